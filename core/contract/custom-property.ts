@@ -1,0 +1,47 @@
+import { z } from 'zod'
+import { joinClaims, label, memberFields, type Claim } from './member'
+
+/**
+ * A custom property the component's styles read with `var()` and do not set themselves inside the shadow tree.
+ * `fallbacks` are the second values of those `var()`; `usedBy` the CSS properties it ends up in;
+ * `hostValue` what a `:host` rule sets it to, which a page can override.
+ */
+export const customPropertySchema = z.object({
+  kind: z.literal('custom-property'),
+  ...memberFields,
+  fallbacks: z.array(z.string()),
+  usedBy: z.array(z.string()),
+  hostValue: z.string().optional(),
+})
+export type CustomProperty = z.infer<typeof customPropertySchema>
+
+export const describeCustomProperty = (property: CustomProperty): string =>
+  property.known === 'comment'
+    ? 'in comment only'
+    : label(property.hostValue ?? property.fallbacks[0] ?? 'no fallback', property.usedBy[0] && `in ${property.usedBy[0]}`)
+
+/** Where a chain of fallbacks ends: `var(--a, var(--b, red))` ends in `red`. */
+export function lastFallback(text: string): string {
+  const inner = /^var\(\s*--[^,()]+,(.*)\)$/s.exec(text.trim())
+  return inner ? lastFallback(inner[1]!) : text.trim()
+}
+
+export const joinCustomProperties = (found: CustomProperty[], claims: Claim[]): CustomProperty[] =>
+  joinClaims(
+    found,
+    claims,
+    (claim) => ({
+      kind: 'custom-property', name: claim.name, place: claim.place, known: 'comment', comment: claim.text || undefined,
+      disagreements: [{ about: 'custom property', comment: claim.name, code: 'no style reads it', place: claim.place }],
+      fallbacks: [], usedBy: [],
+    }),
+    (property, claim) => {
+      const code = property.hostValue ?? (property.fallbacks[0] && lastFallback(property.fallbacks[0]))
+      return !claim.default || claim.default === code
+        ? property
+        : {
+            ...property,
+            disagreements: [...property.disagreements, { about: 'fallback', comment: claim.default, code: code ?? 'no fallback', place: claim.place }],
+          }
+    },
+  )

@@ -1,0 +1,51 @@
+import { z } from 'zod'
+import { joinClaims, label, memberFields, type Claim } from './member'
+import { printType, typeSchema, type TypeModel } from './type'
+
+/** An event the component dispatches. `detail` is the type of `CustomEvent.detail`, where it has one. */
+export const eventSchema = z.object({
+  kind: z.literal('event'),
+  ...memberFields,
+  detail: typeSchema.optional(),
+  bubbles: z.boolean(),
+  composed: z.boolean(),
+  cancelable: z.boolean(),
+})
+export type Event = z.infer<typeof eventSchema>
+
+const squeeze = (text: string): string => text.replace(/\s+|;(?=\s*})/g, '').replaceAll('"', "'")
+
+export const describeEvent = (event: Event): string =>
+  event.known === 'comment'
+    ? 'in comment only'
+    : label(event.detail ? printType(event.detail) : 'no detail', event.bubbles && 'bubbles', event.cancelable && 'can be refused')
+
+export const joinEvents = (found: Event[], claims: Claim[]): Event[] =>
+  joinClaims(
+    found,
+    claims,
+    (claim) => ({
+      kind: 'event', name: claim.name, place: claim.place, known: 'comment', comment: claim.text || undefined,
+      disagreements: [{ about: 'event', comment: `event ${claim.name}`, code: 'never dispatched', place: claim.place }],
+      bubbles: false, composed: false, cancelable: false,
+    }),
+    (event, claim) => {
+      const code = event.detail ? printType(event.detail) : 'no detail'
+      const claimed = claim.type && /^CustomEvent\s*<([\s\S]*)>$/.exec(claim.type)?.[1]
+      return !claimed || squeeze(claimed) === squeeze(code)
+        ? event
+        : { ...event, disagreements: [...event.disagreements, { about: 'detail', comment: claimed.trim(), code, place: claim.place }] }
+    },
+  )
+
+/** The detail of one event dispatched at several places: what all of them carry. */
+export const mergeDetail = (a: TypeModel | undefined, b: TypeModel | undefined): TypeModel | undefined =>
+  a?.is === 'object' && b?.is === 'object'
+    ? {
+        is: 'object',
+        fields: [
+          ...a.fields.map((field) => (b.fields.some((f) => f.name === field.name) ? field : { ...field, optional: true })),
+          ...b.fields.filter((field) => !a.fields.some((f) => f.name === field.name)).map((field) => ({ ...field, optional: true })),
+        ],
+      }
+    : (a ?? b)

@@ -1,0 +1,25 @@
+import { z } from 'zod'
+import { joinClaims, label, memberFields, type Claim } from './member'
+
+/**
+ * A part: an element inside the shadow tree that the page may style with `::part(name)`.
+ * `from` is set where the part belongs to an inner component and is forwarded (CSS Shadow Parts, `exportparts`).
+ */
+export const partSchema = z.object({
+  kind: z.literal('part'),
+  ...memberFields,
+  element: z.string().optional(),
+  from: z.object({ tag: z.string(), part: z.string() }).optional(),
+})
+export type Part = z.infer<typeof partSchema>
+
+export const describePart = (part: Part): string =>
+  part.known === 'comment'
+    ? 'in comment only'
+    : label(part.from ? `${part.from.part} of ${part.from.tag}` : part.element && `<${part.element}>`)
+
+export const joinParts = (found: Part[], claims: Claim[]): Part[] =>
+  joinClaims(found, claims, (claim) => ({
+    kind: 'part', name: claim.name, place: claim.place, known: 'comment', comment: claim.text || undefined,
+    disagreements: [{ about: 'part', comment: `part ${claim.name}`, code: 'no element carries it', place: claim.place }],
+  }))

@@ -1,0 +1,32 @@
+import { z } from 'zod'
+import { joinClaims, label, memberFields, type Claim } from './member'
+
+/**
+ * A slot: a place for the page's own content. The default slot's name is the empty string.
+ * `fallback` is the markup shown while nothing fills it; `feeds` names the props that reach the page
+ * only through that fallback, and so lose their outlet when the slot is filled.
+ */
+export const slotSchema = z.object({
+  kind: z.literal('slot'),
+  ...memberFields,
+  fallback: z.string(),
+  feeds: z.array(z.string()),
+})
+export type Slot = z.infer<typeof slotSchema>
+
+/** How a slot is called in the interface. */
+export const slotTitle = (name: string): string => name || 'default'
+
+export const describeSlot = (slot: Slot): string =>
+  slot.known === 'comment' ? 'in comment only' : label(slot.fallback ? 'with fallback' : 'fallback: empty')
+
+export const joinSlots = (found: Slot[], claims: Claim[]): Slot[] =>
+  joinClaims(
+    found,
+    claims.map((claim) => (claim.name === 'default' ? { ...claim, name: '' } : claim)),
+    (claim) => ({
+      kind: 'slot', name: claim.name, place: claim.place, known: 'comment', comment: claim.text || undefined,
+      disagreements: [{ about: 'slot', comment: `slot ${slotTitle(claim.name)}`, code: 'no such slot in the template', place: claim.place }],
+      fallback: '', feeds: [],
+    }),
+  )

@@ -1,0 +1,23 @@
+import { z } from 'zod'
+import { joinClaims, memberFields, type Claim } from './member'
+
+/**
+ * A state of the component that styles can tell: one of its own (`:state(name)`, set through
+ * ElementInternals), an attribute on the host, or one of the browser's (`:hover`, `:disabled`).
+ */
+export const stateSchema = z.object({
+  kind: z.literal('state'),
+  ...memberFields,
+  by: z.enum(['custom', 'attribute', 'browser']),
+  selector: z.string(),
+})
+export type State = z.infer<typeof stateSchema>
+
+export const describeState = (state: State): string => (state.known === 'comment' ? 'in comment only' : state.selector)
+
+export const joinStates = (found: State[], claims: Claim[]): State[] =>
+  joinClaims(found, claims, (claim) => ({
+    kind: 'state', name: claim.name, place: claim.place, known: 'comment', comment: claim.text || undefined,
+    disagreements: [{ about: 'state', comment: `state ${claim.name}`, code: 'never set and never styled', place: claim.place }],
+    by: 'custom', selector: `:state(${claim.name})`,
+  }))

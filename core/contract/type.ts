@@ -1,0 +1,153 @@
+import { z } from 'zod'
+
+/** One model of types for every source language. Printed back by {@link printType}. */
+export type TypeModel =
+  | { is: 'string' | 'number' | 'boolean' | 'null' | 'undefined' | 'date' | 'function' | 'node' | 'void' }
+  | { is: 'literal'; value: string | number | boolean }
+  | { is: 'union'; of: TypeModel[] }
+  | { is: 'list'; of: TypeModel }
+  | { is: 'object'; fields: { name: string; type: TypeModel; optional: boolean }[] }
+  | { is: 'other'; text: string }
+
+export const typeSchema: z.ZodType<TypeModel> = z.lazy(() =>
+  z.union([
+    z.object({ is: z.enum(['string', 'number', 'boolean', 'null', 'undefined', 'date', 'function', 'node', 'void']) }),
+    z.object({ is: z.literal('literal'), value: z.union([z.string(), z.number(), z.boolean()]) }),
+    z.object({ is: z.literal('union'), of: z.array(typeSchema) }),
+    z.object({ is: z.literal('list'), of: typeSchema }),
+    z.object({
+      is: z.literal('object'),
+      fields: z.array(z.object({ name: z.string(), type: typeSchema, optional: z.boolean() })),
+    }),
+    z.object({ is: z.literal('other'), text: z.string() }),
+  ]),
+)
+
+/** The type as a TypeScript author would write it. */
+export function printType(type: TypeModel): string {
+  switch (type.is) {
+    case 'literal':
+      return typeof type.value === 'string' ? `'${type.value.replaceAll("'", "\\'")}'` : String(type.value)
+    case 'union':
+      return type.of.map((one) => (one.is === 'function' ? `(${printType(one)})` : printType(one))).join(' | ')
+    case 'list':
+      return type.of.is === 'union' ? `(${printType(type.of)})[]` : `${printType(type.of)}[]`
+    case 'object':
+      return type.fields.length === 0
+        ? '{}'
+        : `{ ${type.fields.map((f) => `${f.name}${f.optional ? '?' : ''}: ${printType(f.type)}`).join('; ')} }`
+    case 'other':
+      return type.text
+    case 'date':
+      return 'Date'
+    case 'function':
+      return '(...values: unknown[]) => unknown'
+    case 'node':
+      return 'Node'
+    default:
+      return type.is
+  }
+}
+
+/** A union flattened, without doubles; a union of one is that one. `true | false` is `boolean`. */
+export function unionOf(types: TypeModel[]): TypeModel {
+  const flat = types.flatMap((type) => (type.is === 'union' ? type.of : [type]))
+  const seen = new Map(flat.map((type) => [printType(type), type]))
+  if (seen.has('true') && seen.has('false')) {
+    seen.delete('true')
+    seen.delete('false')
+    seen.set('boolean', { is: 'boolean' })
+  }
+  const of = [...seen.values()]
+  return of.length === 1 ? of[0]! : { is: 'union', of }
+}
+
+/** The type with `undefined` taken out, and whether it was in. */
+export function withoutUndefined(type: TypeModel): { type: TypeModel; optional: boolean } {
+  if (type.is !== 'union') return { type, optional: type.is === 'undefined' }
+  const rest = type.of.filter((one) => one.is !== 'undefined')
+  return { type: rest.length === 0 ? type : unionOf(rest), optional: rest.length < type.of.length }
+}
+
+/** The literal values a type offers as choices, or `undefined` where it is not a closed set. */
+export function choicesOf(type: TypeModel): (string | number | boolean)[] | undefined {
+  const parts = type.is === 'union' ? type.of : [type]
+  const values = parts.filter((part) => part.is !== 'undefined' && part.is !== 'null')
+  if (values.length === 0) return undefined
+  const literals = values.filter((part) => part.is === 'literal')
+  return literals.length === values.length ? literals.map((part) => part.value) : undefined
+}
+
+export type Editor = 'choice' | 'checkbox' | 'number' | 'date' | 'colour' | 'structured' | 'text' | 'none'
+
+const colourName = /(^|[-_a-z])(colou?r|tint|ground)$/i
+
+/** Which editor fits a type: what the bench puts into a member's row. The name helps only for colours. */
+export function editorFor(type: TypeModel, name = ''): Editor {
+  const plain = withoutUndefined(type).type
+  const parts = plain.is === 'union' ? plain.of.filter((part) => part.is !== 'null') : [plain]
+  if (choicesOf(plain)) return 'choice'
+  const [only] = parts
+  if (parts.length === 1 && only) {
+    switch (only.is) {
+      case 'boolean':
+        return 'checkbox'
+      case 'number':
+        return 'number'
+      case 'date':
+        return 'date'
+      case 'string':
+        return colourName.test(name) ? 'colour' : 'text'
+      case 'list':
+      case 'object':
+      case 'other':
+        return 'structured'
+      case 'function':
+      case 'node':
+        return 'none'
+    }
+  }
+  return parts.every((part) => part.is === 'string' || part.is === 'literal') ? 'text' : 'structured'
+}
+
+/**
+ * Whether a plain JSON value may be given to a member of this type.
+ * Returns what is wrong as a sentence, or `undefined` where nothing is.
+ */
+export function misfit(type: TypeModel, value: unknown, at = 'value'): string | undefined {
+  switch (type.is) {
+    case 'string':
+    case 'number':
+    case 'boolean':
+      return typeof value === type.is ? undefined : `${at} should be a ${type.is}.`
+    case 'date':
+      return typeof value === 'string' && !Number.isNaN(Date.parse(value)) ? undefined : `${at} should be a date in ISO 8601.`
+    case 'null':
+      return value === null ? undefined : `${at} should be null.`
+    case 'literal':
+      return value === type.value ? undefined : `${at} should be ${printType(type)}.`
+    case 'union': {
+      const wrong = type.of.map((one) => misfit(one, value, at))
+      return wrong.some((one) => one === undefined) ? undefined : `${at} should be ${printType(type)}.`
+    }
+    case 'list': {
+      if (!Array.isArray(value)) return `${at} should be a list.`
+      return value.map((one, i) => misfit(type.of, one, `${at}[${i}]`)).find((wrong) => wrong !== undefined)
+    }
+    case 'object': {
+      if (typeof value !== 'object' || value === null || Array.isArray(value)) return `${at} should be an object.`
+      const given = value as Record<string, unknown>
+      return type.fields
+        .map((field) =>
+          given[field.name] === undefined
+            ? field.optional
+              ? undefined
+              : `${at}.${field.name} is missing.`
+            : misfit(field.type, given[field.name], `${at}.${field.name}`),
+        )
+        .find((wrong) => wrong !== undefined)
+    }
+    default:
+      return undefined
+  }
+}

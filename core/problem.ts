@@ -1,0 +1,23 @@
+import { z } from 'zod'
+
+/**
+ * An error a person can act on, as a value: a stable code, a sentence saying what is wrong, where,
+ * and a sentence saying what to do.
+ */
+export const problemSchema = z.object({
+  code: z.string(),
+  what: z.string(),
+  where: z.object({ file: z.string(), line: z.number().int().positive().optional() }).optional(),
+  todo: z.string(),
+})
+export type Problem = z.infer<typeof problemSchema>
+
+/** A problem on one line, for logs and places that take plain text. */
+export const sayProblem = (problem: Problem): string =>
+  [problem.where && `${problem.where.file}${problem.where.line ? ` line ${problem.where.line}` : ''}:`, problem.what, problem.todo]
+    .filter(Boolean)
+    .join(' ')
+
+export type Outcome<T> = { ok: true; value: T } | { ok: false; problems: Problem[] }
+export const done = <T>(value: T): Outcome<T> => ({ ok: true, value })
+export const refused = <T = never>(...problems: Problem[]): Outcome<T> => ({ ok: false, problems })

@@ -1,0 +1,192 @@
+import ts from 'typescript'
+import { localDeclaration } from './evaluate'
+import { unwrap, walk, type SourceSet } from './source-set'
+
+export type ClassNode = ts.ClassDeclaration | ts.ClassExpression
+type FunctionNode = ts.FunctionLikeDeclaration
+
+/** Something the code does with a value that makes it part of the contract. */
+export type SinkKind = 'markup' | 'style' | 'event'
+export interface Sink { kind: SinkKind; value: ts.Expression; at: ts.Node; detail?: ts.Expression | undefined; options?: ts.Expression | undefined; typed?: ts.TypeNode | undefined }
+
+/** The class and the library classes it extends, nearest first, ending where the chain leaves the library. */
+export function lineage(sources: SourceSet, node: ClassNode): { classes: ClassNode[]; root: string | undefined } {
+  const classes: ClassNode[] = []
+  let at: ClassNode | undefined = node
+  let root: string | undefined
+  while (at && !classes.includes(at)) {
+    classes.push(at)
+    const base: ts.Expression | undefined = at.heritageClauses?.find((one) => one.token === ts.SyntaxKind.ExtendsKeyword)?.types[0]?.expression
+    at = undefined
+    if (base && ts.isIdentifier(base)) {
+      const found = sources.lookUp(base.getSourceFile().fileName, base.text)
+      if (found?.is === 'node' && ts.isClassDeclaration(found.node)) at = found.node
+      else root = base.text
+    }
+  }
+  return { classes, root }
+}
+
+/**
+ * Every node of the library that a class can run or read: its own body, its library superclasses,
+ * and the functions and constants these name, through imports. Other component classes are left out.
+ */
+export function reachOf(sources: SourceSet, classes: ClassNode[]): ts.Node[] {
+  const reached: ts.Node[] = [...classes]
+  for (let i = 0; i < reached.length; i++) {
+    walk(reached[i]!, (node) => {
+      if (!ts.isIdentifier(node) || (ts.isPropertyAccessExpression(node.parent) && node.parent.name === node)) return
+      if (ts.isTypeNode(node.parent) || localDeclaration(node)) return
+      const found = sources.lookUp(node.getSourceFile().fileName, node.text)
+      if (found?.is !== 'node' || reached.includes(found.node)) return
+      if (ts.isFunctionDeclaration(found.node) || ts.isVariableDeclaration(found.node)) reached.push(found.node)
+    })
+  }
+  return reached
+}
+
+/** What one node does directly, whether its value is known there or comes in as a parameter. */
+function directSink(sources: SourceSet, node: ts.Node): Sink | undefined {
+  if (ts.isBinaryExpression(node) && node.operatorToken.kind === ts.SyntaxKind.EqualsToken && ts.isPropertyAccessExpression(node.left)) {
+    if (node.left.name.text === 'innerHTML') return { kind: 'markup', value: node.right, at: node }
+    if (node.left.name.text === 'textContent' && createdAs(sources, node.left.expression) === 'style') return { kind: 'style', value: node.right, at: node }
+  }
+  if (ts.isCallExpression(node) && ts.isPropertyAccessExpression(node.expression)) {
+    const [first, second] = node.arguments
+    switch (node.expression.name.text) {
+      case 'replaceSync':
+      case 'replace':
+        return first && node.arguments.length === 1 ? { kind: 'style', value: first, at: node } : undefined
+      case 'insertAdjacentHTML':
+        return second && { kind: 'markup', value: second, at: node }
+      case 'setHTMLUnsafe':
+        return first && { kind: 'markup', value: first, at: node }
+      case 'dispatchEvent':
+        return first && dispatched(sources, first, node)
+    }
+  }
+  return undefined
+}
+
+/** The element name in `document.createElement(name)` that an expression's constant was made with. */
+function createdAs(sources: SourceSet, expression: ts.Expression): string | undefined {
+  const node = unwrap(expression)
+  const made = ts.isIdentifier(node) ? initialiser(sources, node) : node
+  if (!made || !ts.isCallExpression(made) || !ts.isPropertyAccessExpression(made.expression)) return undefined
+  const [name] = made.arguments
+  return made.expression.name.text === 'createElement' && name && ts.isStringLiteralLike(name) ? name.text : undefined
+}
+
+function initialiser(sources: SourceSet, node: ts.Identifier): ts.Expression | undefined {
+  const local = localDeclaration(node)
+  const found = local ? undefined : sources.lookUp(node.getSourceFile().fileName, node.text)
+  const declaration = local ?? (found?.is === 'node' ? found.node : undefined)
+  return declaration && ts.isVariableDeclaration(declaration) && declaration.initializer ? unwrap(declaration.initializer) : undefined
+}
+
+/** The event in `dispatchEvent(new CustomEvent(...))`, also through a variable or an event class of the library. */
+function dispatched(sources: SourceSet, expression: ts.Expression, at: ts.Node): Sink | undefined {
+  const node = unwrap(expression)
+  const made = ts.isIdentifier(node) ? initialiser(sources, node) : node
+  if (!made || !ts.isNewExpression(made) || !ts.isIdentifier(made.expression)) return undefined
+  const own = sources.lookUp(made.getSourceFile().fileName, made.expression.text)
+  if (own?.is === 'node' && ts.isClassDeclaration(own.node)) {
+    const constructor = own.node.members.find(ts.isConstructorDeclaration)
+    let sink: Sink | undefined
+    if (constructor) {
+      walk(constructor, (one) => {
+        if (!ts.isCallExpression(one) || one.expression.kind !== ts.SyntaxKind.SuperKeyword || !one.arguments[0]) return
+        sink = { kind: 'event', value: one.arguments[0], at, options: one.arguments[1], detail: detailIn(one.arguments[1]) }
+      })
+    }
+    return sink
+  }
+  const [name, options] = made.arguments ?? []
+  return name && { kind: 'event', value: name, at, options, detail: detailIn(options), typed: made.typeArguments?.[0] }
+}
+
+function detailIn(options: ts.Expression | undefined): ts.Expression | undefined {
+  if (!options || !ts.isObjectLiteralExpression(options)) return undefined
+  for (const one of options.properties) {
+    if (one.name?.getText() !== 'detail') continue
+    if (ts.isPropertyAssignment(one)) return one.initializer
+    if (ts.isShorthandPropertyAssignment(one)) return one.name
+  }
+  return undefined
+}
+
+/**
+ * What a component's code does with markup, styles and events. Helpers are followed: where a
+ * function passes one of its parameters on to such a use, its calls count with their arguments.
+ */
+export class Sinks {
+  private readonly ofFunctions = new Map<FunctionNode, { sink: Sink; parameter: number; detail: number }[]>()
+
+  constructor(private readonly sources: SourceSet) {}
+
+  /** All uses in the given nodes. `classes` are where `this.method()` is looked for. */
+  in(nodes: ts.Node[], classes: ClassNode[]): Sink[] {
+    const sinks: Sink[] = []
+    for (const root of nodes) {
+      walk(root, (node) => {
+        const direct = directSink(this.sources, node)
+        if (direct && parameterIndex(direct.value) < 0) sinks.push(direct)
+        if (!ts.isCallExpression(node)) return
+        const callee = this.callee(node, classes)
+        if (callee) sinks.push(...this.through(node, callee, classes).filter((sink) => parameterIndex(sink.value) < 0))
+      })
+    }
+    return sinks
+  }
+
+  private through(call: ts.CallExpression, callee: FunctionNode, classes: ClassNode[]): Sink[] {
+    return this.passesOn(callee, classes).flatMap(({ sink, parameter, detail }) => {
+      const value = call.arguments[parameter]
+      return value ? [{ ...sink, value, at: call, detail: detail < 0 ? sink.detail : call.arguments[detail], typed: call.typeArguments?.[0] ?? (detail < 0 ? sink.typed : undefined) }] : []
+    })
+  }
+
+  private passesOn(fn: FunctionNode, classes: ClassNode[]): { sink: Sink; parameter: number; detail: number }[] {
+    const known = this.ofFunctions.get(fn)
+    if (known) return known
+    const found: { sink: Sink; parameter: number; detail: number }[] = []
+    this.ofFunctions.set(fn, found)
+    if (!fn.body) return found
+    walk(fn.body, (node) => {
+      const direct = directSink(this.sources, node)
+      const callee = ts.isCallExpression(node) ? this.callee(node, classes) : undefined
+      const sinks = [...(direct ? [direct] : []), ...(callee ? this.through(node as ts.CallExpression, callee, classes) : [])]
+      for (const sink of sinks) {
+        const parameter = parameterIndex(sink.value, fn)
+        if (parameter >= 0) found.push({ sink, parameter, detail: sink.detail ? parameterIndex(sink.detail, fn) : -1 })
+      }
+    })
+    return found
+  }
+
+  private callee(call: ts.CallExpression, classes: ClassNode[]): FunctionNode | undefined {
+    const { expression } = call
+    if (ts.isIdentifier(expression)) {
+      const found = this.sources.lookUp(call.getSourceFile().fileName, expression.text)
+      if (found?.is !== 'node') return undefined
+      if (ts.isFunctionDeclaration(found.node)) return found.node
+      const made = ts.isVariableDeclaration(found.node) && found.node.initializer
+      return made && (ts.isArrowFunction(made) || ts.isFunctionExpression(made)) ? made : undefined
+    }
+    if (!ts.isPropertyAccessExpression(expression) || expression.expression.kind !== ts.SyntaxKind.ThisKeyword) return undefined
+    for (const one of classes) {
+      const method = one.members.find((member) => ts.isMethodDeclaration(member) && member.name.getText() === expression.name.getText())
+      if (method) return method as ts.MethodDeclaration
+    }
+    return undefined
+  }
+}
+
+/** Which parameter of its function an expression is, or -1. With `of`, only that function's parameters count. */
+function parameterIndex(expression: ts.Expression, of?: FunctionNode): number {
+  const node = unwrap(expression)
+  if (!ts.isIdentifier(node)) return -1
+  const local = localDeclaration(node)
+  if (!local || !ts.isParameter(local)) return -1
+  return of && local.parent !== of ? -1 : local.parent.parameters.indexOf(local)
+}

@@ -1,0 +1,320 @@
+import ts from 'typescript'
+import { statusSchema, sharingKindSchema, type Contract, type Member } from '../../contract/contract'
+import { joinCustomProperties, type CustomProperty } from '../../contract/custom-property'
+import { joinEvents, mergeDetail, type Event } from '../../contract/event'
+import type { Place } from '../../contract/member'
+import { joinParts, type Part } from '../../contract/part'
+import type { Prop } from '../../contract/prop'
+import { joinSlots, type Slot } from '../../contract/slot'
+import { joinStates, type State } from '../../contract/state'
+import type { Problem } from '../../problem'
+import { claimsOf, tagText, wordsOf } from './comments'
+import { constantOf, evaluate, fragmentOf } from './evaluate'
+import { observedAttributes, readMembers } from './members'
+import { lineage, reachOf, Sinks, type ClassNode, type Sink } from './reach'
+import { hasModifier, SourceSet, walk, type SourceText } from './source-set'
+import { readStyles } from './styles'
+import { customElementName, readTemplate, type TemplateFacts } from './template'
+import { typeOfExpression, typeOfNode } from './types'
+
+export interface Reading { contracts: Contract[]; problems: Problem[] }
+
+/**
+ * Reads the contracts of plain custom elements from the files of a library. Pure: the files come in
+ * as text. A file that cannot be read is a problem by name and costs only what it holds.
+ */
+export function readCustomElements(files: SourceText[]): Reading {
+  const sources = new SourceSet(files)
+  const problems = [...sources.problems]
+  const sinks = new Sinks(sources)
+  const contracts: Contract[] = []
+  const classes = elementClasses(sources)
+  const registered = registrations(sources, problems)
+  const extended = new Set(classes.flatMap((node) => lineage(sources, node).classes.slice(1)))
+
+  for (const [tag, { node, place }] of registered) {
+    if (contracts.some((one) => one.tag === tag)) continue
+    contracts.push(readOne(sources, sinks, tag, node, place))
+  }
+  const taken = new Set([...registered.values()].map((one) => one.node))
+  for (const node of classes) {
+    if (taken.has(node) || extended.has(node) || hasModifier(node, ts.SyntaxKind.AbstractKeyword)) continue
+    const name = node.name?.text ?? 'A class without a name'
+    problems.push({
+      code: 'never-registered',
+      what: `${name} is an element, but nothing registers it.`,
+      where: sources.place(node),
+      todo: `Call customElements.define('…', ${node.name?.text ?? '…'}) where the class stands.`,
+    })
+  }
+  const tags = new Set(contracts.map((one) => one.tag))
+  for (const contract of contracts) contract.uses = contract.uses.filter((one) => tags.has(one.tag) && one.tag !== contract.tag)
+  return { contracts: contracts.sort((a, b) => a.tag.localeCompare(b.tag)), problems }
+}
+
+/** Classes whose line of superclasses ends in an HTML element. */
+function elementClasses(sources: SourceSet): ClassNode[] {
+  const found: ClassNode[] = []
+  for (const file of sources.scripts.values()) {
+    walk(file, (node) => {
+      if (ts.isClassLike(node) && /^HTML\w*Element$/.test(lineage(sources, node).root ?? '')) found.push(node)
+    })
+  }
+  return found
+}
+
+/** Every `customElements.define(tag, class)`, direct or through a helper of the library that passes both on. */
+function registrations(sources: SourceSet, problems: Problem[]): Map<string, { node: ClassNode; place: Place }> {
+  const found = new Map<string, { node: ClassNode; place: Place }>()
+  const isDefine = (node: ts.Node): node is ts.CallExpression =>
+    ts.isCallExpression(node) && ts.isPropertyAccessExpression(node.expression) && node.expression.name.text === 'define' &&
+    /(^|\.)customElements$/.test(node.expression.expression.getText()) && node.arguments.length >= 2
+  const helpers = new Map<ts.Node, { tag: number; node: number }>()
+  for (const file of sources.scripts.values()) {
+    walk(file, (node) => {
+      if (!ts.isFunctionDeclaration(node) || !node.body) return
+      const names = node.parameters.map((one) => one.name.getText())
+      walk(node.body, (inner) => {
+        if (!isDefine(inner)) return
+        const at = { tag: names.indexOf(inner.arguments[0]!.getText()), node: names.indexOf(inner.arguments[1]!.getText()) }
+        if (at.tag >= 0 && at.node >= 0) helpers.set(node, at)
+      })
+    })
+  }
+  const record = (call: ts.CallExpression, tagNode: ts.Expression, classNode: ts.Expression) => {
+    const tag = evaluate(sources, tagNode)
+    const place = sources.place(call)
+    const node = classOf(sources, classNode)
+    if (typeof tag !== 'string' || !node) return
+    if (!customElementName.test(tag)) {
+      problems.push({ code: 'bad-tag', what: `“${tag}” is not a name a custom element can have.`, where: place, todo: 'Use lower case letters with a hyphen inside, such as tern-notice-strip.' })
+    } else if (found.has(tag)) {
+      problems.push({ code: 'registered-twice', what: `<${tag}> is registered a second time.`, where: place, todo: `Give one of the two another tag; the first stands in ${found.get(tag)!.place.file}.` })
+    } else found.set(tag, { node, place })
+  }
+  for (const file of sources.scripts.values()) {
+    walk(file, (node) => {
+      if (isDefine(node)) record(node, node.arguments[0]!, node.arguments[1]!)
+      else if (ts.isCallExpression(node) && ts.isIdentifier(node.expression)) {
+        const helper = sources.lookUp(file.fileName, node.expression.text)
+        const at = helper?.is === 'node' ? helpers.get(helper.node) : undefined
+        if (at && node.arguments[at.tag] && node.arguments[at.node]) record(node, node.arguments[at.tag]!, node.arguments[at.node]!)
+      }
+    })
+  }
+  return found
+}
+
+function classOf(sources: SourceSet, node: ts.Expression): ClassNode | undefined {
+  if (ts.isClassExpression(node)) return node
+  if (!ts.isIdentifier(node)) return undefined
+  const found = sources.lookUp(node.getSourceFile().fileName, node.text)
+  if (found?.is !== 'node') return undefined
+  if (ts.isClassDeclaration(found.node)) return found.node
+  const made = ts.isVariableDeclaration(found.node) ? found.node.initializer : undefined
+  return made && ts.isClassExpression(made) ? made : undefined
+}
+
+function readOne(sources: SourceSet, sinks: Sinks, tag: string, node: ClassNode, defined: Place): Contract {
+  const { classes } = lineage(sources, node)
+  const reach = reachOf(sources, classes)
+  const uses = sinks.in(reach, classes)
+  const { props, methods } = readMembers(sources, classes)
+  const templates = uses.filter((one) => one.kind === 'markup').map((one) => fragmentOf(sources, one.value))
+  const markup = templates.map(readTemplate)
+  const sheets = [
+    ...uses.filter((one) => one.kind === 'style').map((one) => {
+      const fragment = fragmentOf(sources, one.value)
+      const starts = lineStarts(fragment.text)
+      return readStyles(fragment.text, (line) => fragment.place(starts[line - 1] ?? 0))
+    }),
+    ...markup.flatMap((one) => one.styles).map(({ text, place }) => readStyles(text, (line) => ({ file: place.file, line: place.line + line - 1 }))),
+  ]
+  const claims = (...names: string[]) => claimsOf(sources, node, ...names)
+  const slots = feed(sources, joinSlots(unique(markup.flatMap((one) => one.slots)), claims('slot')), markup, classes, props)
+  const attributes = new Set([...props.map((one) => one.attribute), ...observedAttributes(sources, classes)])
+  const states = [...customStates(sources, reach), ...sheets.flatMap((one) => one.states)].filter(
+    (state) => state.by !== 'attribute' || !attributes.has(state.name.split('=')[0]),
+  )
+  const inner = setByScript(sources, reach)
+  const members: Member[] = [
+    ...props.sort((a, b) => Number(a.readonly) - Number(b.readonly)),
+    ...slots.sort((a, b) => Number(a.name !== '') - Number(b.name !== '')),
+    ...joinEvents(readEvents(sources, uses), claims('fires', 'event')),
+    ...joinParts(unique([...markup.flatMap((one) => one.parts), ...partsByScript(sources, reach)]), claims('csspart', 'part')),
+    ...joinCustomProperties(mergeProperties(sheets.flatMap((one) => one.properties)).filter((one) => !inner.has(one.name)), claims('cssprop', 'cssproperty')),
+    ...joinStates(unique(states).sort((a, b) => Number(a.by === 'browser') - Number(b.by === 'browser')), claims('cssstate', 'state')),
+    ...methods,
+  ]
+  const status = statusSchema.safeParse(tagText(node, 'status'))
+  const sharing = sharingKindSchema.safeParse(tagText(node, 'kind'))
+  const group = tagText(node, 'group')
+  const deprecated = tagText(node, 'deprecated')
+  return {
+    tag,
+    className: node.name?.text ?? '',
+    exported: hasModifier(node, ts.SyntaxKind.ExportKeyword),
+    place: sources.place(node),
+    summary: wordsOf(node),
+    ...(group ? { group } : {}),
+    ...(status.success ? { status: status.data } : {}),
+    ...(sharing.success ? { sharing: sharing.data } : {}),
+    ...(deprecated !== undefined ? { deprecated } : {}),
+    members,
+    uses: usedTags(sources, markup, reach),
+    files: [...new Set([node.getSourceFile().fileName, defined.file, ...templates.flatMap((one) => one.pieces.map((p) => p.file)), ...sheets.flatMap((one) => [...one.properties, ...one.states].map((p) => p.place.file)), ...classes.map((one) => one.getSourceFile().fileName)])],
+  }
+}
+
+const lineStarts = (text: string): number[] => [0, ...[...text.matchAll(/\n/g)].map((one) => one.index + 1)]
+
+const unique = <T extends { name: string }>(items: T[]): T[] => [...new Map(items.toReversed().map((one) => [one.name, one])).values()].toReversed()
+
+function mergeProperties(found: CustomProperty[]): CustomProperty[] {
+  const merged = new Map<string, CustomProperty>()
+  for (const one of found) {
+    const known = merged.get(one.name)
+    if (!known) merged.set(one.name, { ...one })
+    else {
+      known.fallbacks = [...new Set([...known.fallbacks, ...one.fallbacks])]
+      known.usedBy = [...new Set([...known.usedBy, ...one.usedBy])]
+      known.hostValue ??= one.hostValue
+    }
+  }
+  return [...merged.values()]
+}
+
+function readEvents(sources: SourceSet, uses: Sink[]): Event[] {
+  const events = new Map<string, Event>()
+  for (const sink of uses) {
+    if (sink.kind !== 'event') continue
+    const name = evaluate(sources, sink.value)
+    if (typeof name !== 'string') continue
+    const option = (key: string): boolean => {
+      if (!sink.options || !ts.isObjectLiteralExpression(sink.options)) return false
+      const property = sink.options.properties.find((one) => one.name?.getText() === key)
+      return property !== undefined && ts.isPropertyAssignment(property) && property.initializer.kind !== ts.SyntaxKind.FalseKeyword
+    }
+    const typed = sink.typed && isTypeParameter(sink.typed) ? undefined : sink.typed
+    const detail = typed ? typeOfNode(sources, typed) : sink.detail ? typeOfExpression(sources, sink.detail) : undefined
+    const known = events.get(name)
+    const merged = mergeDetail(known?.detail, detail)
+    const event: Event = {
+      kind: 'event', name, place: known?.place ?? sources.place(sink.at), known: typed ? 'declared' : 'inferred', disagreements: [],
+      bubbles: option('bubbles'), composed: option('composed'), cancelable: option('cancelable'),
+      ...(merged ? { detail: merged } : {}),
+    }
+    events.set(name, event)
+  }
+  return [...events.values()]
+}
+
+/** Whether a written type is only a type parameter of the function around it, and so says nothing. */
+function isTypeParameter(node: ts.TypeNode): boolean {
+  if (!ts.isTypeReferenceNode(node)) return false
+  const owner = ts.findAncestor(node, ts.isFunctionLike)
+  return !!owner?.typeParameters?.some((one) => one.name.text === node.typeName.getText())
+}
+
+/** States set through ElementInternals: `internals.states.add('x')`, `.delete`, `.has`. */
+function customStates(sources: SourceSet, reach: ts.Node[]): State[] {
+  const states: State[] = []
+  for (const root of reach) {
+    walk(root, (node) => {
+      if (!ts.isCallExpression(node) || !ts.isPropertyAccessExpression(node.expression) || node.expression.name.text !== 'add') return
+      const object = node.expression.expression
+      if (!ts.isPropertyAccessExpression(object) || object.name.text !== 'states') return
+      const name = node.arguments[0] && evaluate(sources, node.arguments[0])
+      if (typeof name === 'string') states.push({ kind: 'state', name, place: sources.place(node), known: 'declared', disagreements: [], by: 'custom', selector: `:state(${name})` })
+    })
+  }
+  return states
+}
+
+/** Custom properties the component's own script sets on elements inside, which no page can feed. */
+function setByScript(sources: SourceSet, reach: ts.Node[]): Set<string> {
+  const names = new Set<string>()
+  for (const root of reach) {
+    walk(root, (node) => {
+      if (!ts.isCallExpression(node) || !ts.isPropertyAccessExpression(node.expression) || node.expression.name.text !== 'setProperty') return
+      const name = node.arguments[0] && evaluate(sources, node.arguments[0])
+      if (typeof name === 'string') names.add(name)
+    })
+  }
+  return names
+}
+
+/** Parts given to elements by script: `element.setAttribute('part', 'deck')`, with the element's name where it was created beside it. */
+function partsByScript(sources: SourceSet, reach: ts.Node[]): Part[] {
+  const parts: Part[] = []
+  for (const root of reach) {
+    walk(root, (node) => {
+      if (!ts.isCallExpression(node) || !ts.isPropertyAccessExpression(node.expression)) return
+      const [name, value] = node.arguments.map((one) => evaluate(sources, one))
+      const { name: method, expression: target } = node.expression
+      const names = method.text === 'setAttribute' && name === 'part' && typeof value === 'string' ? value.split(/\s+/)
+        : method.text === 'add' && ts.isPropertyAccessExpression(target) && target.name.text === 'part' && typeof name === 'string' ? [name] : []
+      const element = ts.isIdentifier(target) ? constantOf(sources, target) : undefined
+      const created = element && ts.isCallExpression(element) && element.arguments[0] ? evaluate(sources, element.arguments[0]) : undefined
+      for (const part of names.filter(Boolean)) {
+        parts.push({ kind: 'part', name: part, place: sources.place(node), known: 'declared', disagreements: [], ...(typeof created === 'string' ? { element: created } : {}) })
+      }
+    })
+  }
+  return parts
+}
+
+function usedTags(sources: SourceSet, markup: TemplateFacts[], reach: ts.Node[]): { tag: string; place: Place }[] {
+  const uses = new Map(markup.flatMap((one) => one.uses).map((one) => [one.tag, one]))
+  for (const root of reach) {
+    walk(root, (node) => {
+      if (!ts.isCallExpression(node) || !ts.isPropertyAccessExpression(node.expression) || node.expression.name.text !== 'createElement') return
+      const tag = node.arguments[0] && evaluate(sources, node.arguments[0])
+      if (typeof tag === 'string' && tag.includes('-') && !uses.has(tag)) uses.set(tag, { tag, place: sources.place(node) })
+    })
+  }
+  return [...uses.values()]
+}
+
+/**
+ * Which props reach the page only through a slot's fallback: an expression that mentions the prop is
+ * written into an element that stands inside that fallback.
+ */
+function feed(sources: SourceSet, slots: Slot[], markup: TemplateFacts[], classes: ClassNode[], props: Prop[]): Slot[] {
+  const hooks = new Map(markup.flatMap((one) => one.fallbackHooks).map((one) => [one.slot, one.hooks]))
+  const readable = new Set(props.filter((one) => !one.readonly).map((one) => one.name))
+  return slots.map((slot) => {
+    const into = hooks.get(slot.name) ?? []
+    if (into.length === 0) return slot
+    const feeds = new Set<string>()
+    for (const node of classes) {
+      walk(node, (one) => {
+        if (!ts.isBinaryExpression(one) || one.operatorToken.kind !== ts.SyntaxKind.EqualsToken || !ts.isPropertyAccessExpression(one.left)) return
+        if (!['textContent', 'innerHTML', 'innerText'].includes(one.left.name.text) || !targets(sources, one.left.expression, into)) return
+        walk(one.right, (inner) => {
+          if (ts.isPropertyAccessExpression(inner) && inner.expression.kind === ts.SyntaxKind.ThisKeyword && readable.has(inner.name.text)) feeds.add(inner.name.text)
+        })
+      })
+    }
+    return { ...slot, feeds: [...feeds] }
+  })
+}
+
+/** Whether an expression is, or is a field or variable set to, a look-up of one of the selectors. */
+function targets(sources: SourceSet, expression: ts.Expression, selectors: string[]): boolean {
+  let hit = false
+  const look = (node: ts.Node) =>
+    walk(node, (one) => {
+      if (!ts.isCallExpression(one) || !one.arguments[0]) return
+      const asked = evaluate(sources, one.arguments[0])
+      if (typeof asked !== 'string') return
+      const normal = asked.replaceAll(/["']/g, '')
+      if (selectors.some((selector) => normal === selector || `#${normal}` === selector || normal.endsWith(` ${selector}`) || normal.endsWith(selector))) hit = true
+    })
+  look(expression)
+  if (!hit && ts.isPropertyAccessExpression(expression) && expression.expression.kind === ts.SyntaxKind.ThisKeyword) {
+    const field = ts.findAncestor(expression, ts.isClassLike)?.members.find((one) => one.name?.getText() === expression.name.getText())
+    if (field && ts.isPropertyDeclaration(field) && field.initializer) look(field.initializer)
+  }
+  return hit
+}

@@ -1,0 +1,132 @@
+import ts from 'typescript'
+import { unionOf, type TypeModel } from '../../contract/type'
+import { localDeclaration, constantOf } from './evaluate'
+import { unwrap, type SourceSet } from './source-set'
+
+const keywords: Partial<Record<ts.SyntaxKind, TypeModel['is']>> = {
+  [ts.SyntaxKind.StringKeyword]: 'string',
+  [ts.SyntaxKind.NumberKeyword]: 'number',
+  [ts.SyntaxKind.BooleanKeyword]: 'boolean',
+  [ts.SyntaxKind.UndefinedKeyword]: 'undefined',
+  [ts.SyntaxKind.VoidKeyword]: 'void',
+}
+
+/** The model of a written type, with the library's own aliases, interfaces and enums opened. */
+export function typeOfNode(sources: SourceSet, node: ts.TypeNode, seen: readonly ts.Node[] = []): TypeModel {
+  const again = (one: ts.TypeNode) => typeOfNode(sources, one, [...seen, node])
+  const asWritten: TypeModel = { is: 'other', text: node.getText().replace(/\s+/g, ' ') }
+  const keyword = keywords[node.kind]
+  if (keyword) return { is: keyword } as TypeModel
+  if (ts.isParenthesizedTypeNode(node)) return again(node.type)
+  if (ts.isUnionTypeNode(node)) return unionOf(node.types.map(again))
+  if (ts.isArrayTypeNode(node)) return { is: 'list', of: again(node.elementType) }
+  if (ts.isTypeOperatorNode(node) && node.operator === ts.SyntaxKind.ReadonlyKeyword) return again(node.type)
+  if (ts.isFunctionTypeNode(node)) return { is: 'function' }
+  if (ts.isLiteralTypeNode(node)) return typeOfLiteral(node.literal) ?? asWritten
+  if (ts.isTypeLiteralNode(node)) return typeOfMembers(sources, node.members, seen)
+  if (ts.isIndexedAccessTypeNode(node)) return typeOfValues(sources, node) ?? asWritten
+  if (!ts.isTypeReferenceNode(node) || !ts.isIdentifier(node.typeName)) return asWritten
+
+  const name = node.typeName.text
+  const [first] = node.typeArguments ?? []
+  if (name === 'Date') return { is: 'date' }
+  if ((name === 'Array' || name === 'ReadonlyArray') && first) return { is: 'list', of: again(first) }
+  if (name === 'Readonly' && first) return again(first)
+  if (name === 'Node' || name === 'HTMLElement' || name === 'Element') return { is: 'node' }
+  const declared = sources.lookUp(node.getSourceFile().fileName, name)
+  if (declared?.is !== 'node' || seen.includes(declared.node)) return asWritten
+  const inside = [...seen, declared.node]
+  if (ts.isTypeAliasDeclaration(declared.node)) return typeOfNode(sources, declared.node.type, inside)
+  if (ts.isInterfaceDeclaration(declared.node)) {
+    const own = typeOfMembers(sources, declared.node.members, inside)
+    const bases = (declared.node.heritageClauses ?? []).flatMap((clause) => [...clause.types])
+    return bases.length === 0 ? own : asWritten
+  }
+  if (ts.isEnumDeclaration(declared.node)) {
+    return unionOf(declared.node.members.map((one, i) => (one.initializer && typeOfLiteral(one.initializer)) ?? { is: 'literal', value: i }))
+  }
+  return asWritten
+}
+
+/** `(typeof list)[number]` over a constant list: its values. */
+function typeOfValues(sources: SourceSet, node: ts.IndexedAccessTypeNode): TypeModel | undefined {
+  const object = ts.isParenthesizedTypeNode(node.objectType) ? node.objectType.type : node.objectType
+  if (!ts.isTypeQueryNode(object) || !ts.isIdentifier(object.exprName)) return undefined
+  const constant = constantOf(sources, object.exprName)
+  const list = constant && unwrap(constant)
+  if (!list || !ts.isArrayLiteralExpression(list)) return undefined
+  const values = list.elements.map((one) => typeOfLiteral(unwrap(one)))
+  return values.every((value) => value !== undefined) ? unionOf(values) : undefined
+}
+
+function typeOfMembers(sources: SourceSet, members: ts.NodeArray<ts.TypeElement>, seen: readonly ts.Node[]): TypeModel {
+  return {
+    is: 'object',
+    fields: members.flatMap((one) =>
+      ts.isPropertySignature(one) && one.type && one.name
+        ? [{ name: one.name.getText(), type: typeOfNode(sources, one.type, seen), optional: !!one.questionToken }]
+        : [],
+    ),
+  }
+}
+
+function typeOfLiteral(node: ts.Expression): TypeModel | undefined {
+  if (ts.isStringLiteralLike(node)) return { is: 'literal', value: node.text }
+  if (ts.isNumericLiteral(node)) return { is: 'literal', value: Number(node.text) }
+  if (node.kind === ts.SyntaxKind.TrueKeyword) return { is: 'literal', value: true }
+  if (node.kind === ts.SyntaxKind.FalseKeyword) return { is: 'literal', value: false }
+  if (node.kind === ts.SyntaxKind.NullKeyword) return { is: 'null' }
+  return undefined
+}
+
+/** The type an expression has, as far as its form shows it; literals are widened as for a `let`. */
+export function typeOfExpression(sources: SourceSet, expression: ts.Expression): TypeModel {
+  if (ts.isAsExpression(expression) && !ts.isConstTypeReference(expression.type)) return typeOfNode(sources, expression.type)
+  const node = unwrap(expression)
+  const literal = typeOfLiteral(node)
+  if (literal) return literal.is === 'literal' ? { is: typeof literal.value as 'string' | 'number' | 'boolean' } : literal
+  if (ts.isTemplateExpression(node)) return { is: 'string' }
+  if (ts.isArrayLiteralExpression(node)) {
+    return { is: 'list', of: node.elements.length ? unionOf(node.elements.map((one) => typeOfExpression(sources, one))) : { is: 'other', text: 'unknown' } }
+  }
+  if (ts.isObjectLiteralExpression(node)) {
+    return {
+      is: 'object',
+      fields: node.properties.flatMap((one) => {
+        if (ts.isPropertyAssignment(one)) return [{ name: one.name.getText(), type: typeOfExpression(sources, one.initializer), optional: false }]
+        if (ts.isShorthandPropertyAssignment(one)) return [{ name: one.name.text, type: typeOfExpression(sources, one.name), optional: false }]
+        return []
+      }),
+    }
+  }
+  if (ts.isArrowFunction(node) || ts.isFunctionExpression(node)) return { is: 'function' }
+  if (ts.isNewExpression(node) && ts.isIdentifier(node.expression)) return node.expression.text === 'Date' ? { is: 'date' } : { is: 'other', text: node.expression.text }
+  if (ts.isPrefixUnaryExpression(node)) return { is: node.operator === ts.SyntaxKind.ExclamationToken ? 'boolean' : 'number' }
+  if (ts.isCallExpression(node) && ts.isIdentifier(node.expression)) {
+    const built: Record<string, TypeModel['is']> = { Number: 'number', String: 'string', Boolean: 'boolean', parseInt: 'number', parseFloat: 'number' }
+    const is = built[node.expression.text]
+    if (is) return { is } as TypeModel
+  }
+  if (ts.isBinaryExpression(node)) {
+    const { kind } = node.operatorToken
+    if (kind === ts.SyntaxKind.PlusToken || kind === ts.SyntaxKind.QuestionQuestionToken || kind === ts.SyntaxKind.BarBarToken) {
+      return typeOfExpression(sources, kind === ts.SyntaxKind.PlusToken ? node.left : node.right)
+    }
+    if (kind >= ts.SyntaxKind.LessThanToken && kind <= ts.SyntaxKind.ExclamationEqualsEqualsToken) return { is: 'boolean' }
+    if (kind === ts.SyntaxKind.MinusToken || kind === ts.SyntaxKind.AsteriskToken || kind === ts.SyntaxKind.SlashToken) return { is: 'number' }
+  }
+  if (ts.isIdentifier(node)) {
+    const local = localDeclaration(node)
+    if (local?.type) return typeOfNode(sources, local.type)
+    const constant = constantOf(sources, node)
+    if (constant && constant !== node) return typeOfExpression(sources, constant)
+  }
+  if (ts.isPropertyAccessExpression(node) && node.expression.kind === ts.SyntaxKind.ThisKeyword) {
+    const member = ts.findAncestor(node, ts.isClassLike)?.members.find((one) => one.name?.getText() === node.name.text)
+    if (member && (ts.isPropertyDeclaration(member) || ts.isGetAccessorDeclaration(member))) {
+      if (member.type) return typeOfNode(sources, member.type)
+      if (ts.isPropertyDeclaration(member) && member.initializer) return typeOfExpression(sources, member.initializer)
+    }
+  }
+  return { is: 'other', text: 'unknown' }
+}

@@ -1,0 +1,129 @@
+import { componentTitle, memberTitle, membersOf, type Contract } from '../contract/contract'
+import { printType } from '../contract/type'
+import { resolveTheme, themesCss, type Theme } from '../tokens/themes'
+import type { LibraryPackage } from './library'
+import { bareName, customElementsManifest, type Words } from './manifest'
+
+export interface PackageFile { path: string; content: string | Uint8Array }
+
+/** A version as the changelog tells it. `date` is ISO 8601, a day. */
+export interface ChangelogEntry { version: string; date: string; notes: string }
+
+export interface PackageInput {
+  library: LibraryPackage
+  prefix: string
+  version: string
+  contracts: Contract[]
+  words: Words
+  themes: Theme[]
+  /** Built modules and declarations, with paths under `dist/`. */
+  built: PackageFile[]
+  licence: string
+  changelog: ChangelogEntry[]
+  registry: string
+}
+
+/** All files of a published package, in a fixed order, so that the same input packs to the same bytes. */
+export function packageFiles(input: PackageInput): PackageFile[] {
+  const { contracts, themes, prefix } = input
+  const files: PackageFile[] = [
+    { path: 'package.json', content: `${JSON.stringify(packageJson(input), null, 2)}\n` },
+    { path: 'README.md', content: readme(input) },
+    { path: 'CHANGELOG.md', content: changelog(input.changelog) },
+    { path: 'LICENSE', content: input.licence },
+    { path: 'custom-elements.json', content: `${JSON.stringify(customElementsManifest(contracts, prefix, input.words), null, 2)}\n` },
+    { path: 'tokens/tokens.css', content: themesCss(themes, tokenPrefix(prefix)).css },
+    ...themes.map((theme) => ({ path: `tokens/${theme.name}.json`, content: `${JSON.stringify(theme.document, null, 2)}\n` })),
+    { path: 'tokens/resolved.json', content: `${JSON.stringify(resolvedTokens(themes), null, 2)}\n` },
+    ...input.built,
+  ]
+  return files.sort((a, b) => (a.path < b.path ? -1 : 1))
+}
+
+/** `tern-` stands in front of tags; `tern` in front of custom properties. */
+export const tokenPrefix = (prefix: string): string => prefix.replace(/-$/, '')
+
+const resolvedTokens = (themes: Theme[]) =>
+  Object.fromEntries(themes.map((theme) => [theme.name, Object.fromEntries([...resolveTheme(themes, theme.name).tokens.values()].map((one) => [one.path, { type: one.type, css: one.css }]))]))
+
+/** The published package.json: ES modules only, one entry a component, declarations beside each. */
+export function packageJson(input: Pick<PackageInput, 'library' | 'version' | 'contracts' | 'prefix'>): object {
+  const { library, version, contracts, prefix } = input
+  const entry = (name: string) => ({ types: `./dist/${name}.d.ts`, default: `./dist/${name}.js` })
+  return {
+    name: library.name,
+    version,
+    ...(library.description ? { description: library.description } : {}),
+    ...(library.keywords ? { keywords: library.keywords } : {}),
+    license: library.license,
+    ...(library.author ? { author: library.author } : {}),
+    ...(library.homepage ? { homepage: library.homepage } : {}),
+    ...(library.repository ? { repository: library.repository } : {}),
+    type: 'module',
+    main: './dist/index.js',
+    module: './dist/index.js',
+    types: './dist/index.d.ts',
+    customElements: 'custom-elements.json',
+    exports: {
+      '.': entry('index'),
+      ...Object.fromEntries(contracts.map((contract) => [`./${bareName(contract.tag, prefix)}`, entry(bareName(contract.tag, prefix))])),
+      './tokens.css': './tokens/tokens.css',
+      './tokens/*.json': './tokens/*.json',
+      './custom-elements.json': './custom-elements.json',
+      './package.json': './package.json',
+    },
+    files: ['dist', 'tokens', 'custom-elements.json', 'CHANGELOG.md'],
+    // every module registers its element when it is loaded, so none may be dropped as unused
+    sideEffects: ['./dist/**/*.js', './tokens/tokens.css'],
+    ...(library.dependencies ? { dependencies: library.dependencies } : {}),
+    ...(library.peerDependencies ? { peerDependencies: library.peerDependencies } : {}),
+  }
+}
+
+/** The whole changelog, in the layout of Keep a Changelog 1.1.0, newest first. */
+export const changelog = (entries: ChangelogEntry[]): string =>
+  `# Changelog\n\nVersions follow Semantic Versioning.\n\n${entries.map((one) => `## [${one.version}] - ${one.date}\n\n${one.notes.trim() || 'No notes.'}\n`).join('\n')}`
+
+/** The tag-name map: `document.createElement('tern-…')` gets its own type. */
+export const tagNameMap = (contracts: Contract[], prefix: string): string =>
+  `${contracts.map((one) => `import type { ${one.className} } from './${bareName(one.tag, prefix)}.js'`).join('\n')}\n\ndeclare global {\n  interface HTMLElementTagNameMap {\n${contracts.map((one) => `    '${one.tag}': ${one.className}`).join('\n')}\n  }\n}\n`
+
+function readme({ library, version, contracts, prefix, words, registry, themes }: PackageInput): string {
+  const cell = (text: string) => text.replaceAll('|', '\\|').replaceAll('\n', ' ')
+  const base = themes.find((one) => one.on === null)?.name ?? ''
+  return `# ${library.name}
+
+${library.description ?? ''}
+
+## Install
+
+\`\`\`sh
+npm install ${library.name}@${version} --registry ${registry}
+\`\`\`
+
+\`\`\`html
+<link rel="stylesheet" href="node_modules/${library.name}/tokens/tokens.css">
+<script type="module" src="node_modules/${library.name}/dist/index.js"></script>
+\`\`\`
+
+With a bundler: \`import '${library.name}'\` for all, or one component at a time, such as \`import '${library.name}/${bareName(contracts[0]?.tag ?? '', prefix)}'\`.
+A theme holds inside an element: \`<div data-theme="${themes.find((one) => one.name !== base)?.name ?? base}">\`.
+
+## Components
+
+${contracts
+  .map((contract) => {
+    const props = membersOf(contract, 'prop').filter((one) => !one.readonly)
+    const rest = (['slot', 'event', 'part'] as const).flatMap((kind) => {
+      const names = membersOf(contract, kind).filter((one) => one.known !== 'comment').map((one) => `\`${memberTitle(one)}\``)
+      return names.length ? [`${kind === 'slot' ? 'Slots' : kind === 'event' ? 'Events' : 'Parts'}: ${names.join(', ')}.`] : []
+    })
+    return [
+      `### ${componentTitle(contract.tag, prefix)}\n\n\`<${contract.tag}>\` ${words(contract.tag, 'component:') ?? contract.summary}`,
+      ...(props.length ? [`| prop | attribute | type | default | |\n| --- | --- | --- | --- | --- |\n${props.map((one) => `| \`${one.name}\` | ${one.attribute ? `\`${one.attribute}\`` : ''} | \`${cell(printType(one.type))}\` | ${one.default ? `\`${cell(one.default)}\`` : ''} | ${cell(words(contract.tag, `prop:${one.name}`) ?? one.comment ?? '')} |`).join('\n')}`] : []),
+      ...(rest.length ? [rest.join(' ')] : []),
+    ].join('\n\n')
+  })
+  .join('\n\n')}
+`
+}

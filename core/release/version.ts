@@ -1,0 +1,54 @@
+import semver from 'semver'
+import { done, refused, type Outcome } from '../problem'
+
+/** Channels and the version each names; the protocol calls them dist-tags. */
+export type Channels = Record<string, string>
+
+/** A channel's name must not read as a version or range, or a client could not tell them apart. */
+export function judgeChannel(name: string): Outcome<string> {
+  return /^[a-z][a-z0-9-]{0,39}$/.test(name) && semver.validRange(name) === null
+    ? done(name)
+    : refused({ code: 'channel-name', what: `“${name}” cannot be the name of a channel.`, todo: 'Use lower case letters, digits and hyphens, such as latest or next.' })
+}
+
+/** Whether a version may be published now, by Semantic Versioning 2.0.0 and the versions there are. */
+export function judgeVersion(version: string, published: string[], channel: string, channels: Channels): Outcome<string> {
+  const parsed = semver.parse(version)
+  if (!parsed || parsed.version !== version) {
+    return refused({ code: 'version-shape', what: `“${version}” is not a version.`, todo: 'Write three numbers, such as 1.2.0, or with a pre-release, such as 1.2.0-next.1; build metadata has no place in a registry.' })
+  }
+  if (published.includes(version)) {
+    return refused({ code: 'version-exists', what: `${version} is published already, and a published version never changes.`, todo: `Choose another; after ${published.toSorted(semver.compare).at(-1)} come ${nextVersions(published).map((one) => one.version).join(', ')}.` })
+  }
+  const current = channels[channel]
+  if (current && semver.lt(version, current)) {
+    return refused({ code: 'version-backwards', what: `${version} goes backwards: ${channel} is at ${current}.`, todo: 'Choose a higher version, or another channel for an older line.' })
+  }
+  if (channel === 'latest' && parsed.prerelease.length > 0) {
+    return refused({ code: 'version-prerelease', what: `${version} is a pre-release, and latest is what everybody gets.`, todo: 'Publish it to next, or leave the pre-release off.' })
+  }
+  return done(version)
+}
+
+export type Step = 'patch' | 'minor' | 'major' | 'prerelease'
+
+/** The versions that may come next, with what each says by the rules of Semantic Versioning. */
+export function nextVersions(published: string[]): { step: Step; version: string; says: string }[] {
+  const highest = published.filter((one) => semver.prerelease(one) === null).toSorted(semver.compare).at(-1)
+  if (!highest) {
+    return [
+      { step: 'minor', version: '0.1.0', says: 'a first version; anything may still change' },
+      { step: 'major', version: '1.0.0', says: 'a first version to build on' },
+    ]
+  }
+  const young = semver.major(highest) === 0
+  const next = (step: 'patch' | 'minor' | 'major') => semver.inc(highest, step)!
+  const minor = next('minor')
+  const candidates = published.filter((one) => semver.prerelease(one)?.[0] === 'next' && semver.gt(one, minor.concat('-next.0'))).toSorted(semver.compare).at(-1)
+  return [
+    { step: 'patch', version: next('patch'), says: 'mends only; nothing to learn, nothing to change' },
+    { step: 'minor', version: minor, says: young ? 'before 1.0: anything may have changed' : 'something new; what was there still works' },
+    { step: 'major', version: next('major'), says: young ? 'the first version to build on' : 'something that worked will not; say what to do' },
+    { step: 'prerelease', version: semver.inc(candidates ?? `${minor}-next.0`, 'prerelease', 'next')!, says: 'to try, not to rely on; goes to next' },
+  ]
+}

@@ -1,0 +1,99 @@
+import { z } from 'zod'
+import { done, refused, type Outcome, type Problem } from '../problem'
+import { color } from './color'
+import { dimension } from './dimension'
+import { duration } from './duration'
+import { fontFamily } from './font-family'
+import { fontWeight } from './font-weight'
+import type { TokenKind } from './kind'
+import { number } from './number'
+
+export const tokenKinds: Record<string, TokenKind> = Object.fromEntries(
+  [color, dimension, number, fontFamily, fontWeight, duration].map((kind) => [kind.type, kind as TokenKind]),
+)
+
+/** A token file as it is kept: JSON in the Design Tokens Format Module. What we do not know in it stays in it. */
+export const tokenDocumentSchema = z.record(z.string(), z.json())
+export type TokenDocument = z.infer<typeof tokenDocumentSchema>
+
+/** The three tiers; `$extensions["org.kept-shelf"].tier` on a top group says which, and groups without it are semantic. */
+export const tiers = ['primitive', 'semantic', 'component'] as const
+export type Tier = (typeof tiers)[number]
+const extensionKey = 'org.kept-shelf'
+
+/** One token as written: its `$value` may be an alias, in braces, to another token's path. */
+export interface Token { path: string; type: string | undefined; value: unknown; alias: string | undefined; description: string | undefined; tier: Tier }
+
+/** A path inside braces is an alias (format module, section Aliases). Names hold no braces, dots or leading `$`. */
+export const aliasOf = (value: unknown): string | undefined =>
+  typeof value === 'string' ? /^\{([^{}]+)\}$/.exec(value.trim())?.[1] : undefined
+
+const isObject = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value)
+
+/** All tokens of a document, in file order, types inherited from their groups. */
+export function tokensOf(document: TokenDocument): Token[] {
+  const tokens: Token[] = []
+  const visit = (group: Record<string, unknown>, path: string[], type: string | undefined, tier: Tier) => {
+    const ownType = typeof group.$type === 'string' ? group.$type : type
+    const extension = isObject(group.$extensions) ? group.$extensions[extensionKey] : undefined
+    const ownTier = isObject(extension) && tiers.includes(extension.tier as Tier) ? (extension.tier as Tier) : tier
+    if ('$value' in group) {
+      tokens.push({
+        path: path.join('.'), type: ownType, value: group.$value, alias: aliasOf(group.$value), tier: ownTier,
+        description: typeof group.$description === 'string' ? group.$description : undefined,
+      })
+      return
+    }
+    for (const [name, child] of Object.entries(group)) if (!name.startsWith('$') && isObject(child)) visit(child, [...path, name], ownType, ownTier)
+  }
+  visit(document, [], undefined, 'semantic')
+  return tokens
+}
+
+/** A document parsed from text, with the reason where it is none. */
+export function parseTokenDocument(text: string, file: string): Outcome<TokenDocument> {
+  let json: unknown
+  try {
+    json = JSON.parse(text)
+  } catch (error) {
+    return refused({ code: 'token-file', what: `This is not JSON: ${(error as Error).message}.`, where: { file }, todo: 'Mend the file and bring it in again.' })
+  }
+  const read = tokenDocumentSchema.safeParse(json)
+  if (!read.success) return refused({ code: 'token-file', what: 'A token file is a JSON object of groups and tokens.', where: { file }, todo: 'See the Design Tokens Format Module.' })
+  const problems: Problem[] = []
+  const visit = (group: Record<string, unknown>, path: string[]) => {
+    for (const [name, child] of Object.entries(group)) {
+      if (name.startsWith('$')) continue
+      if (/[{}.]/.test(name)) problems.push({ code: 'token-name', what: `“${name}” is not a name a token can have: no dots or braces.`, where: { file }, todo: `Rename it under ${path.join('.') || 'the top'}.` })
+      if (isObject(child)) visit(child, [...path, name])
+    }
+  }
+  visit(read.data, [])
+  return problems.length ? { ok: false, problems } : done(read.data)
+}
+
+/**
+ * A copy of the document in which one token has another `$value`; groups on the way are made where
+ * they are missing, as in a theme that did not change this token before. `undefined` takes the token out.
+ */
+export function withValue(document: TokenDocument, path: string, value: unknown, type?: string): TokenDocument {
+  const names = path.split('.')
+  const change = (group: Record<string, unknown>, depth: number): Record<string, unknown> => {
+    const name = names[depth]!
+    const child = isObject(group[name]) ? (group[name] as Record<string, unknown>) : undefined
+    if (depth === names.length - 1) {
+      if (value !== undefined) return { ...group, [name]: { ...(child ?? (type ? { $type: type } : {})), $value: value } }
+      const { [name]: _gone, ...rest } = group
+      return rest
+    }
+    if (!child && value === undefined) return group
+    const changed = change(child ?? {}, depth + 1)
+    const empty = Object.keys(changed).every((key) => key.startsWith('$'))
+    if (value === undefined && empty) {
+      const { [name]: _gone, ...rest } = group
+      return rest
+    }
+    return { ...group, [name]: changed }
+  }
+  return change(document, 0) as TokenDocument
+}

@@ -1,0 +1,25 @@
+import { z } from 'zod'
+import { done } from '../problem'
+import { misread, type TokenKind } from './kind'
+
+/** Design Tokens Format Module, section Font Family: one name or a list, the first preferred. */
+export const fontFamilySchema = z.union([z.string().min(1), z.array(z.string().min(1)).min(1)])
+export type FontFamilyValue = z.infer<typeof fontFamilySchema>
+
+/** Generic families are keywords and take no quotes (CSS Fonts 4, section 2.1.3). */
+const generic = new Set(['serif', 'sans-serif', 'monospace', 'cursive', 'fantasy', 'system-ui', 'ui-serif', 'ui-sans-serif', 'ui-monospace', 'ui-rounded', 'math', 'emoji'])
+const list = (value: FontFamilyValue): string[] => (Array.isArray(value) ? value : [value])
+
+export const fontFamily: TokenKind<FontFamilyValue> = {
+  type: 'fontFamily',
+  read(value) {
+    const read = fontFamilySchema.safeParse(value)
+    return read.success ? done(read.data) : misread('font family', 'Give a name, or a list of names.')
+  },
+  parse(text) {
+    const names = text.split(',').map((one) => one.trim().replace(/^["']|["']$/g, '')).filter(Boolean)
+    return names.length === 0 ? misread('font family', 'Write a name, or names with commas between.') : done(names.length === 1 ? names[0]! : names)
+  },
+  show: (value) => list(value).join(', '),
+  css: (value) => list(value).map((one) => (generic.has(one) ? one : `"${one.replaceAll('\\', '\\\\').replaceAll('"', '\\"')}"`)).join(', '),
+}

@@ -1,0 +1,74 @@
+import type { Problem } from '../problem'
+import { resolveTokens, type Layer, type Resolved, type ResolvedTokens } from './resolve'
+import type { TokenDocument } from './document'
+
+/** A theme: the base has no `on`; another lays its file over the one it is built on. */
+export interface Theme { name: string; title: string; on: string | null; document: TokenDocument }
+
+/** The layers that make a theme, the base first. A theme built on itself ends where it comes round. */
+export function layersOf(themes: Theme[], name: string): Layer[] {
+  const layers: Layer[] = []
+  let at = themes.find((one) => one.name === name)
+  while (at && !layers.some((one) => one.theme === at!.name)) {
+    layers.unshift({ theme: at.name, document: at.document })
+    const below: string | null = at.on
+    at = themes.find((one) => one.name === below)
+  }
+  return layers
+}
+
+export const resolveTheme = (themes: Theme[], name: string): ResolvedTokens => resolveTokens(layersOf(themes, name))
+
+/** `notice.edge.warn` with prefix `tern` is `--tern-notice-edge-warn`. */
+export const cssName = (prefix: string, path: string): string => `--${prefix}-${path.replaceAll('.', '-').replaceAll(/\s+/g, '-').toLowerCase()}`
+
+/** Ink and paper to fall back to, so that native controls follow a theme: `color-scheme`. */
+const schemeOf = (theme: Theme): string | undefined => {
+  const extension = theme.document.$extensions
+  const own = typeof extension === 'object' && extension !== null && !Array.isArray(extension) ? extension['org.kept-shelf'] : undefined
+  const scheme = typeof own === 'object' && own !== null && !Array.isArray(own) ? own.scheme : undefined
+  return scheme === 'dark' || scheme === 'light' ? scheme : undefined
+}
+
+/**
+ * CSS for all themes. The base stands on `:root`; each theme is a region, `[data-theme="name"]`.
+ * A region restates every token whose resolved value differs from the base, whether its own file
+ * changed it or something it refers to, because a custom property is computed where it is set.
+ * The base's region restates those too, so that it can stand inside another theme's region.
+ */
+export function themesCss(themes: Theme[], prefix: string): { css: string; problems: Problem[] } {
+  const base = themes.find((one) => one.on === null)
+  if (!base) return { css: '', problems: [{ code: 'no-base', what: 'No theme is the base.', todo: 'Bring in a token file for the base theme.' }] }
+  const resolved = new Map(themes.map((one) => [one.name, resolveTheme(themes, one.name)]))
+  const ground = resolved.get(base.name)!
+  const line = (token: Resolved) => `  ${cssName(prefix, token.path)}: ${token.css};`
+  const rule = (selector: string, theme: Theme, tokens: Resolved[]) => {
+    const scheme = schemeOf(theme)
+    return `${selector} {\n${[...(scheme ? [`  color-scheme: ${scheme};`] : []), ...tokens.map(line)].join('\n')}\n}\n`
+  }
+  const rules = [rule(`:root, [data-theme="${base.name}"]`, base, [...ground.tokens.values()])]
+  for (const theme of themes) {
+    if (theme === base) continue
+    const changed = [...resolved.get(theme.name)!.tokens.values()].filter((token) => ground.tokens.get(token.path)?.css !== token.css)
+    rules.push(rule(`[data-theme="${theme.name}"]`, theme, changed))
+  }
+  return { css: rules.join('\n'), problems: [...resolved.values()].flatMap((one) => one.problems) }
+}
+
+/** The table of the tokens page: a row a token, a cell a theme. */
+export interface TokenRow { path: string; type: string; tier: string; description: string | undefined; cells: Record<string, { css: string; written: string; own: boolean; chain: string[] } | undefined> }
+
+export function tokenTable(themes: Theme[]): { rows: TokenRow[]; problems: Problem[] } {
+  const rows = new Map<string, TokenRow>()
+  const problems: Problem[] = []
+  for (const theme of themes) {
+    const resolved = resolveTheme(themes, theme.name)
+    problems.push(...resolved.problems.filter((one) => one.where?.file === theme.name))
+    for (const token of resolved.tokens.values()) {
+      const row = rows.get(token.path) ?? { path: token.path, type: token.type, tier: token.tier, description: token.description, cells: {} }
+      row.cells[theme.name] = { css: token.css, written: token.written, own: token.from === theme.name, chain: token.chain }
+      rows.set(token.path, row)
+    }
+  }
+  return { rows: [...rows.values()], problems }
+}
