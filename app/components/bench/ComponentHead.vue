@@ -1,0 +1,30 @@
+<script setup lang="ts">
+import type { Standing } from '~~/core/wire'
+
+/** The head of a component's pages: name, tag, status, and the views there are. */
+const { standing, view } = defineProps<{ standing: Standing; view: 'bench' | 'source' }>()
+const store = useLibrary()
+const { copy, copied } = useCopy()
+</script>
+
+<template>
+  <Spines :tag="standing.tag" />
+  <div class="head">
+    <h1>{{ store.title(standing.tag) }}</h1>
+    <button type="button" class="code muted tag" :title="`Copy ${standing.tag}`" @click="copy(standing.tag)">{{ copied ? 'copied' : standing.tag }}</button>
+    <span class="small"><Mark :name="standing.status" /> {{ standing.status }}</span>
+    <nav class="views" aria-label="Views of this component">
+      <NuxtLink :to="`/${store.slug}/${standing.tag}`" :class="{ on: view === 'bench' }" :aria-current="view === 'bench' ? 'page' : undefined">Bench</NuxtLink>
+      <NuxtLink :to="{ path: `/${store.slug}/source`, query: { path: standing.contract.files[0], of: standing.tag } }" :class="{ on: view === 'source' }">Source</NuxtLink>
+    </nav>
+    <span v-if="standing.contract.uses.length" class="small muted">Made of <template v-for="(one, i) in standing.contract.uses" :key="one.tag"><template v-if="i">, </template><NuxtLink class="link" :to="`/${store.slug}/${one.tag}`">{{ store.title(one.tag) }}</NuxtLink></template></span>
+    <span class="small muted keys">Neighbours <span class="key">[</span> <span class="key">]</span></span>
+  </div>
+</template>
+
+<style scoped>
+.head { display: flex; flex-wrap: wrap; align-items: baseline; gap: 4px 14px; padding: 14px 24px 10px; border-bottom: 1px solid var(--rule); flex: none; }
+.tag { border: 0; background: none; padding: 0; cursor: pointer; }
+.views { display: flex; gap: 18px; margin-left: 26px; } .views a { color: var(--muted); padding-bottom: 2px; border-bottom: 2px solid transparent; } .views a.on { color: var(--ink); border-color: var(--kelp); }
+.keys { margin-left: auto; }
+</style>

@@ -1,0 +1,93 @@
+<script setup lang="ts">
+import type { Filling, Usage } from '~~/core/code/usage'
+import { describeMember, memberKey, memberKinds, memberTitle, type Contract, type Member } from '~~/core/contract/contract'
+import type { WordsView } from '~~/core/wire'
+
+/** The contract, a row a member: name, facts, words, and the live value in one. */
+const { contract, words, at } = defineProps<{ contract: Contract; words: WordsView[]; at: string }>()
+const usage = defineModel<Usage>({ required: true })
+const emit = defineEmits<{ written: [words: WordsView] }>()
+const store = useLibrary()
+const tokensOpen = ref(false)
+const wordsFor = (key: string) => words.find((one) => one.member === key)
+const isToken = (member: Member) => member.kind === 'custom-property' && store.tokenSet.has(member.name)
+const browserOwn = (member: Member) => member.kind === 'state' && member.by === 'browser'
+const sections = computed(() =>
+  memberKinds.map(({ kind, heading }) => ({ kind, heading, rows: contract.members.filter((one) => one.kind === kind && !isToken(one) && !browserOwn(one)) })).filter((one) => one.rows.length > 0),
+)
+const tokens = computed(() => contract.members.filter(isToken))
+const browserStates = computed(() => contract.members.filter(browserOwn))
+const note = (rows: Member[]) => {
+  const gone = rows.filter((one) => one.known === 'comment').length
+  const differ = rows.filter((one) => one.known !== 'comment' && one.disagreements.length > 0).length
+  return [count(rows.length), gone && `${count(gone)} not found`, differ && `${count(differ)} told otherwise`].filter(Boolean).join(', ')
+}
+const setProp = (name: string, value: unknown) => {
+  const { [name]: _before, ...rest } = usage.value.props
+  usage.value = { ...usage.value, props: value === undefined ? rest : { ...rest, [name]: value } }
+}
+const setSlot = (name: string, filling: Filling | undefined) => {
+  const { [name]: _before, ...rest } = usage.value.slots
+  usage.value = { ...usage.value, slots: filling ? { ...rest, [name]: filling } : rest }
+}
+const markOf = (member: Member) => (member.known === 'comment' ? 'not found' : member.disagreements.length ? 'differs' : 'not tried')
+const rowId = (member: Member) => memberKey(member)
+</script>
+
+<template>
+  <section class="ledger" aria-label="Contract">
+    <div class="about">
+      <MemberWords :tag="contract.tag" member="component:" title="the component" :words="wordsFor('component:')" :comment="contract.summary || undefined" @written="emit('written', $event)" />
+    </div>
+    <template v-for="section in sections" :key="section.kind">
+      <div class="kind"><h3>{{ section.heading }}</h3> <span class="small muted">{{ note(section.rows) }}</span></div>
+      <div v-for="member in section.rows" :id="rowId(member)" :key="member.name" class="row" :class="{ at: at === rowId(member) }" :data-member="rowId(member)">
+        <Mark class="evidence" :class="{ bad: markOf(member) !== 'not tried' }" :name="markOf(member)" :label="markOf(member) === 'not tried' ? 'not tried in a browser yet' : markOf(member) === 'differs' ? 'comment and code differ' : 'not found'" />
+        <div class="facts">
+          <NuxtLink class="code name" :class="{ struck: member.deprecated !== undefined }" :to="{ hash: `#${rowId(member)}`, query: $route.query }">{{ memberTitle(member) }}</NuxtLink>
+          <div class="code muted type">{{ describeMember(member) }}</div>
+          <div v-if="member.kind === 'prop' && member.attribute && member.attribute !== member.name.toLowerCase()" class="code muted type">{{ member.attribute }}=</div>
+          <div v-if="member.deprecated !== undefined" class="small gap"><Mark name="deprecated" /> {{ member.deprecated || 'deprecated' }}</div>
+        </div>
+        <div class="said">
+          <MemberWords :tag="contract.tag" :member="rowId(member)" :title="memberTitle(member)" :words="wordsFor(rowId(member))" :comment="member.comment" @written="emit('written', $event)" />
+          <p v-for="one in member.disagreements" :key="one.about" class="bad">
+            <template v-if="member.known === 'comment'">Documented, but {{ one.code }}.</template>
+            <template v-else>The comment says {{ one.about }} <code>{{ one.comment }}</code>, the code <code>{{ one.code }}</code>.</template>
+          </p>
+          <p v-if="member.kind === 'slot' && usage.slots[member.name] && member.feeds.length" class="small gap">Takes the fallback’s place; {{ member.feeds.join(' and ') }} {{ member.feeds.length === 1 ? 'has' : 'have' }} no outlet while it is filled.</p>
+        </div>
+        <div class="value">
+          <PropEditor v-if="member.kind === 'prop' && !member.readonly" :prop="member" :model-value="usage.props[member.name]" @update:model-value="setProp(member.name, $event)" />
+          <SlotEditor v-else-if="member.kind === 'slot' && member.known !== 'comment'" :slot="member" :tag="contract.tag" :model-value="usage.slots[member.name]" @update:model-value="setSlot(member.name, $event)" />
+          <span v-else-if="member.kind === 'part' && member.known !== 'comment'" class="small muted">reach by <code>::part({{ member.name }})</code></span>
+          <span v-else-if="member.kind === 'event' && member.known !== 'comment'" class="small muted">listed as it fires</span>
+          <NuxtLink class="code muted place" :to="{ path: `/${store.slug}/source`, query: { path: member.place.file, line: member.place.line, of: contract.tag } }">{{ member.place.file.split('/').at(-1) }} {{ member.place.line }}</NuxtLink>
+        </div>
+      </div>
+    </template>
+    <template v-if="tokens.length || browserStates.length">
+      <div class="kind"><h3>Also</h3></div>
+      <div class="also small">
+        <p v-if="browserStates.length"><span class="muted">Looks different when</span> <code>{{ browserStates.map((one) => one.name).join(', ') }}</code></p>
+        <p v-if="tokens.length"><span class="muted">Reads</span> <button type="button" class="link" :aria-expanded="tokensOpen" @click="tokensOpen = !tokensOpen">{{ plural(tokens.length, 'token') }}</button></p>
+        <ul v-if="tokensOpen"><li v-for="one in tokens" :key="one.name"><NuxtLink class="link code" :to="{ path: `/${store.slug}/tokens`, query: { token: store.tokenNames.get(one.name) } }">{{ store.tokenNames.get(one.name) }}</NuxtLink> <span class="code muted">{{ describeMember(one) }}</span></li></ul>
+      </div>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.ledger { overflow-y: auto; padding: 0 0 32px 24px; min-width: 0; }
+.about { padding: 10px 18px 4px 0; }
+.kind { display: flex; gap: 10px; align-items: baseline; padding: 10px 0 4px; } .kind h3 { font-size: 15px; }
+.row { display: grid; grid-template-columns: 20px 128px minmax(0, 1fr) 172px; gap: 10px; padding: 7px 18px 7px 0; border-top: 1px solid var(--rule-soft); align-items: start; scroll-margin: 40px; }
+.row.at, .row:focus-within { background: var(--kelp-wash); box-shadow: -24px 0 0 var(--kelp-wash); }
+.evidence { margin-top: 4px; color: var(--muted); } .evidence.bad { color: var(--rust); }
+.facts { min-width: 0; overflow-wrap: anywhere; } .name { font-size: 13px; line-height: 20px; font-weight: 500; } .name:hover { color: var(--kelp); } .struck { text-decoration: line-through; }
+.type { font-size: 11px; line-height: 16px; }
+.said p { font-size: 13px; line-height: 18px; }
+.value { min-width: 0; } .place { font-size: 11px; opacity: 0; display: block; } .row:hover .place, .row:focus-within .place { opacity: 1; } .place:hover { color: var(--kelp); }
+.also { border-top: 1px solid var(--rule-soft); padding: 6px 18px 6px 30px; display: grid; gap: 6px; line-height: 18px; } .also ul { list-style: none; margin: 0; padding: 0; }
+@media (max-width: 800px) { .row { grid-template-columns: 20px minmax(0, 1fr); } .row > * { grid-column: 2; } .row > .evidence { grid-column: 1; } }
+</style>

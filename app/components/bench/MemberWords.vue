@@ -1,0 +1,87 @@
+<script setup lang="ts">
+import { wordsSchema, type WordsView } from '~~/core/wire'
+import type { Problem } from '~~/core/problem'
+
+/** A member's words, edited in place. Where somebody else wrote meanwhile, both are shown and nothing is lost. */
+const { tag, member, words, comment, title } = defineProps<{ tag: string; member: string; words: WordsView | undefined; comment: string | undefined; title: string }>()
+const emit = defineEmits<{ written: [words: WordsView] }>()
+const store = useLibrary()
+const editing = ref(false)
+const draft = ref('')
+const from = ref(0)
+const problems = ref<Problem[]>([])
+const theirs = ref<WordsView>()
+const busy = ref(false)
+const area = useTemplateRef<HTMLTextAreaElement>('area')
+const shown = computed(() => words?.text || comment || '')
+
+async function begin() {
+  draft.value = words?.text ?? comment ?? ''
+  from.value = words?.revision ?? 0
+  problems.value = []
+  theirs.value = undefined
+  editing.value = true
+  await nextTick()
+  area.value?.focus()
+}
+async function keep() {
+  busy.value = true
+  try {
+    emit('written', await ask(wordsSchema, `/libraries/${store.slug}/components/${tag}/words`, { method: 'PUT', body: { member, text: draft.value, revision: from.value } }))
+    editing.value = false
+    problems.value = []
+  } catch (error) {
+    problems.value = problemsOf(error)
+    const other = error instanceof ApiProblem && error.status === 409 ? wordsSchema.safeParse(error.more.theirs) : undefined
+    if (other?.success) {
+      theirs.value = other.data
+      from.value = other.data.revision
+    }
+  } finally {
+    busy.value = false
+  }
+}
+function takeTheirs() {
+  if (theirs.value) emit('written', theirs.value)
+  editing.value = false
+}
+function join() {
+  draft.value = `${theirs.value?.text ?? ''}\n\n${draft.value}`
+  theirs.value = undefined
+  problems.value = []
+  void nextTick(() => area.value?.focus())
+}
+</script>
+
+<template>
+  <div class="words">
+    <form v-if="editing" @submit.prevent="keep">
+      <textarea ref="area" v-model="draft" class="field plain" rows="4" :aria-label="`Words for ${title}, Markdown`" @keydown.ctrl.enter.prevent="keep" @keydown.meta.enter.prevent="keep" @keydown.esc.stop="editing = false" />
+      <ProblemList :problems />
+      <div v-if="theirs" class="theirs">
+        <div class="small muted">{{ theirs.by }}, {{ ago(theirs.at) }}:</div>
+        <!-- eslint-disable-next-line vue/no-v-html -- cleaned by renderMarkdown -->
+        <div class="markdown" v-html="renderMarkdown(theirs.text)" />
+        <button type="button" class="link" @click="takeTheirs">Keep theirs</button> · <button type="button" class="link" @click="join">Join the two</button> · <button type="submit" class="link">Keep mine</button>
+      </div>
+      <p v-else class="small"><button class="link" :disabled="busy">Keep</button> <span class="key">Ctrl Enter</span> · <button type="button" class="link" @click="editing = false">Leave</button></p>
+    </form>
+    <template v-else>
+      <!-- eslint-disable-next-line vue/no-v-html -- cleaned by renderMarkdown -->
+      <div v-if="shown" class="markdown" v-html="renderMarkdown(shown)" />
+      <span v-else class="muted">No words yet. </span>
+      <span class="by small muted">
+        <template v-if="words?.text">{{ words.by }}, {{ ago(words.at) }} </template><template v-else-if="comment">from the source </template>
+        <button v-if="store.may.write" type="button" class="link" :aria-label="`${shown ? 'Edit' : 'Write'} words for ${title}`" @click="begin">{{ shown ? 'Edit' : 'Write' }}</button>
+      </span>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.words { font-size: 13px; line-height: 18px; min-width: 0; overflow-wrap: anywhere; }
+.by { display: block; opacity: 0; height: 0; overflow: visible; } .words:hover .by, .words:focus-within .by { opacity: 1; height: auto; }
+.words > .muted + .by { display: inline; opacity: 1; height: auto; }
+.theirs { border-left: 2px solid var(--ochre); padding: 4px 0 4px 8px; margin-top: 6px; }
+form p { margin-top: 4px; }
+</style>

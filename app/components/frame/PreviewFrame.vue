@@ -1,0 +1,83 @@
+<script setup lang="ts">
+import type { Surround, Target } from '~/composables/frame-host'
+import type { FromFrame } from '~~/frame/protocol'
+
+/**
+ * A component alone in its frame. `host` names the site it runs on; frames of one name may share a
+ * process, and one that falls silent starts anew on a site of its own.
+ */
+const { target, surround, css, preview, title, host, tallest } = defineProps<{ target: Target | undefined; surround: Surround; css: string; preview: string; title: string; host?: string; tallest?: number }>()
+const emit = defineEmits<{
+  event: [message: Extract<FromFrame, { say: 'event' }>]
+  failed: [message: Extract<FromFrame, { say: 'failed' }>]
+  painted: [seq: number, at: number]
+  shown: [seq: number]
+  restarted: []
+}>()
+const iframe = useTemplateRef<HTMLIFrameElement>('iframe')
+const failure = ref<Extract<FromFrame, { say: 'failed' }>>()
+const size = ref<{ width: number; height: number }>()
+const name = ref(host ?? frameName())
+const ownHost = ref(host === undefined)
+const frame = useFrameHost(iframe, {
+  event: (message) => emit('event', message),
+  failed: (message) => {
+    failure.value = message
+    emit('failed', message)
+  },
+  painted: (seq, at) => emit('painted', seq, at),
+  size: (width, height) => { size.value = { width, height } },
+})
+/** In a place of limited height a taller rendering is shown smaller, never cut. */
+const scale = computed(() => (tallest && size.value && size.value.height > tallest ? tallest / size.value.height : 1))
+const source = computed(() => `${preview.replace('{frame}', name.value)}/frame`)
+const cut = computed(() => ['silent', 'flooding', 'gone'].includes(frame.state.value))
+const why = computed(() => ({ silent: 'It no longer answers: it may be in a loop that does not end.', flooding: 'It said more than anyone can read, and was cut off.', gone: 'It left for another page, and was stopped.' })[frame.state.value as 'silent'] ?? '')
+
+function plain<T>(value: T): T {
+  return structuredClone(deepRaw(value))
+}
+function deepRaw<T>(value: T): T {
+  const raw = toRaw(value)
+  if (Array.isArray(raw)) return raw.map(deepRaw) as T
+  if (raw instanceof Date || typeof raw !== 'object' || raw === null) return raw
+  return Object.fromEntries(Object.entries(raw).map(([key, one]) => [key, deepRaw(one)])) as T
+}
+watch(() => css, (now) => frame.themes(now), { immediate: true })
+watch(() => surround, (now) => frame.surround(plain(now)), { immediate: true, deep: true })
+watch(() => target, (now) => {
+  if (!now) return
+  failure.value = undefined
+  emit('shown', frame.show(plain(now)))
+}, { immediate: true, deep: true })
+watch(frame.state, (now) => {
+  // one that fell silent among others may only have been held up by a neighbour: it gets a site of its own, once
+  if (now === 'silent' && !ownHost.value) restart()
+})
+function restart() {
+  ownHost.value = true
+  failure.value = undefined
+  frame.reset()
+  name.value = frameName()
+  emit('restarted')
+}
+defineExpose({ restart, state: frame.state, failure, size })
+</script>
+
+<template>
+  <div class="preview" :style="surround.fit && size ? { width: `${size.width * scale}px`, height: `${size.height * scale}px` } : undefined">
+    <div v-if="cut" class="cut" role="alert">
+      <p class="bad">{{ why }}</p>
+      <p>Nothing else was touched. <button type="button" class="act" @click="restart">Start it again</button></p>
+    </div>
+    <iframe v-else ref="iframe" :key="name" :src="source" :title sandbox="allow-scripts" referrerpolicy="no-referrer" :style="surround.fit && size ? { width: `${size.width}px`, height: `${size.height}px`, transform: scale < 1 ? `scale(${scale})` : undefined } : undefined" @load="frame.onLoad" />
+    <p v-if="failure && surround.fit" class="small bad failed">Did not render: {{ failure.text }}</p>
+  </div>
+</template>
+
+<style scoped>
+.preview { position: relative; width: 100%; height: 100%; min-width: 0; }
+iframe { display: block; width: 100%; height: 100%; border: 0; background: none; color-scheme: light; transform-origin: 0 0; }
+.cut { padding: 24px; display: grid; gap: 12px; place-content: center; height: 100%; }
+.failed { position: absolute; inset: 0; background: var(--paper); min-width: 170px; overflow: hidden; }
+</style>

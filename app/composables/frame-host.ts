@@ -1,0 +1,128 @@
+import type { Usage } from '~~/core/code/usage'
+import { fromFrameSchema, hello, type FromFrame, type ToFrame } from '~~/frame/protocol'
+
+export interface Target { tag: string; modules: string[]; usage: Usage; listen: string[] }
+export interface Surround { theme: string; width: number | null; ground: string; fit: boolean }
+/** How a frame fares: it answers, it no longer answers, it said far too much, or it left for another page. */
+export type FrameState = 'starting' | 'live' | 'silent' | 'flooding' | 'gone'
+
+const beatEvery = 1000
+const silentAfter = 3000
+/** Messages a second a component may cause; a hundred are plenty for what a person can watch. */
+const floodAt = 400
+
+let count = 0
+/** A name for a frame's host: each name is a site of its own, so that the browser may give it a process of its own. */
+export const frameName = (): string => `f${(++count).toString(36)}${Math.random().toString(36).slice(2, 8)}`
+
+interface Heard { event(message: Extract<FromFrame, { say: 'event' }>): void; failed(message: Extract<FromFrame, { say: 'failed' }>): void; painted(seq: number, at: number): void; size(width: number, height: number): void }
+
+/**
+ * Our side of one preview frame: hands the channel over, keeps the frame told what to show, listens
+ * to its heart, and cuts it off when it floods us, leaves, or falls silent.
+ */
+export function useFrameHost(iframe: Ref<HTMLIFrameElement | null>, heard: Heard) {
+  const state = ref<FrameState>('starting')
+  let port: MessagePort | undefined
+  let loads = 0
+  let sequence = 0
+  let beat = 0
+  let answered = 0
+  let lastMessage = 0
+  let timer: ReturnType<typeof setInterval> | undefined
+  let messages = 0
+  let windowStart = 0
+  const last: { themes?: ToFrame; surround?: ToFrame; show?: ToFrame } = {}
+
+  const post = (message: ToFrame) => port?.postMessage(message)
+
+  function cut(why: FrameState) {
+    state.value = why
+    port?.close()
+    port = undefined
+    clearInterval(timer)
+  }
+  /** Counts what comes in; `false` once it is too much. */
+  function counted(): boolean {
+    const now = performance.now()
+    if (now - windowStart > 1000) {
+      windowStart = now
+      messages = 0
+    }
+    if (++messages > floodAt) cut('flooding')
+    return state.value !== 'flooding'
+  }
+  const onWindowMessage = (event: MessageEvent) => {
+    // the frame has nothing to say to our window; whatever comes this way is counted as flood
+    if (event.source && event.source === iframe.value?.contentWindow) counted()
+  }
+
+  function onLoad() {
+    loads++
+    if (loads > 1) return cut('gone')
+    const channel = new MessageChannel()
+    port = channel.port1
+    port.onmessage = ({ data }) => {
+      if (!counted()) return
+      lastMessage = performance.now()
+      const read = fromFrameSchema.safeParse(data)
+      if (read.success) hear(read.data)
+    }
+    iframe.value?.contentWindow?.postMessage(hello, '*', [channel.port2])
+    for (const message of [last.themes, last.surround, last.show]) if (message) post(message)
+    lastMessage = performance.now()
+    timer = setInterval(check, beatEvery)
+    check()
+  }
+  function check() {
+    // a page out of sight is slowed by the browser, and so are its frames: no answer then means nothing
+    if (document.hidden) lastMessage = performance.now()
+    else if (performance.now() - lastMessage > silentAfter) return cut('silent')
+    post({ say: 'ping', n: ++beat })
+  }
+  function hear(message: FromFrame) {
+    switch (message.say) {
+      case 'pong':
+        answered = message.n
+        if (state.value === 'starting' && answered <= beat) state.value = 'live'
+        return
+      case 'painted':
+        return heard.painted(message.seq, message.at)
+      case 'size':
+        return heard.size(message.width, message.height)
+      case 'failed':
+        return heard.failed(message)
+      case 'event':
+        return heard.event(message)
+    }
+  }
+
+  onMounted(() => window.addEventListener('message', onWindowMessage))
+  onUnmounted(() => {
+    window.removeEventListener('message', onWindowMessage)
+    cut('gone')
+  })
+
+  return {
+    state,
+    onLoad,
+    /** Begins anew with a fresh iframe, which the caller puts in place. */
+    reset() {
+      cut('starting')
+      loads = 0
+    },
+    show(target: Target): number {
+      last.show = { say: 'show', seq: ++sequence, ...target }
+      post(last.show)
+      return sequence
+    },
+    themes(css: string) {
+      last.themes = { say: 'themes', css }
+      post(last.themes)
+    },
+    surround(surround: Surround) {
+      last.surround = { say: 'surround', ...surround }
+      post(last.surround)
+    },
+  }
+}

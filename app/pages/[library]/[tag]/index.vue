@@ -1,0 +1,162 @@
+<script setup lang="ts">
+import { htmlFor } from '~~/core/code/html'
+import { usageSchema, type Usage } from '~~/core/code/usage'
+import { componentTitle, membersOf } from '~~/core/contract/contract'
+import { wordsListSchema, type WordsView } from '~~/core/wire'
+import { firstUsage, forFrame, modulesFor } from '~/utils/usage'
+
+const store = useLibrary()
+const route = useRoute()
+const router = useRouter()
+const tag = computed(() => String(route.params.tag))
+const standing = computed(() => store.find(tag.value))
+const contract = computed(() => standing.value?.contract)
+const { css, themes, wordsStamp } = storeToRefs(store)
+useHead({ title: () => `${componentTitle(tag.value, store.prefix)} · ${store.library?.title} · Kept Shelf` })
+
+/** What is shown stands in the address, so that a link shows somebody else the same thing. */
+const start = computed<Usage>(() => standing.value?.face ?? (contract.value ? firstUsage(contract.value, store.title(tag.value)) : { props: {}, slots: {} }))
+const fromAddress = (): Usage | undefined => {
+  if (typeof route.query.show !== 'string') return undefined
+  try {
+    const read = usageSchema.safeParse(JSON.parse(route.query.show))
+    return read.success ? read.data : undefined
+  } catch {
+    return undefined
+  }
+}
+const usage = shallowRef<Usage>(fromAddress() ?? start.value)
+watch(tag, () => { usage.value = fromAddress() ?? start.value; events.value = []; failure.value = undefined })
+let later: ReturnType<typeof setTimeout> | undefined
+const queryOf = () => ({
+  show: JSON.stringify(usage.value) === JSON.stringify(start.value) ? undefined : JSON.stringify(usage.value),
+  theme: surround.theme === store.baseTheme ? undefined : surround.theme, width: surround.width ?? undefined, ground: surround.ground === 'Canvas' ? undefined : surround.ground,
+})
+const asNumber = (value: unknown) => (typeof value === 'string' && Number(value) > 0 ? Number(value) : null)
+const surround = reactive({
+  theme: typeof route.query.theme === 'string' && themes.value.some((one) => one.name === route.query.theme) ? route.query.theme : store.baseTheme,
+  width: asNumber(route.query.width), ground: typeof route.query.ground === 'string' && /^[#a-z0-9-]+$/i.test(route.query.ground) ? route.query.ground : 'Canvas', fit: false,
+})
+watch([usage, surround], () => {
+  clearTimeout(later)
+  later = setTimeout(() => void router.replace({ query: queryOf(), hash: route.hash }), 300)
+})
+onUnmounted(() => clearTimeout(later))
+
+const modules = computed(() => modulesFor(tag.value, usage.value, store.moduleOf))
+const contractOf = (other: string) => store.find(other)?.contract
+const target = computed(() =>
+  contract.value && modules.value ? { tag: tag.value, modules: modules.value, usage: forFrame(usage.value, contractOf, tag.value), listen: membersOf(contract.value, 'event').map((one) => one.name) } : undefined,
+)
+const code = computed(() => (contract.value ? htmlFor(contract.value, usage.value, contractOf) : ''))
+
+const widths = [null, 320, 390, 600, 768, 1024].map((value) => ({ value, title: value === null ? 'as wide as there is room' : String(value) }))
+const grounds = [['Canvas', 'the theme’s ground'], ['#FFFFFF', 'white'], ['#F6F4EE', 'paper'], ['#8A8F8E', 'grey'], ['#101A20', 'night']].map(([value, title]) => ({ value: value!, title: title! }))
+
+interface Fired { at: Date; name: string; detail: string; target: string }
+const events = ref<Fired[]>([])
+const failure = ref<{ text: string; phase: string; where: { file: string; line: number } | undefined }>()
+const frame = useTemplateRef<{ restart: () => void }>('frame')
+const loadedAt = ref('')
+
+async function onFailed(message: { phase: 'load' | 'render' | 'run'; text: string; at?: { module: string; line: number; column: number } | undefined }) {
+  const told = { text: message.text, phase: { load: 'while it was loaded', render: 'while it was made', run: 'while it ran' }[message.phase], where: undefined as { file: string; line: number } | undefined }
+  failure.value = told
+  if (message.at) {
+    const where = await traceBack(store.slug, message.at).catch(() => undefined)
+    if (failure.value === told || failure.value?.text === told.text) failure.value = { ...told, where }
+  }
+}
+watch([usage, tag], () => { failure.value = undefined })
+
+const words = ref<WordsView[]>([])
+const wordsProblems = ref<unknown>()
+async function loadWords() {
+  try {
+    words.value = await ask(wordsListSchema, `/libraries/${store.slug}/components/${tag.value}/words`)
+    wordsProblems.value = undefined
+  } catch (error) {
+    wordsProblems.value = error
+  }
+}
+watch([tag, wordsStamp], () => { if (standing.value) void loadWords() }, { immediate: true })
+const written = (one: WordsView) => { words.value = [...words.value.filter((other) => other.member !== one.member), one] }
+
+const { copy, copied } = useCopy()
+const changed = computed(() => JSON.stringify(usage.value) !== JSON.stringify(start.value))
+useKeys([
+  { keys: 'c', does: 'copy the code', run: () => copy(code.value) },
+  { keys: 'r', does: 'show it as on the shelf', run: () => { usage.value = start.value } },
+  { keys: 't', does: 'the next theme', run: () => { const names = themes.value.map((one) => one.name); surround.theme = names[(names.indexOf(surround.theme) + 1) % names.length] ?? surround.theme } },
+])
+onMounted(() => { loadedAt.value = route.hash.slice(1); if (loadedAt.value) document.getElementById(decodeURIComponent(loadedAt.value))?.scrollIntoView() })
+watch(() => route.hash, (hash) => document.getElementById(decodeURIComponent(hash.slice(1)))?.scrollIntoView({ block: 'nearest' }))
+</script>
+
+<template>
+  <main v-if="standing && contract" class="bench">
+    <ComponentHead :standing view="bench" />
+    <div v-if="standing.rendering.problems.length" class="stale">
+      <ProblemList :problems="standing.rendering.problems" :library="store.slug" />
+      <p v-if="standing.rendering.lastGood" class="small">What is shown was built {{ ago(standing.rendering.lastGood.made_at) }}, from revision {{ standing.rendering.lastGood.revision }}; the ledger is of the newest source that could be read.</p>
+    </div>
+    <div class="two">
+      <ContractLedger v-model="usage" :contract :words :at="decodeURIComponent($route.hash.slice(1))" @written="written" />
+      <section class="side" aria-label="The component alone">
+        <p class="sentence">
+          Shown in <Choice v-model="surround.theme" label="Theme" :options="themes.map((one) => ({ value: one.name, title: one.title }))" />,
+          <Choice v-model="surround.width" label="Width" :options="widths">
+            <template #default="{ close }">
+              <form class="own-width" @submit.prevent="close()"><label class="small">Another, in px <input class="field" type="number" min="40" max="4000" :value="surround.width ?? ''" @change="surround.width = asNumber(($event.target as HTMLInputElement).value)"></label></form>
+            </template>
+          </Choice>{{ surround.width === null ? '' : ' wide' }}, on <Choice v-model="surround.ground" label="Ground" :options="grounds" />.
+          <button v-if="changed" type="button" class="link small again" @click="usage = start">As on the shelf</button>
+        </p>
+        <div class="ground">
+          <PreviewFrame v-if="target" ref="frame" :key="tag" :target :css :preview="store.library!.preview" :title="`${store.title(tag)}, alone`" :surround @event="events = [{ at: new Date($event.at), name: $event.name, detail: $event.detail, target: $event.target }, ...events].slice(0, 200)" @failed="onFailed" @restarted="failure = undefined" />
+          <p v-else class="nothing muted">There is no rendering: {{ standing.rendering.problems[0]?.what ?? 'it was never built.' }}</p>
+          <div v-if="failure" class="failure" role="alert">
+            <b class="bad">It failed {{ failure.phase }}:</b> <span class="code">{{ failure.text }}</span>
+            <NuxtLink v-if="failure.where" class="link code" :to="{ path: `/${store.slug}/source`, query: { path: failure.where.file, line: failure.where.line, of: tag } }">{{ failure.where.file }} {{ failure.where.line }}</NuxtLink>
+            <span class="muted">Change a value, or mend the source.</span>
+          </div>
+        </div>
+        <div class="out">
+          <div class="codebox">
+            <div class="small muted">Code for <b class="good">plain HTML</b> <button type="button" class="link" @click="copy(code)">{{ copied ? 'copied' : 'Copy' }}</button></div>
+            <pre tabindex="0" aria-label="Code for plain HTML">{{ code }}</pre>
+          </div>
+          <div class="events">
+            <div class="small muted">Events, newest first <button v-if="events.length" type="button" class="link" @click="events = []">Clear</button></div>
+            <pre v-if="events.length" tabindex="0" aria-label="Events" aria-live="off"><template v-for="(one, i) in events" :key="i">{{ one.at.toLocaleTimeString('en-GB') }}.{{ String(one.at.getMilliseconds()).padStart(3, '0') }}  {{ one.name }}  {{ one.detail || one.target }}
+</template></pre>
+            <p v-else class="small muted">{{ membersOf(contract, 'event').length ? `It can fire ${membersOf(contract, 'event').map((one) => one.name).join(', ')}: use it.` : 'It fires none of its own.' }}</p>
+          </div>
+        </div>
+      </section>
+    </div>
+  </main>
+  <main v-else class="lost">
+    <h1>Not on this shelf</h1>
+    <p>There is no <code>&lt;{{ tag }}&gt;</code> in {{ store.library?.title }}. It may have been renamed or taken out.</p>
+    <NuxtLink class="act" :to="`/${store.slug}`">To the shelf</NuxtLink>
+  </main>
+</template>
+
+<style scoped>
+.bench { display: flex; flex-direction: column; height: calc(100vh - 44px); min-height: 620px; }
+.stale { padding: 2px 24px 8px; border-bottom: 1px solid var(--rule); background: var(--sheet); max-height: 140px; overflow: auto; flex: none; }
+.two { display: grid; grid-template-columns: 604px minmax(0, 1fr); flex: 1; min-height: 0; }
+.side { border-left: 1px solid var(--rule); display: flex; flex-direction: column; min-width: 0; min-height: 0; }
+.side .sentence { padding: 8px 20px; border-bottom: 1px solid var(--rule-soft); }
+.again { margin-left: 10px; font-family: var(--ui); }
+.own-width { border-top: 1px solid var(--rule); padding: 8px 12px 4px; margin-top: 6px; }
+.ground { flex: 1; min-height: 160px; position: relative; background: var(--sheet); }
+.nothing { padding: 32px; }
+.failure { position: absolute; inset: auto 0 0; padding: 8px 20px; background: var(--rust-wash); border-top: 1px solid var(--rust); font-size: 13px; display: flex; flex-wrap: wrap; gap: 2px 10px; }
+.out { border-top: 1px solid var(--rule); display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); height: 176px; flex: none; }
+.out > div { padding: 10px 16px; overflow: auto; min-width: 0; } .out > div + div { border-left: 1px solid var(--rule); } .out pre { margin-top: 6px; }
+.lost { padding: 40px 24px; display: grid; gap: 12px; justify-items: start; }
+@media (max-width: 1150px) { .two { grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); } }
+@media (max-width: 800px) { .bench { height: auto; } .two { display: flex; flex-direction: column-reverse; } .ledger { overflow: visible; padding-left: 12px; } .ground { height: 300px; flex: none; } .out { grid-template-columns: 1fr; height: auto; } }
+</style>

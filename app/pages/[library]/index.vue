@@ -1,0 +1,84 @@
+<script setup lang="ts">
+import type { Standing } from '~~/core/wire'
+
+const store = useLibrary()
+const route = useRoute()
+const router = useRouter()
+const { library, standing, themes } = storeToRefs(store)
+useHead({ title: () => `${library.value?.title} · Kept Shelf` })
+
+const fromQuery = (name: string, otherwise: string) => computed({
+  get: () => (typeof route.query[name] === 'string' ? (route.query[name] as string) : otherwise),
+  set: (value) => { void router.replace({ query: { ...route.query, [name]: value === otherwise ? undefined : value } }) },
+})
+const which = fromQuery('which', 'all')
+const status = fromQuery('status', 'any')
+const theme = fromQuery('theme', store.baseTheme)
+const by = fromQuery('by', 'group')
+
+const tests: Record<string, (one: Standing) => boolean> = {
+  all: () => true,
+  wordless: (one) => store.missing(one).length > 0,
+  differs: (one) => one.contract.members.some((member) => member.disagreements.length > 0),
+  broken: (one) => one.rendering.problems.length > 0,
+}
+const shown = computed(() => standing.value.filter((one) => tests[which.value]?.(one) && (status.value === 'any' || one.status === status.value)))
+const bands = computed(() => {
+  if (by.value === 'name') return [{ name: 'By name', items: shown.value, inWords: undefined }]
+  return store.groups.map((group) => ({ ...group, items: group.items.filter((one) => shown.value.includes(one)) })).filter((group) => group.items.length > 0)
+})
+const wordless = computed(() => standing.value.filter(tests.wordless!).length)
+const whichTitle = (key: string) => ({ all: `All ${count(standing.value.length)}`, wordless: 'Those without words', differs: 'Those whose comments differ', broken: 'Those that do not compile' })[key]!
+const whichOptions = computed(() => Object.keys(tests).map((value) => ({ value, title: whichTitle(value) })))
+const host = frameName()
+useKeys([{ keys: 'b', does: 'bring in source', run: () => navigateTo(`/${store.slug}/source`) }])
+</script>
+
+<template>
+  <main>
+    <div class="lead">
+      <p class="sentence">
+        <Choice v-model="which" label="Which components" :options="whichOptions" /> <template v-if="which === 'all'">components </template>of
+        <Choice v-model="status" label="Status" :options="['any', 'draft', 'trial', 'stable', 'deprecated'].map((value) => ({ value, title: value === 'any' ? 'any status' : value }))" />, dressed in
+        <Choice v-model="theme" label="Theme" :options="themes.map((one) => ({ value: one.name, title: one.title }))" />, by
+        <Choice v-model="by" label="Order" :options="[{ value: 'group', title: 'group' }, { value: 'name', title: 'name' }]" />.
+        <template v-if="wordless">{{ count(wordless).replace(/^./, (c) => c.toUpperCase()) }} {{ wordless === 1 ? 'has' : 'have' }} members without words.</template>
+      </p>
+      <NuxtLink v-if="store.may.write" class="act" :to="`/${store.slug}/source`">Bring in source</NuxtLink>
+    </div>
+    <ProblemList v-if="library?.revision?.problems.length" :problems="library.revision.problems" :library="store.slug" class="unread" />
+    <section v-for="band in bands" :key="band.name" class="band" :aria-label="band.name">
+      <header>
+        <h2>{{ band.name }}</h2>
+        <div class="small muted">{{ band.items.length }} component{{ band.items.length === 1 ? '' : 's' }}</div>
+        <template v-if="band.inWords !== undefined">
+          <div class="share" :style="{ '--share': `${band.inWords * 100}%` }" />
+          <div class="small muted">{{ band.inWords >= 1 ? 'all in words' : `${Math.floor(band.inWords * 100)} % in words` }}</div>
+        </template>
+      </header>
+      <div class="row">
+        <ShelfItem v-for="one in band.items" :key="one.tag" :standing="one" :theme :host />
+      </div>
+    </section>
+    <div v-if="!standing.length" class="empty">
+      <h2>The shelf is empty</h2>
+      <p class="muted">Components stand here once their source is brought in: a folder of custom elements is enough, with nothing added to it.</p>
+      <NuxtLink v-if="store.may.write" class="act main" :to="`/${store.slug}/source`">Bring in source</NuxtLink>
+    </div>
+    <p v-else-if="!shown.length" class="empty muted">None of the {{ count(standing.length) }} is like that. <button type="button" class="link" @click="router.replace({ query: {} })">Show all</button></p>
+  </main>
+</template>
+
+<style scoped>
+main { padding-bottom: 48px; }
+.lead { display: flex; align-items: baseline; justify-content: space-between; gap: 24px; padding: 14px 24px 10px; }
+.unread { margin: 0 24px; border: 1px solid var(--rule); padding: 4px 12px; background: var(--sheet); }
+.band { display: grid; grid-template-columns: 150px 1fr; padding: 0 24px; margin-bottom: 18px; }
+.band > header { padding-top: 12px; } .band h2 { margin-bottom: 4px; }
+.share { height: 3px; width: 96px; margin: 8px 0 4px; background: linear-gradient(to right, var(--ink) var(--share), var(--rule) var(--share)); }
+.row { display: flex; flex-wrap: wrap; align-items: stretch; min-width: 0; row-gap: 10px; }
+/* the plank runs on to the end of the row */
+.row::after { content: ''; flex: 1; border-bottom: 1.5px solid var(--ink); height: 131px; min-width: 0; }
+.empty { padding: 48px 24px; display: grid; gap: 10px; justify-items: start; max-width: 520px; }
+@media (max-width: 700px) { .band { grid-template-columns: 1fr; } .lead { flex-wrap: wrap; padding: 12px; } .band { padding: 0 12px; } }
+</style>

@@ -1,0 +1,267 @@
+<script setup lang="ts">
+import { z } from 'zod'
+import { hexOf, type ColorValue } from '~~/core/tokens/color'
+import { tiers, withValue } from '~~/core/tokens/document'
+import { resolveTheme, tokenTable, type TokenRow } from '~~/core/tokens/themes'
+import { typedValue } from '~~/core/tokens/resolve'
+import { tokenPrefix } from '~~/core/release/package'
+import { cssName } from '~~/core/tokens/themes'
+import { tokensSchema, type TokensView } from '~~/core/wire'
+import type { Problem } from '~~/core/problem'
+import { modulesFor } from '~/utils/usage'
+
+const store = useLibrary()
+const route = useRoute()
+const router = useRouter()
+const { themes, css, standing } = storeToRefs(store)
+useHead({ title: () => `Tokens · ${store.library?.title} · Kept Shelf` })
+const { say, sayProblems } = useSay()
+
+const query = (name: string, otherwise: string) => computed({
+  get: () => (typeof route.query[name] === 'string' ? (route.query[name] as string) : otherwise),
+  set: (value) => { void router.replace({ query: { ...route.query, [name]: value === otherwise ? undefined : value } }) },
+})
+const tier = query('tier', 'all')
+const type = query('type', 'any')
+const chosen = query('token', '')
+const filter = ref('')
+const edits = ref<TokensView['edits']>([])
+async function loadEdits() {
+  try {
+    edits.value = (await ask(tokensSchema, `/libraries/${store.slug}/tokens`)).edits
+  } catch (error) {
+    sayProblems(error)
+  }
+}
+watch(() => themes.value.map((one) => one.revision).join(), loadEdits, { immediate: true })
+
+const table = computed(() => tokenTable(themes.value))
+const types = computed(() => [...new Set(table.value.rows.map((one) => one.type))])
+const rows = computed(() => table.value.rows.filter((one) => (tier.value === 'all' || one.tier === tier.value) && (type.value === 'any' || one.type === type.value) && one.path.toLowerCase().includes(filter.value.toLowerCase())))
+const groups = computed(() => {
+  const groups = new Map<string, TokenRow[]>()
+  for (const row of rows.value) {
+    const name = row.path.split('.')[0]!
+    groups.set(name, [...(groups.get(name) ?? []), row])
+  }
+  return [...groups].map(([name, items]) => ({ name, items }))
+})
+const row = computed(() => table.value.rows.find((one) => one.path === chosen.value))
+const restOf = (path: string) => path.split('.').slice(1).join('.') || path
+
+const editing = ref<{ path: string; theme: string }>()
+const draft = ref('')
+const wrong = ref<Problem[]>([])
+/** One edit is sent at a time, so that each starts from the revision the one before made. */
+let sending: Promise<void> = Promise.resolve()
+
+function begin(path: string, theme: string) {
+  chosen.value = path
+  if (!store.may.write) return
+  editing.value = { path, theme }
+  draft.value = row.value?.cells[theme]?.written ?? ''
+  wrong.value = []
+  void nextTick(() => { const box = document.getElementById('token-editor') as HTMLInputElement | null; box?.focus(); box?.select() })
+}
+const before = new Map<string, (typeof themes.value)[number]['document']>()
+/** Shows what is typed in every rendering at once; it is kept when the editor is left. */
+function tryOut(text: string) {
+  draft.value = text
+  const at = editing.value
+  const theme = themes.value.find((one) => one.name === at?.theme)
+  const kind = row.value?.type
+  if (!at || !theme || !kind) return
+  const value = typedValue(text, kind)
+  if (!value.ok) {
+    wrong.value = value.problems
+    return
+  }
+  if (!before.has(theme.name)) before.set(theme.name, theme.document)
+  const document = withValue(theme.document, at.path, value.value)
+  const after = themes.value.map((one) => (one.name === theme.name ? { ...one, document } : one))
+  const broken = after.flatMap((one) => resolveTheme(after, one.name).problems)
+  if (broken.length > table.value.problems.length) {
+    wrong.value = broken
+    return
+  }
+  wrong.value = []
+  store.putTheme(theme.name, document)
+}
+function drop() {
+  const at = editing.value
+  if (at && before.has(at.theme)) store.putTheme(at.theme, before.get(at.theme)!)
+  before.clear()
+  editing.value = undefined
+  wrong.value = []
+}
+async function keep() {
+  const at = editing.value
+  if (!at) return
+  const text = draft.value
+  const old = row.value?.cells[at.theme]?.written
+  if (wrong.value.length) return
+  if (!before.has(at.theme) && text === old) return drop()
+  before.clear()
+  editing.value = undefined
+  await send(at.theme, at.path, text)
+}
+async function send(theme: string, path: string, text: string | null) {
+  sending = sending.then(async () => {
+    const now = themes.value.find((one) => one.name === theme)
+    if (!now) return
+    try {
+      const { revision } = await ask(z.object({ revision: z.number() }), `/libraries/${store.slug}/tokens`, { method: 'PATCH', body: { theme, path, text, revision: now.revision } })
+      store.putTheme(theme, text === null ? withValue(now.document, path, undefined) : now.document, revision)
+      say(`${path} changed in ${now.title}.`, { title: 'Take it back', run: () => void undo() })
+    } catch (error) {
+      sayProblems(error)
+      await store.load()
+    }
+  })
+  await sending
+}
+async function undo() {
+  try {
+    const undone = await ask(z.object({ theme: z.string(), path: z.string() }), `/libraries/${store.slug}/tokens/undo`, { method: 'POST', body: {} })
+    await store.load()
+    say(`${undone.path || 'The file of ' + undone.theme} is as it was before.`)
+  } catch (error) {
+    sayProblems(error)
+  }
+}
+async function bringFile(event: Event, theme: string) {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  const now = themes.value.find((one) => one.name === theme)
+  input.value = ''
+  if (!file || !now) return
+  fileProblems.value = []
+  try {
+    await ask(z.unknown(), `/libraries/${store.slug}/tokens/file`, { method: 'PUT', body: { theme, text: await file.text(), revision: now.revision } })
+    await store.load()
+    say(`${now.title} is now what ${file.name} says.`, { title: 'Take it back', run: () => void undo() })
+  } catch (error) {
+    fileProblems.value = problemsOf(error)
+  }
+}
+const fileProblems = ref<Problem[]>([])
+useKeys([{ keys: 'Ctrl z', does: 'take the last change back', run: () => { if (!editing.value && store.may.write) void undo() } }])
+
+/** What is shown beside the table: components that read the chosen token come first. */
+const watched = computed(() => {
+  const reads = (path: string) => {
+    const names = new Set(table.value.rows.filter((one) => Object.values(one.cells).some((cell) => cell?.chain.includes(path))).map((one) => cssName(tokenPrefix(store.prefix), one.path)))
+    return (one: (typeof standing.value)[number]) => one.contract.members.some((member) => member.kind === 'custom-property' && names.has(member.name))
+  }
+  const faced = standing.value.filter((one) => one.face && store.moduleOf(one.tag))
+  const first = row.value ? faced.filter(reads(row.value.path)) : faced
+  return first.slice(0, 4)
+})
+const readers = computed(() => watched.value.map((one) => ({ one, target: { tag: one.tag, modules: modulesFor(one.tag, one.face!, store.moduleOf) ?? [], usage: one.face!, listen: [] } })))
+const host = frameName()
+const shownTheme = ref(store.baseTheme)
+const swatch = (value: unknown, kind: string) => (kind === 'color' ? hexOf(value as ColorValue) : undefined)
+const valueIn = (path: string, theme: string) => resolved.value.get(theme)?.get(path)?.value
+const resolved = computed(() => new Map(themes.value.map((one) => [one.name, resolveTheme(themes.value, one.name).tokens])))
+</script>
+
+<template>
+  <main class="tokens">
+    <section class="left">
+      <div class="lead">
+        <p class="sentence">
+          <Choice v-model="tier" label="Tier" :options="['all', ...tiers].map((value) => ({ value, title: value === 'all' ? 'All tiers' : value }))" /> of
+          <Choice v-model="type" label="Type" :options="['any', ...types].map((value) => ({ value, title: value === 'any' ? 'any type' : value.replace(/[A-Z]/, (c) => ` ${c.toLowerCase()}`) }))" />, across {{ count(themes.length) }} themes, named like
+          <input v-model="filter" class="field like" aria-label="Filter by name" placeholder="anything">
+        </p>
+        <button v-if="store.may.write && edits.length" type="button" class="act" :title="`${edits[0]!.path} in ${edits[0]!.theme}, by ${edits[0]!.by}`" @click="undo">Take back the last change</button>
+      </div>
+      <ProblemList v-if="table.problems.length" class="wide" :problems="table.problems" />
+      <ProblemList v-if="fileProblems.length" class="wide" :problems="fileProblems" />
+      <table>
+        <thead>
+          <tr>
+            <th scope="col"><h3>Token</h3><span class="small muted">{{ table.rows.length }} in all</span></th>
+            <th v-for="theme in themes" :key="theme.name" scope="col">
+              <h3>{{ theme.title }}</h3>
+              <span class="small muted">{{ theme.on ? `on ${themes.find((one) => one.name === theme.on)?.title}` : 'base' }} · <a class="link" :href="`/api/libraries/${store.slug}/tokens/file?theme=${theme.name}`" download>file</a><template v-if="store.may.keep"> · <label class="link replace">replace<input type="file" accept=".json,application/json" :aria-label="`Replace the file of ${theme.title}`" @change="bringFile($event, theme.name)"></label></template></span>
+            </th>
+          </tr>
+        </thead>
+        <tbody v-for="group in groups" :key="group.name">
+          <tr class="group"><th :colspan="themes.length + 1" scope="rowgroup"><h3>{{ group.name }}</h3></th></tr>
+          <tr v-for="one in group.items" :key="one.path" :class="{ at: one.path === chosen }" :data-token="one.path">
+            <th scope="row"><button type="button" class="code path" :title="one.description" @click="chosen = one.path">{{ restOf(one.path) }}</button></th>
+            <td v-for="theme in themes" :key="theme.name" :class="{ editing: editing?.path === one.path && editing.theme === theme.name }">
+              <template v-if="editing?.path === one.path && editing.theme === theme.name">
+                <span v-if="swatch(valueIn(one.path, theme.name), one.type)" class="swatch" :style="{ background: one.cells[theme.name]?.css }" />
+                <input id="token-editor" class="code" :value="draft" :aria-label="`${one.path} in ${theme.title}`" :aria-invalid="wrong.length ? 'true' : undefined" spellcheck="false" @input="tryOut(($event.target as HTMLInputElement).value)" @keydown.enter.prevent="keep" @keydown.esc.stop="drop" @blur="wrong.length ? drop() : keep()">
+              </template>
+              <button v-else type="button" class="cell" :class="{ inherited: !one.cells[theme.name]?.own }" :aria-label="`${one.path} in ${theme.title}: ${one.cells[theme.name]?.written ?? 'no value'}`" @click="begin(one.path, theme.name)">
+                <span v-if="swatch(valueIn(one.path, theme.name), one.type)" class="swatch" :style="{ background: one.cells[theme.name]?.css }" />
+                <span class="code">{{ one.cells[theme.name]?.written ?? 'no value' }}</span>
+              </button>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="!rows.length" class="none muted">{{ table.rows.length ? 'No token is like that.' : 'There are no tokens yet. Bring in a file in the Design Tokens format, at the head of the table.' }}</p>
+    </section>
+    <aside>
+      <template v-if="row">
+        <h2>{{ row.path }}</h2>
+        <p class="small muted">{{ row.type.replace(/[A-Z]/, (c) => ` ${c.toLowerCase()}`) }}, {{ row.tier }}. {{ row.description }}</p>
+        <ProblemList :problems="wrong" />
+        <div v-for="theme in themes" :key="theme.name" class="way">
+          <div class="small muted">In {{ theme.title }}<template v-if="theme.on && row.cells[theme.name]?.own && store.may.write"> · <button type="button" class="link" @click="send(theme.name, row.path, null)">give it back to {{ themes.find((one) => one.name === theme.on)?.title }}</button></template></div>
+          <ol><li v-for="(step, i) in row.cells[theme.name]?.chain ?? []" :key="step"><button type="button" class="code step" @click="chosen = step">{{ step }}</button><span v-if="i === (row.cells[theme.name]?.chain.length ?? 0) - 1" class="code muted">{{ row.cells[theme.name]?.css }}</span></li></ol>
+        </div>
+        <p class="small code muted">{{ cssName(tokenPrefix(store.prefix), row.path) }}</p>
+      </template>
+      <template v-else>
+        <h2>Tokens in use</h2>
+        <p class="small muted">Choose a token to see where its value comes from, and what wears it.</p>
+      </template>
+      <div class="worn">
+        <p class="sentence">{{ row ? 'Worn by' : 'Shown in' }} <Choice v-model="shownTheme" label="Theme of the renderings" :options="themes.map((one) => ({ value: one.name, title: one.title }))" /></p>
+        <div v-for="reader in readers" :key="reader.one.tag" class="reader">
+          <div class="frame"><PreviewFrame :target="reader.target" :css :preview="store.library!.preview" :host :title="store.title(reader.one.tag)" :surround="{ theme: shownTheme, width: null, ground: 'transparent', fit: true }" :tallest="90" /></div>
+          <NuxtLink class="small link" :to="`/${store.slug}/${reader.one.tag}`">{{ store.title(reader.one.tag) }}</NuxtLink>
+        </div>
+        <p v-if="!readers.length" class="small muted">No component on the shelf reads it.</p>
+      </div>
+    </aside>
+  </main>
+</template>
+
+<style scoped>
+.tokens { display: grid; grid-template-columns: minmax(0, 1fr) 404px; height: calc(100vh - 44px); }
+.left { overflow: auto; padding: 0 24px 40px; }
+.lead { display: flex; justify-content: space-between; gap: 16px; align-items: baseline; padding: 12px 0 8px; }
+.like { width: 110px; display: inline-block; }
+.wide { border: 1px solid var(--rule); padding: 2px 12px; margin-bottom: 8px; background: var(--sheet); }
+table { width: 100%; table-layout: fixed; }
+thead th { text-align: left; font-weight: 400; padding: 6px 10px; border-bottom: 1.5px solid var(--ink); vertical-align: bottom; background: var(--paper); position: sticky; top: 0; z-index: 1; }
+.group th { text-align: left; padding: 10px 10px 4px; border-bottom: 1px solid var(--rule); }
+tbody tr:not(.group) > * { border-bottom: 1px solid var(--rule-soft); padding: 0; height: 29px; }
+tr.at > * { background: var(--kelp-wash); }
+th[scope='row'] { text-align: left; font-weight: 400; }
+.path { border: 0; background: none; padding: 4px 10px 4px 24px; cursor: pointer; width: 100%; text-align: left; overflow-wrap: anywhere; }
+.cell { border: 0; background: none; padding: 4px 10px; width: 100%; height: 100%; text-align: left; display: flex; gap: 8px; align-items: center; cursor: text; overflow: hidden; white-space: nowrap; }
+.cell:hover { background: var(--sheet); outline: 1px solid var(--rule); } .cell.inherited { color: var(--muted); }
+.cell:focus-visible, .path:focus-visible { outline: 2px solid var(--kelp); outline-offset: -2px; }
+.swatch { width: 26px; height: 14px; border: 1px solid var(--rule); flex: none; }
+td.editing { outline: 2px solid var(--kelp); outline-offset: -2px; background: var(--sheet); }
+td.editing .swatch { margin: 0 8px 0 10px; display: inline-block; vertical-align: middle; } td.editing input { border: 0; background: none; width: calc(100% - 50px); color: var(--ink); outline: none; }
+.none { padding: 24px 10px; }
+.replace { position: relative; } .replace input { position: absolute; inset: 0; opacity: 0; width: 100%; cursor: pointer; } .replace:focus-within { outline: 2px solid var(--kelp); }
+aside { border-left: 1px solid var(--rule); background: var(--sheet); padding: 16px 24px; overflow: auto; }
+aside h2 { overflow-wrap: anywhere; }
+.way { margin-top: 10px; } ol { list-style: none; margin: 2px 0 0; padding: 0; } li { display: flex; gap: 10px; align-items: baseline; padding: 3px 0 3px 16px; position: relative; }
+li::before { content: ''; position: absolute; left: 3px; top: 0; bottom: 0; border-left: 1px solid var(--ink); } li::after { content: ''; position: absolute; left: 0; top: 9px; width: 7px; height: 7px; border-radius: 50%; background: var(--ink); }
+li:first-child::before { top: 10px; } li:last-child::before { bottom: calc(100% - 12px); } li:only-child::before { display: none; }
+.step { border: 0; background: none; padding: 0; cursor: pointer; font-weight: 500; text-align: left; } .step:hover { color: var(--kelp); }
+.worn { margin-top: 18px; border-top: 1px solid var(--rule); padding-top: 6px; }
+.reader { padding: 10px 0; border-bottom: 1px solid var(--rule-soft); } .frame { min-height: 40px; display: flex; align-items: end; padding-bottom: 8px; overflow: hidden; }
+@media (max-width: 900px) { .tokens { display: block; height: auto; } }
+</style>

@@ -1,0 +1,92 @@
+import { defineStore } from 'pinia'
+import { wantsWords, withoutWords, componentTitle, type Contract } from '~~/core/contract/contract'
+import { tokenPrefix } from '~~/core/release/package'
+import { cssName, resolveTheme, themesCss } from '~~/core/tokens/themes'
+import { librarySchema, shelfSchema, type LibraryView, type Standing } from '~~/core/wire'
+import type { Problem } from '~~/core/problem'
+
+/** One library as the interface has it: what stands on the shelf, its themes, and the news about it. */
+export const useLibrary = defineStore('library', () => {
+  const slug = ref('')
+  const library = ref<LibraryView>()
+  const standing = ref<Standing[]>([])
+  const problems = ref<Problem[]>([])
+  const wordsStamp = ref(0)
+  const releaseStamp = ref(0)
+  let feed: EventSource | undefined
+
+  const themes = computed(() => library.value?.themes ?? [])
+  const prefix = computed(() => library.value?.prefix ?? '')
+  const css = computed(() => themesCss(themes.value, tokenPrefix(prefix.value)).css)
+  const baseTheme = computed(() => themes.value.find((one) => one.on === null)?.name ?? '')
+  const tokenNames = computed(() => {
+    const base = baseTheme.value
+    return new Map([...resolveTheme(themes.value, base).tokens.values()].map((one) => [cssName(tokenPrefix(prefix.value), one.path), one.path]))
+  })
+  const tokenSet = computed<ReadonlySet<string>>(() => new Set(tokenNames.value.keys()))
+  const groups = computed(() => {
+    const groups = new Map<string, Standing[]>()
+    for (const one of standing.value) groups.set(one.group, [...(groups.get(one.group) ?? []), one])
+    return [...groups].map(([name, items]) => ({ name, items, ...wordsShare(items) }))
+  })
+  const may = computed(() => {
+    const rank = { reader: 1, contributor: 2, maintainer: 3 }[library.value?.role ?? 'reader']
+    return { write: rank >= 2, keep: rank >= 3 }
+  })
+
+  const missing = (one: Standing) => withoutWords(one.contract, new Set(one.written), tokenSet.value)
+  const wanting = (contract: Contract) => contract.members.filter((member) => wantsWords(member, tokenSet.value))
+  const wordsShare = (items: Standing[]) => {
+    const all = items.reduce((sum, one) => sum + wanting(one.contract).length, 0)
+    const gone = items.reduce((sum, one) => sum + missing(one).length, 0)
+    return { inWords: all === 0 ? 1 : (all - gone) / all }
+  }
+  const title = (tag: string) => componentTitle(tag, prefix.value)
+  const find = (tag: string) => standing.value.find((one) => one.tag === tag)
+  /** The modules a component needs so that it and whatever fills its slots are registered. */
+  const moduleOf = (tag: string) => {
+    const rendering = find(tag)?.rendering
+    return rendering?.module ?? rendering?.lastGood?.module
+  }
+
+  async function open(name: string) {
+    if (slug.value !== name) {
+      feed?.close()
+      slug.value = name
+      library.value = undefined
+      standing.value = []
+      listen(name)
+    }
+    await load()
+  }
+  async function load() {
+    try {
+      const [one, shelf] = await Promise.all([ask(librarySchema, `/libraries/${slug.value}`), ask(shelfSchema, `/libraries/${slug.value}/shelf`)])
+      library.value = one
+      standing.value = shelf
+      problems.value = []
+    } catch (error) {
+      problems.value = problemsOf(error)
+    }
+  }
+  function listen(name: string) {
+    feed = new EventSource(`/api/libraries/${name}/feed`)
+    feed.onmessage = async ({ data }) => {
+      const { what } = JSON.parse(data) as { what: string }
+      if (what === 'words') wordsStamp.value++
+      if (what === 'release') releaseStamp.value++
+      await load()
+    }
+  }
+  /** Puts a theme's changed document in place at once, before the server has it. */
+  function putTheme(name: string, document: LibraryView['themes'][number]['document'], revision?: number) {
+    if (!library.value) return
+    library.value = { ...library.value, themes: library.value.themes.map((one) => (one.name === name ? { ...one, document, revision: revision ?? one.revision } : one)) }
+  }
+  function leave() {
+    feed?.close()
+    feed = undefined
+    slug.value = ''
+  }
+  return { slug, library, standing, problems, wordsStamp, releaseStamp, themes, prefix, css, baseTheme, tokenNames, tokenSet, groups, may, missing, wanting, title, find, moduleOf, open, load, putTheme, leave }
+})

@@ -1,0 +1,37 @@
+import type { z } from 'zod'
+import type { Problem } from '~~/core/problem'
+import { problemDetailsSchema } from '~~/core/wire'
+
+/** An answer that is not what was asked for, with the problems as values and what else the answer held. */
+export class ApiProblem extends Error {
+  constructor(readonly status: number, readonly problems: Problem[], readonly more: Record<string, unknown> = {}) {
+    super(problems[0]?.what ?? 'Something went wrong.')
+  }
+}
+
+const offline: Problem = { code: 'no-answer', what: 'The server does not answer.', todo: 'Nothing was lost here; try again in a moment.' }
+
+/** Asks our API and reads the answer by its schema. Everything that goes wrong is an {@link ApiProblem}. */
+export async function ask<T>(schema: z.ZodType<T>, path: string, options: { method?: string; body?: unknown; form?: FormData; signal?: AbortSignal } = {}): Promise<T> {
+  let response: Response
+  try {
+    response = await fetch(`/api${path}`, {
+      method: options.method ?? 'GET',
+      ...(options.form ? { body: options.form } : options.body === undefined ? {} : { body: JSON.stringify(options.body), headers: { 'content-type': 'application/json' } }),
+      ...(options.signal ? { signal: options.signal } : {}),
+    })
+  } catch (error) {
+    if (error instanceof DOMException && error.name === 'AbortError') throw error
+    throw new ApiProblem(0, [offline])
+  }
+  const json: unknown = response.status === 204 ? null : await response.json().catch(() => undefined)
+  if (!response.ok) {
+    const read = problemDetailsSchema.safeParse(json)
+    const { problems = [], title, detail, ...more } = read.success ? read.data : { title: offline.what, detail: offline.todo }
+    throw new ApiProblem(response.status, problems.length ? problems : [{ code: String(response.status), what: title, todo: detail }], more)
+  }
+  return schema.parse(json)
+}
+
+export const problemsOf = (error: unknown): Problem[] =>
+  error instanceof ApiProblem ? error.problems : [{ code: 'unexpected', what: error instanceof Error ? error.message : String(error), todo: 'Load the page again; tell us if it stays.' }]

@@ -1,0 +1,24 @@
+import DOMPurify from 'dompurify'
+import MarkdownIt from 'markdown-it'
+
+const markdown = new MarkdownIt({ html: false, linkify: true, breaks: false })
+
+/** Markdown as safe HTML: no HTML of its own gets through, and what is made is cleaned once more. */
+export const renderMarkdown = (text: string): string => DOMPurify.sanitize(markdown.render(text), { ADD_ATTR: ['target'], FORBID_TAGS: ['img', 'style', 'form'] })
+
+/** A moment as people say it. */
+export function ago(moment: Date): string {
+  const minutes = Math.round((Date.now() - moment.getTime()) / 60_000)
+  if (minutes < 1) return 'just now'
+  if (minutes < 60) return `${minutes} min ago`
+  if (minutes < 60 * 24) return `${Math.round(minutes / 60)} h ago`
+  if (minutes < 60 * 24 * 30) return `${Math.round(minutes / 60 / 24)} days ago`
+  return moment.toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })
+}
+
+const numbers = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve']
+/** Small numbers in words, as in a sentence; larger ones in digits. */
+export const count = (n: number): string => numbers[n] ?? String(n)
+export const plural = (n: number, one: string, many = `${one}s`): string => `${count(n)} ${n === 1 ? one : many}`
+
+export const bytes = (n: number): string => (n < 1000 ? `${n} B` : n < 1e6 ? `${(n / 1000).toFixed(1)} kB` : `${(n / 1e6).toFixed(1)} MB`)

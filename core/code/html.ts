@@ -1,0 +1,92 @@
+import { parseFragment, serializeOuter } from 'parse5'
+import { membersOf, type Contract } from '../contract/contract'
+import type { Filling, Usage } from './usage'
+
+const escapeText = (text: string): string => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;')
+const escapeAttribute = (text: string): string => text.replaceAll('&', '&amp;').replaceAll('"', '&quot;')
+
+/** Props that go into markup as attributes, and those that only script can set. */
+function divide(contract: Contract, usage: Usage) {
+  const attributes: string[] = []
+  const byScript: [string, unknown][] = []
+  for (const prop of membersOf(contract, 'prop')) {
+    const value = usage.props[prop.name]
+    if (value === undefined) continue
+    const absent = value === false && prop.defaultValue !== true
+    if (prop.attribute && absent) continue
+    if (prop.attribute && value === true) attributes.push(prop.attribute)
+    else if (prop.attribute && (typeof value === 'string' || typeof value === 'number')) attributes.push(`${prop.attribute}="${escapeAttribute(String(value))}"`)
+    else byScript.push([prop.name, value])
+  }
+  return { attributes, byScript }
+}
+
+/** Names for elements that script must reach, unique in one piece of code. */
+class Ids {
+  private readonly used = new Map<string, number>()
+  next(tag: string): string {
+    const base = tag.split('-').slice(1).join('-') || tag
+    const n = (this.used.get(base) ?? 0) + 1
+    this.used.set(base, n)
+    return n === 1 ? base : `${base}-${n}`
+  }
+}
+
+/**
+ * Plain HTML for what is on show, exact: attributes where the component reads them, a module script
+ * for props that have none. Contracts of components inside slots are looked up by tag.
+ */
+export function htmlFor(contract: Contract, usage: Usage, contractOf: (tag: string) => Contract | undefined): string {
+  const ids = new Ids()
+  const script: string[] = []
+
+  const element = (own: Contract, shown: Usage, slot: string, indent: string): string => {
+    const { attributes, byScript } = divide(own, shown)
+    const head = slot ? [`slot="${escapeAttribute(slot)}"`] : []
+    if (byScript.length > 0) {
+      const id = ids.next(own.tag)
+      head.push(`id="${id}"`)
+      script.push(...byScript.map(([name, value]) => `document.getElementById('${id}').${name} = ${dateAware(own, name, value)}`))
+    }
+    const inside = Object.entries(shown.slots).map(([name, filling]) => filled(name, filling, `${indent}  `)).filter(Boolean)
+    const open = tagOpen(own.tag, [...head, ...attributes], indent)
+    if (inside.length === 0) return `${open}</${own.tag}>`
+    const flat = inside.join('')
+    if (inside.length === 1 && !flat.includes('<') && !flat.includes('\n') && open.length + flat.length < 60) return `${open}${flat.trim()}</${own.tag}>`
+    return `${open}\n${inside.map((one) => `${indent}  ${one}`).join('\n')}\n${indent}</${own.tag}>`
+  }
+  const filled = (slot: string, filling: Filling, indent: string): string => {
+    if (filling.is === 'text') return slot ? `<span slot="${escapeAttribute(slot)}">${escapeText(filling.text)}</span>` : escapeText(filling.text)
+    if (filling.is === 'markup') return slot ? withSlot(filling.markup, slot) : filling.markup
+    const own = contractOf(filling.tag)
+    return own ? element(own, filling.usage, slot, indent) : `<!-- ${filling.tag} is not on the shelf -->`
+  }
+  const markup = element(contract, usage, '', '')
+  return script.length === 0 ? markup : `${markup}\n\n<script type="module">\n${script.map((one) => `  ${one}`).join('\n')}\n</script>`
+}
+
+const dateAware = (contract: Contract, name: string, value: unknown): string => {
+  const type = membersOf(contract, 'prop').find((one) => one.name === name)?.type
+  return type?.is === 'date' && typeof value === 'string' ? `new Date(${JSON.stringify(value)})` : JSON.stringify(value)
+}
+
+function tagOpen(tag: string, attributes: string[], indent: string): string {
+  const flat = `<${[tag, ...attributes].join(' ')}>`
+  if (flat.length + indent.length <= 64) return flat
+  return `<${tag}\n${attributes.map((one) => `${indent}  ${one}`).join('\n')}\n${indent}>`
+}
+
+/** Markup for a named slot: its top elements get the slot attribute; loose text is wrapped. */
+function withSlot(markup: string, slot: string): string {
+  const fragment = parseFragment(markup)
+  return fragment.childNodes
+    .map((node) => {
+      if ('attrs' in node) {
+        node.attrs = [{ name: 'slot', value: slot }, ...node.attrs.filter((one) => one.name !== 'slot')]
+        return serializeOuter(node)
+      }
+      const text = serializeOuter(node)
+      return text.trim() === '' || node.nodeName === '#comment' ? text : `<span slot="${escapeAttribute(slot)}">${text.trim()}</span>`
+    })
+    .join('')
+}

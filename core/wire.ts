@@ -1,0 +1,84 @@
+import { z } from 'zod'
+import { usageSchema } from './code/usage'
+import { contractSchema, statusSchema } from './contract/contract'
+import { problemSchema } from './problem'
+import { tokenDocumentSchema } from './tokens/document'
+
+/** The shapes of our own API's answers: the only types for what crosses HTTP, on both sides. */
+
+const moment = z.coerce.date()
+export const roleSchema = z.enum(['maintainer', 'contributor', 'reader'])
+
+export const personSchema = z.object({ id: z.string(), name: z.string(), email: z.string(), administrator: z.boolean() })
+export const meSchema = z.object({
+  person: personSchema.nullable(),
+  demo: z.array(z.object({ name: z.string(), email: z.string(), password: z.string(), role: z.string() })),
+})
+
+export const themeSchema = z.object({ name: z.string(), title: z.string(), on: z.string().nullable(), document: tokenDocumentSchema, revision: z.number().int() })
+export type KeptThemeView = z.infer<typeof themeSchema>
+
+export const jobSchema = z.object({
+  id: z.string(), state: z.enum(['waiting', 'running', 'done', 'failed', 'cancelled']), step: z.string(), made_at: moment,
+  result: z.object({ revision: z.number().int().optional(), added: z.array(z.string()), changed: z.array(z.string()), gone: z.array(z.string()), same: z.number().int(), problems: z.array(problemSchema) }).nullable(),
+})
+export type JobView = z.infer<typeof jobSchema>
+
+export const librarySchema = z.object({
+  slug: z.string(), title: z.string(), package: z.string(), prefix: z.string(), visibility: z.enum(['private', 'open']),
+  role: roleSchema.nullable(), latest: z.string().nullable(), changesSince: z.number().int(),
+  revision: z.object({ number: z.number().int(), note: z.string(), made_by: z.string().nullable(), made_at: moment, problems: z.array(problemSchema) }).nullable(),
+  themes: z.array(themeSchema), job: jobSchema.nullable(), preview: z.string(), registry: z.string(),
+})
+export type LibraryView = z.infer<typeof librarySchema>
+export const librariesSchema = z.array(z.object({ slug: z.string(), title: z.string(), package: z.string(), visibility: z.enum(['private', 'open']) }))
+
+/** A module to load, by its path on the preview host, or why there is none; then the last one that was. */
+export const renderingSchema = z.object({
+  module: z.string().nullable(), problems: z.array(problemSchema),
+  lastGood: z.object({ module: z.string(), made_at: moment, revision: z.number().int() }).nullable(),
+})
+export type RenderingView = z.infer<typeof renderingSchema>
+
+export const standingSchema = z.object({
+  tag: z.string(), contract: contractSchema, group: z.string(), status: statusSchema, rendering: renderingSchema, face: z.nullable(usageSchema),
+  written: z.array(z.string()),
+})
+export type Standing = z.infer<typeof standingSchema>
+export const shelfSchema = z.array(standingSchema)
+
+export const wordsSchema = z.object({ member: z.string(), text: z.string(), revision: z.number().int(), by: z.string().nullable(), at: moment })
+export type WordsView = z.infer<typeof wordsSchema>
+export const wordsListSchema = z.array(wordsSchema)
+
+export const tokensSchema = z.object({
+  themes: z.array(themeSchema),
+  edits: z.array(z.object({ id: z.string(), theme: z.string(), path: z.string(), before: z.unknown(), after: z.unknown(), by: z.string().nullable(), at: moment })),
+})
+export type TokensView = z.infer<typeof tokensSchema>
+
+export const releaseSchema = z.object({
+  version: z.string(), channel: z.string(), notes: z.string(), integrity: z.string(), size: z.number(), unpacked_size: z.number(), file_count: z.number(),
+  made_by: z.string().nullable(), made_via: z.enum(['desk', 'client']), made_at: moment,
+})
+export type ReleaseView = z.infer<typeof releaseSchema>
+export const releasesSchema = z.object({
+  releases: z.array(releaseSchema), channels: z.record(z.string(), z.string()), next: z.array(z.object({ step: z.string(), version: z.string(), says: z.string() })),
+  changed: z.array(z.object({ tag: z.string(), change: z.enum(['new', 'changed', 'gone']) })), blocked: z.array(problemSchema),
+})
+export type ReleasesView = z.infer<typeof releasesSchema>
+export const releaseFilesSchema = z.array(z.object({ path: z.string(), size: z.number() }))
+export const publishedSchema = z.object({ version: z.string(), integrity: z.string(), files: z.number() })
+
+export const tokenListSchema = z.array(z.object({ id: z.string(), name: z.string(), scopes: z.array(z.enum(['read', 'publish'])), library: z.string().nullable(), made_at: moment, used_at: moment.nullable(), revoked_at: moment.nullable() }))
+export const madeTokenSchema = z.object({ id: z.string(), text: z.string() })
+
+export const staffSchema = z.object({
+  staff: z.array(personSchema.extend({ role: roleSchema })), others: z.array(personSchema),
+  trail: z.array(z.object({ act: z.string(), detail: z.record(z.string(), z.unknown()), made_at: moment, name: z.string().nullable() })),
+})
+export const sourceListSchema = z.object({ paths: z.array(z.string()) })
+export const sourceFileSchema = z.object({ path: z.string(), text: z.string(), revision: z.number().int() })
+export const begunSchema = z.object({ job: z.string(), problems: z.array(problemSchema) })
+/** RFC 9457 problem details, with our problems in it. */
+export const problemDetailsSchema = z.looseObject({ title: z.string(), status: z.number(), detail: z.string(), problems: z.array(problemSchema).default([]) })

@@ -1,0 +1,26 @@
+import { fileURLToPath } from 'node:url'
+
+export default defineNuxtConfig({
+  compatibilityDate: '2026-11-01',
+  ssr: false,
+  modules: ['@pinia/nuxt', '@primevue/nuxt-module'],
+  css: ['~/styles/house.css'],
+  devtools: { enabled: false },
+  telemetry: false,
+  typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
+  app: { head: { title: 'Kept Shelf', htmlAttrs: { lang: 'en' }, link: [{ rel: 'icon', type: 'image/svg+xml', href: '/mark.svg' }] } },
+  imports: { autoImport: true },
+  components: [{ path: '~/components', pathPrefix: false }],
+  primevue: { importTheme: { from: fileURLToPath(new URL('./app/styles/preset.ts', import.meta.url)) }, autoImport: true, options: { ripple: false } },
+  experimental: { payloadExtraction: false, appManifest: false },
+  nitro: {
+    preset: 'node-server',
+    handlers: [{ route: '/registry/**', handler: fileURLToPath(new URL('./server/registry/handler.ts', import.meta.url)) }],
+    ignore: ['**/*.test.ts'],
+    experimental: { asyncContext: false },
+    esbuild: { options: { target: 'es2023' } },
+    externals: { external: ['pg', 'knex', 'pg-boss', 'typescript', 'esbuild'] },
+  },
+  routeRules: { '/_nuxt/**': { headers: { 'cache-control': 'public, max-age=31536000, immutable' } } },
+  vite: { build: { target: 'es2023', chunkSizeWarningLimit: 2000 } },
+})

@@ -1,0 +1,24 @@
+import { z } from 'zod'
+import { fail } from '~~/server/auth/failure'
+import { route } from '~~/server/auth/route'
+import { record } from '~~/server/store/audit'
+import { componentByTag } from '~~/server/store/components'
+import { notify } from '~~/server/store/database'
+import { writeWords } from '~~/server/store/words'
+
+/** Writes words begun from a revision. If somebody wrote meanwhile, theirs come back with the refusal. */
+export default route({
+  access: 'contributor',
+  body: z.object({ member: z.string().min(1).max(300), text: z.string().max(20_000), revision: z.number().int().min(0) }),
+  async handle({ db, library, params, body, person }) {
+    const component = await componentByTag(db, library.id, params.tag!)
+    if (!component) return fail(404, 'no-component', `There is no <${params.tag}> in ${library.title}.`, 'Look for it on the shelf.')
+    const outcome = await writeWords(db, component.id, body.member, body.text, body.revision, person.id)
+    if (!outcome.written) {
+      return fail(409, 'words-changed', `${outcome.theirs.by ?? 'Somebody'} wrote these words while you were writing.`, 'Read theirs, then keep yours, keep theirs, or join the two.', { theirs: outcome.theirs })
+    }
+    await record(db, 'words written', { library: library.id, person: person.id }, { tag: params.tag, member: body.member, revision: outcome.words.revision })
+    await notify(db, { library: library.slug, what: 'words', tag: params.tag! })
+    return outcome.words
+  },
+})

@@ -1,0 +1,11 @@
+import { route } from '~~/server/auth/route'
+import { trail } from '~~/server/store/audit'
+import { allPeople, rolesIn } from '~~/server/store/people'
+
+export default route({
+  access: 'maintainer',
+  async handle({ db, library }) {
+    const staff = await rolesIn(db, library.id)
+    return { staff, others: (await allPeople(db)).filter((one) => !staff.some((other) => other.id === one.id)), trail: await trail(db, library.id) }
+  },
+})

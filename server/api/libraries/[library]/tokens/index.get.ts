@@ -1,0 +1,7 @@
+import { route } from '~~/server/auth/route'
+import { latestEdits, themesOf } from '~~/server/store/themes'
+
+export default route({
+  access: 'reader',
+  handle: async ({ db, library }) => ({ themes: await themesOf(db, library.id), edits: await latestEdits(db, library.id) }),
+})

@@ -1,0 +1,7 @@
+import { route } from '~~/server/auth/route'
+import { librariesFor } from '~~/server/store/libraries'
+
+export default route({
+  access: 'person',
+  handle: async ({ db, person }) => (await librariesFor(db, person)).map((one) => ({ slug: one.slug, title: one.title, package: one.package, visibility: one.visibility })),
+})

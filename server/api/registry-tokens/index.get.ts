@@ -1,0 +1,4 @@
+import { route } from '~~/server/auth/route'
+import { tokensOf } from '~~/server/store/registry-tokens'
+
+export default route({ access: 'person', handle: ({ db, person }) => tokensOf(db, person.id) })

@@ -1,0 +1,29 @@
+import type { BuildFailure } from 'esbuild'
+import { readCustomElements } from '~~/core/read/custom-elements/read'
+import { buildModules } from './modules'
+import { buildPackage } from './package'
+import type { Answer, Ask, TaskName, Tasks } from './tasks'
+
+/** The child process: parses, compiles and packs source that is not trusted, and never runs it. */
+const doers: { [N in TaskName]: (input: Tasks[N]['in']) => Promise<Tasks[N]['out']> | Tasks[N]['out'] } = {
+  read: ({ files }) => readCustomElements(files),
+  modules: ({ files, contracts }) => buildModules(files, contracts),
+  package: ({ files, input }) => buildPackage(files, { ...input, words: (tag, key) => input.words[`${tag} ${key}`] }),
+}
+
+process.on('message', async (ask: Ask) => {
+  let answer: Answer
+  try {
+    answer = { id: ask.id, ok: true, output: await doers[ask.task](ask.input as never) }
+  } catch (error) {
+    const [first] = (error as BuildFailure).errors ?? []
+    answer = {
+      id: ask.id, ok: false,
+      problems: [first
+        ? { code: 'does-not-compile', what: first.text, ...(first.location ? { where: { file: first.location.file.replace(/^library:/, ''), line: first.location.line } } : {}), todo: 'Mend the source and bring it in again.' }
+        : { code: 'build-failed', what: `The source could not be worked through: ${(error as Error).message}`, todo: 'Bring in smaller parts to find which file it is.' }],
+    }
+  }
+  process.send!(answer)
+})
+process.on('disconnect', () => process.exit(0))

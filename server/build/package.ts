@@ -1,0 +1,108 @@
+import { createHash } from 'node:crypto'
+import { gzipSync } from 'node:zlib'
+import { build } from 'esbuild'
+import ssri from 'ssri'
+import { pack } from 'tar-stream'
+import ts from 'typescript'
+import { readFileSync, readdirSync } from 'node:fs'
+import { createRequire } from 'node:module'
+import { dirname, join } from 'node:path'
+import type { Problem } from '~~/core/problem'
+import { bareName } from '~~/core/release/manifest'
+import { packageFiles, tagNameMap, type PackageFile, type PackageInput } from '~~/core/release/package'
+import type { SourceText } from '~~/core/read/custom-elements/source-set'
+import { librarySource } from './modules'
+
+export interface Packed { tarball: Uint8Array; integrity: string; shasum: string; unpackedSize: number; files: { path: string; size: number }[]; manifest: object; problems: Problem[] }
+
+/** Modules, declarations and everything else of a package, packed. The same input gives the same bytes. */
+export async function buildPackage(files: SourceText[], input: Omit<PackageInput, 'built'>): Promise<Packed> {
+  const [modules, declarations] = [await packageModules(files, input), packageDeclarations(files, input)]
+  const all = packageFiles({ ...input, built: [...modules, ...declarations.files] })
+  const tarball = await packTarball(all)
+  return {
+    tarball,
+    integrity: ssri.fromData(Buffer.from(tarball), { algorithms: ['sha512'] }).toString(),
+    shasum: createHash('sha1').update(tarball).digest('hex'),
+    unpackedSize: all.reduce((sum, file) => sum + Buffer.byteLength(file.content), 0),
+    files: all.map((file) => ({ path: file.path, size: Buffer.byteLength(file.content) })),
+    manifest: JSON.parse(String(all.find((one) => one.path === 'package.json')!.content)),
+    problems: declarations.problems,
+  }
+}
+
+/** One ES module a component and an index; what they share stands once, in `dist/shared/`. */
+async function packageModules(files: SourceText[], { contracts, prefix }: Omit<PackageInput, 'built'>): Promise<PackageFile[]> {
+  const names = new Map(contracts.map((one) => [`entry/${bareName(one.tag, prefix)}.ts`, one.files[0]!]))
+  const entries: SourceText[] = [...names].map(([path, file]) => ({ path, text: `export * from '../${file}'\n` }))
+  entries.push({ path: 'entry/index.ts', text: contracts.map((one) => `export * from '../${one.files[0]}'\n`).join('') })
+  const result = await build({
+    entryPoints: entries.map((one) => one.path), bundle: true, splitting: true, format: 'esm', target: 'es2022', outdir: '/out', write: false,
+    entryNames: '[name]', chunkNames: 'shared/[hash]', sourcemap: 'linked', sourcesContent: true, logLevel: 'silent', absWorkingDir: '/', outbase: '/',
+    plugins: [librarySource([...files, ...entries])],
+  })
+  return result.outputFiles.map((file) => ({ path: `dist/${file.path.replace(/^\/out\//, '')}`, content: file.contents }))
+}
+
+const libFolder = dirname(createRequire(import.meta.url).resolve('typescript'))
+let libs: Map<string, string> | undefined
+
+/** TypeScript's own declarations of the language and the DOM. */
+function standardLibs(): Map<string, string> {
+  return (libs ??= new Map(readdirSync(libFolder).filter((one) => /^lib\..*d\.ts$/.test(one)).map((one) => [one, readFileSync(join(libFolder, one), 'utf8')])))
+}
+
+/**
+ * Declarations by the TypeScript compiler, files in memory only. `dist/<component>.d.ts` and
+ * `dist/index.d.ts` re-export what the sources declare, with the tag-name map beside them.
+ */
+function packageDeclarations(files: SourceText[], { contracts, prefix }: Omit<PackageInput, 'built'>): { files: PackageFile[]; problems: Problem[] } {
+  const texts = new Map(files.map((file) => [`/lib/${file.path}`, file.text]))
+  const out: PackageFile[] = []
+  const options: ts.CompilerOptions = {
+    target: ts.ScriptTarget.ES2022, module: ts.ModuleKind.ESNext, moduleResolution: ts.ModuleResolutionKind.Bundler, lib: ['lib.es2022.d.ts', 'lib.dom.d.ts', 'lib.dom.iterable.d.ts'],
+    declaration: true, emitDeclarationOnly: true, strict: true, skipLibCheck: true, rootDir: '/lib', outDir: '/types', allowImportingTsExtensions: true, rewriteRelativeImportExtensions: true, types: [],
+  }
+  const host: ts.CompilerHost = {
+    getSourceFile(name, version) {
+      const text = texts.get(name) ?? standardLibs().get(name.split('/').at(-1)!)
+      return text === undefined ? undefined : ts.createSourceFile(name, text, version)
+    },
+    getDefaultLibFileName: () => '/std/lib.d.ts',
+    getDefaultLibLocation: () => '/std',
+    writeFile: (name, text) => out.push({ path: `dist/types/${name.replace(/^\/types\//, '')}`, content: text }),
+    getCurrentDirectory: () => '/lib',
+    getCanonicalFileName: (name) => name,
+    useCaseSensitiveFileNames: () => true,
+    getNewLine: () => '\n',
+    fileExists: (name) => texts.has(name) || (name.startsWith('/std/') && standardLibs().has(name.slice(5))),
+    readFile: (name) => texts.get(name) ?? standardLibs().get(name.split('/').at(-1)!),
+    directoryExists: () => true,
+  }
+  const ambient = [...texts.keys()].filter((one) => one.endsWith('.d.ts'))
+  const program = ts.createProgram([...contracts.map((one) => `/lib/${one.files[0]}`), ...ambient], options, host)
+  const emitted = program.emit(undefined, undefined, undefined, true)
+  const problems: Problem[] = emitted.diagnostics.filter((one) => one.category === ts.DiagnosticCategory.Error).map((one) => ({
+    code: 'declarations',
+    what: ts.flattenDiagnosticMessageText(one.messageText, ' '),
+    ...(one.file && one.start !== undefined ? { where: { file: one.file.fileName.replace(/^\/lib\//, ''), line: one.file.getLineAndCharacterOfPosition(one.start).line + 1 } } : {}),
+    todo: 'Write the type out where the compiler cannot name it.',
+  }))
+  const from = (file: string) => `./types/${file.replace(/\.([cm]?)tsx?$/, '.$1js')}`
+  const entries: PackageFile[] = contracts.map((one) => ({ path: `dist/${bareName(one.tag, prefix)}.d.ts`, content: `import './tags.js'\nexport * from '${from(one.files[0]!)}'\n` }))
+  entries.push({ path: 'dist/index.d.ts', content: `import './tags.js'\n${contracts.map((one) => `export * from '${from(one.files[0]!)}'\n`).join('')}` })
+  entries.push({ path: 'dist/tags.d.ts', content: tagNameMap(contracts.filter((one) => one.exported), prefix) })
+  return { files: [...out, ...entries], problems }
+}
+
+/** A gzipped tar as the registry protocol has it: everything under `package/`, times fixed. */
+export async function packTarball(files: PackageFile[]): Promise<Uint8Array> {
+  const tar = pack()
+  const chunks: Buffer[] = []
+  tar.on('data', (chunk: Buffer) => chunks.push(chunk))
+  const ended = new Promise<void>((resolve, reject) => tar.on('end', resolve).on('error', reject))
+  for (const file of files) tar.entry({ name: `package/${file.path}`, mtime: new Date(499162500000), mode: 0o644 }, Buffer.from(file.content as Uint8Array))
+  tar.finalize()
+  await ended
+  return gzipSync(Buffer.concat(chunks), { level: 9 })
+}

@@ -1,0 +1,73 @@
+import { fork, type ChildProcess } from 'node:child_process'
+import { join } from 'node:path'
+import { Failure } from '../auth/failure'
+import type { Answer, TaskName, Tasks } from './tasks'
+
+interface Waiting { task: TaskName; input: unknown; settle: (answer: Answer) => void }
+const limits = { seconds: 60, megabytes: 768, children: 2, idleSeconds: 60 }
+
+interface Child { process: ChildProcess; busy: Waiting | undefined; timer: NodeJS.Timeout | undefined }
+const children: Child[] = []
+const queue: Waiting[] = []
+let count = 0
+
+/**
+ * Does a task in a child process with a limit on time and memory. A child that passes a limit is
+ * killed, and only its task fails, with a sentence that says which limit.
+ */
+export async function inChild<N extends TaskName>(task: N, input: Tasks[N]['in']): Promise<Tasks[N]['out']> {
+  const answer = await new Promise<Answer>((settle) => {
+    queue.push({ task, input, settle })
+    next()
+  })
+  if (!answer.ok) throw new Failure(422, answer.problems)
+  return answer.output as Tasks[N]['out']
+}
+
+function next(): void {
+  if (queue.length === 0) return
+  let child = children.find((one) => !one.busy)
+  if (!child && children.length < limits.children) children.push((child = start()))
+  if (!child) return
+  const waiting = queue.shift()!
+  const own = child
+  child.busy = waiting
+  clearTimeout(child.timer)
+  child.timer = setTimeout(() => {
+    end(own, { code: 'too-slow', what: `This took longer than ${limits.seconds} seconds and was stopped.`, todo: 'Bring in fewer or smaller files.' })
+  }, limits.seconds * 1000)
+  child.process.send({ id: ++count, task: waiting.task, input: waiting.input })
+}
+
+function start(): Child {
+  const file = join(process.env.KEPT_SHELF_ROOT ?? process.cwd(), '.build', 'child.mjs')
+  const process_ = fork(file, { execArgv: [`--max-old-space-size=${limits.megabytes}`], serialization: 'advanced', stdio: ['ignore', 'inherit', 'inherit', 'ipc'], env: { PATH: process.env.PATH ?? '' } })
+  const child: Child = { process: process_, busy: undefined, timer: undefined }
+  process_.on('message', (answer: Answer) => {
+    const { busy } = child
+    child.busy = undefined
+    clearTimeout(child.timer)
+    child.timer = setTimeout(() => end(child), limits.idleSeconds * 1000)
+    child.timer.unref()
+    busy?.settle(answer)
+    next()
+  })
+  process_.on('exit', () => end(child, { code: 'build-ended', what: 'Working through the source needed more memory than it may have.', todo: 'Bring in fewer or smaller files.' }))
+  process_.unref()
+  return child
+}
+
+function end(child: Child, problem?: { code: string; what: string; todo: string }): void {
+  const at = children.indexOf(child)
+  if (at >= 0) children.splice(at, 1)
+  clearTimeout(child.timer)
+  child.process.kill('SIGKILL')
+  if (problem) child.busy?.settle({ id: 0, ok: false, problems: [problem] })
+  child.busy = undefined
+  next()
+}
+
+/** Ends all children, when the web process ends. */
+export const stopChildren = (): void => {
+  for (const child of [...children]) child.process.kill('SIGKILL')
+}

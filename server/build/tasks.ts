@@ -1,0 +1,21 @@
+import type { Contract } from '~~/core/contract/contract'
+import type { Problem } from '~~/core/problem'
+import type { Reading } from '~~/core/read/custom-elements/read'
+import type { SourceText } from '~~/core/read/custom-elements/source-set'
+import type { PackageInput } from '~~/core/release/package'
+import type { BuiltModules } from './modules'
+import type { Packed } from './package'
+
+/** What the child process does for the web process: by name, what goes in and what comes out. */
+export interface Tasks {
+  read: { in: { files: SourceText[] }; out: Reading }
+  modules: { in: { files: SourceText[]; contracts: Contract[] }; out: BuiltModules }
+  package: { in: { files: SourceText[]; input: PlainPackageInput }; out: Packed }
+}
+export type TaskName = keyof Tasks
+
+/** A package's input as it crosses to the child: words as a plain map, `tag member` to text. */
+export type PlainPackageInput = Omit<PackageInput, 'built' | 'words'> & { words: Record<string, string> }
+
+export interface Ask { id: number; task: TaskName; input: unknown }
+export type Answer = { id: number; ok: true; output: unknown } | { id: number; ok: false; problems: Problem[] }

@@ -1,0 +1,25 @@
+import type { Usage } from '~~/core/code/usage'
+
+const text = (value: string) => ({ is: 'text' as const, text: value })
+
+/** How the components of Tern stand on the shelf. */
+export const faces: Record<string, Usage> = {
+  'tern-sailing-row': { props: { departs: '07:40', from: 'Ardle', to: 'Skerray' }, slots: {} },
+  'tern-berth-mark': { props: { berth: '3' }, slots: {} },
+  'tern-tide-gauge': { props: { height: 2.4, range: 4.2 }, slots: {} },
+  'tern-queue-meter': { props: { waiting: 96, places: 120 }, slots: {} },
+  'tern-ticket': { props: { berth: '3', passenger: { name: 'R. Harrow', deck: 'B', foot: true } }, slots: {} },
+  'tern-notice-strip': { props: { tone: 'warn', dismissible: true }, slots: { '': text('Sailings after 18:00 may be late: swell at Skerray.') } },
+  'tern-weather-chip': { props: { wind: 14, from: 'SW' }, slots: {} },
+  'tern-fare-stepper': { props: { count: 2 }, slots: {} },
+  'tern-gangway-switch': { props: { open: true }, slots: { '': text('Gangway 2') } },
+  'tern-deck-picker': { props: { chosen: 'a' }, slots: {} },
+  'tern-action': { props: {}, slots: { '': text('Board now') } },
+}
+
+/** Words people wrote beyond what the source says: tag, member, Markdown. */
+export const words: [string, string, string][] = [
+  ['tern-notice-strip', 'component:', 'For news that everybody on the page needs *now*. For news about one sailing, use the row’s own `standing`.'],
+  ['tern-notice-strip', 'prop:tone', 'How grave the news is. Sets colour and the word read out first. `storm` is for when boats stay in.'],
+  ['tern-action', 'prop:emphasis', 'How much it asks to be used. **One** `main` on a page; `ghost` only beside a `quiet` one.'],
+]

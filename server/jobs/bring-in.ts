@@ -1,0 +1,71 @@
+import type { Contract } from '~~/core/contract/contract'
+import type { Problem } from '~~/core/problem'
+import { inChild } from '../build/pool'
+import { record } from '../store/audit'
+import { addContracts, contractsBefore } from '../store/components'
+import { notify, type Store } from '../store/database'
+import type { BringInResult } from '../store/jobs'
+import { libraryById, setCurrentRevision } from '../store/libraries'
+import { addBuild } from '../store/modules'
+import { addRevision, sourceFiles, type SourceFile } from '../store/sources'
+
+export interface Bringing { files: SourceFile[]; removed: string[]; note: string; by: string | null }
+
+/** What was there is kept, what came is laid over it, what was taken out is gone. */
+export function mergeFiles(before: SourceFile[], came: SourceFile[], removed: string[]): SourceFile[] {
+  const files = new Map(before.map((one) => [one.path, one]))
+  for (const path of removed) files.delete(path)
+  for (const one of came) files.set(one.path, one)
+  return [...files.values()].sort((a, b) => (a.path < b.path ? -1 : 1))
+}
+
+/**
+ * Brings source in as a new revision: read, built, and put on the shelf in one transaction. Killed
+ * at any point before that, the shelf is as it was. A component whose own file does not parse keeps
+ * the contract it had. `step` tells how far it is and answers whether to go on.
+ */
+export async function bringIn(db: Store, libraryId: string, bringing: Bringing, step: (text: string) => Promise<boolean>): Promise<BringInResult | undefined> {
+  const library = (await libraryById(db, libraryId))!
+  const before = library.current_revision ? await sourceFiles(db, library.current_revision) : []
+  const known = library.current_revision ? await contractsBefore(db, libraryId) : new Map<string, Contract>()
+  const files = mergeFiles(before, bringing.files, bringing.removed)
+
+  if (!(await step(`Reading ${files.length} files`))) return undefined
+  const reading = await inChild('read', { files })
+  const contracts = withKept(reading.contracts, known, reading.problems, files)
+
+  if (!(await step(`Building ${contracts.length} components`))) return undefined
+  const built = await inChild('modules', { files, contracts })
+
+  if (!(await step('Putting them on the shelf'))) return undefined
+  const result: BringInResult = { ...compare(known, contracts), problems: [...reading.problems, ...built.components.flatMap((one) => one.problems).filter((one) => !reading.problems.some((other) => other.where?.file === one.where?.file && other.where?.line === one.where?.line))] }
+  await db.transaction(async (trx) => {
+    const { id, number } = await addRevision(trx, libraryId, files, { by: bringing.by, note: bringing.note, problems: result.problems })
+    if (built.hash) await addBuild(trx, built.hash, built.modules)
+    await addContracts(trx, libraryId, id, contracts, built.hash, built.components)
+    await setCurrentRevision(trx, libraryId, id)
+    await record(trx, 'source brought in', { library: libraryId, person: bringing.by ?? undefined }, { revision: number, added: result.added, changed: result.changed, gone: result.gone })
+    await notify(trx, { library: library.slug, what: 'source' })
+    result.revision = number
+  })
+  return result
+}
+
+/** Components whose module could not be read this time keep the contract they had. */
+function withKept(read: Contract[], known: Map<string, Contract>, problems: Problem[], files: SourceFile[]): Contract[] {
+  const unread = new Set(problems.filter((one) => one.code === 'source-does-not-parse').map((one) => one.where!.file))
+  const there = new Set(files.map((one) => one.path))
+  const kept = [...known.values()].filter((one) => !read.some((now) => now.tag === one.tag) && one.files.some((file) => unread.has(file)) && there.has(one.files[0]!))
+  return [...read, ...kept].sort((a, b) => a.tag.localeCompare(b.tag))
+}
+
+function compare(before: Map<string, Contract>, now: Contract[]): Omit<BringInResult, 'problems'> {
+  const tags = new Set(now.map((one) => one.tag))
+  const changed = now.filter((one) => before.has(one.tag) && JSON.stringify(before.get(one.tag)) !== JSON.stringify(one))
+  return {
+    added: now.filter((one) => !before.has(one.tag)).map((one) => one.tag),
+    changed: changed.map((one) => one.tag),
+    gone: [...before.keys()].filter((tag) => !tags.has(tag)),
+    same: now.filter((one) => before.has(one.tag)).length - changed.length,
+  }
+}

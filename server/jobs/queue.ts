@@ -1,0 +1,56 @@
+import PgBoss from 'pg-boss'
+import { Failure } from '../auth/failure'
+import { settings } from '../config'
+import { log } from '../log'
+import { notify, store } from '../store/database'
+import { endJob, failStaleJobs, job, stepJob } from '../store/jobs'
+import { libraryById } from '../store/libraries'
+import { filesByHash } from '../store/sources'
+import { bringIn } from './bring-in'
+
+
+const queueName = 'bring-in'
+let boss: PgBoss | undefined
+
+/** Starts taking jobs from PostgreSQL. Several web processes share them; each job is done by one. */
+export async function startQueue(): Promise<void> {
+  boss = new PgBoss({ connectionString: settings().DATABASE_URL, schema: 'pgboss', max: 2 })
+  boss.on('error', (error) => log.warn({ err: error }, 'job queue'))
+  await boss.start()
+  await boss.createQueue(queueName)
+  await boss.work<{ job: string }>(queueName, { pollingIntervalSeconds: 0.5 }, async ([taken]) => {
+    if (taken) await runJob(taken.data.job)
+  })
+  await failStaleJobs(store(), 120)
+}
+
+export async function stopQueue(): Promise<void> {
+  await boss?.stop({ graceful: false, wait: false })
+  boss = undefined
+}
+
+export const enqueue = async (id: string): Promise<void> => {
+  await boss!.send(queueName, { job: id }, { retryLimit: 0 })
+}
+
+async function runJob(id: string): Promise<void> {
+  const db = store()
+  const found = await job(db, id)
+  if (!found || found.state !== 'waiting') return
+  const library = (await libraryById(db, found.library_id))!
+  const tell = () => notify(db, { library: library.slug, what: 'job', job: id })
+  try {
+    const files = await filesByHash(db, found.input.files)
+    const result = await bringIn(db, found.library_id, { files, removed: found.input.removed, note: found.input.note, by: found.made_by }, async (text) => {
+      const going = await stepJob(db, id, text)
+      await tell()
+      return going
+    })
+    if (result) await endJob(db, id, 'done', result)
+  } catch (error) {
+    const problems = error instanceof Failure ? error.problems : [{ code: 'unexpected', what: 'Something went wrong on our side; the shelf is as it was.', todo: 'Bring the source in again.' }]
+    if (!(error instanceof Failure)) log.error({ err: error }, 'job failed')
+    await endJob(db, id, 'failed', { added: [], changed: [], gone: [], same: 0, problems })
+  }
+  await tell()
+}

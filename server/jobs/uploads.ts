@@ -1,0 +1,31 @@
+import type { Problem } from '~~/core/problem'
+import { settings } from '../config'
+import type { SourceFile } from '../store/sources'
+
+/** Names we take as source; anything else in a folder is left aside and said. */
+const sourceName = /(\.(?:[cm]?[jt]sx?|vue|css|html|json|md|svg|txt)|(?:^|\/)LICEN[CS]E)$/i
+
+/** What came in an upload, sorted: files to keep, and why the others are not. */
+export function judgeFiles(files: { path: string; content: Uint8Array }[]): { files: SourceFile[]; problems: Problem[] } {
+  const problems: Problem[] = []
+  const kept: SourceFile[] = []
+  const refuse = (path: string, code: string, what: string, todo: string) => problems.push({ code, what, where: { file: path }, todo })
+  for (const { path, content } of files) {
+    const decoder = new TextDecoder('utf-8', { fatal: true })
+    if (path.startsWith('/') || path.includes('\\') || path.split('/').some((one) => one === '..' || one === '.' || one === '')) {
+      refuse(path, 'path', 'This path leads out of the library.', 'Use paths inside the library’s folder.')
+    } else if (/(^|\/)(node_modules|\.git)\//.test(path)) continue
+    else if (content.length > settings().FILE_LIMIT) refuse(path, 'file-too-large', `This file has ${(content.length / 1e6).toFixed(1)} MB; ${settings().FILE_LIMIT / 1e6} MB are the most.`, 'Leave it out, or split it.')
+    else if (!sourceName.test(path)) refuse(path, 'not-source', 'This is not a kind of file we read.', 'Leave it out; scripts, styles, markup, JSON, Markdown and SVG are taken.')
+    else {
+      try {
+        const text = decoder.decode(content)
+        if (text.includes('\0')) throw new Error('a zero byte')
+        kept.push({ path, text })
+      } catch {
+        refuse(path, 'not-text', 'This file is not text in UTF-8.', 'Save it as UTF-8, or leave it out.')
+      }
+    }
+  }
+  return { files: kept, problems }
+}

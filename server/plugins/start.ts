@@ -1,0 +1,32 @@
+import type { Server } from 'node:http'
+import { defineNitroPlugin } from 'nitropack/runtime'
+import { stopChildren } from '../build/pool'
+import { log } from '../log'
+import { startQueue, stopQueue } from '../jobs/queue'
+import { startListening, stopListening } from '../news/listen'
+import { startPreview } from '../preview/server'
+import { closeStore, migrate, store } from '../store/database'
+
+/** What runs beside the requests: migrations, the preview host, the job queue, the ear for notifications. */
+export default defineNitroPlugin((nitro) => {
+  let preview: Server | undefined
+  const begin = async (): Promise<void> => {
+    try {
+      preview ??= await startPreview()
+      await migrate(store())
+      await startQueue()
+      await startListening()
+      log.info('ready')
+    } catch (error) {
+      log.error({ err: error }, 'cannot begin yet; trying again')
+      setTimeout(() => void begin(), 1500).unref()
+    }
+  }
+  void begin()
+  nitro.hooks.hook('close', async () => {
+    preview?.close()
+    stopChildren()
+    await Promise.allSettled([stopQueue(), stopListening()])
+    await closeStore()
+  })
+})

@@ -1,0 +1,14 @@
+import { defineEventHandler } from 'h3'
+import { answerFailure } from '../auth/route'
+import { answer } from './routes'
+
+/** The door of the registry: `/registry/` and everything under it. Clients show the `error` of a refusal. */
+export default defineEventHandler(async (event) => {
+  try {
+    const path = decodeURIComponent(event.path.split('?')[0]!.replace(/^\/registry/, '')) || '/'
+    return await answer(event, path)
+  } catch (error) {
+    const body = answerFailure(event, error) as { title: string; detail: string }
+    return { ...body, error: `${body.title} ${body.detail}` }
+  }
+})

@@ -1,0 +1,67 @@
+import { z } from 'zod'
+import { usageSchema, type Usage } from '~~/core/code/usage'
+import { contractSchema, type Contract } from '~~/core/contract/contract'
+import { problemSchema, type Problem } from '~~/core/problem'
+import type { Store } from './database'
+
+/** How a component was built for a revision: a module to load, or the reasons why there is none. */
+export interface ComponentBuild { build: string | null; entry: string | null; problems: Problem[]; made_at: Date }
+export interface Component { id: string; tag: string; contract: Contract; build: ComponentBuild | undefined; face: Usage | undefined }
+
+const problems = z.array(problemSchema)
+const buildOf = (row: { build: string | null; entry: string | null; build_problems: unknown; built_at: Date | null }): ComponentBuild | undefined =>
+  row.built_at ? { build: row.build, entry: row.entry, problems: problems.parse(row.build_problems ?? []), made_at: row.built_at } : undefined
+
+/** All components of a revision, by tag. */
+export async function componentsOf(db: Store, revisionId: string): Promise<Component[]> {
+  const rows = await db('contracts')
+    .join('components', 'components.id', 'contracts.component_id')
+    .leftJoin('component_builds', (join) => join.on('component_builds.component_id', 'components.id').andOn('component_builds.revision_id', 'contracts.revision_id'))
+    .leftJoin('examples', (join) => join.on('examples.component_id', 'components.id').andOnVal('examples.face', true))
+    .where('contracts.revision_id', revisionId)
+    .select('components.id', 'components.tag', 'contracts.contract', 'component_builds.build', 'component_builds.entry', 'component_builds.problems as build_problems', 'component_builds.made_at as built_at', 'examples.usage')
+    .orderBy('components.tag')
+  return rows.map((row) => ({
+    id: row.id, tag: row.tag, contract: contractSchema.parse(row.contract), build: buildOf(row), face: row.usage ? usageSchema.parse(row.usage) : undefined,
+  }))
+}
+
+export async function componentByTag(db: Store, library: string, tag: string): Promise<{ id: string } | undefined> {
+  return db('components').where({ library_id: library, tag }).first('id')
+}
+
+/** The newest build of a component that has a module: what is shown while the current source does not compile. */
+export async function lastGoodBuild(db: Store, component: string): Promise<(ComponentBuild & { revision: number }) | undefined> {
+  const row = await db('component_builds').join('revisions', 'revisions.id', 'component_builds.revision_id')
+    .where('component_id', component).whereNotNull('build').orderBy('revision_id', 'desc')
+    .first('build', 'entry', 'component_builds.problems as build_problems', 'component_builds.made_at as built_at', 'revisions.number as revision')
+  const built = row && buildOf(row)
+  return built && { ...built, revision: row.revision }
+}
+
+/** The last contract read of a component before a revision: what stays on the shelf while its file does not parse. */
+export async function contractsBefore(db: Store, library: string): Promise<Map<string, Contract>> {
+  const rows = await db('contracts').join('components', 'components.id', 'contracts.component_id').join('libraries', 'libraries.id', 'components.library_id')
+    .where('components.library_id', library).whereRaw('contracts.revision_id = libraries.current_revision').select('components.tag', 'contracts.contract')
+  return new Map(rows.map((row) => [row.tag, contractSchema.parse(row.contract)]))
+}
+
+export interface BuiltComponent { tag: string; entry: string | undefined; problems: Problem[] }
+
+/** Writes what was read and built of a revision. The caller holds the transaction. */
+export async function addContracts(db: Store, library: string, revisionId: string, contracts: Contract[], build: string | undefined, built: BuiltComponent[]): Promise<void> {
+  if (contracts.length === 0) return
+  await db('components').insert(contracts.map((one) => ({ library_id: library, tag: one.tag }))).onConflict(['library_id', 'tag']).ignore()
+  const ids = new Map((await db('components').where({ library_id: library }).select('id', 'tag')).map((row: { id: string; tag: string }) => [row.tag, row.id]))
+  await db('contracts').insert(contracts.map((one) => ({ component_id: ids.get(one.tag), revision_id: revisionId, contract: JSON.stringify(one) })))
+  await db('component_builds').insert(
+    built.map((one) => ({
+      component_id: ids.get(one.tag), revision_id: revisionId, build: one.entry && build ? build : null, entry: one.entry && build ? one.entry : null,
+      problems: JSON.stringify(one.problems),
+    })),
+  )
+}
+
+export async function setFace(db: Store, component: string, name: string, usage: Usage): Promise<void> {
+  await db('examples').insert({ component_id: component, name, usage: JSON.stringify(usage), face: true })
+}

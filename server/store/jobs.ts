@@ -1,0 +1,49 @@
+import { z } from 'zod'
+import { problemSchema } from '~~/core/problem'
+import { brokenUnique, type Store } from './database'
+
+/** What bringing source in ended with: how the shelf changed, and what could not be read. */
+export const bringInResultSchema = z.object({
+  revision: z.number().int().optional(),
+  added: z.array(z.string()), changed: z.array(z.string()), gone: z.array(z.string()), same: z.number().int(),
+  problems: z.array(problemSchema),
+})
+export type BringInResult = z.infer<typeof bringInResultSchema>
+
+export const bringInInputSchema = z.object({ note: z.string(), files: z.array(z.object({ path: z.string(), hash: z.string() })), removed: z.array(z.string()) })
+export type BringInInput = z.infer<typeof bringInInputSchema>
+
+export interface Job { id: string; library_id: string; state: 'waiting' | 'running' | 'done' | 'failed' | 'cancelled'; step: string; input: BringInInput; result: BringInResult | null; made_by: string | null; made_at: Date }
+
+const read = (row: Job | undefined): Job | undefined =>
+  row && { ...row, input: bringInInputSchema.parse(row.input), result: row.result && bringInResultSchema.parse(row.result) }
+
+export const job = async (db: Store, id: string): Promise<Job | undefined> => read(await db('jobs').where({ id }).first())
+
+export const lastJob = async (db: Store, library: string): Promise<Job | undefined> => read(await db('jobs').where({ library_id: library }).orderBy('made_at', 'desc').first())
+
+/** A new job, or `undefined` while one for the same library is waiting or running. */
+export async function addJob(db: Store, library: string, input: BringInInput, by: string): Promise<string | undefined> {
+  try {
+    const [row] = await db('jobs').insert({ library_id: library, kind: 'bring-in', input: JSON.stringify(input), made_by: by }).returning('id')
+    return row.id
+  } catch (error) {
+    if (brokenUnique(error) === 'jobs_one_at_a_time') return undefined
+    throw error
+  }
+}
+
+/** Moves a job on; `false` where it was cancelled or ended meanwhile. */
+export async function stepJob(db: Store, id: string, step: string): Promise<boolean> {
+  return (await db('jobs').where({ id }).whereIn('state', ['waiting', 'running']).update({ state: 'running', step, touched_at: db.fn.now() })) === 1
+}
+
+export const endJob = async (db: Store, id: string, state: 'done' | 'failed' | 'cancelled', result?: BringInResult): Promise<boolean> =>
+  (await db('jobs').where({ id }).whereIn('state', ['waiting', 'running']).update({ state, result: result ? JSON.stringify(result) : null, touched_at: db.fn.now() })) === 1
+
+/** Jobs nobody has moved for a while belong to a process that died; they fail, so that another may begin. */
+export const failStaleJobs = (db: Store, seconds: number): Promise<number> =>
+  db('jobs').where('state', 'running').whereRaw(`touched_at < now() - make_interval(secs => ?)`, [seconds]).update({
+    state: 'failed',
+    result: JSON.stringify({ added: [], changed: [], gone: [], same: 0, problems: [{ code: 'interrupted', what: 'The server stopped while this was going on. The shelf is as it was before.', todo: 'Bring the source in again.' }] } satisfies BringInResult),
+  })

@@ -1,0 +1,23 @@
+import type { Store } from './database'
+
+export interface Library { id: string; slug: string; title: string; package: string; prefix: string; visibility: 'private' | 'open'; current_revision: string | null }
+const columns = ['id', 'slug', 'title', 'package', 'prefix', 'visibility', 'current_revision'].map((one) => `libraries.${one}`)
+
+export const libraryBySlug = (db: Store, slug: string): Promise<Library | undefined> => db('libraries').where({ slug }).first(columns)
+export const libraryById = (db: Store, id: string): Promise<Library | undefined> => db('libraries').where({ id }).first(columns)
+export const libraryByPackage = (db: Store, name: string): Promise<Library | undefined> => db('libraries').where({ package: name }).first(columns)
+
+/** The libraries a person may see: open ones, and those they have a role in. Administrators see all; nobody sees open ones only. */
+export const librariesFor = (db: Store, person: { id: string; administrator: boolean } | undefined): Promise<Library[]> =>
+  db('libraries').select(columns).orderBy('title').where((where) => {
+    if (person?.administrator) return
+    where.where('visibility', 'open')
+    if (person) where.orWhereIn('id', db('roles').where('person_id', person.id).select('library_id'))
+  })
+
+export const addLibrary = async (db: Store, library: Pick<Library, 'slug' | 'title' | 'package' | 'prefix' | 'visibility'>): Promise<Library> => {
+  const [row] = await db('libraries').insert(library).returning('*')
+  return row
+}
+
+export const setCurrentRevision = (db: Store, library: string, revision: string): Promise<unknown> => db('libraries').where({ id: library }).update({ current_revision: revision })

@@ -1,0 +1,34 @@
+import { createHash, randomBytes } from 'node:crypto'
+import type { Store } from './database'
+import type { Person } from './people'
+
+export type TokenScope = 'read' | 'publish'
+export interface RegistryToken { id: string; name: string; scopes: TokenScope[]; library: string | null; made_at: Date; used_at: Date | null; revoked_at: Date | null }
+
+/** The token itself has 256 random bits, so a plain hash of it cannot be guessed back. */
+const hashToken = (token: string): string => createHash('sha256').update(token).digest('hex')
+
+/** Makes a token. Its text is returned this once and never kept. */
+export async function addToken(db: Store, person: string, token: { name: string; scopes: TokenScope[]; library: string | null }): Promise<{ id: string; text: string }> {
+  const text = `ks_${randomBytes(32).toString('base64url')}`
+  const [{ id }] = await db('registry_tokens').insert({ person_id: person, library_id: token.library, name: token.name, scopes: token.scopes, hash: hashToken(text) }).returning('id')
+  return { id, text }
+}
+
+export const tokensOf = (db: Store, person: string): Promise<RegistryToken[]> =>
+  db('registry_tokens').leftJoin('libraries', 'libraries.id', 'registry_tokens.library_id').where({ person_id: person })
+    .select('registry_tokens.id', 'name', 'scopes', 'libraries.slug as library', 'made_at', 'used_at', 'revoked_at').orderBy('made_at', 'desc')
+
+export const revokeToken = async (db: Store, person: string, id: string): Promise<boolean> =>
+  (await db('registry_tokens').where({ id, person_id: person }).whereNull('revoked_at').update({ revoked_at: db.fn.now() })) === 1
+
+export interface Bearer { person: Person; scopes: TokenScope[]; library: string | null; revoked: boolean }
+
+/** Who a token stands for. The time of use is noted at most once a minute. */
+export async function bearer(db: Store, text: string): Promise<Bearer | undefined> {
+  const row = await db('registry_tokens').join('people', 'people.id', 'registry_tokens.person_id').where('registry_tokens.hash', hashToken(text))
+    .first('registry_tokens.id', 'scopes', 'library_id', 'revoked_at', 'used_at', 'people.id as person_id', 'people.name', 'people.email', 'people.administrator')
+  if (!row) return undefined
+  if (!row.revoked_at && (!row.used_at || Date.now() - row.used_at.getTime() > 60_000)) await db('registry_tokens').where({ id: row.id }).update({ used_at: db.fn.now() })
+  return { person: { id: row.person_id, name: row.name, email: row.email, administrator: row.administrator }, scopes: row.scopes, library: row.library_id, revoked: row.revoked_at !== null }
+}

@@ -1,0 +1,54 @@
+import { createHash } from 'node:crypto'
+import { z } from 'zod'
+import { problemSchema, type Problem } from '~~/core/problem'
+import type { Store } from './database'
+
+export interface SourceFile { path: string; text: string }
+export interface Revision { id: string; number: number; note: string; made_by: string | null; made_at: Date; problems: Problem[] }
+
+export const hashOf = (content: string | Uint8Array): string => createHash('sha256').update(content).digest('hex')
+
+export async function revision(db: Store, id: string): Promise<Revision | undefined> {
+  const row = await db('revisions').leftJoin('people', 'people.id', 'revisions.made_by').where('revisions.id', id)
+    .first('revisions.id', 'number', 'note', 'people.name as made_by', 'made_at', 'problems')
+  return row && { ...row, problems: z.array(problemSchema).parse(row.problems) }
+}
+
+export const sourceFiles = async (db: Store, revisionId: string): Promise<SourceFile[]> => {
+  const rows: { path: string; content: Buffer }[] = await db('revision_files').join('blobs', 'blobs.hash', 'revision_files.hash')
+    .where('revision_id', revisionId).select('path', 'content').orderBy('path')
+  return rows.map((row) => ({ path: row.path, text: row.content.toString('utf8') }))
+}
+
+export const sourcePaths = async (db: Store, revisionId: string): Promise<string[]> =>
+  (await db('revision_files').where('revision_id', revisionId).select('path').orderBy('path')).map((row: { path: string }) => row.path)
+
+export async function sourceFile(db: Store, revisionId: string, path: string): Promise<string | undefined> {
+  const row = await db('revision_files').join('blobs', 'blobs.hash', 'revision_files.hash').where({ revision_id: revisionId, path }).first('content')
+  return row?.content.toString('utf8')
+}
+
+/** Keeps text by its hash; what is known already is kept once. */
+export async function keepFiles(db: Store, files: SourceFile[]): Promise<{ path: string; hash: string }[]> {
+  const rows = files.map((one) => ({ path: one.path, hash: hashOf(one.text), content: Buffer.from(one.text, 'utf8') }))
+  const blobs = [...new Map(rows.map((one) => [one.hash, { hash: one.hash, content: one.content }])).values()]
+  if (blobs.length) await db('blobs').insert(blobs).onConflict('hash').ignore()
+  return rows.map(({ path, hash }) => ({ path, hash }))
+}
+
+export async function filesByHash(db: Store, files: { path: string; hash: string }[]): Promise<SourceFile[]> {
+  const rows: { hash: string; content: Buffer }[] = await db('blobs').whereIn('hash', files.map((one) => one.hash)).select('hash', 'content')
+  const texts = new Map(rows.map((row) => [row.hash, row.content.toString('utf8')]))
+  return files.map((one) => ({ path: one.path, text: texts.get(one.hash) ?? '' }))
+}
+
+/** Keeps files as a new revision. The caller holds the transaction. */
+export async function addRevision(db: Store, library: string, files: SourceFile[], made: { by: string | null; note: string; problems: Problem[] }): Promise<{ id: string; number: number }> {
+  const kept = await keepFiles(db, files)
+  const [{ most }] = await db('revisions').where({ library_id: library }).max({ most: 'number' })
+  const [row] = await db('revisions')
+    .insert({ library_id: library, number: (most ?? 0) + 1, note: made.note, made_by: made.by, problems: JSON.stringify(made.problems) })
+    .returning(['id', 'number'])
+  if (kept.length) await db('revision_files').insert(kept.map((one) => ({ revision_id: row.id, ...one })))
+  return row
+}

@@ -1,0 +1,36 @@
+import type { Store } from './database'
+
+export interface Words { member: string; text: string; revision: number; by: string | null; at: Date }
+
+export const wordsOf = (db: Store, component: string): Promise<Words[]> =>
+  db('words').leftJoin('people', 'people.id', 'words.written_by').where('component_id', component)
+    .select('member', 'text', 'revision', 'people.name as by', 'written_at as at')
+
+/** Which members of which components of a library have words: tag to member keys. */
+export async function writtenMembers(db: Store, library: string): Promise<Map<string, Map<string, string>>> {
+  const rows: { tag: string; member: string; text: string }[] = await db('words').join('components', 'components.id', 'words.component_id')
+    .where('components.library_id', library).whereNot('words.text', '').select('components.tag', 'words.member', 'words.text')
+  const written = new Map<string, Map<string, string>>()
+  for (const row of rows) written.set(row.tag, (written.get(row.tag) ?? new Map()).set(row.member, row.text))
+  return written
+}
+
+export const wordsHistory = (db: Store, component: string, member: string): Promise<Words[]> =>
+  db('words_history').leftJoin('people', 'people.id', 'words_history.written_by').where({ component_id: component, member })
+    .select('member', 'text', 'revision', 'people.name as by', 'written_at as at').orderBy('revision', 'desc')
+
+/**
+ * Writes words that were begun from a given revision (0: there were none). Where somebody else wrote
+ * meanwhile, nothing is written and their words come back. Every version is kept.
+ */
+export async function writeWords(db: Store, component: string, member: string, text: string, from: number, by: string): Promise<{ written: true; words: Words } | { written: false; theirs: Words }> {
+  return db.transaction(async (trx) => {
+    const values = { text, written_by: by, written_at: trx.fn.now(), revision: from + 1 }
+    const rows = from === 0
+      ? await trx('words').insert({ component_id: component, member, ...values }).onConflict(['component_id', 'member']).ignore().returning('revision')
+      : await trx('words').where({ component_id: component, member, revision: from }).update(values).returning('revision')
+    if (rows.length === 1) await trx('words_history').insert({ component_id: component, member, text, written_by: by, revision: from + 1 })
+    const now = (await wordsOf(trx, component)).find((one) => one.member === member)!
+    return rows.length === 1 ? { written: true as const, words: now } : { written: false as const, theirs: now }
+  })
+}

@@ -1,0 +1,78 @@
+import { tokenPrefix } from '~~/core/release/package'
+import { nextVersions } from '~~/core/release/version'
+import { themesCss } from '~~/core/tokens/themes'
+import { readLibraryPackage } from '~~/core/release/library'
+import type { Contract } from '~~/core/contract/contract'
+import { contractSchema } from '~~/core/contract/contract'
+import { registryUrl, settings } from '../config'
+import type { Store } from '../store/database'
+import { componentsOf, lastGoodBuild } from '../store/components'
+import { lastJob } from '../store/jobs'
+import type { Library } from '../store/libraries'
+import type { Role } from '../store/people'
+import { channelsOf, latestContracts, releasesOf } from '../store/releases'
+import { revision, sourceFile } from '../store/sources'
+import { themesOf } from '../store/themes'
+import { writtenMembers } from '../store/words'
+
+/** How the shelf differs from the newest release, component by component. */
+export async function changesSince(db: Store, library: Library): Promise<{ tag: string; change: 'new' | 'changed' | 'gone' }[]> {
+  const before = new Map(((await latestContracts(db, library.id)) ?? []).map((one) => [one.tag, one]))
+  const now = library.current_revision ? await componentsOf(db, library.current_revision) : []
+  const same = (a: Contract, b: Contract) => JSON.stringify(contractSchema.parse(a)) === JSON.stringify(contractSchema.parse(b))
+  return [
+    ...now.flatMap((one) => (!before.has(one.tag) ? [{ tag: one.tag, change: 'new' as const }] : same(before.get(one.tag)!, one.contract) ? [] : [{ tag: one.tag, change: 'changed' as const }])),
+    ...[...before.keys()].filter((tag) => !now.some((one) => one.tag === tag)).map((tag) => ({ tag, change: 'gone' as const })),
+  ]
+}
+
+export async function libraryView(db: Store, library: Library, role: Role | undefined) {
+  const [channels, themes, changes, job, now] = await Promise.all([
+    channelsOf(db, library.id), themesOf(db, library.id), changesSince(db, library), lastJob(db, library.id),
+    library.current_revision ? revision(db, library.current_revision) : undefined,
+  ])
+  return {
+    slug: library.slug, title: library.title, package: library.package, prefix: library.prefix, visibility: library.visibility, role: role ?? null,
+    latest: channels.latest ?? null, changesSince: changes.length, revision: now ?? null, themes, job: job ?? null,
+    preview: settings().PREVIEW_URL, registry: registryUrl(),
+  }
+}
+
+/** Everything that stands on the shelf, each with what it takes to render it. */
+export async function shelfView(db: Store, library: Library, only?: string) {
+  if (!library.current_revision) return []
+  const [components, written] = await Promise.all([componentsOf(db, library.current_revision), writtenMembers(db, library.id)])
+  return Promise.all(
+    components.filter((one) => only === undefined || one.tag === only).map(async ({ id, tag, contract, build, face }) => {
+      const good = build?.build ? undefined : await lastGoodBuild(db, id)
+      return {
+        tag, contract, group: contract.group ?? 'Others', status: contract.deprecated === undefined ? (contract.status ?? 'draft') : 'deprecated',
+        face: face ?? null, written: [...(written.get(tag)?.keys() ?? [])],
+        rendering: {
+          module: build?.build ? `/m/${build.build}/${build.entry}` : null, problems: build?.problems ?? [],
+          lastGood: good ? { module: `/m/${good.build}/${good.entry}`, made_at: good.made_at, revision: good.revision } : null,
+        },
+      }
+    }),
+  )
+}
+
+/** The release desk: what is out, what may come next, and what stands in the way. */
+export async function releasesView(db: Store, library: Library) {
+  const [releases, channels, changed, themes, components, packageText, licence] = await Promise.all([
+    releasesOf(db, library.id), channelsOf(db, library.id), changesSince(db, library), themesOf(db, library.id),
+    library.current_revision ? componentsOf(db, library.current_revision) : [],
+    library.current_revision ? sourceFile(db, library.current_revision, 'package.json') : undefined,
+    library.current_revision ? sourceFile(db, library.current_revision, 'LICENSE') : undefined,
+  ])
+  const read = readLibraryPackage(packageText)
+  return {
+    releases: releases.toReversed(), channels, changed, next: nextVersions(releases.map((one) => one.version)),
+    blocked: [
+      ...(read.ok ? [] : read.problems),
+      ...(licence === undefined ? [{ code: 'no-licence', what: 'The library has no licence text.', todo: 'Bring in a file named LICENSE.' }] : []),
+      ...components.flatMap((one) => one.build?.problems ?? []),
+      ...themesCss(themes, tokenPrefix(library.prefix)).problems,
+    ],
+  }
+}

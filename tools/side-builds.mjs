@@ -1,0 +1,15 @@
+import { build } from 'esbuild'
+import { fileURLToPath } from 'node:url'
+
+const root = fileURLToPath(new URL('..', import.meta.url))
+const common = { absWorkingDir: root, bundle: true, logLevel: 'error', sourcemap: 'linked', alias: { '~~': root.replace(/\/$/, '') } }
+const node = { ...common, platform: 'node', format: 'esm', target: 'node20', packages: 'external' }
+
+/** Everything that runs beside the web process and its pages: the build child, the seed, and the script of the preview frame. */
+export const buildSides = () =>
+  Promise.all([
+    build({ ...node, entryPoints: { child: 'server/build/child.ts', seed: 'server/demo/seed.ts' }, outdir: '.build', outExtension: { '.js': '.mjs' } }),
+    build({ ...common, entryPoints: { frame: 'frame/frame.ts' }, outdir: '.build', format: 'esm', platform: 'browser', target: 'es2022', minify: true, sourcemap: false }),
+  ])
+
+if (process.argv[1] === fileURLToPath(import.meta.url)) await buildSides()
