@@ -8,8 +8,8 @@ import type { Problem } from '~~/core/problem'
 /** One library as the interface has it: what stands on the shelf, its themes, and the news about it. */
 export const useLibrary = defineStore('library', () => {
   const slug = ref('')
-  const library = ref<LibraryView>()
-  const standing = ref<Standing[]>([])
+  const library = shallowRef<LibraryView>()
+  const standing = shallowRef<Standing[]>([])
   const problems = ref<Problem[]>([])
   const wordsStamp = ref(0)
   const releaseStamp = ref(0)

@@ -85,3 +85,7 @@ export function componentTitle(tag: string, prefix: string): string {
   const bare = (tag.startsWith(prefix) ? tag.slice(prefix.length) : tag).replaceAll('-', ' ')
   return bare.charAt(0).toUpperCase() + bare.slice(1)
 }
+
+/** Whether two contracts say the same, whatever order their fields were kept in. */
+export const sameContract = (a: Contract, b: Contract): boolean =>
+  JSON.stringify(contractSchema.parse(a)) === JSON.stringify(contractSchema.parse(b))

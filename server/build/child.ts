@@ -24,6 +24,7 @@ process.on('message', async (ask: Ask) => {
         : { code: 'build-failed', what: `The source could not be worked through: ${(error as Error).message}`, todo: 'Bring in smaller parts to find which file it is.' }],
     }
   }
-  process.send!(answer)
+  // the web process may have died meanwhile; then nobody wants the answer
+  process.send!(answer, undefined, undefined, () => undefined)
 })
 process.on('disconnect', () => process.exit(0))

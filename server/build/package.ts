@@ -81,7 +81,7 @@ function packageDeclarations(files: SourceText[], { contracts, prefix }: Omit<Pa
   }
   const ambient = [...texts.keys()].filter((one) => one.endsWith('.d.ts'))
   const program = ts.createProgram([...contracts.map((one) => `/lib/${one.files[0]}`), ...ambient], options, host)
-  const emitted = program.emit(undefined, undefined, undefined, true)
+  const emitted = program.emit(undefined, undefined, undefined, true, { afterDeclarations: [endingsForConsumers] })
   const problems: Problem[] = emitted.diagnostics.filter((one) => one.category === ts.DiagnosticCategory.Error).map((one) => ({
     code: 'declarations',
     what: ts.flattenDiagnosticMessageText(one.messageText, ' '),
@@ -95,11 +95,21 @@ function packageDeclarations(files: SourceText[], { contracts, prefix }: Omit<Pa
   return { files: [...out, ...entries], problems }
 }
 
+/** `./base.ts` in a declaration becomes `./base.js`, which every compiler resolves to the declaration beside it. */
+const endingsForConsumers: ts.TransformerFactory<ts.SourceFile | ts.Bundle> = (context) => (root) => {
+  const visit = (node: ts.Node): ts.Node =>
+    ts.isStringLiteral(node) && /^\.{1,2}\/.*\.[cm]?tsx?$/.test(node.text) && !/\.d\.[cm]?ts$/.test(node.text) &&
+    (ts.isImportDeclaration(node.parent) || ts.isExportDeclaration(node.parent) || ts.isLiteralTypeNode(node.parent))
+      ? context.factory.createStringLiteral(node.text.replace(/\.([cm]?)tsx?$/, '.$1js'), true)
+      : ts.visitEachChild(node, visit, context)
+  return ts.isSourceFile(root) ? (ts.visitNode(root, visit) as ts.SourceFile) : root
+}
+
 /** A gzipped tar as the registry protocol has it: everything under `package/`, times fixed. */
 export async function packTarball(files: PackageFile[]): Promise<Uint8Array> {
   const tar = pack()
   const chunks: Buffer[] = []
-  tar.on('data', (chunk: Buffer) => chunks.push(chunk))
+  tar.on('data', (chunk) => chunks.push(chunk as Buffer))
   const ended = new Promise<void>((resolve, reject) => tar.on('end', resolve).on('error', reject))
   for (const file of files) tar.entry({ name: `package/${file.path}`, mtime: new Date(499162500000), mode: 0o644 }, Buffer.from(file.content as Uint8Array))
   tar.finalize()

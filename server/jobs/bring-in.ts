@@ -1,4 +1,4 @@
-import type { Contract } from '~~/core/contract/contract'
+import { sameContract, type Contract } from '~~/core/contract/contract'
 import type { Problem } from '~~/core/problem'
 import { inChild } from '../build/pool'
 import { record } from '../store/audit'
@@ -61,7 +61,7 @@ function withKept(read: Contract[], known: Map<string, Contract>, problems: Prob
 
 function compare(before: Map<string, Contract>, now: Contract[]): Omit<BringInResult, 'problems'> {
   const tags = new Set(now.map((one) => one.tag))
-  const changed = now.filter((one) => before.has(one.tag) && JSON.stringify(before.get(one.tag)) !== JSON.stringify(one))
+  const changed = now.filter((one) => before.has(one.tag) && !sameContract(before.get(one.tag)!, one))
   return {
     added: now.filter((one) => !before.has(one.tag)).map((one) => one.tag),
     changed: changed.map((one) => one.tag),

@@ -78,7 +78,7 @@ async function holderOf(event: H3Event, db: Store, must: boolean): Promise<Beare
   const text = /^Bearer (.+)$/i.exec(getRequestHeader(event, 'authorization') ?? '')?.[1]
   const found = text ? await bearer(db, text.trim()) : undefined
   if (!must) return found?.revoked ? undefined : found
-  if (!text) return unauthorised(event, 'no-token', 'This needs a token.', 'Make one under your name in Kept Shelf, and give it to your package client.')
+  if (!text) return unauthorised(event, 'no-token', 'There is no open package here under that name; what is not open needs a token.', 'Make one under your name in Kept Shelf, and give it to your package client.')
   if (!found) return unauthorised(event, 'unknown-token', 'This token is not one of ours.', 'Make a new one under your name in Kept Shelf.')
   if (found.revoked) return unauthorised(event, 'revoked-token', 'This token was revoked.', 'Make a new one under your name in Kept Shelf.')
   return found
@@ -86,6 +86,8 @@ async function holderOf(event: H3Event, db: Store, must: boolean): Promise<Beare
 
 function unauthorised(event: H3Event, code: string, what: string, todo: string): never {
   setResponseHeader(event, 'www-authenticate', 'Bearer realm="kept-shelf"')
+  // clients show this header's text, and not the body's, when they are not let in
+  setResponseHeader(event, 'npm-notice', `${what} ${todo}`)
   return fail(401, code, what, todo)
 }
 

@@ -45,7 +45,7 @@ export async function filesByHash(db: Store, files: { path: string; hash: string
 /** Keeps files as a new revision. The caller holds the transaction. */
 export async function addRevision(db: Store, library: string, files: SourceFile[], made: { by: string | null; note: string; problems: Problem[] }): Promise<{ id: string; number: number }> {
   const kept = await keepFiles(db, files)
-  const [{ most }] = await db('revisions').where({ library_id: library }).max({ most: 'number' })
+  const most: number | null = (await db('revisions').where({ library_id: library }).max({ most: 'number' }))[0]?.most ?? null
   const [row] = await db('revisions')
     .insert({ library_id: library, number: (most ?? 0) + 1, note: made.note, made_by: made.by, problems: JSON.stringify(made.problems) })
     .returning(['id', 'number'])

@@ -2,8 +2,7 @@ import { tokenPrefix } from '~~/core/release/package'
 import { nextVersions } from '~~/core/release/version'
 import { themesCss } from '~~/core/tokens/themes'
 import { readLibraryPackage } from '~~/core/release/library'
-import type { Contract } from '~~/core/contract/contract'
-import { contractSchema } from '~~/core/contract/contract'
+import { sameContract } from '~~/core/contract/contract'
 import { registryUrl, settings } from '../config'
 import type { Store } from '../store/database'
 import { componentsOf, lastGoodBuild } from '../store/components'
@@ -19,11 +18,14 @@ import { writtenMembers } from '../store/words'
 export async function changesSince(db: Store, library: Library): Promise<{ tag: string; change: 'new' | 'changed' | 'gone' }[]> {
   const before = new Map(((await latestContracts(db, library.id)) ?? []).map((one) => [one.tag, one]))
   const now = library.current_revision ? await componentsOf(db, library.current_revision) : []
-  const same = (a: Contract, b: Contract) => JSON.stringify(contractSchema.parse(a)) === JSON.stringify(contractSchema.parse(b))
-  return [
-    ...now.flatMap((one) => (!before.has(one.tag) ? [{ tag: one.tag, change: 'new' as const }] : same(before.get(one.tag)!, one.contract) ? [] : [{ tag: one.tag, change: 'changed' as const }])),
-    ...[...before.keys()].filter((tag) => !now.some((one) => one.tag === tag)).map((tag) => ({ tag, change: 'gone' as const })),
-  ]
+  const changes: { tag: string; change: 'new' | 'changed' | 'gone' }[] = []
+  for (const { tag, contract } of now) {
+    const old = before.get(tag)
+    if (!old) changes.push({ tag, change: 'new' })
+    else if (!sameContract(old, contract)) changes.push({ tag, change: 'changed' })
+  }
+  for (const tag of before.keys()) if (!now.some((one) => one.tag === tag)) changes.push({ tag, change: 'gone' })
+  return changes
 }
 
 export async function libraryView(db: Store, library: Library, role: Role | undefined) {

@@ -59,7 +59,7 @@ const rowId = (member: Member) => memberKey(member)
         </div>
         <div class="value">
           <PropEditor v-if="member.kind === 'prop' && !member.readonly" :prop="member" :model-value="usage.props[member.name]" @update:model-value="setProp(member.name, $event)" />
-          <SlotEditor v-else-if="member.kind === 'slot' && member.known !== 'comment'" :slot="member" :tag="contract.tag" :model-value="usage.slots[member.name]" @update:model-value="setSlot(member.name, $event)" />
+          <SlotEditor v-else-if="member.kind === 'slot' && member.known !== 'comment'" :of="member" :tag="contract.tag" :model-value="usage.slots[member.name]" @update:model-value="setSlot(member.name, $event)" />
           <span v-else-if="member.kind === 'part' && member.known !== 'comment'" class="small muted">reach by <code>::part({{ member.name }})</code></span>
           <span v-else-if="member.kind === 'event' && member.known !== 'comment'" class="small muted">listed as it fires</span>
           <NuxtLink class="code muted place" :to="{ path: `/${store.slug}/source`, query: { path: member.place.file, line: member.place.line, of: contract.tag } }">{{ member.place.file.split('/').at(-1) }} {{ member.place.line }}</NuxtLink>
@@ -87,7 +87,7 @@ const rowId = (member: Member) => memberKey(member)
 .facts { min-width: 0; overflow-wrap: anywhere; } .name { font-size: 13px; line-height: 20px; font-weight: 500; } .name:hover { color: var(--kelp); } .struck { text-decoration: line-through; }
 .type { font-size: 11px; line-height: 16px; }
 .said p { font-size: 13px; line-height: 18px; }
-.value { min-width: 0; } .place { font-size: 11px; opacity: 0; display: block; } .row:hover .place, .row:focus-within .place { opacity: 1; } .place:hover { color: var(--kelp); }
+.row { position: relative; } .value { min-width: 0; } .place { font-size: 11px; line-height: 14px; opacity: 0; position: absolute; right: 4px; bottom: 0; background: var(--paper); padding: 0 4px; } .row:hover .place, .place:focus-visible { opacity: 1; } .place:hover { color: var(--kelp); }
 .also { border-top: 1px solid var(--rule-soft); padding: 6px 18px 6px 30px; display: grid; gap: 6px; line-height: 18px; } .also ul { list-style: none; margin: 0; padding: 0; }
 @media (max-width: 800px) { .row { grid-template-columns: 20px minmax(0, 1fr); } .row > * { grid-column: 2; } .row > .evidence { grid-column: 1; } }
 </style>

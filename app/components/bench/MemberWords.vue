@@ -80,8 +80,8 @@ function join() {
 
 <style scoped>
 .words { font-size: 13px; line-height: 18px; min-width: 0; overflow-wrap: anywhere; }
-.by { display: block; opacity: 0; height: 0; overflow: visible; } .words:hover .by, .words:focus-within .by { opacity: 1; height: auto; }
-.words > .muted + .by { display: inline; opacity: 1; height: auto; }
+.words { position: relative; } .by { position: absolute; left: 0; top: 100%; z-index: 2; opacity: 0; background: var(--paper); padding-right: 6px; white-space: nowrap; } .words:hover .by, .words:focus-within .by { opacity: 1; }
+.words > .muted + .by { position: static; opacity: 1; }
 .theirs { border-left: 2px solid var(--ochre); padding: 4px 0 4px 8px; margin-top: 6px; }
 form p { margin-top: 4px; }
 </style>

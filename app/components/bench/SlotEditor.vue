@@ -5,7 +5,7 @@ import { slotTitle } from '~~/core/contract/slot'
 import { firstUsage } from '~/utils/usage'
 
 /** What fills a slot: nothing, text, markup, or another component of the library. */
-const { slot: own, tag } = defineProps<{ slot: Slot; tag: string }>()
+const { of: own, tag } = defineProps<{ of: Slot; tag: string }>()
 const filling = defineModel<Filling | undefined>()
 const store = useLibrary()
 const name = computed(() => slotTitle(own.name))

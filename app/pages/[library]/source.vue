@@ -69,7 +69,7 @@ const keep = () => { if (path.value && draft.value !== undefined) void bringIn([
 </script>
 
 <template>
-  <main>
+  <main class="source">
     <ComponentHead v-if="of" :standing="of" view="source" />
     <div v-else class="lead">
       <h1>Source</h1>
@@ -107,14 +107,15 @@ const keep = () => { if (path.value && draft.value !== undefined) void bringIn([
 </template>
 
 <style scoped>
+.source { display: flex; flex-direction: column; height: calc(100vh - 44px); min-height: 520px; }
 .lead { padding: 16px 24px 6px; border-bottom: 1px solid var(--rule); }
-.two { display: grid; grid-template-columns: 300px minmax(0, 1fr); min-height: 60vh; } .two.over { outline: 2px dashed var(--kelp); outline-offset: -6px; }
-nav { padding: 14px 20px 40px 24px; border-right: 1px solid var(--rule); }
+.two { display: grid; grid-template-columns: 300px minmax(0, 1fr); flex: 1; min-height: 0; } .two.over { outline: 2px dashed var(--kelp); outline-offset: -6px; }
+nav { overflow: auto; padding: 14px 20px 40px 24px; border-right: 1px solid var(--rule); }
 .bring { display: flex; flex-wrap: wrap; gap: 8px; margin-bottom: 12px; } .bring label { position: relative; } .bring input { position: absolute; inset: 0; opacity: 0; cursor: pointer; width: 100%; } .bring label:focus-within { outline: 2px solid var(--kelp); outline-offset: 2px; }
 .file { display: block; padding: 3px 6px; overflow-wrap: anywhere; } .file:hover { background: var(--kelp-wash); } .file.on { box-shadow: inset 2px 0 var(--kelp); font-weight: 600; }
-section { padding: 14px 24px 40px; min-width: 0; } .file-head { display: flex; gap: 14px; align-items: center; min-height: 34px; }
-pre { white-space: pre; overflow-x: auto; border: 1px solid var(--rule); background: var(--sheet); padding: 8px 0; }
+section { padding: 14px 24px 20px; min-width: 0; display: flex; flex-direction: column; } .file-head { display: flex; gap: 14px; align-items: center; min-height: 34px; }
+pre { white-space: pre; overflow: auto; flex: 1; min-height: 0; border: 1px solid var(--rule); background: var(--sheet); padding: 8px 0; }
 .line { display: block; padding-right: 12px; min-width: max-content; } .line.at { background: var(--kelp-wash); box-shadow: inset 3px 0 var(--kelp); } .number { display: inline-block; width: 48px; text-align: right; padding-right: 14px; color: var(--muted); user-select: none; }
-textarea { min-height: 60vh; line-height: 18px; font-family: var(--code); white-space: pre; }
-@media (max-width: 800px) { .two { grid-template-columns: 1fr; } }
+textarea { flex: 1; line-height: 18px; font-family: var(--code); white-space: pre; }
+@media (max-width: 800px) { .source { height: auto; } .two { grid-template-columns: 1fr; } }
 </style>

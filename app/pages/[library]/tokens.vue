@@ -36,6 +36,8 @@ async function loadEdits() {
 watch(() => themes.value.map((one) => one.revision).join(), loadEdits, { immediate: true })
 
 const table = computed(() => tokenTable(themes.value))
+/** Types by the names people use; the format's own names are in the file. */
+const typeName = (type: string) => (type === 'color' ? 'colour' : type.replace(/[A-Z]/, (c) => ` ${c.toLowerCase()}`))
 const types = computed(() => [...new Set(table.value.rows.map((one) => one.type))])
 const rows = computed(() => table.value.rows.filter((one) => (tier.value === 'all' || one.tier === tier.value) && (type.value === 'any' || one.type === type.value) && one.path.toLowerCase().includes(filter.value.toLowerCase())))
 const groups = computed(() => {
@@ -171,7 +173,7 @@ const resolved = computed(() => new Map(themes.value.map((one) => [one.name, res
       <div class="lead">
         <p class="sentence">
           <Choice v-model="tier" label="Tier" :options="['all', ...tiers].map((value) => ({ value, title: value === 'all' ? 'All tiers' : value }))" /> of
-          <Choice v-model="type" label="Type" :options="['any', ...types].map((value) => ({ value, title: value === 'any' ? 'any type' : value.replace(/[A-Z]/, (c) => ` ${c.toLowerCase()}`) }))" />, across {{ count(themes.length) }} themes, named like
+          <Choice v-model="type" label="Type" :options="['any', ...types].map((value) => ({ value, title: value === 'any' ? 'any type' : typeName(value) }))" />, across {{ count(themes.length) }} themes, named like
           <input v-model="filter" class="field like" aria-label="Filter by name" placeholder="anything">
         </p>
         <button v-if="store.may.write && edits.length" type="button" class="act" :title="`${edits[0]!.path} in ${edits[0]!.theme}, by ${edits[0]!.by}`" @click="undo">Take back the last change</button>
@@ -210,7 +212,7 @@ const resolved = computed(() => new Map(themes.value.map((one) => [one.name, res
     <aside>
       <template v-if="row">
         <h2>{{ row.path }}</h2>
-        <p class="small muted">{{ row.type.replace(/[A-Z]/, (c) => ` ${c.toLowerCase()}`) }}, {{ row.tier }}. {{ row.description }}</p>
+        <p class="small muted">{{ typeName(row.type) }}, {{ row.tier }}. {{ row.description }}</p>
         <ProblemList :problems="wrong" />
         <div v-for="theme in themes" :key="theme.name" class="way">
           <div class="small muted">In {{ theme.title }}<template v-if="theme.on && row.cells[theme.name]?.own && store.may.write"> · <button type="button" class="link" @click="send(theme.name, row.path, null)">give it back to {{ themes.find((one) => one.name === theme.on)?.title }}</button></template></div>
@@ -223,7 +225,7 @@ const resolved = computed(() => new Map(themes.value.map((one) => [one.name, res
         <p class="small muted">Choose a token to see where its value comes from, and what wears it.</p>
       </template>
       <div class="worn">
-        <p class="sentence">{{ row ? 'Worn by' : 'Shown in' }} <Choice v-model="shownTheme" label="Theme of the renderings" :options="themes.map((one) => ({ value: one.name, title: one.title }))" /></p>
+        <p class="sentence">{{ row ? 'What wears it, in' : 'Shown in' }} <Choice v-model="shownTheme" label="Theme of the renderings" :options="themes.map((one) => ({ value: one.name, title: one.title }))" />.</p>
         <div v-for="reader in readers" :key="reader.one.tag" class="reader">
           <div class="frame"><PreviewFrame :target="reader.target" :css :preview="store.library!.preview" :host :title="store.title(reader.one.tag)" :surround="{ theme: shownTheme, width: null, ground: 'transparent', fit: true }" :tallest="90" /></div>
           <NuxtLink class="small link" :to="`/${store.slug}/${reader.one.tag}`">{{ store.title(reader.one.tag) }}</NuxtLink>

@@ -27,6 +27,7 @@ const sheets = [sheet(shared), sheet(css)]
  * @fires {CustomEvent<{ by: 'pointer' | 'keyboard' }>} act - It was used, by pointer or keyboard.
  * @csspart button - The native button.
  * @csspart label - The words.
+ * @cssstate busy - Used, and not finished yet.
  */
 export class TernAction extends TernElement {
   static formAssociated = true

@@ -16,6 +16,7 @@ const sheets = [sheet(shared), sheet(css)]
  * @slot - What the number is of. “Berth” unless filled.
  * @csspart mark - The whole mark.
  * @csspart number - The disc with the number.
+ * @cssstate closed - Nobody lands here today.
  * @cssprop [--tern-berth-ground=#11344A] - The ground of the disc.
  */
 export class TernBerthMark extends TernElement {

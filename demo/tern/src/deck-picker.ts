@@ -50,6 +50,7 @@ export class TernDeckPicker extends TernElement {
     else this.setAttribute('chosen', deck)
   }
 
+  /** What is chosen, for readers who hear the page. */
   get label(): string {
     return this.getAttribute('label') ?? 'Deck'
   }

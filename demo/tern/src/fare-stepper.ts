@@ -22,6 +22,7 @@ const sheets = [sheet(shared), sheet(css)]
  * @csspart count - The number.
  * @csspart less - The button for one less.
  * @csspart more - The button for one more.
+ * @cssstate full - No more can be chosen.
  * @cssprop [--tern-stepper-ground=#FFFFFF] - The ground behind the number.
  */
 export class TernFareStepper extends TernElement {

@@ -19,6 +19,8 @@ const sheets = [sheet(shared), sheet(css)]
  * @csspart track - The button itself.
  * @csspart thumb - What moves.
  * @csspart label - The words beside it.
+ * @cssprop --tern-switch-on - The track while it is on.
+ * @cssprop --tern-switch-off - The track while it is off.
  */
 export class TernGangwaySwitch extends TernElement {
   static observedAttributes = ['open', 'locked']

@@ -28,6 +28,7 @@ const sheets = [sheet(shared), sheet(css)]
  * @csspart time - The time of departure.
  * @csspart route - From where to where.
  * @csspart standing - How it stands.
+ * @cssprop --tern-row-edge - The line at its side. Follows the standing unless set.
  */
 export class TernSailingRow extends TernElement {
   static observedAttributes = ['departs', 'from', 'to', 'standing']

@@ -1,4 +1,4 @@
-import { markup, register, sheet, TernElement } from './base.ts'
+import { markup, sheet, TernElement } from './base.ts'
 import css from './weather-chip.css' with { type: 'text' }
 import shared from './shared.css' with { type: 'text' }
 

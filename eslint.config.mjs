@@ -1,0 +1,41 @@
+import tseslint from 'typescript-eslint'
+import vue from 'eslint-plugin-vue'
+import vueParser from 'vue-eslint-parser'
+
+const purity = {
+  patterns: [{ group: ['vue', 'nuxt', 'nuxt/*', '#*', 'pinia', 'primevue*', 'knex', 'pg', 'h3', 'node:*', 'fs', 'http', '~/*', '~~/server/*', '~~/app/*', '../server/*', '../../server/*'], message: 'The core computes and nothing else: what it needs comes in as values.' }],
+}
+
+export default tseslint.config(
+  { ignores: ['.nuxt/**', '.output/**', '.build/**', '.data/**', 'node_modules/**', 'test-results/**', 'playwright-report/**'] },
+  ...tseslint.configs.recommended,
+  ...vue.configs['flat/recommended'],
+  {
+    files: ['**/*.ts', '**/*.vue', '**/*.mjs'],
+    languageOptions: { parser: vueParser, parserOptions: { parser: tseslint.parser, sourceType: 'module' } },
+    rules: {
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/consistent-type-imports': 'error',
+      '@typescript-eslint/no-non-null-assertion': 'off',
+      'no-console': ['error', { allow: ['warn', 'error'] }],
+      eqeqeq: 'error',
+      'no-warning-comments': ['error', { terms: ['todo', 'fixme', 'xxx'], location: 'start' }],
+      'vue/multi-word-component-names': 'off',
+      'vue/max-attributes-per-line': 'off',
+      'vue/singleline-html-element-content-newline': 'off',
+      'vue/html-self-closing': ['error', { html: { void: 'never', normal: 'always', component: 'always' }, svg: 'always' }],
+      'vue/html-indent': 'off',
+      'vue/html-closing-bracket-newline': 'off',
+      'vue/first-attribute-linebreak': 'off',
+      'vue/multiline-html-element-content-newline': 'off',
+      'vue/attributes-order': 'off',
+      'vue/require-default-prop': 'off',
+      'vue/attribute-hyphenation': 'off',
+      'vue/v-on-event-hyphenation': 'off',
+      // a template belongs to one component, and the types say what it takes
+      'vue/no-template-shadow': 'off',
+    },
+  },
+  { files: ['core/**/*.ts'], ignores: ['**/*.test.ts'], rules: { 'no-restricted-imports': ['error', purity] } },
+  { files: ['tools/**', 'tests/**'], rules: { 'no-console': 'off' } },
+)

@@ -1,0 +1,160 @@
+import { spawn, type ChildProcess } from 'node:child_process'
+import { createServer, connect, type AddressInfo, type Server, type Socket } from 'node:net'
+import { join } from 'node:path'
+import pg from 'pg'
+
+/** The seeded database the test command made; every world is a copy of it. */
+const seededUrl = (): string => {
+  const url = process.env.TEST_DATABASE_URL
+  if (!url) throw new Error('TEST_DATABASE_URL is not set: run the tests with npm test.')
+  return url
+}
+const onDatabase = (name: string): string => Object.assign(new URL(seededUrl()), { pathname: `/${name}` }).href
+
+export const freePort = (): Promise<number> =>
+  new Promise((resolve, reject) => {
+    const server = createServer().once('error', reject).listen(0, '127.0.0.1', () => {
+      const { port } = server.address() as AddressInfo
+      server.close(() => resolve(port))
+    })
+  })
+
+export const wait = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms))
+
+/** Asks until the answer is good, or the time is over. */
+export async function until<T>(ask: () => Promise<T | undefined | false>, ms = 20_000): Promise<T> {
+  const end = Date.now() + ms
+  for (;;) {
+    const answer = await ask().catch(() => undefined)
+    if (answer) return answer
+    if (Date.now() > end) throw new Error('It never came.')
+    await wait(100)
+  }
+}
+
+async function admin<T>(work: (client: pg.Client) => Promise<T>): Promise<T> {
+  const client = new pg.Client({ connectionString: onDatabase('postgres') })
+  await client.connect()
+  try {
+    return await work(client)
+  } finally {
+    await client.end()
+  }
+}
+
+/** A way to the database that can be cut: what the server sees when PostgreSQL goes away. */
+export class Cable {
+  private readonly sockets = new Set<Socket>()
+  private server: Server | undefined
+  port = 0
+  constructor(private readonly to: number) {}
+
+  async plug(): Promise<void> {
+    this.server = createServer((socket) => {
+      const far = connect(this.to, '127.0.0.1')
+      for (const one of [socket, far]) {
+        this.sockets.add(one)
+        one.on('error', () => undefined).on('close', () => this.sockets.delete(one))
+      }
+      socket.pipe(far).pipe(socket)
+    })
+    await new Promise<void>((resolve) => this.server!.listen(this.port, '127.0.0.1', resolve))
+    this.port = (this.server.address() as AddressInfo).port
+  }
+
+  async cut(): Promise<void> {
+    const closed = new Promise((resolve) => this.server?.close(resolve))
+    for (const one of this.sockets) one.destroy()
+    await closed
+  }
+}
+
+export interface World {
+  url: string; databaseUrl: string; preview: string; env: NodeJS.ProcessEnv; server: ChildProcess
+  sql<R = Record<string, unknown>>(text: string, values?: unknown[]): Promise<R[]>
+  /** Kills the web process as a power cut would, and starts another. */
+  kill(): void
+  start(): Promise<void>
+  end(): Promise<void>
+}
+
+let made = 0
+
+/** A web process of its own on a database of its own, with the demo library on the shelf. */
+export async function world(more: NodeJS.ProcessEnv = {}, through?: (port: number) => Promise<number>): Promise<World> {
+  const name = `world_${process.pid}_${++made}_${Date.now()}`
+  await admin((client) => client.query(`create database ${name} template ${new URL(seededUrl()).pathname.slice(1)}`))
+  const databaseUrl = onDatabase(name)
+  const asSeen = new URL(databaseUrl)
+  if (through) asSeen.port = String(await through(Number(asSeen.port)))
+  const [port, previewPort] = [await freePort(), await freePort()]
+  const url = `http://localhost:${port}`
+  const env = {
+    ...process.env, DATABASE_URL: asSeen.href, PORT: String(port), HOST: '127.0.0.1', PUBLIC_URL: url, PREVIEW_PORT: String(previewPort), PREVIEW_URL: `http://{frame}.localhost:${previewPort}`,
+    SESSION_SECRET: 'only for tests, only for tests, only', DEMO: 'true', KEPT_SHELF_ROOT: process.cwd(), NODE_ENV: 'production', LOG_LEVEL: process.env.LOG_LEVEL ?? 'fatal', ...more,
+  }
+  const pool = new pg.Pool({ connectionString: databaseUrl, max: 2 })
+  pool.on('error', () => undefined)
+  const self: World = {
+    url, databaseUrl, env, preview: `http://x.localhost:${previewPort}`, server: undefined as unknown as ChildProcess,
+    sql: async (text, values) => (await pool.query(text, values)).rows,
+    kill: () => { self.server.kill('SIGKILL') },
+    async start() {
+      self.server = spawn(process.execPath, [join(process.cwd(), '.output/server/index.mjs')], { env, stdio: ['ignore', 'ignore', 'inherit'] })
+      await until(async () => (await fetch(`${url}/api/me`)).ok && (await fetch(`http://127.0.0.1:${previewPort}/frame`)).ok)
+    },
+    async end() {
+      const ended = new Promise((resolve) => self.server.once('exit', resolve))
+      if (self.server.exitCode === null && self.server.signalCode === null) {
+        self.server.kill('SIGKILL')
+        await ended
+      }
+      await pool.end()
+      await admin((client) => client.query(`drop database if exists ${name} with (force)`))
+    },
+  }
+  await self.start()
+  return self
+}
+
+export const people = {
+  ines: { email: 'ines@marram.example', password: 'keeps-the-shelf' },
+  tobias: { email: 'tobias@marram.example', password: 'mends-the-parts' },
+  odile: { email: 'odile@marram.example', password: 'reads-the-labels' },
+}
+
+export interface Answer { status: number; body: any; headers: Headers } // eslint-disable-line @typescript-eslint/no-explicit-any -- answers are looked into freely
+
+/** Somebody signed in over HTTP, as a browser on our own pages would be. */
+export async function someone(at: World, who: keyof typeof people | null) {
+  let cookie = ''
+  const ask = async (path: string, options: { method?: string; body?: unknown; form?: FormData; headers?: Record<string, string> } = {}): Promise<Answer> => {
+    const response = await fetch(`${at.url}${path}`, {
+      method: options.method ?? (options.body === undefined && !options.form ? 'GET' : 'POST'),
+      headers: { origin: at.url, ...(cookie ? { cookie } : {}), ...(options.body === undefined ? {} : { 'content-type': 'application/json' }), ...options.headers },
+      ...(options.form ? { body: options.form } : options.body === undefined ? {} : { body: JSON.stringify(options.body) }),
+    })
+    const set = response.headers.getSetCookie().map((one) => one.split(';')[0]).filter((one) => !one!.endsWith('='))
+    if (set.length) cookie = set.join('; ')
+    const text = await response.text()
+    return { status: response.status, body: text && /json/.test(response.headers.get('content-type') ?? '') ? JSON.parse(text) : text, headers: response.headers }
+  }
+  if (who) {
+    const answer = await ask('/api/sign-in', { body: people[who] })
+    if (answer.status !== 200) throw new Error(`${who} cannot sign in: ${JSON.stringify(answer.body)}`)
+  }
+  return ask
+}
+export type Ask = Awaited<ReturnType<typeof someone>>
+
+/** Brings files in and waits for the result. */
+export async function bringIn(ask: Ask, files: Record<string, string | Uint8Array>): Promise<Answer> {
+  const form = new FormData()
+  for (const [path, content] of Object.entries(files)) form.append('file', new Blob([content as BlobPart]), path)
+  const begun = await ask('/api/libraries/tern/source', { form })
+  if (begun.status !== 200) return begun
+  return until(async () => {
+    const job = await ask(`/api/libraries/tern/jobs/${begun.body.job}`)
+    return ['done', 'failed', 'cancelled'].includes(job.body.state) && job
+  })
+}

@@ -1,0 +1,66 @@
+// Types, lint, unit, server and browser tests, on ports and a database of their own. The last line counts them all.
+import { spawnSync } from 'node:child_process'
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
+import { join } from 'node:path'
+import { dataFolder, root, say, seed, setUp, startPostgres } from './setup.mjs'
+
+await setUp({ browser: true })
+const only = process.argv.slice(2).filter((one) => !one.startsWith('-'))
+const wanted = (name) => only.length === 0 || only.includes(name)
+let passed = 0
+let failed = 0
+const count = (ok) => (ok ? passed++ : failed++)
+const bin = (name) => join(root, 'node_modules/.bin', name)
+const run = (title, command, args, env = {}) => {
+  say(`\n— ${title}`)
+  const began = Date.now()
+  const done = spawnSync(command, args, { cwd: root, stdio: ['ignore', 2, 2], env: { ...process.env, ...env } })
+  say(`  ${title}: ${done.status === 0 ? 'passed' : 'FAILED'} in ${Math.round((Date.now() - began) / 1000)} s`)
+  return done.status === 0
+}
+const results = (name) => join(dataFolder, `${name}.json`)
+const readJson = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : undefined)
+function jest(project, env = {}, more = []) {
+  const file = results(`jest-${project}`)
+  rmSync(file, { force: true })
+  const ok = run(`${project} tests`, bin('jest'), ['--selectProjects', project, '--json', '--outputFile', file, '--silent', ...more], env)
+  const found = readJson(file)
+  passed += found?.numPassedTests ?? 0
+  failed += found?.numFailedTests ?? 0
+  // a suite that could not even begin counts as one failure
+  if (!ok && !found?.numFailedTests) failed++
+}
+
+mkdirSync(dataFolder, { recursive: true })
+if (wanted('types')) {
+  count(run('types', bin('nuxt'), ['prepare', '--logLevel', 'silent']) && run('types of the application', bin('vue-tsc'), ['--noEmit', '-p', 'tsconfig.check.json']))
+  for (const project of ['tsconfig.core.json', 'frame/tsconfig.json', 'demo/tern/tsconfig.json']) count(run(`types by ${project}`, bin('tsc'), ['-p', project]))
+}
+if (wanted('lint')) count(run('lint', bin('eslint'), ['.', '--max-warnings', '0']))
+if (wanted('unit')) jest('unit')
+
+if (wanted('server') || wanted('e2e')) {
+  // nothing in it is worth keeping: no waiting for the disk
+  const postgres = await startPostgres('test', { fresh: true, settings: { fsync: 'off', synchronous_commit: 'off', full_page_writes: 'off' } })
+  try {
+    const seeded = new URL(postgres.url)
+    const began = Date.now()
+    seed({ DATABASE_URL: seeded.href, DEMO: 'true', PUBLIC_URL: 'http://seed.test' })
+    say(`  seeded in ${Math.round((Date.now() - began) / 1000)} s`)
+    const env = { TEST_DATABASE_URL: seeded.href }
+    if (wanted('server')) jest('server', env, ['--runInBand'])
+    if (wanted('e2e')) {
+      const file = results('playwright')
+      rmSync(file, { force: true })
+      const ok = run('browser tests', bin('playwright'), ['test'], { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: file })
+      const stats = readJson(file)?.stats
+      passed += (stats?.expected ?? 0) + (stats?.flaky ?? 0)
+      failed += stats?.unexpected ?? 0
+      if (!ok && !stats?.unexpected) failed++
+    }
+  } finally {
+    await postgres.stop()
+  }
+}
+console.log(`${passed} passed, ${failed} failed`)
+process.exit(failed === 0 && passed > 0 ? 0 : 1)
