@@ -9,7 +9,7 @@ export type FrameState = 'starting' | 'live' | 'silent' | 'flooding' | 'gone'
 const beatEvery = 1000
 const silentAfter = 3000
 /** Messages a second a component may cause; a hundred are plenty for what a person can watch. */
-const floodAt = 400
+const floodAt = 250
 
 let count = 0
 /** A name for a frame's host: each name is a site of its own, so that the browser may give it a process of its own. */

@@ -10,8 +10,6 @@ const { target, surround, css, preview, title, host, tallest } = defineProps<{ t
 const emit = defineEmits<{
   event: [message: Extract<FromFrame, { say: 'event' }>]
   failed: [message: Extract<FromFrame, { say: 'failed' }>]
-  painted: [seq: number, at: number]
-  shown: [seq: number]
   restarted: []
 }>()
 const iframe = useTemplateRef<HTMLIFrameElement>('iframe')
@@ -25,7 +23,10 @@ const frame = useFrameHost(iframe, {
     failure.value = message
     emit('failed', message)
   },
-  painted: (seq, at) => emit('painted', seq, at),
+  painted: (seq, at) => {
+    // for measuring from outside: when what was asked for was on the screen
+    document.dispatchEvent(new CustomEvent('kept-shelf:painted', { detail: { seq, at } }))
+  },
   size: (width, height) => { size.value = { width, height } },
 })
 /** In a place of limited height a taller rendering is shown smaller, never cut. */
@@ -48,7 +49,7 @@ watch(() => surround, (now) => frame.surround(plain(now)), { immediate: true, de
 watch(() => target, (now) => {
   if (!now) return
   failure.value = undefined
-  emit('shown', frame.show(plain(now)))
+  frame.show(plain(now))
 }, { immediate: true, deep: true })
 watch(frame.state, (now) => {
   // one that fell silent among others may only have been held up by a neighbour: it gets a site of its own, once
@@ -65,10 +66,10 @@ defineExpose({ restart, state: frame.state, failure, size })
 </script>
 
 <template>
-  <div class="preview" :style="surround.fit && size ? { width: `${size.width * scale}px`, height: `${size.height * scale}px` } : undefined">
+  <div class="preview" :data-state="frame.state.value" :class="{ fit: surround.fit }" :style="surround.fit && size && !cut ? { width: `${size.width * scale}px`, height: `${size.height * scale}px` } : undefined">
     <div v-if="cut" class="cut" role="alert">
       <p class="bad">{{ why }}</p>
-      <p>Nothing else was touched. <button type="button" class="act" @click="restart">Start it again</button></p>
+      <p>Nothing else was touched. <button type="button" class="act" @click.prevent="restart">Start it again</button></p>
     </div>
     <iframe v-else ref="iframe" :key="name" :src="source" :title sandbox="allow-scripts" referrerpolicy="no-referrer" :style="surround.fit && size ? { width: `${size.width}px`, height: `${size.height}px`, transform: scale < 1 ? `scale(${scale})` : undefined } : undefined" @load="frame.onLoad" />
     <p v-if="failure && surround.fit" class="small bad failed">Did not render: {{ failure.text }}</p>
@@ -79,5 +80,7 @@ defineExpose({ restart, state: frame.state, failure, size })
 .preview { position: relative; width: 100%; height: 100%; min-width: 0; }
 iframe { display: block; width: 100%; height: 100%; border: 0; background: none; color-scheme: light; transform-origin: 0 0; }
 .cut { padding: 24px; display: grid; gap: 12px; place-content: center; height: 100%; }
+.fit .cut { padding: 0; gap: 4px; font-size: 12px; line-height: 16px; width: 220px; place-content: end start; }
+.fit .act { padding: 0 6px; pointer-events: auto; }
 .failed { position: absolute; inset: 0; background: var(--paper); min-width: 170px; overflow: hidden; }
 </style>

@@ -5,17 +5,30 @@ const chosen = defineModel<T>({ required: true })
 const popover = useTemplateRef<{ toggle: (event: Event) => void; hide: () => void }>('popover')
 const shown = computed(() => options.find((one) => one.value === chosen.value)?.title ?? String(chosen.value))
 const open = ref(false)
+const button = useTemplateRef<HTMLButtonElement>('button')
+const list = useTemplateRef<{ $el: HTMLElement }>('list')
+async function opened() {
+  open.value = true
+  await nextTick()
+  list.value?.$el.querySelector<HTMLElement>('[role=listbox]')?.focus()
+}
+function closed() {
+  open.value = false
+  // whoever came by keyboard goes on from where they were
+  if (document.activeElement === document.body || document.activeElement === null) button.value?.focus()
+}
 function choose(value: T | null) {
   // pressing the chosen one again leaves it chosen
   if (value !== null || options.some((one) => one.value === null)) chosen.value = value as T
   popover.value?.hide()
+  button.value?.focus()
 }
 </script>
 
 <template>
-  <button type="button" class="choice" :aria-label="`${label}: ${shown}`" aria-haspopup="listbox" :aria-expanded="open" @click="popover?.toggle($event)">{{ shown }}</button>
-  <Popover ref="popover" :aria-label="label" @show="open = true" @hide="open = false">
-    <Listbox :model-value="chosen" :options option-label="title" option-value="value" :aria-label="label" class="choices" auto-option-focus scroll-height="18rem" @update:model-value="choose">
+  <button ref="button" type="button" class="choice" :aria-label="`${label}: ${shown}`" aria-haspopup="listbox" :aria-expanded="open" @click="popover?.toggle($event)">{{ shown }}</button>
+  <Popover ref="popover" :aria-label="label" @show="opened" @hide="closed">
+    <Listbox ref="list" :model-value="chosen" :options option-label="title" option-value="value" :aria-label="label" class="choices" auto-option-focus scroll-height="18rem" @update:model-value="choose">
       <template #option="{ option }"><span>{{ option.title }}</span> <span v-if="option.note" class="small muted">{{ option.note }}</span></template>
     </Listbox>
     <slot :close="() => popover?.hide()" />

@@ -109,11 +109,11 @@ const keep = () => { if (path.value && draft.value !== undefined) void bringIn([
 <style scoped>
 .source { display: flex; flex-direction: column; height: calc(100vh - 44px); min-height: 520px; }
 .lead { padding: 16px 24px 6px; border-bottom: 1px solid var(--rule); }
-.two { display: grid; grid-template-columns: 300px minmax(0, 1fr); flex: 1; min-height: 0; } .two.over { outline: 2px dashed var(--kelp); outline-offset: -6px; }
+.two { display: grid; grid-template-columns: 300px minmax(0, 1fr); grid-template-rows: minmax(0, 1fr); flex: 1; min-height: 0; } .two.over { outline: 2px dashed var(--kelp); outline-offset: -6px; }
 nav { overflow: auto; padding: 14px 20px 40px 24px; border-right: 1px solid var(--rule); }
 .bring { display: flex; flex-wrap: wrap; gap: 8px; margin-bottom: 12px; } .bring label { position: relative; } .bring input { position: absolute; inset: 0; opacity: 0; cursor: pointer; width: 100%; } .bring label:focus-within { outline: 2px solid var(--kelp); outline-offset: 2px; }
 .file { display: block; padding: 3px 6px; overflow-wrap: anywhere; } .file:hover { background: var(--kelp-wash); } .file.on { box-shadow: inset 2px 0 var(--kelp); font-weight: 600; }
-section { padding: 14px 24px 20px; min-width: 0; display: flex; flex-direction: column; } .file-head { display: flex; gap: 14px; align-items: center; min-height: 34px; }
+section { padding: 14px 24px 20px; min-width: 0; min-height: 0; display: flex; flex-direction: column; } .file-head { display: flex; gap: 14px; align-items: center; min-height: 34px; }
 pre { white-space: pre; overflow: auto; flex: 1; min-height: 0; border: 1px solid var(--rule); background: var(--sheet); padding: 8px 0; }
 .line { display: block; padding-right: 12px; min-width: max-content; } .line.at { background: var(--kelp-wash); box-shadow: inset 3px 0 var(--kelp); } .number { display: inline-block; width: 48px; text-align: right; padding-right: 14px; color: var(--muted); user-select: none; }
 textarea { flex: 1; line-height: 18px; font-family: var(--code); white-space: pre; }

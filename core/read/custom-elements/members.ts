@@ -18,7 +18,7 @@ const reactions = new Set([
 interface Wiring { attribute?: string; fallback?: ts.Expression; reads: boolean }
 
 /** Public fields and accessors as props, public methods as methods; the nearest class wins where names repeat. */
-export function readMembers(sources: SourceSet, classes: ClassNode[]): { props: Prop[]; methods: Method[] } {
+export function readMembers(sources: SourceSet, classes: ClassNode[]): { props: Prop[]; methods: Method[]; observed: Set<string> } {
   const props = new Map<string, Prop>()
   const methods = new Map<string, Method>()
   const observed = observedAttributes(sources, classes)
@@ -39,7 +39,7 @@ export function readMembers(sources: SourceSet, classes: ClassNode[]): { props: 
       }
     }
   }
-  return { props: [...props.values()], methods: [...methods.values()] }
+  return { props: [...props.values()], methods: [...methods.values()], observed }
 }
 
 const isInner = (member: ts.ClassElement): boolean =>
@@ -48,7 +48,7 @@ const isInner = (member: ts.ClassElement): boolean =>
   (member.name !== undefined && ts.isIdentifier(member.name) && member.name.text.startsWith('_'))
 
 /** The attributes a class observes, from a static field or getter, constants and spreads followed. */
-export function observedAttributes(sources: SourceSet, classes: ClassNode[]): Set<string> {
+function observedAttributes(sources: SourceSet, classes: ClassNode[]): Set<string> {
   for (const node of classes) {
     for (const member of node.members) {
       if (member.name?.getText() !== 'observedAttributes' || !hasModifier(member, ts.SyntaxKind.StaticKeyword)) continue

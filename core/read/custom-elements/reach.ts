@@ -32,22 +32,20 @@ export function lineage(sources: SourceSet, node: ClassNode): { classes: ClassNo
  * and the functions and constants these name, through imports. Other component classes are left out.
  */
 export function reachOf(sources: SourceSet, classes: ClassNode[]): ts.Node[] {
-  const reached: ts.Node[] = [...classes]
-  for (let i = 0; i < reached.length; i++) {
-    walk(reached[i]!, (node) => {
-      if (!ts.isIdentifier(node) || (ts.isPropertyAccessExpression(node.parent) && node.parent.name === node)) return
-      if (ts.isTypeNode(node.parent) || localDeclaration(node)) return
-      const found = sources.lookUp(node.getSourceFile().fileName, node.text)
-      if (found?.is !== 'node' || reached.includes(found.node)) return
-      if (ts.isFunctionDeclaration(found.node) || ts.isVariableDeclaration(found.node)) reached.push(found.node)
-    })
+  const reached = new Set<ts.Node>(classes)
+  for (const node of reached) {
+    for (const name of sources.gather(node).names) {
+      const found = sources.lookUp(name.getSourceFile().fileName, name.text)
+      if (found?.is !== 'node' || reached.has(found.node)) continue
+      if ((ts.isFunctionDeclaration(found.node) || ts.isVariableDeclaration(found.node)) && !localDeclaration(name)) reached.add(found.node)
+    }
   }
-  return reached
+  return [...reached]
 }
 
 /** What one node does directly, whether its value is known there or comes in as a parameter. */
 function directSink(sources: SourceSet, node: ts.Node): Sink | undefined {
-  if (ts.isBinaryExpression(node) && node.operatorToken.kind === ts.SyntaxKind.EqualsToken && ts.isPropertyAccessExpression(node.left)) {
+  if (ts.isBinaryExpression(node) && ts.isPropertyAccessExpression(node.left)) {
     if (node.left.name.text === 'innerHTML') return { kind: 'markup', value: node.right, at: node }
     if (node.left.name.text === 'textContent' && createdAs(sources, node.left.expression) === 'style') return { kind: 'style', value: node.right, at: node }
   }
@@ -128,13 +126,13 @@ export class Sinks {
   in(nodes: ts.Node[], classes: ClassNode[]): Sink[] {
     const sinks: Sink[] = []
     for (const root of nodes) {
-      walk(root, (node) => {
+      const { calls, assignments } = this.sources.gather(root)
+      for (const node of [...assignments, ...calls]) {
         const direct = directSink(this.sources, node)
         if (direct && parameterIndex(direct.value) < 0) sinks.push(direct)
-        if (!ts.isCallExpression(node)) return
-        const callee = this.callee(node, classes)
-        if (callee) sinks.push(...this.through(node, callee, classes).filter((sink) => parameterIndex(sink.value) < 0))
-      })
+        const callee = ts.isCallExpression(node) ? this.callee(node, classes) : undefined
+        if (callee) sinks.push(...this.through(node as ts.CallExpression, callee, classes).filter((sink) => parameterIndex(sink.value) < 0))
+      }
     }
     return sinks
   }
@@ -152,7 +150,8 @@ export class Sinks {
     const found: { sink: Sink; parameter: number; detail: number }[] = []
     this.ofFunctions.set(fn, found)
     if (!fn.body) return found
-    walk(fn.body, (node) => {
+    const { calls, assignments } = this.sources.gather(fn.body)
+    for (const node of [...assignments, ...calls]) {
       const direct = directSink(this.sources, node)
       const callee = ts.isCallExpression(node) ? this.callee(node, classes) : undefined
       const sinks = [...(direct ? [direct] : []), ...(callee ? this.through(node as ts.CallExpression, callee, classes) : [])]
@@ -160,7 +159,7 @@ export class Sinks {
         const parameter = parameterIndex(sink.value, fn)
         if (parameter >= 0) found.push({ sink, parameter, detail: sink.detail ? parameterIndex(sink.detail, fn) : -1 })
       }
-    })
+    }
     return found
   }
 
@@ -175,7 +174,7 @@ export class Sinks {
     }
     if (!ts.isPropertyAccessExpression(expression) || expression.expression.kind !== ts.SyntaxKind.ThisKeyword) return undefined
     for (const one of classes) {
-      const method = one.members.find((member) => ts.isMethodDeclaration(member) && member.name.getText() === expression.name.getText())
+      const method = one.members.find((member) => ts.isMethodDeclaration(member) && (member.name as ts.Identifier | ts.PrivateIdentifier).text === expression.name.text)
       if (method) return method as ts.MethodDeclaration
     }
     return undefined

@@ -9,11 +9,11 @@ import { joinSlots, type Slot } from '../../contract/slot'
 import { joinStates, type State } from '../../contract/state'
 import type { Problem } from '../../problem'
 import { claimsOf, tagText, wordsOf } from './comments'
-import { constantOf, evaluate, fragmentOf } from './evaluate'
-import { observedAttributes, readMembers } from './members'
+import { constantOf, evaluate, fragmentOf, type Fragment } from './evaluate'
+import { readMembers } from './members'
 import { lineage, reachOf, Sinks, type ClassNode, type Sink } from './reach'
 import { hasModifier, SourceSet, walk, type SourceText } from './source-set'
-import { readStyles } from './styles'
+import { readStyles, type StyleFacts } from './styles'
 import { customElementName, readTemplate, type TemplateFacts } from './template'
 import { typeOfExpression, typeOfNode } from './types'
 
@@ -27,17 +27,18 @@ export function readCustomElements(files: SourceText[]): Reading {
   const sources = new SourceSet(files)
   const problems = [...sources.problems]
   const sinks = new Sinks(sources)
+  const sheet = sheetReader()
   const contracts: Contract[] = []
   const classes = elementClasses(sources)
   const registered = registrations(sources, problems)
-  const extended = new Set(classes.flatMap((node) => lineage(sources, node).classes.slice(1)))
+  const extended = new Set(classes.flatMap((one) => one.lineage.classes.slice(1)))
 
   for (const [tag, { node, place }] of registered) {
     if (contracts.some((one) => one.tag === tag)) continue
-    contracts.push(readOne(sources, sinks, tag, node, place))
+    contracts.push(readOne(sources, sinks, sheet, tag, node, place))
   }
   const taken = new Set([...registered.values()].map((one) => one.node))
-  for (const node of classes) {
+  for (const { node } of classes) {
     if (taken.has(node) || extended.has(node) || hasModifier(node, ts.SyntaxKind.AbstractKeyword)) continue
     const name = node.name?.text ?? 'A class without a name'
     problems.push({
@@ -53,12 +54,13 @@ export function readCustomElements(files: SourceText[]): Reading {
 }
 
 /** Classes whose line of superclasses ends in an HTML element. */
-function elementClasses(sources: SourceSet): ClassNode[] {
-  const found: ClassNode[] = []
+function elementClasses(sources: SourceSet): { node: ClassNode; lineage: ReturnType<typeof lineage> }[] {
+  const found: ReturnType<typeof elementClasses> = []
   for (const file of sources.scripts.values()) {
-    walk(file, (node) => {
-      if (ts.isClassLike(node) && /^HTML\w*Element$/.test(lineage(sources, node).root ?? '')) found.push(node)
-    })
+    for (const node of sources.gather(file).classes) {
+      const line = lineage(sources, node)
+      if (/^HTML\w*Element$/.test(line.root ?? '')) found.push({ node, lineage: line })
+    }
   }
   return found
 }
@@ -66,20 +68,19 @@ function elementClasses(sources: SourceSet): ClassNode[] {
 /** Every `customElements.define(tag, class)`, direct or through a helper of the library that passes both on. */
 function registrations(sources: SourceSet, problems: Problem[]): Map<string, { node: ClassNode; place: Place }> {
   const found = new Map<string, { node: ClassNode; place: Place }>()
-  const isDefine = (node: ts.Node): node is ts.CallExpression =>
-    ts.isCallExpression(node) && ts.isPropertyAccessExpression(node.expression) && node.expression.name.text === 'define' &&
+  const isDefine = (node: ts.CallExpression): boolean =>
+    ts.isPropertyAccessExpression(node.expression) && node.expression.name.text === 'define' &&
     /(^|\.)customElements$/.test(node.expression.expression.getText()) && node.arguments.length >= 2
   const helpers = new Map<ts.Node, { tag: number; node: number }>()
   for (const file of sources.scripts.values()) {
-    walk(file, (node) => {
-      if (!ts.isFunctionDeclaration(node) || !node.body) return
-      const names = node.parameters.map((one) => one.name.getText())
-      walk(node.body, (inner) => {
-        if (!isDefine(inner)) return
+    for (const node of sources.gather(file).functions) {
+      for (const inner of sources.gather(node).calls) {
+        if (!isDefine(inner)) continue
+        const names = node.parameters.map((one) => one.name.getText())
         const at = { tag: names.indexOf(inner.arguments[0]!.getText()), node: names.indexOf(inner.arguments[1]!.getText()) }
         if (at.tag >= 0 && at.node >= 0) helpers.set(node, at)
-      })
-    })
+      }
+    }
   }
   const record = (call: ts.CallExpression, tagNode: ts.Expression, classNode: ts.Expression) => {
     const tag = evaluate(sources, tagNode)
@@ -93,14 +94,14 @@ function registrations(sources: SourceSet, problems: Problem[]): Map<string, { n
     } else found.set(tag, { node, place })
   }
   for (const file of sources.scripts.values()) {
-    walk(file, (node) => {
+    for (const node of sources.gather(file).calls) {
       if (isDefine(node)) record(node, node.arguments[0]!, node.arguments[1]!)
-      else if (ts.isCallExpression(node) && ts.isIdentifier(node.expression)) {
+      else if (ts.isIdentifier(node.expression)) {
         const helper = sources.lookUp(file.fileName, node.expression.text)
         const at = helper?.is === 'node' ? helpers.get(helper.node) : undefined
         if (at && node.arguments[at.tag] && node.arguments[at.node]) record(node, node.arguments[at.tag]!, node.arguments[at.node]!)
       }
-    })
+    }
   }
   return found
 }
@@ -115,33 +116,45 @@ function classOf(sources: SourceSet, node: ts.Expression): ClassNode | undefined
   return made && ts.isClassExpression(made) ? made : undefined
 }
 
-function readOne(sources: SourceSet, sinks: Sinks, tag: string, node: ClassNode, defined: Place): Contract {
+/** Reads sheets, each once: one that many components share is the same text from the same places. */
+function sheetReader(): (fragment: Fragment) => StyleFacts {
+  const known = new Map<string, StyleFacts>()
+  return (fragment) => {
+    const key = `${fragment.pieces.map((one) => `${one.file}:${one.line}:${one.end}`).join()}`
+    let facts = known.get(key)
+    if (!facts) {
+      const starts = lineStarts(fragment.text)
+      facts = readStyles(fragment.text, (line) => fragment.place(starts[line - 1] ?? 0))
+      known.set(key, facts)
+    }
+    return facts
+  }
+}
+
+function readOne(sources: SourceSet, sinks: Sinks, sheet: (fragment: Fragment) => StyleFacts, tag: string, node: ClassNode, defined: Place): Contract {
   const { classes } = lineage(sources, node)
   const reach = reachOf(sources, classes)
   const uses = sinks.in(reach, classes)
-  const { props, methods } = readMembers(sources, classes)
+  const { props, methods, observed } = readMembers(sources, classes)
+  const calls = reach.flatMap((one) => sources.gather(one).calls).filter((one): one is MethodCall => ts.isPropertyAccessExpression(one.expression))
   const templates = uses.filter((one) => one.kind === 'markup').map((one) => fragmentOf(sources, one.value))
   const markup = templates.map(readTemplate)
   const sheets = [
-    ...uses.filter((one) => one.kind === 'style').map((one) => {
-      const fragment = fragmentOf(sources, one.value)
-      const starts = lineStarts(fragment.text)
-      return readStyles(fragment.text, (line) => fragment.place(starts[line - 1] ?? 0))
-    }),
+    ...uses.filter((one) => one.kind === 'style').map((one) => sheet(fragmentOf(sources, one.value))),
     ...markup.flatMap((one) => one.styles).map(({ text, place }) => readStyles(text, (line) => ({ file: place.file, line: place.line + line - 1 }))),
   ]
   const claims = (...names: string[]) => claimsOf(sources, node, ...names)
   const slots = feed(sources, joinSlots(unique(markup.flatMap((one) => one.slots)), claims('slot')), markup, classes, props)
-  const attributes = new Set([...props.map((one) => one.attribute), ...observedAttributes(sources, classes)])
-  const states = [...customStates(sources, reach), ...sheets.flatMap((one) => one.states)].filter(
+  const attributes = new Set([...props.map((one) => one.attribute), ...observed])
+  const states = [...customStates(sources, calls), ...sheets.flatMap((one) => one.states)].filter(
     (state) => state.by !== 'attribute' || !attributes.has(state.name.split('=')[0]),
   )
-  const inner = setByScript(sources, reach)
+  const inner = setByScript(sources, calls)
   const members: Member[] = [
     ...props.sort((a, b) => Number(a.readonly) - Number(b.readonly)),
     ...slots.sort((a, b) => Number(a.name !== '') - Number(b.name !== '')),
     ...joinEvents(readEvents(sources, uses), claims('fires', 'event')),
-    ...joinParts(unique([...markup.flatMap((one) => one.parts), ...partsByScript(sources, reach)]), claims('csspart', 'part')),
+    ...joinParts(unique([...markup.flatMap((one) => one.parts), ...partsByScript(sources, calls)]), claims('csspart', 'part')),
     ...joinCustomProperties(mergeProperties(sheets.flatMap((one) => one.properties)).filter((one) => !inner.has(one.name)), claims('cssprop', 'cssproperty')),
     ...joinStates(unique(states).sort((a, b) => Number(a.by === 'browser') - Number(b.by === 'browser')), claims('cssstate', 'state')),
     ...methods,
@@ -161,7 +174,7 @@ function readOne(sources: SourceSet, sinks: Sinks, tag: string, node: ClassNode,
     ...(sharing.success ? { sharing: sharing.data } : {}),
     ...(deprecated !== undefined ? { deprecated } : {}),
     members,
-    uses: usedTags(sources, markup, reach),
+    uses: usedTags(sources, markup, calls),
     files: [...new Set([node.getSourceFile().fileName, defined.file, ...templates.flatMap((one) => one.pieces.map((p) => p.file)), ...sheets.flatMap((one) => [...one.properties, ...one.states].map((p) => p.place.file)), ...classes.map((one) => one.getSourceFile().fileName)])],
   }
 }
@@ -216,62 +229,46 @@ function isTypeParameter(node: ts.TypeNode): boolean {
   return !!owner?.typeParameters?.some((one) => one.name.text === node.typeName.getText())
 }
 
+/** A call of something's method: `something.method(…)`. */
+type MethodCall = ts.CallExpression & { expression: ts.PropertyAccessExpression }
+
 /** States set through ElementInternals: `internals.states.add('x')`, `.delete`, `.has`. */
-function customStates(sources: SourceSet, reach: ts.Node[]): State[] {
-  const states: State[] = []
-  for (const root of reach) {
-    walk(root, (node) => {
-      if (!ts.isCallExpression(node) || !ts.isPropertyAccessExpression(node.expression) || node.expression.name.text !== 'add') return
-      const object = node.expression.expression
-      if (!ts.isPropertyAccessExpression(object) || object.name.text !== 'states') return
-      const name = node.arguments[0] && evaluate(sources, node.arguments[0])
-      if (typeof name === 'string') states.push({ kind: 'state', name, place: sources.place(node), known: 'declared', disagreements: [], by: 'custom', selector: `:state(${name})` })
-    })
-  }
-  return states
+function customStates(sources: SourceSet, calls: MethodCall[]): State[] {
+  return calls.flatMap((node) => {
+    const object = node.expression.expression
+    if (node.expression.name.text !== 'add' || !ts.isPropertyAccessExpression(object) || object.name.text !== 'states') return []
+    const name = node.arguments[0] && evaluate(sources, node.arguments[0])
+    return typeof name === 'string' ? [{ kind: 'state' as const, name, place: sources.place(node), known: 'declared' as const, disagreements: [], by: 'custom' as const, selector: `:state(${name})` }] : []
+  })
 }
 
 /** Custom properties the component's own script sets on elements inside, which no page can feed. */
-function setByScript(sources: SourceSet, reach: ts.Node[]): Set<string> {
-  const names = new Set<string>()
-  for (const root of reach) {
-    walk(root, (node) => {
-      if (!ts.isCallExpression(node) || !ts.isPropertyAccessExpression(node.expression) || node.expression.name.text !== 'setProperty') return
-      const name = node.arguments[0] && evaluate(sources, node.arguments[0])
-      if (typeof name === 'string') names.add(name)
-    })
-  }
-  return names
+function setByScript(sources: SourceSet, calls: MethodCall[]): Set<string> {
+  const names = calls.filter((node) => node.expression.name.text === 'setProperty').map((node) => node.arguments[0] && evaluate(sources, node.arguments[0]))
+  return new Set(names.filter((one): one is string => typeof one === 'string'))
 }
 
 /** Parts given to elements by script: `element.setAttribute('part', 'deck')`, with the element's name where it was created beside it. */
-function partsByScript(sources: SourceSet, reach: ts.Node[]): Part[] {
-  const parts: Part[] = []
-  for (const root of reach) {
-    walk(root, (node) => {
-      if (!ts.isCallExpression(node) || !ts.isPropertyAccessExpression(node.expression)) return
-      const [name, value] = node.arguments.map((one) => evaluate(sources, one))
-      const { name: method, expression: target } = node.expression
-      const names = method.text === 'setAttribute' && name === 'part' && typeof value === 'string' ? value.split(/\s+/)
-        : method.text === 'add' && ts.isPropertyAccessExpression(target) && target.name.text === 'part' && typeof name === 'string' ? [name] : []
-      const element = ts.isIdentifier(target) ? constantOf(sources, target) : undefined
-      const created = element && ts.isCallExpression(element) && element.arguments[0] ? evaluate(sources, element.arguments[0]) : undefined
-      for (const part of names.filter(Boolean)) {
-        parts.push({ kind: 'part', name: part, place: sources.place(node), known: 'declared', disagreements: [], ...(typeof created === 'string' ? { element: created } : {}) })
-      }
-    })
-  }
-  return parts
+function partsByScript(sources: SourceSet, calls: MethodCall[]): Part[] {
+  return calls.flatMap((node) => {
+    const { name: method, expression: target } = node.expression
+    if (method.text !== 'setAttribute' && method.text !== 'add') return []
+    const [name, value] = node.arguments.map((one) => evaluate(sources, one))
+    const names = method.text === 'setAttribute' && name === 'part' && typeof value === 'string' ? value.split(/\s+/).filter(Boolean)
+      : method.text === 'add' && ts.isPropertyAccessExpression(target) && target.name.text === 'part' && typeof name === 'string' ? [name] : []
+    if (names.length === 0) return []
+    const element = ts.isIdentifier(target) ? constantOf(sources, target) : undefined
+    const created = element && ts.isCallExpression(element) && element.arguments[0] ? evaluate(sources, element.arguments[0]) : undefined
+    return names.map((part) => ({ kind: 'part' as const, name: part, place: sources.place(node), known: 'declared' as const, disagreements: [], ...(typeof created === 'string' ? { element: created } : {}) }))
+  })
 }
 
-function usedTags(sources: SourceSet, markup: TemplateFacts[], reach: ts.Node[]): { tag: string; place: Place }[] {
+function usedTags(sources: SourceSet, markup: TemplateFacts[], calls: MethodCall[]): { tag: string; place: Place }[] {
   const uses = new Map(markup.flatMap((one) => one.uses).map((one) => [one.tag, one]))
-  for (const root of reach) {
-    walk(root, (node) => {
-      if (!ts.isCallExpression(node) || !ts.isPropertyAccessExpression(node.expression) || node.expression.name.text !== 'createElement') return
-      const tag = node.arguments[0] && evaluate(sources, node.arguments[0])
-      if (typeof tag === 'string' && tag.includes('-') && !uses.has(tag)) uses.set(tag, { tag, place: sources.place(node) })
-    })
+  for (const node of calls) {
+    if (node.expression.name.text !== 'createElement') continue
+    const tag = node.arguments[0] && evaluate(sources, node.arguments[0])
+    if (typeof tag === 'string' && tag.includes('-') && !uses.has(tag)) uses.set(tag, { tag, place: sources.place(node) })
   }
   return [...uses.values()]
 }
@@ -288,13 +285,13 @@ function feed(sources: SourceSet, slots: Slot[], markup: TemplateFacts[], classe
     if (into.length === 0) return slot
     const feeds = new Set<string>()
     for (const node of classes) {
-      walk(node, (one) => {
-        if (!ts.isBinaryExpression(one) || one.operatorToken.kind !== ts.SyntaxKind.EqualsToken || !ts.isPropertyAccessExpression(one.left)) return
-        if (!['textContent', 'innerHTML', 'innerText'].includes(one.left.name.text) || !targets(sources, one.left.expression, into)) return
+      for (const one of sources.gather(node).assignments) {
+        if (!ts.isPropertyAccessExpression(one.left)) continue
+        if (!['textContent', 'innerHTML', 'innerText'].includes(one.left.name.text) || !targets(sources, one.left.expression, into)) continue
         walk(one.right, (inner) => {
           if (ts.isPropertyAccessExpression(inner) && inner.expression.kind === ts.SyntaxKind.ThisKeyword && readable.has(inner.name.text)) feeds.add(inner.name.text)
         })
-      })
+      }
     }
     return { ...slot, feeds: [...feeds] }
   })

@@ -19,35 +19,38 @@ export function readStyles(text: string, at: (line: number) => Place): StyleFact
   const properties = new Map<string, CustomProperty>()
   const setInside = new Set<string>()
   const states = new Map<string, State>()
-  const tree = csstree.parse(text, { positions: true, parseCustomProperty: true, onParseError: () => undefined })
+  const tree = csstree.parse(text, { positions: true, parseCustomProperty: true, parseAtrulePrelude: false, onParseError: () => undefined })
 
   let host = false
+  let insideHost = 0
   csstree.walk(tree, {
     enter(this: csstree.WalkContext, node: csstree.CssNode) {
-      const place = at(node.loc?.start.line ?? 1)
-      if (node.type === 'Rule') {
-        const selectors = node.prelude.type === 'SelectorList' ? node.prelude.children.toArray() : []
-        host = selectors.length > 0 && selectors.every((one) => one.type === 'Selector' && isHost(one))
+      switch (node.type) {
+        case 'Rule':
+          host = node.prelude.type === 'SelectorList' && !node.prelude.children.isEmpty && node.prelude.children.toArray().every((one) => one.type === 'Selector' && isHost(one))
+          return
+        case 'Declaration':
+          if (!node.property.startsWith('--')) return
+          if (host) touch(properties, node.property, at(node.loc!.start.line)).hostValue ??= text.slice(node.value.loc!.start.offset, node.value.loc!.end.offset).trim()
+          else setInside.add(node.property)
+          return
+        case 'PseudoClassSelector':
+          if (node.name === 'host') insideHost++
+          else readState(node, () => at(node.loc!.start.line), states)
+          return
+        case 'AttributeSelector':
+          if (insideHost > 0) readHostAttribute(node, () => at(node.loc!.start.line), states)
+          return
+        case 'Function':
+          if (node.name === 'var') readVar(text, node, this.declaration?.property, () => at(node.loc!.start.line), properties)
       }
-      if (node.type === 'Declaration' && node.property.startsWith('--')) {
-        if (host) touch(properties, node.property, place).hostValue ??= csstree.generate(node.value)
-        else setInside.add(node.property)
-      }
-      if (node.type === 'PseudoClassSelector') readState(node, place, states)
-      if (node.type === 'Function' && node.name === 'var') {
-        const [name, , ...rest] = node.children.toArray()
-        if (name?.type !== 'Identifier') return
-        const property = touch(properties, name.name, place)
-        const fallback = rest.map((one) => csstree.generate(one)).join('').trim()
-        if (fallback && !property.fallbacks.includes(fallback)) property.fallbacks.push(fallback)
-        const used = this.declaration?.property
-        if (used && !property.usedBy.includes(used)) property.usedBy.push(used)
-      }
+    },
+    leave(node: csstree.CssNode) {
+      if (node.type === 'PseudoClassSelector' && node.name === 'host') insideHost--
     },
   })
   for (const name of setInside) if (!properties.get(name)?.hostValue) properties.delete(name)
   for (const property of properties.values()) property.usedBy = property.usedBy.filter((one) => !properties.has(one))
-  readHostAttributes(tree, at, states)
   return { properties: [...properties.values()], states: [...states.values()] }
 }
 
@@ -71,25 +74,31 @@ const add = (states: Map<string, State>, state: State): void => {
   if (!states.has(state.name)) states.set(state.name, state)
 }
 
-function readState(node: csstree.PseudoClassSelector, place: Place, states: Map<string, State>): void {
+function readVar(text: string, node: csstree.FunctionNode, used: string | undefined, place: () => Place, properties: Map<string, CustomProperty>): void {
+  const [name, , ...rest] = node.children.toArray()
+  if (name?.type !== 'Identifier') return
+  const property = properties.get(name.name) ?? touch(properties, name.name, place())
+  const fallback = rest.length ? text.slice(rest[0]!.loc!.start.offset, rest.at(-1)!.loc!.end.offset).trim() : ''
+  if (fallback && !property.fallbacks.includes(fallback)) property.fallbacks.push(fallback)
+  if (used && !property.usedBy.includes(used)) property.usedBy.push(used)
+}
+
+function readState(node: csstree.PseudoClassSelector, place: () => Place, states: Map<string, State>): void {
   if (node.name === 'state' && node.children) {
     const name = csstree.generate({ type: 'Selector', children: node.children } as csstree.Selector).trim()
-    add(states, { kind: 'state', name, place, known: 'declared', disagreements: [], by: 'custom', selector: `:state(${name})` })
+    add(states, { kind: 'state', name, place: place(), known: 'declared', disagreements: [], by: 'custom', selector: `:state(${name})` })
   } else if (browserStates.has(node.name)) {
-    add(states, { kind: 'state', name: node.name, place, known: 'inferred', disagreements: [], by: 'browser', selector: `:${node.name}` })
+    add(states, { kind: 'state', name: node.name, place: place(), known: 'inferred', disagreements: [], by: 'browser', selector: `:${node.name}` })
   }
 }
 
-/** `:host([tone="warn"])`: attributes on the host that styles tell apart. */
-function readHostAttributes(tree: csstree.CssNode, at: (line: number) => Place, states: Map<string, State>): void {
-  csstree.walk(tree, (node) => {
-    if (node.type !== 'PseudoClassSelector' || node.name !== 'host' || !node.children) return
-    csstree.walk({ type: 'SelectorList', children: node.children } as csstree.SelectorList, (inner) => {
-      if (inner.type !== 'AttributeSelector') return
-      const value = inner.value && (inner.value.type === 'String' ? inner.value.value : inner.value.name)
-      const name = value === null || value === undefined ? inner.name.name : `${inner.name.name}=${value}`
-      const selector = value === null || value === undefined ? `[${inner.name.name}]` : `[${inner.name.name}="${value}"]`
-      add(states, { kind: 'state', name, place: at(node.loc?.start.line ?? 1), known: 'inferred', disagreements: [], by: globalAttributes.has(inner.name.name) ? 'browser' : 'attribute', selector: `:host(${selector})` })
-    })
+/** `:host([tone="warn"])`: an attribute on the host that styles tell apart. */
+function readHostAttribute(node: csstree.AttributeSelector, place: () => Place, states: Map<string, State>): void {
+  const value = node.value && (node.value.type === 'String' ? node.value.value : node.value.name)
+  const bare = value === null || value === undefined
+  const { name } = node.name
+  add(states, {
+    kind: 'state', name: bare ? name : `${name}=${value}`, place: place(), known: 'inferred', disagreements: [],
+    by: globalAttributes.has(name) ? 'browser' : 'attribute', selector: `:host(${bare ? `[${name}]` : `[${name}="${value}"]`})`,
   })
 }

@@ -55,6 +55,17 @@ const grounds = [['Canvas', 'the theme’s ground'], ['#FFFFFF', 'white'], ['#F6
 
 interface Fired { at: Date; name: string; detail: string; target: string }
 const events = ref<Fired[]>([])
+/** Events come together once a frame of ours, so that a component that fires many does not hold up the page. */
+let fired: Fired[] = []
+function onEvent(message: { at: number; name: string; detail: string; target: string }) {
+  if (fired.length === 0) {
+    requestAnimationFrame(() => {
+      events.value = [...fired.reverse(), ...events.value].slice(0, 200)
+      fired = []
+    })
+  }
+  fired.push({ at: new Date(message.at), name: message.name, detail: message.detail, target: message.target })
+}
 const failure = ref<{ text: string; phase: string; where: { file: string; line: number } | undefined }>()
 const frame = useTemplateRef<{ restart: () => void }>('frame')
 const loadedAt = ref('')
@@ -113,8 +124,9 @@ watch(() => route.hash, (hash) => document.getElementById(decodeURIComponent(has
           <button v-if="changed" type="button" class="link small again" @click="usage = start">As on the shelf</button>
         </p>
         <div class="ground">
-          <PreviewFrame v-if="target" ref="frame" :key="tag" :target :css :preview="store.library!.preview" :title="`${store.title(tag)}, alone`" :surround @event="events = [{ at: new Date($event.at), name: $event.name, detail: $event.detail, target: $event.target }, ...events].slice(0, 200)" @failed="onFailed" @restarted="failure = undefined" />
-          <p v-else class="nothing muted">There is no rendering: {{ standing.rendering.problems[0]?.what ?? 'it was never built.' }}</p>
+          <PreviewFrame v-if="target" ref="frame" :key="tag" :target :css :preview="store.library!.preview" :title="`${store.title(tag)}, alone`" :surround @event="onEvent" @failed="onFailed" @restarted="failure = undefined" />
+          <div v-if="target && surround.width !== null" class="ruler" :style="{ width: `${surround.width}px` }" aria-hidden="true"><span class="code">{{ surround.width }}</span></div>
+          <p v-if="!target" class="nothing muted">There is no rendering: {{ standing.rendering.problems[0]?.what ?? 'it was never built.' }}</p>
           <div v-if="failure" class="failure" role="alert">
             <b class="bad">It failed {{ failure.phase }}:</b> <span class="code">{{ failure.text }}</span>
             <NuxtLink v-if="failure.where" class="link code" :to="{ path: `/${store.slug}/source`, query: { path: failure.where.file, line: failure.where.line, of: tag } }">{{ failure.where.file }} {{ failure.where.line }}</NuxtLink>
@@ -152,10 +164,11 @@ watch(() => route.hash, (hash) => document.getElementById(decodeURIComponent(has
 .again { margin-left: 10px; font-family: var(--ui); }
 .own-width { border-top: 1px solid var(--rule); padding: 8px 12px 4px; margin-top: 6px; }
 .ground { flex: 1; min-height: 160px; position: relative; background: var(--sheet); }
+.ruler { position: absolute; inset: 0 auto 0 50%; translate: -50% 0; max-width: 100%; border-inline: 1px dashed var(--rule); pointer-events: none; text-align: center; } .ruler span { font-size: 11px; line-height: 16px; color: var(--muted); background: var(--sheet); padding: 0 6px; border: 1px solid var(--rule); border-top: 0; display: inline-block; }
 .nothing { padding: 32px; }
 .failure { position: absolute; inset: auto 0 0; padding: 8px 20px; background: var(--rust-wash); border-top: 1px solid var(--rust); font-size: 13px; display: flex; flex-wrap: wrap; gap: 2px 10px; }
 .out { border-top: 1px solid var(--rule); display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); height: 176px; flex: none; }
-.out > div { padding: 10px 16px; overflow: auto; min-width: 0; } .out > div + div { border-left: 1px solid var(--rule); } .out pre { margin-top: 6px; }
+.out > div { padding: 10px 16px; overflow: auto; min-width: 0; } .out > div + div { border-left: 1px solid var(--rule); } .out pre { margin-top: 6px; white-space: pre; }
 .lost { padding: 40px 24px; display: grid; gap: 12px; justify-items: start; }
 @media (max-width: 1150px) { .two { grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); } }
 @media (max-width: 800px) { .bench { height: auto; } .two { display: flex; flex-direction: column-reverse; } .ledger { overflow: visible; padding-left: 12px; } .ground { height: 300px; flex: none; } .out { grid-template-columns: 1fr; height: auto; } }

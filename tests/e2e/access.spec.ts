@@ -1,0 +1,60 @@
+import { readFileSync } from 'node:fs'
+import { expect, test } from '@playwright/test'
+import { world, type World } from '../world'
+import { row, signIn } from './person'
+
+const engine = readFileSync('node_modules/axe-core/axe.min.js', 'utf8')
+let at: World
+test.beforeAll(async () => { at = await world() })
+test.afterAll(() => at.end())
+
+for (const scheme of ['light', 'dark'] as const) {
+  test(`an accessibility engine finds nothing serious, ${scheme}`, async ({ browser }) => {
+    const page = await (await browser.newContext({ colorScheme: scheme, viewport: { width: 1280, height: 800 } })).newPage()
+    const look = async (path: string) => {
+      // our own pages; what is inside a frame is the library's
+      await page.evaluate(engine)
+      const violations = await page.evaluate(async () => (await (window as unknown as { axe: typeof import('axe-core') }).axe.run(document, { iframes: false })).violations)
+      const serious = violations.filter((one) => one.impact === 'serious' || one.impact === 'critical').map((one) => `${path}: ${one.id} ${one.nodes.slice(0, 3).map((node) => node.html.slice(0, 160)).join(' | ')}`)
+      expect(serious).toEqual([])
+    }
+    await page.goto(`${at.url}/sign-in`)
+    await expect(page.getByLabel('Address')).toBeVisible()
+    await look('/sign-in')
+    await signIn(page, at, 'ines', '/tern')
+    for (const path of ['/', '/tern', '/tern/tern-notice-strip', '/tern/tern-ticket', '/tern/tokens?token=notice.edge.warn', '/tern/release', '/tern/registry', '/tern/source?path=src/action.ts', '/tern/people', '/account']) {
+      await page.goto(`${at.url}${path}`)
+      await expect(page.getByRole('main').or(page.locator('main')).first()).toBeVisible()
+      await page.waitForTimeout(600)
+      await look(path)
+    }
+  })
+}
+
+test('by keyboard alone: find, handle, fill, choose a theme, go to a neighbour, see the keys', async ({ page }) => {
+  await signIn(page, at, 'ines', '/tern')
+  await expect(page.getByRole('region', { name: 'Choosing' })).toBeVisible()
+  await page.keyboard.press('/')
+  await page.keyboard.type('gangway')
+  await page.keyboard.press('Enter')
+  await expect(page).toHaveURL(/tern-gangway-switch/)
+  const frame = page.frameLocator('iframe[title="Gangway switch, alone"]')
+  await expect(frame.getByRole('switch')).toHaveAttribute('aria-checked', 'true')
+  await row(page, 'prop:locked').getByRole('checkbox').focus()
+  await page.keyboard.press('Space')
+  await expect(frame.getByRole('switch')).toBeDisabled()
+  await page.getByLabel('Text in default').focus()
+  await page.keyboard.press('Control+a')
+  await page.keyboard.type('Ramp 4')
+  await expect(frame.getByText('Ramp 4')).toBeVisible()
+  await page.getByRole('button', { name: /^Theme:/ }).focus()
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('Enter')
+  await expect(frame.locator('html')).toHaveAttribute('data-theme', 'nightwatch')
+  await page.getByRole('heading', { level: 1 }).click()
+  await page.keyboard.press(']')
+  await expect(page).not.toHaveURL(/tern-gangway-switch/)
+  await page.keyboard.press('?')
+  await expect(page.getByRole('dialog', { name: 'Keys here' })).toContainText('the component before')
+})

@@ -1,0 +1,21 @@
+import type { Page } from '@playwright/test'
+import { people, type World } from '../world'
+
+/** Signs in as a person does: at the door, by typing. */
+export async function signIn(page: Page, at: World, who: keyof typeof people, to = '/tern'): Promise<void> {
+  await page.goto(`${at.url}${to}`)
+  await page.getByLabel('Address').fill(people[who].email)
+  await page.getByLabel('Password').fill(people[who].password)
+  await page.getByRole('button', { name: 'Sign in' }).click()
+  await page.waitForURL((url) => url.pathname !== '/sign-in')
+}
+
+/** The component in its frame on the bench. */
+export const alone = (page: Page, title: string) => page.frameLocator(`iframe[title="${title}, alone"]`)
+/** A member's row in the ledger. */
+export const row = (page: Page, member: string) => page.locator(`[data-member="${member}"]`)
+/** Chooses in a sentence. */
+export async function choose(page: Page, label: string, option: string): Promise<void> {
+  await page.getByRole('button', { name: new RegExp(`^${label}:`) }).click()
+  await page.getByRole('option', { name: option, exact: false }).first().click()
+}

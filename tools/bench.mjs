@@ -1,0 +1,177 @@
+// Benchmarks, each a ratio against a bare reference in the same run. Names on the command line choose; --json prints one object a line.
+import { execFileSync } from 'node:child_process'
+import { createServer, request as httpRequest, Agent } from 'node:http'
+import { fork } from 'node:child_process'
+import { freePort, root, say, seed, setUp, startPostgres, startServer } from './setup.mjs'
+
+const names = process.argv.slice(2).filter((one) => !one.startsWith('--'))
+const json = process.argv.includes('--json')
+if (process.argv[2] === '--static-server') await serveStatic()
+
+/** The bare reference for tarballs: a plain Node server that sends bytes it holds in memory. */
+async function serveStatic() {
+  process.once('message', (bytes) => {
+    const body = Buffer.from(bytes, 'base64')
+    const server = createServer((_request, response) => {
+      response.writeHead(200, { 'content-type': 'application/octet-stream', 'content-length': body.length })
+      response.end(body)
+    })
+    server.listen(0, '127.0.0.1', () => process.send(server.address().port))
+  })
+  await new Promise(() => undefined)
+}
+
+const median = (list) => list.toSorted((a, b) => a - b)[Math.floor(list.length / 2)]
+const share = (list, at) => list.toSorted((a, b) => a - b)[Math.min(list.length - 1, Math.floor(list.length * at))]
+const round = (n) => Math.round(n * 1000) / 1000
+
+/** Requests a second with a number of connections kept busy, for a time. */
+function load(port, path, seconds, connections = 32) {
+  return new Promise((resolve, reject) => {
+    const agent = new Agent({ keepAlive: true, maxSockets: connections })
+    const end = performance.now() + seconds * 1000
+    let done = 0
+    let open = connections
+    const one = () => {
+      if (performance.now() > end) {
+        if (--open === 0) {
+          agent.destroy()
+          resolve(done / seconds)
+        }
+        return
+      }
+      httpRequest({ host: '127.0.0.1', port, path, agent, headers: { host: `localhost:${port}` } }, (response) => {
+        if (response.statusCode !== 200) return reject(new Error(`${path} answered ${response.statusCode}`))
+        response.on('data', () => undefined).on('end', () => {
+          done++
+          one()
+        })
+      }).on('error', reject).end()
+    }
+    for (let i = 0; i < connections; i++) one()
+  })
+}
+
+async function tarball({ port, url }) {
+  const path = '/registry/@marram/tern/-/tern-1.1.0.tgz'
+  const bytes = Buffer.from(await (await fetch(url + path)).arrayBuffer())
+  const child = fork(process.argv[1], ['--static-server'])
+  const barePort = await new Promise((resolve) => {
+    child.once('message', resolve)
+    child.send(bytes.toString('base64'))
+  })
+  const ours = []
+  const bare = []
+  await load(port, path, 1)
+  await load(barePort, '/', 1)
+  for (let i = 0; i < 5; i++) {
+    ours.push(await load(port, path, 2))
+    bare.push(await load(barePort, '/', 2))
+  }
+  child.kill()
+  return { name: 'tarball', value: round(median(ours) / median(bare)), unit: 'ratio', aim: 0.6, higher: true, against: 'plain Node server, same bytes in memory, 32 connections', detail: `${Math.round(median(ours))} against ${Math.round(median(bare))} requests a second, ${bytes.length} bytes` }
+}
+
+function readSpeed() {
+  const { ours, bare, components, lines } = JSON.parse(execFileSync(process.execPath, [`${root}/.build/read-speed.mjs`], { cwd: root, encoding: 'utf8' }))
+  return { name: 'read-speed', value: round(ours / bare), unit: 'ratio', aim: 3, against: 'ts.createSourceFile over the same scripts', detail: `${round(ours)} ms against ${round(bare)} ms for ${components} components, ${lines} lines of script` }
+}
+
+/**
+ * Time from an edit in the ledger to painted pixels, and from setting the property on a plain page to
+ * painted pixels, in turn in one browser. One frame is taken off ours: it is the frame in which our
+ * own page draws the edit.
+ */
+async function propEdit({ url }) {
+  const { chromium } = await import('@playwright/test')
+  const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--site-per-process', '--disable-background-networking'] })
+  try {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
+    const page = await context.newPage()
+    await page.request.post(`${url}/api/sign-in`, { data: { email: 'ines@marram.example', password: 'keeps-the-shelf' }, headers: { origin: url } })
+    const { rendering } = (await (await page.request.get(`${url}/api/libraries/tern/shelf`)).json()).find((one) => one.tag === 'tern-notice-strip')
+    await page.goto(`${url}/tern/tern-notice-strip`)
+    await page.frameLocator('iframe').locator('tern-notice-strip').waitFor()
+    // the frame's “painted” messages come over its channel; the page notes them for whoever measures
+    const preview = new URL(page.frames().find((one) => one.url().includes('/frame')).url())
+    const plain = await context.newPage()
+    const bareSite = createServer((_request, response) => response.writeHead(200, { 'content-type': 'text/html' }).end('<!doctype html><title>plain</title><body></body>'))
+    const barePort = await freePort()
+    await new Promise((resolve) => bareSite.listen(barePort, '127.0.0.1', resolve))
+    await plain.goto(`http://127.0.0.1:${barePort}/`)
+    await plain.evaluate(async (module) => {
+      await import(module)
+      const element = document.createElement('tern-notice-strip')
+      element.textContent = 'Sailings after 18:00 may be late: swell at Skerray.'
+      document.body.append(element)
+    }, `${preview.origin}${rendering.module}`)
+    const tones = ['calm', 'warn', 'storm', 'good']
+    const frame = await plain.evaluate(() => new Promise((resolve) => {
+      const times = []
+      const tick = (t) => (times.push(t) > 60 ? resolve((times.at(-1) - times[0]) / (times.length - 1)) : requestAnimationFrame(tick))
+      requestAnimationFrame(tick)
+    }))
+    const ours = []
+    const bare = []
+    for (let i = 0; i < 80; i++) {
+      const tone = tones[i % 4]
+      await page.bringToFront()
+      ours.push(await page.evaluate(async (value) => {
+        const radio = [...document.querySelectorAll('[data-member="prop:tone"] input[type=radio]')].find((one) => one.parentElement.textContent.trim() === value)
+        // edits come at any moment between two frames
+        await new Promise((resolve) => setTimeout(resolve, 20 + Math.random() * 16))
+        const painted = new Promise((resolve) => document.addEventListener('kept-shelf:painted', (event) => resolve(event.detail.at), { once: true }))
+        const began = performance.timeOrigin + performance.now()
+        radio.click()
+        return (await painted) - began
+      }, tone))
+      await plain.bringToFront()
+      bare.push(await plain.evaluate(async (value) => {
+        const element = document.querySelector('tern-notice-strip')
+        await new Promise((resolve) => setTimeout(resolve, 20 + Math.random() * 16))
+        const began = performance.now()
+        element.tone = value
+        return new Promise((resolve) => requestAnimationFrame(() => {
+          const after = new MessageChannel()
+          after.port1.onmessage = () => resolve(performance.now() - began)
+          after.port2.postMessage(0)
+        }))
+      }, tone))
+    }
+    const warm = (list) => list.slice(10)
+    const [a, b] = [warm(ours), warm(bare)]
+    const value = Math.max(0, median(a) - frame) / median(b)
+    return { name: 'prop-edit', value: round(value), unit: 'ratio', aim: 1.5, against: 'setting the property on a plain page, one frame off ours', detail: `${round(median(a))} ms (95th ${round(share(a, 0.95))}) against ${round(median(b))} ms (95th ${round(share(b, 0.95))}), a frame is ${round(frame)} ms; ratio of 95ths ${round(Math.max(0, share(a, 0.95) - frame) / share(b, 0.95))}; without the frame off ${round(median(a) / median(b))}` }
+  } finally {
+    await browser.close()
+  }
+}
+
+const benches = { 'prop-edit': { run: propEdit, server: true, browser: true }, tarball: { run: tarball, server: true }, 'read-speed': { run: readSpeed } }
+const wanted = Object.keys(benches).filter((one) => names.length === 0 || names.includes(one))
+for (const one of names) if (!benches[one]) say(`There is no benchmark ${one}; there are ${Object.keys(benches).join(', ')}.`)
+
+await setUp({ browser: wanted.some((one) => benches[one].browser) })
+const needsServer = wanted.some((one) => benches[one].server)
+const postgres = needsServer ? await startPostgres('bench', { fresh: true, settings: { fsync: 'off' } }) : undefined
+let server
+let at
+if (postgres) {
+  const [port, previewPort] = [await freePort(), await freePort()]
+  at = { port, url: `http://localhost:${port}` }
+  const env = { DATABASE_URL: postgres.url, PORT: String(port), HOST: '127.0.0.1', PUBLIC_URL: at.url, PREVIEW_PORT: String(previewPort), PREVIEW_URL: `http://{frame}.localhost:${previewPort}`, SESSION_SECRET: 'for benchmarks only, for benchmarks only', DEMO: 'true' }
+  seed(env)
+  server = await startServer(env, { quiet: true })
+}
+try {
+  for (const name of wanted) {
+    const { higher, ...result } = await benches[name].run(at)
+    const met = higher ? result.value >= result.aim : result.value <= result.aim
+    if (json) console.log(JSON.stringify({ name: result.name, value: result.value, unit: result.unit, aim: result.aim, met, against: result.against, detail: result.detail }))
+    else console.log(`${result.name.padEnd(12)} ${String(result.value).padStart(7)}  aim ${higher ? '≥' : '≤'} ${result.aim}  ${met ? 'met' : 'NOT MET'}  ${result.detail}`)
+  }
+} finally {
+  await server?.stop()
+  await postgres?.stop()
+}
+process.exit(0)
