@@ -52,7 +52,7 @@ if (wanted('server') || wanted('e2e')) {
     if (wanted('e2e')) {
       const file = results('playwright')
       rmSync(file, { force: true })
-      const ok = run('browser tests', bin('playwright'), ['test'], { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: file })
+      const ok = run('browser tests', bin('playwright'), ['test', ...process.argv.slice(2).filter((one) => one.startsWith('--e2e=')).map((one) => one.slice(6))], { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: file })
       const stats = readJson(file)?.stats
       passed += (stats?.expected ?? 0) + (stats?.flaky ?? 0)
       failed += stats?.unexpected ?? 0

@@ -6,7 +6,7 @@ import { tmpdir } from 'node:os'
 import { extname, join, normalize } from 'node:path'
 import { promisify } from 'node:util'
 import { expect, test } from '@playwright/test'
-import { world, type World } from '../world'
+import { Cable, world, type World } from '../world'
 import { alone, choose, row, signIn } from './person'
 
 let at: World
@@ -167,7 +167,8 @@ test('from the source to a version that a team has installed', async ({ page }) 
     const path = normalize(decodeURIComponent(new URL(request.url!, 'http://x').pathname))
     try {
       const types: Record<string, string> = { '.html': 'text/html', '.js': 'text/javascript', '.css': 'text/css' }
-      response.writeHead(200, { 'content-type': types[extname(path)] ?? 'application/octet-stream' }).end(readFileSync(join(folder, path)))
+      const content = readFileSync(join(folder, path))
+      response.writeHead(200, { 'content-type': types[extname(path)] ?? 'application/octet-stream' }).end(content)
     } catch {
       response.writeHead(404).end()
     }
@@ -237,4 +238,34 @@ test('values that fit no type are told, and the last that fitted is shown', asyn
   await box.fill('{"name": "A. Quill", "deck": "C", "foot": false}')
   await expect(frame.locator('tern-ticket')).toContainText('A. Quill · Deck C · car')
   await expect(page.getByLabel('Code for plain HTML')).toContainText(".passenger = {\"name\":\"A. Quill\"")
+})
+
+test('the database goes away while somebody writes: it is said, nothing is lost, and it is kept when it is back', async ({ page }) => {
+  let cable!: Cable
+  const own = await world({}, async (port) => {
+    cable = new Cable(port)
+    await cable.plug()
+    return cable.port
+  })
+  try {
+    await signIn(page, own, 'ines', '/tern/tern-tide-gauge')
+    await row(page, 'prop:unit').getByRole('button', { name: 'Write words for unit' }).click()
+    await page.getByLabel('Words for unit, Markdown').fill('Written while the lights were out.')
+    await cable.cut()
+    await page.keyboard.press('Control+Enter')
+    await expect(row(page, 'prop:unit').getByRole('alert')).toContainText('The database does not answer just now', { timeout: 20_000 })
+    await expect(page.getByLabel('Words for unit, Markdown')).toHaveValue('Written while the lights were out.')
+    // handling goes on all the same: the component is here already
+    await row(page, 'prop:unit').getByRole('radiogroup').getByText('ft', { exact: true }).click()
+    await expect(alone(page, 'Tide gauge').locator('tern-tide-gauge')).toContainText('2.4 ft')
+    await cable.plug()
+    await expect(async () => {
+      await page.getByLabel('Words for unit, Markdown').press('Control+Enter')
+      await expect(row(page, 'prop:unit')).toContainText('Ines Fairlie, just now', { timeout: 2000 })
+    }).toPass({ timeout: 30_000 })
+    await expect(row(page, 'prop:unit')).toContainText('Written while the lights were out.')
+  } finally {
+    await own.end()
+    await cable.cut()
+  }
 })

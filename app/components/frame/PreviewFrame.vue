@@ -81,6 +81,6 @@ defineExpose({ restart, state: frame.state, failure, size })
 iframe { display: block; width: 100%; height: 100%; border: 0; background: none; color-scheme: light; transform-origin: 0 0; }
 .cut { padding: 24px; display: grid; gap: 12px; place-content: center; height: 100%; }
 .fit .cut { padding: 0; gap: 4px; font-size: 12px; line-height: 16px; width: 220px; place-content: end start; }
-.fit .act { padding: 0 6px; pointer-events: auto; }
+.fit .act { padding: 0 6px; pointer-events: auto; position: relative; z-index: 1; }
 .failed { position: absolute; inset: 0; background: var(--paper); min-width: 170px; overflow: hidden; }
 </style>

@@ -33,7 +33,7 @@ const items = computed(() => [
       <NuxtLink v-for="place in places" :key="place.title" :to="place.to" :class="{ on: place.on }" :aria-current="place.on ? 'page' : undefined">{{ place.title }}</NuxtLink>
     </nav>
     <FindBox v-if="library" />
-    <button v-if="account.person" type="button" class="who" :aria-label="`${account.person.name}: account`" aria-haspopup="menu" @click="menu?.toggle($event)">{{ initials }}</button>
+    <button v-if="account.person" type="button" class="who" :aria-label="`${initials}: account of ${account.person.name}`" aria-haspopup="menu" @click="menu?.toggle($event)">{{ initials }}</button>
     <Menu ref="menu" :model="items" popup />
   </header>
 </template>

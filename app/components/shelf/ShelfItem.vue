@@ -24,26 +24,28 @@ const stale = computed(() => !standing.rendering.module)
 </script>
 
 <template>
-  <NuxtLink :to="`/${store.slug}/${standing.tag}`" class="item" :aria-label="`${store.title(standing.tag)}, ${standing.status}`">
+  <article class="item">
     <div ref="root" class="object">
       <PreviewFrame v-if="near && target" class="inert" :target :css="store.css" :preview="store.library!.preview" :host :title="store.title(standing.tag)" :surround="{ theme, width: null, ground: 'transparent', fit: true }" :tallest="118" />
       <p v-else-if="stale && !target" class="small bad">Does not compile: {{ standing.rendering.problems[0]?.what }}</p>
     </div>
     <div class="label">
-      <h3><Mark :name="standing.status" /> {{ store.title(standing.tag) }}</h3>
+      <h3><Mark :name="standing.status" /> <NuxtLink :to="`/${store.slug}/${standing.tag}`" class="whole">{{ store.title(standing.tag) }}</NuxtLink></h3>
       <div class="code muted">{{ standing.tag }}</div>
       <div v-if="stale && target" class="small bad">shown as built {{ ago(standing.rendering.lastGood!.made_at) }}</div>
       <div v-else-if="differs" class="small bad"><Mark name="differs" label="differs" /> {{ plural(differs, 'comment') }} {{ differs === 1 ? 'differs' : 'differ' }}</div>
       <div v-else-if="missing" class="small gap">{{ missing }} without words</div>
       <div v-else class="small muted">{{ standing.contract.uses.length ? `uses ${plural(standing.contract.uses.length, 'other')}` : `${members} members` }}</div>
     </div>
-  </NuxtLink>
+  </article>
 </template>
 
 <style scoped>
-.item { display: block; min-width: 150px; max-width: 100%; }
+.item { position: relative; min-width: 150px; max-width: 100%; }
+/* the whole place is the link */
+.whole::after { content: ''; position: absolute; inset: 0; } .whole:focus-visible { outline: none; } .item:has(.whole:focus-visible) { outline: 2px solid var(--kelp); outline-offset: 4px; }
 .object { height: 131px; display: flex; align-items: flex-end; padding: 12px 28px 12px 0; border-bottom: 1.5px solid var(--ink); max-width: 420px; }
-.item:hover .object, .item:focus-visible .object { border-bottom-color: var(--kelp); box-shadow: 0 2px 0 var(--kelp); }
+.item:hover .object { border-bottom-color: var(--kelp); box-shadow: 0 2px 0 var(--kelp); }
 .inert { pointer-events: none; flex: none; }
 .label { padding: 7px 16px 12px 0; } h3 { display: flex; gap: 6px; align-items: center; font-size: 15px; }
 .code { font-size: 11px; }

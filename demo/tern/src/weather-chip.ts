@@ -25,7 +25,7 @@ const quarters: readonly Quarter[] = ['N', 'NE', 'E', 'SE', 'S', 'SW', 'W', 'NW'
  * @csspart needle - The needle that points where the wind blows to.
  */
 export class TernWeatherChip extends TernElement {
-  static observedAttributes = ['wind', 'from', 'rough']
+  static observedAttributes = ['wind', 'from', 'rough', 'tint']
 
   constructor() {
     super()
@@ -57,12 +57,22 @@ export class TernWeatherChip extends TernElement {
     this.toggleAttribute('rough', on)
   }
 
+  /** Another colour for the needle. That of the words, unless set. */
+  get tint(): string | null {
+    return this.getAttribute('tint')
+  }
+  set tint(colour: string | null) {
+    if (colour === null) this.removeAttribute('tint')
+    else this.setAttribute('tint', colour)
+  }
+
   connectedCallback(): void {
     this.attributeChangedCallback()
   }
 
   attributeChangedCallback(): void {
     this.find('.reading').textContent = `${this.wind} kn ${this.from}`
+    this.find('.needle').style.color = this.tint ?? ''
     this.find('.needle').style.setProperty('--_turn', `${quarters.indexOf(this.from) * 45 + 180}deg`)
   }
 }
