@@ -22,7 +22,7 @@ export const freePort = (): Promise<number> =>
 export const wait = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms))
 
 /** Asks until the answer is good, or the time is over. */
-export async function until<T>(ask: () => Promise<T | undefined | false>, ms = 20_000): Promise<T> {
+export async function until<T>(ask: () => Promise<T | undefined | false>, ms = 45_000): Promise<T> {
   const end = Date.now() + ms
   for (;;) {
     const answer = await ask().catch(() => undefined)

@@ -23,7 +23,7 @@ const readJson = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, 'ut
 function jest(project, env = {}, more = []) {
   const file = results(`jest-${project}`)
   rmSync(file, { force: true })
-  const ok = run(`${project} tests`, bin('jest'), ['--selectProjects', project, '--json', '--outputFile', file, '--silent', ...more], env)
+  const ok = run(`${project} tests`, bin('jest'), ['--selectProjects', project, '--json', '--outputFile', file, '--silent', '--testTimeout=60000', ...more], env)
   const found = readJson(file)
   passed += found?.numPassedTests ?? 0
   failed += found?.numFailedTests ?? 0
@@ -42,6 +42,11 @@ if (wanted('unit')) jest('unit')
 if (wanted('server') || wanted('e2e')) {
   // nothing in it is worth keeping: no waiting for the disk
   const postgres = await startPostgres('test', { fresh: true, settings: { fsync: 'off', synchronous_commit: 'off', full_page_writes: 'off' } })
+  const leave = async () => {
+    await postgres.stop()
+    process.exit(130)
+  }
+  process.on('SIGINT', leave).on('SIGTERM', leave)
   try {
     const seeded = new URL(postgres.url)
     const began = Date.now()

@@ -32,9 +32,9 @@ const schemeOf = (theme: Theme): string | undefined => {
 
 /**
  * CSS for all themes. The base stands on `:root`; each theme is a region, `[data-theme="name"]`.
- * A region restates every token whose resolved value differs from the base, whether its own file
- * changed it or something it refers to, because a custom property is computed where it is set.
- * The base's region restates those too, so that it can stand inside another theme's region.
+ * A region restates every token whose resolved value differs from the base in any theme, whether a
+ * file changed it or something it refers to: a custom property is computed where it is set, and
+ * regions may stand inside one another in any order.
  */
 export function themesCss(themes: Theme[], prefix: string): { css: string; problems: Problem[] } {
   const base = themes.find((one) => one.on === null)
@@ -47,10 +47,10 @@ export function themesCss(themes: Theme[], prefix: string): { css: string; probl
     return `${selector} {\n${[...(scheme ? [`  color-scheme: ${scheme};`] : []), ...tokens.map(line)].join('\n')}\n}\n`
   }
   const rules = [rule(`:root, [data-theme="${base.name}"]`, base, [...ground.tokens.values()])]
+  const varied = new Set([...resolved.values()].flatMap((one) => [...one.tokens.values()].filter((token) => ground.tokens.get(token.path)?.css !== token.css).map((token) => token.path)))
   for (const theme of themes) {
     if (theme === base) continue
-    const changed = [...resolved.get(theme.name)!.tokens.values()].filter((token) => ground.tokens.get(token.path)?.css !== token.css)
-    rules.push(rule(`[data-theme="${theme.name}"]`, theme, changed))
+    rules.push(rule(`[data-theme="${theme.name}"]`, theme, [...resolved.get(theme.name)!.tokens.values()].filter((token) => varied.has(token.path))))
   }
   return { css: rules.join('\n'), problems: [...resolved.values()].flatMap((one) => one.problems) }
 }

@@ -12,7 +12,7 @@ const { copy, copied } = useCopy()
   <div class="head">
     <h1>{{ store.title(standing.tag) }}</h1>
     <button type="button" class="code muted tag" :title="`Copy ${standing.tag}`" @click="copy(standing.tag)">{{ copied ? 'copied' : standing.tag }}</button>
-    <span class="small"><Mark :name="standing.status" /> {{ standing.status }}</span>
+    <span class="small"><Mark :name="standing.status" /> {{ standing.status }}<template v-if="standing.contract.sharing">, <span class="muted">{{ standing.contract.sharing }}</span></template></span>
     <nav class="views" aria-label="Views of this component">
       <NuxtLink :to="`/${store.slug}/${standing.tag}`" :class="{ on: view === 'bench' }" :aria-current="view === 'bench' ? 'page' : undefined">Bench</NuxtLink>
       <NuxtLink :to="{ path: `/${store.slug}/source`, query: { path: standing.contract.files[0], of: standing.tag } }" :class="{ on: view === 'source' }">Source</NuxtLink>

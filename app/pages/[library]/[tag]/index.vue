@@ -30,12 +30,12 @@ watch(tag, () => { usage.value = fromAddress() ?? start.value; events.value = []
 let later: ReturnType<typeof setTimeout> | undefined
 const queryOf = () => ({
   show: JSON.stringify(usage.value) === JSON.stringify(start.value) ? undefined : JSON.stringify(usage.value),
-  theme: surround.theme === store.baseTheme ? undefined : surround.theme, width: surround.width ?? undefined, ground: surround.ground === 'Canvas' ? undefined : surround.ground,
+  theme: surround.theme === store.baseTheme ? undefined : surround.theme, width: surround.width ?? undefined, ground: surround.ground === themeGround ? undefined : surround.ground,
 })
 const asNumber = (value: unknown) => (typeof value === 'string' && Number(value) > 0 ? Number(value) : null)
 const surround = reactive({
   theme: typeof route.query.theme === 'string' && themes.value.some((one) => one.name === route.query.theme) ? route.query.theme : store.baseTheme,
-  width: asNumber(route.query.width), ground: typeof route.query.ground === 'string' && /^[#a-z0-9-]+$/i.test(route.query.ground) ? route.query.ground : 'Canvas', fit: false,
+  width: asNumber(route.query.width), ground: groundFrom(route.query.ground), fit: false,
 })
 watch([usage, surround], () => {
   clearTimeout(later)
@@ -51,7 +51,6 @@ const target = computed(() =>
 const code = computed(() => (contract.value ? htmlFor(contract.value, usage.value, contractOf) : ''))
 
 const widths = [null, 320, 390, 600, 768, 1024].map((value) => ({ value, title: value === null ? 'as wide as there is room' : String(value) }))
-const grounds = [['Canvas', 'the theme’s ground'], ['#FFFFFF', 'white'], ['#F6F4EE', 'paper'], ['#8A8F8E', 'grey'], ['#101A20', 'night']].map(([value, title]) => ({ value: value!, title: title! }))
 
 interface Fired { at: Date; name: string; detail: string; target: string }
 const events = ref<Fired[]>([])

@@ -1,0 +1,53 @@
+import { readCustomElements } from '~~/core/read/custom-elements/read'
+import { backTo } from './navigation'
+import { groundFrom } from './grounds'
+import { firstUsage, forFrame, modulesFor } from './usage'
+
+const source = `
+class Row extends HTMLElement {
+  name!: string
+  tone!: 'calm' | 'warn'
+  count!: number
+  rows!: string[]
+  note = ''
+  day: Date = new Date()
+  constructor() { super(); this.attachShadow({ mode: 'open' }).innerHTML = '<slot></slot>' }
+}
+customElements.define('x-row', Row)
+class Tip extends HTMLElement { when: Date | undefined
+  constructor() { super(); this.attachShadow({ mode: 'open' }).innerHTML = '<slot>some</slot>' } }
+customElements.define('x-tip', Tip)`
+const { contracts } = readCustomElements([{ path: 'a.ts', text: source }])
+const of = (tag: string) => contracts.find((one) => one.tag === tag)
+
+describe('a first way to show what nobody has shown', () => {
+  test('what is required gets a value that fits; a slot without fallback gets words', () => {
+    expect(firstUsage(of('x-row')!, 'Row')).toEqual({ props: { name: 'name', tone: 'calm', count: 1, rows: [] }, slots: { '': { is: 'text', text: 'Row' } } })
+  })
+  test('what has a fallback is left to it', () => expect(firstUsage(of('x-tip')!, 'Tip')).toEqual({ props: {}, slots: {} }))
+})
+
+describe('the modules a usage needs', () => {
+  const built: Record<string, string> = { 'x-row': '/m/row', 'x-tip': '/m/tip' }
+  const nested = { props: {}, slots: { '': { is: 'component' as const, tag: 'x-tip', usage: { props: {}, slots: { '': { is: 'component' as const, tag: 'x-row', usage: { props: {}, slots: {} } } } } } } }
+  test('its own and those of all components inside, each once', () => expect(modulesFor('x-row', nested, (tag) => built[tag])).toEqual(['/m/row', '/m/tip']))
+  test('none while one of them was never built', () => expect(modulesFor('x-row', nested, (tag) => (tag === 'x-tip' ? undefined : built[tag]))).toBeUndefined())
+})
+
+test('dates travel as dates, at any depth, and what is not set does not travel', () => {
+  const usage = { props: { day: '2026-11-25T00:00:00.000Z', name: 'x', note: undefined }, slots: { '': { is: 'component' as const, tag: 'x-tip', usage: { props: { when: '2026-11-26T00:00:00.000Z' }, slots: {} } } } }
+  const sent = forFrame(usage, of, 'x-row')
+  expect(sent.props).toEqual({ day: new Date('2026-11-25T00:00:00.000Z'), name: 'x' })
+  expect(Object.keys(sent.props)).not.toContain('note')
+  expect(sent.slots['']).toMatchObject({ usage: { props: { when: new Date('2026-11-26T00:00:00.000Z') } } })
+})
+
+test('after signing in one goes back to a place of ours, never to another site', () => {
+  expect([backTo('/tern'), backTo('/tern/tokens?token=a')]).toEqual(['/tern', '/tern/tokens?token=a'])
+  for (const bad of ['//evil.example', '/\\evil.example', 'https://evil.example', 'javascript:alert(1)', '', undefined, ['/tern']]) expect(backTo(bad)).toBe('/')
+})
+
+test('a ground from an address is a plain colour or the theme’s own', () => {
+  expect([groundFrom('#FFF'), groundFrom('#ffffff80')]).toEqual(['#FFF', '#ffffff80'])
+  for (const bad of ['url(http://evil.example)', 'red;position:fixed', undefined, 12]) expect(groundFrom(bad)).toBe('Canvas')
+})

@@ -1,0 +1,59 @@
+import { readdirSync, readFileSync } from 'node:fs'
+import { originalPositionFor, TraceMap } from '@jridgewell/trace-mapping'
+import { readCustomElements } from '~~/core/read/custom-elements/read'
+import { buildModules } from './modules'
+
+const files = readdirSync('demo/tern/src').map((name) => ({ path: `src/${name}`, text: readFileSync(`demo/tern/src/${name}`, 'utf8') }))
+const { contracts } = readCustomElements(files)
+const changed = (path: string, change: (text: string) => string) => files.map((file) => (file.path === path ? { ...file, text: change(file.text) } : file))
+const entryOf = (built: Awaited<ReturnType<typeof buildModules>>, tag: string) => built.components.find((one) => one.tag === tag)!
+const text = (built: Awaited<ReturnType<typeof buildModules>>, name: string) => Buffer.from(built.modules.find((one) => one.name === name)!.content).toString()
+
+test('a module for each component, what they share split out, the same every time', async () => {
+  const [first, second] = [await buildModules(files, contracts), await buildModules(files, contracts)]
+  expect(first.components.every((one) => one.entry && one.problems.length === 0)).toBe(true)
+  expect(first.hash).toBe(second.hash)
+  expect(first.hash).toMatch(/^[0-9a-f]{64}$/)
+  expect(first.modules.some((one) => one.name.startsWith('shared-'))).toBe(true)
+  // the base class is in what is shared, and in no component's own module
+  expect(text(first, entryOf(first, 'tern-action').entry!)).not.toContain('attachShadow')
+})
+
+test('another byte of source, another address', async () => {
+  const before = await buildModules(files, contracts)
+  const after = await buildModules(changed('src/action.css', (css) => css.replace('0.45', '0.5')), contracts)
+  expect(after.hash).not.toBe(before.hash)
+  expect(entryOf(after, 'tern-action').entry).not.toBe(entryOf(before, 'tern-action').entry)
+  expect(entryOf(after, 'tern-tide-gauge').entry).toBe(entryOf(before, 'tern-tide-gauge').entry)
+})
+
+test('one that does not compile is told by file and line, and costs only those that need it', async () => {
+  const built = await buildModules(changed('src/berth-mark.ts', (source) => source.replace("'./base.ts'", "'./bass.ts'")), contracts)
+  for (const tag of ['tern-berth-mark', 'tern-ticket']) {
+    expect(entryOf(built, tag)).toMatchObject({ entry: undefined, problems: [expect.objectContaining({ code: 'does-not-compile', what: expect.stringContaining('./bass.ts'), where: { file: 'src/berth-mark.ts', line: 1 } })] })
+  }
+  expect(built.components.filter((one) => one.entry)).toHaveLength(9)
+})
+
+test('nothing outside the library is read: not a file beside it, not a package', async () => {
+  for (const wanted of ['../../../package.json', '/etc/passwd', 'node:fs', 'vue']) {
+    const built = await buildModules([{ path: 'a.ts', text: `import x from '${wanted}'\nclass A extends HTMLElement { x = x }\ncustomElements.define('x-a', A)` }], readCustomElements([{ path: 'a.ts', text: "class A extends HTMLElement {}\ncustomElements.define('x-a', A)" }]).contracts)
+    expect([wanted, built.components[0]!.entry, built.components[0]!.problems[0]!.where]).toEqual([wanted, undefined, { file: 'a.ts', line: 1 }])
+  }
+})
+
+test('every line of a module leads back to its source', async () => {
+  const built = await buildModules(files, contracts)
+  const { entry } = entryOf(built, 'tern-ticket')
+  const lines = text(built, entry!).split('\n')
+  const map = new TraceMap(text(built, `${entry}.map`))
+  const line = lines.findIndex((one) => one.includes('event.stopPropagation()')) + 1
+  const found = originalPositionFor(map, { line, column: lines[line - 1]!.indexOf('event.stop') })
+  const source = files.find((one) => one.path === 'src/ticket.ts')!.text.split('\n')
+  expect(found.source).toContain('src/ticket.ts')
+  expect(source[found.line! - 1]).toContain('event.stopPropagation()')
+})
+
+test('a library without components builds to nothing', async () => {
+  expect(await buildModules([{ path: 'a.css', text: '' }], [])).toEqual({ hash: undefined, modules: [], components: [] })
+})

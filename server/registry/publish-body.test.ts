@@ -1,0 +1,67 @@
+import { createHash } from 'node:crypto'
+import { gzipSync } from 'node:zlib'
+import { pack, type Headers } from 'tar-stream'
+import { Failure } from '../auth/failure'
+import { packTarball } from '../build/package'
+import { readPublishBody } from './publish-body'
+
+const packageJson = (name = '@x/y', version = '1.0.0') => ({ path: 'package.json', content: JSON.stringify({ name, version }) })
+const body = (tarball: Uint8Array, { name = '@x/y', version = '1.0.0', tag = 'latest', dist = {} } = {}) => ({
+  name, 'dist-tags': { [tag]: version }, versions: { [version]: { name, version, dist } }, _attachments: { 'y.tgz': { data: Buffer.from(tarball).toString('base64') } },
+})
+async function refusal(what: unknown, name = '@x/y'): Promise<{ code: string; what: string; todo: string }> {
+  try {
+    await readPublishBody(what, name)
+  } catch (error) {
+    if (error instanceof Failure) return error.problems[0]!
+    throw error
+  }
+  throw new Error('It was taken.')
+}
+/** A tarball by hand, with entries an ordinary client would never write. */
+async function strange(...entries: (Partial<Headers> & { name: string; text?: string })[]): Promise<Uint8Array> {
+  const tar = pack()
+  const chunks: Buffer[] = []
+  tar.on('data', (chunk) => chunks.push(chunk as Buffer))
+  for (const { text, ...header } of entries) tar.entry(header as Headers, text ?? '')
+  tar.finalize()
+  await new Promise((resolve) => tar.on('end', resolve))
+  return gzipSync(Buffer.concat(chunks))
+}
+
+test('what an ordinary client sends is taken, with checksums made anew', async () => {
+  const tarball = await packTarball([packageJson(), { path: 'index.js', content: 'export {}' }])
+  const taken = await readPublishBody(body(tarball, { tag: 'next' }), '@x/y')
+  expect(taken).toMatchObject({ version: '1.0.0', channel: 'next', integrity: `sha512-${createHash('sha512').update(tarball).digest('base64')}` })
+  expect(taken.files.map((one) => one.path).sort()).toEqual(['index.js', 'package.json'])
+})
+
+test.each([
+  ['the address names another package', async () => refusal(body(await packTarball([packageJson()])), '@x/z'), 'other-name'],
+  ['the tarball names another package', async () => refusal(body(await packTarball([packageJson('@x/z')]))), 'other-name'],
+  ['the tarball names another version', async () => refusal(body(await packTarball([packageJson('@x/y', '1.0.1')]))), 'other-version'],
+  ['the checksum is of something else', async () => refusal(body(await packTarball([packageJson()]), { dist: { integrity: `sha512-${'A'.repeat(86)}==` } })), 'integrity'],
+  ['it is no gzip', async () => refusal(body(Buffer.from('plain'))), 'tarball'],
+  ['it is a gzip of no tar', async () => refusal(body(gzipSync(Buffer.from('x'.repeat(2000))))), 'tarball'],
+  ['it ends too soon', async () => refusal(body((await packTarball([packageJson()])).slice(0, 40))), 'tarball'],
+  ['there is no package.json', async () => refusal(body(await packTarball([{ path: 'a.js', content: '' }]))), 'tarball'],
+  ['its package.json is no JSON', async () => refusal(body(await packTarball([{ path: 'package.json', content: '{' }]))), 'tarball'],
+  ['a path climbs out', async () => refusal(body(await strange({ name: 'package/../../etc/x', text: 'x' }))), 'tarball'],
+  ['a path is absolute', async () => refusal(body(await strange({ name: '/etc/x', text: 'x' }))), 'tarball'],
+  ['it holds a link', async () => refusal(body(await strange({ name: 'package/a', type: 'symlink', linkname: '/etc/passwd' }))), 'tarball'],
+  ['there is no tarball', async () => refusal({ ...body(new Uint8Array()), _attachments: {} }), 'publish-body'],
+  ['there are two versions', async () => refusal({ ...body(new Uint8Array()), versions: { '1.0.0': { name: '@x/y', version: '1.0.0' }, '1.0.1': { name: '@x/y', version: '1.0.1' } } }), 'publish-body'],
+  ['it is not even an object', async () => refusal('text'), 'publish-body'],
+])('refused: %s', async (_what, attempt, code) => {
+  const problem = await attempt()
+  expect(problem.code).toBe(code)
+  expect(problem.what.length).toBeGreaterThan(15)
+  expect(problem.todo.length).toBeGreaterThan(10)
+})
+
+test('a tarball that unpacks without end is stopped', async () => {
+  const zeros = '0'.repeat(1_000_000)
+  const tarball = await strange(...Array.from({ length: 220 }, (_, i) => ({ name: `package/${i}`, text: zeros })))
+  expect(tarball.length).toBeLessThan(2_000_000)
+  expect(await refusal(body(tarball))).toMatchObject({ code: 'tarball', what: expect.stringContaining('more than may be') })
+}, 30_000)
