@@ -53,7 +53,7 @@ if (wanted('server') || wanted('e2e')) {
     seed({ DATABASE_URL: seeded.href, DEMO: 'true', PUBLIC_URL: 'http://seed.test' })
     say(`  seeded in ${Math.round((Date.now() - began) / 1000)} s`)
     const env = { TEST_DATABASE_URL: seeded.href }
-    if (wanted('server')) jest('server', env, ['--runInBand'])
+    if (wanted('server')) jest('server', env, ['--runInBand', '--forceExit', ...process.argv.slice(2).filter((one) => one.startsWith('--server=')).map((one) => one.slice(9))])
     if (wanted('e2e')) {
       const file = results('playwright')
       rmSync(file, { force: true })

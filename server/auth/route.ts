@@ -1,4 +1,4 @@
-import { defineEventHandler, getQuery, getRequestHeader, getRouterParams, readRawBody, setResponseHeader, setResponseStatus, type EventHandler, type H3Event } from 'h3'
+import { defineEventHandler, getQuery, getRequestHeader, getRouterParams, setResponseHeader, setResponseStatus, type EventHandler, type H3Event } from 'h3'
 import type { z } from 'zod'
 import type { Problem } from '~~/core/problem'
 import { publicUrl, settings } from '../config'
@@ -6,6 +6,7 @@ import { log } from '../log'
 import { isAway, store, type Store } from '../store/database'
 import { libraryBySlug, type Library } from '../store/libraries'
 import { personById, roleOf, type Person, type Role } from '../store/people'
+import { boundedJson } from './body'
 import { Failure, fail, problemBody } from './failure'
 import { signedIn } from './session'
 
@@ -37,7 +38,7 @@ export function route<R, B = undefined, Q = undefined>(spec: Spec<B, Q, R>): Eve
       return (await spec.handle({
         ...call,
         query: spec.query ? parse(spec.query, getQuery(event), 'query') : (undefined as Q),
-        body: spec.body && !spec.rawBody ? parse(spec.body, await jsonBody(event), 'body') : (undefined as B),
+        body: spec.body && !spec.rawBody ? parse(spec.body, await boundedJson(event, settings().UPLOAD_LIMIT), 'body') : (undefined as B),
       })) ?? null
     } catch (error) {
       return answerFailure(event, error)
@@ -74,17 +75,6 @@ async function admit(event: H3Event, access: Access): Promise<Omit<Call<never, n
     }
   }
   return { event, db, params, person: person!, library: library!, role }
-}
-
-async function jsonBody(event: H3Event): Promise<unknown> {
-  const length = Number(getRequestHeader(event, 'content-length') ?? 0)
-  if (length > settings().UPLOAD_LIMIT) fail(413, 'too-large', `This is ${Math.round(length / 1e6)} MB, and at most ${settings().UPLOAD_LIMIT / 1e6} MB are taken.`, 'Send less at a time.')
-  const text = await readRawBody(event)
-  try {
-    return text ? JSON.parse(text) : {}
-  } catch {
-    return fail(400, 'not-json', 'The body is not JSON.', 'Send JSON.')
-  }
 }
 
 function parse<T>(schema: z.ZodType<T>, value: unknown, what: string): T {

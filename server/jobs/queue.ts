@@ -11,6 +11,9 @@ import { bringIn } from './bring-in'
 
 const queueName = 'bring-in'
 let boss: PgBoss | undefined
+let tidy: NodeJS.Timeout | undefined
+/** Seconds: a step has a minute in the child process, so one that has not moved for longer has nobody behind it. */
+const stale = { running: 90, waiting: 600 }
 
 /** Starts taking jobs from PostgreSQL. Several web processes share them; each job is done by one. */
 export async function startQueue(): Promise<void> {
@@ -21,16 +24,26 @@ export async function startQueue(): Promise<void> {
   await boss.work<{ job: string }>(queueName, { pollingIntervalSeconds: 0.5 }, async ([taken]) => {
     if (taken) await runJob(taken.data.job)
   })
-  await failStaleJobs(store(), 120)
+  await failStaleJobs(store(), stale)
+  tidy = setInterval(() => void failStaleJobs(store(), stale).catch(() => undefined), 20_000)
+  tidy.unref()
 }
 
 export async function stopQueue(): Promise<void> {
+  clearInterval(tidy)
   await boss?.stop({ graceful: false, wait: false })
   boss = undefined
 }
 
-export const enqueue = async (id: string): Promise<void> => {
-  await boss!.send(queueName, { job: id }, { retryLimit: 0 })
+/** Hands a job to whichever process takes it first. One that cannot be handed over has failed, and is said to have. */
+export async function enqueue(id: string): Promise<void> {
+  try {
+    if (!boss) throw new Failure(503, [{ code: 'starting', what: 'The server is still starting.', todo: 'Try again in a few seconds.' }])
+    await boss.send(queueName, { job: id }, { retryLimit: 0 })
+  } catch (error) {
+    await endJob(store(), id, 'failed').catch(() => undefined)
+    throw error
+  }
 }
 
 async function runJob(id: string): Promise<void> {

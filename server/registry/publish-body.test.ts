@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto'
 import { gzipSync } from 'node:zlib'
-import { pack, type Headers } from 'tar-stream'
+import { pack, type Header } from 'tar-stream'
 import { Failure } from '../auth/failure'
 import { packTarball } from '../build/package'
 import { readPublishBody } from './publish-body'
@@ -19,13 +19,13 @@ async function refusal(what: unknown, name = '@x/y'): Promise<{ code: string; wh
   throw new Error('It was taken.')
 }
 /** A tarball by hand, with entries an ordinary client would never write. */
-async function strange(...entries: (Partial<Headers> & { name: string; text?: string })[]): Promise<Uint8Array> {
+async function strange(...entries: (Partial<Header> & { name: string; text?: string })[]): Promise<Uint8Array> {
   const tar = pack()
   const chunks: Buffer[] = []
   tar.on('data', (chunk) => chunks.push(chunk as Buffer))
-  for (const { text, ...header } of entries) tar.entry(header as Headers, text ?? '')
+  for (const { text, ...header } of entries) tar.entry(header as Header, text ?? '')
   tar.finalize()
-  await new Promise((resolve) => tar.on('end', resolve))
+  await new Promise<void>((resolve) => tar.on('end', resolve))
   return gzipSync(Buffer.concat(chunks))
 }
 

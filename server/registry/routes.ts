@@ -1,6 +1,7 @@
-import { getQuery, getRequestHeader, readRawBody, setResponseHeader, setResponseStatus, type H3Event } from 'h3'
+import { getQuery, getRequestHeader, setResponseHeader, setResponseStatus, type H3Event } from 'h3'
 import { LRUCache } from 'lru-cache'
 import semver from 'semver'
+import { boundedJson } from '../auth/body'
 import { Failure, fail } from '../auth/failure'
 import { settings } from '../config'
 import { makeVisible } from '../release/publish'
@@ -173,26 +174,16 @@ async function search({ event, db, holder }: Call): Promise<unknown> {
   return { objects: objects.slice(from, from + size), total: objects.length, time: new Date().toISOString() }
 }
 
-async function jsonBody(event: H3Event, limit: number): Promise<unknown> {
-  if (Number(getRequestHeader(event, 'content-length') ?? 0) > limit) fail(413, 'too-large', `This is more than ${Math.round(limit / 1e6)} MB, the most that is taken.`, 'Leave files out of the package.')
-  const text = await readRawBody(event)
-  try {
-    return JSON.parse(text ?? '')
-  } catch {
-    return fail(400, 'not-json', 'The body is not JSON.', 'Publish with an ordinary package client.')
-  }
-}
-
 async function publishFromClient({ event, db, library, holder }: Call): Promise<unknown> {
   // base64 takes a third more than what it stands for
-  const release = await readPublishBody(await jsonBody(event, settings().PACKAGE_LIMIT * 1.4), library.package)
+  const release = await readPublishBody(await boundedJson(event, settings().PACKAGE_LIMIT * 1.4), library.package)
   await makeVisible(db, library, { ...release, notes: '', contracts: [], tokens: [], via: 'client' }, holder!.person.id)
   setResponseStatus(event, 201)
   return { ok: true, id: library.package, rev: release.version }
 }
 
 async function moveChannel({ event, db, library, params, holder }: Call): Promise<unknown> {
-  const version = await jsonBody(event, 1000)
+  const version = await boundedJson(event, 1000)
   const channel = judgeChannel(params[1]!)
   if (!channel.ok) throw new Failure(422, channel.problems)
   const release = (await releasesOf(db, library.id)).find((one) => one.version === version)

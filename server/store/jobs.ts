@@ -41,9 +41,9 @@ export async function stepJob(db: Store, id: string, step: string): Promise<bool
 export const endJob = async (db: Store, id: string, state: 'done' | 'failed' | 'cancelled', result?: BringInResult): Promise<boolean> =>
   (await db('jobs').where({ id }).whereIn('state', ['waiting', 'running']).update({ state, result: result ? JSON.stringify(result) : null, touched_at: db.fn.now() })) === 1
 
-/** Jobs nobody has moved for a while belong to a process that died; they fail, so that another may begin. */
-export const failStaleJobs = (db: Store, seconds: number): Promise<number> =>
-  db('jobs').where('state', 'running').whereRaw(`touched_at < now() - make_interval(secs => ?)`, [seconds]).update({
+/** Jobs nobody has moved for a while belong to a process that died, or never reached one; they fail, so that another may begin. */
+export const failStaleJobs = (db: Store, seconds: { running: number; waiting: number }): Promise<number> =>
+  db('jobs').whereRaw(`(state = 'running' and touched_at < now() - make_interval(secs => ?)) or (state = 'waiting' and touched_at < now() - make_interval(secs => ?))`, [seconds.running, seconds.waiting]).update({
     state: 'failed',
     result: JSON.stringify({ added: [], changed: [], gone: [], same: 0, problems: [{ code: 'interrupted', what: 'The server stopped while this was going on. The shelf is as it was before.', todo: 'Bring the source in again.' }] } satisfies BringInResult),
   })

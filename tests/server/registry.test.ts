@@ -137,6 +137,11 @@ describe('publishing from outside', () => {
     expect(await codes(await put({ ...body('@marram/tern', '5.0.0'), _attachments: { 'x.tgz': { data: Buffer.from('no tar').toString('base64') } } }))).toEqual([400, 'tarball'])
     expect(await codes(await put({}))).toEqual([400, 'publish-body'])
     expect(await codes(await put({ ...body('@marram/tern', '5.0.0'), filler: 'x'.repeat(400_000) }))).toEqual([413, 'too-large'])
+    // one that does not say how long it is, and goes on
+    const endless = new ReadableStream({ pull: (controller) => controller.enqueue(new Uint8Array(65_536).fill(32)) })
+    const stopped = await fetch(`${registry()}@marram%2ftern`, { method: 'PUT', headers: { authorization: `Bearer ${text}` }, body: endless, duplex: 'half' } as RequestInit).then((one) => one.status, () => 'closed')
+    expect([413, 'closed']).toContain(stopped)
+    expect((await get('-/ping')).status).toBe(200)
     expect(await at.sql("select 1 from releases where version = '5.0.0'")).toEqual([])
   }, 60_000)
 })

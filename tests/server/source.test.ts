@@ -87,6 +87,30 @@ test('two at once are refused with a sentence', async () => {
   await until(async () => (await ines(`/api/libraries/tern/jobs/${job}`)).body.state === 'done')
 })
 
+test('a job whose process died does not stand in the way for long', async () => {
+  await at.sql("insert into jobs (library_id, kind, state, touched_at) select id, 'bring-in', 'running', now() - interval '5 minutes' from libraries where slug = 'tern'")
+  const job = await until(async () => {
+    const answer = await bringIn(ines, { 'src/fine.css': '/* after a crash */' })
+    return answer.status === 200 && answer
+  }, 60_000)
+  expect(job.body.state).toBe('done')
+  const [old] = await at.sql<{ state: string; result: { problems: { what: string }[] } }>("select state, result from jobs where state = 'failed' order by made_at desc limit 1")
+  expect(old!.result.problems[0]!.what).toContain('The shelf is as it was before')
+}, 90_000)
+
+test('a job can be cancelled while it waits or runs, and then changes nothing', async () => {
+  const before = (await ines('/api/libraries/tern')).body.revision.number
+  const form = new FormData()
+  form.append('file', new Blob(['/* never */']), 'src/fine.css')
+  const { job } = (await ines('/api/libraries/tern/source', { form })).body
+  const cancelled = await ines(`/api/libraries/tern/jobs/${job}/cancel`, { body: {} })
+  await wait(4000)
+  const after = (await ines('/api/libraries/tern')).body.revision.number
+  // it either was cancelled and changed nothing, or had ended before and says so
+  expect(cancelled.status === 200 ? after : after - 1).toBe(before)
+  expect([200, 409]).toContain(cancelled.status)
+}, 30_000)
+
 test('two people writing the same words: nothing is lost', async () => {
   const tobias = await someone(at, 'tobias')
   const write = (ask: Ask, text: string, revision: number) => ask('/api/libraries/tern/components/tern-ticket/words', { method: 'PUT', body: { member: 'slot:stub', text, revision } })

@@ -203,7 +203,7 @@ create table jobs (
   kind text not null check (kind in ('bring-in')),
   state text not null default 'waiting' check (state in ('waiting', 'running', 'done', 'failed', 'cancelled')),
   step text not null default '',
-  input jsonb not null default '{}',
+  input jsonb not null default '{"note": "", "files": [], "removed": []}',
   result jsonb,
   made_by uuid references people,
   made_at timestamptz not null default now(),
