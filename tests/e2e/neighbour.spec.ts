@@ -36,7 +36,7 @@ async function browser() {
       const ended = new Promise((resolve) => chromium.once('exit', resolve))
       chromium.kill('SIGKILL')
       await ended
-      rmSync(folder, { recursive: true, force: true, maxRetries: 5 })
+      rmSync(folder, { recursive: true, force: true, maxRetries: 20, retryDelay: 200 })
     },
   }
 }

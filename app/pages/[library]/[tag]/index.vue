@@ -41,6 +41,8 @@ watch([usage, surround], () => {
   clearTimeout(later)
   later = setTimeout(() => void router.replace({ query: queryOf(), hash: route.hash }), 300)
 })
+// whoever leaves before the address has caught up must not be called back by it
+onBeforeRouteLeave(() => clearTimeout(later))
 onUnmounted(() => clearTimeout(later))
 
 const modules = computed(() => modulesFor(tag.value, usage.value, store.moduleOf))
