@@ -57,7 +57,7 @@ const date = computed({
     <InputNumber v-else-if="editor === 'number'" :model-value="(value as number | undefined) ?? null" :placeholder="defaultText || 'not set'" :aria-label="label" :use-grouping="false" :max-fraction-digits="6" size="small" fluid @input="value = typeof $event.value === 'number' ? $event.value : undefined" @update:model-value="value = $event ?? undefined" />
     <DatePicker v-else-if="editor === 'date'" v-model="date" :placeholder="'not set'" date-format="d M yy" :aria-label="label" size="small" fluid show-button-bar />
     <span v-else-if="editor === 'colour'" class="colour">
-      <ColorPicker :model-value="typeof value === 'string' ? value.replace('#', '') : ''" :aria-label="`${label}: pick`" @update:model-value="value = `#${$event}`" />
+      <ColorPicker :class="{ empty: !isSet }" default-color="ffffff" :model-value="typeof value === 'string' ? value.replace('#', '') : ''" :aria-label="`${label}: pick`" @update:model-value="value = `#${$event}`" />
       <input class="field" :value="value ?? ''" :placeholder="defaultText || 'not set'" :aria-label="label" @input="value = ($event.target as HTMLInputElement).value">
     </span>
     <template v-else-if="editor === 'structured'">
@@ -80,6 +80,7 @@ const date = computed({
 .choices label:focus-within { outline: 2px solid var(--kelp); outline-offset: 2px; }
 .choices input { position: absolute; opacity: 0; pointer-events: none; }
 .tick { display: inline-flex; gap: 8px; align-items: center; }
+.colour .empty { opacity: 0.45; filter: grayscale(1); }
 .colour { display: flex; gap: 8px; align-items: center; }
 textarea.field { font-size: 12px; line-height: 16px; }
 .editor :deep(.p-inputtext) { font: 400 13px/20px var(--code); padding: 1px 4px; border-width: 0 0 1px; border-color: var(--ink); border-radius: 0; }

@@ -47,5 +47,5 @@ nav a { color: var(--muted); padding: 12px 0 10px; border-bottom: 2px solid tran
 nav a:hover { color: var(--ink); } nav a.on { color: var(--ink); border-color: var(--kelp); }
 .who { width: 28px; height: 28px; border: 1px solid var(--ink); border-radius: 50%; background: none; font: 500 11px var(--ui); cursor: pointer; margin-left: auto; }
 .find + .who { margin-left: 0; }
-@media (max-width: 900px) { .lib .small { display: none; } .bar { padding: 0 12px; column-gap: 14px; } nav { gap: 14px; order: 5; } }
+@media (max-width: 900px) { .lib .small { display: none; } .bar { padding: 6px 12px 0; column-gap: 14px; } nav { gap: 14px; order: 5; } }
 </style>

@@ -52,7 +52,7 @@ alter table libraries add constraint libraries_revision foreign key (current_rev
 
 create table revision_files (
   revision_id bigint not null references revisions on delete cascade,
-  path text not null check (path <> '' and path !~ '(^|/)\\.\\.?(/|$)' and path !~ '^/'),
+  path text not null check (path <> '' and path !~ '(^|/)[.]{1,2}(/|$)' and path !~ '^/'),
   hash text not null references blobs,
   primary key (revision_id, path)
 );

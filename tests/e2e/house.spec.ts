@@ -1,0 +1,123 @@
+import { readFileSync } from 'node:fs'
+import { expect, test } from '@playwright/test'
+import { world, type World } from '../world'
+import { alone, choose, row, signIn } from './person'
+
+let at: World
+test.beforeAll(async () => { at = await world() })
+test.afterAll(() => at.end())
+
+test('a library begins empty: made, source brought in from files, on the shelf, on the bench', async ({ page }) => {
+  await signIn(page, at, 'ines', '/')
+  await page.getByRole('button', { name: 'Make a library' }).click()
+  await page.getByLabel('Name').fill('Skua')
+  await page.getByLabel('Package').fill('Not A Name')
+  await page.getByLabel('Tag prefix').fill('skua-')
+  await page.getByRole('button', { name: 'Make it' }).click()
+  await expect(page.getByRole('alert')).toContainText('this is not a package name')
+  await page.getByLabel('Package').fill('@marram/skua')
+  await page.getByRole('button', { name: 'Make it' }).click()
+  await expect(page.getByRole('heading', { name: 'The shelf is empty' })).toBeVisible()
+
+  await page.getByRole('main').getByRole('link', { name: 'Bring in source' }).first().click()
+  const label = `/** A label on a crate.\n * @group Crates\n * @status trial */
+export class SkuaLabel extends HTMLElement {
+  static observedAttributes = ['text']
+  constructor() { super(); this.attachShadow({ mode: 'open' }).innerHTML = '<b part="text"></b>' }
+  /** What it says. */
+  get text(): string { return this.getAttribute('text') ?? 'Fragile' }
+  set text(text: string) { this.setAttribute('text', text) }
+  connectedCallback() { this.shadowRoot!.querySelector('b')!.textContent = this.text }
+  attributeChangedCallback() { this.connectedCallback() }
+}
+customElements.define('skua-label', SkuaLabel)\n`
+  await page.getByLabel('Choose files to bring in').setInputFiles([
+    { name: 'label.ts', mimeType: 'text/plain', buffer: Buffer.from(label) },
+    { name: 'ghost.ts', mimeType: 'text/plain', buffer: Buffer.from('export class SkuaGhost extends HTMLElement {}') },
+    { name: 'noise.ts', mimeType: 'text/plain', buffer: Buffer.from([0xff, 0xfe, 0x00, 0x01]) },
+  ])
+  await expect(page.getByRole('heading', { name: 'Brought in', exact: true })).toBeVisible({ timeout: 30_000 })
+  await expect(page.getByText('SkuaGhost is an element, but nothing registers it.')).toBeVisible()
+  await expect(page.getByText('This file is not text in UTF-8.')).toBeVisible()
+  await page.getByRole('link', { name: 'To the shelf' }).click()
+  await expect(page.frameLocator('iframe[title="Label"]').getByText('Fragile')).toBeVisible()
+  await page.getByRole('link', { name: 'Label', exact: true }).click()
+  await row(page, 'prop:text').getByRole('textbox', { name: 'text' }).fill('This side up')
+  await expect(alone(page, 'Label').getByText('This side up')).toBeVisible()
+  // it cannot be published yet, and the desk says why before anybody tries
+  await page.getByRole('link', { name: 'Release', exact: true }).click()
+  await expect(page.getByRole('alert')).toContainText('The library has no package.json.')
+  await expect(page.getByRole('button', { name: /^Publish/ })).toBeDisabled()
+})
+
+test('the shelf is narrowed by its sentence, and the address keeps it', async ({ page }) => {
+  await signIn(page, at, 'odile', '/tern')
+  await choose(page, 'Status', 'draft')
+  await expect(page.locator('.item')).toHaveCount(1)
+  await expect(page).toHaveURL(/status=draft/)
+  await choose(page, 'Which components', 'Those whose comments differ')
+  await expect(page.getByText('None of the eleven is like that.')).toBeVisible()
+  await page.getByRole('button', { name: 'Show all' }).click()
+  await expect(page.locator('.item')).toHaveCount(11)
+  await choose(page, 'Theme', 'Nightwatch')
+  await page.reload()
+  await expect(page.frameLocator('iframe[title="Sailing row"]').locator('html')).toHaveAttribute('data-theme', 'nightwatch')
+  await page.getByLabel('Find a component, member or word').fill('zzzzzz')
+  await expect(page.getByText('Nothing is called that.')).toBeVisible()
+})
+
+test('a token for a package client is shown once, and revoking it asks once', async ({ page }) => {
+  await signIn(page, at, 'tobias', '/account')
+  await page.getByLabel('A new one, for').fill('my laptop')
+  await choose(page, 'What it may do', 'install and publish')
+  await page.getByRole('button', { name: 'Make it' }).click()
+  const shown = page.getByRole('status').filter({ hasText: 'shown once' })
+  await expect(shown).toContainText(/_authToken=ks_[\w-]{40,}/)
+  await page.reload()
+  await expect(shown).toHaveCount(0)
+  await expect(page.getByRole('row', { name: /my laptop/ })).toContainText('never')
+  await page.getByRole('button', { name: 'Revoke' }).click()
+  await expect(page.getByText('Whatever uses it stops working.')).toBeVisible()
+  await page.getByRole('button', { name: 'Revoke it' }).click()
+  await expect(page.getByRole('row', { name: /my laptop/ })).toContainText('revoked')
+})
+
+test('roles are given by a maintainer, take effect at once, and the last maintainer stays', async ({ page, browser }) => {
+  await signIn(page, at, 'ines', '/tern/people')
+  await choose(page, 'Role of Ines Fairlie', 'reader')
+  await expect(page.getByRole('alert')).toContainText('A library needs a maintainer')
+  await choose(page, 'Role of Odile Marsh', 'contributor')
+  await expect(page.getByRole('button', { name: 'Role of Odile Marsh: contributor' })).toBeVisible()
+  await expect(page.getByText('role given').first()).toBeVisible()
+  const other = await browser.newPage()
+  await signIn(other, at, 'odile', '/tern/tern-tide-gauge')
+  await expect(row(other, 'prop:unit').getByRole('button', { name: 'Write words for unit' })).toBeVisible()
+  await choose(page, 'Role of Odile Marsh', 'reader')
+  await expect(row(other, 'prop:unit').getByRole('button', { name: 'Write words for unit' })).toHaveCount(0)
+})
+
+test('a token file is replaced whole, refused with each reason, and taken back', async ({ page }) => {
+  await signIn(page, at, 'ines', '/tern/tokens')
+  const replace = (text: string) => page.getByLabel('Replace the file of Nightwatch').setInputFiles({ name: 'night.json', mimeType: 'application/json', buffer: Buffer.from(text) })
+  await replace('{ not json')
+  await expect(page.getByRole('alert')).toContainText('This is not JSON')
+  await replace('{"text":{"strong":{"$value":"{ink.9000}"}}}')
+  await expect(page.getByRole('alert')).toContainText('text.strong refers to {ink.9000}, which is not there.')
+  await replace('{"text":{"strong":{"$type":"color","$value":"#FFD700"}}}')
+  await expect(page.getByText('Nightwatch is now what night.json says.')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'text.strong in Nightwatch: #FFD700' })).toBeVisible()
+  await page.getByRole('button', { name: 'Take it back' }).click()
+  await expect(page.getByRole('button', { name: 'text.strong in Nightwatch: #E9EEF1' })).toBeVisible()
+  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'file' }).nth(1).click()])
+  expect(JSON.parse(readFileSync(await file.path(), 'utf8'))).toEqual(JSON.parse(readFileSync('demo/tern/tokens/nightwatch.json', 'utf8')))
+})
+
+test('signed out, one is at the door, and comes back to where one wanted to go', async ({ page }) => {
+  await signIn(page, at, 'tobias', '/tern/tokens?tier=primitive')
+  await expect(page).toHaveURL(/tern\/tokens\?tier=primitive/)
+  await page.getByRole('button', { name: /account of Tobias Renn/ }).click()
+  await page.getByRole('menuitem', { name: 'Sign out' }).click()
+  await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible()
+  await page.goto(`${at.url}/tern/release`)
+  await expect(page).toHaveURL(/sign-in\?to=\/tern\/release|sign-in\?to=%2Ftern%2Frelease/)
+})
