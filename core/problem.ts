@@ -12,12 +12,6 @@ export const problemSchema = z.object({
 })
 export type Problem = z.infer<typeof problemSchema>
 
-/** A problem on one line, for logs and places that take plain text. */
-export const sayProblem = (problem: Problem): string =>
-  [problem.where && `${problem.where.file}${problem.where.line ? ` line ${problem.where.line}` : ''}:`, problem.what, problem.todo]
-    .filter(Boolean)
-    .join(' ')
-
 export type Outcome<T> = { ok: true; value: T } | { ok: false; problems: Problem[] }
 export const done = <T>(value: T): Outcome<T> => ({ ok: true, value })
 export const refused = <T = never>(...problems: Problem[]): Outcome<T> => ({ ok: false, problems })

@@ -16,7 +16,6 @@ export const meSchema = z.object({
 })
 
 export const themeSchema = z.object({ name: z.string(), title: z.string(), on: z.string().nullable(), document: tokenDocumentSchema, revision: z.number().int() })
-export type KeptThemeView = z.infer<typeof themeSchema>
 
 export const jobSchema = z.object({
   id: z.string(), state: z.enum(['waiting', 'running', 'done', 'failed', 'cancelled']), step: z.string(), made_at: moment,
@@ -38,7 +37,6 @@ export const renderingSchema = z.object({
   module: z.string().nullable(), problems: z.array(problemSchema),
   lastGood: z.object({ module: z.string(), made_at: moment, revision: z.number().int() }).nullable(),
 })
-export type RenderingView = z.infer<typeof renderingSchema>
 
 export const standingSchema = z.object({
   tag: z.string(), contract: contractSchema, group: z.string(), status: statusSchema, rendering: renderingSchema, face: z.nullable(usageSchema),
@@ -61,7 +59,6 @@ export const releaseSchema = z.object({
   version: z.string(), channel: z.string(), notes: z.string(), integrity: z.string(), size: z.number(), unpacked_size: z.number(), file_count: z.number(),
   made_by: z.string().nullable(), made_via: z.enum(['desk', 'client']), made_at: moment,
 })
-export type ReleaseView = z.infer<typeof releaseSchema>
 export const releasesSchema = z.object({
   releases: z.array(releaseSchema), channels: z.record(z.string(), z.string()), next: z.array(z.object({ step: z.string(), version: z.string(), says: z.string() })),
   changed: z.array(z.object({ tag: z.string(), change: z.enum(['new', 'changed', 'gone']) })), blocked: z.array(problemSchema),

@@ -27,7 +27,6 @@ export function useFrameHost(iframe: Ref<HTMLIFrameElement | null>, heard: Heard
   let loads = 0
   let sequence = 0
   let beat = 0
-  let answered = 0
   let lastMessage = 0
   let timer: ReturnType<typeof setInterval> | undefined
   let messages = 0
@@ -83,8 +82,7 @@ export function useFrameHost(iframe: Ref<HTMLIFrameElement | null>, heard: Heard
   function hear(message: FromFrame) {
     switch (message.say) {
       case 'pong':
-        answered = message.n
-        if (state.value === 'starting' && answered <= beat) state.value = 'live'
+        if (state.value === 'starting') state.value = 'live'
         return
       case 'painted':
         return heard.painted(message.seq, message.at)

@@ -21,5 +21,3 @@ export const fillingSchema: z.ZodMiniType<Filling> = z.lazy(() =>
 export const usageSchema: z.ZodMiniType<Usage> = z.lazy(() =>
   z.object({ props: z.record(z.string(), z.unknown()), slots: z.record(z.string(), fillingSchema) }),
 )
-
-export const nothingSet = (): Usage => ({ props: {}, slots: {} })

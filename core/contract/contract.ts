@@ -28,7 +28,6 @@ export const memberKinds: readonly { kind: MemberKind; heading: string }[] = [
 export const statusSchema = z.enum(['draft', 'trial', 'stable', 'deprecated'])
 export type Status = z.infer<typeof statusSchema>
 export const sharingKindSchema = z.enum(['markup', 'behaviour', 'form', 'feature'])
-export type SharingKind = z.infer<typeof sharingKindSchema>
 
 /** All that was read of one component. `files` are the sources it is made of, its own module first. */
 export const contractSchema = z.object({

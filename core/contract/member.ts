@@ -18,7 +18,6 @@ export const disagreementSchema = z.object({
   code: z.string(),
   place: placeSchema,
 })
-export type Disagreement = z.infer<typeof disagreementSchema>
 
 /** What every member of a contract has, whatever its kind. */
 export const memberFields = {

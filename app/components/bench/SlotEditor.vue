@@ -2,7 +2,7 @@
 import type { Filling } from '~~/core/code/usage'
 import type { Slot } from '~~/core/contract/slot'
 import { slotTitle } from '~~/core/contract/slot'
-import { firstUsage } from '~/utils/usage'
+import { firstUsage } from '~~/core/code/showing'
 
 /** What fills a slot: nothing, text, markup, or another component of the library. */
 const { of: own, tag } = defineProps<{ of: Slot; tag: string }>()

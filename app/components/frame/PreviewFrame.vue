@@ -62,7 +62,6 @@ function restart() {
   name.value = frameName()
   emit('restarted')
 }
-defineExpose({ restart, state: frame.state, failure, size })
 </script>
 
 <template>

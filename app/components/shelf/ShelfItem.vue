@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Standing } from '~~/core/wire'
-import { firstUsage, modulesFor } from '~/utils/usage'
+import { firstUsage, modulesFor } from '~~/core/code/showing'
 
 /** One component on its plank: rendered, with its label under it. */
 const { standing, theme, host } = defineProps<{ standing: Standing; theme: string; host: string }>()

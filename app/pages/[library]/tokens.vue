@@ -8,7 +8,7 @@ import { tokenPrefix } from '~~/core/release/package'
 import { cssName } from '~~/core/tokens/themes'
 import { tokensSchema, type TokensView } from '~~/core/wire'
 import type { Problem } from '~~/core/problem'
-import { modulesFor } from '~/utils/usage'
+import { modulesFor } from '~~/core/code/showing'
 
 const store = useLibrary()
 const route = useRoute()

@@ -2,8 +2,9 @@
 import { htmlFor } from '~~/core/code/html'
 import { usageSchema, type Usage } from '~~/core/code/usage'
 import { componentTitle, membersOf } from '~~/core/contract/contract'
+import type { Problem } from '~~/core/problem'
 import { wordsListSchema, type WordsView } from '~~/core/wire'
-import { firstUsage, forFrame, modulesFor } from '~/utils/usage'
+import { firstUsage, forFrame, modulesFor } from '~~/core/code/showing'
 
 const store = useLibrary()
 const route = useRoute()
@@ -68,8 +69,6 @@ function onEvent(message: { at: number; name: string; detail: string; target: st
   fired.push({ at: new Date(message.at), name: message.name, detail: message.detail, target: message.target })
 }
 const failure = ref<{ text: string; phase: string; where: { file: string; line: number } | undefined }>()
-const frame = useTemplateRef<{ restart: () => void }>('frame')
-const loadedAt = ref('')
 
 async function onFailed(message: { phase: 'load' | 'render' | 'run'; text: string; at?: { module: string; line: number; column: number } | undefined }) {
   const told = { text: message.text, phase: { load: 'while it was loaded', render: 'while it was made', run: 'while it ran' }[message.phase], where: undefined as { file: string; line: number } | undefined }
@@ -82,13 +81,13 @@ async function onFailed(message: { phase: 'load' | 'render' | 'run'; text: strin
 watch([usage, tag], () => { failure.value = undefined })
 
 const words = ref<WordsView[]>([])
-const wordsProblems = ref<unknown>()
+const wordsProblems = ref<Problem[]>([])
 async function loadWords() {
   try {
     words.value = await ask(wordsListSchema, `/libraries/${store.slug}/components/${tag.value}/words`)
-    wordsProblems.value = undefined
+    wordsProblems.value = []
   } catch (error) {
-    wordsProblems.value = error
+    wordsProblems.value = problemsOf(error)
   }
 }
 watch([tag, wordsStamp], () => { if (standing.value) void loadWords() }, { immediate: true })
@@ -101,7 +100,7 @@ useKeys([
   { keys: 'r', does: 'show it as on the shelf', run: () => { usage.value = start.value } },
   { keys: 't', does: 'the next theme', run: () => { const names = themes.value.map((one) => one.name); surround.theme = names[(names.indexOf(surround.theme) + 1) % names.length] ?? surround.theme } },
 ])
-onMounted(() => { loadedAt.value = route.hash.slice(1); if (loadedAt.value) document.getElementById(decodeURIComponent(loadedAt.value))?.scrollIntoView() })
+onMounted(() => { if (route.hash) document.getElementById(decodeURIComponent(route.hash.slice(1)))?.scrollIntoView() })
 watch(() => route.hash, (hash) => document.getElementById(decodeURIComponent(hash.slice(1)))?.scrollIntoView({ block: 'nearest' }))
 </script>
 
@@ -112,6 +111,7 @@ watch(() => route.hash, (hash) => document.getElementById(decodeURIComponent(has
       <ProblemList :problems="standing.rendering.problems" :library="store.slug" />
       <p v-if="standing.rendering.lastGood" class="small">What is shown was built {{ ago(standing.rendering.lastGood.made_at) }}, from revision {{ standing.rendering.lastGood.revision }}; the ledger is of the newest source that could be read.</p>
     </div>
+    <div v-if="wordsProblems.length" class="stale"><ProblemList :problems="wordsProblems" /> <button type="button" class="link" @click="loadWords">Fetch the words again</button></div>
     <div class="two">
       <ContractLedger v-model="usage" :contract :words :at="decodeURIComponent($route.hash.slice(1))" @written="written" />
       <section class="side" aria-label="The component alone">
@@ -125,7 +125,7 @@ watch(() => route.hash, (hash) => document.getElementById(decodeURIComponent(has
           <button v-if="changed" type="button" class="link small again" @click="usage = start">As on the shelf</button>
         </p>
         <div class="ground">
-          <PreviewFrame v-if="target" ref="frame" :key="tag" :target :css :preview="store.library!.preview" :title="`${store.title(tag)}, alone`" :surround @event="onEvent" @failed="onFailed" @restarted="failure = undefined" />
+          <PreviewFrame v-if="target" :key="tag" :target :css :preview="store.library!.preview" :title="`${store.title(tag)}, alone`" :surround @event="onEvent" @failed="onFailed" @restarted="failure = undefined" />
           <div v-if="target && surround.width !== null" class="ruler" :style="{ width: `${surround.width}px` }" aria-hidden="true"><span class="code">{{ surround.width }}</span></div>
           <p v-if="!target" class="nothing muted">There is no rendering: {{ standing.rendering.problems[0]?.what ?? 'it was never built.' }}</p>
           <div v-if="failure" class="failure" role="alert">

@@ -1,6 +1,6 @@
-import type { Filling, Usage } from '~~/core/code/usage'
-import { membersOf, type Contract } from '~~/core/contract/contract'
-import { choicesOf } from '~~/core/contract/type'
+import type { Filling, Usage } from './usage'
+import { membersOf, type Contract } from '../contract/contract'
+import { choicesOf } from '../contract/type'
 
 /** A first way to show a component nobody has shown yet: what it requires, and words in its default slot. */
 export function firstUsage(contract: Contract, title: string): Usage {

@@ -1,7 +1,5 @@
-import { readCustomElements } from '~~/core/read/custom-elements/read'
-import { backTo } from './navigation'
-import { groundFrom } from './grounds'
-import { firstUsage, forFrame, modulesFor } from './usage'
+import { readCustomElements } from '../read/custom-elements/read'
+import { firstUsage, forFrame, modulesFor } from './showing'
 
 const source = `
 class Row extends HTMLElement {
@@ -40,14 +38,4 @@ test('dates travel as dates, at any depth, and what is not set does not travel',
   expect(sent.props).toEqual({ day: new Date('2026-11-25T00:00:00.000Z'), name: 'x' })
   expect(Object.keys(sent.props)).not.toContain('note')
   expect(sent.slots['']).toMatchObject({ usage: { props: { when: new Date('2026-11-26T00:00:00.000Z') } } })
-})
-
-test('after signing in one goes back to a place of ours, never to another site', () => {
-  expect([backTo('/tern'), backTo('/tern/tokens?token=a')]).toEqual(['/tern', '/tern/tokens?token=a'])
-  for (const bad of ['//evil.example', '/\\evil.example', 'https://evil.example', 'javascript:alert(1)', '', undefined, ['/tern']]) expect(backTo(bad)).toBe('/')
-})
-
-test('a ground from an address is a plain colour or the theme’s own', () => {
-  expect([groundFrom('#FFF'), groundFrom('#ffffff80')]).toEqual(['#FFF', '#ffffff80'])
-  for (const bad of ['url(http://evil.example)', 'red;position:fixed', undefined, 12]) expect(groundFrom(bad)).toBe('Canvas')
 })
