@@ -3,7 +3,7 @@ import { join } from 'node:path'
 import { Failure } from '../auth/failure'
 import type { Answer, TaskName, Tasks } from './tasks'
 
-interface Waiting { task: TaskName; input: unknown; settle: (answer: Answer) => void }
+interface Waiting { task: TaskName; input: unknown; settle: (answer: Answer) => void; again: boolean }
 const limits = { seconds: 60, megabytes: 768, children: 2, idleSeconds: 60 }
 
 interface Child { process: ChildProcess; busy: Waiting | undefined; timer: NodeJS.Timeout | undefined }
@@ -17,7 +17,7 @@ let count = 0
  */
 export async function inChild<N extends TaskName>(task: N, input: Tasks[N]['in']): Promise<Tasks[N]['out']> {
   const answer = await new Promise<Answer>((settle) => {
-    queue.push({ task, input, settle })
+    queue.push({ task, input, settle, again: false })
     next()
   })
   if (!answer.ok) throw new Failure(422, answer.problems)
@@ -26,7 +26,7 @@ export async function inChild<N extends TaskName>(task: N, input: Tasks[N]['in']
 
 function next(): void {
   if (queue.length === 0) return
-  let child = children.find((one) => !one.busy)
+  let child = children.find((one) => !one.busy && one.process.connected)
   if (!child && children.length < limits.children) children.push((child = start()))
   if (!child) return
   const waiting = queue.shift()!
@@ -52,7 +52,15 @@ function start(): Child {
     busy?.settle(answer)
     next()
   })
-  process_.on('exit', () => end(child, { code: 'build-ended', what: 'Working through the source needed more memory than it may have.', todo: 'Bring in fewer or smaller files.' }))
+  process_.on('exit', () => {
+    const { busy } = child
+    // it may have died before the task reached it: a task gets a second child, not a third
+    if (busy && !busy.again) {
+      child.busy = undefined
+      queue.unshift({ ...busy, again: true })
+    }
+    end(child, { code: 'build-ended', what: 'Working through the source needed more memory than it may have.', todo: 'Bring in fewer or smaller files.' })
+  })
   process_.unref()
   return child
 }
