@@ -1,9 +1,12 @@
 import { defineStore } from 'pinia'
 import { wantsWords, withoutWords, componentTitle, type Contract } from '~~/core/contract/contract'
 import { tokenPrefix } from '~~/core/release/package'
+import { withValue } from '~~/core/tokens/document'
 import { cssName, resolveTheme, themesCss } from '~~/core/tokens/themes'
 import { librarySchema, shelfSchema, type LibraryView, type Standing } from '~~/core/wire'
 import type { Problem } from '~~/core/problem'
+
+interface TokenDraft { theme: string; path: string; value: unknown }
 
 /** One library as the interface has it: what stands on the shelf, its themes, and the news about it. */
 export const useLibrary = defineStore('library', () => {
@@ -14,8 +17,13 @@ export const useLibrary = defineStore('library', () => {
   const wordsStamp = ref(0)
   const releaseStamp = ref(0)
   let feed: EventSource | undefined
+  let asked = 0
+  /** Token values being typed or on their way to the server: shown over what is kept, whatever news comes in meanwhile. */
+  const drafts = shallowRef<readonly TokenDraft[]>([])
 
-  const themes = computed(() => library.value?.themes ?? [])
+  const themes = computed(() => (library.value?.themes ?? []).map((one) => ({
+    ...one, document: drafts.value.filter((draft) => draft.theme === one.name).reduce((document, { path, value }) => withValue(document, path, value), one.document),
+  })))
   const prefix = computed(() => library.value?.prefix ?? '')
   const css = computed(() => themesCss(themes.value, tokenPrefix(prefix.value)).css)
   const baseTheme = computed(() => themes.value.find((one) => one.on === null)?.name ?? '')
@@ -55,18 +63,22 @@ export const useLibrary = defineStore('library', () => {
       slug.value = name
       library.value = undefined
       standing.value = []
+      drafts.value = []
       listen(name)
     }
     await load()
   }
   async function load() {
+    const mine = ++asked
     try {
       const [one, shelf] = await Promise.all([ask(librarySchema, `/libraries/${slug.value}`), ask(shelfSchema, `/libraries/${slug.value}/shelf`)])
+      // an answer that was asked for earlier may come later
+      if (mine !== asked) return
       library.value = one
       standing.value = shelf
       problems.value = []
     } catch (error) {
-      problems.value = problemsOf(error)
+      if (mine === asked) problems.value = problemsOf(error)
     }
   }
   function listen(name: string) {
@@ -78,15 +90,22 @@ export const useLibrary = defineStore('library', () => {
       await load()
     }
   }
-  /** Puts a theme's changed document in place at once, before the server has it. */
-  function putTheme(name: string, document: LibraryView['themes'][number]['document'], revision?: number) {
+  const without = ({ theme, path }: Pick<TokenDraft, 'theme' | 'path'>) => drafts.value.filter((one) => one.theme !== theme || one.path !== path)
+  function draftToken(draft: TokenDraft) {
+    drafts.value = [...without(draft), draft]
+  }
+  function dropDraft(at: Pick<TokenDraft, 'theme' | 'path'>) {
+    drafts.value = without(at)
+  }
+  /** Puts in place the one value that the server has just kept; `undefined` when it was taken out. */
+  function keptToken(theme: string, path: string, value: unknown, revision: number) {
     if (!library.value) return
-    library.value = { ...library.value, themes: library.value.themes.map((one) => (one.name === name ? { ...one, document, revision: revision ?? one.revision } : one)) }
+    library.value = { ...library.value, themes: library.value.themes.map((one) => (one.name === theme ? { ...one, document: withValue(one.document, path, value), revision } : one)) }
   }
   function leave() {
     feed?.close()
     feed = undefined
     slug.value = ''
   }
-  return { slug, library, standing, problems, wordsStamp, releaseStamp, themes, prefix, css, baseTheme, tokenNames, tokenSet, groups, may, missing, wanting, title, find, moduleOf, open, load, putTheme, leave }
+  return { slug, library, standing, problems, wordsStamp, releaseStamp, themes, prefix, css, baseTheme, tokenNames, tokenSet, groups, may, missing, wanting, title, find, moduleOf, open, load, draftToken, dropDraft, keptToken, leave }
 })

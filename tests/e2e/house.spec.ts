@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { expect, test } from '@playwright/test'
-import { world, type World } from '../world'
+import { someone, world, type World } from '../world'
 import { alone, choose, row, signIn } from './person'
 
 let at: World
@@ -60,6 +60,7 @@ test('the shelf is narrowed by its sentence, and the address keeps it', async ({
   await page.getByRole('button', { name: 'Show all' }).click()
   await expect(page.locator('.item')).toHaveCount(11)
   await choose(page, 'Theme', 'Nightwatch')
+  await expect(page).toHaveURL(/theme=nightwatch/)
   await page.reload()
   await expect(page.frameLocator('iframe[title="Sailing row"]').locator('html')).toHaveAttribute('data-theme', 'nightwatch')
   await page.getByLabel('Find a component, member or word').fill('zzzzzz')
@@ -110,6 +111,24 @@ test('a token file is replaced whole, refused with each reason, and taken back',
   await expect(page.getByRole('button', { name: 'text.strong in Nightwatch: #E9EEF1' })).toBeVisible()
   const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'file' }).nth(1).click()])
   expect(JSON.parse(readFileSync(await file.path(), 'utf8'))).toEqual(JSON.parse(readFileSync('demo/tern/tokens/nightwatch.json', 'utf8')))
+})
+
+test('what is being typed into a token stays, though a colleague keeps another token meanwhile', async ({ page }) => {
+  await signIn(page, at, 'ines', '/tern/tokens?token=brass.500')
+  await page.getByRole('button', { name: /^brass.500 in Daywatch:/ }).click()
+  await page.getByLabel('brass.500 in Daywatch', { exact: true }).fill('#112233')
+  const brass = () => page.frameLocator('aside iframe').first().locator('html').evaluate((html) => getComputedStyle(html).getPropertyValue('--tern-brass-500'))
+  await expect.poll(brass).toBe('#112233')
+  const tobias = await someone(at, 'tobias')
+  const theme = (await tobias('/api/libraries/tern')).body.themes.find((one: { name: string }) => one.name === 'daywatch')
+  expect((await tobias('/api/libraries/tern/tokens', { method: 'PATCH', body: { theme: 'daywatch', path: 'ink.700', text: '#445566', revision: theme.revision } })).status).toBe(200)
+  await expect(page.getByRole('button', { name: 'ink.700 in Daywatch: #445566' })).toBeVisible()
+  expect(await brass()).toBe('#112233')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('brass.500 changed in Daywatch.')).toBeVisible()
+  await page.reload()
+  await expect(page.getByRole('button', { name: 'brass.500 in Daywatch: #112233' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'ink.700 in Daywatch: #445566' })).toBeVisible()
 })
 
 test('signed out, one is at the door, and comes back to where one wanted to go', async ({ page }) => {

@@ -2,19 +2,14 @@
 import type { Standing } from '~~/core/wire'
 
 const store = useLibrary()
-const route = useRoute()
 const router = useRouter()
 const { library, standing, themes } = storeToRefs(store)
 useHead({ title: () => `${library.value?.title} · Kept Shelf` })
 
-const fromQuery = (name: string, otherwise: string) => computed({
-  get: () => (typeof route.query[name] === 'string' ? (route.query[name] as string) : otherwise),
-  set: (value) => { void router.replace({ query: { ...route.query, [name]: value === otherwise ? undefined : value } }) },
-})
-const which = fromQuery('which', 'all')
-const status = fromQuery('status', 'any')
-const theme = fromQuery('theme', store.baseTheme)
-const by = fromQuery('by', 'group')
+const which = useAddressChoice('which', 'all')
+const status = useAddressChoice('status', 'any')
+const theme = useAddressChoice('theme', store.baseTheme)
+const by = useAddressChoice('by', 'group')
 
 const tests: Record<string, (one: Standing) => boolean> = {
   all: () => true,

@@ -11,19 +11,13 @@ import type { Problem } from '~~/core/problem'
 import { modulesFor } from '~~/core/code/showing'
 
 const store = useLibrary()
-const route = useRoute()
-const router = useRouter()
 const { themes, css, standing } = storeToRefs(store)
 useHead({ title: () => `Tokens · ${store.library?.title} · Kept Shelf` })
 const { say, sayProblems } = useSay()
 
-const query = (name: string, otherwise: string) => computed({
-  get: () => (typeof route.query[name] === 'string' ? (route.query[name] as string) : otherwise),
-  set: (value) => { void router.replace({ query: { ...route.query, [name]: value === otherwise ? undefined : value } }) },
-})
-const tier = query('tier', 'all')
-const type = query('type', 'any')
-const chosen = query('token', '')
+const tier = useAddressChoice('tier', 'all')
+const type = useAddressChoice('type', 'any')
+const chosen = useAddressChoice('token', '')
 const filter = ref('')
 const edits = ref<TokensView['edits']>([])
 async function loadEdits() {
@@ -53,6 +47,7 @@ const restOf = (path: string) => path.split('.').slice(1).join('.') || path
 
 const editing = ref<{ path: string; theme: string }>()
 const draft = ref('')
+let begun = ''
 const wrong = ref<Problem[]>([])
 /** One edit is sent at a time, so that each starts from the revision the one before made. */
 let sending: Promise<void> = Promise.resolve()
@@ -61,11 +56,10 @@ function begin(path: string, theme: string) {
   chosen.value = path
   if (!store.may.write) return
   editing.value = { path, theme }
-  draft.value = row.value?.cells[theme]?.written ?? ''
+  draft.value = begun = row.value?.cells[theme]?.written ?? ''
   wrong.value = []
   void nextTick(() => { const box = document.getElementById('token-editor') as HTMLInputElement | null; box?.focus(); box?.select() })
 }
-const before = new Map<string, (typeof themes.value)[number]['document']>()
 /** Shows what is typed in every rendering at once; it is kept when the editor is left. */
 function tryOut(text: string) {
   draft.value = text
@@ -78,7 +72,6 @@ function tryOut(text: string) {
     wrong.value = value.problems
     return
   }
-  if (!before.has(theme.name)) before.set(theme.name, theme.document)
   const document = withValue(theme.document, at.path, value.value)
   const after = themes.value.map((one) => (one.name === theme.name ? { ...one, document } : one))
   const broken = after.flatMap((one) => resolveTheme(after, one.name).problems)
@@ -87,12 +80,11 @@ function tryOut(text: string) {
     return
   }
   wrong.value = []
-  store.putTheme(theme.name, document)
+  store.draftToken({ ...at, value: value.value })
 }
 function drop() {
   const at = editing.value
-  if (at && before.has(at.theme)) store.putTheme(at.theme, before.get(at.theme)!)
-  before.clear()
+  if (at) store.dropDraft(at)
   editing.value = undefined
   wrong.value = []
 }
@@ -100,25 +92,26 @@ async function keep() {
   const at = editing.value
   if (!at) return
   const text = draft.value
-  const old = row.value?.cells[at.theme]?.written
   if (wrong.value.length) return
-  if (!before.has(at.theme) && text === old) return drop()
-  before.clear()
+  if (text === begun) return drop()
   editing.value = undefined
   await send(at.theme, at.path, text)
 }
 async function send(theme: string, path: string, text: string | null) {
   sending = sending.then(async () => {
     const now = themes.value.find((one) => one.name === theme)
-    if (!now) return
+    const kind = table.value.rows.find((one) => one.path === path)?.type
+    if (!now || !kind) return
     try {
       const { revision } = await ask(z.object({ revision: z.number() }), `/libraries/${store.slug}/tokens`, { method: 'PATCH', body: { theme, path, text, revision: now.revision } })
-      store.putTheme(theme, text === null ? withValue(now.document, path, undefined) : now.document, revision)
+      const value = text === null ? undefined : typedValue(text, kind)
+      store.keptToken(theme, path, value?.ok ? value.value : undefined, revision)
       say(`${path} changed in ${now.title}.`, { title: 'Take it back', run: () => void undo() })
     } catch (error) {
       sayProblems(error)
       await store.load()
     }
+    if (editing.value?.theme !== theme || editing.value.path !== path) store.dropDraft({ theme, path })
   })
   await sending
 }
