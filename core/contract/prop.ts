@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { label, memberFields } from './member'
+import { label, memberFields, type Claim } from './member'
 import { printType, typeSchema } from './type'
 
 /**
@@ -17,8 +17,28 @@ export const propSchema = z.object({
   readonly: z.boolean(),
   attribute: z.string().optional(),
   reflects: z.boolean(),
+  /** It is an attribute the component reads, and no property of the element. */
+  attributeOnly: z.boolean().optional(),
 })
 export type Prop = z.infer<typeof propSchema>
+
+/**
+ * Joins what code shows with what `@attr` and `@prop` tags claim. A claim names the attribute or the
+ * property. `complete` says that all the code is known: only then a claim without code is one that differs.
+ */
+export function joinProps(found: Prop[], claims: Claim[], complete: boolean): Prop[] {
+  const named = (prop: Prop, claim: Claim) => prop.name === claim.name || prop.attribute === claim.name
+  const joined = found.map((prop) => {
+    const claim = claims.find((one) => named(prop, one))
+    return claim && !prop.comment && claim.text ? { ...prop, comment: claim.text } : prop
+  })
+  const alone = claims.filter((claim, i) => claim.name !== '' && !found.some((prop) => named(prop, claim)) && claims.findIndex((one) => one.name === claim.name) === i)
+  return [...joined, ...alone.map((claim): Prop => ({
+    kind: 'prop', name: claim.name, place: claim.place, known: 'comment', comment: claim.text || undefined,
+    disagreements: complete ? [{ about: 'prop', comment: claim.name, code: 'nothing reads it', place: claim.place }] : [],
+    type: { is: 'other', text: claim.type ?? 'unknown' }, readonly: false, reflects: false, required: false, attribute: claim.name, attributeOnly: true,
+  }))]
+}
 
 /** The line under a prop's name: type and default. */
 export const describeProp = (prop: Prop): string =>

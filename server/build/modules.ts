@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto'
 import { build, type BuildFailure, type Message, type Plugin } from 'esbuild'
 import type { Contract } from '~~/core/contract/contract'
 import type { Problem } from '~~/core/problem'
-import { SourceSet, type SourceText } from '~~/core/read/custom-elements/source-set'
+import { SourceSet, type SourceText } from '~~/core/read/source/source-set'
 
 export interface BuiltModules {
   hash: string | undefined

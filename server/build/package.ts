@@ -10,7 +10,7 @@ import { dirname, join } from 'node:path'
 import type { Problem } from '~~/core/problem'
 import { bareName } from '~~/core/release/manifest'
 import { packageFiles, tagNameMap, type PackageFile, type PackageInput } from '~~/core/release/package'
-import type { SourceText } from '~~/core/read/custom-elements/source-set'
+import type { SourceText } from '~~/core/read/source/source-set'
 import { librarySource } from './modules'
 
 export interface Packed { tarball: Uint8Array; integrity: string; shasum: string; unpackedSize: number; files: { path: string; size: number }[]; manifest: object; problems: Problem[] }

@@ -2,11 +2,13 @@ import ts from 'typescript'
 import type { Method } from '../../contract/method'
 import type { Prop } from '../../contract/prop'
 import { withoutUndefined, type TypeModel } from '../../contract/type'
-import { tagText, wordsOf } from './comments'
-import { evaluate, nameOf, type Plain } from './evaluate'
-import type { ClassNode } from './reach'
-import { hasModifier, unwrap, walk, type SourceSet } from './source-set'
-import { typeOfExpression, typeOfNode } from './types'
+import { declaredProps, type DeclaredProp } from './declared'
+import { functionOf, isElementRoot, type ClassNode, type Lineage } from './lineage'
+import { returnedBy } from './opener'
+import { tagText, wordsOf } from '../source/comments'
+import { evaluate, nameOf, type Plain } from '../source/evaluate'
+import { hasModifier, unwrap, walk, type SourceSet } from '../source/source-set'
+import { typeOfExpression, typeOfNode } from '../source/type-nodes'
 
 /** Methods the browser calls (HTML standard, custom element reactions and form-associated ones). */
 const reactions = new Set([
@@ -14,55 +16,110 @@ const reactions = new Set([
   'formAssociatedCallback', 'formResetCallback', 'formDisabledCallback', 'formStateRestoreCallback',
 ])
 
+/** Methods that base classes of packages call or are called by; a component that builds on one overrides them, and nobody else calls them. */
+const lifecycle = new Set([
+  'render', 'update', 'updated', 'firstUpdated', 'willUpdate', 'shouldUpdate', 'performUpdate', 'scheduleUpdate', 'requestUpdate', 'getUpdateComplete', 'createRenderRoot',
+  'connected', 'disconnected', 'ready', 'attached', 'detached', 'attributeChanged', 'onBeforeRendering', 'onAfterRendering', 'onEnterDOM', 'onExitDOM',
+])
+
 /** What the accessors and callbacks of a class do with attributes. */
 interface Wiring { attribute?: string; fallback?: ts.Expression; reads: boolean }
 
 /** Public fields and accessors as props, public methods as methods; the nearest class wins where names repeat. */
-export function readMembers(sources: SourceSet, classes: ClassNode[]): { props: Prop[]; methods: Method[]; observed: Set<string> } {
+export function readMembers(sources: SourceSet, { classes, root }: Lineage): { props: Prop[]; methods: Method[]; observed: Set<string> } {
+  const fromPackage = !isElementRoot(root)
   const props = new Map<string, Prop>()
   const methods = new Map<string, Method>()
   const observed = observedAttributes(sources, classes)
-  const fed = attributesFeeding(sources, classes)
+  const facts: ClassFacts = { sources, classes, observed, fed: attributesFeeding(sources, classes), declared: declaredProps(sources, classes), assigned: assignedInConstructors(classes) }
+  const inner = new Set([...facts.declared.values()].filter((one) => one.inner || isInner(one.node)).map((one) => one.name))
 
   for (const node of classes) {
     for (const member of node.members) {
-      if (!member.name || ts.isPrivateIdentifier(member.name) || isInner(member)) continue
+      if (!member.name || ts.isPrivateIdentifier(member.name)) continue
       const name = nameOf(sources, member.name)
-      if (name === undefined) continue
+      if (name === undefined || inner.has(name)) continue
+      if (isInner(member)) {
+        // what a nearer class keeps to itself is not offered because a farther one would
+        if (!hasModifier(member, ts.SyntaxKind.StaticKeyword, ts.SyntaxKind.DeclareKeyword)) inner.add(name)
+        continue
+      }
       if (ts.isMethodDeclaration(member) && member.body) {
-        if (!reactions.has(name) && !methods.has(name)) methods.set(name, methodOf(sources, name, member))
+        if (!reactions.has(name) && !(fromPackage && lifecycle.has(name)) && !methods.has(name)) methods.set(name, methodOf(sources, name, member))
       } else if (ts.isPropertyDeclaration(member)) {
-        if (member.initializer && ts.isArrowFunction(unwrap(member.initializer))) continue
-        if (!props.has(name)) props.set(name, propOfField(sources, name, member, observed, fed))
+        if (member.initializer && !facts.declared.has(name) && ts.isArrowFunction(unwrap(member.initializer))) continue
+        // a decorator that declares no prop finds or provides something inside
+        if (ts.getDecorators(member)?.length && !facts.declared.has(name)) continue
+        if (!props.has(name)) props.set(name, propOfField(facts, name, member))
       } else if (ts.isGetAccessorDeclaration(member) || ts.isSetAccessorDeclaration(member)) {
-        if (!props.has(name)) props.set(name, propOfAccessor(sources, name, node, observed, fed))
+        if (ts.getDecorators(member)?.length && !facts.declared.has(name)) continue
+        if (!props.has(name)) props.set(name, propOfAccessor(facts, name, node))
       }
     }
+  }
+  for (const one of facts.declared.values()) if (!props.has(one.name) && !inner.has(one.name) && !one.name.startsWith('_')) props.set(one.name, propOfDeclared(facts, one))
+  if (facts.declared.size === 0) {
+    for (const [name, { node, value }] of facts.assigned) {
+      if (!props.has(name) && !inner.has(name) && !methods.has(name) && /\.[cm]?jsx?$/.test(node.getSourceFile().fileName) && !isInner(node)) props.set(name, propOfAssigned(facts, name, node, value))
+    }
+  }
+  const fed = new Set([...props.values()].map((one) => one.attribute))
+  for (const attribute of observed) {
+    if (!fed.has(attribute) && !props.has(attribute)) props.set(attribute, attributeAlone(facts, attribute))
   }
   return { props: [...props.values()], methods: [...methods.values()], observed }
 }
 
-const isInner = (member: ts.ClassElement): boolean =>
-  hasModifier(member, ts.SyntaxKind.StaticKeyword, ts.SyntaxKind.PrivateKeyword, ts.SyntaxKind.ProtectedKeyword, ts.SyntaxKind.DeclareKeyword) ||
-  tagText(member, 'internal', 'private', 'protected') !== undefined ||
-  (member.name !== undefined && ts.isIdentifier(member.name) && member.name.text.startsWith('_'))
-
-/** The attributes a class observes, from a static field or getter, constants and spreads followed. */
-function observedAttributes(sources: SourceSet, classes: ClassNode[]): Set<string> {
-  for (const node of classes) {
-    for (const member of node.members) {
-      if (member.name?.getText() !== 'observedAttributes' || !hasModifier(member, ts.SyntaxKind.StaticKeyword)) continue
-      const list = ts.isPropertyDeclaration(member) ? member.initializer : ts.isGetAccessorDeclaration(member) ? returned(member.body) : undefined
-      const value = list && evaluate(sources, list)
-      if (Array.isArray(value)) return new Set(value.filter((one): one is string => typeof one === 'string'))
-    }
-  }
-  return new Set()
+interface ClassFacts {
+  sources: SourceSet; classes: ClassNode[]; observed: Set<string>; fed: Map<string, string>
+  declared: Map<string, DeclaredProp>; assigned: Map<string, { value: ts.Expression; node: ts.Node }>
 }
 
-const returned = (body: ts.Block | undefined): ts.Expression | undefined => {
-  let found: ts.Expression | undefined
-  if (body) walk(body, (node) => { if (ts.isReturnStatement(node) && node.expression) found ??= node.expression })
+const isInner = (member: ts.Node): boolean =>
+  hasModifier(member, ts.SyntaxKind.StaticKeyword, ts.SyntaxKind.PrivateKeyword, ts.SyntaxKind.ProtectedKeyword, ts.SyntaxKind.DeclareKeyword) ||
+  tagText(member, 'internal', 'private', 'protected', 'ignore', 'hidden') !== undefined ||
+  (ts.isClassElement(member) && member.name !== undefined && (ts.isIdentifier(member.name) || ts.isStringLiteral(member.name)) && member.name.text.startsWith('_'))
+
+/** The attributes a class observes: from a static field or getter, constants and spreads followed, with those of its superclasses where it adds to them. */
+function observedAttributes(sources: SourceSet, classes: ClassNode[]): Set<string> {
+  const found = new Set<string>()
+  for (const node of classes) {
+    const member = node.members.find((one) => one.name?.getText() === 'observedAttributes' && hasModifier(one, ts.SyntaxKind.StaticKeyword))
+    const list = member && (ts.isPropertyDeclaration(member) ? member.initializer : ts.isGetAccessorDeclaration(member) ? returnedBy(member.body) : undefined)
+    if (!list) continue
+    for (const one of listed(list)) {
+      const value = evaluate(sources, one)
+      for (const name of Array.isArray(value) ? value : [value]) if (typeof name === 'string') found.add(name)
+    }
+    if (!/\bsuper\b/.test(list.getText())) break
+  }
+  return found
+}
+
+/** The expressions a list is put together from: its elements, what is spread into it, what is joined to it. */
+function listed(expression: ts.Expression): ts.Expression[] {
+  const node = unwrap(expression)
+  if (ts.isArrayLiteralExpression(node)) return node.elements.flatMap((one) => (ts.isSpreadElement(one) ? listed(one.expression) : [one]))
+  if (ts.isCallExpression(node) && ts.isPropertyAccessExpression(node.expression) && node.expression.name.text === 'concat') return [...listed(node.expression.expression), ...node.arguments.flatMap(listed)]
+  if (ts.isBinaryExpression(node)) return [...listed(node.left), ...listed(node.right)]
+  return [node]
+}
+
+/** `this.name = value` at the top of constructors: the nearest class's own comes last, and wins. */
+function assignedInConstructors(classes: ClassNode[]): ClassFacts['assigned'] {
+  const found: ClassFacts['assigned'] = new Map()
+  for (const node of classes) {
+    const body = node.members.find(ts.isConstructorDeclaration)?.body
+    for (const statement of body?.statements ?? []) {
+      if (!ts.isExpressionStatement(statement)) continue
+      for (let at: ts.Expression = statement.expression; ts.isBinaryExpression(at) && at.operatorToken.kind === ts.SyntaxKind.EqualsToken; at = at.right) {
+        let value: ts.Expression = at.right
+        while (ts.isBinaryExpression(value) && value.operatorToken.kind === ts.SyntaxKind.EqualsToken) value = value.right
+        const { left } = at
+        if (ts.isPropertyAccessExpression(left) && left.expression.kind === ts.SyntaxKind.ThisKeyword && ts.isIdentifier(left.name) && !left.name.text.startsWith('_') && !found.has(left.name.text)) found.set(left.name.text, { value, node: statement })
+      }
+    }
+  }
   return found
 }
 
@@ -104,35 +161,65 @@ function comparisons(node: ts.Expression, parameter: string): ts.Expression[] {
   return plain.left.getText() === parameter ? [plain.right] : plain.right.getText() === parameter ? [plain.left] : []
 }
 
-function propOfField(sources: SourceSet, name: string, member: ts.PropertyDeclaration, observed: Set<string>, fed: Map<string, string>): Prop {
-  const written = member.type ? typeOfNode(sources, member.type) : member.initializer ? typeOfExpression(sources, member.initializer) : ({ is: 'other', text: 'unknown' } as TypeModel)
-  const { type, optional } = withoutUndefined(written)
-  const attribute = fed.get(name)
-  return finish(sources, member, {
-    name, type, attribute: attribute && observed.has(attribute) ? attribute : undefined, reflects: false,
-    default: member.initializer, optional: optional || !!member.questionToken,
-    readonly: hasModifier(member, ts.SyntaxKind.ReadonlyKeyword), declared: !!member.type,
+/** The type of a prop: as written, as a comment's `@type` says, as it is declared to the library, or as its first value shows. */
+function typeIn({ sources }: ClassFacts, node: ts.Node, written: ts.TypeNode | undefined, declared: TypeModel | undefined, value: ts.Expression | undefined): { type: TypeModel; optional: boolean; known: boolean } {
+  const typeNode = written ?? ts.getJSDocType(node)
+  if (typeNode) return { ...withoutUndefined(typeOfNode(sources, typeNode)), known: true }
+  const shown = value && typeOfExpression(sources, value)
+  const type = declared && (!shown || shown.is === 'null' || shown.is === 'undefined' || shown.is === 'other' || declared.is !== shown.is) ? declared : (shown ?? ({ is: 'other', text: 'unknown' } as TypeModel))
+  return { ...withoutUndefined(type), known: declared !== undefined }
+}
+
+function propOfField(facts: ClassFacts, name: string, member: ts.PropertyDeclaration): Prop {
+  const declared = facts.declared.get(name)
+  const value = facts.assigned.get(name)?.value ?? member.initializer ?? declared?.default
+  const { type, optional, known } = typeIn(facts, member, member.type, declared?.type, value)
+  const attribute = declared ? declared.attribute : observedOne(facts, facts.fed.get(name))
+  return finish(facts.sources, member, {
+    name, type, attribute, reflects: declared?.reflects ?? false, default: value, optional: optional || !!member.questionToken || !!declared,
+    readonly: hasModifier(member, ts.SyntaxKind.ReadonlyKeyword), declared: known, other: declared && declared.node !== member ? declared.node : undefined,
   })
 }
 
-function propOfAccessor(sources: SourceSet, name: string, node: ClassNode, observed: Set<string>, fed: Map<string, string>): Prop {
+const observedOne = ({ observed }: ClassFacts, attribute: string | undefined) => (attribute && observed.has(attribute) ? attribute : undefined)
+
+function propOfDeclared(facts: ClassFacts, one: DeclaredProp): Prop {
+  const value = facts.assigned.get(one.name)?.value ?? one.default
+  const { type, known } = typeIn(facts, one.node, undefined, one.type, value)
+  return finish(facts.sources, one.node, { name: one.name, type, attribute: one.attribute, reflects: one.reflects, default: value, optional: true, readonly: false, declared: known })
+}
+
+function propOfAssigned(facts: ClassFacts, name: string, node: ts.Node, value: ts.Expression): Prop {
+  const { type, optional, known } = typeIn(facts, node, undefined, undefined, value)
+  return finish(facts.sources, node, { name, type, attribute: observedOne(facts, facts.fed.get(name)), reflects: false, default: value, optional, readonly: false, declared: known })
+}
+
+/** An attribute the component watches without a property of the same meaning. */
+function attributeAlone({ sources, classes }: ClassFacts, attribute: string): Prop {
+  const at = classes.flatMap((one) => [...one.members]).find((one) => one.name?.getText() === 'observedAttributes') ?? classes[0]!
+  return { kind: 'prop', name: attribute, place: sources.place(at), known: 'inferred', disagreements: [], type: { is: 'string' }, readonly: false, reflects: false, required: false, attribute, attributeOnly: true }
+}
+
+function propOfAccessor(facts: ClassFacts, name: string, node: ClassNode): Prop {
+  const { sources, fed } = facts
+  const declared = facts.declared.get(name)
   const getter = node.members.find((one): one is ts.GetAccessorDeclaration => ts.isGetAccessorDeclaration(one) && nameOf(sources, one.name) === name)
   const setter = node.members.find((one): one is ts.SetAccessorDeclaration => ts.isSetAccessorDeclaration(one) && nameOf(sources, one.name) === name)
   const shown = (getter ?? setter)!
-  const value = returned(getter?.body)
-  const reading = getter?.body ? wiringOfGetter(sources, getter.body, value) : { reads: false }
-  const writes = setter?.body ? attributeWritten(sources, setter.body) : undefined
+  const value = returnedBy(getter?.body)
+  const reading = getter?.body ? wiringOfGetter(facts, getter.body, value) : { reads: false }
+  const writes = setter?.body ? attributeWritten(facts, setter.body) : undefined
   const backing = value && backingField(node, value)
-  const typeNode = getter?.type ?? setter?.parameters[0]?.type
-  const written = typeNode ? typeOfNode(sources, typeNode) : backing?.type ? typeOfNode(sources, backing.type) : value ? typeOfExpression(sources, value) : ({ is: 'other', text: 'unknown' } as TypeModel)
-  const { type, optional } = withoutUndefined(written)
+  const first = facts.assigned.get(name)?.value ?? reading.fallback ?? backing?.initializer ?? declared?.default
+  const typeNode = getter?.type ?? setter?.parameters[0]?.type ?? (ts.getJSDocType(shown) ? undefined : backing?.type)
+  const { type, optional, known } = typeIn(facts, shown, typeNode, declared?.type, facts.assigned.get(name)?.value ?? backing?.initializer ?? value)
   const feeding = fed.get(name) ?? (backing && fed.get(backing.name.getText()))
-  const attribute = reading.attribute ?? writes ?? (feeding && observed.has(feeding) ? feeding : undefined)
+  const attribute = declared ? declared.attribute : (reading.attribute ?? writes ?? observedOne(facts, feeding))
   return finish(sources, shown, {
-    name, type, attribute, reflects: writes !== undefined,
-    default: reading.fallback ?? backing?.initializer, presence: type.is === 'boolean' && reading.reads && !reading.fallback,
-    optional: optional || (reading.reads && type.is === 'boolean') || (type.is === 'union' && type.of.some((one) => one.is === 'null')),
-    readonly: !setter, declared: !!typeNode, other: setter,
+    name, type, attribute, reflects: declared?.reflects || writes !== undefined,
+    default: first, presence: type.is === 'boolean' && reading.reads && !reading.fallback,
+    optional: !!declared || optional || (reading.reads && type.is === 'boolean') || (type.is === 'union' && type.of.some((one) => one.is === 'null')),
+    readonly: !setter && !declared, declared: known, other: setter ?? declared?.node,
   })
 }
 
@@ -142,22 +229,39 @@ function backingField(node: ClassNode, value: ts.Expression): ts.PropertyDeclara
   return node.members.find((one): one is ts.PropertyDeclaration => ts.isPropertyDeclaration(one) && one.name.getText() === plain.name.text)
 }
 
-/** `this.getAttribute(…)` in a getter, and what the getter falls back to where the attribute is missing. */
-function wiringOfGetter(sources: SourceSet, body: ts.Block, value: ts.Expression | undefined): Wiring {
+/** `this.getAttribute(…)` in a getter, direct or through a helper that is given the element, and what the getter falls back to where the attribute is missing. */
+function wiringOfGetter(facts: ClassFacts, body: ts.Block, value: ts.Expression | undefined): Wiring {
   const wiring: Wiring = { reads: false }
-  walk(body, (node) => {
-    if (!ts.isCallExpression(node) || !ts.isPropertyAccessExpression(node.expression)) return
-    const method = node.expression.name.text
-    if (method !== 'getAttribute' && method !== 'hasAttribute') return
-    const name = node.arguments[0] && evaluate(sources, node.arguments[0])
-    if (typeof name === 'string') wiring.attribute ??= name
+  const name = attributeNamed(facts, body, ['getAttribute', 'hasAttribute'])
+  if (name !== undefined) {
+    wiring.attribute = name
     wiring.reads = true
-  })
+  }
   if (wiring.reads && value) {
-    const fallback = fallbackIn(sources, value)
+    const fallback = fallbackIn(facts.sources, value)
     if (fallback) wiring.fallback = fallback
   }
   return wiring
+}
+
+/** The attribute that a body reads or writes on its own element with one of the methods, or hands to a helper together with the element. */
+function attributeNamed({ sources, observed }: ClassFacts, body: ts.Node, methods: string[]): string | undefined {
+  let found: string | undefined
+  walk(body, (node) => {
+    if (found !== undefined || !ts.isCallExpression(node)) return
+    const own = ts.isPropertyAccessExpression(node.expression) && node.expression.expression.kind === ts.SyntaxKind.ThisKeyword && methods.includes(node.expression.name.text)
+    const helped = !own && node.arguments.some((one) => unwrap(one).kind === ts.SyntaxKind.ThisKeyword)
+    for (const one of own ? node.arguments.slice(0, 1) : helped ? node.arguments : []) {
+      const name = evaluate(sources, one)
+      if (typeof name === 'string' && (own || observed.has(name) || helperTouches(sources, node, methods))) found ??= name
+    }
+  })
+  return found
+}
+
+function helperTouches(sources: SourceSet, call: ts.CallExpression, methods: string[]): boolean {
+  const fn = functionOf(sources, call.expression)
+  return !!fn?.body && sources.gather(fn.body).calls.some((one) => ts.isPropertyAccessExpression(one.expression) && methods.includes(one.expression.name.text))
 }
 
 /** The constant a reading expression ends in: the right of `??` or `||`, or the constant arm of a condition. */
@@ -178,21 +282,14 @@ function fallbackIn(sources: SourceSet, expression: ts.Expression): ts.Expressio
     const inner = node.arguments.map((one) => fallbackIn(sources, one)).find((one) => one !== undefined)
     if (inner) return inner
     const last = node.arguments.at(-1)
-    return node.arguments.length > 1 && last && evaluate(sources, last) !== undefined ? last : undefined
+    // the last of two is the attribute's name, not what stands for it
+    const least = node.arguments.some((one) => unwrap(one).kind === ts.SyntaxKind.ThisKeyword) ? 2 : 1
+    return node.arguments.length > least && last && evaluate(sources, last) !== undefined ? last : undefined
   }
   return undefined
 }
 
-function attributeWritten(sources: SourceSet, body: ts.Block): string | undefined {
-  let written: string | undefined
-  walk(body, (node) => {
-    if (!ts.isCallExpression(node) || !ts.isPropertyAccessExpression(node.expression) || node.expression.expression.kind !== ts.SyntaxKind.ThisKeyword) return
-    if (!['setAttribute', 'toggleAttribute', 'removeAttribute'].includes(node.expression.name.text)) return
-    const name = node.arguments[0] && evaluate(sources, node.arguments[0])
-    if (typeof name === 'string') written ??= name
-  })
-  return written
-}
+const attributeWritten = (facts: ClassFacts, body: ts.Block): string | undefined => attributeNamed(facts, body, ['setAttribute', 'toggleAttribute', 'removeAttribute'])
 
 interface Raw {
   name: string; type: TypeModel; attribute: string | undefined; reflects: boolean; default: ts.Expression | undefined; presence?: boolean
@@ -239,7 +336,7 @@ function methodOf(sources: SourceSet, name: string, node: ts.MethodDeclaration):
       type: one.type ? typeOfNode(sources, one.type) : one.initializer ? typeOfExpression(sources, one.initializer) : { is: 'other', text: 'unknown' },
       optional: !!one.questionToken || !!one.initializer,
     })),
-    returns: node.type ? typeOfNode(sources, node.type) : { is: returned(node.body) ? 'other' : 'void', text: 'unknown' } as TypeModel,
+    returns: node.type ? typeOfNode(sources, node.type) : { is: returnedBy(node.body) ? 'other' : 'void', text: 'unknown' } as TypeModel,
   }
   const words = wordsOf(node)
   if (words) method.comment = words

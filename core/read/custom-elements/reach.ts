@@ -1,46 +1,81 @@
 import ts from 'typescript'
-import { localDeclaration } from './evaluate'
-import { unwrap, walk, type SourceSet } from './source-set'
+import { localDeclaration } from '../source/evaluate'
+import type { ClassNode } from './lineage'
+import { hasModifier, unwrap, walk, type SourceSet } from '../source/source-set'
 
-export type ClassNode = ts.ClassDeclaration | ts.ClassExpression
 type FunctionNode = ts.FunctionLikeDeclaration
 
 /** Something the code does with a value that makes it part of the contract. */
 export type SinkKind = 'markup' | 'style' | 'event'
 export interface Sink { kind: SinkKind; value: ts.Expression; at: ts.Node; detail?: ts.Expression | undefined; options?: ts.Expression | undefined; typed?: ts.TypeNode | undefined }
 
-/** The class and the library classes it extends, nearest first, ending where the chain leaves the library. */
-export function lineage(sources: SourceSet, node: ClassNode): { classes: ClassNode[]; root: string | undefined } {
-  const classes: ClassNode[] = []
-  let at: ClassNode | undefined = node
-  let root: string | undefined
-  while (at && !classes.includes(at)) {
-    classes.push(at)
-    const base: ts.Expression | undefined = at.heritageClauses?.find((one) => one.token === ts.SyntaxKind.ExtendsKeyword)?.types[0]?.expression
-    at = undefined
-    if (base && ts.isIdentifier(base)) {
-      const found = sources.lookUp(base.getSourceFile().fileName, base.text)
-      if (found?.is === 'node' && ts.isClassDeclaration(found.node)) at = found.node
-      else root = base.text
+const memberName = (member: ts.ClassElement): string | undefined =>
+  member.name && (ts.isIdentifier(member.name) || ts.isPrivateIdentifier(member.name) || ts.isStringLiteral(member.name)) ? member.name.text : undefined
+
+/**
+ * The members of a class and its superclasses that really run: one that a nearer class writes anew
+ * counts only where that one calls `super` for it. Constructors and static blocks all run.
+ */
+export function liveMembers(sources: SourceSet, classes: ClassNode[]): ts.ClassElement[] {
+  const live: ts.ClassElement[] = []
+  const ended = new Set<string>()
+  for (const node of classes) {
+    const here = new Map<string, boolean>()
+    for (const member of node.members) {
+      const name = memberName(member)
+      const key = name && `${hasModifier(member, ts.SyntaxKind.StaticKeyword) ? 'static ' : ''}${name}`
+      if (key && ended.has(key)) continue
+      live.push(member)
+      if (key && name) here.set(key, (here.get(key) ?? false) || callsSuper(member, name))
     }
+    for (const [key, goesOn] of here) if (!goesOn) ended.add(key)
   }
-  return { classes, root }
+  return live
+}
+
+function callsSuper(member: ts.ClassElement, name: string): boolean {
+  let found = false
+  walk(member, (one) => {
+    if (ts.isPropertyAccessExpression(one) && one.expression.kind === ts.SyntaxKind.SuperKeyword && one.name.text === name) found = true
+    return !found
+  })
+  return found
 }
 
 /**
- * Every node of the library that a class can run or read: its own body, its library superclasses,
- * and the functions and constants these name, through imports. Other component classes are left out.
+ * Every node of the library that a class can run or read: its own live members, those of its
+ * superclasses, and the functions and constants these name, through imports. Other component
+ * classes are left out.
  */
 export function reachOf(sources: SourceSet, classes: ClassNode[]): ts.Node[] {
-  const reached = new Set<ts.Node>(classes)
+  const reached = new Set<ts.Node>(liveMembers(sources, classes))
   for (const node of reached) {
     for (const name of sources.gather(node).names) {
       const found = sources.lookUp(name.getSourceFile().fileName, name.text)
       if (found?.is !== 'node' || reached.has(found.node)) continue
-      if ((ts.isFunctionDeclaration(found.node) || ts.isVariableDeclaration(found.node)) && !localDeclaration(name)) reached.add(found.node)
+      if ((ts.isFunctionDeclaration(found.node) || ts.isVariableDeclaration(found.node)) && !localDeclaration(name) && !holdsClass(found.node)) reached.add(found.node)
     }
   }
   return [...reached]
+}
+
+/** A constant that is a class or makes one is another component's or a mixin's: what it does is not done by who names it. */
+const holdsClass = (node: ts.FunctionDeclaration | ts.VariableDeclaration): boolean => {
+  let found = false
+  walk(node, (one) => {
+    if (ts.isClassLike(one)) found = true
+    return !found
+  })
+  return found
+}
+
+/** Templates marked by a tag such as `html` or `css`: told by what stands in them, and where that says nothing, by the tag's name. */
+function taggedSink(node: ts.TaggedTemplateExpression): Sink | undefined {
+  const text = ts.isNoSubstitutionTemplateLiteral(node.template) ? node.template.text : node.template.head.text + node.template.templateSpans.map((one) => one.literal.text).join(' ')
+  const tag = ts.isPropertyAccessExpression(node.tag) ? node.tag.name.text : ts.isIdentifier(node.tag) ? node.tag.text : ''
+  if (/<[a-z!/]/i.test(text)) return { kind: 'markup', value: node.template, at: node }
+  if (/css$/i.test(tag) || /\{[^{}]*:[^{}]*\}/.test(text)) return { kind: 'style', value: node.template, at: node }
+  return undefined
 }
 
 /** What one node does directly, whether its value is known there or comes in as a parameter. */
@@ -86,8 +121,8 @@ function initialiser(sources: SourceSet, node: ts.Identifier): ts.Expression | u
 function dispatched(sources: SourceSet, expression: ts.Expression, at: ts.Node): Sink | undefined {
   const node = unwrap(expression)
   const made = ts.isIdentifier(node) ? initialiser(sources, node) : node
-  if (!made || !ts.isNewExpression(made) || !ts.isIdentifier(made.expression)) return undefined
-  const own = sources.lookUp(made.getSourceFile().fileName, made.expression.text)
+  if (!made || !ts.isNewExpression(made)) return undefined
+  const own = ts.isIdentifier(made.expression) ? sources.lookUp(made.getSourceFile().fileName, made.expression.text) : undefined
   if (own?.is === 'node' && ts.isClassDeclaration(own.node)) {
     const constructor = own.node.members.find(ts.isConstructorDeclaration)
     let sink: Sink | undefined
@@ -126,7 +161,11 @@ export class Sinks {
   in(nodes: ts.Node[], classes: ClassNode[]): Sink[] {
     const sinks: Sink[] = []
     for (const root of nodes) {
-      const { calls, assignments } = this.sources.gather(root)
+      const { calls, assignments, tagged } = this.sources.gather(root)
+      for (const node of tagged) {
+        const sink = taggedSink(node)
+        if (sink) sinks.push(sink)
+      }
       for (const node of [...assignments, ...calls]) {
         const direct = directSink(this.sources, node)
         if (direct && parameterIndex(direct.value) < 0) sinks.push(direct)

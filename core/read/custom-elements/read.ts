@@ -4,18 +4,21 @@ import { joinCustomProperties, type CustomProperty } from '../../contract/custom
 import { joinEvents, mergeDetail, type Event } from '../../contract/event'
 import type { Place } from '../../contract/member'
 import { joinParts, type Part } from '../../contract/part'
-import type { Prop } from '../../contract/prop'
+import { joinProps, type Prop } from '../../contract/prop'
 import { joinSlots, type Slot } from '../../contract/slot'
 import { joinStates, type State } from '../../contract/state'
 import type { Problem } from '../../problem'
-import { claimsOf, tagText, wordsOf } from './comments'
-import { constantOf, evaluate, fragmentOf, type Fragment } from './evaluate'
+import { claimsOf, tagText, wordsOf } from '../source/comments'
+import { constantOf, evaluate, fragmentOf, type Fragment } from '../source/evaluate'
 import { readMembers } from './members'
-import { lineage, reachOf, Sinks, type ClassNode, type Sink } from './reach'
-import { hasModifier, SourceSet, walk, type SourceText } from './source-set'
+import { isElementRoot, lineage, type ClassNode, type Lineage } from './lineage'
+import { registrations } from './registrations'
+import { openerFor } from './opener'
+import { reachOf, Sinks, type Sink } from './reach'
+import { hasModifier, SourceSet, walk, type SourceText } from '../source/source-set'
 import { readStyles, type StyleFacts } from './styles'
 import { customElementName, readTemplate, type TemplateFacts } from './template'
-import { typeOfExpression, typeOfNode } from './types'
+import { typeOfExpression, typeOfNode } from '../source/type-nodes'
 
 export interface Reading { contracts: Contract[]; problems: Problem[] }
 
@@ -27,7 +30,7 @@ export function readCustomElements(files: SourceText[]): Reading {
   const sources = new SourceSet(files)
   const problems = [...sources.problems]
   const sinks = new Sinks(sources)
-  const sheet = sheetReader()
+  const sheet = new Sheets()
   const contracts: Contract[] = []
   const classes = elementClasses(sources)
   const registered = registrations(sources, problems)
@@ -54,94 +57,48 @@ export function readCustomElements(files: SourceText[]): Reading {
 }
 
 /** Classes whose line of superclasses ends in an HTML element. */
-function elementClasses(sources: SourceSet): { node: ClassNode; lineage: ReturnType<typeof lineage> }[] {
+function elementClasses(sources: SourceSet): { node: ClassNode; lineage: Lineage }[] {
   const found: ReturnType<typeof elementClasses> = []
   for (const file of sources.scripts.values()) {
     for (const node of sources.gather(file).classes) {
       const line = lineage(sources, node)
-      if (/^HTML\w*Element$/.test(line.root ?? '')) found.push({ node, lineage: line })
+      if (isElementRoot(line.root)) found.push({ node, lineage: line })
     }
   }
   return found
-}
-
-/** Every `customElements.define(tag, class)`, direct or through a helper of the library that passes both on. */
-function registrations(sources: SourceSet, problems: Problem[]): Map<string, { node: ClassNode; place: Place }> {
-  const found = new Map<string, { node: ClassNode; place: Place }>()
-  const isDefine = (node: ts.CallExpression): boolean =>
-    ts.isPropertyAccessExpression(node.expression) && node.expression.name.text === 'define' &&
-    /(^|\.)customElements$/.test(node.expression.expression.getText()) && node.arguments.length >= 2
-  const helpers = new Map<ts.Node, { tag: number; node: number }>()
-  for (const file of sources.scripts.values()) {
-    for (const node of sources.gather(file).functions) {
-      for (const inner of sources.gather(node).calls) {
-        if (!isDefine(inner)) continue
-        const names = node.parameters.map((one) => one.name.getText())
-        const at = { tag: names.indexOf(inner.arguments[0]!.getText()), node: names.indexOf(inner.arguments[1]!.getText()) }
-        if (at.tag >= 0 && at.node >= 0) helpers.set(node, at)
-      }
-    }
-  }
-  const record = (call: ts.CallExpression, tagNode: ts.Expression, classNode: ts.Expression) => {
-    const tag = evaluate(sources, tagNode)
-    const place = sources.place(call)
-    const node = classOf(sources, classNode)
-    if (typeof tag !== 'string' || !node) return
-    if (!customElementName.test(tag)) {
-      problems.push({ code: 'bad-tag', what: `“${tag}” is not a name a custom element can have.`, where: place, todo: 'Use lower case letters with a hyphen inside, such as tern-notice-strip.' })
-    } else if (found.has(tag)) {
-      problems.push({ code: 'registered-twice', what: `<${tag}> is registered a second time.`, where: place, todo: `Give one of the two another tag; the first stands in ${found.get(tag)!.place.file}.` })
-    } else found.set(tag, { node, place })
-  }
-  for (const file of sources.scripts.values()) {
-    for (const node of sources.gather(file).calls) {
-      if (isDefine(node)) record(node, node.arguments[0]!, node.arguments[1]!)
-      else if (ts.isIdentifier(node.expression)) {
-        const helper = sources.lookUp(file.fileName, node.expression.text)
-        const at = helper?.is === 'node' ? helpers.get(helper.node) : undefined
-        if (at && node.arguments[at.tag] && node.arguments[at.node]) record(node, node.arguments[at.tag]!, node.arguments[at.node]!)
-      }
-    }
-  }
-  return found
-}
-
-function classOf(sources: SourceSet, node: ts.Expression): ClassNode | undefined {
-  if (ts.isClassExpression(node)) return node
-  if (!ts.isIdentifier(node)) return undefined
-  const found = sources.lookUp(node.getSourceFile().fileName, node.text)
-  if (found?.is !== 'node') return undefined
-  if (ts.isClassDeclaration(found.node)) return found.node
-  const made = ts.isVariableDeclaration(found.node) ? found.node.initializer : undefined
-  return made && ts.isClassExpression(made) ? made : undefined
 }
 
 /** Reads sheets, each once: one that many components share is the same text from the same places. */
-function sheetReader(): (fragment: Fragment) => StyleFacts {
-  const known = new Map<string, StyleFacts>()
-  return (fragment) => {
-    const key = `${fragment.pieces.map((one) => `${one.file}:${one.line}:${one.end}`).join()}`
-    let facts = known.get(key)
-    if (!facts) {
-      const starts = lineStarts(fragment.text)
-      facts = readStyles(fragment.text, (line) => fragment.place(starts[line - 1] ?? 0))
-      known.set(key, facts)
-    }
+class Sheets {
+  private readonly known = new Map<string, StyleFacts>()
+
+  private once(key: string, read: () => StyleFacts): StyleFacts {
+    let facts = this.known.get(key)
+    if (!facts) this.known.set(key, (facts = read()))
     return facts
   }
+  of = (fragment: Fragment): StyleFacts => this.once(fragment.pieces.map((one) => `${one.file}:${one.line}:${one.end}`).join(), () => {
+    const starts = lineStarts(fragment.text)
+    return readStyles(fragment.text, (line) => fragment.place(starts[line - 1] ?? 0))
+  })
+  /** What stands in a `<style>` of a template. */
+  inline = ({ text, place }: { text: string; place: Place }): StyleFacts =>
+    this.once(`${place.file}:${place.line}:${text}`, () => readStyles(text, (line) => ({ file: place.file, line: place.line + line - 1 })))
 }
 
-function readOne(sources: SourceSet, sinks: Sinks, sheet: (fragment: Fragment) => StyleFacts, tag: string, node: ClassNode, defined: Place): Contract {
-  const { classes } = lineage(sources, node)
+function readOne(sources: SourceSet, sinks: Sinks, sheet: Sheets, tag: string, node: ClassNode, defined: Place): Contract {
+  const line = lineage(sources, node)
+  const { classes, root, outside } = line
+  const open = openerFor(sources, classes)
   const reach = reachOf(sources, classes)
   const uses = sinks.in(reach, classes)
-  const { props, methods, observed } = readMembers(sources, classes)
+  const { props, methods, observed } = readMembers(sources, line)
   const calls = reach.flatMap((one) => sources.gather(one).calls).filter((one): one is MethodCall => ts.isPropertyAccessExpression(one.expression))
-  const templates = uses.filter((one) => one.kind === 'markup').map((one) => fragmentOf(sources, one.value))
+  const templates = uses.filter((one) => one.kind === 'markup').map((one) => fragmentOf(sources, one.value, open))
   const markup = templates.map(readTemplate)
   const sheets = [
-    ...uses.filter((one) => one.kind === 'style').map((one) => sheet(fragmentOf(sources, one.value))),
-    ...markup.flatMap((one) => one.styles).map(({ text, place }) => readStyles(text, (line) => ({ file: place.file, line: place.line + line - 1 }))),
+    ...uses.filter((one) => one.kind === 'style').map((one) => sheet.of(fragmentOf(sources, one.value, open))),
+    ...markup.flatMap((one) => one.styles).map(sheet.inline),
   ]
   const claims = (...names: string[]) => claimsOf(sources, node, ...names)
   const slots = feed(sources, joinSlots(unique(markup.flatMap((one) => one.slots)), claims('slot')), markup, classes, props)
@@ -151,7 +108,7 @@ function readOne(sources: SourceSet, sinks: Sinks, sheet: (fragment: Fragment) =
   )
   const inner = setByScript(sources, calls)
   const members: Member[] = [
-    ...props.sort((a, b) => Number(a.readonly) - Number(b.readonly)),
+    ...joinProps(props, claims('attr', 'attribute', 'prop', 'property'), isElementRoot(root) && outside.length === 0).sort((a, b) => Number(a.readonly) - Number(b.readonly)),
     ...slots.sort((a, b) => Number(a.name !== '') - Number(b.name !== '')),
     ...joinEvents(readEvents(sources, uses), claims('fires', 'event')),
     ...joinParts(unique([...markup.flatMap((one) => one.parts), ...partsByScript(sources, calls)]), claims('csspart', 'part')),

@@ -1,6 +1,7 @@
 import ts from 'typescript'
 import type { Place } from '../../contract/member'
 import type { Problem } from '../../problem'
+import { vueScript } from './vue-script'
 
 /** A source file as text. `path` is relative to the library's root, with forward slashes. */
 export interface SourceText { path: string; text: string }
@@ -10,9 +11,16 @@ export type Declared =
   | { is: 'node'; node: ts.Declaration; file: string }
   | { is: 'text'; text: string; file: string }
 
+/**
+ * Where files outside the library come from: the text under a path such as
+ * `node_modules/vue/index.d.ts`, or `undefined`. It is asked for what is needed only.
+ */
+export type Outside = (path: string) => string | undefined
+
 /** What a stretch of code holds, each in the order it is written: gathered once a file, sliced for a declaration. */
 export interface Gathered {
   calls: ts.CallExpression[]
+  tagged: ts.TaggedTemplateExpression[]
   assignments: ts.BinaryExpression[]
   /** Uses of names that the file declares or imports at its top. */
   names: ts.Identifier[]
@@ -21,6 +29,46 @@ export interface Gathered {
 }
 
 const scriptFile = /\.(?:[cm]?[jt]s|[jt]sx)$/
+const endings = ['.ts', '.tsx', '.js', '.jsx', '.mjs', '.vue', '.d.ts']
+
+/** Which text of a file is script, and of which kind. In a Vue file it is what stands in its script blocks, on its own lines. */
+function scriptOf({ path, text }: SourceText): { text: string; kind?: ts.ScriptKind } | undefined {
+  if (path.endsWith('.vue')) return vueScript(path, text)
+  // a library in plain JavaScript may write markup in it
+  return scriptFile.test(path) && !/\.d\.[cm]?ts$/.test(path) ? { text, ...(path.endsWith('.js') ? { kind: ts.ScriptKind.JSX } : {}) } : undefined
+}
+
+const joined = (folders: string[], path: string): string => {
+  const parts = [...folders]
+  for (const step of path.split('/')) {
+    if (step === '..') parts.pop()
+    else if (step !== '.' && step !== '') parts.push(step)
+  }
+  return parts.join('/')
+}
+
+/**
+ * What imports without a dot may mean in this library: `paths` of its tsconfig, the name of its own
+ * package with `exports` left aside, and `@/` and `~/` for `src`, which build tools set up outside the source.
+ */
+function aliasesIn(texts: ReadonlyMap<string, string>): { from: string; to: string; whole: boolean }[] {
+  const aliases: ReturnType<typeof aliasesIn> = []
+  const config = texts.get('tsconfig.json')
+  if (config !== undefined) {
+    const read = ts.parseConfigFileTextToJson('tsconfig.json', config).config as { compilerOptions?: { baseUrl?: unknown; paths?: unknown } } | undefined
+    const base = typeof read?.compilerOptions?.baseUrl === 'string' ? read.compilerOptions.baseUrl : '.'
+    const paths = read?.compilerOptions?.paths
+    for (const [from, to] of Object.entries(typeof paths === 'object' && paths ? paths : {})) {
+      for (const one of Array.isArray(to) ? to : []) if (typeof one === 'string') aliases.push({ from: from.replace(/\*$/, ''), to: joined(joined([], base).split('/').filter(Boolean), one.replace(/\*$/, '')), whole: !from.endsWith('*') })
+    }
+  }
+  try {
+    const { name } = JSON.parse(texts.get('package.json') ?? '{}') as { name?: unknown }
+    if (typeof name === 'string') aliases.push({ from: `${name}/`, to: '', whole: false }, { from: `${name}/`, to: 'src', whole: false })
+  } catch { /* a package file that is no JSON is told where it is read */ }
+  for (const sign of ['@/', '~/']) aliases.push({ from: sign, to: 'src', whole: false }, { from: sign, to: '', whole: false })
+  return aliases
+}
 
 /**
  * The parsed files of a library and the names in them. Names are followed through imports and
@@ -32,12 +80,16 @@ export class SourceSet {
   readonly problems: Problem[] = []
   private readonly gathered = new Map<ts.SourceFile, Gathered>()
   private readonly topNames = new Map<string, Map<string, ts.Declaration>>()
+  private readonly resolved = new Map<string, string | undefined>()
+  private readonly lookedUp = new Map<string, Declared | undefined>()
+  private readonly aliases: { from: string; to: string; whole: boolean }[]
 
-  constructor(files: SourceText[]) {
+  constructor(files: SourceText[], readonly outside: Outside = () => undefined) {
     for (const file of files) {
       this.texts.set(file.path, file.text)
-      if (!scriptFile.test(file.path) || file.path.endsWith('.d.ts')) continue
-      const parsed = ts.createSourceFile(file.path, file.text, ts.ScriptTarget.Latest, true)
+      const script = scriptOf(file)
+      if (script === undefined) continue
+      const parsed = ts.createSourceFile(file.path, script.text, ts.ScriptTarget.Latest, true, script.kind)
       const [error] = (parsed as unknown as { parseDiagnostics: ts.DiagnosticWithLocation[] }).parseDiagnostics
       if (error) {
         this.problems.push({
@@ -50,6 +102,7 @@ export class SourceSet {
       }
       this.scripts.set(file.path, parsed)
     }
+    this.aliases = aliasesIn(this.texts)
   }
 
   place(node: ts.Node, offset = node.getStart()): Place {
@@ -57,17 +110,27 @@ export class SourceSet {
     return { file: file.fileName, line: file.getLineAndCharacterOfPosition(offset).line + 1 }
   }
 
-  /** The library file a relative import leads to, or `undefined` for packages and files that are not there. */
+  /** The library file an import leads to, aliases and the library's own package name included; `undefined` for other packages and files that are not there. */
   resolve(from: string, specifier: string): string | undefined {
-    if (!specifier.startsWith('.')) return undefined
-    const parts = from.split('/').slice(0, -1)
-    for (const step of specifier.split('?')[0]!.split('/')) {
-      if (step === '..') parts.pop()
-      else if (step !== '.') parts.push(step)
+    const key = `${from.slice(0, from.lastIndexOf('/') + 1)}\0${specifier}`
+    if (!this.resolved.has(key)) this.resolved.set(key, this.resolveOnce(from, specifier))
+    return this.resolved.get(key)
+  }
+
+  private resolveOnce(from: string, specifier: string): string | undefined {
+    const bare = specifier.split('?')[0]!
+    if (bare.startsWith('.')) return this.fileAt(joined(from.split('/').slice(0, -1), bare))
+    for (const { from: start, to, whole } of this.aliases) {
+      const found = whole ? (bare === start ? this.fileAt(to) : undefined) : bare.startsWith(start) ? this.fileAt(joined(to.split('/').filter(Boolean), bare.slice(start.length))) : undefined
+      if (found !== undefined) return found
     }
-    const path = parts.join('/')
-    const bare = path.replace(/\.([cm]?)js(x?)$/, '.$1ts$2')
-    return [path, bare, `${path}.ts`, `${path}.tsx`, `${path}.js`, `${path}/index.ts`, `${path}/index.js`].find((one) => this.texts.has(one))
+    return undefined
+  }
+
+  private fileAt(path: string): string | undefined {
+    const source = path.replace(/\.([cm]?)js(x?)$/, '.$1ts$2')
+    const tsx = path.replace(/\.js$/, '.tsx')
+    return [path, source, tsx, ...endings.map((ending) => `${path}${ending}`), ...endings.map((ending) => `${path}/index${ending}`)].find((one) => this.texts.has(one))
   }
 
   private namesOf(file: string): Map<string, ts.Declaration> {
@@ -82,6 +145,7 @@ export class SourceSet {
         const { name, namedBindings } = statement.importClause
         if (name) names.set(name.text, statement.importClause)
         if (namedBindings && ts.isNamedImports(namedBindings)) for (const one of namedBindings.elements) names.set(one.name.text, one)
+        else if (namedBindings) names.set(namedBindings.name.text, namedBindings)
       } else if (
         (ts.isClassDeclaration(statement) || ts.isFunctionDeclaration(statement) || ts.isTypeAliasDeclaration(statement) ||
           ts.isInterfaceDeclaration(statement) || ts.isEnumDeclaration(statement)) && statement.name
@@ -99,7 +163,7 @@ export class SourceSet {
     let all = this.gathered.get(file)
     if (!all) {
       const top = this.namesOf(file.fileName)
-      const into: Gathered = { calls: [], assignments: [], names: [], classes: [], functions: [] }
+      const into: Gathered = { calls: [], tagged: [], assignments: [], names: [], classes: [], functions: [] }
       walk(file, (one) => {
         switch (one.kind) {
           case ts.SyntaxKind.Identifier:
@@ -107,6 +171,9 @@ export class SourceSet {
             return false
           case ts.SyntaxKind.CallExpression:
             into.calls.push(one as ts.CallExpression)
+            return true
+          case ts.SyntaxKind.TaggedTemplateExpression:
+            into.tagged.push(one as ts.TaggedTemplateExpression)
             return true
           case ts.SyntaxKind.BinaryExpression:
             if ((one as ts.BinaryExpression).operatorToken.kind === ts.SyntaxKind.EqualsToken) into.assignments.push(one as ts.BinaryExpression)
@@ -127,15 +194,23 @@ export class SourceSet {
     }
     if (node === file) return all
     return {
-      calls: inside(all.calls, node), assignments: inside(all.assignments, node), names: inside(all.names, node),
+      calls: inside(all.calls, node), tagged: inside(all.tagged, node), assignments: inside(all.assignments, node), names: inside(all.names, node),
       classes: inside(all.classes, node), functions: inside(all.functions, node),
     }
   }
 
   /** What a top-level name of a file stands for, imports followed to the end. */
   lookUp(file: string, name: string, seen?: Set<string>): Declared | undefined {
+    if (seen) return this.lookUpOnce(file, name, seen)
+    const key = `${file}\0${name}`
+    if (!this.lookedUp.has(key)) this.lookedUp.set(key, this.lookUpOnce(file, name))
+    return this.lookedUp.get(key)
+  }
+
+  private lookUpOnce(file: string, name: string, seen?: Set<string>): Declared | undefined {
     const node = this.namesOf(file).get(name)
     if (!node) return undefined
+    if (ts.isNamespaceImport(node)) return undefined
     if (!ts.isImportClause(node) && !ts.isImportSpecifier(node)) return { is: 'node', node, file }
     const statement = ts.isImportClause(node) ? node.parent : node.parent.parent.parent
     if (!ts.isImportDeclaration(statement) || !ts.isStringLiteral(statement.moduleSpecifier)) return undefined
@@ -145,16 +220,25 @@ export class SourceSet {
     return this.lookUpExport(target, ts.isImportClause(node) ? 'default' : (node.propertyName ?? node.name).text, seen ?? new Set())
   }
 
+  /** The import a top-level name of a file comes from: specifier and name, `*` for a whole module. */
+  importOf(file: string, name: string): { from: string; name: string } | undefined {
+    const node = this.namesOf(file).get(name)
+    const statement = node && ts.findAncestor(node, ts.isImportDeclaration)
+    if (!node || !statement || !ts.isStringLiteral(statement.moduleSpecifier)) return undefined
+    const from = statement.moduleSpecifier.text
+    return { from, name: ts.isImportSpecifier(node) ? (node.propertyName ?? node.name).text : ts.isNamespaceImport(node) ? '*' : 'default' }
+  }
+
   /** What a file exports under a name, re-exports followed. `seen` ends rounds of files that export each other. */
-  private lookUpExport(file: string, name: string, seen: Set<string>): Declared | undefined {
+  lookUpExport(file: string, name: string, seen: Set<string> = new Set()): Declared | undefined {
     const key = `${file}\0${name}`
     if (seen.has(key)) return undefined
     seen.add(key)
     const own = name === 'default' ? undefined : this.namesOf(file).get(name)
-    if (own && !ts.isImportClause(own) && !ts.isImportSpecifier(own)) return { is: 'node', node: own, file }
+    if (own && !ts.isImportClause(own) && !ts.isImportSpecifier(own) && !ts.isNamespaceImport(own)) return { is: 'node', node: own, file }
     for (const statement of this.scripts.get(file)?.statements ?? []) {
       if (name === 'default') {
-        if (ts.isExportAssignment(statement) && ts.isIdentifier(statement.expression)) return this.lookUp(file, statement.expression.text, seen)
+        if (ts.isExportAssignment(statement)) return ts.isIdentifier(statement.expression) ? this.lookUp(file, statement.expression.text, seen) : { is: 'node', node: statement, file }
         if (hasModifier(statement, ts.SyntaxKind.DefaultKeyword)) return { is: 'node', node: statement as unknown as ts.Declaration, file }
       }
       if (!ts.isExportDeclaration(statement)) continue

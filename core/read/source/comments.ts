@@ -16,7 +16,7 @@ export function tagText(node: ts.Node, ...names: string[]): string | undefined {
 }
 
 /** `name=default - words` or `[name=default] words`, what follows a tag's `{type}`. */
-const claimShape = /^(?:\[(?<boxed>[^\]=\s]+)(?:=(?<default>[^\]]*))?\]|(?<name>[^\s]+))?\s*(?:[-–—:]\s+)?(?<words>[\s\S]*)$/
+const claimShape = /^(?:\[\s*(?<boxed>[^\]=\s]+)\s*(?:=\s*(?<default>[^\]]*?)\s*)?\]|(?<name>[^\s]+))?\s*(?:[-–—:]\s+)?(?<words>[\s\S]*)$/
 
 /** The `{type}` at the start of a tag's text, braces inside it counted, and what follows. */
 function splitType(text: string): { type?: string; rest: string } {

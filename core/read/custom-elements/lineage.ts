@@ -1,0 +1,146 @@
+import ts from 'typescript'
+import { unwrap, type SourceSet } from '../source/source-set'
+
+export type ClassNode = ts.ClassDeclaration | ts.ClassExpression
+
+/**
+ * A class with the library classes it builds on, nearest first, mixins opened where they are applied.
+ * `root` is the first name the chain leads to outside the library (`HTMLElement`, or a package's class);
+ * `outside` the mixins of packages that are applied on the way.
+ */
+export interface Lineage { classes: ClassNode[]; root: string | undefined; outside: string[] }
+
+type Bound = ReadonlyMap<ts.ParameterDeclaration, { expression: ts.Expression; bound: Bound }>
+const nothing: Bound = new Map()
+
+export function lineage(sources: SourceSet, node: ClassNode): Lineage {
+  const line: Lineage = { classes: [], root: undefined, outside: [] }
+  addClass(node, nothing)
+  return line
+
+  function addClass(one: ClassNode, bound: Bound): void {
+    if (line.classes.includes(one) || line.classes.length > 60) return
+    line.classes.push(one)
+    const base = one.heritageClauses?.find((clause) => clause.token === ts.SyntaxKind.ExtendsKeyword)?.types[0]?.expression
+    if (base) addBase(base, bound, 0)
+  }
+
+  function addBase(expression: ts.Expression, bound: Bound, depth: number): void {
+    if (depth > 40) return
+    const base = unwrap(expression)
+    if (ts.isClassExpression(base)) return addClass(base, bound)
+    if (ts.isCallExpression(base)) return addMixed(base, bound, depth)
+    if (ts.isPropertyAccessExpression(base)) {
+      line.root ??= base.name.text
+      return
+    }
+    if (!ts.isIdentifier(base)) return
+    const parameter = parameterNamed(base)
+    const given = parameter && bound.get(parameter)
+    if (given) return addBase(given.expression, given.bound, depth + 1)
+    const found = declarationOf(sources, base)
+    if (found && ts.isClassLike(found)) return addClass(found, bound)
+    const value = found && ts.isVariableDeclaration(found) ? found.initializer : found && ts.isExportAssignment(found) ? found.expression : undefined
+    if (value) {
+      const before = line.classes.length
+      addBase(value, bound, depth + 1)
+      if (line.classes.length === before) line.root ??= base.text
+      return
+    }
+    line.root ??= base.text
+  }
+
+  /** `Mixin(Base)`, `compose(A, B)(Base)`, `Mixin(Base, options)`: the class the mixin makes, and then what it was given. */
+  function addMixed(call: ts.CallExpression, bound: Bound, depth: number): void {
+    const mixin = functionOf(sources, call.expression)
+    const made = mixin && classMadeBy(sources, mixin)
+    if (mixin && made) {
+      const inner = new Map(bound)
+      mixin.parameters.forEach((one, i) => {
+        const value = call.arguments[i]
+        if (value) inner.set(one, { expression: value, bound })
+      })
+      return addClass(made, inner)
+    }
+    const { expression } = call
+    if (ts.isCallExpression(unwrap(expression))) {
+      // a helper that applies a list of mixins to what it is given
+      for (const one of (unwrap(expression) as ts.CallExpression).arguments) addPlainMixin(one, bound)
+    } else if (ts.isIdentifier(expression)) line.outside.push(expression.text)
+    // which argument is the class is not known of a mixin from outside: the one that leads to one
+    const [first, ...rest] = call.arguments
+    for (const one of rest) addPlainMixin(one, bound)
+    if (first) addBase(first, bound, depth + 1)
+  }
+
+  function addPlainMixin(expression: ts.Expression, bound: Bound): void {
+    const mixin = functionOf(sources, expression)
+    const made = mixin && classMadeBy(sources, mixin)
+    if (made) addClass(made, bound)
+  }
+}
+
+/** Whether a line of superclasses ends in an HTML element (HTML standard, element interfaces). */
+export const isElementRoot = (root: string | undefined): boolean => /^HTML\w*Element$/.test(root ?? '')
+
+function parameterNamed(node: ts.Identifier): ts.ParameterDeclaration | undefined {
+  for (let at: ts.Node | undefined = node.parent; at; at = at.parent) {
+    if (!ts.isFunctionLike(at)) continue
+    const found = at.parameters.find((one) => ts.isIdentifier(one.name) && one.name.text === node.text)
+    if (found) return found
+  }
+  return undefined
+}
+
+/** The declaration a name leads to: inside the functions around it, in its module, or through imports. */
+export function declarationOf(sources: SourceSet, node: ts.Identifier): ts.Declaration | undefined {
+  for (let at: ts.Node | undefined = node.parent; at && !ts.isSourceFile(at); at = at.parent) {
+    if (!ts.isBlock(at)) continue
+    for (const statement of at.statements) {
+      if ((ts.isClassDeclaration(statement) || ts.isFunctionDeclaration(statement)) && statement.name?.text === node.text) return statement
+      const found = ts.isVariableStatement(statement) ? statement.declarationList.declarations.find((one) => ts.isIdentifier(one.name) && one.name.text === node.text) : undefined
+      if (found) return found
+    }
+  }
+  const found = sources.lookUp(node.getSourceFile().fileName, node.text)
+  return found?.is === 'node' ? found.node : undefined
+}
+
+export type FunctionNode = ts.FunctionLikeDeclaration & { body?: ts.ConciseBody }
+
+/** The function an expression stands for: its own, one a name leads to, or the one handed to a wrapper such as a helper that applies a mixin once. */
+export function functionOf(sources: SourceSet, expression: ts.Expression, depth = 0): FunctionNode | undefined {
+  const node = unwrap(expression)
+  if (depth > 10) return undefined
+  if (ts.isArrowFunction(node) || ts.isFunctionExpression(node)) return node
+  if (ts.isIdentifier(node)) {
+    const found = declarationOf(sources, node)
+    if (found && ts.isFunctionDeclaration(found)) return found
+    const value = found && ts.isVariableDeclaration(found) ? found.initializer : found && ts.isExportAssignment(found) ? found.expression : undefined
+    return value && functionOf(sources, value, depth + 1)
+  }
+  if (ts.isCallExpression(node)) {
+    for (const one of node.arguments) {
+      const inner = unwrap(one)
+      if (ts.isArrowFunction(inner) || ts.isFunctionExpression(inner) || ts.isIdentifier(inner)) {
+        const found = functionOf(sources, inner, depth + 1)
+        if (found && classMadeBy(sources, found)) return found
+      }
+    }
+  }
+  return undefined
+}
+
+/** The class a mixin returns: written in place, or declared in its body and returned by name. */
+export function classMadeBy(sources: SourceSet, fn: FunctionNode): ClassNode | undefined {
+  if (!fn.body) return undefined
+  const made = ts.isBlock(fn.body) ? fn.body.statements.findLast(ts.isReturnStatement)?.expression : fn.body
+  const node = made && unwrap(made)
+  if (!node) return undefined
+  if (ts.isClassExpression(node)) return node
+  if (!ts.isIdentifier(node) || !ts.isBlock(fn.body)) return undefined
+  const found = declarationOf(sources, node)
+  if (found && ts.isClassDeclaration(found)) return found
+  const value = found && ts.isVariableDeclaration(found) && found.initializer ? unwrap(found.initializer) : undefined
+  return value && ts.isClassExpression(value) ? value : undefined
+}

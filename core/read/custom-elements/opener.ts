@@ -1,0 +1,53 @@
+import ts from 'typescript'
+import type { Opener } from '../source/evaluate'
+import { unwrap, walk, type SourceSet } from '../source/source-set'
+import { functionOf, type ClassNode } from './lineage'
+
+/**
+ * Opens calls and members in the text a component puts together: what a function of the library
+ * returns, and what `this.method()`, `this.constructor.member` and `TheClass.member` stand for in
+ * the nearest class that has them.
+ */
+export const openerFor = (sources: SourceSet, classes: ClassNode[]): Opener => (node) => {
+  if (ts.isPropertyAccessExpression(node)) return valueOfMember(memberMeant(node, classes))
+  if (!ts.isCallExpression(node)) return undefined
+  if (ts.isPropertyAccessExpression(node.expression)) {
+    const member = memberMeant(node.expression, classes)
+    if (member && ts.isMethodDeclaration(member)) return returnedBy(member.body)
+    const value = valueOfMember(member)
+    const fn = value && functionOf(sources, value)
+    return fn && returnedBy(fn.body)
+  }
+  const fn = functionOf(sources, node.expression)
+  return fn && returnedBy(fn.body)
+}
+
+const valueOfMember = (member: ts.ClassElement | undefined): ts.Expression | undefined =>
+  member && ts.isPropertyDeclaration(member) ? member.initializer : member && ts.isGetAccessorDeclaration(member) ? returnedBy(member.body) : undefined
+
+function memberMeant(node: ts.PropertyAccessExpression, classes: ClassNode[]): ts.ClassElement | undefined {
+  const target = unwrap(node.expression)
+  const isStatic = (ts.isPropertyAccessExpression(target) && target.name.text === 'constructor') || (ts.isIdentifier(target) && classes.some((one) => one.name?.text === target.text))
+  if (!isStatic && target.kind !== ts.SyntaxKind.ThisKeyword) return undefined
+  const named = (statics: boolean) => {
+    for (const one of classes) {
+      const found = one.members.find((member) => member.name && (ts.isIdentifier(member.name) || ts.isPrivateIdentifier(member.name)) && member.name.text === node.name.text && !!(ts.getCombinedModifierFlags(member) & ts.ModifierFlags.Static) === statics)
+      if (found) return found
+    }
+    return undefined
+  }
+  // in a function kept as a static member, `this` is the class
+  return named(isStatic) ?? (isStatic ? undefined : named(true))
+}
+
+/** The expression a body returns; of several the last, which is the usual way through. */
+export function returnedBy(body: ts.ConciseBody | undefined): ts.Expression | undefined {
+  if (!body) return undefined
+  if (!ts.isBlock(body)) return body
+  let found: ts.Expression | undefined
+  walk(body, (node) => {
+    if (ts.isReturnStatement(node) && node.expression) found = node.expression
+    return !ts.isFunctionLike(node)
+  })
+  return found
+}

@@ -1,0 +1,99 @@
+import ts from 'typescript'
+import type { Place } from '../../contract/member'
+import type { Problem } from '../../problem'
+import { evaluate } from '../source/evaluate'
+import { unwrap, type SourceSet } from '../source/source-set'
+import { namesOf } from './declared'
+import { declarationOf, type ClassNode } from './lineage'
+import { customElementName } from './template'
+
+export interface Registered { node: ClassNode; place: Place }
+
+/**
+ * Which class is registered under which tag: by `customElements.define(tag, class)`, direct or through
+ * a helper of the library that passes both on; by a class decorator that is given a tag, also as
+ * compilers leave it; and by a static method of the class that is given one, `TheClass.define('x-tag')`.
+ */
+export function registrations(sources: SourceSet, problems: Problem[]): Map<string, Registered> {
+  const found = new Map<string, Registered>()
+  const helpers = helpersOf(sources)
+
+  const record = (at: ts.Node, tag: unknown, node: ClassNode | undefined) => {
+    if (typeof tag !== 'string' || !node) return
+    const place = sources.place(at)
+    if (!customElementName.test(tag)) {
+      problems.push({ code: 'bad-tag', what: `“${tag}” is not a name a custom element can have.`, where: place, todo: 'Use lower case letters with a hyphen inside, such as tern-notice-strip.' })
+    } else if (!found.has(tag)) found.set(tag, { node, place })
+    else if (found.get(tag)!.node !== node) {
+      problems.push({ code: 'registered-twice', what: `<${tag}> is registered a second time.`, where: place, todo: `Give one of the two another tag; the first stands in ${found.get(tag)!.place.file}.` })
+    }
+  }
+
+  for (const file of sources.scripts.values()) {
+    const { calls, classes } = sources.gather(file)
+    for (const node of calls) {
+      const [first, second] = node.arguments
+      if (isDefine(node)) record(node, evaluate(sources, first!), classOf(sources, second!))
+      else if (ts.isIdentifier(node.expression)) {
+        const helper = sources.lookUp(file.fileName, node.expression.text)
+        const at = helper?.is === 'node' ? helpers.get(helper.node) : undefined
+        if (at && node.arguments[at.tag] && node.arguments[at.node]) record(node, evaluate(sources, node.arguments[at.tag]!), classOf(sources, node.arguments[at.node]!))
+        else if (first && second && ts.isArrayLiteralExpression(first) && ts.isIdentifier(second)) {
+          for (const one of first.elements) record(node, tagGiven(sources, one), classOf(sources, second))
+        }
+      } else if (ts.isPropertyAccessExpression(node.expression) && ts.isIdentifier(node.expression.expression) && first && /^(define|register)/.test(node.expression.name.text)) {
+        const tag = evaluate(sources, first)
+        if (typeof tag === 'string' && customElementName.test(tag)) record(node, tag, classOf(sources, node.expression.expression))
+      }
+    }
+    for (const node of classes) for (const one of (ts.canHaveDecorators(node) && ts.getDecorators(node)) || []) record(one, tagGiven(sources, one.expression), node)
+  }
+  return found
+}
+
+const isDefine = (node: ts.CallExpression): boolean =>
+  ts.isPropertyAccessExpression(node.expression) && node.expression.name.text === 'define' &&
+  /(^|\.)customElements$/.test(node.expression.expression.getText()) && node.arguments.length >= 2
+
+/** The tag a decorator is given: as its first argument, or in its options. */
+function tagGiven(sources: SourceSet, expression: ts.Expression): string | undefined {
+  const call = unwrap(expression)
+  const [first] = ts.isCallExpression(call) ? call.arguments : []
+  if (!first) return undefined
+  const options = unwrap(first)
+  const named = ts.isObjectLiteralExpression(options) ? options.properties.find((one): one is ts.PropertyAssignment => ts.isPropertyAssignment(one) && ['tag', 'name', 'tagName', 'selector', 'is'].includes(one.name.getText()))?.initializer : options
+  const tag = named && evaluate(sources, named)
+  return typeof tag === 'string' && customElementName.test(tag) ? tag : undefined
+}
+
+/** Functions of the library that hand a parameter on as a tag and another as the class. */
+function helpersOf(sources: SourceSet): Map<ts.Node, { tag: number; node: number }> {
+  const helpers = new Map<ts.Node, { tag: number; node: number }>()
+  for (const file of sources.scripts.values()) {
+    const defines = sources.gather(file).calls.filter(isDefine)
+    if (defines.length === 0) continue
+    for (const call of defines) {
+      const fn = ts.findAncestor(call, ts.isFunctionLike)
+      if (!fn) continue
+      const names = fn.parameters.map((one) => one.name.getText())
+      const at = { tag: names.indexOf(call.arguments[0]!.getText()), node: names.indexOf(call.arguments[1]!.getText()) }
+      const owner = ts.isFunctionDeclaration(fn) ? fn : ts.isVariableDeclaration(fn.parent) ? fn.parent : undefined
+      if (owner && at.tag >= 0 && at.node >= 0) helpers.set(owner, at)
+    }
+  }
+  return helpers
+}
+
+function classOf(sources: SourceSet, expression: ts.Expression): ClassNode | undefined {
+  const node = unwrap(expression)
+  if (ts.isClassExpression(node)) return node
+  if (!ts.isIdentifier(node)) return undefined
+  const found = declarationOf(sources, node)
+  if (!found) return undefined
+  if (ts.isClassLike(found)) return found as ClassNode
+  const made = ts.isVariableDeclaration(found) && found.initializer ? unwrap(found.initializer) : undefined
+  if (made && ts.isClassExpression(made)) return made
+  if (made) return undefined
+  // `let X = class …` as compilers leave it: assigned further down
+  return sources.gather(node.getSourceFile()).classes.find((one) => namesOf(one).has(node.text))
+}

@@ -1,0 +1,28 @@
+import { parse, type SFCBlock, type SFCDescriptor } from '@vue/compiler-sfc'
+import ts from 'typescript'
+
+/** A Vue single-file component taken apart by Vue's own compiler. Errors are those of its syntax. */
+export function vueParts(path: string, text: string): { descriptor: SFCDescriptor; errors: { text: string; line: number }[] } {
+  const { descriptor, errors } = parse(text, { filename: path, sourceMap: false, ignoreEmpty: false })
+  return { descriptor, errors: errors.map((one) => ({ text: one.message, line: 'loc' in one && one.loc ? one.loc.start.line : 1 })) }
+}
+
+/**
+ * The script of a Vue single-file component as a module of its own, on its own lines: all that is
+ * not script is blank. `undefined` where there is none.
+ */
+export function vueScript(path: string, text: string): { text: string; kind: ts.ScriptKind } | undefined {
+  const { descriptor } = vueParts(path, text)
+  const blocks = [descriptor.script, descriptor.scriptSetup].filter((one): one is NonNullable<typeof one> => one !== null && one.src === undefined)
+    .sort((a: SFCBlock, b: SFCBlock) => a.loc.start.offset - b.loc.start.offset)
+  if (blocks.length === 0) return undefined
+  const blank = (from: number, to: number) => text.slice(from, to).replace(/[^\n\r]/g, ' ')
+  let at = 0
+  let script = ''
+  for (const { loc } of blocks) {
+    script += blank(at, loc.start.offset) + text.slice(loc.start.offset, loc.end.offset)
+    at = loc.end.offset
+  }
+  const lang = blocks.find((one) => one.lang)?.lang
+  return { text: script + blank(at, text.length), kind: lang === 'tsx' ? ts.ScriptKind.TSX : lang === 'ts' ? ts.ScriptKind.TS : ts.ScriptKind.JSX }
+}
