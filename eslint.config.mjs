@@ -3,7 +3,7 @@ import vue from 'eslint-plugin-vue'
 import vueParser from 'vue-eslint-parser'
 
 const purity = {
-  patterns: [{ group: ['vue', 'nuxt', 'nuxt/*', '#*', 'pinia', 'primevue*', 'knex', 'pg', 'h3', 'node:*', 'fs', 'http', '~/*', '~~/server/*', '~~/app/*', '../server/*', '../../server/*'], message: 'The core computes and nothing else: what it needs comes in as values.' }],
+  patterns: [{ group: ['/vue', '/vue/*', 'nuxt', 'nuxt/*', '#*', 'pinia', 'primevue*', 'knex', 'pg', 'h3', 'node:*', 'fs', 'http', '~/*', '~~/server/*', '~~/app/*', '../server/*', '../../server/*'], message: 'The core computes and nothing else: what it needs comes in as values.' }],
 }
 
 export default tseslint.config(

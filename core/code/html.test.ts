@@ -1,6 +1,6 @@
 import { parseFragment } from 'parse5'
 import fc from 'fast-check'
-import { readCustomElements } from '../read/custom-elements/read'
+import { readLibrary } from '../read/read'
 import { htmlFor } from './html'
 
 const source = `
@@ -14,7 +14,7 @@ class Card extends HTMLElement {
 customElements.define('x-card', Card)
 class Tip extends HTMLElement { get text() { return this.getAttribute('text') ?? '' } set text(v: string) { this.setAttribute('text', v) } }
 customElements.define('x-tip', Tip)`
-const { contracts } = readCustomElements([{ path: 'a.ts', text: source }])
+const { contracts } = readLibrary([{ path: 'a.ts', text: source }])
 const of = (tag: string) => contracts.find((one) => one.tag === tag)
 const card = of('x-card')!
 const show = (props: Record<string, unknown>, slots: Parameters<typeof htmlFor>[1]['slots'] = {}) => htmlFor(card, { props, slots }, of)

@@ -1,4 +1,4 @@
-import { readCustomElements } from '../read/custom-elements/read'
+import { readLibrary } from '../read/read'
 import { firstUsage, forFrame, modulesFor } from './showing'
 
 const source = `
@@ -15,7 +15,7 @@ customElements.define('x-row', Row)
 class Tip extends HTMLElement { when: Date | undefined
   constructor() { super(); this.attachShadow({ mode: 'open' }).innerHTML = '<slot>some</slot>' } }
 customElements.define('x-tip', Tip)`
-const { contracts } = readCustomElements([{ path: 'a.ts', text: source }])
+const { contracts } = readLibrary([{ path: 'a.ts', text: source }])
 const of = (tag: string) => contracts.find((one) => one.tag === tag)
 
 describe('a first way to show what nobody has shown', () => {

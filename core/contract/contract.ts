@@ -3,13 +3,14 @@ import { customPropertySchema, describeCustomProperty } from './custom-property'
 import { describeEvent, eventSchema } from './event'
 import { placeSchema } from './member'
 import { describeMethod, methodSchema } from './method'
+import { describePassThrough, passThroughSchema } from './pass-through'
 import { describePart, partSchema } from './part'
 import { describeProp, propSchema } from './prop'
 import { describeSlot, slotSchema, slotTitle } from './slot'
 import { describeState, stateSchema } from './state'
 
 export const memberSchema = z.discriminatedUnion('kind', [
-  propSchema, slotSchema, eventSchema, partSchema, customPropertySchema, stateSchema, methodSchema,
+  propSchema, slotSchema, eventSchema, partSchema, customPropertySchema, stateSchema, methodSchema, passThroughSchema,
 ])
 export type Member = z.infer<typeof memberSchema>
 export type MemberKind = Member['kind']
@@ -23,16 +24,28 @@ export const memberKinds: readonly { kind: MemberKind; heading: string }[] = [
   { kind: 'custom-property', heading: 'Custom properties' },
   { kind: 'state', heading: 'States' },
   { kind: 'method', heading: 'Methods' },
+  { kind: 'pass-through', heading: 'Handed on' },
 ]
 
 export const statusSchema = z.enum(['draft', 'trial', 'stable', 'deprecated'])
 export type Status = z.infer<typeof statusSchema>
 export const sharingKindSchema = z.enum(['markup', 'behaviour', 'form', 'feature'])
 
-/** All that was read of one component. `files` are the sources it is made of, its own module first. */
+/** What a component is written as: a custom element, a Vue single-file component, or a function that returns JSX. */
+export const languageSchema = z.enum(['custom-element', 'vue', 'jsx'])
+export type Language = z.infer<typeof languageSchema>
+
+/**
+ * All that was read of one component. `tag` is what one writes between the angle brackets to use it:
+ * the registered tag of a custom element, the name of the others. `className` is the name it has in its
+ * module, `exportName` what it is exported as (`default` included). `files` are the sources it is made
+ * of, its own module first.
+ */
 export const contractSchema = z.object({
   tag: z.string(),
+  language: languageSchema.default('custom-element'),
   className: z.string(),
+  exportName: z.string().optional(),
   exported: z.boolean(),
   place: placeSchema,
   summary: z.string(),
@@ -62,6 +75,7 @@ export function describeMember(member: Member): string {
     case 'custom-property': return describeCustomProperty(member)
     case 'state': return describeState(member)
     case 'method': return describeMethod(member)
+    case 'pass-through': return describePassThrough(member)
   }
 }
 
@@ -73,15 +87,16 @@ export type TokenNames = ReadonlySet<string>
 
 /** States of the browser and custom properties that are tokens need no words here; every other member does. */
 export const wantsWords = (member: Member, tokens: TokenNames): boolean =>
-  !(member.kind === 'state' && member.by === 'browser') && !(member.kind === 'custom-property' && tokens.has(member.name))
+  member.kind !== 'pass-through' && !(member.kind === 'state' && member.by === 'browser') && !(member.kind === 'custom-property' && tokens.has(member.name))
 
 /** Members nobody has described, neither in a comment of the source nor in words kept here. */
 export const withoutWords = (contract: Contract, written: ReadonlySet<string>, tokens: TokenNames): Member[] =>
   contract.members.filter((member) => wantsWords(member, tokens) && !member.comment && !written.has(memberKey(member)))
 
-/** `tern-notice-strip` with prefix `tern-` reads as `Notice strip`. */
+/** `tern-notice-strip` with prefix `tern-` reads as `Notice strip`, and so does `NoticeStrip`. */
 export function componentTitle(tag: string, prefix: string): string {
-  const bare = (tag.startsWith(prefix) ? tag.slice(prefix.length) : tag).replaceAll('-', ' ')
+  const spaced = /[A-Z]/.test(tag) ? tag.replace(/([a-z\d])([A-Z])/g, (_all, a: string, b: string) => `${a} ${b.toLowerCase()}`) : tag
+  const bare = (spaced.startsWith(prefix) ? spaced.slice(prefix.length) : spaced).replaceAll('-', ' ')
   return bare.charAt(0).toUpperCase() + bare.slice(1)
 }
 

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { joinClaims, label, memberFields, type Claim } from './member'
-import { printType, typeSchema, type TypeModel } from './type'
+import { printType, shortType, typeSchema, type TypeModel } from './type'
 
 /** An event the component dispatches. `detail` is the type of `CustomEvent.detail`, where it has one. */
 export const eventSchema = z.object({
@@ -18,7 +18,7 @@ const squeeze = (text: string): string => text.replace(/\s+|;(?=\s*})/g, '').rep
 export const describeEvent = (event: Event): string =>
   event.known === 'comment'
     ? 'in comment only'
-    : label(event.detail ? printType(event.detail) : 'no detail', event.bubbles && 'bubbles', event.cancelable && 'can be refused')
+    : label(event.detail ? shortType(event.detail) : 'no detail', event.bubbles && 'bubbles', event.cancelable && 'can be refused')
 
 export const joinEvents = (found: Event[], claims: Claim[]): Event[] =>
   joinClaims(
@@ -30,9 +30,9 @@ export const joinEvents = (found: Event[], claims: Claim[]): Event[] =>
       bubbles: false, composed: false, cancelable: false,
     }),
     (event, claim) => {
-      const code = event.detail ? printType(event.detail) : 'no detail'
+      const code = event.detail ? printType(event.detail, true) : 'no detail'
       const claimed = claim.type && /^CustomEvent\s*<([\s\S]*)>$/.exec(claim.type)?.[1]
-      return !claimed || squeeze(claimed) === squeeze(code)
+      return !claimed || squeeze(claimed) === squeeze(code) || (event.detail && squeeze(claimed) === squeeze(printType(event.detail)))
         ? event
         : { ...event, disagreements: [...event.disagreements, { about: 'detail', comment: claimed.trim(), code, place: claim.place }] }
     },
@@ -42,7 +42,7 @@ export const joinEvents = (found: Event[], claims: Claim[]): Event[] =>
 export const mergeDetail = (a: TypeModel | undefined, b: TypeModel | undefined): TypeModel | undefined =>
   a?.is === 'object' && b?.is === 'object'
     ? {
-        is: 'object',
+        is: 'object', ...(a.named && a.named === b.named ? { named: a.named } : {}),
         fields: [
           ...a.fields.map((field) => (b.fields.some((f) => f.name === field.name) ? field : { ...field, optional: true })),
           ...b.fields.filter((field) => !a.fields.some((f) => f.name === field.name)).map((field) => ({ ...field, optional: true })),

@@ -90,7 +90,7 @@ describe('lines of facts', () => {
 })
 
 test('two contracts are the same whatever order a store kept their fields in', () => {
-  const contract: Contract = { tag: 'x-a', className: 'A', exported: true, place, summary: '', members: [part('strip')], uses: [], files: ['a.ts'] }
+  const contract: Contract = { tag: 'x-a', language: 'custom-element', className: 'A', exported: true, place, summary: '', members: [part('strip')], uses: [], files: ['a.ts'] }
   const shuffled = JSON.parse(JSON.stringify(contract), (_key, value) => (value && typeof value === 'object' && !Array.isArray(value) ? Object.fromEntries(Object.entries(value).reverse()) : value))
   expect(sameContract(contract, shuffled)).toBe(true)
   expect(sameContract(contract, { ...contract, members: [part('band')] })).toBe(false)

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { memberFields } from './member'
-import { printType, typeSchema } from './type'
+import { shortType, typeSchema } from './type'
 
 /** A public method. */
 export const methodSchema = z.object({
@@ -12,4 +12,4 @@ export const methodSchema = z.object({
 export type Method = z.infer<typeof methodSchema>
 
 export const describeMethod = (method: Method): string =>
-  `(${method.takes.map((p) => `${p.name}${p.optional ? '?' : ''}: ${printType(p.type)}`).join(', ')}) → ${printType(method.returns)}`
+  `(${method.takes.map((p) => `${p.name}${p.optional ? '?' : ''}: ${shortType(p.type)}`).join(', ')}) → ${shortType(method.returns)}`

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { label, memberFields, type Claim } from './member'
-import { printType, typeSchema } from './type'
+import { shortType, typeSchema } from './type'
 
 /**
  * A prop: a public field or accessor of the component, with the attribute that feeds it.
@@ -43,7 +43,7 @@ export function joinProps(found: Prop[], claims: Claim[], complete: boolean): Pr
 /** The line under a prop's name: type and default. */
 export const describeProp = (prop: Prop): string =>
   label(
-    printType(prop.type),
+    shortType(prop.type),
     prop.default ?? (prop.required ? 'required' : prop.readonly ? undefined : 'none'),
     prop.readonly && 'read only',
   )

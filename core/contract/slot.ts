@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { joinClaims, label, memberFields, type Claim } from './member'
+import { typeSchema } from './type'
 
 /**
  * A slot: a place for the page's own content. The default slot's name is the empty string.
@@ -11,6 +12,8 @@ export const slotSchema = z.object({
   ...memberFields,
   fallback: z.string(),
   feeds: z.array(z.string()),
+  /** What the component hands to the content of the slot (slot props). */
+  passes: z.array(z.object({ name: z.string(), type: typeSchema.optional() })).optional(),
 })
 export type Slot = z.infer<typeof slotSchema>
 
@@ -18,7 +21,7 @@ export type Slot = z.infer<typeof slotSchema>
 export const slotTitle = (name: string): string => name || 'default'
 
 export const describeSlot = (slot: Slot): string =>
-  slot.known === 'comment' ? 'in comment only' : label(slot.fallback ? 'with fallback' : 'fallback: empty')
+  slot.known === 'comment' ? 'in comment only' : label(slot.fallback ? 'with fallback' : 'fallback: empty', (slot.passes?.length ?? 0) > 0 && `hands over ${slot.passes!.map((one) => one.name).join(', ')}`)
 
 export const joinSlots = (found: Slot[], claims: Claim[]): Slot[] =>
   joinClaims(

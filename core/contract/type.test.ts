@@ -28,7 +28,7 @@ test('titles, and what has no words', () => {
   expect(componentTitle('tern-notice-strip', 'tern-')).toBe('Notice strip')
   const base = { known: 'declared' as const, place: { file: 'a', line: 1 }, disagreements: [] }
   const property = { kind: 'custom-property' as const, ...base, fallbacks: [], usedBy: [] }
-  const contract = { tag: 'x-a', className: 'A', exported: true, place: base.place, summary: '', uses: [], files: [], members: [{ ...property, name: '--a' }, { ...property, name: '--token' }, { ...property, name: '--b', comment: 'said' }] }
+  const contract = { tag: 'x-a', language: 'custom-element' as const, className: 'A', exported: true, place: base.place, summary: '', uses: [], files: [], members: [{ ...property, name: '--a' }, { ...property, name: '--token' }, { ...property, name: '--b', comment: 'said' }] }
   expect(withoutWords(contract, new Set(), new Set(['--token'])).map((one) => one.name)).toEqual(['--a'])
   expect(withoutWords(contract, new Set(['custom-property:--a']), new Set(['--token']))).toEqual([])
 })

@@ -1,41 +1,47 @@
 import { z } from 'zod'
 
-/** One model of types for every source language. Printed back by {@link printType}. */
+/** One model of types for every source language, printed back by {@link printType}. `named` is the name its author gave to it. */
 export type TypeModel =
   | { is: 'string' | 'number' | 'boolean' | 'null' | 'undefined' | 'date' | 'function' | 'node' | 'void' }
   | { is: 'literal'; value: string | number | boolean }
-  | { is: 'union'; of: TypeModel[] }
+  | { is: 'union'; of: TypeModel[]; named?: string | undefined }
   | { is: 'list'; of: TypeModel }
-  | { is: 'object'; fields: { name: string; type: TypeModel; optional: boolean }[] }
+  | { is: 'object'; fields: { name: string; type: TypeModel; optional: boolean }[]; named?: string | undefined }
   | { is: 'other'; text: string }
 
 export const typeSchema: z.ZodType<TypeModel> = z.lazy(() =>
   z.union([
     z.object({ is: z.enum(['string', 'number', 'boolean', 'null', 'undefined', 'date', 'function', 'node', 'void']) }),
     z.object({ is: z.literal('literal'), value: z.union([z.string(), z.number(), z.boolean()]) }),
-    z.object({ is: z.literal('union'), of: z.array(typeSchema) }),
+    z.object({ is: z.literal('union'), of: z.array(typeSchema), named: z.string().optional() }),
     z.object({ is: z.literal('list'), of: typeSchema }),
     z.object({
       is: z.literal('object'),
       fields: z.array(z.object({ name: z.string(), type: typeSchema, optional: z.boolean() })),
+      named: z.string().optional(),
     }),
     z.object({ is: z.literal('other'), text: z.string() }),
   ]),
 )
 
-/** The type as a TypeScript author would write it. */
-export function printType(type: TypeModel): string {
+/**
+ * The type as a TypeScript author would write it: choices are spelled out, an object goes by its name.
+ * With `open` everything is spelled out.
+ */
+export function printType(type: TypeModel, open = false): string {
+  const again = (one: TypeModel) => printType(one, open)
   switch (type.is) {
     case 'literal':
       return typeof type.value === 'string' ? `'${type.value.replaceAll("'", "\\'")}'` : String(type.value)
     case 'union':
-      return type.of.map((one) => (one.is === 'function' ? `(${printType(one)})` : printType(one))).join(' | ')
+      return type.of.map((one) => (one.is === 'function' ? `(${again(one)})` : again(one))).join(' | ')
     case 'list':
-      return type.of.is === 'union' ? `(${printType(type.of)})[]` : `${printType(type.of)}[]`
+      return type.of.is === 'union' || type.of.is === 'function' || (type.of.is === 'other' && / [|&=]>? /.test(type.of.text)) ? `(${again(type.of)})[]` : `${again(type.of)}[]`
     case 'object':
+      if (type.named && !open) return type.named
       return type.fields.length === 0
         ? '{}'
-        : `{ ${type.fields.map((f) => `${f.name}${f.optional ? '?' : ''}: ${printType(f.type)}`).join('; ')} }`
+        : `{ ${type.fields.map((f) => `${f.name}${f.optional ? '?' : ''}: ${again(f.type)}`).join('; ')} }`
     case 'other':
       return type.text
     case 'date':
@@ -47,6 +53,12 @@ export function printType(type: TypeModel): string {
     default:
       return type.is
   }
+}
+
+/** The type for a line of a page: spelled out where that is short, by its name where it is long. */
+export function shortType(type: TypeModel): string {
+  const open = printType(type, true)
+  return open.length <= 64 ? open : printType(type)
 }
 
 /** A union flattened, without doubles; a union of one is that one. `true | false` is `boolean`. */
@@ -66,7 +78,8 @@ export function unionOf(types: TypeModel[]): TypeModel {
 export function withoutUndefined(type: TypeModel): { type: TypeModel; optional: boolean } {
   if (type.is !== 'union') return { type, optional: type.is === 'undefined' }
   const rest = type.of.filter((one) => one.is !== 'undefined')
-  return { type: rest.length === 0 ? type : unionOf(rest), optional: rest.length < type.of.length }
+  const plain = rest.length === 0 ? type : unionOf(rest)
+  return { type: plain.is === 'union' && type.named ? { ...plain, named: type.named } : plain, optional: rest.length < type.of.length }
 }
 
 /** The literal values a type offers as choices, or `undefined` where it is not a closed set. */

@@ -33,22 +33,22 @@ export function customElementsManifest(contracts: Contract[], prefix: string, wo
             superclass: { name: 'HTMLElement' },
             members: [
               ...props.map((prop) => ({
-                kind: 'field', name: prop.name, type: { text: printType(prop.type) }, ...described(prop.comment, wordsOf(`prop:${prop.name}`)),
+                kind: 'field', name: prop.name, type: { text: printType(prop.type, true) }, ...described(prop.comment, wordsOf(`prop:${prop.name}`)),
                 ...(prop.default === undefined ? {} : { default: prop.default }), ...(prop.attribute ? { attribute: prop.attribute } : {}),
                 ...(prop.reflects ? { reflects: true } : {}), ...(prop.readonly ? { readonly: true } : {}), privacy: 'public', ...deprecation(prop.deprecated),
               })),
               ...membersOf(contract, 'method').map((method) => ({
                 kind: 'method', name: method.name, ...described(method.comment, wordsOf(`method:${method.name}`)), privacy: 'public',
-                parameters: method.takes.map((one) => ({ name: one.name, type: { text: printType(one.type) }, ...(one.optional ? { optional: true } : {}) })),
-                return: { type: { text: printType(method.returns) } }, ...deprecation(method.deprecated),
+                parameters: method.takes.map((one) => ({ name: one.name, type: { text: printType(one.type, true) }, ...(one.optional ? { optional: true } : {}) })),
+                return: { type: { text: printType(method.returns, true) } }, ...deprecation(method.deprecated),
               })),
             ],
             attributes: props.filter((prop) => prop.attribute).map((prop) => ({
-              name: prop.attribute, fieldName: prop.name, type: { text: printType(prop.type) }, ...described(prop.comment, wordsOf(`prop:${prop.name}`)),
+              name: prop.attribute, fieldName: prop.name, type: { text: printType(prop.type, true) }, ...described(prop.comment, wordsOf(`prop:${prop.name}`)),
               ...(prop.default === undefined ? {} : { default: prop.default }), ...deprecation(prop.deprecated),
             })),
             events: membersOf(contract, 'event').filter((one) => one.known !== 'comment').map((event) => ({
-              name: event.name, type: { text: event.detail ? `CustomEvent<${printType(event.detail)}>` : 'Event' }, ...described(event.comment, wordsOf(`event:${event.name}`)), ...deprecation(event.deprecated),
+              name: event.name, type: { text: event.detail ? `CustomEvent<${printType(event.detail, true)}>` : 'Event' }, ...described(event.comment, wordsOf(`event:${event.name}`)), ...deprecation(event.deprecated),
             })),
             slots: membersOf(contract, 'slot').filter((one) => one.known !== 'comment').map((slot) => ({ name: slot.name, ...described(slot.comment, wordsOf(`slot:${slot.name}`)) })),
             cssParts: membersOf(contract, 'part').filter((one) => one.known !== 'comment').map((part) => ({ name: part.name, ...described(part.comment, wordsOf(`part:${part.name}`)) })),

@@ -1,5 +1,5 @@
 import { componentTitle, memberTitle, membersOf, type Contract } from '../contract/contract'
-import { printType } from '../contract/type'
+import { shortType } from '../contract/type'
 import { resolveTheme, themesCss, type Theme } from '../tokens/themes'
 import type { LibraryPackage } from './library'
 import { bareName, customElementsManifest, type Words } from './manifest'
@@ -120,7 +120,7 @@ ${contracts
     })
     return [
       `### ${componentTitle(contract.tag, prefix)}\n\n\`<${contract.tag}>\` ${words(contract.tag, 'component:') ?? contract.summary}`,
-      ...(props.length ? [`| prop | attribute | type | default | |\n| --- | --- | --- | --- | --- |\n${props.map((one) => `| \`${one.name}\` | ${one.attribute ? `\`${one.attribute}\`` : ''} | \`${cell(printType(one.type))}\` | ${one.default ? `\`${cell(one.default)}\`` : ''} | ${cell(words(contract.tag, `prop:${one.name}`) ?? one.comment ?? '')} |`).join('\n')}`] : []),
+      ...(props.length ? [`| prop | attribute | type | default | |\n| --- | --- | --- | --- | --- |\n${props.map((one) => `| \`${one.name}\` | ${one.attribute ? `\`${one.attribute}\`` : ''} | \`${cell(shortType(one.type))}\` | ${one.default ? `\`${cell(one.default)}\`` : ''} | ${cell(words(contract.tag, `prop:${one.name}`) ?? one.comment ?? '')} |`).join('\n')}`] : []),
       ...(rest.length ? [rest.join(' ')] : []),
     ].join('\n\n')
   })

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import semver from 'semver'
-import { readCustomElements } from '../read/custom-elements/read'
+import { readLibrary } from '../read/read'
 import { readLibraryPackage } from './library'
 import { customElementsManifest } from './manifest'
 import { changelog, packageFiles, tagNameMap } from './package'
@@ -32,7 +32,7 @@ test('proposals follow the rules of the numbers', () => {
   expect(nextVersions([]).map((one) => one.version)).toEqual(['0.1.0', '1.0.0'])
 })
 
-const { contracts } = readCustomElements([{ path: 'src/card.ts', text: "/** A card.\n * @slot - Words. */\nexport class XCard extends HTMLElement {\n /** Its tone. */ get tone(): 'a' | 'b' { return this.getAttribute('tone') ?? 'a' } set tone(v) { this.setAttribute('tone', v) }\n constructor() { super(); this.attachShadow({mode:'open'}).innerHTML = '<p part=\"body\"><slot></slot></p>' } }\ncustomElements.define('x-card', XCard)" }])
+const { contracts } = readLibrary([{ path: 'src/card.ts', text: "/** A card.\n * @slot - Words. */\nexport class XCard extends HTMLElement {\n /** Its tone. */ get tone(): 'a' | 'b' { return this.getAttribute('tone') ?? 'a' } set tone(v) { this.setAttribute('tone', v) }\n constructor() { super(); this.attachShadow({mode:'open'}).innerHTML = '<p part=\"body\"><slot></slot></p>' } }\ncustomElements.define('x-card', XCard)" }])
 const library = { name: '@x/cards', license: 'MIT', description: 'Cards' }
 const themes = [{ name: 'day', title: 'Day', on: null, document: { ink: { $type: 'color', $value: '#000' } } }]
 const files = packageFiles({ library, prefix: 'x-', version: '1.0.0', contracts, words: (_tag, key) => (key === 'prop:tone' ? 'Written by a person.' : undefined), themes, built: [{ path: 'dist/index.js', content: '' }], licence: 'MIT text', changelog: [{ version: '1.0.0', date: '2026-11-25', notes: '### Added\n\n- All.' }], registry: 'http://r/' })

@@ -1,12 +1,12 @@
 import type { BuildFailure } from 'esbuild'
-import { readCustomElements } from '~~/core/read/custom-elements/read'
+import { readLibrary } from '~~/core/read/read'
 import { buildModules } from './modules'
 import { buildPackage } from './package'
 import type { Answer, Ask, TaskName, Tasks } from './tasks'
 
 /** The child process: parses, compiles and packs source that is not trusted, and never runs it. */
 const doers: { [N in TaskName]: (input: Tasks[N]['in']) => Promise<Tasks[N]['out']> | Tasks[N]['out'] } = {
-  read: ({ files }) => readCustomElements(files),
+  read: ({ files }) => readLibrary(files),
   modules: ({ files, contracts }) => buildModules(files, contracts),
   package: ({ files, input }) => buildPackage(files, { ...input, words: (tag, key) => input.words[`${tag} ${key}`] }),
 }

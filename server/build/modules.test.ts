@@ -1,10 +1,10 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { originalPositionFor, TraceMap } from '@jridgewell/trace-mapping'
-import { readCustomElements } from '~~/core/read/custom-elements/read'
+import { readLibrary } from '~~/core/read/read'
 import { buildModules } from './modules'
 
 const files = readdirSync('demo/tern/src').map((name) => ({ path: `src/${name}`, text: readFileSync(`demo/tern/src/${name}`, 'utf8') }))
-const { contracts } = readCustomElements(files)
+const { contracts } = readLibrary(files)
 const changed = (path: string, change: (text: string) => string) => files.map((file) => (file.path === path ? { ...file, text: change(file.text) } : file))
 const entryOf = (built: Awaited<ReturnType<typeof buildModules>>, tag: string) => built.components.find((one) => one.tag === tag)!
 const text = (built: Awaited<ReturnType<typeof buildModules>>, name: string) => Buffer.from(built.modules.find((one) => one.name === name)!.content).toString()
@@ -37,7 +37,7 @@ test('one that does not compile is told by file and line, and costs only those t
 
 test('nothing outside the library is read: not a file beside it, not a package', async () => {
   for (const wanted of ['../../../package.json', '/etc/passwd', 'node:fs', 'vue']) {
-    const built = await buildModules([{ path: 'a.ts', text: `import x from '${wanted}'\nclass A extends HTMLElement { x = x }\ncustomElements.define('x-a', A)` }], readCustomElements([{ path: 'a.ts', text: "class A extends HTMLElement {}\ncustomElements.define('x-a', A)" }]).contracts)
+    const built = await buildModules([{ path: 'a.ts', text: `import x from '${wanted}'\nclass A extends HTMLElement { x = x }\ncustomElements.define('x-a', A)` }], readLibrary([{ path: 'a.ts', text: "class A extends HTMLElement {}\ncustomElements.define('x-a', A)" }]).contracts)
     expect([wanted, built.components[0]!.entry, built.components[0]!.problems[0]!.where]).toEqual([wanted, undefined, { file: 'a.ts', line: 1 }])
   }
 })

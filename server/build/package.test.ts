@@ -3,11 +3,11 @@ import { Readable } from 'node:stream'
 import { createGunzip } from 'node:zlib'
 import { createHash } from 'node:crypto'
 import { extract } from 'tar-stream'
-import { readCustomElements } from '~~/core/read/custom-elements/read'
+import { readLibrary } from '~~/core/read/read'
 import { buildPackage, packTarball } from './package'
 
 const files = readdirSync('demo/tern/src').map((name) => ({ path: `src/${name}`, text: readFileSync(`demo/tern/src/${name}`, 'utf8') }))
-const { contracts } = readCustomElements(files)
+const { contracts } = readLibrary(files)
 const theme = { name: 'daywatch', title: 'Daywatch', on: null, document: JSON.parse(readFileSync('demo/tern/tokens/daywatch.json', 'utf8')) }
 const input = (version: string) => ({
   library: { name: '@marram/tern', license: 'MIT' }, prefix: 'tern-', version, contracts, words: () => undefined, themes: [theme], licence: 'MIT', registry: 'http://registry.test/',
@@ -69,7 +69,7 @@ describe('a package', () => {
 
 test('a type the compiler cannot write down is a problem with its place', async () => {
   const broken = [{ path: 'src/a.ts', text: "const hidden = Symbol()\nexport class XA extends HTMLElement { [hidden] = 1\n  make() { return class { private x = 1 } } }\ncustomElements.define('x-a', XA)" }]
-  const packed = await buildPackage(broken, { ...input('1.0.0'), prefix: 'x-', contracts: readCustomElements(broken).contracts })
+  const packed = await buildPackage(broken, { ...input('1.0.0'), prefix: 'x-', contracts: readLibrary(broken).contracts })
   expect(packed.problems[0]).toMatchObject({ code: 'declarations', where: { file: 'src/a.ts' } })
 }, 30_000)
 

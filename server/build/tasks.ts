@@ -1,6 +1,6 @@
 import type { Contract } from '~~/core/contract/contract'
 import type { Problem } from '~~/core/problem'
-import type { Reading } from '~~/core/read/custom-elements/read'
+import type { Reading } from '~~/core/read/source/reading'
 import type { SourceText } from '~~/core/read/source/source-set'
 import type { PackageInput } from '~~/core/release/package'
 import type { BuiltModules } from './modules'

@@ -1,6 +1,6 @@
 import { readFileSync, readdirSync } from 'node:fs'
 import ts from 'typescript'
-import { readCustomElements } from '~~/core/read/custom-elements/read'
+import { readLibrary } from '~~/core/read/read'
 
 /** Twenty Terns side by side, tags and class names told apart, so that the time is of reading and not of starting. */
 const folder = 'demo/tern/src'
@@ -8,7 +8,7 @@ const once = readdirSync(folder).map((name) => ({ name, text: readFileSync(`${fo
 const files = Array.from({ length: 20 }, (_, i) => once.map(({ name, text }) => ({ path: `lib${i}/${name}`, text: text.replaceAll(/(['"<`/])tern-/g, `$1tern${i}-`) }))).flat()
 const scripts = files.filter((one) => one.path.endsWith('.ts') && !one.path.endsWith('.d.ts'))
 
-const full = () => readCustomElements(files).contracts.length
+const full = () => readLibrary(files).contracts.length
 const bare = () => scripts.map((one) => ts.createSourceFile(one.path, one.text, ts.ScriptTarget.Latest, true)).length
 const time = (work: () => unknown) => {
   const began = performance.now()

@@ -2,6 +2,7 @@ import ts from 'typescript'
 import type { TypeModel } from '../../contract/type'
 import { evaluate, nameOf } from '../source/evaluate'
 import { hasModifier, unwrap, type SourceSet } from '../source/source-set'
+import { typeOfConstructor } from '../source/type-nodes'
 import type { ClassNode } from './lineage'
 import { returnedBy } from './opener'
 
@@ -11,15 +12,8 @@ import { returnedBy } from './opener'
  */
 export interface DeclaredProp { name: string; node: ts.Node; attribute: string | undefined; reflects: boolean; inner: boolean; type: TypeModel | undefined; default: ts.Expression | undefined }
 
-const constructors: Record<string, TypeModel> = {
-  String: { is: 'string' }, Number: { is: 'number' }, Boolean: { is: 'boolean' }, Date: { is: 'date' }, Function: { is: 'function' },
-  Array: { is: 'list', of: { is: 'other', text: 'unknown' } }, Object: { is: 'object', fields: [] },
-}
 /** Keys that the options of a declared prop have, in whatever library. */
 const optionKeys = new Set(['type', 'attribute', 'attr', 'attrName', 'reflect', 'reflectToAttribute', 'reflects', 'state', 'converter', 'hasChanged', 'value', 'observer', 'notify', 'readOnly', 'computed', 'noAccessor', 'default', 'mode'])
-
-/** The type a built-in constructor stands for as an option (`type: Boolean`). */
-export const typeOfConstructor = (node: ts.Expression): TypeModel | undefined => (ts.isIdentifier(node) ? constructors[node.text] : undefined)
 
 /** All props a class declares, its own first; a name a nearer class declared wins. */
 export function declaredProps(sources: SourceSet, classes: ClassNode[]): Map<string, DeclaredProp> {

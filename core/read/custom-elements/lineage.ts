@@ -1,4 +1,5 @@
 import ts from 'typescript'
+import { declarationOf } from '../source/declarations'
 import { unwrap, type SourceSet } from '../source/source-set'
 
 export type ClassNode = ts.ClassDeclaration | ts.ClassExpression
@@ -90,20 +91,6 @@ function parameterNamed(node: ts.Identifier): ts.ParameterDeclaration | undefine
     if (found) return found
   }
   return undefined
-}
-
-/** The declaration a name leads to: inside the functions around it, in its module, or through imports. */
-export function declarationOf(sources: SourceSet, node: ts.Identifier): ts.Declaration | undefined {
-  for (let at: ts.Node | undefined = node.parent; at && !ts.isSourceFile(at); at = at.parent) {
-    if (!ts.isBlock(at)) continue
-    for (const statement of at.statements) {
-      if ((ts.isClassDeclaration(statement) || ts.isFunctionDeclaration(statement)) && statement.name?.text === node.text) return statement
-      const found = ts.isVariableStatement(statement) ? statement.declarationList.declarations.find((one) => ts.isIdentifier(one.name) && one.name.text === node.text) : undefined
-      if (found) return found
-    }
-  }
-  const found = sources.lookUp(node.getSourceFile().fileName, node.text)
-  return found?.is === 'node' ? found.node : undefined
 }
 
 export type FunctionNode = ts.FunctionLikeDeclaration & { body?: ts.ConciseBody }

@@ -6,7 +6,7 @@ import { declaredProps, type DeclaredProp } from './declared'
 import { functionOf, isElementRoot, type ClassNode, type Lineage } from './lineage'
 import { returnedBy } from './opener'
 import { tagText, wordsOf } from '../source/comments'
-import { evaluate, nameOf, type Plain } from '../source/evaluate'
+import { evaluate, nameOf, printPlain, type Plain } from '../source/evaluate'
 import { hasModifier, unwrap, walk, type SourceSet } from '../source/source-set'
 import { typeOfExpression, typeOfNode } from '../source/type-nodes'
 
@@ -172,7 +172,7 @@ function typeIn({ sources }: ClassFacts, node: ts.Node, written: ts.TypeNode | u
 
 function propOfField(facts: ClassFacts, name: string, member: ts.PropertyDeclaration): Prop {
   const declared = facts.declared.get(name)
-  const value = facts.assigned.get(name)?.value ?? member.initializer ?? declared?.default
+  const value = first(facts, facts.assigned.get(name)?.value, member.initializer, declared?.default)
   const { type, optional, known } = typeIn(facts, member, member.type, declared?.type, value)
   const attribute = declared ? declared.attribute : observedOne(facts, facts.fed.get(name))
   return finish(facts.sources, member, {
@@ -180,6 +180,10 @@ function propOfField(facts: ClassFacts, name: string, member: ts.PropertyDeclara
     readonly: hasModifier(member, ts.SyntaxKind.ReadonlyKeyword), declared: known, other: declared && declared.node !== member ? declared.node : undefined,
   })
 }
+
+/** The first value that is known; where none is, the first there is. */
+const first = ({ sources }: ClassFacts, ...values: (ts.Expression | undefined)[]): ts.Expression | undefined =>
+  values.find((one) => one && evaluate(sources, one) !== undefined) ?? values.find((one) => one !== undefined)
 
 const observedOne = ({ observed }: ClassFacts, attribute: string | undefined) => (attribute && observed.has(attribute) ? attribute : undefined)
 
@@ -210,14 +214,14 @@ function propOfAccessor(facts: ClassFacts, name: string, node: ClassNode): Prop 
   const reading = getter?.body ? wiringOfGetter(facts, getter.body, value) : { reads: false }
   const writes = setter?.body ? attributeWritten(facts, setter.body) : undefined
   const backing = value && backingField(node, value)
-  const first = facts.assigned.get(name)?.value ?? reading.fallback ?? backing?.initializer ?? declared?.default
+  const start = facts.assigned.get(name)?.value ?? reading.fallback ?? backing?.initializer ?? declared?.default
   const typeNode = getter?.type ?? setter?.parameters[0]?.type ?? (ts.getJSDocType(shown) ? undefined : backing?.type)
   const { type, optional, known } = typeIn(facts, shown, typeNode, declared?.type, facts.assigned.get(name)?.value ?? backing?.initializer ?? value)
   const feeding = fed.get(name) ?? (backing && fed.get(backing.name.getText()))
   const attribute = declared ? declared.attribute : (reading.attribute ?? writes ?? observedOne(facts, feeding))
   return finish(sources, shown, {
     name, type, attribute, reflects: declared?.reflects || writes !== undefined,
-    default: first, presence: type.is === 'boolean' && reading.reads && !reading.fallback,
+    default: start, presence: type.is === 'boolean' && reading.reads && !reading.fallback,
     optional: !!declared || optional || (reading.reads && type.is === 'boolean') || (type.is === 'union' && type.of.some((one) => one.is === 'null')),
     readonly: !setter && !declared, declared: known, other: setter ?? declared?.node,
   })
@@ -300,7 +304,7 @@ function finish(sources: SourceSet, node: ts.Node, raw: Raw): Prop {
   const place = sources.place(node)
   const value: Plain | undefined = raw.presence ? false : raw.default && evaluate(sources, raw.default)
   const nothing = !raw.presence && (!raw.default || raw.default.getText() === 'undefined')
-  const shown = raw.presence ? 'false' : nothing ? undefined : value === undefined ? raw.default!.getText().replace(/\s+/g, ' ') : printPlain(value)
+  const shown = raw.presence ? 'false' : nothing ? undefined : value === undefined ? unwrap(raw.default!).getText().replace(/\s+/g, ' ') : printPlain(value)
   const tag = (name: string) => tagText(node, name) ?? (raw.other && tagText(raw.other, name))
   const claimed = tag('default')
   const prop: Prop = {
@@ -323,10 +327,6 @@ function finish(sources: SourceSet, node: ts.Node, raw: Raw): Prop {
   }
   return prop
 }
-
-/** A plain value as source text, strings in single quotes. */
-export const printPlain = (value: Plain): string =>
-  typeof value === 'string' ? `'${value}'` : JSON.stringify(value)
 
 function methodOf(sources: SourceSet, name: string, node: ts.MethodDeclaration): Method {
   const method: Method = {

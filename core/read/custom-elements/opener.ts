@@ -27,6 +27,10 @@ const valueOfMember = (member: ts.ClassElement | undefined): ts.Expression | und
 
 function memberMeant(node: ts.PropertyAccessExpression, classes: ClassNode[]): ts.ClassElement | undefined {
   const target = unwrap(node.expression)
+  if (target.kind === ts.SyntaxKind.SuperKeyword) {
+    const own = classes.findIndex((one) => one === ts.findAncestor(node, ts.isClassLike))
+    return own < 0 ? undefined : classes.slice(own + 1).flatMap((one) => [...one.members]).find((member) => member.name && ts.isIdentifier(member.name) && member.name.text === node.name.text)
+  }
   const isStatic = (ts.isPropertyAccessExpression(target) && target.name.text === 'constructor') || (ts.isIdentifier(target) && classes.some((one) => one.name?.text === target.text))
   if (!isStatic && target.kind !== ts.SyntaxKind.ThisKeyword) return undefined
   const named = (statics: boolean) => {

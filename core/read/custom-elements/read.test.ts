@@ -2,9 +2,9 @@ import { readdirSync, readFileSync } from 'node:fs'
 import fc from 'fast-check'
 import { memberKey, membersOf, contractSchema, type Contract } from '../../contract/contract'
 import { printType } from '../../contract/type'
-import { readCustomElements } from './read'
+import { readLibrary } from '../read'
 
-const read = (files: Record<string, string>) => readCustomElements(Object.entries(files).map(([path, text]) => ({ path, text })))
+const read = (files: Record<string, string>) => readLibrary(Object.entries(files).map(([path, text]) => ({ path, text })))
 const one = (text: string, more: Record<string, string> = {}): Contract => {
   const { contracts, problems } = read({ 'x-one.ts': text, ...more })
   expect(problems).toEqual([])
@@ -90,7 +90,7 @@ describe('props', () => {
     ['Date', 'Date'], ['(typeof names)[number]', "'x' | 'y'"], ['Emphasis', "'main' | 'quiet'"], ['Map<string, number>', 'Map<string, number>'], ['Self', '{ next: Self }'],
   ])('%s is printed back as %s', (written, printed) => {
     const head = "type Level = 1 | 2\ninterface Row { id: string; n?: number }\nconst names = ['x', 'y'] as const\nenum Emphasis { Main = 'main', Quiet = 'quiet' }\ninterface Self { next: Self }"
-    expect(printType(prop(`p: ${written}`, 'p', head).type)).toBe(printed)
+    expect(printType(prop(`p: ${written}`, 'p', head).type, true)).toBe(printed)
   })
 })
 
@@ -130,10 +130,10 @@ describe('events', () => {
       expect.objectContaining({ name: 'pick', bubbles: true, composed: true, cancelable: false, known: 'declared', detail: { is: 'object', fields: [{ name: 'n', type: { is: 'number' }, optional: false }] } }),
     ])
     const [inferred] = fires("a(deck: string) { const e = new CustomEvent('go', { detail: { deck, now: true } }); this.dispatchEvent(e) }")
-    expect(printType(inferred!.detail!)).toBe('{ deck: string; now: boolean }')
+    expect(printType(inferred!.detail!, true)).toBe('{ deck: string; now: boolean }')
   })
   test('through a helper of the class, and an event class of the library', () => {
-    expect(fires("go() { this.#emit('moved', { by: 2 }) }\n #emit(name: string, detail: unknown) { this.dispatchEvent(new CustomEvent(name, { detail })) }").map((each) => [each.name, printType(each.detail!)])).toEqual([['moved', '{ by: number }']])
+    expect(fires("go() { this.#emit('moved', { by: 2 }) }\n #emit(name: string, detail: unknown) { this.dispatchEvent(new CustomEvent(name, { detail })) }").map((each) => [each.name, printType(each.detail!, true)])).toEqual([['moved', '{ by: number }']])
     expect(fires('go() { this.dispatchEvent(new Gone()) }', "class Gone extends Event { constructor() { super('gone', { bubbles: true }) } }")).toEqual([expect.objectContaining({ name: 'gone', bubbles: true })])
   })
   test('a constructed event that is never dispatched is none; a documented one is told', () => {
@@ -163,7 +163,7 @@ describe('styles', () => {
 describe('Tern', () => {
   const folder = 'demo/tern/src'
   const files = readdirSync(folder).map((name) => ({ path: `src/${name}`, text: readFileSync(`${folder}/${name}`, 'utf8') }))
-  const reading = readCustomElements(files)
+  const reading = readLibrary(files)
   const find = (tag: string) => reading.contracts.find((each) => each.tag === tag)!
   test('eleven components, nothing unread, and every contract fits its schema', () => {
     expect(reading.problems).toEqual([])
@@ -191,7 +191,7 @@ describe('Tern', () => {
     const target = files.find((file) => file.path === 'src/notice-strip.ts')!
     fc.assert(fc.property(fc.nat(target.text.length - 1), fc.nat(60), fc.string({ maxLength: 12 }), (at, length, put) => {
       const text = target.text.slice(0, at) + put + target.text.slice(at + length)
-      const again = readCustomElements(files.map((file) => (file === target ? { ...file, text } : file)))
+      const again = readLibrary(files.map((file) => (file === target ? { ...file, text } : file)))
       return reading.contracts.every((each) => each.tag === 'tern-notice-strip' || again.contracts.some((other) => other.tag === each.tag))
     }), { numRuns: 40 })
   })

@@ -15,20 +15,15 @@ import { isElementRoot, lineage, type ClassNode, type Lineage } from './lineage'
 import { registrations } from './registrations'
 import { openerFor } from './opener'
 import { reachOf, Sinks, type Sink } from './reach'
-import { hasModifier, SourceSet, walk, type SourceText } from '../source/source-set'
+import { hasModifier, type SourceSet, walk } from '../source/source-set'
+import type { Reading } from '../source/reading'
 import { readStyles, type StyleFacts } from './styles'
-import { customElementName, readTemplate, type TemplateFacts } from './template'
+import { readTemplate, type TemplateFacts } from './template'
 import { typeOfExpression, typeOfNode } from '../source/type-nodes'
 
-export interface Reading { contracts: Contract[]; problems: Problem[] }
-
-/**
- * Reads the contracts of plain custom elements from the files of a library. Pure: the files come in
- * as text. A file that cannot be read is a problem by name and costs only what it holds.
- */
-export function readCustomElements(files: SourceText[]): Reading {
-  const sources = new SourceSet(files)
-  const problems = [...sources.problems]
+/** Reads the contracts of custom elements: plain classes, and those that build on a package's class. */
+export function readCustomElements(sources: SourceSet): Reading {
+  const problems: Problem[] = []
   const sinks = new Sinks(sources)
   const sheet = new Sheets()
   const contracts: Contract[] = []
@@ -122,6 +117,7 @@ function readOne(sources: SourceSet, sinks: Sinks, sheet: Sheets, tag: string, n
   const deprecated = tagText(node, 'deprecated')
   return {
     tag,
+    language: 'custom-element',
     className: node.name?.text ?? '',
     exported: hasModifier(node, ts.SyntaxKind.ExportKeyword),
     place: sources.place(node),

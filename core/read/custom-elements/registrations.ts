@@ -4,7 +4,8 @@ import type { Problem } from '../../problem'
 import { evaluate } from '../source/evaluate'
 import { unwrap, type SourceSet } from '../source/source-set'
 import { namesOf } from './declared'
-import { declarationOf, type ClassNode } from './lineage'
+import { declarationOf } from '../source/declarations'
+import type { ClassNode } from './lineage'
 import { customElementName } from './template'
 
 export interface Registered { node: ClassNode; place: Place }

@@ -4,6 +4,25 @@ import { unwrap, type SourceSet } from './source-set'
 
 export type Plain = string | number | boolean | null | Plain[] | { [key: string]: Plain }
 
+/** A plain value as source text, strings in single quotes. */
+export const printPlain = (value: Plain): string =>
+  typeof value === 'string' ? `'${value}'` : JSON.stringify(value)
+
+/** A default as a person would write it, and its value where that is plain; a function that returns it is opened. */
+export function shownDefault(sources: SourceSet, expression: ts.Expression | undefined): { default?: string; defaultValue?: Plain } {
+  if (!expression) return {}
+  const node = unwrap(expression)
+  const inner = ts.isArrowFunction(node) && !ts.isBlock(node.body) && node.parameters.length === 0 ? node.body : ts.isArrowFunction(node) || ts.isFunctionExpression(node) ? returnedOnly(node.body) ?? node : node
+  if (inner.getText() === 'undefined' || (ts.isVoidExpression(inner) && inner.getText() === 'void 0')) return {}
+  const value = evaluate(sources, inner)
+  return value === undefined ? { default: unwrap(inner).getText().replace(/\s+/g, ' ') } : { default: printPlain(value), defaultValue: value }
+}
+
+const returnedOnly = (body: ts.ConciseBody): ts.Expression | undefined => {
+  const [only] = ts.isBlock(body) ? body.statements : []
+  return only && ts.isBlock(body) && body.statements.length === 1 && ts.isReturnStatement(only) ? only.expression : undefined
+}
+
 /** Names bound while a function is followed, and how many more steps may be taken. */
 interface Following { names: ReadonlyMap<string, Plain | undefined>; left: { steps: number } }
 
@@ -154,8 +173,8 @@ const ofObjects: Record<string, (...values: Plain[]) => Plain | undefined> = {
   assign: (...all) => (all.every(isRecord) ? Object.assign({}, ...all) as Plain : undefined),
 }
 const ofStrings: Record<string, (text: string, ...values: Plain[]) => Plain | undefined> = {
-  toLowerCase: (text) => text.toLowerCase(), toUpperCase: (text) => text.toUpperCase(), trim: (text) => text.trim(), toString: (text) => text,
-  concat: (text, ...more) => text + more.join(''), slice: (text, from, to) => text.slice(from as number, to as number),
+  toLowerCase: (text: string) => text.toLowerCase(), toUpperCase: (text: string) => text.toUpperCase(), trim: (text: string) => text.trim(), toString: (text: string) => text,
+  concat: (text: string, ...more: Plain[]) => text + more.join(''), slice: (text: string, from, to) => text.slice(from as number, to as number),
   split: (text: string, by) => (typeof by === 'string' ? text.split(by) : undefined),
   replace: (text: string, from, to) => (typeof from === 'string' && typeof to === 'string' ? text.replace(from, () => to) : undefined),
 }

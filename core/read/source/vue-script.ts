@@ -19,10 +19,19 @@ export function vueScript(path: string, text: string): { text: string; kind: ts.
   const blank = (from: number, to: number) => text.slice(from, to).replace(/[^\n\r]/g, ' ')
   let at = 0
   let script = ''
-  for (const { loc } of blocks) {
-    script += blank(at, loc.start.offset) + text.slice(loc.start.offset, loc.end.offset)
+  for (const block of blocks) {
+    const { loc } = block
+    script += blank(at, loc.start.offset) + typesOfGeneric(block) + text.slice(loc.start.offset, loc.end.offset)
     at = loc.end.offset
   }
   const lang = blocks.find((one) => one.lang)?.lang
   return { text: script + blank(at, text.length), kind: lang === 'tsx' ? ts.ScriptKind.TSX : lang === 'ts' ? ts.ScriptKind.TS : ts.ScriptKind.JSX }
+}
+
+/** Type parameters of a generic component (`generic="T extends string"`), as names its script knows: each stands for what it extends. */
+function typesOfGeneric({ attrs }: SFCBlock): string {
+  if (typeof attrs.generic !== 'string') return ''
+  const [statement] = ts.createSourceFile('generic.ts', `type X<${attrs.generic.replace(/\s+/g, ' ')}> = 0`, ts.ScriptTarget.Latest, true).statements
+  const parameters = statement && ts.isTypeAliasDeclaration(statement) ? (statement.typeParameters ?? []) : []
+  return parameters.map((one) => `type ${one.name.text} = ${one.constraint?.getText() ?? 'unknown'};`).join(' ')
 }

@@ -1,0 +1,96 @@
+import ts from 'typescript'
+import { declarationOf } from '../source/declarations'
+import { unwrap, walk, type SourceSet } from '../source/source-set'
+
+export type FunctionNode = ts.FunctionDeclaration | ts.FunctionExpression | ts.ArrowFunction
+
+/** An exported function that returns JSX, with the wrappers around it opened. */
+export interface FoundComponent {
+  name: string; exportName: string
+  /** The declaration whose type is the component's. */
+  node: ts.Declaration
+  /** The function itself, where it stands in the library. */
+  fn: FunctionNode | undefined
+  file: string
+}
+
+const componentName = /^[A-Z][A-Za-z0-9]*$/
+
+/** Components a file exports: functions, and functions in wrappers that forward references, memoise, or give a type a second look. */
+export function componentsIn(sources: SourceSet, file: string): FoundComponent[] {
+  const source = sources.scripts.get(file)
+  if (!source) return []
+  const found = new Map<ts.Node, FoundComponent>()
+  const add = (name: string, exportName: string, declaration: ts.Declaration | undefined) => {
+    if (!declaration || declaration.getSourceFile() !== source || found.has(declaration)) return
+    const value = ts.isVariableDeclaration(declaration) ? declaration.initializer : ts.isExportAssignment(declaration) ? declaration.expression : undefined
+    const fn = ts.isFunctionDeclaration(declaration) ? declaration : value && functionInside(sources, value)
+    const wrapped = value && ts.isCallExpression(unwrap(value))
+    if (fn ? makesMarkup(sources, fn) || (wrapped === true && forwards(value)) : value !== undefined && forwards(value)) found.set(declaration, { name, exportName, node: declaration, fn, file })
+  }
+  for (const statement of source.statements) {
+    const isDefault = ts.canHaveModifiers(statement) && ts.getModifiers(statement)?.some((one) => one.kind === ts.SyntaxKind.DefaultKeyword)
+    const isExported = ts.canHaveModifiers(statement) && ts.getModifiers(statement)?.some((one) => one.kind === ts.SyntaxKind.ExportKeyword)
+    if (ts.isFunctionDeclaration(statement) && isExported) {
+      const name = statement.name?.text ?? ''
+      if (componentName.test(name) || isDefault) add(name, isDefault ? 'default' : name, statement)
+    } else if (ts.isVariableStatement(statement) && isExported) {
+      for (const one of statement.declarationList.declarations) if (ts.isIdentifier(one.name) && componentName.test(one.name.text)) add(one.name.text, one.name.text, one)
+    } else if (ts.isExportDeclaration(statement) && !statement.moduleSpecifier && !statement.isTypeOnly && statement.exportClause && ts.isNamedExports(statement.exportClause)) {
+      for (const one of statement.exportClause.elements) {
+        const local = (one.propertyName ?? one.name) as ts.Identifier
+        if (!one.isTypeOnly && componentName.test(local.text)) add(local.text, one.name.text, declarationOf(sources, local))
+      }
+    } else if (ts.isExportAssignment(statement) && !statement.isExportEquals) {
+      const value = unwrap(statement.expression)
+      const declaration = ts.isIdentifier(value) ? declarationOf(sources, value) : statement
+      add(ts.isIdentifier(value) ? value.text : '', 'default', declaration)
+    }
+  }
+  return [...found.values()]
+}
+
+/** The function an expression makes a component of: its own, a named one, or the first inside wrapping calls. */
+function functionInside(sources: SourceSet, expression: ts.Expression, depth = 0): FunctionNode | undefined {
+  const node = unwrap(expression)
+  if (depth > 8) return undefined
+  if (ts.isArrowFunction(node) || ts.isFunctionExpression(node)) return node
+  if (ts.isIdentifier(node)) {
+    const found = declarationOf(sources, node)
+    if (found && ts.isFunctionDeclaration(found)) return found
+    return found && ts.isVariableDeclaration(found) && found.initializer ? functionInside(sources, found.initializer, depth + 1) : undefined
+  }
+  if (ts.isCallExpression(node)) {
+    for (const one of node.arguments) {
+      const fn = functionInside(sources, one, depth + 1)
+      if (fn) return fn
+    }
+    // Object.assign(forwardRef(…), { … }) and the like
+  }
+  return undefined
+}
+
+/** Whether a wrapper is one that hands a function on as a component: it takes a function of props. */
+const forwards = (expression: ts.Expression): boolean => {
+  const node = unwrap(expression)
+  if (!ts.isCallExpression(node)) return false
+  const callee = node.expression
+  const name = ts.isPropertyAccessExpression(callee) ? callee.name.text : ts.isIdentifier(callee) ? callee.text : ''
+  return /^(forwardRef|memo|lazy|observer|polymorphic\w*|contextConnect)$/.test(name) || node.arguments.some(forwards)
+}
+
+/** Whether a function returns markup: JSX, or what the calls that JSX stands for make. */
+function makesMarkup(sources: SourceSet, fn: FunctionNode): boolean {
+  let found = false
+  walk(fn, (node) => {
+    if (ts.isJsxElement(node) || ts.isJsxSelfClosingElement(node) || ts.isJsxFragment(node)) found = true
+    if (ts.isCallExpression(node)) {
+      const callee = node.expression
+      // the document makes elements by a method of the same name
+      const name = ts.isIdentifier(callee) ? callee.text : ts.isPropertyAccessExpression(callee) && ts.isIdentifier(callee.expression) && callee.expression.text !== 'document' && sources.importOf(node.getSourceFile().fileName, callee.expression.text) ? callee.name.text : ''
+      if (['createElement', 'jsx', 'jsxs', '_jsx', '_jsxs', 'jsxDEV'].includes(name)) found = true
+    }
+    return !found
+  })
+  return found
+}

@@ -1,0 +1,179 @@
+import ts from 'typescript'
+import type { Contract, Member } from '../../contract/contract'
+import type { Event } from '../../contract/event'
+import type { PassThrough } from '../../contract/pass-through'
+import type { Prop } from '../../contract/prop'
+import type { Slot } from '../../contract/slot'
+import { withoutUndefined, type TypeModel } from '../../contract/type'
+import type { Problem } from '../../problem'
+import { declarationOf, objectBehind } from '../source/declarations'
+import { tagText, wordsOf } from '../source/comments'
+import type { CheckedTypes } from '../source/checked-types'
+import { shownDefault } from '../source/evaluate'
+import { isBeside, nameOfFile, type Reading } from '../source/reading'
+import { unwrap, walk, type SourceSet } from '../source/source-set'
+import { componentsIn, type FoundComponent, type FunctionNode } from './components'
+
+const markupFile = /\.(tsx|jsx|js|mjs|ts)$/
+
+/** Reads the contracts of function components from scripts with JSX. */
+export function readFunctions(sources: SourceSet, types: CheckedTypes): Reading {
+  const problems: Problem[] = []
+  const contracts: Contract[] = []
+  const taken = new Map<string, string>()
+  const byNode = new Map<ts.Node, string>()
+  const found = [...sources.scripts.keys()].filter((file) => markupFile.test(file) && !isBeside(file)).flatMap((file) => componentsIn(sources, file))
+  const read: { one: FoundComponent; contract: Contract }[] = []
+  for (const one of found) {
+    const name = one.name || nameOfFile(one.file)
+    let tag = name
+    if (taken.has(tag)) tag = `${nameOfFile(one.file)}${name}`
+    if (taken.has(tag)) {
+      problems.push({ code: 'same-name', what: `Two components are called ${name}; this one was left aside.`, where: sources.place(one.node), todo: `Give one of the two another name; the first stands in ${taken.get(name)!}.` })
+      continue
+    }
+    try {
+      const contract = contractOf(sources, types, one, tag)
+      taken.set(tag, one.file)
+      byNode.set(one.node, tag)
+      read.push({ one, contract })
+      contracts.push(contract)
+    } catch (error) {
+      problems.push({ code: 'not-read', what: `${name} could not be read: ${(error as Error).message}`, where: sources.place(one.node), todo: 'Tell us of the file; the others were read.' })
+    }
+  }
+  for (const { one, contract } of read) contract.uses = usesOf(sources, one, byNode).filter((use) => use.tag !== contract.tag)
+  return { contracts, problems }
+}
+
+function contractOf(sources: SourceSet, types: CheckedTypes, one: FoundComponent, tag: string): Contract {
+  const commented = ts.isVariableDeclaration(one.node) ? one.node.parent.parent : one.node
+  const defaults = defaultsOf(sources, one)
+  const props: Prop[] = []
+  const slots: Slot[] = []
+  const events: Event[] = []
+  let outside = false
+  for (const raw of propsOf(sources, types, one)) {
+    if (raw.outside) {
+      outside = true
+      // what comes from outside counts where the component names it itself
+      if (raw.name !== 'children' && !defaults.named.has(raw.name)) continue
+    }
+    const words = { ...(raw.comment ? { comment: raw.comment } : {}), ...(raw.deprecated !== undefined ? { deprecated: raw.deprecated } : {}), ...(raw.since ? { since: raw.since } : {}) }
+    const common = { name: raw.name, place: raw.place, known: 'declared' as const, disagreements: [], ...words }
+    const { type, optional } = withoutUndefined(raw.type)
+    if (raw.name === 'ref' || raw.name === 'key') continue
+    if (raw.name === 'children' && isFilling(type)) slots.push({ kind: 'slot', ...common, name: '', fallback: '', feeds: [] })
+    else if (isFilling(type)) slots.push({ kind: 'slot', ...common, fallback: '', feeds: [] })
+    else if (/^on[A-Z]/.test(raw.name) && isCallable(type)) events.push({ kind: 'event', ...common, bubbles: false, composed: false, cancelable: false, ...(raw.carries ? { detail: raw.carries } : {}) })
+    else props.push({ kind: 'prop', ...common, type, readonly: false, reflects: false, required: !raw.optional && !optional && !defaults.values.has(raw.name), ...(raw.default !== undefined && !defaults.values.has(raw.name) ? { default: raw.default } : {}), ...shownDefault(sources, defaults.values.get(raw.name)) })
+  }
+  const handedOn = restOf(sources, one.fn)
+  const members: Member[] = [...props, ...slots.sort((a, b) => Number(a.name !== '') - Number(b.name !== '')), ...events, ...(handedOn ?? (outside ? [{ kind: 'pass-through' as const, name: 'attributes', place: sources.place(one.node), known: 'inferred' as const, disagreements: [] }] : []))]
+  const deprecated = tagText(commented, 'deprecated')
+  return {
+    tag, language: 'jsx', className: one.name || tag, exportName: one.exportName, exported: true, place: sources.place(one.node), summary: wordsOf(commented),
+    ...(deprecated !== undefined ? { deprecated } : {}), members, uses: [], files: [one.file],
+  }
+}
+
+const parts = (type: TypeModel): TypeModel[] => (type.is === 'union' ? type.of.flatMap(parts) : [type])
+const isFilling = (type: TypeModel): boolean => parts(type).some((one) => one.is === 'node')
+const isCallable = (type: TypeModel): boolean => parts(type).some((one) => one.is === 'function' || (one.is === 'other' && /=>|Handler|Callback/.test(one.text)))
+
+interface RawProp { name: string; type: TypeModel; optional: boolean; outside: boolean; place: Prop['place']; comment?: string; deprecated?: string; since?: string; default?: string; carries?: TypeModel }
+
+/** What the component's type says its props are; where no types are written, what its function takes out of its first parameter. */
+function propsOf(sources: SourceSet, types: CheckedTypes, one: FoundComponent): RawProp[] {
+  const { checker } = types
+  const type = ts.isExportAssignment(one.node) ? checker.getTypeAtLocation(one.node.expression) : checker.getTypeAtLocation(one.node)
+  const signature = type.getCallSignatures().at(-1)
+  const parameter = signature?.getParameters()[0]
+  const at: ts.Node = one.fn ?? one.node
+  const props = parameter && checker.getTypeOfSymbolAtLocation(parameter, at)
+  const written = one.fn?.parameters[0]
+  const isTyped = !written || written.type !== undefined || ts.getJSDocType(written) !== undefined || !/\.[cm]?jsx?$/.test(written.getSourceFile().fileName)
+  const fromTypes = isTyped && props && !(props.flags & ts.TypeFlags.Any) ? types.propsOf(props, at) : []
+  if (fromTypes.length) {
+    return fromTypes.map(({ symbol, name, optional, model }) => {
+      const own = symbol.declarations?.find((declaration) => sources.texts.has(declaration.getSourceFile().fileName))
+      const raw: RawProp = { name, type: withoutUndefined(model()).type, optional, outside: own === undefined, place: sources.place(own ?? one.node), ...types.wordsOf(symbol) }
+      const handler = /^on[A-Z]/.test(name) ? checker.getNonNullableType(checker.getTypeOfSymbolAtLocation(symbol, at)).getCallSignatures()[0]?.getParameters()[0] : undefined
+      if (handler) raw.carries = types.model(checker.getTypeOfSymbolAtLocation(handler, at), at)
+      return raw
+    })
+  }
+  // JavaScript without types: the names that are taken out, and `propTypes`
+  const names = written ? namesTaken(one.fn!) : new Map<string, ts.Node>()
+  return [...names].map(([name, node]) => ({ name, type: (name === 'children' ? { is: 'node' } : /^on[A-Z]/.test(name) ? { is: 'function' } : { is: 'other', text: 'any' }) as TypeModel, optional: true, outside: false, place: sources.place(node) }))
+}
+
+function namesTaken(fn: FunctionNode): Map<string, ts.Node> {
+  const names = new Map<string, ts.Node>()
+  for (const pattern of patternsOf(fn)) for (const one of pattern.elements) if (!one.dotDotDotToken) names.set((one.propertyName ?? one.name).getText(), one)
+  return names
+}
+
+/** Where the props are taken apart: in the parameter, or in the body from a parameter that has a name. */
+function patternsOf(fn: FunctionNode): ts.ObjectBindingPattern[] {
+  const name = fn.parameters[0]?.name
+  if (!name) return []
+  if (ts.isObjectBindingPattern(name)) return [name]
+  if (!ts.isIdentifier(name) || !fn.body || !ts.isBlock(fn.body)) return []
+  return fn.body.statements.filter(ts.isVariableStatement).flatMap((one) => one.declarationList.declarations).flatMap((one) => {
+    if (!ts.isObjectBindingPattern(one.name) || !one.initializer) return []
+    const from = unwrap(one.initializer)
+    const source = ts.isCallExpression(from) ? from.arguments[0] : from
+    return source && ts.isIdentifier(source) && source.text === name.text ? [one.name] : []
+  })
+}
+
+/** Defaults by destructuring, in the parameter or the body, and by `defaultProps`; and every name that is taken out at all. */
+function defaultsOf(sources: SourceSet, one: FoundComponent): { values: Map<string, ts.Expression>; named: Set<string> } {
+  const values = new Map<string, ts.Expression>()
+  const named = new Set<string>()
+  for (const pattern of one.fn ? patternsOf(one.fn) : []) {
+    for (const element of pattern.elements) {
+      if (element.dotDotDotToken) continue
+      const name = (element.propertyName ?? element.name).getText().replace(/^['"]|['"]$/g, '')
+      named.add(name)
+      if (element.initializer && !values.has(name)) values.set(name, element.initializer)
+    }
+  }
+  const file = one.node.getSourceFile()
+  for (const assignment of sources.gather(file).assignments) {
+    const { left } = assignment
+    if (!ts.isPropertyAccessExpression(left) || left.name.text !== 'defaultProps' || left.expression.getText() !== one.name) continue
+    for (const property of objectBehind(sources, assignment.right)?.properties ?? []) if (ts.isPropertyAssignment(property)) values.set(property.name.getText(), property.initializer)
+  }
+  return { values, named }
+}
+
+/** The element that gets what is left of the props: the one the rest, or the props themselves, are spread over. */
+function restOf(sources: SourceSet, fn: FunctionNode | undefined): PassThrough[] | undefined {
+  if (!fn?.body) return undefined
+  const rests = new Set(patternsOf(fn).flatMap((one) => one.elements.filter((element) => element.dotDotDotToken).map((element) => element.name.getText())))
+  const name = fn.parameters[0]?.name
+  if (name && ts.isIdentifier(name)) rests.add(name.text)
+  let found: PassThrough | undefined
+  walk(fn.body, (node) => {
+    if (found || !ts.isJsxSpreadAttribute(node) || !ts.isIdentifier(node.expression) || !rests.has(node.expression.text)) return
+    const element = node.parent.parent
+    found = { kind: 'pass-through', name: 'attributes', place: sources.place(node), known: 'declared', disagreements: [], to: element.tagName.getText() }
+  })
+  return found && [found]
+}
+
+/** Components of the library whose JSX stands in this one. */
+function usesOf(sources: SourceSet, one: FoundComponent, byNode: Map<ts.Node, string>): Contract['uses'] {
+  const uses = new Map<string, Contract['uses'][number]>()
+  walk(one.fn ?? one.node, (node) => {
+    if (!ts.isJsxOpeningElement(node) && !ts.isJsxSelfClosingElement(node)) return
+    const name = node.tagName
+    if (!ts.isIdentifier(name) || !/^[A-Z]/.test(name.text)) return
+    const found = declarationOf(sources, name)
+    const tag = found && byNode.get(found)
+    if (tag && !uses.has(tag)) uses.set(tag, { tag, place: sources.place(node) })
+  })
+  return [...uses.values()]
+}

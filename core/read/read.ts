@@ -1,0 +1,31 @@
+import type { Contract } from '../contract/contract'
+import type { Problem } from '../problem'
+import { readCustomElements } from './custom-elements/read'
+import { readFunctions } from './functions/read'
+import { CheckedTypes } from './source/checked-types'
+import type { Reading } from './source/reading'
+import { SourceSet, type Outside, type SourceText } from './source/source-set'
+import { readVue } from './vue/read'
+
+/**
+ * Reads every component of a library, whatever it is written in. Pure: the files come in as text, and
+ * what lies outside the library is asked of `outside`. A file that cannot be read is a problem by name
+ * and costs only what it holds.
+ */
+export function readLibrary(files: SourceText[], outside?: Outside): Reading {
+  const sources = new SourceSet(files, outside)
+  const types = new CheckedTypes(sources)
+  const readings = [readCustomElements(sources), readVue(sources, types), readFunctions(sources, types)]
+  const problems = [...sources.problems, ...readings.flatMap((one) => one.problems)]
+  const contracts = new Map<string, Contract>()
+  for (const one of readings.flatMap((reading) => reading.contracts)) {
+    const other = contracts.get(one.tag)
+    if (other) problems.push(sameName(one, other))
+    else contracts.set(one.tag, one)
+  }
+  return { contracts: [...contracts.values()].sort((a, b) => a.tag.localeCompare(b.tag)), problems }
+}
+
+const sameName = (one: Contract, other: Contract): Problem => ({
+  code: 'same-name', what: `Two components are called ${one.tag}; this one was left aside.`, where: one.place, todo: `Give one of the two another name; the first stands in ${other.place.file}.`,
+})

@@ -1,0 +1,47 @@
+import ts from 'typescript'
+import { unwrap, type SourceSet } from './source-set'
+
+/** The declaration a name leads to: inside the functions around it, in its module, or through imports. */
+export function declarationOf(sources: SourceSet, node: ts.Identifier): ts.Declaration | undefined {
+  for (let at: ts.Node | undefined = node.parent; at && !ts.isSourceFile(at); at = at.parent) {
+    if (!ts.isBlock(at)) continue
+    for (const statement of at.statements) {
+      if ((ts.isClassDeclaration(statement) || ts.isFunctionDeclaration(statement)) && statement.name?.text === node.text) return statement
+      const found = ts.isVariableStatement(statement) ? statement.declarationList.declarations.find((one) => ts.isIdentifier(one.name) && one.name.text === node.text) : undefined
+      if (found) return found
+    }
+  }
+  const found = sources.lookUp(node.getSourceFile().fileName, node.text)
+  return found?.is === 'node' ? found.node : undefined
+}
+
+/** The object an expression leads to: written in place, kept in a constant, handed to a helper such as `defineComponent`, or frozen. */
+export function objectBehind(sources: SourceSet, expression: ts.Expression, depth = 0): ts.ObjectLiteralExpression | undefined {
+  const node = unwrap(expression)
+  if (depth > 12) return undefined
+  if (ts.isObjectLiteralExpression(node)) return node
+  if (ts.isCallExpression(node)) return node.arguments.map((one) => objectBehind(sources, one, depth + 1)).find((one) => one !== undefined)
+  if (ts.isIdentifier(node)) {
+    const found = sources.lookUp(node.getSourceFile().fileName, node.text)
+    if (found?.is !== 'node') return undefined
+    const value = ts.isVariableDeclaration(found.node) ? found.node.initializer : ts.isExportAssignment(found.node) ? found.node.expression : undefined
+    return value && objectBehind(sources, value, depth + 1)
+  }
+  if (ts.isPropertyAccessExpression(node)) {
+    const owner = objectBehind(sources, node.expression, depth + 1)
+    const value = owner && optionOf(owner, node.name.text)
+    return value && objectBehind(sources, value, depth + 1)
+  }
+  return undefined
+}
+
+/** The value of an option, written plainly. */
+export function optionOf(object: ts.ObjectLiteralExpression, name: string): ts.Expression | undefined {
+  for (const one of object.properties) {
+    if (one.name?.getText() !== name) continue
+    if (ts.isPropertyAssignment(one)) return one.initializer
+    if (ts.isShorthandPropertyAssignment(one)) return one.name
+  }
+  return undefined
+}
+

@@ -1,0 +1,85 @@
+import type { SFCDescriptor } from '@vue/compiler-sfc'
+import ts from 'typescript'
+import type { Place } from '../../contract/member'
+import type { PassThrough } from '../../contract/pass-through'
+import type { Slot } from '../../contract/slot'
+import { walk } from '../source/source-set'
+
+type Root = NonNullable<NonNullable<SFCDescriptor['template']>['ast']>
+type Node = Root['children'][number]
+type Element = Extract<Node, { tag: string }>
+type Attribute = Element['props'][number]
+
+/** Kinds of the nodes of Vue's template tree (`NodeTypes` of its compiler). */
+const kind = { element: 1, text: 2, attribute: 6, directive: 7 } as const
+
+export interface VueTemplateFacts {
+  slots: Slot[]
+  uses: { name: string; place: Place }[]
+  emits: { name: string; place: Place }[]
+  handedOn: PassThrough | undefined
+}
+
+const staticName = (one: Attribute): string => (one.type === kind.attribute ? one.name : one.arg && 'content' in one.arg && typeof one.arg.content === 'string' ? one.arg.content : '')
+const expressionOf = (one: Attribute): string => (one.type === kind.directive && one.exp && 'content' in one.exp && typeof one.exp.content === 'string' ? one.exp.content : one.type === kind.directive && one.exp?.loc ? one.exp.loc.source : '')
+
+/**
+ * Slots with their fallback and what they hand over, components used, events fired from the template,
+ * and where attributes land that are no props: on the element with `v-bind="$attrs"`, else on a single
+ * root (Vue guide, fallthrough attributes) unless `inherits` is false.
+ */
+export function readVueTemplate(descriptor: SFCDescriptor, file: string, inherits: boolean): VueTemplateFacts {
+  const facts: VueTemplateFacts = { slots: [], uses: [], emits: [], handedOn: undefined }
+  const ast = descriptor.template?.ast
+  if (!ast) return facts
+  const placeOf = (node: { loc: { start: { line: number } } }): Place => ({ file, line: node.loc.start.line })
+  const handOn = (element: Element): PassThrough => ({ kind: 'pass-through', name: 'attributes', place: placeOf(element), known: 'declared', disagreements: [], to: element.tag })
+  let bound: PassThrough | undefined
+
+  const visit = (node: Node): void => {
+    if (node.type !== kind.element) {
+      if ('branches' in node) node.branches.forEach((one) => one.children.forEach((child) => visit(child as Node)))
+      else if ('children' in node) for (const child of node.children as unknown[]) if (typeof child === 'object' && child !== null && 'type' in child) visit(child as Node)
+      return
+    }
+    const element = node as Element
+    if (element.tag === 'slot') facts.slots.push(...slotOf(element, placeOf(element)))
+    else if (/^[A-Z]/.test(element.tag) || element.tag.includes('-')) facts.uses.push({ name: element.tag, place: placeOf(element) })
+    for (const one of element.props) {
+      const text = expressionOf(one)
+      if (one.type === kind.directive && one.name === 'bind' && !one.arg && /\$attrs\b/.test(text)) bound ??= handOn(element)
+      for (const name of emittedIn(text)) facts.emits.push({ name, place: placeOf(one) })
+    }
+    element.children.forEach(visit)
+  }
+  ast.children.forEach(visit)
+  const roots = ast.children.filter((one): one is Element => one.type === kind.element)
+  const conditional = roots.filter((one) => !one.props.some((prop) => prop.type === kind.directive && /^else/.test(prop.name)))
+  const [only] = conditional
+  facts.handedOn = bound ?? (inherits && conditional.length === 1 && only && only.tag !== 'slot' && only.tag !== 'template' ? handOn(only) : undefined)
+  return facts
+}
+
+/** Names given to `$emit` in an expression of the template. */
+function emittedIn(text: string): string[] {
+  if (!text.includes('$emit')) return []
+  const names: string[] = []
+  walk(ts.createSourceFile('expression.ts', text, ts.ScriptTarget.Latest, true, ts.ScriptKind.TS), (one) => {
+    const [first] = ts.isCallExpression(one) && one.expression.getText() === '$emit' ? one.arguments : []
+    if (first && ts.isStringLiteralLike(first)) names.push(first.text)
+  })
+  return names
+}
+
+function slotOf(element: Element, place: Place): Slot[] {
+  const named = element.props.find((one) => staticName(one) === 'name')
+  const dynamic = named?.type === kind.directive
+  const text = named?.type === kind.attribute ? (named.value?.content ?? '') : dynamic ? /^(['"`])([^'"`$]+)\1$/.exec(expressionOf(named).trim())?.[2] : ''
+  if (text === undefined) return []
+  const passes = element.props.filter((one) => one.type === kind.directive && one.name === 'bind' && staticName(one) && one !== named).map((one) => ({ name: camel(staticName(one)) }))
+  passes.push(...element.props.filter((one) => one.type === kind.attribute && one !== named).map((one) => ({ name: camel(one.name) })))
+  const fallback = element.children.map((one) => one.loc.source).join('').trim()
+  return [{ kind: 'slot', name: text === 'default' ? '' : text, place, known: 'declared', disagreements: [], fallback, feeds: [], ...(passes.length ? { passes } : {}) }]
+}
+
+export const camel = (name: string): string => name.replace(/-(\w)/g, (_all, letter: string) => letter.toUpperCase())
