@@ -2,6 +2,7 @@
 import { execFileSync } from 'node:child_process'
 import { createServer, request as httpRequest, Agent } from 'node:http'
 import { fork } from 'node:child_process'
+import { fetchLibraries, readOne } from './bench/material.mjs'
 import { freePort, root, say, seed, setUp, startPostgres, startServer } from './setup.mjs'
 
 const names = process.argv.slice(2).filter((one) => !one.startsWith('--'))
@@ -77,6 +78,20 @@ function readSpeed() {
   return { name: 'read-speed', value: round(ours / bare), unit: 'ratio', aim: 3, against: 'ts.createSourceFile over the same scripts', detail: `${round(ours)} ms against ${round(bare)} ms for ${components} components, ${lines} lines of script` }
 }
 
+let readAlready
+/** What published libraries state of themselves against what we read; `--verbose` lists what differs. */
+function readMaterial() {
+  readAlready ??= fetchLibraries().map((one) => ({ library: one, found: readOne(one, process.argv.includes('--verbose') ? ['--verbose'] : []) }))
+  return readAlready
+}
+function accuracy(name, of, aim, stated) {
+  const all = readMaterial()
+  const each = all.map(({ library, found }) => `${library.name} ${round(found[of].recall)} recall, ${round(found[of].precision)} precision of ${found[of].stated} in ${found.components} components`)
+  return { name, value: round(Math.min(...all.flatMap(({ found }) => [found[of].recall, found[of].precision]))), unit: 'share', aim, higher: true, against: stated, detail: each.join('; ') }
+}
+const readNames = () => accuracy('read-names', 'names', 0.97, 'the names four published libraries state in their manifest or declarations')
+const readTypes = () => accuracy('read-types', 'types', 0.9, 'the types and defaults they state there')
+
 /**
  * Time from an edit in the ledger to painted pixels, and from setting the property on a plain page to
  * painted pixels, in turn in one browser. One frame is taken off ours: it is the frame in which our
@@ -147,7 +162,7 @@ async function propEdit({ url }) {
   }
 }
 
-const benches = { 'prop-edit': { run: propEdit, server: true, browser: true }, tarball: { run: tarball, server: true }, 'read-speed': { run: readSpeed } }
+const benches = { 'prop-edit': { run: propEdit, server: true, browser: true }, tarball: { run: tarball, server: true }, 'read-speed': { run: readSpeed }, 'read-names': { run: readNames }, 'read-types': { run: readTypes } }
 const wanted = Object.keys(benches).filter((one) => names.length === 0 || names.includes(one))
 for (const one of names) if (!benches[one]) say(`There is no benchmark ${one}; there are ${Object.keys(benches).join(', ')}.`)
 

@@ -9,7 +9,7 @@ const node = { ...common, platform: 'node', format: 'esm', target: 'node20', pac
 export const buildSides = () =>
   Promise.all([
     build({ ...node, entryPoints: { child: 'server/build/child.ts', seed: 'server/demo/seed.ts' }, outdir: '.build', outExtension: { '.js': '.mjs' } }),
-    build({ ...node, entryPoints: { 'read-speed': 'tools/bench/read-speed.ts' }, outdir: '.build', outExtension: { '.js': '.mjs' }, sourcemap: false }),
+    build({ ...node, entryPoints: { 'read-speed': 'tools/bench/read-speed.ts', reading: 'tools/bench/reading.ts' }, outdir: '.build', outExtension: { '.js': '.mjs' }, sourcemap: false }),
     build({ ...common, entryPoints: { frame: 'frame/frame.ts' }, outdir: '.build', format: 'esm', platform: 'browser', target: 'es2022', minify: true, sourcemap: false }),
   ])
 
