@@ -35,6 +35,8 @@ export function liveMembers(sources: SourceSet, classes: ClassNode[]): ts.ClassE
 
 function callsSuper(member: ts.ClassElement, name: string): boolean {
   let found = false
+  const at = member.getSourceFile().text.indexOf('super', member.pos)
+  if (at < 0 || at > member.end) return false
   walk(member, (one) => {
     if (ts.isPropertyAccessExpression(one) && one.expression.kind === ts.SyntaxKind.SuperKeyword && one.name.text === name) found = true
     return !found

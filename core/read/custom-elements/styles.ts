@@ -19,39 +19,55 @@ export function readStyles(text: string, at: (line: number) => Place): StyleFact
   const properties = new Map<string, CustomProperty>()
   const setInside = new Set<string>()
   const states = new Map<string, State>()
-  const tree = csstree.parse(text, { positions: true, parseCustomProperty: true, parseAtrulePrelude: false, onParseError: () => undefined })
+  // taken apart in two steps: the sheet into rules and declarations, and of these only those that hold what we look for
+  const tree = csstree.parse(text, { positions: true, parseValue: false, parseCustomProperty: false, parseRulePrelude: false, parseAtrulePrelude: false, onParseError: () => undefined })
+  const inside = (raw: csstree.Raw, context: 'value' | 'selectorList') => {
+    const { offset, line, column } = raw.loc!.start
+    return csstree.parse(raw.value, { context, positions: true, offset, line, column, onParseError: () => undefined })
+  }
+  const placeOf = (node: csstree.CssNode) => () => at(node.loc!.start.line)
 
-  let host = false
-  let insideHost = 0
+  /** Whether a rule is about the host and nothing in it. */
+  const hosts: boolean[] = []
   csstree.walk(tree, {
-    enter(this: csstree.WalkContext, node: csstree.CssNode) {
-      switch (node.type) {
-        case 'Rule':
-          host = node.prelude.type === 'SelectorList' && !node.prelude.children.isEmpty && node.prelude.children.toArray().every((one) => one.type === 'Selector' && isHost(one))
-          return
-        case 'Declaration':
-          if (!node.property.startsWith('--')) return
-          if (host) touch(properties, node.property, at(node.loc!.start.line)).hostValue ??= text.slice(node.value.loc!.start.offset, node.value.loc!.end.offset).trim()
-          else setInside.add(node.property)
-          return
-        case 'PseudoClassSelector':
-          if (node.name === 'host') insideHost++
-          else readState(node, () => at(node.loc!.start.line), states)
-          return
-        case 'AttributeSelector':
-          if (insideHost > 0) readHostAttribute(node, () => at(node.loc!.start.line), states)
-          return
-        case 'Function':
-          if (node.name === 'var') readVar(text, node, this.declaration?.property, () => at(node.loc!.start.line), properties)
+    enter(node: csstree.CssNode) {
+      if (node.type === 'Rule') {
+        const list = node.prelude.type === 'Raw' && node.prelude.value.includes(':') ? inside(node.prelude, 'selectorList') : undefined
+        if (list) readSelectors(list, placeOf, states)
+        hosts.push(list?.type === 'SelectorList' && !list.children.isEmpty && list.children.toArray().every((one) => one.type === 'Selector' && isHost(one)))
+      } else if (node.type === 'Declaration' && node.value.type === 'Raw') {
+        const { value } = node.value
+        if (value.includes('var(')) {
+          csstree.walk(inside(node.value, 'value'), (one) => { if (one.type === 'Function' && one.name === 'var') readVar(text, one, node.property, placeOf(one), properties) })
+        }
+        if (!node.property.startsWith('--')) return
+        if (hosts.at(-1)) touch(properties, node.property, at(node.loc!.start.line)).hostValue ??= value.trim()
+        else setInside.add(node.property)
       }
     },
     leave(node: csstree.CssNode) {
-      if (node.type === 'PseudoClassSelector' && node.name === 'host') insideHost--
+      if (node.type === 'Rule') hosts.pop()
     },
   })
   for (const name of setInside) if (!properties.get(name)?.hostValue) properties.delete(name)
   for (const property of properties.values()) property.usedBy = property.usedBy.filter((one) => !properties.has(one))
   return { properties: [...properties.values()], states: [...states.values()] }
+}
+
+/** States that selectors tell apart: pseudo-classes, and attributes of the host. */
+function readSelectors(list: csstree.CssNode, placeOf: (node: csstree.CssNode) => () => Place, states: Map<string, State>): void {
+  let insideHost = 0
+  csstree.walk(list, {
+    enter(node: csstree.CssNode) {
+      if (node.type === 'PseudoClassSelector') {
+        if (node.name === 'host') insideHost++
+        else readState(node, placeOf(node), states)
+      } else if (node.type === 'AttributeSelector' && insideHost > 0) readHostAttribute(node, placeOf(node), states)
+    },
+    leave(node: csstree.CssNode) {
+      if (node.type === 'PseudoClassSelector' && node.name === 'host') insideHost--
+    },
+  })
 }
 
 const isHost = (selector: csstree.Selector): boolean => {

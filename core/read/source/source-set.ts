@@ -79,9 +79,10 @@ export class SourceSet {
   readonly texts = new Map<string, string>()
   readonly problems: Problem[] = []
   private readonly gathered = new Map<ts.SourceFile, Gathered>()
+  private readonly parts = new Map<ts.Node, Gathered>()
   private readonly topNames = new Map<string, Map<string, ts.Declaration>>()
   private readonly resolved = new Map<string, string | undefined>()
-  private readonly lookedUp = new Map<string, Declared | undefined>()
+  private readonly lookedUp = new Map<string, Map<string, Declared | undefined>>()
   private readonly aliases: { from: string; to: string; whole: boolean }[]
 
   constructor(files: SourceText[], readonly outside: Outside = () => undefined) {
@@ -193,18 +194,21 @@ export class SourceSet {
       this.gathered.set(file, (all = into))
     }
     if (node === file) return all
-    return {
-      calls: inside(all.calls, node), tagged: inside(all.tagged, node), assignments: inside(all.assignments, node), names: inside(all.names, node),
-      classes: inside(all.classes, node), functions: inside(all.functions, node),
-    }
+    let part = this.parts.get(node)
+    if (!part) this.parts.set(node, (part = new Part(all, node)))
+    return part
   }
 
   /** What a top-level name of a file stands for, imports followed to the end. */
   lookUp(file: string, name: string, seen?: Set<string>): Declared | undefined {
     if (seen) return this.lookUpOnce(file, name, seen)
-    const key = `${file}\0${name}`
-    if (!this.lookedUp.has(key)) this.lookedUp.set(key, this.lookUpOnce(file, name))
-    return this.lookedUp.get(key)
+    let names = this.lookedUp.get(file)
+    if (!names) this.lookedUp.set(file, (names = new Map()))
+    const known = names.get(name)
+    if (known !== undefined || names.has(name)) return known
+    const found = this.lookUpOnce(file, name)
+    names.set(name, found)
+    return found
   }
 
   private lookUpOnce(file: string, name: string, seen?: Set<string>): Declared | undefined {
@@ -256,6 +260,18 @@ export class SourceSet {
     }
     return undefined
   }
+}
+
+/** What of a file lies inside a node, each kind cut out when it is asked for. */
+class Part implements Gathered {
+  private readonly cut: Partial<Gathered> = {}
+  constructor(private readonly all: Gathered, private readonly node: ts.Node) {}
+  get calls() { return (this.cut.calls ??= inside(this.all.calls, this.node)) }
+  get tagged() { return (this.cut.tagged ??= inside(this.all.tagged, this.node)) }
+  get assignments() { return (this.cut.assignments ??= inside(this.all.assignments, this.node)) }
+  get names() { return (this.cut.names ??= inside(this.all.names, this.node)) }
+  get classes() { return (this.cut.classes ??= inside(this.all.classes, this.node)) }
+  get functions() { return (this.cut.functions ??= inside(this.all.functions, this.node)) }
 }
 
 /** Those of a list, in order of writing, that lie inside a node. */
