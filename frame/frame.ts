@@ -1,4 +1,5 @@
-import type { Filling, Usage } from '../core/code/usage'
+import type { ComponentModule, Mounted } from './adapters/adapter'
+import { mountElement } from './adapters/custom-element'
 import { hello, toFrameSchema, type FromFrame, type ToFrame } from './protocol'
 
 /**
@@ -10,14 +11,15 @@ const dataOf = Object.getOwnPropertyDescriptor(MessageEvent.prototype, 'data')!.
 const now = performance.now.bind(performance)
 const origin = performance.timeOrigin
 const frame = requestAnimationFrame.bind(window)
-const load = (url: string): Promise<unknown> => import(/* @vite-ignore */ url)
+const load = (url: string): Promise<Partial<ComponentModule>> => import(/* @vite-ignore */ url)
 const say = { post: (_message: FromFrame): void => undefined }
 
 let sequence = 0
-let element: HTMLElement | undefined
+let mounted: Mounted | undefined
 let shown: Extract<ToFrame, { say: 'show' }> | undefined
 let fit = false
-const loaded = new Set<string>()
+const loaded = new Map<string, Partial<ComponentModule>>()
+const moduleOf = new Map<string, string>()
 
 const themes = new CSSStyleSheet()
 const house = new CSSStyleSheet()
@@ -69,75 +71,33 @@ async function show(message: Extract<ToFrame, { say: 'show' }>): Promise<void> {
   sequence = message.seq
   shown = message
   try {
-    const fresh = message.modules.filter((one) => !loaded.has(one))
-    if (fresh.length) await Promise.all(fresh.map((one) => load(new URL(one, location.href).href)))
-    for (const one of fresh) loaded.add(one)
+    await Promise.all(message.modules.filter((one) => !loaded.has(one.module)).map(async ({ module }) => loaded.set(module, await load(new URL(module, location.href).href))))
   } catch (error) {
     return tellFailure('load', error)
   }
   // a later showing came while the modules were on their way
   if (sequence !== message.seq) return
+  for (const { tag, module } of message.modules) moduleOf.set(tag, module)
   try {
-    if (element && before && before.tag === message.tag && onlySets(before, message)) setProps(element, message.usage, before.usage)
-    else {
-      const made = build(message.tag, message.usage)
-      for (const name of message.listen) made.addEventListener(name, tellEvent)
-      made.addEventListener('focusin', tellEvent)
-      parent.replaceChildren(made)
-      element = made
-      sizes.disconnect()
-      sizes.observe(parent)
-    }
+    const goesOn = mounted && before && before.tag === message.tag && before.modules[0]?.module === message.modules[0]?.module && before.listen.join() === message.listen.join()
+    if (!goesOn || !mounted!.update(message.usage)) mount(message)
   } catch (error) {
     return tellFailure('render', error)
   }
   tellPainted()
 }
 
-/** Whether the second showing only sets props anew; a prop that is no longer set needs a new element. */
-const onlySets = (a: { usage: Usage; listen: string[] }, b: { usage: Usage; listen: string[] }): boolean =>
-  Object.keys(a.usage.props).every((name) => name in b.usage.props) &&
-  JSON.stringify(a.usage.slots) === JSON.stringify(b.usage.slots) && a.listen.join() === b.listen.join()
+const componentOf = (tag: string): unknown => loaded.get(moduleOf.get(tag) ?? '')?.component
 
-function build(tag: string, usage: Usage): HTMLElement {
-  const made = document.createElement(tag)
-  if (made.constructor === HTMLElement) throw new Error(`<${tag}> was not registered by its module`)
-  setProps(made, usage)
-  for (const [slot, filling] of Object.entries(usage.slots)) made.append(...fill(slot, filling))
-  return made
-}
-
-function setProps(target: HTMLElement, usage: Usage, before?: Usage): void {
-  for (const [name, value] of Object.entries(usage.props)) {
-    if (before && Object.is(before.props[name], value)) continue
-    ;(target as unknown as Record<string, unknown>)[name] = value
-  }
-}
-
-function fill(slot: string, filling: Filling): Node[] {
-  if (filling.is === 'component') {
-    const made = build(filling.tag, filling.usage)
-    if (slot) made.slot = slot
-    return [made]
-  }
-  if (filling.is === 'text') {
-    if (!slot) return [document.createTextNode(filling.text)]
-    const span = document.createElement('span')
-    span.slot = slot
-    span.textContent = filling.text
-    return [span]
-  }
-  const template = document.createElement('template')
-  template.innerHTML = filling.markup
-  const nodes = [...template.content.childNodes]
-  if (!slot) return nodes
-  return nodes.flatMap((node) => {
-    if (node instanceof Element) {
-      node.slot = slot
-      return [node]
-    }
-    return node.textContent?.trim() ? fill(slot, { is: 'text', text: node.textContent }) : []
-  })
+function mount({ tag, usage, listen }: Extract<ToFrame, { say: 'show' }>): void {
+  mounted?.end()
+  mounted = undefined
+  const { adapter, component } = loaded.get(moduleOf.get(tag) ?? '') ?? {}
+  mounted = adapter
+    ? adapter.mount(component, parent, usage, listen, { componentOf, fired: (name, values) => tellFired(name, values), failed: (error) => tellFailure('render', error) })
+    : mountElement(tag, parent, usage, listen, tellEvent)
+  sizes.disconnect()
+  sizes.observe(parent)
 }
 
 /** Says that what was asked is on the screen: after the frame in which it is painted. */
@@ -151,8 +111,9 @@ function tellPainted(): void {
 }
 
 const sizes = new ResizeObserver(() => {
-  if (!element) return
-  const box = (fit ? element : parent).getBoundingClientRect()
+  if (!mounted) return
+  // a component that floats out of its place has no box in it: its place is what there is to measure
+  const box = (fit ? (parent.firstElementChild ?? parent) : parent).getBoundingClientRect()
   say.post({ say: 'size', width: Math.ceil(box.width), height: Math.ceil(box.height) })
 })
 
@@ -162,6 +123,13 @@ function tellEvent(event: Event): void {
   const detail = event instanceof CustomEvent ? written(event.detail) : ''
   say.post({ say: 'event', name: event.type.slice(0, 200), detail, target: target.slice(0, 300), at: origin + now() })
 }
+
+function tellFired(name: string, values: unknown[]): void {
+  // handlers get the browser's own events too: of these only the name is news
+  const carried = values.map((one) => (isEvent(one) ? `[${one.type}]` : one))
+  say.post({ say: 'event', name: name.slice(0, 200), detail: carried.length ? written(carried.length === 1 ? carried[0] : carried) : '', target: '', at: origin + now() })
+}
+const isEvent = (value: unknown): value is Event => value instanceof Event || (typeof value === 'object' && value !== null && 'nativeEvent' in value && 'type' in value)
 
 /** A value as text a person can read, with what JSON cannot hold named. */
 function written(value: unknown): string {

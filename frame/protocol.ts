@@ -9,7 +9,7 @@ import { usageSchema } from '../core/code/usage'
 /** What the interface says to the frame. `seq` counts showings; answers carry it back. */
 export const toFrameSchema = z.discriminatedUnion('say', [
   z.object({
-    say: z.literal('show'), seq: z.int(), tag: z.string(), modules: z.array(z.string()), usage: usageSchema, listen: z.array(z.string()),
+    say: z.literal('show'), seq: z.int(), tag: z.string(), modules: z.array(z.object({ tag: z.string(), module: z.string() })), usage: usageSchema, listen: z.array(z.string()),
   }),
   z.object({ say: z.literal('themes'), css: z.string() }),
   z.object({ say: z.literal('surround'), theme: z.string(), width: z.nullable(z.number()), ground: z.string(), fit: z.boolean() }),

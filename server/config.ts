@@ -16,6 +16,8 @@ const settingsSchema = z.object({
   UPLOAD_LIMIT: z.coerce.number().int().default(20_000_000),
   /** Bytes a published tarball may have, as a package client sends it. */
   PACKAGE_LIMIT: z.coerce.number().int().default(50_000_000),
+  /** Where packages that libraries need are installed; beside the data by default. */
+  DEPENDENCIES_FOLDER: z.string().optional(),
   SIGN_IN_TRIES: z.coerce.number().int().default(8),
 })
 export type Settings = z.infer<typeof settingsSchema>

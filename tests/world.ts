@@ -148,13 +148,13 @@ export async function someone(at: World, who: keyof typeof people | null) {
 export type Ask = Awaited<ReturnType<typeof someone>>
 
 /** Brings files in and waits for the result. */
-export async function bringIn(ask: Ask, files: Record<string, string | Uint8Array>): Promise<Answer> {
+export async function bringIn(ask: Ask, files: Record<string, string | Uint8Array>, library = 'tern'): Promise<Answer> {
   const form = new FormData()
   for (const [path, content] of Object.entries(files)) form.append('file', new Blob([content as BlobPart]), path)
-  const begun = await ask('/api/libraries/tern/source', { form })
+  const begun = await ask(`/api/libraries/${library}/source`, { form })
   if (begun.status !== 200) return begun
   return until(async () => {
-    const job = await ask(`/api/libraries/tern/jobs/${begun.body.job}`)
+    const job = await ask(`/api/libraries/${library}/jobs/${begun.body.job}`)
     return ['done', 'failed', 'cancelled'].includes(job.body.state) && job
-  })
+  }, 150_000)
 }

@@ -1,7 +1,8 @@
+import type { ModuleOf } from '~~/core/code/showing'
 import type { Usage } from '~~/core/code/usage'
 import { fromFrameSchema, hello, type FromFrame, type ToFrame } from '~~/frame/protocol'
 
-export interface Target { tag: string; modules: string[]; usage: Usage; listen: string[] }
+export interface Target { tag: string; modules: ModuleOf[]; usage: Usage; listen: string[] }
 export interface Surround { theme: string; width: number | null; ground: string; fit: boolean }
 /** How a frame fares: it answers, it no longer answers, it said far too much, or it left for another page. */
 export type FrameState = 'starting' | 'live' | 'silent' | 'flooding' | 'gone'

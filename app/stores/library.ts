@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
 import { wantsWords, withoutWords, componentTitle, type Contract } from '~~/core/contract/contract'
+import { bareName } from '~~/core/release/manifest'
 import { tokenPrefix } from '~~/core/release/package'
 import { withValue } from '~~/core/tokens/document'
 import { cssName, resolveTheme, themesCss } from '~~/core/tokens/themes'
@@ -51,6 +52,8 @@ export const useLibrary = defineStore('library', () => {
   }
   const title = (tag: string) => componentTitle(tag, prefix.value)
   const find = (tag: string) => standing.value.find((one) => one.tag === tag)
+  /** What a component is imported from in a consumer's code. */
+  const importFrom = (tag: string) => (find(tag)?.contract.language === 'custom-element' ? `${library.value?.package}/${bareName(tag, prefix.value)}` : (library.value?.package ?? ''))
   /** The modules a component needs so that it and whatever fills its slots are registered. */
   const moduleOf = (tag: string) => {
     const rendering = find(tag)?.rendering
@@ -107,5 +110,5 @@ export const useLibrary = defineStore('library', () => {
     feed = undefined
     slug.value = ''
   }
-  return { slug, library, standing, problems, wordsStamp, releaseStamp, themes, prefix, css, baseTheme, tokenNames, tokenSet, groups, may, missing, wanting, title, find, moduleOf, open, load, draftToken, dropDraft, keptToken, leave }
+  return { slug, library, standing, problems, wordsStamp, releaseStamp, themes, prefix, css, baseTheme, tokenNames, tokenSet, groups, may, missing, wanting, title, find, importFrom, moduleOf, open, load, draftToken, dropDraft, keptToken, leave }
 })

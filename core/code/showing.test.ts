@@ -28,7 +28,7 @@ describe('a first way to show what nobody has shown', () => {
 describe('the modules a usage needs', () => {
   const built: Record<string, string> = { 'x-row': '/m/row', 'x-tip': '/m/tip' }
   const nested = { props: {}, slots: { '': { is: 'component' as const, tag: 'x-tip', usage: { props: {}, slots: { '': { is: 'component' as const, tag: 'x-row', usage: { props: {}, slots: {} } } } } } } }
-  test('its own and those of all components inside, each once', () => expect(modulesFor('x-row', nested, (tag) => built[tag])).toEqual(['/m/row', '/m/tip']))
+  test('its own and those of all components inside, each once', () => expect(modulesFor('x-row', nested, (tag) => built[tag])).toEqual([{ tag: 'x-row', module: '/m/row' }, { tag: 'x-tip', module: '/m/tip' }]))
   test('none while one of them was never built', () => expect(modulesFor('x-row', nested, (tag) => (tag === 'x-tip' ? undefined : built[tag]))).toBeUndefined())
 })
 

@@ -14,8 +14,11 @@ export function firstUsage(contract: Contract, title: string): Usage {
   return { props, slots: slot && !slot.fallback ? { '': { is: 'text', text: title } } : {} }
 }
 
+/** A module to load and the component it is of. */
+export interface ModuleOf { tag: string; module: string }
+
 /** The modules that a usage needs, its own first, or `undefined` while one of them was never built. */
-export function modulesFor(tag: string, usage: Usage, moduleOf: (tag: string) => string | undefined): string[] | undefined {
+export function modulesFor(tag: string, usage: Usage, moduleOf: (tag: string) => string | undefined): ModuleOf[] | undefined {
   const tags = new Set([tag])
   const visit = (filling: Filling) => {
     if (filling.is !== 'component') return
@@ -23,16 +26,20 @@ export function modulesFor(tag: string, usage: Usage, moduleOf: (tag: string) =>
     Object.values(filling.usage.slots).forEach(visit)
   }
   Object.values(usage.slots).forEach(visit)
-  const modules = [...tags].map(moduleOf)
-  return modules.every((one) => one !== undefined) ? modules : undefined
+  const modules = [...tags].map((one) => ({ tag: one, module: moduleOf(one) }))
+  return modules.every((one): one is ModuleOf => one.module !== undefined) ? modules : undefined
 }
 
-/** Values as the frame gets them: dates are dates there, and text here. */
+/** Values as the frame gets them: dates are dates there and text here; what is only an attribute goes as one. */
 export function forFrame(usage: Usage, contractOf: (tag: string) => Contract | undefined, tag: string): Usage {
   const contract = contractOf(tag)
-  const dates = new Set(contract ? membersOf(contract, 'prop').filter((one) => one.type.is === 'date').map((one) => one.name) : [])
+  const props = new Map((contract ? membersOf(contract, 'prop') : []).map((one) => [one.name, one]))
+  const set = Object.entries(usage.props).filter(([, value]) => value !== undefined)
+  const alone = set.filter(([name]) => props.get(name)?.attributeOnly)
+  const attributes = Object.fromEntries(alone.filter(([, value]) => value !== false && value !== null).map(([name, value]) => [props.get(name)!.attribute ?? name, value === true ? '' : String(value)]))
   return {
-    props: Object.fromEntries(Object.entries(usage.props).filter(([, value]) => value !== undefined).map(([name, value]) => [name, dates.has(name) && typeof value === 'string' ? new Date(value) : value])),
+    props: Object.fromEntries(set.filter(([name]) => !props.get(name)?.attributeOnly).map(([name, value]) => [name, props.get(name)?.type.is === 'date' && typeof value === 'string' ? new Date(value) : value])),
     slots: Object.fromEntries(Object.entries(usage.slots).map(([name, filling]) => [name, filling.is === 'component' ? { ...filling, usage: forFrame(filling.usage, contractOf, filling.tag) } : filling])),
+    ...(alone.length ? { attributes } : {}),
   }
 }

@@ -9,7 +9,11 @@ export type Filling =
   | { is: 'component'; tag: string; usage: Usage }
 
 /** How a component is shown: values of props by name (a missing name is “not set”), and what fills its slots. */
-export interface Usage { props: Record<string, unknown>; slots: Record<string, Filling> }
+export interface Usage {
+  props: Record<string, unknown>; slots: Record<string, Filling>
+  /** What is set as an attribute and not as a property: only on its way to a frame. */
+  attributes?: Record<string, string> | undefined
+}
 
 export const fillingSchema: z.ZodMiniType<Filling> = z.lazy(() =>
   z.discriminatedUnion('is', [
@@ -19,5 +23,5 @@ export const fillingSchema: z.ZodMiniType<Filling> = z.lazy(() =>
   ]),
 )
 export const usageSchema: z.ZodMiniType<Usage> = z.lazy(() =>
-  z.object({ props: z.record(z.string(), z.unknown()), slots: z.record(z.string(), fillingSchema) }),
+  z.object({ props: z.record(z.string(), z.unknown()), slots: z.record(z.string(), fillingSchema), attributes: z.optional(z.record(z.string(), z.string())) }),
 )

@@ -3,7 +3,7 @@ import type { Problem } from '../problem'
 import { readCustomElements } from './custom-elements/read'
 import { readFunctions } from './functions/read'
 import { CheckedTypes } from './source/checked-types'
-import type { Reading } from './source/reading'
+import { libraryFiles, type Reading } from './source/reading'
 import { SourceSet, type Outside, type SourceText } from './source/source-set'
 import { readVue } from './vue/read'
 
@@ -13,10 +13,11 @@ import { readVue } from './vue/read'
  * and costs only what it holds.
  */
 export function readLibrary(files: SourceText[], outside?: Outside): Reading {
-  const sources = new SourceSet(files, outside)
+  const { files: own, problems: aside } = libraryFiles(files)
+  const sources = new SourceSet(own, outside)
   const types = new CheckedTypes(sources)
   const readings = [readCustomElements(sources), readVue(sources, types), readFunctions(sources, types)]
-  const problems = [...sources.problems, ...readings.flatMap((one) => one.problems)]
+  const problems = [...aside, ...sources.problems, ...readings.flatMap((one) => one.problems)]
   const contracts = new Map<string, Contract>()
   for (const one of readings.flatMap((reading) => reading.contracts)) {
     const other = contracts.get(one.tag)

@@ -1,13 +1,16 @@
 import type { BuildFailure } from 'esbuild'
+import { dependenciesOf } from '~~/core/read/dependencies'
 import { readLibrary } from '~~/core/read/read'
 import { buildModules } from './modules'
+import { outsideOf } from './outside'
 import { buildPackage } from './package'
 import type { Answer, Ask, TaskName, Tasks } from './tasks'
 
 /** The child process: parses, compiles and packs source that is not trusted, and never runs it. */
 const doers: { [N in TaskName]: (input: Tasks[N]['in']) => Promise<Tasks[N]['out']> | Tasks[N]['out'] } = {
-  read: ({ files }) => readLibrary(files),
-  modules: ({ files, contracts }) => buildModules(files, contracts),
+  dependencies: ({ files }) => dependenciesOf(files),
+  read: ({ files, dependencies }) => readLibrary(files, outsideOf(dependencies)),
+  modules: ({ files, contracts, dependencies }) => buildModules(files, contracts, dependencies),
   package: ({ files, input }) => buildPackage(files, { ...input, words: (tag, key) => input.words[`${tag} ${key}`] }),
 }
 

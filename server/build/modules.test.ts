@@ -57,3 +57,40 @@ test('every line of a module leads back to its source', async () => {
 test('a library without components builds to nothing', async () => {
   expect(await buildModules([{ path: 'a.css', text: '' }], [])).toEqual({ hash: undefined, modules: [], components: [] })
 })
+
+describe('components that are no custom elements', () => {
+  const vue = { path: 'src/FerryCard.vue', text: `<script setup lang="ts">
+import type { Tone } from './types'
+import './page.css'
+defineProps<{ tone?: Tone; label: string }>()
+</script><template><b :class="$style.card" class="plain">{{ label }}<slot>none</slot></b></template>
+<style scoped>.plain { color: red }</style><style module>.card { color: blue }</style>` }
+  const more = [{ path: 'src/types.ts', text: "export type Tone = 'calm' | 'storm'" }, { path: 'src/page.css', text: 'body { margin: 7px }' }]
+  const jsx = [{ path: 'src/chip.tsx', text: "import looks from './chip.module.css'\nimport './page.css'\nexport const Chip = ({ wind }: { wind?: number }) => <i className={looks.chip}>{wind}</i>" }, { path: 'src/chip.module.css', text: '.chip { color: green }' }]
+  const broken = { path: 'src/Broken.vue', text: '<script setup>\nimport x from "./gone"\n</script><template><b>{{ x }}</b></template>' }
+  const all = [vue, ...more, ...jsx, broken]
+
+  test('each is built with the adapter of its language and its looks; a broken one is told and the others are not', async () => {
+    const built = await buildModules(all, readLibrary(all).contracts, process.cwd())
+    const whole = built.modules.map((one) => Buffer.from(one.content).toString()).join('\n')
+    expect(entryOf(built, 'Broken')).toMatchObject({ entry: undefined, problems: [{ code: 'does-not-compile', what: expect.stringContaining('./gone'), where: { file: 'src/Broken.vue', line: 2 } }] })
+    for (const tag of ['FerryCard', 'Chip']) {
+      expect(entryOf(built, tag).problems).toEqual([])
+      expect(text(built, entryOf(built, tag).entry!)).toMatch(/export\s*\{[^}]*adapter[^}]*component/s)
+    }
+    expect(whole).toContain('margin: 7px')
+    expect(whole).toMatch(/\.plain\[data-v-[0-9a-f]{8}\]/)
+    expect(whole).toMatch(/_card_[\w]+/)
+    expect(whole).toMatch(/_chip_[\w]+/)
+  })
+  test('without installed packages they are told by the package that is missing', async () => {
+    const built = await buildModules([vue, ...more], readLibrary([vue, ...more]).contracts)
+    expect(entryOf(built, 'FerryCard').problems[0]!.what).toContain('The package “vue”')
+  })
+  test('a type the compiler cannot follow: the props are those that were read', async () => {
+    const odd = { path: 'src/Odd.vue', text: "<script setup lang=\"ts\">\nimport type { All } from './types'\ndefineProps<All>()\n</script><template><b>{{ open }}</b></template>" }
+    const types = { path: 'src/types.ts', text: "type Table = { open: 'boolean' }\nexport type All = { [K in keyof Table]?: Table[K] extends 'boolean' ? boolean : string }" }
+    const built = await buildModules([odd, types], readLibrary([odd, types], undefined).contracts, process.cwd())
+    expect(entryOf(built, 'Odd').problems).toEqual([])
+  })
+})

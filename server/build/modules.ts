@@ -1,8 +1,14 @@
 import { createHash } from 'node:crypto'
-import { build, type BuildFailure, type Message, type Plugin } from 'esbuild'
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { originalPositionFor, TraceMap } from '@jridgewell/trace-mapping'
+import { compileStyleAsync } from '@vue/compiler-sfc'
+import { build, type BuildFailure, type BuildResult, type Message, type Metafile, type OnLoadResult, type Plugin } from 'esbuild'
+import ts from 'typescript'
 import type { Contract } from '~~/core/contract/contract'
 import type { Problem } from '~~/core/problem'
 import { SourceSet, type SourceText } from '~~/core/read/source/source-set'
+import { compileVue, injected, VueFailure } from './vue-files'
 
 export interface BuiltModules {
   hash: string | undefined
@@ -10,76 +16,173 @@ export interface BuiltModules {
   components: { tag: string; entry: string | undefined; problems: Problem[] }[]
 }
 
-/** Serves esbuild the library's files from memory; nothing outside them is read. */
-export function librarySource(files: SourceText[]): Plugin {
+export interface Sourcing {
+  /** The folder with `node_modules` in which the library's packages were installed; without it nothing outside the library is read. */
+  dependencies?: string | undefined
+  contracts?: Contract[]
+  /** Packages a consumer installs beside the library, and that are not put into its modules. */
+  external?: ReadonlySet<string>
+  /** Files that were found not to compile: built around. */
+  broken?: Broken
+  /** Where lines of compiled files come from; filled while building. */
+  maps?: Map<string, TraceMap>
+}
+type Broken = Map<string, Problem[]>
+
+/** The adapters for components that are no custom elements: source of ours, built with the library's own runtime. */
+const adapters = { vue: 'vue', jsx: 'react' } as const
+const adapterFolder = () => join(process.env.KEPT_SHELF_ROOT ?? process.cwd(), 'frame', 'adapters')
+const ours = 'kept-shelf:adapter/'
+const entryOfComponent = 'kept-shelf:component/'
+
+/**
+ * Serves esbuild the library's files from memory. Packages come from the folder they were installed
+ * in, and from nowhere else.
+ */
+export function librarySource(files: SourceText[], { dependencies, contracts = [], external, broken = new Map(), maps = new Map() }: Sourcing = {}): Plugin {
   const texts = new Map(files.map((file) => [file.path, file.text]))
-  const paths = new SourceSet(files.map((file) => ({ path: `${file.path}`, text: '' })))
+  const configs = new Set(['package.json', 'tsconfig.json'])
+  const paths = new SourceSet(files.map((file) => ({ path: file.path, text: configs.has(file.path) ? file.text : '' })), undefined, false)
+  const byFile = new Map(contracts.map((one) => [one.files[0]!, one]))
+  const byTag = new Map(contracts.map((one) => [one.tag, one]))
   return {
     name: 'library',
     setup(build) {
-      build.onResolve({ filter: /.*/ }, (args) => {
+      build.onResolve({ filter: /.*/ }, async (args) => {
+        if (args.pluginData === 'outside') return undefined
         if (args.kind === 'entry-point') return { path: args.path, namespace: 'library' }
-        const path = paths.resolve(args.importer, args.path)
-        if (path) return { path, namespace: 'library' }
-        return {
-          errors: [{ text: args.path.startsWith('.') ? `There is no file “${args.path}” beside it` : `The package “${args.path}” is not part of the library` }],
+        if (args.path.startsWith(ours)) return { path: args.path.slice(ours.length), namespace: 'adapter' }
+        // inside an installed package, and from an adapter, esbuild finds its own way
+        if (args.namespace === 'file') return undefined
+        const path = args.namespace === 'library' ? paths.resolve(args.importer.startsWith(entryOfComponent) ? 'entry' : args.importer, args.path) : undefined
+        if (path) return { path, namespace: 'library', pluginData: { sideEffect: isCss(path) && isSideEffect(args.importer, args.path) } }
+        if (args.path.startsWith('.')) return { errors: [{ text: `There is no file “${args.path}” beside it` }] }
+        if (external) {
+          const name = args.path.split('/').slice(0, args.path.startsWith('@') ? 2 : 1).join('/')
+          return external.has(name) ? { path: args.path, external: true } : { errors: [{ text: `The package “${name}” is not named in the dependencies or peerDependencies of package.json` }] }
         }
+        const found = dependencies && !args.path.startsWith('node:') && !args.path.startsWith('/') ? await build.resolve(args.path, { resolveDir: dependencies, kind: args.kind, pluginData: 'outside' }) : undefined
+        if (found && found.errors.length === 0 && found.path.startsWith(`${dependencies}/`)) return { path: found.path, namespace: 'file', sideEffects: found.sideEffects }
+        return { errors: [{ text: `The package “${args.path}” is not ${dependencies ? 'among what was installed for' : 'part of'} the library` }] }
       })
-      build.onLoad({ filter: /.*/, namespace: 'library' }, (args) => {
+      build.onLoad({ filter: /.*/, namespace: 'file' }, (args) => (dependencies && args.path.startsWith(`${dependencies}/`) ? (broken.has(args.path.slice(1)) ? leftOut : undefined) : { errors: [{ text: `“${args.path}” lies outside the library` }] }))
+      build.onLoad({ filter: /.*/, namespace: 'adapter' }, (args) => (broken.has(`adapter:${args.path}`) ? leftOut : { contents: readFileSync(join(adapterFolder(), `${args.path}.ts`), 'utf8'), loader: 'ts' }))
+      build.onLoad({ filter: /.*/, namespace: 'library' }, async (args) => {
+        if (broken.has(`library:${args.path}`)) return leftOut
+        if (args.path.startsWith(entryOfComponent)) return { contents: entryText(byTag.get(args.path.slice(entryOfComponent.length))!), loader: 'js' }
         const contents = texts.get(args.path) ?? ''
         const ending = /\.([^.]+)$/.exec(args.path)?.[1] ?? ''
-        const loader = args.with.type === 'text' || ['css', 'html', 'svg', 'txt'].includes(ending) ? 'text' : ending === 'json' ? 'json' : ending === 'tsx' ? 'tsx' : ending === 'jsx' ? 'jsx' : ending.endsWith('js') ? 'js' : 'ts'
+        if (ending === 'vue') return compiledVue(args.path, contents)
+        if (ending === 'css' && args.with.type !== 'text' && (args.pluginData as { sideEffect?: boolean } | undefined)?.sideEffect) return { contents: injected(contents, args.path), loader: 'js' }
+        if (args.path.endsWith('.module.css')) return { contents: await cssModule(args.path, contents), loader: 'js' }
+        const loader = args.with.type === 'text' || ['css', 'html', 'svg', 'txt', 'md'].includes(ending) ? 'text' : ending === 'json' ? 'json' : ending === 'tsx' ? 'tsx' : ending === 'jsx' || ending === 'js' || ending === 'mjs' ? 'jsx' : ending.endsWith('js') ? 'js' : 'ts'
         return { contents, loader }
       })
+
+      const compiledVue = async (path: string, text: string): Promise<OnLoadResult> => {
+        try {
+          const { code, loader, map } = await compileVue(path, text, (one) => texts.get(one) ?? (dependencies && /(^|\/)node_modules\//.test(one) ? textAt(join(dependencies, one)) : undefined), byFile.get(path))
+          if (!map) return { contents: code, loader }
+          maps.set(`library:${path}`, new TraceMap(map))
+          return { contents: `${code}\n//# sourceMappingURL=data:application/json;base64,${Buffer.from(JSON.stringify({ ...map, sources: [path.split('/').at(-1)], sourcesContent: [text] })).toString('base64')}`, loader }
+        } catch (error) {
+          if (!(error instanceof VueFailure)) throw error
+          return { errors: [{ text: error.message, location: { file: `library:${path}`, line: error.line, column: 0, lineText: text.split('\n')[error.line - 1] ?? '' } }] }
+        }
+      }
+      const isCss = (path: string) => path.endsWith('.css')
+      /** `import './card.css'` brings looks and no name; in an importer that takes a name the text is wanted. */
+      const isSideEffect = (importer: string, specifier: string): boolean => {
+        const script = texts.get(importer)
+        const statements = script === undefined ? [] : ts.createSourceFile('importer.tsx', script, ts.ScriptTarget.Latest, false, ts.ScriptKind.TSX).statements
+        return importer.endsWith('.vue') || statements.some((one) => ts.isImportDeclaration(one) && !one.importClause && ts.isStringLiteral(one.moduleSpecifier) && one.moduleSpecifier.text === specifier)
+      }
     },
   }
 }
 
-const options = (files: SourceText[], entries: string[]) => ({
-  entryPoints: entries, bundle: true, splitting: true, format: 'esm' as const, target: 'es2022', outdir: '/out', outbase: '/',
-  entryNames: '[name]-[hash]', chunkNames: 'shared-[hash]', sourcemap: 'linked' as const, sourcesContent: true, write: false, metafile: true,
-  logLevel: 'silent' as const, legalComments: 'none' as const, plugins: [librarySource(files)], absWorkingDir: '/',
+/** Stands for a file that does not compile: whoever needs it fails, and no name is missed in it meanwhile. */
+const leftOut: OnLoadResult = { contents: "throw new Error('left out'); module.exports = {}", loader: 'js' }
+
+/** What stands in a component's entry: the component under one name, and the adapter of its language. */
+const entryText = (contract: Contract): string =>
+  `export { ${contract.exportName ?? 'default'} as component } from ${JSON.stringify(`./${contract.files[0]!}`)}\nexport { adapter } from '${ours}${adapters[contract.language as keyof typeof adapters]}'\n`
+
+async function cssModule(path: string, text: string): Promise<string> {
+  const done = await compileStyleAsync({ source: text, filename: path, id: path, modules: true })
+  return `${injected(done.code, path)}\nexport default ${JSON.stringify(done.modules ?? {})}\n`
+}
+
+const textAt = (path: string): string | undefined => {
+  try {
+    return readFileSync(path, 'utf8')
+  } catch {
+    return undefined
+  }
+}
+
+/** What is known of a page before it runs, as build tools set it. */
+const define = {
+  'process.env.NODE_ENV': '"production"', 'import.meta.env': '{"MODE":"production","PROD":true,"DEV":false,"SSR":false}',
+  __VUE_OPTIONS_API__: 'true', __VUE_PROD_DEVTOOLS__: 'false', __VUE_PROD_HYDRATION_MISMATCH_DETAILS__: 'false',
+}
+
+/** The library's own word on where JSX comes from. */
+function jsxSource(files: SourceText[]): string {
+  const config = files.find((one) => one.path === 'tsconfig.json')
+  const said = config && (ts.parseConfigFileTextToJson('tsconfig.json', config.text).config as { compilerOptions?: { jsxImportSource?: unknown } } | undefined)?.compilerOptions?.jsxImportSource
+  return typeof said === 'string' ? said : 'react'
+}
+
+const options = (files: SourceText[], entries: string[], sourcing: Sourcing) => ({
+  entryPoints: entries.map((entry) => ({ in: entry, out: entry.replace(entryOfComponent, '').replace(/^.*\//, '').replace(/\.[^.]+$/, '') })), bundle: true, splitting: true, format: 'esm' as const, target: 'es2022', outdir: '/out', outbase: '/',
+  entryNames: '[name]-[hash]', chunkNames: 'shared-[hash]', sourcemap: 'linked' as const, sourcesContent: true, write: false, metafile: true as const, define,
+  jsx: 'automatic' as const, jsxImportSource: jsxSource(files), tsconfigRaw: { compilerOptions: { experimentalDecorators: usesOldDecorators(files), useDefineForClassFields: !usesOldDecorators(files) } },
+  logLevel: 'silent' as const, logLimit: 0, legalComments: 'none' as const, plugins: [librarySource(files, sourcing)], absWorkingDir: '/',
 })
 
-const problemOf = (message: Message): Problem => ({
+/** Whether the library's own settings ask for decorators as they were before the standard. */
+const usesOldDecorators = (files: SourceText[]): boolean => /"experimentalDecorators"\s*:\s*true/.test(files.find((one) => one.path === 'tsconfig.json')?.text ?? '')
+
+const problemOf = (message: Message, map?: TraceMap): Problem => ({
   code: 'does-not-compile',
   what: message.text.replace(/\.?$/, '.'),
-  ...(message.location ? { where: { file: message.location.file.replace(/^library:/, ''), line: message.location.line } } : {}),
+  ...(message.location ? { where: { file: message.location.file.replace(/^library:/, ''), line: (map && originalPositionFor(map, message.location).line) ?? message.location.line } } : {}),
   todo: message.location?.lineText ? `The line reads: ${message.location.lineText.trim().slice(0, 120)}` : 'Mend the source and bring it in again.',
 })
 
-const failureOf = (error: unknown): Problem[] => {
+/** The files a build failed by, each with what is wrong. */
+function failuresOf(error: unknown, maps: ReadonlyMap<string, TraceMap>): { file: string; problem: Problem }[] {
   const { errors } = error as BuildFailure
   // an error thrown by our own plugin is ours, not the source's
   if (!Array.isArray(errors) || errors.some((one) => one.detail instanceof Error)) throw error
-  return errors.map(problemOf)
+  return errors.flatMap((one) => (one.location ? [{ file: one.location.file, problem: problemOf(one, maps.get(one.location.file)) }] : []))
 }
 
 /**
- * Builds a module for each component, shared code split out. One that does not compile is told by
- * its own errors and costs only the components that need it.
+ * Builds a module for each component, shared code split out. A file that does not compile is told by
+ * its own errors and costs only the components that need it: it is left out, and the rest built again.
  */
-export async function buildModules(files: SourceText[], contracts: Contract[]): Promise<BuiltModules> {
-  const entryOf = new Map(contracts.map((one) => [one.tag, one.files[0]!]))
-  const failed = new Map<string, Problem[]>()
-  let entries = [...new Set(entryOf.values())]
-  let result
-  try {
-    result = await build(options(files, entries))
-  } catch (error) {
-    failureOf(error)
-    for (const entry of entries) {
-      try {
-        await build({ ...options(files, [entry]), sourcemap: false })
-      } catch (own) {
-        failed.set(entry, failureOf(own))
-      }
+export async function buildModules(files: SourceText[], contracts: Contract[], dependencies?: string): Promise<BuiltModules> {
+  const entryOf = new Map(contracts.map((one) => [one.tag, one.language === 'custom-element' ? one.files[0]! : `${entryOfComponent}${one.tag}`]))
+  const entries = [...new Set(entryOf.values())]
+  const broken: Broken = new Map()
+  const maps = new Map<string, TraceMap>()
+  let result: (BuildResult & { metafile: Metafile }) | undefined
+  for (let round = 0; entries.length && !result; round++) {
+    try {
+      result = await build(options(files, entries, { dependencies, contracts, broken, maps }))
+    } catch (error) {
+      const before = broken.size
+      for (const { file, problem } of failuresOf(error, maps)) broken.set(file, [...(broken.get(file) ?? []), problem])
+      // errors without a file of their own cannot be built around
+      if (broken.size === before || round > 20) throw error
     }
-    entries = entries.filter((one) => !failed.has(one))
-    result = entries.length ? await build(options(files, entries)) : undefined
   }
+  const needs = needsOf(result?.metafile)
+  const problemsOf = (entry: string, file: string) => [...needs(`library:${entry}`)].flatMap((one) => (broken.get(one) ?? []).map((problem) => (one.startsWith('adapter:') ? { ...problem, where: { file }, todo: 'Name it in package.json, and bring the source in again.' } : problem)))
   const modules = (result?.outputFiles ?? []).map((file) => ({ name: file.path.replace(/^\/out\//, ''), content: file.contents }))
-  const outputOf = new Map(Object.entries(result?.metafile?.outputs ?? {}).flatMap(([path, output]) => (output.entryPoint ? [[output.entryPoint.replace(/^library:/, ''), path.replace(/^.*\//, '')] as const] : [])))
+  const outputOf = new Map(Object.entries(result?.metafile.outputs ?? {}).flatMap(([path, output]) => (output.entryPoint ? [[output.entryPoint.replace(/^library:/, ''), path.replace(/^.*\//, '')] as const] : [])))
   const hash = createHash('sha256')
   for (const one of modules.toSorted((a, b) => (a.name < b.name ? -1 : 1))) hash.update(one.name).update('\0').update(one.content).update('\0')
   return {
@@ -87,7 +190,17 @@ export async function buildModules(files: SourceText[], contracts: Contract[]): 
     modules,
     components: contracts.map((one) => {
       const entry = entryOf.get(one.tag)!
-      return { tag: one.tag, entry: outputOf.get(entry), problems: failed.get(entry) ?? [] }
+      const problems = problemsOf(entry, one.files[0]!)
+      return { tag: one.tag, entry: problems.length ? undefined : outputOf.get(entry), problems }
     }),
+  }
+}
+
+/** All files an entry is made of, by what imports what. */
+function needsOf(metafile: Metafile | undefined): (entry: string) => Set<string> {
+  return (entry) => {
+    const reached = new Set([entry])
+    for (const one of reached) for (const { path } of metafile?.inputs[one]?.imports ?? []) reached.add(path)
+    return reached
   }
 }

@@ -8,6 +8,7 @@ import { readFileSync, readdirSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { dirname, join } from 'node:path'
 import type { Problem } from '~~/core/problem'
+import { declarationOf } from '~~/core/release/declarations'
 import { bareName } from '~~/core/release/manifest'
 import { packageFiles, tagNameMap, type PackageFile, type PackageInput } from '~~/core/release/package'
 import type { SourceText } from '~~/core/read/source/source-set'
@@ -32,14 +33,15 @@ export async function buildPackage(files: SourceText[], input: Omit<PackageInput
 }
 
 /** One ES module a component and an index; what they share stands once, in `dist/shared/`. */
-async function packageModules(files: SourceText[], { contracts, prefix }: Omit<PackageInput, 'built'>): Promise<PackageFile[]> {
-  const names = new Map(contracts.map((one) => [`entry/${bareName(one.tag, prefix)}.ts`, one.files[0]!]))
-  const entries: SourceText[] = [...names].map(([path, file]) => ({ path, text: `export * from '../${file}'\n` }))
-  entries.push({ path: 'entry/index.ts', text: contracts.map((one) => `export * from '../${one.files[0]}'\n`).join('') })
+async function packageModules(files: SourceText[], { contracts, prefix, library }: Omit<PackageInput, 'built'>): Promise<PackageFile[]> {
+  const names = new Map(contracts.map((one) => [`entry/${bareName(one.tag, prefix)}.ts`, one]))
+  const exported = (one: PackageInput['contracts'][number]) => (one.language === 'custom-element' ? `export * from '../${one.files[0]!}'\n` : `export { ${one.exportName ?? 'default'} as ${one.tag} } from '../${one.files[0]!}'\n`)
+  const entries: SourceText[] = [...names].map(([path, one]) => ({ path, text: exported(one) }))
+  entries.push({ path: 'entry/index.ts', text: contracts.map(exported).join('') })
   const result = await build({
     entryPoints: entries.map((one) => one.path), bundle: true, splitting: true, format: 'esm', target: 'es2022', outdir: '/out', write: false,
     entryNames: '[name]', chunkNames: 'shared/[hash]', sourcemap: 'linked', sourcesContent: true, logLevel: 'silent', absWorkingDir: '/', outbase: '/',
-    plugins: [librarySource([...files, ...entries])],
+    jsx: 'automatic', plugins: [librarySource([...files, ...entries], { contracts, external: new Set(Object.keys({ ...library.dependencies, ...library.peerDependencies })) })],
   })
   return result.outputFiles.map((file) => ({ path: `dist/${file.path.replace(/^\/out\//, '')}`, content: file.contents }))
 }
@@ -80,7 +82,7 @@ function packageDeclarations(files: SourceText[], { contracts, prefix }: Omit<Pa
     directoryExists: () => true,
   }
   const ambient = [...texts.keys()].filter((one) => one.endsWith('.d.ts'))
-  const program = ts.createProgram([...contracts.map((one) => `/lib/${one.files[0]}`), ...ambient], options, host)
+  const program = ts.createProgram([...contracts.filter((one) => one.language === 'custom-element').map((one) => `/lib/${one.files[0]}`), ...ambient], options, host)
   const emitted = program.emit(undefined, undefined, undefined, true, { afterDeclarations: [endingsForConsumers] })
   const problems: Problem[] = emitted.diagnostics.filter((one) => one.category === ts.DiagnosticCategory.Error).map((one) => ({
     code: 'declarations',
@@ -89,9 +91,9 @@ function packageDeclarations(files: SourceText[], { contracts, prefix }: Omit<Pa
     todo: 'Write the type out where the compiler cannot name it.',
   }))
   const from = (file: string) => `./types/${file.replace(/\.([cm]?)tsx?$/, '.$1js')}`
-  const entries: PackageFile[] = contracts.map((one) => ({ path: `dist/${bareName(one.tag, prefix)}.d.ts`, content: `import './tags.js'\nexport * from '${from(one.files[0]!)}'\n` }))
-  entries.push({ path: 'dist/index.d.ts', content: `import './tags.js'\n${contracts.map((one) => `export * from '${from(one.files[0]!)}'\n`).join('')}` })
-  entries.push({ path: 'dist/tags.d.ts', content: tagNameMap(contracts.filter((one) => one.exported), prefix) })
+  const entries: PackageFile[] = contracts.map((one) => ({ path: `dist/${bareName(one.tag, prefix)}.d.ts`, content: one.language === 'custom-element' ? `import './tags.js'\nexport * from '${from(one.files[0]!)}'\n` : declarationOf(one) }))
+  entries.push({ path: 'dist/index.d.ts', content: `import './tags.js'\n${contracts.map((one) => `export * from '${one.language === 'custom-element' ? from(one.files[0]!) : `./${bareName(one.tag, prefix)}.js`}'\n`).join('')}` })
+  entries.push({ path: 'dist/tags.d.ts', content: tagNameMap(contracts.filter((one) => one.exported && one.language === 'custom-element'), prefix) })
   return { files: [...out, ...entries], problems }
 }
 

@@ -1,5 +1,6 @@
 import type { Contract } from '~~/core/contract/contract'
 import type { Problem } from '~~/core/problem'
+import type { Wanted } from '~~/core/read/dependencies'
 import type { Reading } from '~~/core/read/source/reading'
 import type { SourceText } from '~~/core/read/source/source-set'
 import type { PackageInput } from '~~/core/release/package'
@@ -8,8 +9,10 @@ import type { Packed } from './package'
 
 /** What the child process does for the web process: by name, what goes in and what comes out. */
 export interface Tasks {
-  read: { in: { files: SourceText[] }; out: Reading }
-  modules: { in: { files: SourceText[]; contracts: Contract[] }; out: BuiltModules }
+  dependencies: { in: { files: SourceText[] }; out: Wanted }
+  /** `dependencies` is the folder the library's packages were installed in. */
+  read: { in: { files: SourceText[]; dependencies: string | undefined }; out: Reading }
+  modules: { in: { files: SourceText[]; contracts: Contract[]; dependencies: string | undefined }; out: BuiltModules }
   package: { in: { files: SourceText[]; input: PlainPackageInput }; out: Packed }
 }
 export type TaskName = keyof Tasks

@@ -1,5 +1,6 @@
 import { sameContract, type Contract } from '~~/core/contract/contract'
 import type { Problem } from '~~/core/problem'
+import { installDependencies } from '../build/dependencies'
 import { inChild } from '../build/pool'
 import { record } from '../store/audit'
 import { addContracts, contractsBefore } from '../store/components'
@@ -30,15 +31,25 @@ export async function bringIn(db: Store, libraryId: string, bringing: Bringing, 
   const known = library.current_revision ? await contractsBefore(db, libraryId) : new Map<string, Contract>()
   const files = mergeFiles(before, bringing.files, bringing.removed)
 
+  if (!(await step('Looking for the packages it needs'))) return undefined
+  const wanted = await inChild('dependencies', { files })
+  const count = Object.keys(wanted.packages).length
+  const installing = `Installing ${count} package${count === 1 ? '' : 's'} it needs, without running their scripts`
+  if (count && !(await step(installing))) return undefined
+  let going = true
+  const installed = await installDependencies(wanted.packages, async () => (going = await step(installing)))
+  if (!going) return undefined
+  const dependencies = installed.folder
+
   if (!(await step(`Reading ${files.length} files`))) return undefined
-  const reading = await inChild('read', { files })
+  const reading = await inChild('read', { files, dependencies })
   const contracts = withKept(reading.contracts, known, reading.problems, files)
 
   if (!(await step(`Building ${contracts.length} components`))) return undefined
-  const built = await inChild('modules', { files, contracts })
+  const built = await inChild('modules', { files, contracts, dependencies })
 
   if (!(await step('Putting them on the shelf'))) return undefined
-  const result: BringInResult = { ...compare(known, contracts), problems: [...reading.problems, ...built.components.flatMap((one) => one.problems).filter((one) => !reading.problems.some((other) => other.where?.file === one.where?.file && other.where?.line === one.where?.line))] }
+  const result: BringInResult = { ...compare(known, contracts), problems: [...wanted.problems, ...installed.problems, ...reading.problems, ...built.components.flatMap((one) => one.problems).filter((one) => !reading.problems.some((other) => other.where?.file === one.where?.file && other.where?.line === one.where?.line))] }
   await db.transaction(async (trx) => {
     const { id, number } = await addRevision(trx, libraryId, files, { by: bringing.by, note: bringing.note, problems: result.problems })
     if (built.hash) await addBuild(trx, built.hash, built.modules)

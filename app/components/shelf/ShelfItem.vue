@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Standing } from '~~/core/wire'
-import { firstUsage, modulesFor } from '~~/core/code/showing'
+import { firstUsage, forFrame, modulesFor } from '~~/core/code/showing'
 
 /** One component on its plank: rendered, with its label under it. */
 const { standing, theme, host } = defineProps<{ standing: Standing; theme: string; host: string }>()
@@ -16,7 +16,7 @@ onUnmounted(() => observer?.disconnect())
 
 const usage = computed(() => standing.face ?? firstUsage(standing.contract, store.title(standing.tag)))
 const modules = computed(() => modulesFor(standing.tag, usage.value, store.moduleOf))
-const target = computed(() => (modules.value ? { tag: standing.tag, modules: modules.value, usage: usage.value, listen: [] } : undefined))
+const target = computed(() => (modules.value ? { tag: standing.tag, modules: modules.value, usage: forFrame(usage.value, (tag) => store.find(tag)?.contract, standing.tag), listen: [] } : undefined))
 const members = computed(() => store.wanting(standing.contract).length)
 const missing = computed(() => store.missing(standing).length)
 const differs = computed(() => standing.contract.members.reduce((sum, one) => sum + one.disagreements.length, 0))

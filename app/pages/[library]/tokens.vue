@@ -8,7 +8,7 @@ import { tokenPrefix } from '~~/core/release/package'
 import { cssName } from '~~/core/tokens/themes'
 import { tokensSchema, type TokensView } from '~~/core/wire'
 import type { Problem } from '~~/core/problem'
-import { modulesFor } from '~~/core/code/showing'
+import { forFrame, modulesFor } from '~~/core/code/showing'
 
 const store = useLibrary()
 const { themes, css, standing } = storeToRefs(store)
@@ -152,7 +152,7 @@ const watched = computed(() => {
   const first = row.value ? faced.filter(reads(row.value.path)) : faced
   return first.slice(0, 4)
 })
-const readers = computed(() => watched.value.map((one) => ({ one, target: { tag: one.tag, modules: modulesFor(one.tag, one.face!, store.moduleOf) ?? [], usage: one.face!, listen: [] } })))
+const readers = computed(() => watched.value.map((one) => ({ one, target: { tag: one.tag, modules: modulesFor(one.tag, one.face!, store.moduleOf) ?? [], usage: forFrame(one.face!, (tag) => store.find(tag)?.contract, one.tag), listen: [] } })))
 const host = frameName()
 const shownTheme = ref(store.baseTheme)
 const swatch = (value: unknown, kind: string) => (kind === 'color' ? hexOf(value as ColorValue) : undefined)

@@ -50,10 +50,11 @@ test('what comes from the page’s own element types is handed on, and is a prop
 })
 
 test('uses, two of one name told apart, tests left out', () => {
-  const { contracts } = read({
+  const { contracts, problems } = read({
     'src/card.tsx': "import { Chip } from './chip'\nexport function Card() { return <div><Chip/></div> }", 'src/chip.tsx': 'export function Chip() { return <i/> }', 'src/other/chip.tsx': 'export function Chip() { return <b/> }',
     'src/card.test.tsx': 'export function Nothing() { return <b/> }',
   })
   expect(contracts.map((each) => each.tag)).toEqual(['Card', 'Chip', 'ChipChip'])
   expect(contracts[0]!.uses.map((each) => each.tag)).toEqual(['Chip'])
+  expect(problems).toEqual([expect.objectContaining({ code: 'left-aside-beside', where: { file: 'src/card.test.tsx' } })])
 })

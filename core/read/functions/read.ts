@@ -10,7 +10,7 @@ import { declarationOf, objectBehind } from '../source/declarations'
 import { tagText, wordsOf } from '../source/comments'
 import type { CheckedTypes } from '../source/checked-types'
 import { shownDefault } from '../source/evaluate'
-import { isBeside, nameOfFile, type Reading } from '../source/reading'
+import { nameOfFile, type Reading } from '../source/reading'
 import { unwrap, walk, type SourceSet } from '../source/source-set'
 import { componentsIn, type FoundComponent, type FunctionNode } from './components'
 
@@ -22,7 +22,7 @@ export function readFunctions(sources: SourceSet, types: CheckedTypes): Reading 
   const contracts: Contract[] = []
   const taken = new Map<string, string>()
   const byNode = new Map<ts.Node, string>()
-  const found = [...sources.scripts.keys()].filter((file) => markupFile.test(file) && !isBeside(file)).flatMap((file) => componentsIn(sources, file))
+  const found = [...sources.scripts.keys()].filter((file) => markupFile.test(file)).flatMap((file) => componentsIn(sources, file))
   const read: { one: FoundComponent; contract: Contract }[] = []
   for (const one of found) {
     const name = one.name || nameOfFile(one.file)

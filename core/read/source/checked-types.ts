@@ -33,6 +33,12 @@ export class CheckedTypes {
     return this.made
   }
 
+  /** What the compiler finds wrong with one file. */
+  errors(path: string): readonly ts.Diagnostic[] {
+    const program = this.program()
+    return program.getSemanticDiagnostics(program.getSourceFile(path))
+  }
+
   private program(): ts.Program {
     const { sources } = this
     const read = (path: string) => sources.texts.get(path) ?? sources.outside(path)

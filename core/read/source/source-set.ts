@@ -85,10 +85,11 @@ export class SourceSet {
   private readonly lookedUp = new Map<string, Map<string, Declared | undefined>>()
   private readonly aliases: { from: string; to: string; whole: boolean }[]
 
-  constructor(files: SourceText[], readonly outside: Outside = () => undefined) {
+  /** With `parse` false only paths are known, for who wants to resolve imports and no more. */
+  constructor(files: SourceText[], readonly outside: Outside = () => undefined, parse = true) {
     for (const file of files) {
       this.texts.set(file.path, file.text)
-      const script = scriptOf(file)
+      const script = parse ? scriptOf(file) : undefined
       if (script === undefined) continue
       const parsed = ts.createSourceFile(file.path, script.text, ts.ScriptTarget.Latest, true, script.kind)
       const [error] = (parsed as unknown as { parseDiagnostics: ts.DiagnosticWithLocation[] }).parseDiagnostics

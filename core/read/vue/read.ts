@@ -11,7 +11,7 @@ import { tagText, wordsOf } from '../source/comments'
 import type { CheckedTypes } from '../source/checked-types'
 import { objectBehind, optionOf } from '../source/declarations'
 import { evaluate, nameOf, shownDefault } from '../source/evaluate'
-import { isBeside, nameOfFile, type Reading } from '../source/reading'
+import { nameOfFile, type Reading } from '../source/reading'
 import { unwrap, type SourceSet } from '../source/source-set'
 import { typeOfNode } from '../source/type-nodes'
 import { vueParts } from '../source/vue-script'
@@ -24,7 +24,7 @@ export function readVue(sources: SourceSet, types: CheckedTypes): Reading {
   const contracts: Contract[] = []
   const tags = new Map<string, string>()
   for (const [path, text] of sources.texts) {
-    if (!path.endsWith('.vue') || isBeside(path)) continue
+    if (!path.endsWith('.vue')) continue
     const { descriptor, errors } = vueParts(path, text)
     if (errors.length) {
       problems.push({ code: 'source-does-not-parse', what: `This file does not parse: ${errors[0]!.text}`, where: { file: path, line: errors[0]!.line }, todo: 'Mend the line and bring the file in again. What it offered before stays on the shelf meanwhile.' })

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { htmlFor } from '~~/core/code/html'
+import { codeFor, codeStyles, stylesOf, type CodeStyle } from '~~/core/code/frameworks'
 import { usageSchema, type Usage } from '~~/core/code/usage'
 import { componentTitle, membersOf } from '~~/core/contract/contract'
 import type { Problem } from '~~/core/problem'
@@ -30,6 +30,7 @@ const usage = shallowRef<Usage>(fromAddress() ?? start.value)
 watch(tag, () => { usage.value = fromAddress() ?? start.value; events.value = []; failure.value = undefined })
 let later: ReturnType<typeof setTimeout> | undefined
 const queryOf = () => ({
+  code: typeof route.query.code === 'string' ? route.query.code : undefined,
   show: JSON.stringify(usage.value) === JSON.stringify(start.value) ? undefined : JSON.stringify(usage.value),
   theme: surround.theme === store.baseTheme ? undefined : surround.theme, width: surround.width ?? undefined, ground: surround.ground === themeGround ? undefined : surround.ground,
 })
@@ -51,7 +52,10 @@ const contractOf = (other: string) => store.find(other)?.contract
 const target = computed(() =>
   contract.value && modules.value ? { tag: tag.value, modules: modules.value, usage: forFrame(usage.value, contractOf, tag.value), listen: membersOf(contract.value, 'event').map((one) => one.name) } : undefined,
 )
-const code = computed(() => (contract.value ? htmlFor(contract.value, usage.value, contractOf) : ''))
+const styles = computed(() => (contract.value ? stylesOf(contract.value) : []))
+const chosenStyle = useAddressChoice('code', 'html')
+const style = computed<CodeStyle>(() => styles.value.find((one) => one === chosenStyle.value) ?? styles.value[0] ?? 'html')
+const code = computed(() => (contract.value ? codeFor(style.value, { contract: contract.value, usage: usage.value, contractOf, importFrom: store.importFrom }) : ''))
 
 const widths = [null, 320, 390, 600, 768, 1024].map((value) => ({ value, title: value === null ? 'as wide as there is room' : String(value) }))
 
@@ -136,8 +140,8 @@ watch(() => route.hash, (hash) => document.getElementById(decodeURIComponent(has
         </div>
         <div class="out">
           <div class="codebox">
-            <div class="small muted">Code for <b class="good">plain HTML</b> <button type="button" class="link" @click="copy(code)">{{ copied ? 'copied' : 'Copy' }}</button></div>
-            <pre tabindex="0" aria-label="Code for plain HTML">{{ code }}</pre>
+            <div class="small muted">Code for <Choice v-if="styles.length > 1" v-model="chosenStyle" label="Code for" :options="styles.map((value) => ({ value, title: codeStyles[value] }))" /><b v-else class="good">{{ codeStyles[style] }}</b> <button type="button" class="link" @click="copy(code)">{{ copied ? 'copied' : 'Copy' }}</button></div>
+            <pre tabindex="0" :aria-label="`Code for ${codeStyles[style]}`">{{ code }}</pre>
           </div>
           <div class="events">
             <div class="small muted">Events, newest first <button v-if="events.length" type="button" class="link" @click="events = []">Clear</button></div>

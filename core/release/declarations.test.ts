@@ -1,0 +1,24 @@
+import ts from 'typescript'
+import { outside } from '../../tests/outside'
+import { readLibrary } from '../read/read'
+import { SourceSet } from '../read/source/source-set'
+import { CheckedTypes } from '../read/source/checked-types'
+import { declarationOf } from './declarations'
+
+const { contracts } = readLibrary([
+  { path: 'Card.vue', text: "<script setup lang=\"ts\">defineProps<{ tone?: 'calm' | 'storm'; rows: { id: string }[] }>()\ndefineEmits<{ turn: [deck: number] }>()</script><template><b><slot name=\"row\" :row=\"1\"/></b></template>" },
+  { path: 'chip.tsx', text: "import type { ReactNode } from 'react'\nexport const Chip = (props: { wind?: number; onTurn?: (to: string) => void; children?: ReactNode }) => <i>{props.children}</i>" },
+], outside)
+
+test.each([
+  ['Card', "h(Card, { rows: [{ id: 'a' }], tone: 'calm', onTurn: (deck: number) => deck })", 0],
+  ['Card', "const given: InstanceType<typeof Card>['$props'] = { rows: [{ id: 1 }] }", 1],
+  ['Chip', "Chip({ wind: 3, onTurn: (to) => to.length, children: 'x', title: 'more' })", 0],
+  ['Chip', "Chip({ wind: 'west' })", 1],
+])('the compiler takes the declarations of %s: %s', (tag, use, wrong) => {
+  const sources = new SourceSet([{ path: 'index.ts', text: `import { h } from 'vue'\nimport { ${tag} } from './made'\nvoid [h, ${tag}]\n${use}\n` }], (path) => (path === 'made.d.ts' ? declarationOf(contracts.find((one) => one.tag === tag)!) : outside(path)))
+  const types = new CheckedTypes(sources)
+  const errors = types.errors('index.ts')
+  expect(errors.map((one) => ts.flattenDiagnosticMessageText(one.messageText, '\n')).slice(wrong)).toEqual([])
+  expect(errors).toHaveLength(wrong)
+})

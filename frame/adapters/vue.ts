@@ -1,0 +1,45 @@
+import { createApp, createStaticVNode, h, shallowReactive, type Component, type Slots, type VNode } from 'vue'
+import type { Filling, Usage } from '../../core/code/usage'
+import type { Adapter, Tools } from './adapter'
+
+/** The number of nodes at the top of a piece of markup, which a static node must know. */
+function countOf(markup: string): number {
+  const template = document.createElement('template')
+  template.innerHTML = markup
+  return template.content.childNodes.length
+}
+
+function slotsOf(usage: Usage, tools: Tools): Record<string, () => VNode[] | string> {
+  return Object.fromEntries(Object.entries(usage.slots).map(([name, filling]) => [name || 'default', () => contentOf(filling, tools)]))
+}
+function contentOf(filling: Filling, tools: Tools): VNode[] | string {
+  if (filling.is === 'text') return filling.text
+  if (filling.is === 'markup') return [createStaticVNode(filling.markup, countOf(filling.markup))]
+  const inner = tools.componentOf(filling.tag)
+  if (!inner) throw new Error(`${filling.tag} is not built`)
+  return [h(inner as Component, { ...filling.usage.props, ...filling.usage.attributes }, slotsOf(filling.usage, tools) as unknown as Slots)]
+}
+
+export const adapter: Adapter = {
+  mount(component, parent, usage, listen, tools) {
+    const shown = shallowReactive({ usage })
+    // a model goes round: what the component asks to be set is set, as a page with v-model would
+    const own = shallowReactive<Record<string, unknown>>({})
+    const handlers = Object.fromEntries(listen.map((name) => [`on${name.charAt(0).toUpperCase()}${name.slice(1)}`, (...values: unknown[]) => {
+      if (name.startsWith('update:')) own[name.slice(7)] = values[0]
+      tools.fired(name, values)
+    }]))
+    const app = createApp({ render: () => h(component as Component, { ...shown.usage.attributes, ...shown.usage.props, ...own, ...handlers }, slotsOf(shown.usage, tools) as unknown as Slots) })
+    app.config.errorHandler = (error) => tools.failed(error)
+    app.config.warnHandler = () => undefined
+    app.mount(parent)
+    return {
+      update(next) {
+        for (const name of Object.keys(own)) if (!Object.is(shown.usage.props[name], next.props[name])) delete own[name]
+        shown.usage = next
+        return true
+      },
+      end: () => app.unmount(),
+    }
+  },
+}

@@ -1,0 +1,71 @@
+import { expect, test, type Page } from '@playwright/test'
+import { bringIn, someone, world, type World } from '../world'
+import { jsxLibrary, vueLibrary } from '../fixtures/kinds'
+import { alone, choose, row, signIn } from './person'
+
+let at: World
+test.beforeAll(async () => { at = await world() })
+test.afterAll(() => at.end())
+
+async function library(slug: string, title: string, files: Record<string, string>): Promise<void> {
+  const ines = await someone(at, 'ines')
+  expect((await ines('/api/libraries', { body: { slug, title, package: JSON.parse(files['package.json']!).name, prefix: `${slug}-`, visibility: 'open' } })).status).toBe(200)
+  const job = await bringIn(ines, files, slug)
+  expect([job.body.state, job.body.result?.problems]).toEqual(['done', []])
+}
+const members = (page: Page, kind: string) => page.locator(`[data-member^="${kind}:"]`)
+
+test('a library of Vue components: on the shelf, handled, slots filled, events heard, with code for Vue', async ({ page }) => {
+  test.setTimeout(240_000)
+  await library('skua', 'Skua', vueLibrary)
+  await signIn(page, at, 'ines', '/skua')
+  await expect(page.frameLocator('iframe[title="Stop list"]').getByText('No stops.')).toBeVisible()
+  await page.getByRole('link', { name: 'Stop list' }).click()
+  await expect(members(page, 'prop')).toHaveCount(4)
+  await expect(row(page, 'prop:tone')).toContainText("'calm' | 'storm', 'calm'")
+  await expect(row(page, 'prop:tone')).toContainText('How the list speaks.')
+  const frame = alone(page, 'Stop list')
+  await row(page, 'prop:stops').getByRole('textbox').fill('[{ "island": "Skerray", "at": "9.40" }, { "island": "Holm", "at": "10.05" }]')
+  await expect(frame.getByRole('button')).toHaveCount(2)
+  await expect(frame.locator('.list')).toHaveCSS('color', 'rgb(10, 20, 30)')
+  await row(page, 'prop:tone').getByText('storm', { exact: true }).click()
+  await expect(frame.locator('.list')).toHaveCSS('background-color', 'rgb(160, 60, 40)')
+  await frame.getByRole('button', { name: 'Holm' }).click()
+  // the model went round, and both events were heard
+  await expect(frame.getByRole('button', { name: 'Holm' })).toHaveAttribute('aria-pressed', 'true')
+  await expect(page.getByLabel('Events')).toContainText('ask  "Holm"')
+  await expect(page.getByLabel('Events')).toContainText('update:chosen  1')
+  await choose(page, 'What fills default', 'text')
+  await page.getByLabel('Text in default').fill('All times are local.')
+  await expect(frame.getByText('All times are local.')).toBeVisible()
+  await choose(page, 'What fills default', 'a component')
+  await expect(frame.locator('.mark')).toHaveCount(3)
+  await expect(page.getByLabel('Code for Vue')).toContainText("import { StopList } from '@marram/skua'")
+  await expect(page.getByLabel('Code for Vue')).toContainText('tone="storm"')
+})
+
+test('a library of function components: on the shelf, handled, nodes put in, a failing one told, with code in React style', async ({ page }) => {
+  test.setTimeout(240_000)
+  await library('gannet', 'Gannet', jsxLibrary)
+  await signIn(page, at, 'ines', '/gannet/BerthCard')
+  const frame = alone(page, 'Berth card')
+  await expect(frame.getByRole('heading')).toHaveText('Berth berth')
+  await expect(frame.locator('section')).toHaveCSS('border-top-color', 'rgb(28, 107, 88)')
+  await row(page, 'prop:berth').getByRole('textbox').fill('7')
+  await expect(frame.getByRole('heading')).toHaveText('Berth 7')
+  await row(page, 'prop:tone').getByText('storm', { exact: true }).click()
+  await expect(frame.locator('section')).toHaveCSS('border-top-color', 'rgb(160, 60, 40)')
+  await frame.getByRole('button', { name: 'Board 0' }).click()
+  await expect(page.getByLabel('Events')).toContainText('onBoard  "7"')
+  await choose(page, 'What fills head', 'markup')
+  await page.getByLabel('Markup in head').fill('<em>Outer</em>')
+  await expect(frame.locator('h3 em')).toHaveText('Outer')
+  // what it keeps to itself is kept while it is handled
+  await expect(frame.getByRole('button', { name: 'Board 1' })).toBeVisible()
+  await expect(page.getByLabel('Code for React style')).toContainText('<BerthCard')
+  await row(page, 'prop:berth').getByRole('textbox').fill('nowhere')
+  await expect(page.getByRole('alert')).toContainText('There is no such berth.')
+  await expect(page.getByRole('alert').getByRole('link')).toHaveText('src/berth-card.tsx 16')
+  await row(page, 'prop:berth').getByRole('textbox').fill('8')
+  await expect(frame.getByRole('heading')).toContainText('Outer 8')
+})
