@@ -1,3 +1,5 @@
+import { mkdirSync } from 'node:fs'
+import { join } from 'node:path'
 import { z } from 'zod'
 
 /** The settings of one web process, all from the environment. Where we are served from stands here and nowhere else. */
@@ -16,14 +18,28 @@ const settingsSchema = z.object({
   UPLOAD_LIMIT: z.coerce.number().int().default(20_000_000),
   /** Bytes a published tarball may have, as a package client sends it. */
   PACKAGE_LIMIT: z.coerce.number().int().default(50_000_000),
-  /** Where packages that libraries need are installed; beside the data by default. */
-  DEPENDENCIES_FOLDER: z.string().optional(),
+  /** Where packages that libraries need are installed and repositories are fetched to; nothing in it has to be kept. */
+  WORK_FOLDER: z.string().optional(),
+  /** The registry packages are fetched from, where it is not the one npm is set to on this server. */
+  PACKAGE_REGISTRY: z.string().optional(),
+  /** Hosts inside the server's own network that repositories may be fetched from, with commas between. */
+  GIT_HOSTS: z.string().default(''),
   SIGN_IN_TRIES: z.coerce.number().int().default(8),
 })
 export type Settings = z.infer<typeof settingsSchema>
 
 let read: Settings | undefined
 export const settings = (): Settings => (read ??= settingsSchema.parse(process.env))
+
+/** A folder for work files, made when it is not there. */
+export function dataFolder(name: 'dependencies' | 'fetched'): string {
+  const folder = join(settings().WORK_FOLDER ?? join(process.env.KEPT_SHELF_ROOT ?? process.cwd(), '.data', 'work'), name)
+  mkdirSync(folder, { recursive: true })
+  return folder
+}
+
+/** What the package client is told besides: which registry, where that is set. */
+export const npmEnvironment = (): Record<string, string> => ({ npm_config_update_notifier: 'false', ...(settings().PACKAGE_REGISTRY ? { npm_config_registry: settings().PACKAGE_REGISTRY! } : {}) })
 
 export const publicUrl = (path = ''): string => settings().PUBLIC_URL.replace(/\/$/, '') + path
 export const registryUrl = (): string => publicUrl('/registry/')

@@ -81,7 +81,7 @@ export interface World {
 let made = 0
 
 /** A web process of its own on a database of its own, with the demo library on the shelf. */
-export async function world(more: NodeJS.ProcessEnv = {}, through?: (port: number) => Promise<number>): Promise<World> {
+export async function world(more: NodeJS.ProcessEnv | ((url: string) => NodeJS.ProcessEnv) = {}, through?: (port: number) => Promise<number>): Promise<World> {
   const name = `world_${process.pid}_${++made}_${Date.now()}`
   await admin((client) => client.query(`create database ${name} template ${new URL(seededUrl()).pathname.slice(1)}`))
   const databaseUrl = onDatabase(name)
@@ -91,7 +91,7 @@ export async function world(more: NodeJS.ProcessEnv = {}, through?: (port: numbe
   const url = `http://localhost:${port}`
   const env = {
     ...process.env, DATABASE_URL: asSeen.href, PORT: String(port), HOST: '127.0.0.1', PUBLIC_URL: url, PREVIEW_PORT: String(previewPort), PREVIEW_URL: `http://{frame}.localhost:${previewPort}`,
-    SESSION_SECRET: 'only for tests, only for tests, only', DEMO: 'true', KEPT_SHELF_ROOT: process.cwd(), NODE_ENV: 'production', LOG_LEVEL: process.env.LOG_LEVEL ?? 'fatal', ...more,
+    SESSION_SECRET: 'only for tests, only for tests, only', DEMO: 'true', KEPT_SHELF_ROOT: process.cwd(), NODE_ENV: 'production', LOG_LEVEL: process.env.LOG_LEVEL ?? 'fatal', ...(typeof more === 'function' ? more(url) : more),
   }
   const pool = new pg.Pool({ connectionString: databaseUrl, max: 2 })
   pool.on('error', () => undefined)
@@ -151,7 +151,11 @@ export type Ask = Awaited<ReturnType<typeof someone>>
 export async function bringIn(ask: Ask, files: Record<string, string | Uint8Array>, library = 'tern'): Promise<Answer> {
   const form = new FormData()
   for (const [path, content] of Object.entries(files)) form.append('file', new Blob([content as BlobPart]), path)
-  const begun = await ask(`/api/libraries/${library}/source`, { form })
+  return ended(ask, library, await ask(`/api/libraries/${library}/source`, { form }))
+}
+
+/** Waits for the end of the job that an answer tells of. */
+export async function ended(ask: Ask, library: string, begun: Answer): Promise<Answer> {
   if (begun.status !== 200) return begun
   return until(async () => {
     const job = await ask(`/api/libraries/${library}/jobs/${begun.body.job}`)

@@ -30,7 +30,7 @@ export function declarationOf(contract: Contract): string {
   const slots = membersOf(contract, 'slot')
   if (contract.language === 'vue') {
     const slot = slots.map((one) => `${doc(one.comment)}  ${property(one.name || 'default')}?(values: ${one.passes?.length ? `{ ${one.passes.map((pass) => `${property(pass.name)}: ${pass.type ? plainType(pass.type) : 'unknown'}`).join('; ')} }` : 'Record<string, never>'}): unknown\n`)
-    return `import type { DefineComponent, SlotsType } from 'vue'\nexport interface ${contract.tag}Props {\n${props.join('')}${events.join('')}}\nexport declare const ${contract.tag}: DefineComponent<${contract.tag}Props, {}, {}, {}, {}, {}, {}, {}, string, {}, {}, {}, SlotsType<{\n${slot.join('')}}>>\n`
+    return `import type { DefineComponent } from 'vue'\nexport interface ${contract.tag}Props {\n${props.join('')}${events.join('')}}\nexport declare const ${contract.tag}: DefineComponent<${contract.tag}Props> & { new (): { $slots: {\n${slot.join('')}} } }\n`
   }
   const nodes = slots.map((one) => `${doc(one.comment)}  ${property(one.name || 'children')}?: ReactNode\n`)
   return `import type { ReactNode } from 'react'\nexport interface ${contract.tag}Props {\n${props.join('')}${events.join('')}${nodes.join('')}  [attribute: string]: unknown\n}\nexport declare function ${contract.tag}(props: ${contract.tag}Props): ReactNode\n`

@@ -1,6 +1,7 @@
 import type { BuildFailure } from 'esbuild'
 import { dependenciesOf } from '~~/core/read/dependencies'
 import { readLibrary } from '~~/core/read/read'
+import { unpackArchive } from '../bring/archive'
 import { buildModules } from './modules'
 import { outsideOf } from './outside'
 import { buildPackage } from './package'
@@ -8,6 +9,7 @@ import type { Answer, Ask, TaskName, Tasks } from './tasks'
 
 /** The child process: parses, compiles and packs source that is not trusted, and never runs it. */
 const doers: { [N in TaskName]: (input: Tasks[N]['in']) => Promise<Tasks[N]['out']> | Tasks[N]['out'] } = {
+  unpack: ({ bytes, limits }) => unpackArchive(bytes, limits),
   dependencies: ({ files }) => dependenciesOf(files),
   read: ({ files, dependencies }) => readLibrary(files, outsideOf(dependencies)),
   modules: ({ files, contracts, dependencies }) => buildModules(files, contracts, dependencies),

@@ -4,11 +4,13 @@ import type { Wanted } from '~~/core/read/dependencies'
 import type { Reading } from '~~/core/read/source/reading'
 import type { SourceText } from '~~/core/read/source/source-set'
 import type { PackageInput } from '~~/core/release/package'
+import type { ArchiveLimits, Unpacked } from '../bring/archive'
 import type { BuiltModules } from './modules'
 import type { Packed } from './package'
 
 /** What the child process does for the web process: by name, what goes in and what comes out. */
 export interface Tasks {
+  unpack: { in: { bytes: Uint8Array; limits: ArchiveLimits }; out: Unpacked }
   dependencies: { in: { files: SourceText[] }; out: Wanted }
   /** `dependencies` is the folder the library's packages were installed in. */
   read: { in: { files: SourceText[]; dependencies: string | undefined }; out: Reading }

@@ -1,16 +1,24 @@
 import { sameContract, type Contract } from '~~/core/contract/contract'
+import type { Origin } from '~~/core/origin'
 import type { Problem } from '~~/core/problem'
-import { installDependencies } from '../build/dependencies'
+import { installDependencies } from '../bring/dependencies'
 import { inChild } from '../build/pool'
 import { record } from '../store/audit'
 import { addContracts, contractsBefore } from '../store/components'
 import { notify, type Store } from '../store/database'
 import type { BringInResult } from '../store/jobs'
-import { libraryById, setCurrentRevision } from '../store/libraries'
+import { libraryById, setCurrentRevision, setOrigin } from '../store/libraries'
 import { addBuild } from '../store/modules'
 import { addRevision, sourceFiles, type SourceFile } from '../store/sources'
 
-export interface Bringing { files: SourceFile[]; removed: string[]; note: string; by: string | null }
+export interface Bringing {
+  files: SourceFile[]; removed: string[]; note: string; by: string | null
+  /** The files are all of the library. */
+  whole?: boolean
+  /** What was left aside before. */
+  aside?: Problem[]
+  origin?: Origin | undefined
+}
 
 /** What was there is kept, what came is laid over it, what was taken out is gone. */
 export function mergeFiles(before: SourceFile[], came: SourceFile[], removed: string[]): SourceFile[] {
@@ -29,7 +37,7 @@ export async function bringIn(db: Store, libraryId: string, bringing: Bringing, 
   const library = (await libraryById(db, libraryId))!
   const before = library.current_revision ? await sourceFiles(db, library.current_revision) : []
   const known = library.current_revision ? await contractsBefore(db, libraryId) : new Map<string, Contract>()
-  const files = mergeFiles(before, bringing.files, bringing.removed)
+  const files = mergeFiles(bringing.whole ? [] : before, bringing.files, bringing.removed)
 
   if (!(await step('Looking for the packages it needs'))) return undefined
   const wanted = await inChild('dependencies', { files })
@@ -49,12 +57,13 @@ export async function bringIn(db: Store, libraryId: string, bringing: Bringing, 
   const built = await inChild('modules', { files, contracts, dependencies })
 
   if (!(await step('Putting them on the shelf'))) return undefined
-  const result: BringInResult = { ...compare(known, contracts), problems: [...wanted.problems, ...installed.problems, ...reading.problems, ...built.components.flatMap((one) => one.problems).filter((one) => !reading.problems.some((other) => other.where?.file === one.where?.file && other.where?.line === one.where?.line))] }
+  const result: BringInResult = { ...compare(known, contracts), problems: [...(bringing.aside ?? []), ...wanted.problems, ...installed.problems, ...reading.problems, ...built.components.flatMap((one) => one.problems).filter((one) => !reading.problems.some((other) => other.where?.file === one.where?.file && other.where?.line === one.where?.line))] }
   await db.transaction(async (trx) => {
     const { id, number } = await addRevision(trx, libraryId, files, { by: bringing.by, note: bringing.note, problems: result.problems })
     if (built.hash) await addBuild(trx, built.hash, built.modules)
     await addContracts(trx, libraryId, id, contracts, built.hash, built.components)
     await setCurrentRevision(trx, libraryId, id)
+    if (bringing.origin) await setOrigin(trx, libraryId, bringing.origin)
     await record(trx, 'source brought in', { library: libraryId, person: bringing.by ?? undefined }, { revision: number, added: result.added, changed: result.changed, gone: result.gone })
     await notify(trx, { library: library.slug, what: 'source' })
     result.revision = number

@@ -2,10 +2,15 @@ import PgBoss from 'pg-boss'
 import { Failure } from '../auth/failure'
 import { settings } from '../config'
 import { log } from '../log'
-import { notify, store } from '../store/database'
-import { endJob, failStaleJobs, job, stepJob } from '../store/jobs'
+import type { Problem } from '~~/core/problem'
+import { notify, store, type Store } from '../store/database'
+import { endJob, failStaleJobs, job, stepJob, type Job } from '../store/jobs'
 import { libraryById } from '../store/libraries'
-import { filesByHash } from '../store/sources'
+import { filesByHash, type SourceFile } from '../store/sources'
+import { unseal } from '../auth/sealed'
+import { fetchGit, gitSecretSchema } from '../bring/git'
+import { judgeFiles } from '../bring/judge'
+import { fetchPackage } from '../bring/package'
 import { bringIn } from './bring-in'
 
 
@@ -46,6 +51,22 @@ export async function enqueue(id: string): Promise<void> {
   }
 }
 
+/** The files a job brings: those that were uploaded, or those it fetches itself. */
+async function filesOf(db: Store, { input }: Job, step: (text: string) => Promise<boolean>): Promise<{ files: SourceFile[]; note: string; aside: Problem[] } | undefined> {
+  const { origin, note, aside } = input
+  if (!origin) return { files: await filesByHash(db, input.files), note, aside }
+  const text = origin.is === 'git' ? `Fetching ${origin.address}` : `Fetching the package ${origin.name}`
+  if (!(await step(text))) return undefined
+  const going = () => step(text)
+  const opened = input.secret === undefined ? undefined : unseal(input.secret)
+  const fetched = origin.is === 'git' ? await fetchGit(origin, opened ? gitSecretSchema.parse(JSON.parse(opened)) : undefined, going) : await fetchPackage(origin, going)
+  if (!fetched) return undefined
+  const judged = judgeFiles(fetched.files, true)
+  const at = 'commit' in fetched ? fetched.commit.slice(0, 8) : fetched.version
+  if (judged.files.length === 0) throw new Failure(422, [{ code: 'nothing', what: 'There is nothing in it that we read.', todo: 'Name the folder in it that holds the library.' }])
+  return { files: judged.files, note: `${note}, ${at}`, aside: [...fetched.problems, ...judged.problems] }
+}
+
 async function runJob(id: string): Promise<void> {
   const db = store()
   const found = await job(db, id)
@@ -53,12 +74,13 @@ async function runJob(id: string): Promise<void> {
   const library = (await libraryById(db, found.library_id))!
   const tell = () => notify(db, { library: library.slug, what: 'job', job: id })
   try {
-    const files = await filesByHash(db, found.input.files)
-    const result = await bringIn(db, found.library_id, { files, removed: found.input.removed, note: found.input.note, by: found.made_by }, async (text) => {
+    const step = async (text: string) => {
       const going = await stepJob(db, id, text)
       await tell()
       return going
-    })
+    }
+    const came = await filesOf(db, found, step)
+    const result = came && (await bringIn(db, found.library_id, { ...came, removed: found.input.removed, whole: found.input.whole, origin: found.input.origin, by: found.made_by }, step))
     if (result) await endJob(db, id, 'done', result)
   } catch (error) {
     const problems = error instanceof Failure ? error.problems : [{ code: 'unexpected', what: 'Something went wrong on our side; the shelf is as it was.', todo: 'Bring the source in again.' }]

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { originSchema } from '~~/core/origin'
 import { problemSchema } from '~~/core/problem'
 import { brokenUnique, type Store } from './database'
 
@@ -10,7 +11,14 @@ export const bringInResultSchema = z.object({
 })
 export type BringInResult = z.infer<typeof bringInResultSchema>
 
-export const bringInInputSchema = z.object({ note: z.string(), files: z.array(z.object({ path: z.string(), hash: z.string() })), removed: z.array(z.string()) })
+export const bringInInputSchema = z.object({ note: z.string(), files: z.array(z.object({ path: z.string(), hash: z.string() })), removed: z.array(z.string()),
+  /** The files are the whole library: what was there and is not among them is gone. */
+  whole: z.boolean().default(false),
+  /** What of an upload was left aside before the job began. */
+  aside: z.array(problemSchema).default([]),
+  /** Where the job fetches the files from, and a sealed secret for it. */
+  origin: originSchema.optional(), secret: z.string().optional(),
+})
 export type BringInInput = z.infer<typeof bringInInputSchema>
 
 export interface Job { id: string; library_id: string; state: 'waiting' | 'running' | 'done' | 'failed' | 'cancelled'; step: string; input: BringInInput; result: BringInResult | null; made_by: string | null; made_at: Date }
@@ -38,12 +46,13 @@ export async function stepJob(db: Store, id: string, step: string): Promise<bool
   return (await db('jobs').where({ id }).whereIn('state', ['waiting', 'running']).update({ state: 'running', step, touched_at: db.fn.now() })) === 1
 }
 
+/** Ends a job. What was secret in it goes; the rest stays, as the record of what was brought in. */
 export const endJob = async (db: Store, id: string, state: 'done' | 'failed' | 'cancelled', result?: BringInResult): Promise<boolean> =>
-  (await db('jobs').where({ id }).whereIn('state', ['waiting', 'running']).update({ state, result: result ? JSON.stringify(result) : null, touched_at: db.fn.now() })) === 1
+  (await db('jobs').where({ id }).whereIn('state', ['waiting', 'running']).update({ state, result: result ? JSON.stringify(result) : null, touched_at: db.fn.now(), input: db.raw("input - 'secret'") })) === 1
 
 /** Jobs nobody has moved for a while belong to a process that died, or never reached one; they fail, so that another may begin. */
 export const failStaleJobs = (db: Store, seconds: { running: number; waiting: number }): Promise<number> =>
   db('jobs').whereRaw(`(state = 'running' and touched_at < now() - make_interval(secs => ?)) or (state = 'waiting' and touched_at < now() - make_interval(secs => ?))`, [seconds.running, seconds.waiting]).update({
-    state: 'failed',
+    state: 'failed', input: db.raw("input - 'secret'"),
     result: JSON.stringify({ added: [], changed: [], gone: [], same: 0, problems: [{ code: 'interrupted', what: 'The server stopped while this was going on. The shelf is as it was before.', todo: 'Bring the source in again.' }] } satisfies BringInResult),
   })

@@ -1,3 +1,4 @@
+import { originSchema, type Origin } from '~~/core/origin'
 import type { Store } from './database'
 
 export interface Library { id: string; slug: string; title: string; package: string; prefix: string; visibility: 'private' | 'open'; current_revision: string | null }
@@ -21,3 +22,9 @@ export const addLibrary = async (db: Store, library: Pick<Library, 'slug' | 'tit
 }
 
 export const setCurrentRevision = (db: Store, library: string, revision: string): Promise<unknown> => db('libraries').where({ id: library }).update({ current_revision: revision })
+
+export async function originOf(db: Store, library: string): Promise<Origin | undefined> {
+  const row = await db('libraries').where({ id: library }).first('origin')
+  return row?.origin ? originSchema.parse(row.origin) : undefined
+}
+export const setOrigin = (db: Store, library: string, origin: Origin): Promise<unknown> => db('libraries').where({ id: library }).update({ origin: JSON.stringify(origin) })

@@ -28,17 +28,23 @@ export async function sourceFile(db: Store, revisionId: string, path: string): P
   return row?.content.toString('utf8')
 }
 
+/** Parts of a list that fit into one statement: PostgreSQL takes 65,535 values at once. */
+const inParts = <T>(list: T[]): T[][] => Array.from({ length: Math.ceil(list.length / 2000) }, (_, i) => list.slice(i * 2000, (i + 1) * 2000))
+
 /** Keeps text by its hash; what is known already is kept once. */
 export async function keepFiles(db: Store, files: SourceFile[]): Promise<{ path: string; hash: string }[]> {
   const rows = files.map((one) => ({ path: one.path, hash: hashOf(one.text), content: Buffer.from(one.text, 'utf8') }))
   const blobs = [...new Map(rows.map((one) => [one.hash, { hash: one.hash, content: one.content }])).values()]
-  if (blobs.length) await db('blobs').insert(blobs).onConflict('hash').ignore()
+  for (const part of inParts(blobs)) await db('blobs').insert(part).onConflict('hash').ignore()
   return rows.map(({ path, hash }) => ({ path, hash }))
 }
 
 export async function filesByHash(db: Store, files: { path: string; hash: string }[]): Promise<SourceFile[]> {
-  const rows: { hash: string; content: Buffer }[] = await db('blobs').whereIn('hash', files.map((one) => one.hash)).select('hash', 'content')
-  const texts = new Map(rows.map((row) => [row.hash, row.content.toString('utf8')]))
+  const texts = new Map<string, string>()
+  for (const part of inParts(files)) {
+    const rows: { hash: string; content: Buffer }[] = await db('blobs').whereIn('hash', part.map((one) => one.hash)).select('hash', 'content')
+    for (const row of rows) texts.set(row.hash, row.content.toString('utf8'))
+  }
   return files.map((one) => ({ path: one.path, text: texts.get(one.hash) ?? '' }))
 }
 
@@ -49,6 +55,6 @@ export async function addRevision(db: Store, library: string, files: SourceFile[
   const [row] = await db('revisions')
     .insert({ library_id: library, number: (most ?? 0) + 1, note: made.note, made_by: made.by, problems: JSON.stringify(made.problems) })
     .returning(['id', 'number'])
-  if (kept.length) await db('revision_files').insert(kept.map((one) => ({ revision_id: row.id, ...one })))
+  for (const part of inParts(kept)) await db('revision_files').insert(part.map((one) => ({ revision_id: row.id, ...one })))
   return row
 }

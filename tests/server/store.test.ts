@@ -87,7 +87,7 @@ test('source is kept once by hash, and found again by path', async () => {
 })
 
 test('one job at a time; a cancelled one moves no more', async () => {
-  const input = { note: '', files: [], removed: [] }
+  const input = { note: '', files: [], removed: [], whole: false, aside: [] }
   const ids = (await Promise.all([1, 2, 3].map(() => addJob(db, library, input, ines)))).filter(Boolean)
   expect(ids).toHaveLength(1)
   expect(await stepJob(db, ids[0]!, 'Reading')).toBe(true)

@@ -1,4 +1,5 @@
 import type { Knex } from 'knex'
 import * as m0001 from './0001-first'
+import * as m0002 from './0002-origins'
 
-export const migrations: Record<string, Knex.Migration> = { '0001-first': m0001 }
+export const migrations: Record<string, Knex.Migration> = { '0001-first': m0001, '0002-origins': m0002 }

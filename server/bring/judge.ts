@@ -5,10 +5,14 @@ import type { SourceFile } from '../store/sources'
 /** Names we take as source; anything else in a folder is left aside and said. */
 const sourceName = /(\.(?:[cm]?[jt]sx?|vue|css|html|json|md|svg|txt)|(?:^|\/)LICEN[CS]E)$/i
 
-/** What came in an upload, sorted: files to keep, and why the others are not. */
-export function judgeFiles(files: { path: string; content: Uint8Array }[]): { files: SourceFile[]; problems: Problem[] } {
+/**
+ * What came in an upload, sorted: files to keep, and why the others are not. Of a `whole` library
+ * pictures and the like are told together; somebody who chose single files is told of each.
+ */
+export function judgeFiles(files: { path: string; content: Uint8Array }[], whole = false): { files: SourceFile[]; problems: Problem[] } {
   const problems: Problem[] = []
   const kept: SourceFile[] = []
+  const others: string[] = []
   const refuse = (path: string, code: string, what: string, todo: string) => problems.push({ code, what, where: { file: path }, todo })
   for (const { path, content } of files) {
     const decoder = new TextDecoder('utf-8', { fatal: true })
@@ -16,6 +20,7 @@ export function judgeFiles(files: { path: string; content: Uint8Array }[]): { fi
       refuse(path, 'path', 'This path leads out of the library.', 'Use paths inside the library’s folder.')
     } else if (/(^|\/)(node_modules|\.git)\//.test(path)) continue
     else if (content.length > settings().FILE_LIMIT) refuse(path, 'file-too-large', `This file has ${(content.length / 1e6).toFixed(1)} MB; ${settings().FILE_LIMIT / 1e6} MB are the most.`, 'Leave it out, or split it.')
+    else if (!sourceName.test(path) && whole) others.push(path)
     else if (!sourceName.test(path)) refuse(path, 'not-source', 'This is not a kind of file we read.', 'Leave it out; scripts, styles, markup, JSON, Markdown and SVG are taken.')
     else {
       try {
@@ -27,5 +32,6 @@ export function judgeFiles(files: { path: string; content: Uint8Array }[]): { fi
       }
     }
   }
+  if (others.length) problems.push({ code: 'not-source', what: `${others.length} file${others.length === 1 ? ' is' : 's are'} of no kind we read and ${others.length === 1 ? 'was' : 'were'} left aside, ${others[0]!} first.`, where: { file: others[0]! }, todo: 'Nothing to do: scripts, styles, markup, JSON, Markdown and SVG are what is read.' })
   return { files: kept, problems }
 }

@@ -1,5 +1,5 @@
-import { mergeFiles } from './bring-in'
-import { judgeFiles } from './uploads'
+import { mergeFiles } from '../jobs/bring-in'
+import { judgeFiles } from './judge'
 
 const bytes = (text: string) => new TextEncoder().encode(text)
 const judged = (path: string, content: Uint8Array = bytes('x')) => {

@@ -1,0 +1,28 @@
+import { z } from 'zod'
+import { gitOriginSchema, packageOriginSchema } from '~~/core/origin'
+import { fail } from '~~/server/auth/failure'
+import { route } from '~~/server/auth/route'
+import { seal } from '~~/server/auth/sealed'
+import { judgeAddress } from '~~/server/bring/git'
+import { enqueue } from '~~/server/jobs/queue'
+import { addJob } from '~~/server/store/jobs'
+import { originOf } from '~~/server/store/libraries'
+
+const secret = { user: z.string().max(200).default(''), password: z.string().max(2000).default('') }
+
+/** Brings source in from a Git repository or as a package, or from where it came last time. The job fetches it; a secret is used once. */
+export default route({
+  access: 'contributor',
+  body: z.discriminatedUnion('is', [gitOriginSchema.extend(secret), packageOriginSchema, z.object({ is: z.literal('again'), ...secret })]),
+  async handle({ db, library, body, person }) {
+    const { user, password, ...given } = { user: '', password: '', ...body }
+    const origin = given.is === 'again' ? await originOf(db, library.id) : given
+    if (!origin) return fail(409, 'no-origin', 'This library did not come from elsewhere.', 'Bring in a folder or an archive, or name a repository.')
+    if (origin.is === 'git') await judgeAddress(origin.address)
+    const note = origin.is === 'git' ? `from ${origin.address}${origin.ref ? ` at ${origin.ref}` : ''}` : `the package ${origin.name} ${origin.range}`
+    const job = await addJob(db, library.id, { note, files: [], removed: [], whole: true, aside: [], origin, ...(password ? { secret: seal(JSON.stringify({ user, password })) } : {}) }, person.id)
+    if (!job) return fail(409, 'busy', `Source is being brought into ${library.title} just now.`, 'Wait until that has ended, or cancel it.')
+    await enqueue(job)
+    return { job, problems: [] }
+  },
+})

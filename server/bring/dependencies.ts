@@ -1,0 +1,92 @@
+import { createHash } from 'node:crypto'
+import { existsSync } from 'node:fs'
+import { mkdir, rename, rm, writeFile } from 'node:fs/promises'
+import { join } from 'node:path'
+import type { Problem } from '~~/core/problem'
+import { dataFolder, npmEnvironment } from '../config'
+import { log } from '../log'
+import { run, type Ran } from './run'
+
+const seconds = 180
+const running = new Map<string, Promise<Installed>>()
+
+export interface Installed { folder: string | undefined; problems: Problem[] }
+
+/**
+ * Installs packages with the ordinary package client, in a process and a folder of their own and
+ * without running any of their scripts. The same packages are installed once. One that cannot be had
+ * is a problem and left out; the source is read and built without it.
+ */
+export function installDependencies(packages: Record<string, string>, going: () => Promise<boolean>): Promise<Installed> {
+  if (Object.keys(packages).length === 0) return Promise.resolve({ folder: undefined, problems: [] })
+  const sorted = Object.fromEntries(Object.entries(packages).toSorted(([a], [b]) => (a < b ? -1 : 1)))
+  const key = createHash('sha256').update(JSON.stringify(sorted)).digest('hex').slice(0, 32)
+  const known = running.get(key)
+  if (known) return known
+  const work = install(join(dataFolder('dependencies'), key), sorted, going).finally(() => running.delete(key))
+  running.set(key, work)
+  return work
+}
+
+async function install(folder: string, packages: Record<string, string>, going: () => Promise<boolean>): Promise<Installed> {
+  if (existsSync(join(folder, 'package-lock.json'))) return { folder, problems: [] }
+  const half = `${folder}.${process.pid}.part`
+  const problems: Problem[] = []
+  let asked = packages
+  while (Object.keys(asked).length) {
+    await rm(half, { recursive: true, force: true })
+    await mkdir(half, { recursive: true })
+    await writeFile(join(half, 'package.json'), JSON.stringify({ name: 'dependencies-of-a-library', private: true, dependencies: asked }))
+    const ran = await run('npm', ['install', '--ignore-scripts', '--no-audit', '--no-fund', '--no-progress', '--loglevel=error'], { cwd: half, seconds, going, env: npmEnvironment() })
+    if (ran.code === 0) {
+      // what is complete may be used again; with something left out it is asked for anew next time
+      const target = problems.length ? `${folder}-${createHash('sha256').update(JSON.stringify(asked)).digest('hex').slice(0, 8)}` : folder
+      if (existsSync(target)) await rm(half, { recursive: true, force: true })
+      else await rename(half, target).catch(() => rm(half, { recursive: true, force: true }))
+      return { folder: target, problems }
+    }
+    const named = ran.stopped || ran.slow || ran.missing ? undefined : culpritIn(ran.said, asked)
+    const culprits = named ? [named] : ran.stopped || ran.slow || ran.missing ? [] : await culpritsByAsking(half, asked, going)
+    if (culprits.length === 0) {
+      problems.push(problemOf(ran))
+      break
+    }
+    problems.push(...culprits.map((one) => problemOf(ran, one)))
+    asked = Object.fromEntries(Object.entries(asked).filter(([name]) => !culprits.includes(name)))
+  }
+  await rm(half, { recursive: true, force: true })
+  return { folder: undefined, problems }
+}
+
+/** The package the client could not find, by what it says. */
+function culpritIn(said: string, packages: Record<string, string>): string | undefined {
+  const found = /'([^']+?)@[^'@]*' is not in this registry/.exec(said)?.[1] ?? /No matching version found for ((?:@[^/\s]+\/)?[^@\s]+)@/.exec(said)?.[1] ?? /Not Found - GET \S+\/((?:@|%40)?[^/\s]+(?:(?:\/|%2f)[^/\s]+)?)(?: -|\s)/i.exec(said)?.[1]
+  const name = found && decodeURIComponent(found)
+  return name !== undefined && name in packages ? name : undefined
+}
+
+/** Where the client does not say which package it was, each is asked for by itself. */
+async function culpritsByAsking(folder: string, packages: Record<string, string>, going: () => Promise<boolean>): Promise<string[]> {
+  const culprits: string[] = []
+  for (const [name, range] of Object.entries(packages).slice(0, 60)) {
+    const asked = await run('npm', ['view', `${name}@${range}`, 'version', '--loglevel=error'], { cwd: folder, seconds: 30, going, env: npmEnvironment() })
+    if (asked.stopped) return []
+    if (asked.code !== 0 || asked.said.trim() === '') culprits.push(name)
+  }
+  return culprits
+}
+
+const todo = 'Components that need it are not rendered, and types from it are not known. Mend package.json, and bring the source in again.'
+function problemOf(ran: Ran, culprit?: string): Problem {
+  if (ran.missing) return { code: 'no-package-client', what: 'Packages cannot be installed: there is no npm on this server.', todo: 'Install npm beside the server, and bring the source in again.' }
+  log.info({ said: ran.said }, 'packages of a library were not installed')
+  const where = { file: 'package.json' }
+  if (culprit) return { code: 'dependency-not-found', what: `The package ${culprit} is not in the registry at the version that is asked for, or is given only to those who sign in.`, where, todo }
+  return { code: 'dependencies-not-installed', what: ran.slow ? `Installing the library’s packages took longer than ${seconds} seconds.` : `The library’s packages could not be installed: ${reason(ran.said)}`, where, todo: todo.replace('need it', 'need them').replace('from it', 'from them') }
+}
+
+/** What the client says went wrong, without its paths and advice. */
+function reason(said: string): string {
+  const lines = said.split('\n').map((line) => line.replace(/^npm (error|ERR!) ?/, '').trim()).filter((line) => line && !/^(code|A complete log|This is (not|probably not)|Found:|node_modules|peer |Fix the upstream|to accept)/.test(line))
+  return (lines.slice(0, 2).join(' ') || 'the package client gave no reason.').slice(0, 300)
+}
