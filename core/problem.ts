@@ -15,3 +15,6 @@ export type Problem = z.infer<typeof problemSchema>
 export type Outcome<T> = { ok: true; value: T } | { ok: false; problems: Problem[] }
 export const done = <T>(value: T): Outcome<T> => ({ ok: true, value })
 export const refused = <T = never>(...problems: Problem[]): Outcome<T> => ({ ok: false, problems })
+
+/** Problems that nobody has to mend: what was left aside on purpose is told, and asks for nothing. */
+export const isCalm = (problem: Problem): boolean => /^left-aside|^not-source$|^link$/.test(problem.code)

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { usageSchema } from './code/usage'
 import { contractSchema, statusSchema } from './contract/contract'
+import { originSchema } from './origin'
 import { problemSchema } from './problem'
 import { tokenDocumentSchema } from './tokens/document'
 
@@ -27,7 +28,7 @@ export const librarySchema = z.object({
   slug: z.string(), title: z.string(), package: z.string(), prefix: z.string(), visibility: z.enum(['private', 'open']),
   role: roleSchema.nullable(), latest: z.string().nullable(), changesSince: z.number().int(),
   revision: z.object({ number: z.number().int(), note: z.string(), made_by: z.string().nullable(), made_at: moment, problems: z.array(problemSchema) }).nullable(),
-  themes: z.array(themeSchema), job: jobSchema.nullable(), preview: z.string(), registry: z.string(),
+  themes: z.array(themeSchema), job: jobSchema.nullable(), preview: z.string(), registry: z.string(), origin: z.nullable(originSchema),
 })
 export type LibraryView = z.infer<typeof librarySchema>
 export const librariesSchema = z.array(z.object({ slug: z.string(), title: z.string(), package: z.string(), visibility: z.enum(['private', 'open']) }))
@@ -45,7 +46,7 @@ export const standingSchema = z.object({
 export type Standing = z.infer<typeof standingSchema>
 export const shelfSchema = z.array(standingSchema)
 
-export const wordsSchema = z.object({ member: z.string(), text: z.string(), revision: z.number().int(), by: z.string().nullable(), at: moment })
+export const wordsSchema = z.object({ member: z.string(), text: z.string(), revision: z.number().int(), by: z.string().nullable(), at: moment, facts: z.string().nullable() })
 export type WordsView = z.infer<typeof wordsSchema>
 export const wordsListSchema = z.array(wordsSchema)
 

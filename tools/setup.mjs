@@ -36,6 +36,7 @@ function postgresPrograms() {
 export function debianPackages({ browser = false } = {}) {
   const missing = []
   if (!process.env.DATABASE_URL && !postgresPrograms()) missing.push('postgresql')
+  if (!existsSync('/usr/bin/git')) missing.push('git')
   if (browser && !existsSync('/usr/bin/chromium')) missing.push('chromium')
   if (missing.length === 0) return
   const sudo = isRoot ? [] : spawnSync('sudo', ['-n', 'true']).status === 0 ? ['sudo', '-n'] : undefined

@@ -36,7 +36,8 @@ export const useLibrary = defineStore('library', () => {
   const groups = computed(() => {
     const groups = new Map<string, Standing[]>()
     for (const one of standing.value) groups.set(one.group, [...(groups.get(one.group) ?? []), one])
-    return [...groups].map(([name, items]) => ({ name, items, ...wordsShare(items) }))
+    // a library that names no groups has one, and nothing else beside it
+    return [...groups].map(([name, items]) => ({ name: groups.size === 1 && name === 'Others' ? 'Components' : name, items, ...wordsShare(items) }))
   })
   const may = computed(() => {
     const rank = { reader: 1, contributor: 2, maintainer: 3 }[library.value?.role ?? 'reader']

@@ -2,16 +2,25 @@ import type { Filling, Usage } from './usage'
 import { membersOf, type Contract } from '../contract/contract'
 import { choicesOf } from '../contract/type'
 
-/** A first way to show a component nobody has shown yet: what it requires, and words in its default slot. */
+/** Names of props that put words on a component. */
+const saying = /^(label|text|title|heading|headline|caption|message)$/i
+
+/**
+ * A first way to show a component nobody has shown yet: what it requires, and words where it has a
+ * place for them. A default slot that falls back to a prop gets its words through that prop.
+ */
 export function firstUsage(contract: Contract, title: string): Usage {
+  const all = membersOf(contract, 'prop').filter((one) => !one.readonly && one.known !== 'comment')
   const props = Object.fromEntries(
-    membersOf(contract, 'prop').filter((one) => one.required).map((one) => {
+    all.filter((one) => one.required).map((one) => {
       const { type } = one
-      return [one.name, choicesOf(type)?.[0] ?? (type.is === 'number' ? 1 : type.is === 'boolean' ? true : type.is === 'list' ? [] : type.is === 'object' ? {} : one.name)]
+      return [one.name, choicesOf(type)?.[0] ?? (type.is === 'number' ? 1 : type.is === 'boolean' ? true : type.is === 'list' ? [] : type.is === 'object' ? {} : type.is === 'date' ? '2026-01-01T09:00:00.000Z' : one.name)]
     }),
   )
   const slot = membersOf(contract, 'slot').find((one) => one.name === '' && one.known !== 'comment')
-  return { props, slots: slot && !slot.fallback ? { '': { is: 'text', text: title } } : {} }
+  if (slot && !slot.fallback) return { props, slots: { '': { is: 'text', text: title } } }
+  const says = contract.language === 'custom-element' ? undefined : all.find((one) => saying.test(one.name) && (one.type.is === 'string' || (one.type.is === 'union' && one.type.of.some((each) => each.is === 'string'))) && one.default === undefined && !(one.name in props))
+  return { props: says ? { ...props, [says.name]: title } : props, slots: {} }
 }
 
 /** A module to load and the component it is of. */

@@ -33,17 +33,23 @@ async function install(folder: string, packages: Record<string, string>, going: 
   const half = `${folder}.${process.pid}.part`
   const problems: Problem[] = []
   let asked = packages
+  let loose = false
   while (Object.keys(asked).length) {
     await rm(half, { recursive: true, force: true })
     await mkdir(half, { recursive: true })
     await writeFile(join(half, 'package.json'), JSON.stringify({ name: 'dependencies-of-a-library', private: true, dependencies: asked }))
-    const ran = await run('npm', ['install', '--ignore-scripts', '--no-audit', '--no-fund', '--no-progress', '--loglevel=error'], { cwd: half, seconds, going, env: npmEnvironment() })
+    const ran = await run('npm', ['install', '--ignore-scripts', '--no-audit', '--no-fund', '--no-progress', '--loglevel=error', ...(loose ? ['--legacy-peer-deps'] : [])], { cwd: half, seconds, going, env: npmEnvironment() })
     if (ran.code === 0) {
       // what is complete may be used again; with something left out it is asked for anew next time
       const target = problems.length ? `${folder}-${createHash('sha256').update(JSON.stringify(asked)).digest('hex').slice(0, 8)}` : folder
       if (existsSync(target)) await rm(half, { recursive: true, force: true })
       else await rename(half, target).catch(() => rm(half, { recursive: true, force: true }))
       return { folder: target, problems }
+    }
+    if (!loose && /ERESOLVE/.test(ran.said)) {
+      // ranges of peers that cannot all be kept: the library's authors live with that too
+      loose = true
+      continue
     }
     const named = ran.stopped || ran.slow || ran.missing ? undefined : culpritIn(ran.said, asked)
     const culprits = named ? [named] : ran.stopped || ran.slow || ran.missing ? [] : await culpritsByAsking(half, asked, going)

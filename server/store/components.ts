@@ -39,6 +39,12 @@ export async function lastGoodBuild(db: Store, component: string): Promise<(Comp
   return built && { ...built, revision: row.revision }
 }
 
+/** What was read of a component in the library's newest revision. */
+export async function contractNow(db: Store, library: { current_revision: string | null }, component: string): Promise<Contract | undefined> {
+  const row = library.current_revision ? await db('contracts').where({ component_id: component, revision_id: library.current_revision }).first('contract') : undefined
+  return row && contractSchema.parse(row.contract)
+}
+
 /** The last contract read of a component before a revision: what stays on the shelf while its file does not parse. */
 export async function contractsBefore(db: Store, library: string): Promise<Map<string, Contract>> {
   const rows = await db('contracts').join('components', 'components.id', 'contracts.component_id').join('libraries', 'libraries.id', 'components.library_id')

@@ -1,10 +1,10 @@
 import type { Store } from './database'
 
-export interface Words { member: string; text: string; revision: number; by: string | null; at: Date }
+export interface Words { member: string; text: string; revision: number; by: string | null; at: Date; facts: string | null }
 
 export const wordsOf = (db: Store, component: string): Promise<Words[]> =>
   db('words').leftJoin('people', 'people.id', 'words.written_by').where('component_id', component)
-    .select('member', 'text', 'revision', 'people.name as by', 'written_at as at')
+    .select('member', 'text', 'revision', 'people.name as by', 'written_at as at', 'facts')
 
 /** Which members of which components of a library have words: tag to member keys. */
 export async function writtenMembers(db: Store, library: string): Promise<Map<string, Map<string, string>>> {
@@ -17,20 +17,33 @@ export async function writtenMembers(db: Store, library: string): Promise<Map<st
 
 export const wordsHistory = (db: Store, component: string, member: string): Promise<Words[]> =>
   db('words_history').leftJoin('people', 'people.id', 'words_history.written_by').where({ component_id: component, member })
-    .select('member', 'text', 'revision', 'people.name as by', 'written_at as at').orderBy('revision', 'desc')
+    .select('member', 'text', 'revision', 'people.name as by', 'written_at as at', 'facts').orderBy('revision', 'desc')
 
 /**
  * Writes words that were begun from a given revision (0: there were none). Where somebody else wrote
- * meanwhile, nothing is written and their words come back. Every version is kept.
+ * meanwhile, nothing is written and their words come back. Every version is kept. `facts` is what the
+ * source says of the member now.
  */
-export async function writeWords(db: Store, component: string, member: string, text: string, from: number, by: string): Promise<{ written: true; words: Words } | { written: false; theirs: Words }> {
+export async function writeWords(db: Store, component: string, member: string, text: string, from: number, by: string, facts: string | null = null): Promise<{ written: true; words: Words } | { written: false; theirs: Words }> {
   return db.transaction(async (trx) => {
-    const values = { text, written_by: by, written_at: trx.fn.now(), revision: from + 1 }
+    const values = { text, facts, written_by: by, written_at: trx.fn.now(), revision: from + 1 }
     const rows = from === 0
       ? await trx('words').insert({ component_id: component, member, ...values }).onConflict(['component_id', 'member']).ignore().returning('revision')
       : await trx('words').where({ component_id: component, member, revision: from }).update(values).returning('revision')
-    if (rows.length === 1) await trx('words_history').insert({ component_id: component, member, text, written_by: by, revision: from + 1 })
+    if (rows.length === 1) await trx('words_history').insert({ component_id: component, member, text, facts, written_by: by, revision: from + 1 })
     const now = (await wordsOf(trx, component)).find((one) => one.member === member)!
     return rows.length === 1 ? { written: true as const, words: now } : { written: false as const, theirs: now }
   })
 }
+
+/** Gives one member's words to another that has none; `false` where there is nothing to give or no room for it. Every version of both is kept. */
+export const moveWords = (db: Store, component: string, from: string, to: string, facts: string, by: string): Promise<boolean> =>
+  db.transaction(async (trx) => {
+    const rows: Words[] = await trx('words').where({ component_id: component }).whereIn('member', [from, to]).forUpdate().select('member', 'text', 'revision')
+    const [given, there] = [rows.find((one) => one.member === from), rows.find((one) => one.member === to)]
+    if (!given?.text || there?.text) return false
+    const emptied = await writeWords(trx, component, from, '', given.revision, by)
+    const taken = await writeWords(trx, component, to, given.text, there?.revision ?? 0, by, facts)
+    if (!emptied.written || !taken.written) throw new Error('words moved under a lock were written by somebody else')
+    return true
+  })

@@ -7,7 +7,7 @@ import { registryUrl, settings } from '../config'
 import type { Store } from '../store/database'
 import { componentsOf, lastGoodBuild } from '../store/components'
 import { lastJob } from '../store/jobs'
-import type { Library } from '../store/libraries'
+import { originOf, type Library } from '../store/libraries'
 import type { Role } from '../store/people'
 import { channelsOf, latestContracts, releasesOf } from '../store/releases'
 import { revision, sourceFile } from '../store/sources'
@@ -29,14 +29,14 @@ export async function changesSince(db: Store, library: Library): Promise<{ tag: 
 }
 
 export async function libraryView(db: Store, library: Library, role: Role | undefined) {
-  const [channels, themes, changes, job, now] = await Promise.all([
+  const [channels, themes, changes, job, now, origin] = await Promise.all([
     channelsOf(db, library.id), themesOf(db, library.id), changesSince(db, library), lastJob(db, library.id),
-    library.current_revision ? revision(db, library.current_revision) : undefined,
+    library.current_revision ? revision(db, library.current_revision) : undefined, originOf(db, library.id),
   ])
   return {
     slug: library.slug, title: library.title, package: library.package, prefix: library.prefix, visibility: library.visibility, role: role ?? null,
     latest: channels.latest ?? null, changesSince: changes.length, revision: now ?? null, themes, job: job ?? null,
-    preview: settings().PREVIEW_URL, registry: registryUrl(),
+    preview: settings().PREVIEW_URL, registry: registryUrl(), origin: origin ?? null,
   }
 }
 

@@ -1,20 +1,50 @@
 <script setup lang="ts">
+import { z } from 'zod'
 import type { Filling, Usage } from '~~/core/code/usage'
+import { changedUnder, wordsAside } from '~~/core/contract/aside'
 import { describeMember, memberKey, memberKinds, memberTitle, type Contract, type Member } from '~~/core/contract/contract'
+import { wantsWords } from '~~/core/contract/contract'
+import type { Problem } from '~~/core/problem'
 import type { WordsView } from '~~/core/wire'
 
 /** The contract, a row a member: name, facts, words, and the live value in one. */
 const { contract, words, at } = defineProps<{ contract: Contract; words: WordsView[]; at: string }>()
 const usage = defineModel<Usage>({ required: true })
-const emit = defineEmits<{ written: [words: WordsView] }>()
+const emit = defineEmits<{ written: [words: WordsView]; moved: [] }>()
 const store = useLibrary()
 const tokensOpen = ref(false)
 const wordsFor = (key: string) => words.find((one) => one.member === key)
 const isToken = (member: Member) => member.kind === 'custom-property' && store.tokenSet.has(member.name)
 const browserOwn = (member: Member) => member.kind === 'state' && member.by === 'browser'
+const which = useAddressChoice('members', 'all')
+const spoken = computed(() => new Set(words.filter((one) => one.text).map((one) => one.member)))
+const tests: Record<string, { title: string; test: (one: Member) => boolean }> = {
+  all: { title: 'every member', test: () => true },
+  wordless: { title: 'those without words', test: (one) => wantsWords(one, store.tokenSet) && !one.comment && !spoken.value.has(memberKey(one)) },
+  changed: { title: 'those that changed under their words', test: (one) => changedUnder(one, wordsFor(memberKey(one))) },
+  differs: { title: 'those whose comments differ', test: (one) => one.disagreements.length > 0 },
+  deprecated: { title: 'those deprecated', test: (one) => one.deprecated !== undefined },
+}
+const shown = (one: Member) => tests[which.value]?.test(one) ?? true
 const sections = computed(() =>
-  memberKinds.map(({ kind, heading }) => ({ kind, heading, rows: contract.members.filter((one) => one.kind === kind && !isToken(one) && !browserOwn(one)) })).filter((one) => one.rows.length > 0),
+  memberKinds.map(({ kind, heading }) => ({ kind, heading, rows: contract.members.filter((one) => one.kind === kind && !isToken(one) && !browserOwn(one) && shown(one)) })).filter((one) => one.rows.length > 0),
 )
+const counts = computed(() => Object.fromEntries(Object.entries(tests).map(([key, { test }]) => [key, contract.members.filter((one) => !isToken(one) && !browserOwn(one) && test(one)).length])))
+const options = computed(() => Object.entries(tests).map(([value, { title }]) => ({ value, title, note: value === 'all' ? undefined : String(counts.value[value]) })))
+const aside = computed(() => wordsAside(contract, words))
+const asideProblems = ref<Problem[]>([])
+const titleOf = (key: string) => key.split(':').slice(1).join(':') || 'default'
+async function give(from: string, to: string) {
+  asideProblems.value = []
+  try {
+    await ask(z.unknown(), `/libraries/${store.slug}/components/${contract.tag}/words-move`, { method: 'POST', body: { from, to } })
+    emit('moved')
+    say(`The words of ${titleOf(from)} are ${titleOf(to)}’s now.`)
+  } catch (error) {
+    asideProblems.value = problemsOf(error)
+  }
+}
+const { say } = useSay()
 const tokens = computed(() => contract.members.filter(isToken))
 const browserStates = computed(() => contract.members.filter(browserOwn))
 const note = (rows: Member[]) => {
@@ -39,6 +69,8 @@ const rowId = (member: Member) => memberKey(member)
     <div class="about">
       <MemberWords :tag="contract.tag" member="component:" title="the component" :words="wordsFor('component:')" :comment="contract.summary || undefined" @written="emit('written', $event)" />
     </div>
+    <p class="sentence pick">The contract: <Choice v-model="which" label="Which members" :options />.</p>
+    <p v-if="!sections.length" class="muted none">No member is like that.</p>
     <template v-for="section in sections" :key="section.kind">
       <div class="kind"><h3>{{ section.heading }}</h3> <span class="small muted">{{ note(section.rows) }}</span></div>
       <div v-for="member in section.rows" :id="rowId(member)" :key="member.name" class="row" :class="{ at: at === rowId(member) }" :data-member="rowId(member)">
@@ -51,6 +83,7 @@ const rowId = (member: Member) => memberKey(member)
         </div>
         <div class="said">
           <MemberWords :tag="contract.tag" :member="rowId(member)" :title="memberTitle(member)" :words="wordsFor(rowId(member))" :comment="member.comment" @written="emit('written', $event)" />
+          <p v-if="changedUnder(member, wordsFor(rowId(member)))" class="small gap">The source said <code>{{ wordsFor(rowId(member))!.facts }}</code> when this was written.</p>
           <p v-for="one in member.disagreements" :key="one.about" class="bad">
             <template v-if="member.known === 'comment'">Documented, but {{ one.code }}.</template>
             <template v-else>The comment says {{ one.about }} <code>{{ one.comment }}</code>, the code <code>{{ one.code }}</code>.</template>
@@ -64,6 +97,16 @@ const rowId = (member: Member) => memberKey(member)
           <span v-else-if="member.kind === 'event' && member.known !== 'comment'" class="small muted">listed as it fires</span>
           <NuxtLink class="code muted place" :to="{ path: `/${store.slug}/source`, query: { path: member.place.file, line: member.place.line, of: contract.tag } }">{{ member.place.file.split('/').at(-1) }} {{ member.place.line }}</NuxtLink>
         </div>
+      </div>
+    </template>
+    <template v-if="aside.length">
+      <div class="kind"><h3>Words set aside</h3> <span class="small muted">their members are no more</span></div>
+      <ProblemList :problems="asideProblems" />
+      <div v-for="{ words: one, offers } in aside" :key="one.member" class="aside" :data-aside="one.member">
+        <div><span class="code struck">{{ titleOf(one.member) }}</span> <span class="small muted">{{ one.member.split(':')[0]!.replace('-', ' ') }}, {{ one.by }}, {{ ago(one.at) }}</span></div>
+        <!-- eslint-disable-next-line vue/no-v-html -- cleaned by renderMarkdown -->
+        <div class="markdown" v-html="renderMarkdown(one.text)" />
+        <p v-if="store.may.write" class="small"><template v-if="offers.length">It may be called otherwise now: <button v-for="offer in offers" :key="offer.name" type="button" class="act" @click="give(one.member, memberKey(offer))">Give them to {{ memberTitle(offer) }}</button></template><span v-else class="muted">No member without words is like it. They stay here.</span></p>
       </div>
     </template>
     <template v-if="tokens.length || browserStates.length">
@@ -88,6 +131,7 @@ const rowId = (member: Member) => memberKey(member)
 .type { font-size: 11px; line-height: 16px; }
 .said p { font-size: 13px; line-height: 18px; }
 .row { position: relative; } .value { min-width: 0; } .place { font-size: 11px; line-height: 14px; opacity: 0; position: absolute; right: 4px; bottom: 0; background: var(--paper); padding: 0 4px; } .row:hover .place, .place:focus-visible { opacity: 1; } .place:hover { color: var(--kelp); }
+.pick { padding: 2px 18px 2px 0; } .none { padding: 12px 0; } .aside { border-top: 1px solid var(--rule-soft); padding: 7px 18px 7px 30px; display: grid; gap: 4px; } .aside .act { padding: 0 8px; margin-left: 6px; }
 .also { border-top: 1px solid var(--rule-soft); padding: 6px 18px 6px 30px; display: grid; gap: 6px; line-height: 18px; } .also ul { list-style: none; margin: 0; padding: 0; }
 @media (max-width: 800px) { .row { grid-template-columns: 20px minmax(0, 1fr); } .row > * { grid-column: 2; } .row > .evidence { grid-column: 1; } }
 </style>

@@ -33,6 +33,8 @@ const frame = useFrameHost(iframe, {
 const scale = computed(() => (tallest && size.value && size.value.height > tallest ? tallest / size.value.height : 1))
 const source = computed(() => `${preview.replace('{frame}', name.value)}/frame`)
 const cut = computed(() => ['silent', 'flooding', 'gone'].includes(frame.state.value))
+/** Some components show nothing until a page gives them something, or are about behaviour alone. */
+const empty = computed(() => surround.fit && !cut.value && size.value !== undefined && (size.value.width < 2 || size.value.height < 2))
 const why = computed(() => ({ silent: 'It no longer answers: it may be in a loop that does not end.', flooding: 'It said more than anyone can read, and was cut off.', gone: 'It left for another page, and was stopped.' })[frame.state.value as 'silent'] ?? '')
 
 function plain<T>(value: T): T {
@@ -65,13 +67,14 @@ function restart() {
 </script>
 
 <template>
-  <div class="preview" :data-state="frame.state.value" :class="{ fit: surround.fit }" :style="surround.fit && size && !cut ? { width: `${size.width * scale}px`, height: `${size.height * scale}px` } : undefined">
+  <div class="preview" :data-state="frame.state.value" :class="{ fit: surround.fit }" :style="surround.fit && size && !cut && !failure && !empty ? { width: `${size.width * scale}px`, height: `${size.height * scale}px` } : undefined">
     <div v-if="cut" class="cut" role="alert">
       <p class="bad">{{ why }}</p>
       <p>Nothing else was touched. <button type="button" class="act" @click.prevent="restart">Start it again</button></p>
     </div>
     <iframe v-else ref="iframe" :key="name" :src="source" :title sandbox="allow-scripts" referrerpolicy="no-referrer" :style="surround.fit && size ? { width: `${size.width}px`, height: `${size.height}px`, transform: scale < 1 ? `scale(${scale})` : undefined } : undefined" @load="frame.onLoad" />
     <p v-if="failure && surround.fit" class="small bad failed">Did not render: {{ failure.text }}</p>
+    <p v-else-if="empty" class="small muted failed">Shows nothing by itself.</p>
   </div>
 </template>
 
@@ -81,5 +84,5 @@ iframe { display: block; width: 100%; height: 100%; border: 0; background: none;
 .cut { padding: 24px; display: grid; gap: 12px; place-content: center; height: 100%; }
 .fit .cut { padding: 0; gap: 4px; font-size: 12px; line-height: 16px; width: 220px; place-content: end start; }
 .fit .act { padding: 0 6px; pointer-events: auto; position: relative; z-index: 1; }
-.failed { position: absolute; inset: 0; background: var(--paper); min-width: 170px; overflow: hidden; }
+.fit:has(> .failed) { width: 190px; height: 64px; } .failed { position: absolute; inset: 0; background: var(--paper); overflow: hidden; display: -webkit-box; -webkit-line-clamp: 4; -webkit-box-orient: vertical; overflow-wrap: anywhere; }
 </style>

@@ -1,21 +1,22 @@
 <script setup lang="ts">
 import type { Problem } from '~~/core/problem'
 
-/** Problems as sentences: what, where, what to do. */
-const { problems, library } = defineProps<{ problems: Problem[]; library?: string }>()
+/** Problems as sentences: what, where, what to do. Calm ones are told and ask for nothing. */
+const { problems, library, calm } = defineProps<{ problems: Problem[]; library?: string; calm?: boolean }>()
+const placeOf = ({ where }: Problem) => [where?.file, where?.line].filter((one) => one !== undefined).join(' ')
 const sourceLink = (problem: Problem) =>
   library && problem.where && /\.\w+$/.test(problem.where.file) ? { path: `/${library}/source`, query: { path: problem.where.file, line: problem.where.line } } : undefined
 </script>
 
 <template>
-  <ul v-if="problems.length" class="problems" role="alert">
+  <ul v-if="problems.length" class="problems" :role="calm ? undefined : 'alert'">
     <li v-for="(problem, i) in problems" :key="i">
-      <Mark name="not found" label="problem" />
+      <Mark v-if="!calm" name="not found" label="problem" />
       <div>
-        <span class="bad">{{ problem.what }}</span> <span>{{ problem.todo }}</span>
+        <span :class="{ bad: !calm }">{{ problem.what }}</span> <span>{{ problem.todo }}</span>
         <div v-if="problem.where" class="code muted">
-          <NuxtLink v-if="sourceLink(problem)" :to="sourceLink(problem)!" class="link">{{ problem.where.file }}<template v-if="problem.where.line"> {{ problem.where.line }}</template></NuxtLink>
-          <template v-else>{{ problem.where.file }}<template v-if="problem.where.line"> {{ problem.where.line }}</template></template>
+          <NuxtLink v-if="sourceLink(problem)" :to="sourceLink(problem)!" class="link">{{ placeOf(problem) }}</NuxtLink>
+          <template v-else>{{ placeOf(problem) }}</template>
         </div>
       </div>
     </li>

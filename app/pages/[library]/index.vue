@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { isCalm } from '~~/core/problem'
 import type { Standing } from '~~/core/wire'
 
 const store = useLibrary()
@@ -25,8 +26,10 @@ const bands = computed(() => {
 const wordless = computed(() => standing.value.filter(tests.wordless!).length)
 const whichTitle = (key: string) => ({ all: `All ${count(standing.value.length)}`, wordless: 'Those without words', differs: 'Those whose comments differ', broken: 'Those that do not compile' })[key]!
 const whichOptions = computed(() => Object.keys(tests).map((value) => ({ value, title: whichTitle(value) })))
+/** What was left aside on purpose is told where it was brought in, and not each time. */
+const unread = computed(() => (library.value?.revision?.problems ?? []).filter((one) => !isCalm(one)))
 const host = frameName()
-useKeys([{ keys: 'b', does: 'bring in source', run: () => navigateTo(`/${store.slug}/source`) }])
+useKeys([{ keys: 'b', does: 'bring in source', run: () => navigateTo(`/${store.slug}/bring-in`) }])
 </script>
 
 <template>
@@ -39,9 +42,12 @@ useKeys([{ keys: 'b', does: 'bring in source', run: () => navigateTo(`/${store.s
         <Choice v-model="by" label="Order" :options="[{ value: 'group', title: 'group' }, { value: 'name', title: 'name' }]" />.
         <template v-if="wordless">{{ count(wordless).replace(/^./, (c) => c.toUpperCase()) }} {{ wordless === 1 ? 'has' : 'have' }} members without words.</template>
       </p>
-      <NuxtLink v-if="store.may.write" class="act" :to="`/${store.slug}/source`">Bring in source</NuxtLink>
+      <NuxtLink v-if="store.may.write" class="act" :to="`/${store.slug}/bring-in`">Bring in source</NuxtLink>
     </div>
-    <ProblemList v-if="library?.revision?.problems.length" :problems="library.revision.problems" :library="store.slug" class="unread" />
+    <details v-if="unread.length" class="unread" :open="unread.length < 3">
+      <summary>{{ count(unread.length).replace(/^./, (c) => c.toUpperCase()) }} thing{{ unread.length === 1 ? '' : 's' }} could not be read or built.</summary>
+      <ProblemList :problems="unread" :library="store.slug" />
+    </details>
     <section v-for="band in bands" :key="band.name" class="band" :aria-label="band.name">
       <header>
         <h2>{{ band.name }}</h2>
@@ -57,8 +63,8 @@ useKeys([{ keys: 'b', does: 'bring in source', run: () => navigateTo(`/${store.s
     </section>
     <div v-if="!standing.length" class="empty">
       <h2>The shelf is empty</h2>
-      <p class="muted">Components stand here once their source is brought in: a folder of custom elements is enough, with nothing added to it.</p>
-      <NuxtLink v-if="store.may.write" class="act main" :to="`/${store.slug}/source`">Bring in source</NuxtLink>
+      <p class="muted">Components stand here once their source is brought in: a folder, an archive, a Git repository or a package, with nothing added to it.</p>
+      <NuxtLink v-if="store.may.write" class="act main" :to="`/${store.slug}/bring-in`">Bring in source</NuxtLink>
     </div>
     <p v-else-if="!shown.length" class="empty muted">None of the {{ count(standing.length) }} is like that. <button type="button" class="link" @click="router.replace({ query: {} })">Show all</button></p>
   </main>
@@ -67,7 +73,7 @@ useKeys([{ keys: 'b', does: 'bring in source', run: () => navigateTo(`/${store.s
 <style scoped>
 main { padding-bottom: 48px; }
 .lead { display: flex; align-items: baseline; justify-content: space-between; gap: 24px; padding: 14px 24px 10px; }
-.unread { margin: 0 24px; border: 1px solid var(--rule); padding: 4px 12px; background: var(--sheet); }
+.unread { margin: 0 24px; border: 1px solid var(--rule); padding: 4px 12px; background: var(--sheet); } .unread summary { cursor: pointer; color: var(--rust); }
 .band { display: grid; grid-template-columns: 150px 1fr; padding: 0 24px; margin-bottom: 18px; }
 .band > header { padding-top: 12px; } .band h2 { margin-bottom: 4px; }
 .share { height: 3px; width: 96px; margin: 8px 0 4px; background: linear-gradient(to right, var(--ink) var(--share), var(--rule) var(--share)); }

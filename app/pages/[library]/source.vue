@@ -16,7 +16,6 @@ const line = computed(() => Number(route.query.line) || 0)
 const of = computed(() => (typeof route.query.of === 'string' ? store.find(route.query.of) : undefined))
 const shownPaths = computed(() => of.value?.contract.files ?? paths.value)
 const lines = computed(() => text.value.split('\n'))
-const over = ref(false)
 
 watch(() => store.library?.revision?.number, async () => {
   try {
@@ -44,26 +43,12 @@ async function bringIn(files: { path: string; content: Blob }[], note: string, r
   for (const one of removed) form.append('remove', one)
   aside.value = []
   try {
-    const { job, problems: left } = await ask(begunSchema, `/libraries/${store.slug}/source`, { method: 'POST', form })
-    useState<Problem[]>('left-aside', () => []).value = left
+    const { job } = await ask(begunSchema, `/libraries/${store.slug}/source`, { method: 'POST', form })
     draft.value = undefined
     await navigateTo(`/${store.slug}/bring-in/${job}`)
   } catch (error) {
     aside.value = problemsOf(error)
   }
-}
-/** Paths inside a chosen folder start with the folder's own name, which is not part of the library. */
-const inside = (file: File) => file.webkitRelativePath ? file.webkitRelativePath.split('/').slice(1).join('/') : (paths.value.find((one) => one.split('/').at(-1) === file.name) ?? `src/${file.name}`)
-function chosenFiles(event: Event) {
-  const input = event.target as HTMLInputElement
-  const files = [...(input.files ?? [])].map((file) => ({ path: inside(file), content: file })).filter((one) => !/(^|\/)(node_modules|\.git)\//.test(one.path))
-  input.value = ''
-  if (files.length) void bringIn(files, `${files.length} files from a computer`)
-}
-function dropped(event: DragEvent) {
-  over.value = false
-  const files = [...(event.dataTransfer?.files ?? [])].map((file) => ({ path: inside(file), content: file }))
-  if (files.length) void bringIn(files, `${files.length} files from a computer`)
 }
 const keep = () => { if (path.value && draft.value !== undefined) void bringIn([{ path: path.value, content: new Blob([draft.value]) }], `${path.value} mended here`) }
 </script>
@@ -75,13 +60,9 @@ const keep = () => { if (path.value && draft.value !== undefined) void bringIn([
       <h1>Source</h1>
       <p class="sentence">{{ store.library?.revision ? `Revision ${store.library.revision.number}, ${ago(store.library.revision.made_at)}${store.library.revision.note ? `: ${store.library.revision.note}` : ''}.` : 'Nothing has been brought in yet.' }}</p>
     </div>
-    <div class="two" :class="{ over }" @dragover.prevent="over = store.may.write" @dragleave="over = false" @drop.prevent="dropped">
+    <div class="two">
       <nav aria-label="Files">
-        <div v-if="store.may.write" class="bring">
-          <label class="act main">Choose a folder<input type="file" webkitdirectory multiple aria-label="Choose a folder to bring in" @change="chosenFiles"></label>
-          <label class="act">Choose files<input type="file" multiple aria-label="Choose files to bring in" @change="chosenFiles"></label>
-          <p class="small muted">Or drop files here. What is there already is replaced by path; words people wrote stay.</p>
-        </div>
+        <p v-if="store.may.write" class="bring"><NuxtLink class="act" :to="`/${store.slug}/bring-in`">Bring in source</NuxtLink></p>
         <ProblemList :problems="aside" />
         <p v-if="of" class="small muted">Files of {{ store.title(of.tag) }} · <NuxtLink class="link" :to="{ query: { path } }">all files</NuxtLink></p>
         <NuxtLink v-for="one in shownPaths" :key="one" class="file code" :class="{ on: one === path }" :aria-current="one === path ? 'page' : undefined" :to="{ query: { ...$route.query, path: one, line: undefined } }">{{ one }}</NuxtLink>
@@ -100,7 +81,7 @@ const keep = () => { if (path.value && draft.value !== undefined) void bringIn([
       </section>
       <section v-else class="none muted">
         <p v-if="paths.length">Choose a file to read it.</p>
-        <p v-else>A folder of custom elements is enough: scripts, styles, <code>package.json</code> and <code>LICENSE</code>. Nothing has to be added to it.</p>
+        <p v-else>Nothing has been brought in yet. A folder is enough: scripts, styles, <code>package.json</code> and <code>LICENSE</code>.</p>
       </section>
     </div>
   </main>
@@ -109,9 +90,9 @@ const keep = () => { if (path.value && draft.value !== undefined) void bringIn([
 <style scoped>
 .source { display: flex; flex-direction: column; height: calc(100vh - 44px); min-height: 520px; }
 .lead { padding: 16px 24px 6px; border-bottom: 1px solid var(--rule); }
-.two { display: grid; grid-template-columns: 300px minmax(0, 1fr); grid-template-rows: minmax(0, 1fr); flex: 1; min-height: 0; } .two.over { outline: 2px dashed var(--kelp); outline-offset: -6px; }
+.two { display: grid; grid-template-columns: 300px minmax(0, 1fr); grid-template-rows: minmax(0, 1fr); flex: 1; min-height: 0; }
 nav { overflow: auto; padding: 14px 20px 40px 24px; border-right: 1px solid var(--rule); }
-.bring { display: flex; flex-wrap: wrap; gap: 8px; margin-bottom: 12px; } .bring label { position: relative; } .bring input { position: absolute; inset: 0; opacity: 0; cursor: pointer; width: 100%; } .bring label:focus-within { outline: 2px solid var(--kelp); outline-offset: 2px; }
+.bring { margin-bottom: 12px; }
 .file { display: block; padding: 3px 6px; overflow-wrap: anywhere; } .file:hover { background: var(--kelp-wash); } .file.on { box-shadow: inset 2px 0 var(--kelp); font-weight: 600; }
 section { padding: 14px 24px 20px; min-width: 0; min-height: 0; display: flex; flex-direction: column; } .file-head { display: flex; gap: 14px; align-items: center; min-height: 34px; }
 pre { white-space: pre; overflow: auto; flex: 1; min-height: 0; border: 1px solid var(--rule); background: var(--sheet); padding: 8px 0; }

@@ -30,7 +30,7 @@ const usage = shallowRef<Usage>(fromAddress() ?? start.value)
 watch(tag, () => { usage.value = fromAddress() ?? start.value; events.value = []; failure.value = undefined })
 let later: ReturnType<typeof setTimeout> | undefined
 const queryOf = () => ({
-  code: typeof route.query.code === 'string' ? route.query.code : undefined,
+  code: typeof route.query.code === 'string' ? route.query.code : undefined, members: typeof route.query.members === 'string' ? route.query.members : undefined,
   show: JSON.stringify(usage.value) === JSON.stringify(start.value) ? undefined : JSON.stringify(usage.value),
   theme: surround.theme === store.baseTheme ? undefined : surround.theme, width: surround.width ?? undefined, ground: surround.ground === themeGround ? undefined : surround.ground,
 })
@@ -117,7 +117,7 @@ watch(() => route.hash, (hash) => document.getElementById(decodeURIComponent(has
     </div>
     <div v-if="wordsProblems.length" class="stale"><ProblemList :problems="wordsProblems" /> <button type="button" class="link" @click="loadWords">Fetch the words again</button></div>
     <div class="two">
-      <ContractLedger v-model="usage" :contract :words :at="decodeURIComponent($route.hash.slice(1))" @written="written" />
+      <ContractLedger v-model="usage" :contract :words :at="decodeURIComponent($route.hash.slice(1))" @written="written" @moved="loadWords" />
       <section class="side" aria-label="The component alone">
         <p class="sentence">
           Shown in <Choice v-model="surround.theme" label="Theme" :options="themes.map((one) => ({ value: one.name, title: one.title }))" />,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { z } from 'zod'
 import { jobSchema, type JobView } from '~~/core/wire'
-import type { Problem } from '~~/core/problem'
+import { isCalm, type Problem } from '~~/core/problem'
 
 /** How bringing source in goes and what it ended with. It goes on when this page is left. */
 const store = useLibrary()
@@ -9,7 +9,6 @@ const route = useRoute()
 useHead({ title: () => `Bringing in · ${store.library?.title} · Kept Shelf` })
 const job = ref<JobView>()
 const problems = ref<Problem[]>([])
-const left = useState<Problem[]>('left-aside', () => [])
 let timer: ReturnType<typeof setTimeout> | undefined
 const going = computed(() => job.value?.state === 'waiting' || job.value?.state === 'running')
 
@@ -32,7 +31,10 @@ async function cancel() {
   await look()
 }
 onMounted(look)
-onUnmounted(() => { clearTimeout(timer); left.value = [] })
+onUnmounted(() => clearTimeout(timer))
+/** What nobody has to mend, told apart from what somebody has. */
+const unread = computed(() => job.value?.result?.problems.filter((one) => !isCalm(one)) ?? [])
+const leftAside = computed(() => job.value?.result?.problems.filter(isCalm) ?? [])
 const lists = computed(() => (job.value?.result ? ([['New', job.value.result.added], ['Changed', job.value.result.changed], ['Gone', job.value.result.gone]] as const).filter(([, list]) => list.length) : []))
 </script>
 
@@ -54,9 +56,9 @@ const lists = computed(() => (job.value?.result ? ([['New', job.value.result.add
           <h2>{{ title }}</h2>
           <p v-for="tag in tags" :key="tag"><NuxtLink v-if="store.find(tag)" class="link" :to="`/${store.slug}/${tag}`">{{ store.title(tag) }}</NuxtLink><template v-else>{{ store.title(tag) }}</template> <span class="code muted">{{ tag }}</span></p>
         </section>
-        <section v-if="job.result.problems.length"><h2>Not read or not built</h2><ProblemList :problems="job.result.problems" :library="store.slug" /></section>
+        <section v-if="unread.length"><h2>Not read or not built</h2><ProblemList :problems="unread" :library="store.slug" /></section>
+        <section v-if="leftAside.length"><h2>Left aside</h2><ProblemList :problems="leftAside" calm /></section>
       </template>
-      <section v-if="left.length"><h2>Left aside</h2><ProblemList :problems="left" /></section>
       <p v-if="!going"><NuxtLink class="act main" :to="`/${store.slug}`">To the shelf</NuxtLink></p>
     </template>
   </main>

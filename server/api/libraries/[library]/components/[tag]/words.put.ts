@@ -1,8 +1,9 @@
 import { z } from 'zod'
+import { factsOf } from '~~/core/contract/aside'
 import { fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
 import { record } from '~~/server/store/audit'
-import { componentByTag } from '~~/server/store/components'
+import { componentByTag, contractNow } from '~~/server/store/components'
 import { notify } from '~~/server/store/database'
 import { writeWords } from '~~/server/store/words'
 
@@ -13,7 +14,8 @@ export default route({
   async handle({ db, library, params, body, person }) {
     const component = await componentByTag(db, library.id, params.tag!)
     if (!component) return fail(404, 'no-component', `There is no <${params.tag}> in ${library.title}.`, 'Look for it on the shelf.')
-    const outcome = await writeWords(db, component.id, body.member, body.text, body.revision, person.id)
+    const contract = await contractNow(db, library, component.id)
+    const outcome = await writeWords(db, component.id, body.member, body.text, body.revision, person.id, contract ? (factsOf(contract, body.member) ?? null) : null)
     if (!outcome.written) {
       return fail(409, 'words-changed', `${outcome.theirs.by ?? 'Somebody'} wrote these words while you were writing.`, 'Read theirs, then keep yours, keep theirs, or join the two.', { theirs: outcome.theirs })
     }
