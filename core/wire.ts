@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { usageSchema } from './code/usage'
+import { usageSchema, type Usage } from './code/usage'
 import { contractSchema, statusSchema } from './contract/contract'
 import { originSchema } from './origin'
 import { problemSchema } from './problem'
@@ -41,7 +41,7 @@ export const renderingSchema = z.object({
 
 export const standingSchema = z.object({
   tag: z.string(), contract: contractSchema, group: z.string(), status: statusSchema, rendering: renderingSchema, face: z.nullable(usageSchema),
-  written: z.array(z.string()),
+  written: z.array(z.string()), kept: z.number().int(),
 })
 export type Standing = z.infer<typeof standingSchema>
 export const shelfSchema = z.array(standingSchema)
@@ -49,6 +49,10 @@ export const shelfSchema = z.array(standingSchema)
 export const wordsSchema = z.object({ member: z.string(), text: z.string(), revision: z.number().int(), by: z.string().nullable(), at: moment, facts: z.string().nullable() })
 export type WordsView = z.infer<typeof wordsSchema>
 export const wordsListSchema = z.array(wordsSchema)
+
+export const exampleSchema = z.object({ id: z.string(), name: z.string(), usage: usageSchema as unknown as z.ZodType<Usage>, face: z.boolean() })
+export type ExampleView = z.infer<typeof exampleSchema>
+export const examplesSchema = z.array(exampleSchema)
 
 export const tokensSchema = z.object({
   themes: z.array(themeSchema),

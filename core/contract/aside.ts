@@ -11,7 +11,7 @@ export interface Aside<W> { words: W; offers: Member[] }
 export function wordsAside<W extends { member: string; text: string }>(contract: Contract, written: W[]): Aside<W>[] {
   const members = new Map(contract.members.map((one) => [memberKey(one), one]))
   const spoken = new Set(written.filter((one) => one.text).map((one) => one.member))
-  return written.filter((one) => one.text && !one.member.startsWith('component:') && !members.has(one.member)).map((words) => {
+  return written.filter((one) => one.text && !/^(component|guide):/.test(one.member) && !members.has(one.member)).map((words) => {
     const [kind, ...rest] = words.member.split(':')
     const name = rest.join(':')
     const free = contract.members.filter((one) => one.kind === kind && !spoken.has(memberKey(one)))

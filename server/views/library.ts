@@ -6,6 +6,7 @@ import { sameContract } from '~~/core/contract/contract'
 import { registryUrl, settings } from '../config'
 import type { Store } from '../store/database'
 import { componentsOf, lastGoodBuild } from '../store/components'
+import { keptCounts } from '../store/examples'
 import { lastJob } from '../store/jobs'
 import { originOf, type Library } from '../store/libraries'
 import type { Role } from '../store/people'
@@ -43,13 +44,13 @@ export async function libraryView(db: Store, library: Library, role: Role | unde
 /** Everything that stands on the shelf, each with what it takes to render it. */
 export async function shelfView(db: Store, library: Library, only?: string) {
   if (!library.current_revision) return []
-  const [components, written] = await Promise.all([componentsOf(db, library.current_revision), writtenMembers(db, library.id)])
+  const [components, written, kept] = await Promise.all([componentsOf(db, library.current_revision), writtenMembers(db, library.id), keptCounts(db, library.id)])
   return Promise.all(
     components.filter((one) => only === undefined || one.tag === only).map(async ({ id, tag, contract, build, face }) => {
       const good = build?.build ? undefined : await lastGoodBuild(db, id)
       return {
         tag, contract, group: contract.group ?? 'Others', status: contract.deprecated === undefined ? (contract.status ?? 'draft') : 'deprecated',
-        face: face ?? null, written: [...(written.get(tag)?.keys() ?? [])],
+        face: face ?? null, written: [...(written.get(tag)?.keys() ?? [])], kept: kept.get(tag) ?? 0,
         rendering: {
           module: build?.build ? `/m/${build.build}/${build.entry}` : null, problems: build?.problems ?? [],
           lastGood: good ? { module: `/m/${good.build}/${good.entry}`, made_at: good.made_at, revision: good.revision } : null,

@@ -16,6 +16,7 @@ const tests: Record<string, (one: Standing) => boolean> = {
   all: () => true,
   wordless: (one) => store.missing(one).length > 0,
   differs: (one) => one.contract.members.some((member) => member.disagreements.length > 0),
+  exampleless: (one) => one.kept === 0,
   broken: (one) => one.rendering.problems.length > 0,
 }
 const shown = computed(() => standing.value.filter((one) => tests[which.value]?.(one) && (status.value === 'any' || one.status === status.value)))
@@ -24,7 +25,7 @@ const bands = computed(() => {
   return store.groups.map((group) => ({ ...group, items: group.items.filter((one) => shown.value.includes(one)) })).filter((group) => group.items.length > 0)
 })
 const wordless = computed(() => standing.value.filter(tests.wordless!).length)
-const whichTitle = (key: string) => ({ all: `All ${count(standing.value.length)}`, wordless: 'Those without words', differs: 'Those whose comments differ', broken: 'Those that do not compile' })[key]!
+const whichTitle = (key: string) => ({ all: `All ${count(standing.value.length)}`, wordless: 'Those without words', differs: 'Those whose comments differ', exampleless: 'Those with no example kept', broken: 'Those that do not compile' })[key]!
 const whichOptions = computed(() => Object.keys(tests).map((value) => ({ value, title: whichTitle(value) })))
 /** What was left aside on purpose is told where it was brought in, and not each time. */
 const unread = computed(() => (library.value?.revision?.problems ?? []).filter((one) => !isCalm(one)))

@@ -1,0 +1,154 @@
+<script setup lang="ts">
+import { z } from 'zod'
+import { codeFor, codeStyles, stylesOf, type CodeStyle } from '~~/core/code/frameworks'
+import { firstExamples } from '~~/core/code/examples'
+import { firstUsage, forFrame, modulesFor } from '~~/core/code/showing'
+import type { Usage } from '~~/core/code/usage'
+import { componentTitle, describeMember, memberKey, memberKinds, memberTitle, wantsWords } from '~~/core/contract/contract'
+import type { Problem } from '~~/core/problem'
+import { examplesSchema, wordsListSchema, type ExampleView, type WordsView } from '~~/core/wire'
+
+/** The page a reader gets of a component: what it is for, live examples with their code, and all it offers. */
+const store = useLibrary()
+const route = useRoute()
+const tag = computed(() => String(route.params.tag))
+const standing = computed(() => store.find(tag.value))
+const contract = computed(() => standing.value?.contract)
+const { css, themes, wordsStamp } = storeToRefs(store)
+useHead({ title: () => `${componentTitle(tag.value, store.prefix)}, guide · ${store.library?.title} · Kept Shelf` })
+const { say } = useSay()
+const { copy } = useCopy()
+
+const theme = useAddressChoice('theme', store.baseTheme)
+const chosenStyle = useAddressChoice('code', 'html')
+const styles = computed(() => (contract.value ? stylesOf(contract.value) : []))
+const style = computed<CodeStyle>(() => styles.value.find((one) => one === chosenStyle.value) ?? styles.value[0] ?? 'html')
+const contractOf = (other: string) => store.find(other)?.contract
+const code = (usage: Usage) => codeFor(style.value, { contract: contract.value!, usage, contractOf, importFrom: store.importFrom })
+
+const words = ref<WordsView[]>([])
+const kept = ref<ExampleView[]>([])
+const problems = ref<Problem[]>([])
+async function load() {
+  if (!standing.value) return
+  try {
+    ;[words.value, kept.value] = await Promise.all([ask(wordsListSchema, `/libraries/${store.slug}/components/${tag.value}/words`), ask(examplesSchema, `/libraries/${store.slug}/components/${tag.value}/examples`)])
+    problems.value = []
+  } catch (error) {
+    problems.value = problemsOf(error)
+  }
+}
+watch([tag, wordsStamp], load, { immediate: true })
+const wordsFor = (key: string) => words.value.find((one) => one.member === key)
+const written = (one: WordsView) => { words.value = [...words.value.filter((other) => other.member !== one.member), one] }
+
+interface Shown { id: string | undefined; name: string; usage: Usage; anchor: string }
+const face = computed(() => standing.value?.face ?? (contract.value ? firstUsage(contract.value, store.title(tag.value)) : undefined))
+const anchorOf = (name: string) => `example-${name.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '')}`
+const keptExamples = computed<Shown[]>(() => kept.value.filter((one) => !one.face).map((one) => ({ ...one, anchor: anchorOf(one.name) })))
+/** What the contract suggests and nobody has kept. */
+const made = computed<Shown[]>(() => {
+  if (!contract.value) return []
+  const have = new Set([...kept.value.map((one) => JSON.stringify(one.usage)), ...kept.value.map((one) => one.name)])
+  return firstExamples(contract.value, store.title(tag.value), face.value).filter((one) => !have.has(JSON.stringify(one.usage)) && !have.has(one.name)).map((one) => ({ ...one, id: undefined, anchor: anchorOf(one.name) }))
+})
+const host = frameName()
+const targetOf = (usage: Usage) => {
+  const modules = modulesFor(tag.value, usage, store.moduleOf)
+  return modules ? { tag: tag.value, modules, usage: forFrame(usage, contractOf, tag.value), listen: [] } : undefined
+}
+const open = ref(new Set<string>())
+const toggle = (anchor: string) => { const next = new Set(open.value); if (!next.delete(anchor)) next.add(anchor); open.value = next }
+
+async function keep(one: Shown) {
+  try {
+    await ask(z.unknown(), `/libraries/${store.slug}/components/${tag.value}/examples`, { method: 'POST', body: { name: one.name, usage: one.usage } })
+    say(`“${one.name}” is kept.`)
+    await load()
+  } catch (error) { problems.value = problemsOf(error) }
+}
+async function letGo(one: Shown) {
+  try {
+    await ask(z.unknown(), `/libraries/${store.slug}/components/${tag.value}/examples/${one.id}`, { method: 'DELETE' })
+    say(`“${one.name}” is let go.`, { title: 'Keep it again', run: () => void keep(one) })
+    await load()
+  } catch (error) { problems.value = problemsOf(error) }
+}
+
+const sections = computed(() => memberKinds.map(({ kind, heading }) => ({ kind, heading, rows: (contract.value?.members ?? []).filter((one) => one.kind === kind && one.known !== 'comment' && (wantsWords(one, store.tokenSet) || one.kind === 'pass-through')) })).filter((one) => one.rows.length))
+const usedBy = computed(() => store.standing.filter((one) => one.contract.uses.some((use) => use.tag === tag.value)))
+const benchLink = (usage: Usage) => ({ path: `/${store.slug}/${tag.value}`, query: { show: JSON.stringify(usage), theme: theme.value === store.baseTheme ? undefined : theme.value } })
+onMounted(() => { if (route.hash) setTimeout(() => document.getElementById(decodeURIComponent(route.hash.slice(1)))?.scrollIntoView(), 400) })
+</script>
+
+<template>
+  <main v-if="standing && contract && face">
+    <ComponentHead :standing view="guide" />
+    <div class="page">
+      <ProblemList :problems />
+      <section class="purpose" aria-label="Purpose">
+        <div class="words-on">
+          <MemberWords :tag member="component:" title="the component" :words="wordsFor('component:')" :comment="contract.summary || undefined" @written="written" />
+          <div class="when">
+            <div><h3>When to use it</h3><MemberWords :tag member="guide:when" title="when to use it" :words="wordsFor('guide:when')" :comment="undefined" @written="written" /></div>
+            <div><h3>When not</h3><MemberWords :tag member="guide:when-not" title="when not to use it" :words="wordsFor('guide:when-not')" :comment="undefined" @written="written" /></div>
+          </div>
+        </div>
+        <div class="face"><PreviewFrame v-if="targetOf(face)" :target="targetOf(face)" :css :preview="store.library!.preview" :host :title="`${store.title(tag)}, as on the shelf`" :surround="{ theme, width: null, ground: 'Canvas', fit: false }" /></div>
+      </section>
+
+      <p class="sentence">Examples dressed in <Choice v-model="theme" label="Theme" :options="themes.map((one) => ({ value: one.name, title: one.title }))" />, with code for <Choice v-if="styles.length > 1" v-model="chosenStyle" label="Code for" :options="styles.map((value) => ({ value, title: codeStyles[value] }))" /><b v-else>{{ codeStyles[style] }}</b>.</p>
+      <template v-for="[title, list] in [['', keptExamples], ['made', made]] as const" :key="title">
+        <p v-if="title && list.length" class="small muted">Made by us from the contract, until somebody keeps them:</p>
+        <div v-if="list.length" class="examples" :class="title">
+          <article v-for="one in list" :id="one.anchor" :key="one.anchor" class="example" :aria-label="one.name">
+            <div class="show"><PreviewFrame v-if="targetOf(one.usage)" :target="targetOf(one.usage)" :css :preview="store.library!.preview" :host :title="`${store.title(tag)}, ${one.name}`" :surround="{ theme, width: null, ground: 'transparent', fit: true }" :tallest="150" /><p v-else class="small bad">Was never built.</p></div>
+            <div class="said"><NuxtLink class="code name" :to="{ hash: `#${one.anchor}`, query: $route.query }">{{ one.name }}</NuxtLink>
+              <button type="button" class="link small" :aria-expanded="open.has(one.anchor)" @click="toggle(one.anchor)">Code</button>
+              <NuxtLink class="link small" :to="benchLink(one.usage)">On the bench</NuxtLink>
+              <template v-if="store.may.write"><button v-if="one.id" type="button" class="link small" @click="letGo(one)">Let go</button><button v-else type="button" class="link small" @click="keep(one)">Keep</button></template>
+            </div>
+            <div v-if="open.has(one.anchor)" class="code-of"><pre tabindex="0" :aria-label="`Code of ${one.name}`">{{ code(one.usage) }}</pre><button type="button" class="link small" @click="copy(code(one.usage))">Copy</button></div>
+          </article>
+        </div>
+      </template>
+
+      <section v-for="section in sections" :key="section.kind" class="contract" :aria-label="section.heading">
+        <h2>{{ section.heading }}</h2>
+        <table>
+          <tbody><tr v-for="member in section.rows" :id="memberKey(member)" :key="member.name" :data-member="memberKey(member)">
+            <th scope="row"><NuxtLink class="code" :class="{ struck: member.deprecated !== undefined }" :to="{ hash: `#${memberKey(member)}`, query: $route.query }">{{ memberTitle(member) }}</NuxtLink><div v-if="member.since" class="small muted">since {{ member.since }}</div></th>
+            <td class="code">{{ describeMember(member) }}<div v-if="member.kind === 'prop' && member.attribute" class="muted">{{ member.attribute }}=</div></td>
+            <!-- eslint-disable-next-line vue/no-v-html -- cleaned by renderMarkdown -->
+            <td><div v-if="wordsFor(memberKey(member))?.text || member.comment" class="markdown" v-html="renderMarkdown(wordsFor(memberKey(member))?.text || member.comment || '')" /><span v-if="member.deprecated !== undefined" class="gap"><Mark name="deprecated" /> {{ member.deprecated || 'deprecated' }}</span></td>
+          </tr></tbody>
+        </table>
+      </section>
+
+      <section class="related">
+        <h2>Related</h2>
+        <p v-if="contract.uses.length">Made of <template v-for="(one, i) in contract.uses" :key="one.tag"><template v-if="i">, </template><NuxtLink class="link" :to="`/${store.slug}/${one.tag}/guide`">{{ store.title(one.tag) }}</NuxtLink></template>.</p>
+        <p v-if="usedBy.length">Used in <template v-for="(one, i) in usedBy" :key="one.tag"><template v-if="i">, </template><NuxtLink class="link" :to="`/${store.slug}/${one.tag}/guide`">{{ store.title(one.tag) }}</NuxtLink></template>.</p>
+        <p v-if="!contract.uses.length && !usedBy.length" class="muted">It is made of no other component of the library, and no other is made of it.</p>
+        <p class="small muted">Read from <NuxtLink v-for="(file, i) in contract.files" :key="file" class="link code" :to="{ path: `/${store.slug}/source`, query: { path: file, of: tag } }"><template v-if="i">, </template>{{ file }}</NuxtLink></p>
+      </section>
+    </div>
+  </main>
+  <main v-else class="page"><h1>Not on this shelf</h1><p>There is no component {{ tag }} in {{ store.library?.title }}. <NuxtLink class="link" :to="`/${store.slug}`">To the shelf</NuxtLink></p></main>
+</template>
+
+<style scoped>
+.page { padding: 14px 24px 60px; display: grid; gap: 16px; max-width: 1232px; }
+.purpose { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 480px); gap: 32px; }
+.words-on :deep(.words) { font-size: 14px; line-height: 20px; } .when { display: grid; grid-template-columns: 1fr 1fr; gap: 24px; margin-top: 18px; } .when h3 { margin-bottom: 4px; }
+.face { height: 200px; border: 1px solid var(--rule); }
+.examples { display: flex; flex-wrap: wrap; gap: 14px 32px; align-items: flex-end; } .examples.made .name { font-style: italic; }
+.example { min-width: 180px; max-width: 100%; display: grid; gap: 6px; scroll-margin: 80px; } .example:target .said { background: var(--kelp-wash); }
+.show { min-height: 48px; display: flex; align-items: flex-end; max-width: 420px; overflow: hidden; }
+.said { display: flex; gap: 12px; align-items: baseline; border-top: 1.5px solid var(--ink); padding-top: 4px; } .name:hover { color: var(--kelp); }
+.code-of { border: 1px solid var(--rule); background: var(--sheet); padding: 8px 10px; max-width: 600px; }
+.contract h2, .related h2 { border-bottom: 1px solid var(--rule); padding-bottom: 4px; } table { width: 100%; table-layout: fixed; }
+th { text-align: left; font-weight: 500; width: 190px; } th, td { vertical-align: top; padding: 7px 16px 7px 0; border-bottom: 1px solid var(--rule-soft); overflow-wrap: anywhere; } td.code { width: 300px; } tr { scroll-margin: 60px; } tr:target > * { background: var(--kelp-wash); }
+.struck { text-decoration: line-through; } .related { display: grid; gap: 6px; }
+@media (max-width: 800px) { .purpose, .when { grid-template-columns: 1fr; } .page { padding: 12px; } th, td, td.code { display: block; width: auto; border: 0; padding: 2px 0; } tr { display: block; border-bottom: 1px solid var(--rule-soft); padding: 6px 0; } }
+</style>

@@ -1,0 +1,30 @@
+import { readLibrary } from '../read/read'
+import { firstExamples, mainProp } from './examples'
+
+const { contracts } = readLibrary([{ path: 'a.ts', text: `class A extends HTMLElement {
+  size: 's' | 'm' | 'l' | 'xl' = 'm'
+  tone: 'calm' | 'storm' = 'calm'
+  open = false
+  closable = true
+  label!: string
+  readonly state = 'x'
+  constructor() { super(); this.attachShadow({ mode: 'open' }).innerHTML = '<slot></slot><slot name="foot">none</slot>' }
+}
+customElements.define('x-a', A)` }])
+const contract = contracts[0]!
+
+test('the main prop is the one named for it, else the one with most choices', () => {
+  expect(mainProp(contract)!.name).toBe('tone')
+  expect(mainProp({ ...contract, members: contract.members.filter((one) => one.name !== 'tone') })!.name).toBe('size')
+})
+test('each choice, each boolean turned round, each slot filled and empty, long words, nothing', () => {
+  const made = firstExamples(contract, 'Aa')
+  expect(made.map((one) => one.name)).toEqual(['tone: calm', 'tone: storm', 'open', 'not closable', 'default empty', 'foot filled', 'long words', 'nothing set'])
+  expect(made[1]!.usage).toEqual({ props: { label: 'label', tone: 'storm' }, slots: { '': { is: 'text', text: 'Aa' } } })
+  expect(made[3]!.usage.props.closable).toBe(false)
+  expect(made[6]!.usage.props.label).toMatch(/^The 18:05 from Skerray/)
+})
+test('two that would look the same are one', () => {
+  const { contracts: [bare] } = readLibrary([{ path: 'b.ts', text: "class B extends HTMLElement {}\ncustomElements.define('x-b', B)" }])
+  expect(firstExamples(bare!, 'B').map((one) => one.name)).toEqual(['nothing set'])
+})
