@@ -72,7 +72,7 @@ function restart() {
       <p class="bad">{{ why }}</p>
       <p>Nothing else was touched. <button type="button" class="act" @click.prevent="restart">Start it again</button></p>
     </div>
-    <iframe v-else ref="iframe" :key="name" :src="source" :title sandbox="allow-scripts" referrerpolicy="no-referrer" :style="surround.fit && size ? { width: `${size.width}px`, height: `${size.height}px`, transform: scale < 1 ? `scale(${scale})` : undefined } : undefined" @load="frame.onLoad" />
+    <iframe v-else ref="iframe" :key="name" :src="source" :title sandbox="allow-scripts" referrerpolicy="no-referrer" :style="surround.fit && size && !empty ? { width: `${size.width}px`, height: `${size.height}px`, transform: scale < 1 ? `scale(${scale})` : undefined } : undefined" @load="frame.onLoad" />
     <p v-if="failure && surround.fit" class="small bad failed">Did not render: {{ failure.text }}</p>
     <p v-else-if="empty" class="small muted failed">Shows nothing by itself.</p>
   </div>
@@ -80,6 +80,7 @@ function restart() {
 
 <style scoped>
 .preview { position: relative; width: 100%; height: 100%; min-width: 0; }
+.fit:has(> .failed) iframe { width: 400px; height: 150px; }
 iframe { display: block; width: 100%; height: 100%; border: 0; background: none; color-scheme: light; transform-origin: 0 0; }
 .cut { padding: 24px; display: grid; gap: 12px; place-content: center; height: 100%; }
 .fit .cut { padding: 0; gap: 4px; font-size: 12px; line-height: 16px; width: 220px; place-content: end start; }
