@@ -18,6 +18,8 @@ export default defineNuxtConfig({
     preset: 'node-server',
     handlers: [{ route: '/registry/**', handler: fileURLToPath(new URL('./server/registry/handler.ts', import.meta.url)) }],
     ignore: ['**/*.test.ts'],
+    // the companion command, one file, for whoever pushes from elsewhere
+    publicAssets: [{ dir: fileURLToPath(new URL('./.build/cli', import.meta.url)), baseURL: '/cli', maxAge: 0 }],
     experimental: { asyncContext: false },
     esbuild: { options: { target: 'es2023' } },
     externals: { external: ['pg', 'knex', 'pg-boss', 'typescript', 'esbuild'] },

@@ -1,6 +1,6 @@
 import { fromFrameSchema, toFrameSchema } from './protocol'
 
-const show = { say: 'show', seq: 1, tag: 'x-a', modules: ['/m/a'], usage: { props: { n: 1 }, slots: { '': { is: 'text', text: 'x' } } }, listen: [] }
+const show = { say: 'show', seq: 1, tag: 'x-a', modules: [{ tag: 'x-a', module: '/m/a' }], usage: { props: { n: 1 }, slots: { '': { is: 'text', text: 'x' } } }, listen: [] }
 
 test('what the interface says', () => {
   expect(toFrameSchema.safeParse(show).success).toBe(true)

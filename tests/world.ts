@@ -65,7 +65,7 @@ export class Cable {
   async cut(): Promise<void> {
     const closed = new Promise((resolve) => this.server?.close(resolve))
     for (const one of this.sockets) one.destroy()
-    await closed
+    await Promise.race([closed, wait(8000)])
   }
 }
 
@@ -105,12 +105,14 @@ export async function world(more: NodeJS.ProcessEnv | ((url: string) => NodeJS.P
     },
     async end() {
       const ended = new Promise((resolve) => self.server.once('exit', resolve))
+      // clearing up waits for nothing for ever: what is left over goes with the test's own PostgreSQL
+      const soon = (work: Promise<unknown>) => Promise.race([work, wait(8000)])
       if (self.server.exitCode === null && self.server.signalCode === null) {
         self.server.kill('SIGKILL')
-        await ended
+        await soon(ended)
       }
-      await pool.end()
-      await admin((client) => client.query(`drop database if exists ${name} with (force)`))
+      await soon(pool.end())
+      await soon(admin((client) => client.query(`drop database if exists ${name} with (force)`)))
     },
   }
   await self.start()
@@ -131,7 +133,8 @@ export async function someone(at: World, who: keyof typeof people | null) {
   const ask = async (path: string, options: { method?: string; body?: unknown; form?: FormData; headers?: Record<string, string> } = {}): Promise<Answer> => {
     const response = await fetch(`${at.url}${path}`, {
       method: options.method ?? (options.body === undefined && !options.form ? 'GET' : 'POST'),
-      headers: { origin: at.url, ...(cookie ? { cookie } : {}), ...(options.body === undefined ? {} : { 'content-type': 'application/json' }), ...options.headers },
+      // a connection of its own each time: one kept alive may be closed by the server in the very moment it is used again
+      headers: { origin: at.url, connection: 'close', ...(cookie ? { cookie } : {}), ...(options.body === undefined ? {} : { 'content-type': 'application/json' }), ...options.headers },
       ...(options.form ? { body: options.form } : options.body === undefined ? {} : { body: JSON.stringify(options.body) }),
     })
     const set = response.headers.getSetCookie().map((one) => one.split(';')[0]).filter((one) => !one!.endsWith('='))

@@ -68,7 +68,7 @@ function filesUnder(folder) {
 
 /** Builds everything, when a source has changed since the last build. */
 export async function buildIfStale() {
-  const sources = ['core', 'frame', 'server', 'app', 'public', 'nuxt.config.ts', 'package-lock.json', 'tools/side-builds.mjs', 'tools/bench'].flatMap((one) => filesUnder(join(root, one))).filter((one) => !one.endsWith('.test.ts'))
+  const sources = ['core', 'frame', 'server', 'app', 'cli', 'public', 'nuxt.config.ts', 'package-lock.json', 'tools/side-builds.mjs', 'tools/bench'].flatMap((one) => filesUnder(join(root, one))).filter((one) => !one.endsWith('.test.ts'))
   const hash = createHash('sha256')
   for (const file of sources) hash.update(file.slice(root.length)).update(readFileSync(file))
   const now = hash.digest('hex')

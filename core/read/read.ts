@@ -2,8 +2,9 @@ import type { Contract } from '../contract/contract'
 import type { Problem } from '../problem'
 import { readCustomElements } from './custom-elements/read'
 import { readFunctions } from './functions/read'
+import { readManifest, withWordsOf } from './manifest/read'
 import { CheckedTypes } from './source/checked-types'
-import { libraryFiles, type Reading } from './source/reading'
+import { isManifest, libraryFiles, type Reading } from './source/reading'
 import { SourceSet, type Outside, type SourceText } from './source/source-set'
 import { readVue } from './vue/read'
 
@@ -23,6 +24,17 @@ export function readLibrary(files: SourceText[], outside?: Outside): Reading {
     const other = contracts.get(one.tag)
     if (other) problems.push(sameName(one, other))
     else contracts.set(one.tag, one)
+  }
+  for (const [path, text] of sources.texts) {
+    if (!isManifest(path)) continue
+    const stated = readManifest(path, text)
+    problems.push(...stated.problems)
+    for (const one of stated.contracts) {
+      const read = contracts.get(one.tag)
+      // what was read from source stands; what is only stated stands where there is no source for it
+      if (read) contracts.set(one.tag, withWordsOf(read, one))
+      else contracts.set(one.tag, sources.texts.has(one.files[0]!) ? one : { ...one, files: [path] })
+    }
   }
   return { contracts: [...contracts.values()].sort((a, b) => a.tag.localeCompare(b.tag)), problems }
 }

@@ -6,6 +6,7 @@ import { log } from '../log'
 import { isAway, store, type Store } from '../store/database'
 import { libraryBySlug, type Library } from '../store/libraries'
 import { personById, roleOf, type Person, type Role } from '../store/people'
+import { bearer, type TokenScope } from '../store/registry-tokens'
 import { boundedJson } from './body'
 import { Failure, fail, problemBody } from './failure'
 import { signedIn } from './session'
@@ -21,6 +22,8 @@ interface Spec<B, Q, R> {
   access: Access
   body?: z.ZodType<B>
   query?: z.ZodType<Q>
+  /** Also for those who come with a token of this scope instead of a session, as the companion command does. */
+  token?: TokenScope
   /** The body is read by the handler itself, as for uploads. */
   rawBody?: true
   handle(call: Call<B, Q>): Promise<R> | R
@@ -34,7 +37,7 @@ export function route<R, B = undefined, Q = undefined>(spec: Spec<B, Q, R>): Eve
   const handler = defineEventHandler(async (event) => {
     try {
       checkOrigin(event)
-      const call = await admit(event, spec.access)
+      const call = await admit(event, spec.access, spec.token)
       return (await spec.handle({
         ...call,
         query: spec.query ? parse(spec.query, getQuery(event), 'query') : (undefined as Q),
@@ -56,11 +59,13 @@ export function checkOrigin(event: H3Event): void {
   if (!own) fail(403, 'other-origin', 'This request came from another site.', `Open ${publicUrl()} and do it there.`)
 }
 
-async function admit(event: H3Event, access: Access): Promise<Omit<Call<never, never>, 'body' | 'query'>> {
+async function admit(event: H3Event, access: Access, scope: TokenScope | undefined): Promise<Omit<Call<never, never>, 'body' | 'query'>> {
   const db = store()
   const params = Object.fromEntries(Object.entries(getRouterParams(event)).map(([key, value]) => [key, decodeURIComponent(value)]))
-  const id = access === 'anyone' && !params.library ? undefined : await signedIn(event)
-  const person = id ? await personById(db, id) : undefined
+  const token = scope && /^Bearer (.+)$/i.exec(getRequestHeader(event, 'authorization') ?? '')?.[1]?.trim()
+  const holder = token ? await holderOf(db, token, scope, params.library) : undefined
+  const id = holder || (access === 'anyone' && !params.library) ? undefined : await signedIn(event)
+  const person = holder ?? (id ? await personById(db, id) : undefined)
   if (access !== 'anyone' && !person) fail(401, 'not-signed-in', 'You are not signed in.', 'Sign in, and come back to this address.')
   if (access === 'administrator' && !person!.administrator) fail(403, 'administrators-only', 'Only an administrator can do this.', 'Ask one.')
   let library: Library | undefined
@@ -75,6 +80,15 @@ async function admit(event: H3Event, access: Access): Promise<Omit<Call<never, n
     }
   }
   return { event, db, params, person: person!, library: library!, role }
+}
+
+/** Whose token it is, where it is good for this. */
+async function holderOf(db: Store, token: string, scope: TokenScope, slug: string | undefined): Promise<Person> {
+  const found = await bearer(db, token)
+  if (!found || found.revoked) return fail(401, 'token', 'This token is not known, or was revoked.', 'Make another on your account page.')
+  const library = found.library === null ? undefined : slug === undefined ? null : await libraryBySlug(db, slug)
+  if (!found.scopes.includes(scope) || library === null || (library && library.id !== found.library)) return fail(403, 'token-scope', `This token is not for this: it takes the scope “${scope}”${found.library === null ? '' : ', of this library'}.`, 'Make another on your account page.')
+  return found.person
 }
 
 function parse<T>(schema: z.ZodType<T>, value: unknown, what: string): T {

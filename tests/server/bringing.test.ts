@@ -1,4 +1,6 @@
-import { readFileSync, readdirSync } from 'node:fs'
+import { spawnSync } from 'node:child_process'
+import { mkdtempSync, readFileSync, readdirSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
 import { join, relative } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import { pack } from 'tar-stream'
@@ -140,3 +142,37 @@ test('two at once for one library: the second is refused with a sentence; a canc
   expect((await ended(ines, slug, begun)).body.state).toBe('cancelled')
   expect((await ines(`/api/libraries/${slug}/shelf`)).body).toEqual([])
 }, 60_000)
+
+describe('the companion command', () => {
+  // it is fetched from the shelf, as a team's pipeline does
+  let command = ''
+  const run = (args: string[], token?: string) => spawnSync(process.execPath, [command, ...args], { encoding: 'utf8', env: { PATH: process.env.PATH ?? '', ...(token ? { KEPT_SHELF_TOKEN: token } : {}) } })
+  const tokenFor = async (scopes: string[]) => (await ines('/api/registry-tokens', { body: { name: 'a pipeline', scopes, library: null } })).body.text as string
+  beforeAll(async () => {
+    command = join(mkdtempSync(join(tmpdir(), 'kept-shelf-cli-')), 'kept-shelf.mjs')
+    writeFileSync(command, await (await fetch(`${at.url}/cli/kept-shelf.mjs`)).text())
+  })
+  test('pushes a folder, waits, and says what came of it', async () => {
+    const slug = await library()
+    const done = run(['push', 'demo/tern', '--to', `${at.url}/${slug}`, '--note', 'from a pipeline', '--strict'], await tokenFor(['publish']))
+    expect([done.stderr, done.status]).toEqual(['', 0])
+    expect(done.stdout).toContain('Revision 1: 11 new, 0 changed, 0 gone, 0 the same.')
+    expect(done.stdout).toMatch(new RegExp(`${at.url}/${slug}/bring-in/[0-9a-f-]{36}`))
+    expect((await ines(`/api/libraries/${slug}`)).body.revision.note).toBe('from a pipeline')
+  }, 60_000)
+  test.each([
+    ['no token', [], undefined, 2, 'There is no token.'], ['a token that is not known', [], 'ks_nonsense', 1, 'This token is not known, or was revoked.'], ['a folder that is not there', ['not/there'], 'x', 2, 'There is no folder not/there.'],
+  ] as [string, string[], string | undefined, number, string][])('%s: a sentence and an exit code', async (_what, folder, token, code, text) => {
+    const done = run(['push', ...(folder.length ? folder : ['demo/tern/src']), '--to', `${at.url}/copy-1`], token)
+    expect([done.status, done.stderr]).toEqual([code, expect.stringContaining(text)])
+  })
+  test('a token that may only read, a library that is not there, source that does not parse', async () => {
+    expect(run(['push', 'demo/tern/src', '--to', `${at.url}/copy-1`], await tokenFor(['read'])).stderr).toContain('takes the scope “publish”')
+    expect(run(['push', 'demo/tern/src', '--to', `${at.url}/nowhere`], await tokenFor(['publish'])).stderr).toContain('There is no library “nowhere”')
+    const folder = mkdtempSync(join(tmpdir(), 'kept-shelf-push-'))
+    writeFileSync(join(folder, 'a.ts'), 'class A extends {{')
+    const done = run(['push', folder, '--to', `${at.url}/${await library()}`, '--strict'], await tokenFor(['publish']))
+    expect(done.status).toBe(1)
+    expect(done.stdout).toMatch(/a\.ts:1 {2}This file does not parse/)
+  }, 60_000)
+})

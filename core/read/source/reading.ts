@@ -10,6 +10,8 @@ const beside = /(^|\/)(__tests__|__mocks__|tests?|specs?|e2e|demos?|examples?|do
 export const isBeside = (path: string): boolean => beside.test(path)
 
 const scriptFile = /\.([cm]?[jt]sx?|vue)$/
+/** A custom elements manifest, wherever it stands. */
+export const isManifest = (path: string): boolean => /(^|\/)custom-elements(\.manifest)?\.json$/.test(path)
 const builtFolder = /^(dist|lib|es|esm|cjs|umd|build|out|cdn|types)\//
 
 /**
@@ -20,7 +22,7 @@ export function libraryFiles<F extends SourceText>(files: F[]): { files: F[]; pr
   const hasSource = files.some((one) => /^src\//.test(one.path) && scriptFile.test(one.path))
   const aside = new Map<string, F[]>()
   const kept = files.filter((one) => {
-    const why = isBeside(one.path) && scriptFile.test(one.path) ? 'beside' : hasSource && builtFolder.test(one.path) ? 'built' : undefined
+    const why = isBeside(one.path) && scriptFile.test(one.path) ? 'beside' : hasSource && builtFolder.test(one.path) && !isManifest(one.path) ? 'built' : undefined
     if (why) aside.set(why, [...(aside.get(why) ?? []), one])
     return !why
   })

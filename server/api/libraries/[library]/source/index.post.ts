@@ -16,7 +16,7 @@ import { keepFiles } from '~~/server/store/sources'
  * all of the library. Begins a job and says what of the upload was left aside.
  */
 export default route({
-  access: 'contributor',
+  access: 'contributor', token: 'publish',
   async handle({ event, db, library, person }) {
     const limit = settings().UPLOAD_LIMIT
     const length = getRequestHeader(event, 'content-length')

@@ -3,7 +3,7 @@ import { route } from '~~/server/auth/route'
 import { job } from '~~/server/store/jobs'
 
 export default route({
-  access: 'reader',
+  access: 'reader', token: 'publish',
   async handle({ db, library, params }) {
     const found = /^[0-9a-f-]{36}$/.test(params.id!) ? await job(db, params.id!) : undefined
     if (!found || found.library_id !== library.id) return fail(404, 'no-job', 'There is no such job here.', 'Go back to the shelf.')
