@@ -65,7 +65,6 @@ function functionInside(sources: SourceSet, expression: ts.Expression, depth = 0
       const fn = functionInside(sources, one, depth + 1)
       if (fn) return fn
     }
-    // Object.assign(forwardRef(…), { … }) and the like
   }
   return undefined
 }

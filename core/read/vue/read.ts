@@ -364,6 +364,7 @@ class VueComponent {
       const file = from && this.sources.resolve(node.getSourceFile().fileName, from.from)
       if (file && from.name === 'default') {
         const [summary, deprecated] = [this.summary, this.deprecated]
+        // what a base says of itself is not said of this one
         this.name ??= ''
         this.readOptionsOf(file, seen)
         Object.assign(this, { summary, deprecated })

@@ -94,7 +94,7 @@ onMounted(() => { if (route.hash) setTimeout(() => document.getElementById(decod
             <div><h3>When not</h3><MemberWords :tag member="guide:when-not" title="when not to use it" :words="wordsFor('guide:when-not')" :comment="undefined" @written="written" /></div>
           </div>
         </div>
-        <div class="face"><PreviewFrame v-if="targetOf(face)" :target="targetOf(face)" :css :preview="store.library!.preview" :host :title="`${store.title(tag)}, as on the shelf`" :surround="{ theme, width: null, ground: 'Canvas', fit: false }" /></div>
+        <div class="face"><PreviewFrame v-if="targetOf(face)" :target="targetOf(face)" :css :preview="store.library!.preview" :host :title="`${store.title(tag)}, as on the shelf`" :surround="{ theme, width: null, ground: themeGround, fit: false }" /></div>
       </section>
 
       <p class="sentence">Examples dressed in <Choice v-model="theme" label="Theme" :options="themes.map((one) => ({ value: one.name, title: one.title }))" />, with code for <Choice v-if="styles.length > 1" v-model="chosenStyle" label="Code for" :options="styles.map((value) => ({ value, title: codeStyles[value] }))" /><b v-else>{{ codeStyles[style] }}</b>.</p>
