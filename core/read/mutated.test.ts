@@ -39,3 +39,12 @@ test('types that turn back on themselves end', () => {
   ])
   expect(contracts.map((one) => one.tag)).toEqual(['A', 'B', 'x-c', 'x-m'])
 })
+
+test('source that is nested beyond reason costs only its file', () => {
+  const deep = `const x = ${'('.repeat(60_000)}1${')'.repeat(60_000)}`
+  const { contracts, problems } = readLibrary([{ path: 'deep.ts', text: deep }, { path: 'Deep.vue', text: `<script setup>\n${deep}\n</script><template><b/></template>` }, { path: 'good.ts', text: "class G extends HTMLElement {}\ncustomElements.define('x-g', G)" }])
+  expect(contracts.some((one) => one.tag === 'x-g')).toBe(true)
+  const long = readLibrary([{ path: 'long.ts', text: `const t = ${'"<i>" + '.repeat(1500)}'<slot name="end"></slot>'\nclass L extends HTMLElement { constructor() { super(); this.attachShadow({ mode: 'open' }).innerHTML = t } }\ncustomElements.define('x-l', L)` }])
+  expect(long.contracts.map((one) => one.tag)).toEqual(['x-l'])
+  expect(problems.map((one) => [one.code, one.where?.file])).toContainEqual(['source-does-not-parse', 'deep.ts'])
+})

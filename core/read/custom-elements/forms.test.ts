@@ -112,6 +112,11 @@ globalThis.customElements.define('x-card', Card)` }), 'slot')).toEqual(['inner',
   })
 })
 
+test('markup put together from many pieces is read to its end', () => {
+  const pieces = Array.from({ length: 60 }, (_, i) => `'<slot name="s${i}"></slot>'`).join(' + ')
+  expect(names(one({ 'card.js': `class Card extends HTMLElement { constructor() { super(); this.attachShadow({ mode: 'open' }).innerHTML = ${pieces} } }\ncustomElements.define('x-card', Card)` }), 'slot')).toHaveLength(60)
+})
+
 describe('names that are worked out', () => {
   test('tables of names made by code, watched attributes added to, helpers that are given the element', () => {
     expect(props(one({

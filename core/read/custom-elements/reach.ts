@@ -62,12 +62,16 @@ export function reachOf(sources: SourceSet, classes: ClassNode[]): ts.Node[] {
 }
 
 /** A constant that is a class or makes one is another component's or a mixin's: what it does is not done by who names it. */
-const holdsClass = (node: ts.FunctionDeclaration | ts.VariableDeclaration): boolean => {
+const classHolders = new WeakMap<ts.Node, boolean>()
+function holdsClass(node: ts.FunctionDeclaration | ts.VariableDeclaration): boolean {
+  const known = classHolders.get(node)
+  if (known !== undefined) return known
   let found = false
   walk(node, (one) => {
     if (ts.isClassLike(one)) found = true
     return !found
   })
+  classHolders.set(node, found)
   return found
 }
 

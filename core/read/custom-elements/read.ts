@@ -33,7 +33,11 @@ export function readCustomElements(sources: SourceSet): Reading {
 
   for (const [tag, { node, place }] of registered) {
     if (contracts.some((one) => one.tag === tag)) continue
-    contracts.push(readOne(sources, sinks, sheet, tag, node, place))
+    try {
+      contracts.push(readOne(sources, sinks, sheet, tag, node, place))
+    } catch (error) {
+      problems.push({ code: 'not-read', what: `<${tag}> could not be read: ${(error as Error).message}`, where: place, todo: 'Tell us of the file; the others were read.' })
+    }
   }
   const taken = new Set([...registered.values()].map((one) => one.node))
   for (const { node } of classes) {
@@ -205,8 +209,10 @@ function setByScript(sources: SourceSet, calls: MethodCall[]): Set<string> {
 function partsByScript(sources: SourceSet, calls: MethodCall[]): Part[] {
   return calls.flatMap((node) => {
     const { name: method, expression: target } = node.expression
-    if (method.text !== 'setAttribute' && method.text !== 'add') return []
-    const [name, value] = node.arguments.map((one) => evaluate(sources, one))
+    if (method.text === 'setAttribute' ? node.arguments.length !== 2 : method.text !== 'add' || !ts.isPropertyAccessExpression(target) || target.name.text !== 'part') return []
+    const name = node.arguments[0] && evaluate(sources, node.arguments[0])
+    if (method.text === 'setAttribute' && name !== 'part') return []
+    const value = node.arguments[1] && evaluate(sources, node.arguments[1])
     const names = method.text === 'setAttribute' && name === 'part' && typeof value === 'string' ? value.split(/\s+/).filter(Boolean)
       : method.text === 'add' && ts.isPropertyAccessExpression(target) && target.name.text === 'part' && typeof name === 'string' ? [name] : []
     if (names.length === 0) return []

@@ -148,7 +148,8 @@ export class CheckedTypes {
       const base = type.types.find((one) => one.flags & (ts.TypeFlags.String | ts.TypeFlags.Number))
       if (base) return this.model(base, at, depth + 1)
     }
-    if (alias === 'Omit' && type.aliasTypeArguments?.[0] && type.aliasTypeArguments[0].flags & ts.TypeFlags.String) return { is: 'string' }
+    // `Omit<string, …>`, which keeps an editor's suggestions too: it has what a text has
+    if (flags & ts.TypeFlags.Object && type.getNumberIndexType() && ['charAt', 'toLowerCase', 'codePointAt'].every((one) => type.getProperty(one))) return { is: 'string' }
     const name = type.symbol?.name
     if (name === 'Date') return { is: 'date' }
     if (name && nodes.has(name)) return { is: 'node' }

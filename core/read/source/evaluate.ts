@@ -24,7 +24,7 @@ const returnedOnly = (body: ts.ConciseBody): ts.Expression | undefined => {
 }
 
 /** Names bound while a function is followed, and how many more steps may be taken. */
-interface Following { names: ReadonlyMap<string, Plain | undefined>; left: { steps: number } }
+interface Following { names: ReadonlyMap<string, Plain | undefined>; left: { steps: number; depth: number } }
 
 /**
  * The value of an expression that can be known without running it: literals, templates, constants
@@ -33,11 +33,19 @@ interface Following { names: ReadonlyMap<string, Plain | undefined>; left: { ste
  * `undefined` where it cannot be known; nothing of the source is executed.
  */
 export function evaluate(sources: SourceSet, expression: ts.Expression): Plain | undefined {
-  return valueOf(sources, expression, { names: new Map(), left: { steps: 5000 } })
+  return valueOf(sources, expression, { names: new Map(), left: { steps: 5000, depth: 0 } })
 }
 
 function valueOf(sources: SourceSet, expression: ts.Expression, following: Following): Plain | undefined {
-  if (--following.left.steps < 0) return undefined
+  const { left } = following
+  if (--left.steps < 0 || left.depth > 100) return undefined
+  left.depth++
+  const value = valueOfNode(sources, expression, following)
+  left.depth--
+  return value
+}
+
+function valueOfNode(sources: SourceSet, expression: ts.Expression, following: Following): Plain | undefined {
   const node = unwrap(expression)
   const again = (one: ts.Expression) => valueOf(sources, one, following)
   if (ts.isStringLiteralLike(node)) return node.text
@@ -108,7 +116,7 @@ function constantValue(sources: SourceSet, initializer: ts.Expression, following
   if (known) return known.value
   const value = valueOf(sources, initializer, { ...following, names: new Map() })
   // where the steps ran out, nothing is known; with more left it may be
-  if (value !== undefined || following.left.steps > 0) constants.set(initializer, { value: typeof value === 'object' && value !== null ? Object.freeze(value) as Plain : value })
+  if (value !== undefined || (following.left.steps > 0 && following.left.depth < 50)) constants.set(initializer, { value: typeof value === 'object' && value !== null ? Object.freeze(value) as Plain : value })
   return value
 }
 
@@ -361,8 +369,11 @@ export function fragmentOf(sources: SourceSet, expression: ts.Expression, open: 
     more(node.whenTrue)
     more(node.whenFalse)
   } else if (ts.isBinaryExpression(node) && node.operatorToken.kind === ts.SyntaxKind.PlusToken) {
-    more(node.left)
-    more(node.right)
+    // a long sum leans to the left: taken apart at one depth
+    const pieces: ts.Expression[] = []
+    let at: ts.Expression = node
+    for (; ts.isBinaryExpression(at) && at.operatorToken.kind === ts.SyntaxKind.PlusToken; at = unwrap(at.left)) pieces.push(at.right)
+    for (const one of [at, ...pieces.reverse()]) more(one)
   } else if (ts.isBinaryExpression(node) && [ts.SyntaxKind.AmpersandAmpersandToken, ts.SyntaxKind.BarBarToken, ts.SyntaxKind.QuestionQuestionToken].includes(node.operatorToken.kind)) more(node.right)
   else if (ts.isArrayLiteralExpression(node) && node.elements.length > 0) node.elements.forEach((one) => more(ts.isSpreadElement(one) ? one.expression : one))
   else if (ts.isIdentifier(node)) {

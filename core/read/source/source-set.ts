@@ -89,9 +89,8 @@ export class SourceSet {
   constructor(files: SourceText[], readonly outside: Outside = () => undefined, parse = true) {
     for (const file of files) {
       this.texts.set(file.path, file.text)
-      const script = parse ? scriptOf(file) : undefined
-      if (script === undefined) continue
-      const parsed = ts.createSourceFile(file.path, script.text, ts.ScriptTarget.Latest, true, script.kind)
+      const parsed = parse ? this.parsed(file) : undefined
+      if (!parsed) continue
       const [error] = (parsed as unknown as { parseDiagnostics: ts.DiagnosticWithLocation[] }).parseDiagnostics
       if (error) {
         this.problems.push({
@@ -105,6 +104,17 @@ export class SourceSet {
       this.scripts.set(file.path, parsed)
     }
     this.aliases = aliasesIn(this.texts)
+  }
+
+  /** A file's script as a tree. Source that is nested so deep that no tree can be made of it is a problem, as source that does not parse is. */
+  private parsed(file: SourceText): ts.SourceFile | undefined {
+    try {
+      const script = scriptOf(file)
+      return script && ts.createSourceFile(file.path, script.text, ts.ScriptTarget.Latest, true, script.kind)
+    } catch (error) {
+      this.problems.push({ code: 'source-does-not-parse', what: `This file cannot be taken apart: ${(error as Error).message}`, where: { file: file.path, line: 1 }, todo: 'Leave it out, or mend it and bring it in again. What it offered before stays on the shelf meanwhile.' })
+      return undefined
+    }
   }
 
   place(node: ts.Node, offset = node.getStart()): Place {
@@ -289,12 +299,16 @@ function inside<N extends ts.Node>(list: N[], node: ts.Node): N[] {
   return found
 }
 
-/** Walks a tree of nodes; `visit` returns `false` to leave a branch out. */
+/** Walks a tree of nodes in the order of writing, however deep it is; `visit` returns `false` to leave a branch out. */
 export function walk(node: ts.Node, visit: (node: ts.Node) => boolean | void): void {
-  const step = (one: ts.Node): void => {
-    if (visit(one) !== false) ts.forEachChild(one, step)
+  const waiting: ts.Node[] = [node]
+  for (let one = waiting.pop(); one; one = waiting.pop()) {
+    if (visit(one) === false) continue
+    const from = waiting.length
+    ts.forEachChild(one, (child) => { waiting.push(child) })
+    // the last one in is the first one out: children are turned round
+    for (let a = from, b = waiting.length - 1; a < b; a++, b--) [waiting[a], waiting[b]] = [waiting[b]!, waiting[a]!]
   }
-  step(node)
 }
 
 export const unwrap = (node: ts.Expression): ts.Expression =>
