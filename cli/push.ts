@@ -2,6 +2,7 @@ import { readdirSync, readFileSync, statSync } from 'node:fs'
 import { join, relative, sep } from 'node:path'
 import type { z } from 'zod'
 import { isCalm } from '../core/problem'
+import { isPassedOver, isSourceName } from '../core/read/source/reading'
 import { begunSchema, jobSchema, problemDetailsSchema } from '../core/wire'
 
 /** Why a push came to nothing, as a sentence, with the exit code that says so. */
@@ -11,8 +12,8 @@ export class PushFailure extends Error {
 
 export interface Push { folder: string; to: string; token: string; note: string; say(text: string): void }
 
-const passedOver = new Set(['node_modules', '.git', '.data', '.cache', 'coverage'])
-const sourceName = /(\.(?:[cm]?[jt]sx?|vue|css|html|json|md|svg|txt)|(?:^|\/)LICEN[CS]E)$/i
+
+const inLibrary = (root: string, path: string): string => relative(root, path).split(sep).join('/')
 
 function filesUnder(root: string): string[] {
   let all
@@ -22,7 +23,7 @@ function filesUnder(root: string): string[] {
     throw new PushFailure(`There is no folder ${root}.`, 2)
   }
   return all.filter((one) => one.isFile()).map((one) => join(one.parentPath, one.name))
-    .filter((path) => !relative(root, path).split(sep).some((one) => passedOver.has(one)) && sourceName.test(path) && statSync(path).size < 2_000_000)
+    .filter((path) => !isPassedOver(inLibrary(root, path)) && isSourceName(path) && statSync(path).size < 2_000_000)
 }
 
 /** The address of a library's page as the address of its API. */
@@ -58,7 +59,7 @@ export async function push({ folder, to, token, note, say }: Push): Promise<bool
   const form = new FormData()
   form.set('note', note)
   form.set('whole', 'yes')
-  for (const path of files) form.append('file', new Blob([readFileSync(path)]), relative(folder, path).split(sep).join('/'))
+  for (const path of files) form.append('file', new Blob([readFileSync(path)]), inLibrary(folder, path))
   say(`Sending ${files.length} files …`)
   const { job } = await ask(begunSchema, '/source', form)
   for (let step = ''; ;) {

@@ -17,3 +17,6 @@ export type PackageOrigin = z.infer<typeof packageOriginSchema>
 /** Where a library's source comes from, when it is fetched and not uploaded. */
 export const originSchema = z.discriminatedUnion('is', [gitOriginSchema, packageOriginSchema])
 export type Origin = z.infer<typeof originSchema>
+
+/** Where a library came from, in a few words. */
+export const originTitle = (origin: Origin): string => (origin.is === 'git' ? `${origin.address}${origin.ref ? ` at ${origin.ref}` : ''}` : `the package ${origin.name} ${origin.range}`)

@@ -1,45 +1,17 @@
 // Pictures of the main views for docs/screenshots, from fresh demo data.
-import { mkdirSync } from 'node:fs'
-import { join } from 'node:path'
+import { mkdirSync, readdirSync, readFileSync } from 'node:fs'
+import { join, relative } from 'node:path'
 import { freePort, root, seed, setUp, startPostgres, startServer } from './setup.mjs'
 
-/** A small library of React components, as an upload. */
+/** The small library of React components, as an upload, with one file beside it that does not compile and a test. */
 function secondLibrary() {
-  const files = {
-    'package.json': JSON.stringify({ name: '@marram/gannet', version: '0.1.0', license: 'MIT', peerDependencies: { react: '^19.0.0', 'react-dom': '^19.0.0' } }),
-    'src/berth-card.tsx': `import { useState, type ComponentProps, type ReactNode } from 'react'
-import './berth-card.css'
-
-export interface BerthCardProps extends Omit<ComponentProps<'section'>, 'title'> {
-  /** Which berth it is. */
-  berth: string
-  /** How it speaks. */
-  tone?: 'calm' | 'storm'
-  /** Stands above everything else. */
-  head?: ReactNode
-  /** Somebody boards here. */
-  onBoard?: (berth: string) => void
-}
-
-/** A berth, and a way to board there. */
-export function BerthCard({ berth, tone = 'calm', head, children, onBoard, ...rest }: BerthCardProps) {
-  const [times, setTimes] = useState(0)
-  return (
-    <section {...rest} className="berth-card" data-tone={tone}>
-      <h3>{head ?? 'Berth'} {berth}</h3>
-      <p>{children}</p>
-      <button type="button" onClick={() => { setTimes(times + 1); onBoard?.(berth) }}>Board {times || ''}</button>
-    </section>
-  )
-}
-`,
-    'src/berth-card.css': ".berth-card { border-left: 6px solid #1c6b58; background: #e3ede8; padding: 12px 18px; font: 15px/22px 'Hanken Grotesk', sans-serif; color: #11344a; min-width: 260px }\n.berth-card[data-tone='storm'] { border-color: #a63d22; background: #f5e4dd }\n.berth-card h3, .berth-card p { margin: 0 0 8px }\n.berth-card button { border: 1px solid; background: none; padding: 4px 14px; color: inherit; font: inherit }\n",
-    'src/crossing-list.tsx': "import { BerthCard } from './berth-card'\nimport { times } from './timetable'\n\nexport const CrossingList = () => <>{times.map((one) => <BerthCard key={one} berth={one} />)}</>\n",
-    'src/berth-card.test.tsx': "import { BerthCard } from './berth-card'\n",
-  }
+  const folder = join(root, 'tests/fixtures/gannet')
   const form = new FormData()
   form.set('note', 'A library of function components')
-  for (const [path, text] of Object.entries(files)) form.append('file', new File([text], path))
+  const put = (path, text) => form.append('file', new File([text], path))
+  for (const one of readdirSync(folder, { recursive: true, withFileTypes: true })) if (one.isFile()) put(relative(folder, join(one.parentPath, one.name)), readFileSync(join(one.parentPath, one.name), 'utf8'))
+  put('src/crossing-list.tsx', "import { BerthCard } from './berth-card'\nimport { times } from './timetable'\n\nexport const CrossingList = () => <>{times.map((one) => <BerthCard key={one} berth={one} />)}</>\n")
+  put('src/berth-card.test.tsx', "import { BerthCard } from './berth-card'\n")
   return form
 }
 

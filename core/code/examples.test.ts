@@ -28,3 +28,9 @@ test('two that would look the same are one', () => {
   const { contracts: [bare] } = readLibrary([{ path: 'b.ts', text: "class B extends HTMLElement {}\ncustomElements.define('x-b', B)" }])
   expect(firstExamples(bare!, 'B').map((one) => one.name)).toEqual(['nothing set'])
 })
+test('what somebody keeps is not made again, known by its name or by what it shows', () => {
+  const [calm, storm, open] = firstExamples(contract, 'Aa')
+  const left = firstExamples(contract, 'Aa', undefined, [{ name: 'tone: calm', usage: { props: {}, slots: { '': { is: 'text', text: 'other' } } } }, { name: 'In a gale', usage: storm!.usage }])
+  expect([calm!.name, storm!.name].some((name) => left.some((one) => one.name === name))).toBe(false)
+  expect(left[0]).toEqual(open)
+})

@@ -5,7 +5,7 @@ import { choicesOf } from '../contract/type'
 import { firstUsage } from './showing'
 import type { Usage } from './usage'
 
-/** A way of showing a component. One without an id was made by us from the contract, and is nobody's until it is kept. */
+/** A way of showing a component, made by us from its contract; it is nobody's until somebody keeps it. */
 export interface MadeExample { name: string; usage: Usage }
 
 const longWords = 'The 18:05 from Skerray to Holm by way of Inner Marram is expected to leave somewhat later than it says, owing to swell at the outer berth; Verkehrsverbundsbeförderungsbedingungen apply'
@@ -20,9 +20,9 @@ export function mainProp(contract: Contract): Prop | undefined {
 /**
  * First examples, made from the contract alone: each choice of the main prop, each boolean, each slot
  * filled and left empty, long words, and nothing set at all. `face` is what they start from, so that
- * one differs from the next by what it is named for.
+ * one differs from the next by what it is named for. What is kept already, by name or by what it shows, is left out.
  */
-export function firstExamples(contract: Contract, title: string, face: Usage = firstUsage(contract, title)): MadeExample[] {
+export function firstExamples(contract: Contract, title: string, face: Usage = firstUsage(contract, title), kept: MadeExample[] = []): MadeExample[] {
   const made: MadeExample[] = []
   const set = (props: Record<string, unknown>): Usage => ({ ...face, props: { ...face.props, ...props } })
   const main = mainProp(contract)
@@ -40,5 +40,6 @@ export function firstExamples(contract: Contract, title: string, face: Usage = f
   const longSlots = Object.fromEntries(Object.entries(face.slots).map(([name, filling]) => [name, filling.is === 'text' ? { is: 'text' as const, text: longWords } : filling]))
   if (texts.length || Object.values(face.slots).some((one) => one.is === 'text')) made.push({ name: 'long words', usage: { ...face, props: { ...face.props, ...Object.fromEntries(texts.map((one) => [one.name, longWords])) }, slots: longSlots } })
   made.push({ name: 'nothing set', usage: { props: {}, slots: {} } })
-  return [...new Map(made.map((one) => [JSON.stringify(one.usage), one])).values()].slice(0, most)
+  const have = new Set(kept.flatMap((one) => [one.name, JSON.stringify(one.usage)]))
+  return [...new Map(made.map((one) => [JSON.stringify(one.usage), one])).values()].filter((one) => !have.has(one.name) && !have.has(JSON.stringify(one.usage))).slice(0, most)
 }

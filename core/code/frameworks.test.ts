@@ -11,6 +11,7 @@ const { contracts } = readLibrary([
   get label(): string { return this.getAttribute('label') ?? '' } set label(value: string) { this.setAttribute('label', value) }
   get open(): boolean { return this.hasAttribute('open') } set open(on: boolean) { this.toggleAttribute('open', on) }
   rows: { id: string }[] = []
+  until: Date | undefined
   constructor() { super(); this.attachShadow({ mode: 'open' }).innerHTML = '<slot></slot><slot name="foot"></slot>' }
 }
 customElements.define('x-strip', Strip)` },
@@ -60,4 +61,13 @@ test('Angular style: values that are no text are bound, braces are kept from mea
   expect(written).toContain('CUSTOM_ELEMENTS_SCHEMA')
   expect(written).toContain('[rows]=')
   expect(written).toContain('label="a &quot;b&quot; &amp; &#123;c&#125;"')
+})
+test('Angular style: a template makes no dates, so they are fields of the class, each by its own name', () => {
+  const until = (day: string): Usage => ({ props: { until: day }, slots: {} })
+  const written = code('angular', 'x-strip', { ...until('2026-11-25'), slots: { foot: { is: 'component', tag: 'x-strip', usage: until('2026-12-24') } } })
+  expect(written).toContain("until = new Date('2026-11-25')")
+  expect(written).toContain("until1 = new Date('2026-12-24')")
+  expect(written).toMatch(/\[until\]="until"[\s\S]*\[until\]="until1"/)
+  const { parseDiagnostics } = ts.createSourceFile('a.ts', written, ts.ScriptTarget.Latest, true) as ts.SourceFile & { parseDiagnostics: unknown[] }
+  expect(parseDiagnostics).toEqual([])
 })

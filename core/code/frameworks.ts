@@ -1,6 +1,6 @@
-import { parseFragment, serializeOuter, type DefaultTreeAdapterMap } from 'parse5'
+import { parseFragment, type DefaultTreeAdapterMap } from 'parse5'
 import { membersOf, type Contract } from '../contract/contract'
-import { htmlFor } from './html'
+import { escapeAttribute, escapeText, htmlFor, withSlot } from './html'
 import type { Filling, Usage } from './usage'
 
 /** The ways of writing that code is given in. Each component has those it can be used from. */
@@ -58,8 +58,6 @@ const imports = ({ contract, usage, contractOf, importFrom }: CodeInput): string
 const setProps = (contract: Contract, usage: Usage) =>
   membersOf(contract, 'prop').flatMap((prop) => (usage.props[prop.name] === undefined ? [] : [{ prop, value: usage.props[prop.name] }]))
 
-const quoted = (text: string): string => text.replaceAll('&', '&amp;').replaceAll('"', '&quot;')
-const escaped = (text: string): string => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;')
 /** A value as JavaScript in an attribute with double quotes: strings in single ones. */
 function literal(value: unknown, isDate: boolean): string {
   if (isDate && typeof value === 'string') return `new Date('${value}')`
@@ -82,14 +80,14 @@ function vueElement(input: CodeInput, contract: Contract, usage: Usage, slot: st
   const attributes = setProps(contract, usage).map(({ prop, value }) => {
     const name = element ? (prop.attribute ?? prop.name) : kebab(prop.name)
     const bound = element && !prop.attribute ? `:${prop.name}.prop` : `:${name}`
-    if (typeof value === 'string' && prop.type.is !== 'date' && (!element || prop.attribute)) return `${name}="${quoted(value)}"`
+    if (typeof value === 'string' && prop.type.is !== 'date' && (!element || prop.attribute)) return `${name}="${escapeAttribute(value)}"`
     if (value === true && (!element || prop.attribute)) return name
-    return `${bound}="${quoted(literal(value, prop.type.is === 'date'))}"`
+    return `${bound}="${escapeAttribute(literal(value, prop.type.is === 'date'))}"`
   })
-  if (element && slot) attributes.unshift(`slot="${quoted(slot)}"`)
+  if (element && slot) attributes.unshift(`slot="${escapeAttribute(slot)}"`)
   const inside = Object.entries(usage.slots).map(([name, filling]) => {
     if (element) return elementContent(name, filling, (own, inner) => vueElement(input, own, inner, name, `${indent}  `), input)
-    const content = filling.is === 'text' ? escaped(filling.text) : filling.is === 'markup' ? filling.markup : componentOr(input, filling, (own) => vueElement(input, own, filling.usage, '', `${indent}    `))
+    const content = filling.is === 'text' ? escapeText(filling.text) : filling.is === 'markup' ? filling.markup : componentOr(input, filling, (own) => vueElement(input, own, filling.usage, '', `${indent}    `))
     return name === '' ? content : `<template #${name}>${content}</template>`
   })
   return print({ open: contract.tag, attributes, inside }, indent, true)
@@ -102,13 +100,9 @@ const componentOr = (input: CodeInput, filling: Extract<Filling, { is: 'componen
 
 /** What stands in a slot of a custom element, in any template that is HTML. */
 function elementContent(slot: string, filling: Filling, write: (own: Contract, usage: Usage) => string, input: CodeInput): string {
-  if (filling.is === 'text') return slot ? `<span slot="${quoted(slot)}">${escaped(filling.text)}</span>` : escaped(filling.text)
+  if (filling.is === 'text') return slot ? `<span slot="${escapeAttribute(slot)}">${escapeText(filling.text)}</span>` : escapeText(filling.text)
   if (filling.is === 'component') return componentOr(input, filling, (own) => write(own, filling.usage))
-  if (!slot) return filling.markup
-  return parseFragment(filling.markup).childNodes.map((node) => {
-    if ('attrs' in node) node.attrs = [{ name: 'slot', value: slot }, ...node.attrs.filter((one) => one.name !== 'slot')]
-    return 'attrs' in node ? serializeOuter(node) : node.nodeName === '#text' && serializeOuter(node).trim() ? `<span slot="${quoted(slot)}">${serializeOuter(node).trim()}</span>` : ''
-  }).join('')
+  return slot ? withSlot(filling.markup, slot) : filling.markup
 }
 
 // ── React style ──
@@ -125,11 +119,11 @@ function reactElement(input: CodeInput, contract: Contract, usage: Usage, slot: 
     if (value === true) return name
     return `${name}={${literal(value, prop.type.is === 'date')}}`
   })
-  if (element && slot) attributes.unshift(`slot="${quoted(slot)}"`)
+  if (element && slot) attributes.unshift(`slot="${escapeAttribute(slot)}"`)
   const inside: string[] = []
   for (const [name, filling] of Object.entries(usage.slots)) {
     const content = filling.is === 'text' ? jsxText(filling.text) : filling.is === 'markup' ? jsxOf(filling.markup, element ? name : '') : componentOr(input, filling, (own) => reactElement(input, own, filling.usage, element ? name : '', `${indent}  `))
-    if (element && name && filling.is === 'text') inside.push(`<span slot="${quoted(name)}">${content}</span>`)
+    if (element && name && filling.is === 'text') inside.push(`<span slot="${escapeAttribute(name)}">${content}</span>`)
     else if (element || name === '') inside.push(content)
     else attributes.push(filling.is === 'text' && !/[{"<>]/.test(filling.text) ? `${name}="${filling.text}"` : `${name}={<>${content}</>}`)
   }
@@ -151,7 +145,7 @@ function jsxOf(markup: string, slot: string): string {
       if (name === 'style') return `style={{ ${value.split(';').map((one) => one.split(/:(.*)/s)).filter(([key]) => key?.trim()).map(([key, rest]) => `${/^--/.test(key!.trim()) ? `'${key!.trim()}'` : key!.trim().replace(/-(\w)/g, (_all, letter: string) => letter.toUpperCase())}: ${literal((rest ?? '').trim(), false)}`).join(', ')} }}`
       return value === '' ? name : `${custom ? name : (reactNames[name] ?? name)}="${value.replaceAll('&', '&amp;').replaceAll('"', '&quot;')}"`
     })
-    if (top && slot) attributes.unshift(`slot="${quoted(slot)}"`)
+    if (top && slot) attributes.unshift(`slot="${escapeAttribute(slot)}"`)
     const inner = node.childNodes.map((one) => write(one, false)).join('')
     return inner ? `<${[node.tagName, ...attributes].join(' ')}>${inner}</${node.tagName}>` : `<${[node.tagName, ...attributes].join(' ')} />`
   }
@@ -160,18 +154,26 @@ function jsxOf(markup: string, slot: string): string {
 
 // ── Angular style ──
 
+/** A template can make no dates: they are fields of the class. */
 function angularCode(input: CodeInput): string {
-  const template = angularElement(input, input.contract, input.usage, '', '    ').replaceAll('`', '\\`').replaceAll('${', '\\${')
-  return `${imports(input).join('\n')}\nimport { Component, CUSTOM_ELEMENTS_SCHEMA } from '@angular/core'\n\n@Component({\n  selector: 'app-example',\n  schemas: [CUSTOM_ELEMENTS_SCHEMA],\n  template: \`\n    ${template}\n  \`,\n})\nexport class Example {}`
+  const fields: string[] = []
+  const template = angularElement(input, input.contract, input.usage, '', '    ', fields).replaceAll('`', '\\`').replaceAll('${', '\\${')
+  const body = fields.length ? ` {\n${fields.map((one) => `  ${one}\n`).join('')}}` : ' {}'
+  return `${imports(input).join('\n')}\nimport { Component, CUSTOM_ELEMENTS_SCHEMA } from '@angular/core'\n\n@Component({\n  selector: 'app-example',\n  schemas: [CUSTOM_ELEMENTS_SCHEMA],\n  template: \`\n    ${template}\n  \`,\n})\nexport class Example${body}`
 }
 
-function angularElement(input: CodeInput, contract: Contract, usage: Usage, slot: string, indent: string): string {
+function angularElement(input: CodeInput, contract: Contract, usage: Usage, slot: string, indent: string, fields: string[]): string {
   const attributes = setProps(contract, usage).map(({ prop, value }) => {
-    if (prop.attribute && typeof value === 'string' && prop.type.is !== 'date') return `${prop.attribute}="${quoted(value).replaceAll('{', '&#123;').replaceAll('}', '&#125;')}"`
+    if (prop.type.is === 'date') {
+      const field = `${prop.name}${fields.length || ''}`
+      fields.push(`${field} = ${literal(value, true)}`)
+      return `[${prop.name}]="${field}"`
+    }
+    if (prop.attribute && typeof value === 'string') return `${prop.attribute}="${escapeAttribute(value).replaceAll('{', '&#123;').replaceAll('}', '&#125;')}"`
     if (prop.attribute && value === true) return prop.attribute
-    return prop.attributeOnly ? `[attr.${prop.attribute ?? prop.name}]="${quoted(literal(value, false))}"` : `[${prop.name}]="${quoted(prop.type.is === 'date' ? literal(value, false) : literal(value, false))}"`
+    return `[${prop.attributeOnly ? `attr.${prop.attribute ?? prop.name}` : prop.name}]="${escapeAttribute(literal(value, false))}"`
   })
-  if (slot) attributes.unshift(`slot="${quoted(slot)}"`)
-  const inside = Object.entries(usage.slots).map(([name, filling]) => elementContent(name, filling, (own, inner) => angularElement(input, own, inner, name, `${indent}  `), input).replaceAll('{{', '&#123;&#123;'))
+  if (slot) attributes.unshift(`slot="${escapeAttribute(slot)}"`)
+  const inside = Object.entries(usage.slots).map(([name, filling]) => elementContent(name, filling, (own, inner) => angularElement(input, own, inner, name, `${indent}  `, fields), input).replaceAll('{{', '&#123;&#123;'))
   return print({ open: contract.tag, attributes, inside }, indent, false)
 }

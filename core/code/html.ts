@@ -2,8 +2,8 @@ import { parseFragment, serializeOuter } from 'parse5'
 import { membersOf, type Contract } from '../contract/contract'
 import type { Filling, Usage } from './usage'
 
-const escapeText = (text: string): string => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;')
-const escapeAttribute = (text: string): string => text.replaceAll('&', '&amp;').replaceAll('"', '&quot;')
+export const escapeText = (text: string): string => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;')
+export const escapeAttribute = (text: string): string => text.replaceAll('&', '&amp;').replaceAll('"', '&quot;')
 
 /** Props that go into markup as attributes, and those that only script can set. */
 function divide(contract: Contract, usage: Usage) {
@@ -77,7 +77,7 @@ function tagOpen(tag: string, attributes: string[], indent: string): string {
 }
 
 /** Markup for a named slot: its top elements get the slot attribute; loose text is wrapped. */
-function withSlot(markup: string, slot: string): string {
+export function withSlot(markup: string, slot: string): string {
   const fragment = parseFragment(markup)
   return fragment.childNodes
     .map((node) => {

@@ -89,9 +89,13 @@ export type TokenNames = ReadonlySet<string>
 export const wantsWords = (member: Member, tokens: TokenNames): boolean =>
   member.kind !== 'pass-through' && !(member.kind === 'state' && member.by === 'browser') && !(member.kind === 'custom-property' && tokens.has(member.name))
 
-/** Members nobody has described, neither in a comment of the source nor in words kept here. */
+/** Whether nobody has described a member, neither in a comment of the source nor in words kept here. */
+export const lacksWords = (member: Member, written: ReadonlySet<string>, tokens: TokenNames): boolean =>
+  wantsWords(member, tokens) && !member.comment && !written.has(memberKey(member))
+
+/** The members nobody has described. */
 export const withoutWords = (contract: Contract, written: ReadonlySet<string>, tokens: TokenNames): Member[] =>
-  contract.members.filter((member) => wantsWords(member, tokens) && !member.comment && !written.has(memberKey(member)))
+  contract.members.filter((member) => lacksWords(member, written, tokens))
 
 /** `tern-notice-strip` with prefix `tern-` reads as `Notice strip`, and so does `NoticeStrip`. */
 export function componentTitle(tag: string, prefix: string): string {

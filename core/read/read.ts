@@ -1,10 +1,9 @@
 import type { Contract } from '../contract/contract'
-import type { Problem } from '../problem'
 import { readCustomElements } from './custom-elements/read'
 import { readFunctions } from './functions/read'
 import { readManifest, withWordsOf } from './manifest/read'
 import { CheckedTypes } from './source/checked-types'
-import { isManifest, libraryFiles, type Reading } from './source/reading'
+import { isManifest, libraryFiles, sameName, type Reading } from './source/reading'
 import { SourceSet, type Outside, type SourceText } from './source/source-set'
 import { readVue } from './vue/read'
 
@@ -22,7 +21,7 @@ export function readLibrary(files: SourceText[], outside?: Outside): Reading {
   const contracts = new Map<string, Contract>()
   for (const one of readings.flatMap((reading) => reading.contracts)) {
     const other = contracts.get(one.tag)
-    if (other) problems.push(sameName(one, other))
+    if (other) problems.push(sameName(one.tag, one.place, other.place.file))
     else contracts.set(one.tag, one)
   }
   for (const [path, text] of sources.texts) {
@@ -38,7 +37,3 @@ export function readLibrary(files: SourceText[], outside?: Outside): Reading {
   }
   return { contracts: [...contracts.values()].sort((a, b) => a.tag.localeCompare(b.tag)), problems }
 }
-
-const sameName = (one: Contract, other: Contract): Problem => ({
-  code: 'same-name', what: `Two components are called ${one.tag}; this one was left aside.`, where: one.place, todo: `Give one of the two another name; the first stands in ${other.place.file}.`,
-})

@@ -2,6 +2,8 @@ import { membersOf, type Contract } from '../contract/contract'
 import { printType, type TypeModel } from '../contract/type'
 
 const property = (name: string): string => (/^[A-Za-z_$][\w$]*$/.test(name) ? name : JSON.stringify(name))
+/** The line a declaration begins with that takes a type from a package of the consumer's. */
+const typeFrom = (name: string, from: string): string => `import type { ${name} } from '${from}'\n`
 const doc = (text: string | undefined): string => (text ? `  /** ${text.replaceAll('*/', '*\\/').replace(/\s+/g, ' ')} */\n` : '')
 
 /** Names in a type that lead into the library's own files are not there for a consumer: what is not plain is `unknown`. */
@@ -30,8 +32,8 @@ export function declarationOf(contract: Contract): string {
   const slots = membersOf(contract, 'slot')
   if (contract.language === 'vue') {
     const slot = slots.map((one) => `${doc(one.comment)}  ${property(one.name || 'default')}?(values: ${one.passes?.length ? `{ ${one.passes.map((pass) => `${property(pass.name)}: ${pass.type ? plainType(pass.type) : 'unknown'}`).join('; ')} }` : 'Record<string, never>'}): unknown\n`)
-    return `import type { DefineComponent } from 'vue'\nexport interface ${contract.tag}Props {\n${props.join('')}${events.join('')}}\nexport declare const ${contract.tag}: DefineComponent<${contract.tag}Props> & { new (): { $slots: {\n${slot.join('')}} } }\n`
+    return `${typeFrom('DefineComponent', 'vue')}export interface ${contract.tag}Props {\n${props.join('')}${events.join('')}}\nexport declare const ${contract.tag}: DefineComponent<${contract.tag}Props> & { new (): { $slots: {\n${slot.join('')}} } }\n`
   }
   const nodes = slots.map((one) => `${doc(one.comment)}  ${property(one.name || 'children')}?: ReactNode\n`)
-  return `import type { ReactNode } from 'react'\nexport interface ${contract.tag}Props {\n${props.join('')}${events.join('')}${nodes.join('')}  [attribute: string]: unknown\n}\nexport declare function ${contract.tag}(props: ${contract.tag}Props): ReactNode\n`
+  return `${typeFrom('ReactNode', 'react')}export interface ${contract.tag}Props {\n${props.join('')}${events.join('')}${nodes.join('')}  [attribute: string]: unknown\n}\nexport declare function ${contract.tag}(props: ${contract.tag}Props): ReactNode\n`
 }

@@ -3,6 +3,7 @@ import { createGunzip } from 'node:zlib'
 import { extract, type Header } from 'tar-stream'
 import yauzl from 'yauzl'
 import type { Problem } from '~~/core/problem'
+import { isPassedOver } from '~~/core/read/source/reading'
 
 /** The limits that hold while an archive is unpacked; what passes one stops it, whatever its own table says. */
 export interface ArchiveLimits { files: number; bytes: number; file: number }
@@ -10,7 +11,6 @@ export interface Unpacked { files: { path: string; content: Uint8Array }[]; prob
 
 const refuse = (code: string, what: string, todo: string): Problem => ({ code, what, todo })
 const outside = (path: string): boolean => path.startsWith('/') || /^[a-z]:/i.test(path) || path.includes('\\') || path.split('/').includes('..') || path.includes('\0')
-const passedOver = (path: string): boolean => /(^|\/)(node_modules|\.git|__MACOSX)\//.test(path)
 
 class Stop extends Error {
   constructor(readonly problem: Problem) { super(problem.what) }
@@ -45,7 +45,7 @@ class Keeper {
     const tell = (code: string, what: string, todo: string) => this.found.problems.push({ code, what, where: { file: path.replaceAll('\0', '').slice(0, 300) || '(no name)' }, todo })
     if (outside(path)) tell('path', 'This path leads out of the archive’s folder; it was left aside.', 'Pack it again with paths inside the folder.')
     else if (kind === 'link') tell('link', 'This is a link to another file, which is not followed.', 'Put the file itself in its place.')
-    else return kind === 'file' && !passedOver(path)
+    else return kind === 'file' && !isPassedOver(path)
     return false
   }
 

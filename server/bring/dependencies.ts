@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto'
 import { existsSync } from 'node:fs'
 import { mkdir, rename, rm, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
+import { setTimeout } from 'node:timers/promises'
 import type { Problem } from '~~/core/problem'
 import { dataFolder, npmEnvironment } from '../config'
 import { log } from '../log'
@@ -10,26 +11,31 @@ import { run, type Ran } from './run'
 const seconds = 180
 const running = new Map<string, Promise<Installed>>()
 
-export interface Installed { folder: string | undefined; problems: Problem[] }
+/** `stopped` where nobody wanted it any more before it was done. */
+export interface Installed { folder: string | undefined; problems: Problem[]; stopped: boolean }
 
 /**
  * Installs packages with the ordinary package client, in a process and a folder of their own and
- * without running any of their scripts. The same packages are installed once. One that cannot be had
- * is a problem and left out; the source is read and built without it.
+ * without running any of their scripts. The same packages are installed once: who wants them meanwhile
+ * waits, and goes on by itself where the other gives up. One that cannot be had is a problem and left
+ * out; the source is read and built without it.
  */
-export function installDependencies(packages: Record<string, string>, going: () => Promise<boolean>): Promise<Installed> {
-  if (Object.keys(packages).length === 0) return Promise.resolve({ folder: undefined, problems: [] })
+export async function installDependencies(packages: Record<string, string>, going: () => Promise<boolean>): Promise<Installed> {
+  if (Object.keys(packages).length === 0) return { folder: undefined, problems: [], stopped: false }
   const sorted = Object.fromEntries(Object.entries(packages).toSorted(([a], [b]) => (a < b ? -1 : 1)))
   const key = createHash('sha256').update(JSON.stringify(sorted)).digest('hex').slice(0, 32)
-  const known = running.get(key)
-  if (known) return known
+  for (let other = running.get(key); other; other = running.get(key)) {
+    const done = await Promise.race([other, setTimeout(1000)])
+    if (done && !done.stopped) return done
+    if (!(await going())) return { folder: undefined, problems: [], stopped: true }
+  }
   const work = install(join(dataFolder('dependencies'), key), sorted, going).finally(() => running.delete(key))
   running.set(key, work)
   return work
 }
 
 async function install(folder: string, packages: Record<string, string>, going: () => Promise<boolean>): Promise<Installed> {
-  if (existsSync(join(folder, 'package-lock.json'))) return { folder, problems: [] }
+  if (existsSync(join(folder, 'package-lock.json'))) return { folder, problems: [], stopped: false }
   const half = `${folder}.${process.pid}.part`
   const problems: Problem[] = []
   let asked = packages
@@ -44,15 +50,16 @@ async function install(folder: string, packages: Record<string, string>, going: 
       const target = problems.length ? `${folder}-${createHash('sha256').update(JSON.stringify(asked)).digest('hex').slice(0, 8)}` : folder
       if (existsSync(target)) await rm(half, { recursive: true, force: true })
       else await rename(half, target).catch(() => rm(half, { recursive: true, force: true }))
-      return { folder: target, problems }
+      return { folder: target, problems, stopped: false }
     }
+    if (ran.stopped) break
     if (!loose && /ERESOLVE/.test(ran.said)) {
       // ranges of peers that cannot all be kept: the library's authors live with that too
       loose = true
       continue
     }
-    const named = ran.stopped || ran.slow || ran.missing ? undefined : culpritIn(ran.said, asked)
-    const culprits = named ? [named] : ran.stopped || ran.slow || ran.missing ? [] : await culpritsByAsking(half, asked, going)
+    const named = culpritIn(ran.said, asked)
+    const culprits = ran.slow || ran.missing ? [] : named ? [named] : await culpritsByAsking(half, asked, going)
     if (culprits.length === 0) {
       problems.push(problemOf(ran))
       break
@@ -61,7 +68,7 @@ async function install(folder: string, packages: Record<string, string>, going: 
     asked = Object.fromEntries(Object.entries(asked).filter(([name]) => !culprits.includes(name)))
   }
   await rm(half, { recursive: true, force: true })
-  return { folder: undefined, problems }
+  return { folder: undefined, problems, stopped: !(await going()) }
 }
 
 /** The package the client could not find, by what it says. */

@@ -47,7 +47,7 @@ export async function fetchGit(origin: GitOrigin, secret: GitSecret | undefined,
     const env: Record<string, string> = {
       GIT_TERMINAL_PROMPT: '0', GIT_CONFIG_NOSYSTEM: '1', GIT_CONFIG_GLOBAL: '/dev/null', GIT_ALLOW_PROTOCOL: 'https:http', GIT_LFS_SKIP_SMUDGE: '1', HOME: folder,
       // what is secret goes by the environment: arguments are seen by everybody on the machine
-      GIT_CONFIG_COUNT: secret ? '3' : '2', GIT_CONFIG_KEY_0: 'core.hooksPath', GIT_CONFIG_VALUE_0: '/dev/null', GIT_CONFIG_KEY_1: 'http.followRedirects', GIT_CONFIG_VALUE_1: 'initial',
+      GIT_CONFIG_COUNT: secret ? '3' : '2', GIT_CONFIG_KEY_0: 'core.hooksPath', GIT_CONFIG_VALUE_0: '/dev/null', GIT_CONFIG_KEY_1: 'http.followRedirects', GIT_CONFIG_VALUE_1: 'false',
       ...(secret ? { GIT_CONFIG_KEY_2: 'http.extraHeader', GIT_CONFIG_VALUE_2: `Authorization: Basic ${Buffer.from(`${secret.user}:${secret.password}`).toString('base64')}` } : {}),
     }
     const target = join(folder, 'repository')
@@ -69,6 +69,8 @@ function cloneFailure({ said, slow, missing }: { said: string; slow: boolean; mi
   if (slow) return refuse('git-slow', 'Fetching the repository took longer than two minutes.', 'Bring in an archive of it instead.')
   if (/could not read Username|Authentication failed|HTTP Basic: Access denied|terminal prompts disabled|error: 40[13]/i.test(said)) return refuse('git-credentials', `${url.host} does not give this repository to everybody.`, 'Write a name and a token that may read it.')
   if (/Remote branch .* not found/i.test(said)) return refuse('git-ref', `There is no branch or tag ${origin.ref} in this repository.`, 'Leave it empty for the usual one.')
+  // where it leads on to was not judged
+  if (/redirect/i.test(said)) return refuse('git-redirect', `${url.host} sends on to another address, which is not followed.`, 'Use the address it sends to.')
   if (/not found|does not appear to be a git repository|not valid: is this a git repository|error: 404/i.test(said)) return refuse('git-none', 'There is no repository at this address.', 'Look at the address again; of a private one, write a name and a token too.')
   if (/Could not resolve host|Failed to connect|Connection refused|timed out/i.test(said)) return refuse('git-host', `${url.host} does not answer.`, 'Look at the address again, or try later.')
   const line = said.split('\n').map((one) => one.trim()).filter((one) => /^(fatal|error):/.test(one)).at(-1) ?? 'git gave no reason.'

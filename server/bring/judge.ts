@@ -1,9 +1,7 @@
 import type { Problem } from '~~/core/problem'
+import { isPassedOver, isSourceName } from '~~/core/read/source/reading'
 import { settings } from '../config'
 import type { SourceFile } from '../store/sources'
-
-/** Names we take as source; anything else in a folder is left aside and said. */
-const sourceName = /(\.(?:[cm]?[jt]sx?|vue|css|html|json|md|svg|txt)|(?:^|\/)LICEN[CS]E)$/i
 
 /**
  * What came in an upload, sorted: files to keep, and why the others are not. Of a `whole` library
@@ -18,10 +16,10 @@ export function judgeFiles(files: { path: string; content: Uint8Array }[], whole
     const decoder = new TextDecoder('utf-8', { fatal: true })
     if (path.startsWith('/') || path.includes('\\') || path.split('/').some((one) => one === '..' || one === '.' || one === '')) {
       refuse(path, 'path', 'This path leads out of the library.', 'Use paths inside the library’s folder.')
-    } else if (/(^|\/)(node_modules|\.git)\//.test(path)) continue
+    } else if (isPassedOver(path)) continue
     else if (content.length > settings().FILE_LIMIT) refuse(path, 'file-too-large', `This file has ${(content.length / 1e6).toFixed(1)} MB; ${settings().FILE_LIMIT / 1e6} MB are the most.`, 'Leave it out, or split it.')
-    else if (!sourceName.test(path) && whole) others.push(path)
-    else if (!sourceName.test(path)) refuse(path, 'not-source', 'This is not a kind of file we read.', 'Leave it out; scripts, styles, markup, JSON, Markdown and SVG are taken.')
+    else if (!isSourceName(path) && whole) others.push(path)
+    else if (!isSourceName(path)) refuse(path, 'not-source', 'This is not a kind of file we read.', 'Leave it out; scripts, styles, markup, JSON, Markdown and SVG are taken.')
     else {
       try {
         const text = decoder.decode(content)

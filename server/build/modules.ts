@@ -7,7 +7,7 @@ import { build, type BuildFailure, type BuildResult, type Message, type Metafile
 import ts from 'typescript'
 import type { Contract } from '~~/core/contract/contract'
 import type { Problem } from '~~/core/problem'
-import { SourceSet, type SourceText } from '~~/core/read/source/source-set'
+import { compilerOptionsOf, SourceSet, type SourceText } from '~~/core/read/source/source-set'
 import { compileVue, injected, VueFailure } from './vue-files'
 
 export interface BuiltModules {
@@ -127,22 +127,17 @@ const define = {
   __VUE_OPTIONS_API__: 'true', __VUE_PROD_DEVTOOLS__: 'false', __VUE_PROD_HYDRATION_MISMATCH_DETAILS__: 'false',
 }
 
-/** The library's own word on where JSX comes from. */
-function jsxSource(files: SourceText[]): string {
-  const config = files.find((one) => one.path === 'tsconfig.json')
-  const said = config && (ts.parseConfigFileTextToJson('tsconfig.json', config.text).config as { compilerOptions?: { jsxImportSource?: unknown } } | undefined)?.compilerOptions?.jsxImportSource
-  return typeof said === 'string' ? said : 'react'
+const options = (files: SourceText[], entries: string[], sourcing: Sourcing) => {
+  const { jsxImportSource, experimentalDecorators } = compilerOptionsOf(files.find((one) => one.path === 'tsconfig.json')?.text)
+  // decorators as they were before the standard work on fields that are assigned
+  const old = experimentalDecorators === true
+  return {
+    entryPoints: entries.map((entry) => ({ in: entry, out: entry.replace(entryOfComponent, '').replace(/^.*\//, '').replace(/\.[^.]+$/, '') })), bundle: true, splitting: true, format: 'esm' as const, target: 'es2022', outdir: '/out', outbase: '/',
+    entryNames: '[name]-[hash]', chunkNames: 'shared-[hash]', sourcemap: 'linked' as const, sourcesContent: true, write: false, metafile: true as const, define,
+    jsx: 'automatic' as const, jsxImportSource: typeof jsxImportSource === 'string' ? jsxImportSource : 'react', tsconfigRaw: { compilerOptions: { experimentalDecorators: old, useDefineForClassFields: !old } },
+    logLevel: 'silent' as const, logLimit: 0, legalComments: 'none' as const, plugins: [librarySource(files, sourcing)], absWorkingDir: '/',
+  }
 }
-
-const options = (files: SourceText[], entries: string[], sourcing: Sourcing) => ({
-  entryPoints: entries.map((entry) => ({ in: entry, out: entry.replace(entryOfComponent, '').replace(/^.*\//, '').replace(/\.[^.]+$/, '') })), bundle: true, splitting: true, format: 'esm' as const, target: 'es2022', outdir: '/out', outbase: '/',
-  entryNames: '[name]-[hash]', chunkNames: 'shared-[hash]', sourcemap: 'linked' as const, sourcesContent: true, write: false, metafile: true as const, define,
-  jsx: 'automatic' as const, jsxImportSource: jsxSource(files), tsconfigRaw: { compilerOptions: { experimentalDecorators: usesOldDecorators(files), useDefineForClassFields: !usesOldDecorators(files) } },
-  logLevel: 'silent' as const, logLimit: 0, legalComments: 'none' as const, plugins: [librarySource(files, sourcing)], absWorkingDir: '/',
-})
-
-/** Whether the library's own settings ask for decorators as they were before the standard. */
-const usesOldDecorators = (files: SourceText[]): boolean => /"experimentalDecorators"\s*:\s*true/.test(files.find((one) => one.path === 'tsconfig.json')?.text ?? '')
 
 const problemOf = (message: Message, map?: TraceMap): Problem => ({
   code: 'does-not-compile',

@@ -44,9 +44,8 @@ export async function bringIn(db: Store, libraryId: string, bringing: Bringing, 
   const count = Object.keys(wanted.packages).length
   const installing = `Installing ${count} package${count === 1 ? '' : 's'} it needs, without running their scripts`
   if (count && !(await step(installing))) return undefined
-  let going = true
-  const installed = await installDependencies(wanted.packages, async () => (going = await step(installing)))
-  if (!going) return undefined
+  const installed = await installDependencies(wanted.packages, () => step(installing))
+  if (installed.stopped) return undefined
   const dependencies = installed.folder
 
   if (!(await step(`Reading ${files.length} files`))) return undefined

@@ -2,6 +2,7 @@ import PgBoss from 'pg-boss'
 import { Failure } from '../auth/failure'
 import { settings } from '../config'
 import { log } from '../log'
+import { originTitle } from '~~/core/origin'
 import type { Problem } from '~~/core/problem'
 import { notify, store, type Store } from '../store/database'
 import { endJob, failStaleJobs, job, stepJob, type Job } from '../store/jobs'
@@ -12,7 +13,6 @@ import { fetchGit, gitSecretSchema } from '../bring/git'
 import { judgeFiles } from '../bring/judge'
 import { fetchPackage } from '../bring/package'
 import { bringIn } from './bring-in'
-
 
 const queueName = 'bring-in'
 let boss: PgBoss | undefined
@@ -55,7 +55,7 @@ export async function enqueue(id: string): Promise<void> {
 async function filesOf(db: Store, { input }: Job, step: (text: string) => Promise<boolean>): Promise<{ files: SourceFile[]; note: string; aside: Problem[] } | undefined> {
   const { origin, note, aside } = input
   if (!origin) return { files: await filesByHash(db, input.files), note, aside }
-  const text = origin.is === 'git' ? `Fetching ${origin.address}` : `Fetching the package ${origin.name}`
+  const text = `Fetching ${originTitle(origin)}`
   if (!(await step(text))) return undefined
   const going = () => step(text)
   const opened = input.secret === undefined ? undefined : unseal(input.secret)

@@ -118,7 +118,7 @@ describe('a package', () => {
     const job = await fetched(await library(), { is: 'package', name: '@marram/tern', range: '^1.0.0' })
     expect(job.body.state).toBe('done')
     expect(job.body.result.added).toContain('tern-notice-strip')
-    expect((await at.sql<{ note: string }>("select note from revisions where note like 'the package%'"))[0]!.note).toBe('the package @marram/tern ^1.0.0, 1.1.0')
+    expect((await at.sql<{ note: string }>("select note from revisions where note like '%the package%'"))[0]!.note).toBe('from the package @marram/tern ^1.0.0, 1.1.0')
   }, 60_000)
   test.each([[{ name: '@marram/not-there', range: 'latest' }], [{ name: '@marram/tern', range: '99.0.0' }]])('%j is not there', async (given) => {
     expect(codes(await fetched(await library(), { is: 'package', ...given }))).toEqual(['no-package'])

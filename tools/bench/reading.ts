@@ -129,11 +129,8 @@ function formOf(type: TypeModel): string {
 }
 /** Names stand for what they name: a statement may use either. */
 const sameType = (a: TypeModel, b: TypeModel): boolean => {
-  const forms = (type: TypeModel) => {
-    const { type: plain } = withoutUndefined(type)
-    const named = plain.is === 'union' ? plain.named : plain.is === 'list' && (plain.of.is === 'union' || plain.of.is === 'object') && plain.of.named ? `(${plain.of.named})[]` : plain.is === 'object' ? plain.named : plain.is === 'union' ? plain.of.map((one) => (one.is === 'object' && one.named) || formOf(one)).join('|') : undefined
-    return [formOf(plain), ...(named ? [named] : []), ...(plain.is === 'union' ? [plain.of.filter((one) => one.is !== 'null').map((one) => (one.is === 'object' && one.named) || formOf(one)).sort().join('|')] : [])]
-  }
+  const named = (one: TypeModel): string => ((one.is === 'object' || one.is === 'union') && one.named) || (one.is === 'list' ? `(${named(one.of)})[]` : one.is === 'union' ? [...new Set(one.of.filter((each) => each.is !== 'null').map(named))].sort().join('|') : formOf(one))
+  const forms = (type: TypeModel) => { const { type: plain } = withoutUndefined(type); return [formOf(plain), named(plain), ...(plain.is === 'union' ? [named({ ...plain, named: undefined })] : [])] }
   const mine = new Set(forms(a))
   return forms(b).some((one) => mine.has(one))
 }

@@ -3,7 +3,7 @@ import { z } from 'zod'
 import type { Filling, Usage } from '~~/core/code/usage'
 import { changedUnder, wordsAside } from '~~/core/contract/aside'
 import { describeMember, memberKey, memberKinds, memberTitle, type Contract, type Member } from '~~/core/contract/contract'
-import { wantsWords } from '~~/core/contract/contract'
+import { lacksWords } from '~~/core/contract/contract'
 import type { Problem } from '~~/core/problem'
 import type { WordsView } from '~~/core/wire'
 
@@ -20,7 +20,7 @@ const which = useAddressChoice('members', 'all')
 const spoken = computed(() => new Set(words.filter((one) => one.text).map((one) => one.member)))
 const tests: Record<string, { title: string; test: (one: Member) => boolean }> = {
   all: { title: 'every member', test: () => true },
-  wordless: { title: 'those without words', test: (one) => wantsWords(one, store.tokenSet) && !one.comment && !spoken.value.has(memberKey(one)) },
+  wordless: { title: 'those without words', test: (one) => lacksWords(one, spoken.value, store.tokenSet) },
   changed: { title: 'those that changed under their words', test: (one) => changedUnder(one, wordsFor(memberKey(one))) },
   differs: { title: 'those whose comments differ', test: (one) => one.disagreements.length > 0 },
   deprecated: { title: 'those deprecated', test: (one) => one.deprecated !== undefined },

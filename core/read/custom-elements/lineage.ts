@@ -1,5 +1,5 @@
 import ts from 'typescript'
-import { declarationOf } from '../source/declarations'
+import { declarationOf, functionBehind, valueOfDeclaration, type FunctionNode } from '../source/declarations'
 import { unwrap, type SourceSet } from '../source/source-set'
 
 export type ClassNode = ts.ClassDeclaration | ts.ClassExpression
@@ -41,7 +41,7 @@ export function lineage(sources: SourceSet, node: ClassNode): Lineage {
     if (given) return addBase(given.expression, given.bound, depth + 1)
     const found = declarationOf(sources, base)
     if (found && ts.isClassLike(found)) return addClass(found, bound)
-    const value = found && ts.isVariableDeclaration(found) ? found.initializer : found && ts.isExportAssignment(found) ? found.expression : undefined
+    const value = found && valueOfDeclaration(found)
     if (value) {
       const before = line.classes.length
       addBase(value, bound, depth + 1)
@@ -93,29 +93,18 @@ function parameterNamed(node: ts.Identifier): ts.ParameterDeclaration | undefine
   return undefined
 }
 
-export type FunctionNode = ts.FunctionLikeDeclaration & { body?: ts.ConciseBody }
-
-/** The function an expression stands for: its own, one a name leads to, or the one handed to a wrapper such as a helper that applies a mixin once. */
+/** The function an expression stands for, also one handed to a wrapper such as a helper that applies a mixin once. */
 export function functionOf(sources: SourceSet, expression: ts.Expression, depth = 0): FunctionNode | undefined {
+  const plain = functionBehind(sources, expression)
+  if (plain || depth > 10) return plain
   const node = unwrap(expression)
-  if (depth > 10) return undefined
-  if (ts.isArrowFunction(node) || ts.isFunctionExpression(node)) return node
   if (ts.isIdentifier(node)) {
     const found = declarationOf(sources, node)
-    if (found && ts.isFunctionDeclaration(found)) return found
-    const value = found && ts.isVariableDeclaration(found) ? found.initializer : found && ts.isExportAssignment(found) ? found.expression : undefined
+    const value = found && valueOfDeclaration(found)
     return value && functionOf(sources, value, depth + 1)
   }
-  if (ts.isCallExpression(node)) {
-    for (const one of node.arguments) {
-      const inner = unwrap(one)
-      if (ts.isArrowFunction(inner) || ts.isFunctionExpression(inner) || ts.isIdentifier(inner)) {
-        const found = functionOf(sources, inner, depth + 1)
-        if (found && classMadeBy(sources, found)) return found
-      }
-    }
-  }
-  return undefined
+  if (!ts.isCallExpression(node)) return undefined
+  return node.arguments.map((one) => functionBehind(sources, one)).find((one) => one && classMadeBy(sources, one))
 }
 
 /** The class a mixin returns: written in place, or declared in its body and returned by name. */

@@ -23,7 +23,7 @@ const lifecycle = new Set([
 ])
 
 /** What the accessors and callbacks of a class do with attributes. */
-interface Wiring { attribute?: string; fallback?: ts.Expression; reads: boolean }
+interface Wiring { attribute?: string | undefined; fallback?: ts.Expression | undefined }
 
 /** Public fields and accessors as props, public methods as methods; the nearest class wins where names repeat. */
 export function readMembers(sources: SourceSet, { classes, root }: Lineage): { props: Prop[]; methods: Method[]; observed: Set<string> } {
@@ -211,18 +211,19 @@ function propOfAccessor(facts: ClassFacts, name: string, node: ClassNode): Prop 
   const setter = node.members.find((one): one is ts.SetAccessorDeclaration => ts.isSetAccessorDeclaration(one) && nameOf(sources, one.name) === name)
   const shown = (getter ?? setter)!
   const value = returnedBy(getter?.body)
-  const reading = getter?.body ? wiringOfGetter(facts, getter.body, value) : { reads: false }
+  const reading = getter?.body ? wiringOfGetter(facts, getter.body, value) : {}
   const writes = setter?.body ? attributeWritten(facts, setter.body) : undefined
   const backing = value && backingField(node, value)
   const start = facts.assigned.get(name)?.value ?? reading.fallback ?? backing?.initializer ?? declared?.default
   const typeNode = getter?.type ?? setter?.parameters[0]?.type ?? (ts.getJSDocType(shown) ? undefined : backing?.type)
   const { type, optional, known } = typeIn(facts, shown, typeNode, declared?.type, facts.assigned.get(name)?.value ?? backing?.initializer ?? value)
+  const isPresence = type.is === 'boolean' && reading.attribute !== undefined
   const feeding = fed.get(name) ?? (backing && fed.get(backing.name.getText()))
   const attribute = declared ? declared.attribute : (reading.attribute ?? writes ?? observedOne(facts, feeding))
   return finish(sources, shown, {
     name, type, attribute, reflects: declared?.reflects || writes !== undefined,
-    default: start, presence: type.is === 'boolean' && reading.reads && !reading.fallback,
-    optional: !!declared || optional || (reading.reads && type.is === 'boolean') || (type.is === 'union' && type.of.some((one) => one.is === 'null')),
+    default: start, presence: isPresence && !reading.fallback,
+    optional: !!declared || optional || isPresence || (type.is === 'union' && type.of.some((one) => one.is === 'null')),
     readonly: !setter && !declared, declared: known, other: setter ?? declared?.node,
   })
 }
@@ -235,17 +236,8 @@ function backingField(node: ClassNode, value: ts.Expression): ts.PropertyDeclara
 
 /** `this.getAttribute(…)` in a getter, direct or through a helper that is given the element, and what the getter falls back to where the attribute is missing. */
 function wiringOfGetter(facts: ClassFacts, body: ts.Block, value: ts.Expression | undefined): Wiring {
-  const wiring: Wiring = { reads: false }
-  const name = attributeNamed(facts, body, ['getAttribute', 'hasAttribute'])
-  if (name !== undefined) {
-    wiring.attribute = name
-    wiring.reads = true
-  }
-  if (wiring.reads && value) {
-    const fallback = fallbackIn(facts.sources, value)
-    if (fallback) wiring.fallback = fallback
-  }
-  return wiring
+  const attribute = attributeNamed(facts, body, ['getAttribute', 'hasAttribute'])
+  return { attribute, fallback: attribute === undefined || !value ? undefined : fallbackIn(facts.sources, value) }
 }
 
 /** The attribute that a body reads or writes on its own element with one of the methods, or hands to a helper together with the element. */

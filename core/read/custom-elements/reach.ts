@@ -16,7 +16,7 @@ const memberName = (member: ts.ClassElement): string | undefined =>
  * The members of a class and its superclasses that really run: one that a nearer class writes anew
  * counts only where that one calls `super` for it. Constructors and static blocks all run.
  */
-export function liveMembers(sources: SourceSet, classes: ClassNode[]): ts.ClassElement[] {
+function liveMembers(classes: ClassNode[]): ts.ClassElement[] {
   const live: ts.ClassElement[] = []
   const ended = new Set<string>()
   for (const node of classes) {
@@ -50,7 +50,7 @@ function callsSuper(member: ts.ClassElement, name: string): boolean {
  * classes are left out.
  */
 export function reachOf(sources: SourceSet, classes: ClassNode[]): ts.Node[] {
-  const reached = new Set<ts.Node>(liveMembers(sources, classes))
+  const reached = new Set<ts.Node>(liveMembers(classes))
   for (const node of reached) {
     for (const name of sources.gather(node).names) {
       const found = sources.lookUp(name.getSourceFile().fileName, name.text)
@@ -61,8 +61,8 @@ export function reachOf(sources: SourceSet, classes: ClassNode[]): ts.Node[] {
   return [...reached]
 }
 
-/** A constant that is a class or makes one is another component's or a mixin's: what it does is not done by who names it. */
 const classHolders = new WeakMap<ts.Node, boolean>()
+/** A constant that is a class or makes one is another component's or a mixin's: what it does is not done by who names it. */
 function holdsClass(node: ts.FunctionDeclaration | ts.VariableDeclaration): boolean {
   const known = classHolders.get(node)
   if (known !== undefined) return known

@@ -16,7 +16,7 @@ import { registrations } from './registrations'
 import { openerFor } from './opener'
 import { reachOf, Sinks, type Sink } from './reach'
 import { hasModifier, type SourceSet, walk } from '../source/source-set'
-import type { Reading } from '../source/reading'
+import { notRead, type Reading } from '../source/reading'
 import { readStyles, type StyleFacts } from './styles'
 import { readTemplate, type TemplateFacts } from './template'
 import { typeOfExpression, typeOfNode } from '../source/type-nodes'
@@ -32,11 +32,10 @@ export function readCustomElements(sources: SourceSet): Reading {
   const extended = new Set(classes.flatMap((one) => one.lineage.classes.slice(1)))
 
   for (const [tag, { node, place }] of registered) {
-    if (contracts.some((one) => one.tag === tag)) continue
     try {
       contracts.push(readOne(sources, sinks, sheet, tag, node, place))
     } catch (error) {
-      problems.push({ code: 'not-read', what: `<${tag}> could not be read: ${(error as Error).message}`, where: place, todo: 'Tell us of the file; the others were read.' })
+      problems.push(notRead(`<${tag}>`, place, error))
     }
   }
   const taken = new Set([...registered.values()].map((one) => one.node))
@@ -52,7 +51,7 @@ export function readCustomElements(sources: SourceSet): Reading {
   }
   const tags = new Set(contracts.map((one) => one.tag))
   for (const contract of contracts) contract.uses = contract.uses.filter((one) => tags.has(one.tag) && one.tag !== contract.tag)
-  return { contracts: contracts.sort((a, b) => a.tag.localeCompare(b.tag)), problems }
+  return { contracts, problems }
 }
 
 /** Classes whose line of superclasses ends in an HTML element. */

@@ -1,5 +1,5 @@
 import ts from 'typescript'
-import { declarationOf } from '../source/declarations'
+import { declarationOf, functionBehind, valueOfDeclaration } from '../source/declarations'
 import { unwrap, walk, type SourceSet } from '../source/source-set'
 
 export type FunctionNode = ts.FunctionDeclaration | ts.FunctionExpression | ts.ArrowFunction
@@ -23,7 +23,7 @@ export function componentsIn(sources: SourceSet, file: string): FoundComponent[]
   const found = new Map<ts.Node, FoundComponent>()
   const add = (name: string, exportName: string, declaration: ts.Declaration | undefined) => {
     if (!declaration || declaration.getSourceFile() !== source || found.has(declaration)) return
-    const value = ts.isVariableDeclaration(declaration) ? declaration.initializer : ts.isExportAssignment(declaration) ? declaration.expression : undefined
+    const value = valueOfDeclaration(declaration)
     const fn = ts.isFunctionDeclaration(declaration) ? declaration : value && functionInside(sources, value)
     const wrapped = value && ts.isCallExpression(unwrap(value))
     if (fn ? makesMarkup(sources, fn) || (wrapped === true && forwards(value)) : value !== undefined && forwards(value)) found.set(declaration, { name, exportName, node: declaration, fn, file })
@@ -52,19 +52,14 @@ export function componentsIn(sources: SourceSet, file: string): FoundComponent[]
 
 /** The function an expression makes a component of: its own, a named one, or the first inside wrapping calls. */
 function functionInside(sources: SourceSet, expression: ts.Expression, depth = 0): FunctionNode | undefined {
+  const plain = functionBehind(sources, expression)
+  if (plain || depth > 8) return plain
   const node = unwrap(expression)
-  if (depth > 8) return undefined
-  if (ts.isArrowFunction(node) || ts.isFunctionExpression(node)) return node
-  if (ts.isIdentifier(node)) {
-    const found = declarationOf(sources, node)
-    if (found && ts.isFunctionDeclaration(found)) return found
-    return found && ts.isVariableDeclaration(found) && found.initializer ? functionInside(sources, found.initializer, depth + 1) : undefined
-  }
-  if (ts.isCallExpression(node)) {
-    for (const one of node.arguments) {
-      const fn = functionInside(sources, one, depth + 1)
-      if (fn) return fn
-    }
+  const declared = ts.isIdentifier(node) ? declarationOf(sources, node) : undefined
+  const inside = ts.isCallExpression(node) ? [...node.arguments] : [declared && valueOfDeclaration(declared)]
+  for (const one of inside) {
+    const fn = one && functionInside(sources, one, depth + 1)
+    if (fn) return fn
   }
   return undefined
 }

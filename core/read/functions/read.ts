@@ -10,7 +10,7 @@ import { declarationOf, objectBehind } from '../source/declarations'
 import { tagText, wordsOf } from '../source/comments'
 import type { CheckedTypes } from '../source/checked-types'
 import { shownDefault } from '../source/evaluate'
-import { nameOfFile, type Reading } from '../source/reading'
+import { nameOfFile, notRead, sameName, type Reading } from '../source/reading'
 import { unwrap, walk, type SourceSet } from '../source/source-set'
 import { componentsIn, type FoundComponent, type FunctionNode } from './components'
 
@@ -29,7 +29,7 @@ export function readFunctions(sources: SourceSet, types: CheckedTypes): Reading 
     let tag = name
     if (taken.has(tag)) tag = `${nameOfFile(one.file)}${name}`
     if (taken.has(tag)) {
-      problems.push({ code: 'same-name', what: `Two components are called ${name}; this one was left aside.`, where: sources.place(one.node), todo: `Give one of the two another name; the first stands in ${taken.get(name)!}.` })
+      problems.push(sameName(name, sources.place(one.node), taken.get(name)!))
       continue
     }
     try {
@@ -39,7 +39,7 @@ export function readFunctions(sources: SourceSet, types: CheckedTypes): Reading 
       read.push({ one, contract })
       contracts.push(contract)
     } catch (error) {
-      problems.push({ code: 'not-read', what: `${name} could not be read: ${(error as Error).message}`, where: sources.place(one.node), todo: 'Tell us of the file; the others were read.' })
+      problems.push(notRead(name, sources.place(one.node), error))
     }
   }
   for (const { one, contract } of read) contract.uses = usesOf(sources, one, byNode).filter((use) => use.tag !== contract.tag)

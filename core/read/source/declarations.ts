@@ -24,7 +24,7 @@ export function objectBehind(sources: SourceSet, expression: ts.Expression, dept
   if (ts.isIdentifier(node)) {
     const found = sources.lookUp(node.getSourceFile().fileName, node.text)
     if (found?.is !== 'node') return undefined
-    const value = ts.isVariableDeclaration(found.node) ? found.node.initializer : ts.isExportAssignment(found.node) ? found.node.expression : undefined
+    const value = valueOfDeclaration(found.node)
     return value && objectBehind(sources, value, depth + 1)
   }
   if (ts.isPropertyAccessExpression(node)) {
@@ -45,3 +45,19 @@ export function optionOf(object: ts.ObjectLiteralExpression, name: string): ts.E
   return undefined
 }
 
+export type FunctionNode = ts.FunctionLikeDeclaration & { body?: ts.ConciseBody }
+
+/** The function an expression is or names, constants followed through imports. */
+export function functionBehind(sources: SourceSet, expression: ts.Expression, depth = 0): ts.FunctionDeclaration | ts.FunctionExpression | ts.ArrowFunction | undefined {
+  const node = unwrap(expression)
+  if (ts.isArrowFunction(node) || ts.isFunctionExpression(node)) return node
+  if (!ts.isIdentifier(node) || depth > 10) return undefined
+  const found = declarationOf(sources, node)
+  if (found && ts.isFunctionDeclaration(found)) return found
+  const value = found && valueOfDeclaration(found)
+  return value && functionBehind(sources, value, depth + 1)
+}
+
+/** What a constant or a default export is made of. */
+export const valueOfDeclaration = (node: ts.Declaration): ts.Expression | undefined =>
+  ts.isVariableDeclaration(node) ? node.initializer : ts.isExportAssignment(node) ? node.expression : undefined

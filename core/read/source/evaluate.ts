@@ -1,5 +1,6 @@
 import ts from 'typescript'
 import type { Place } from '../../contract/member'
+import { functionBehind } from './declarations'
 import { unwrap, type SourceSet } from './source-set'
 
 export type Plain = string | number | boolean | null | Plain[] | { [key: string]: Plain }
@@ -201,8 +202,7 @@ function called(sources: SourceSet, node: ts.CallExpression, following: Followin
   const value = (one: ts.Expression) => valueOf(sources, ts.isSpreadElement(one) ? one.expression : one, following)
   const callee = unwrap(node.expression)
   if (ts.isIdentifier(callee)) {
-    const found = sources.lookUp(node.getSourceFile().fileName, callee.text)
-    const fn = found?.is !== 'node' ? undefined : ts.isFunctionDeclaration(found.node) ? found.node : ts.isVariableDeclaration(found.node) && found.node.initializer ? functionIn(found.node.initializer) : undefined
+    const fn = functionBehind(sources, callee)
     return fn && applied(sources, fn, { ...following, names: new Map() })(...node.arguments.map(value))
   }
   if (!ts.isPropertyAccessExpression(callee)) return undefined

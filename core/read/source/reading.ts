@@ -1,9 +1,24 @@
 import type { Contract } from '../../contract/contract'
+import type { Place } from '../../contract/member'
 import type { Problem } from '../../problem'
 import type { SourceText } from './source-set'
 
 /** What reading gives: contracts, and what could not be read, by name and with the reason. */
 export interface Reading { contracts: Contract[]; problems: Problem[] }
+
+/** A file whose source cannot be taken apart. */
+export const doesNotParse = (file: string, line: number, reason: string): Problem => ({
+  code: 'source-does-not-parse', what: `This file does not parse: ${reason}`, where: { file, line }, todo: 'Mend the line and bring the file in again. What it offered before stays on the shelf meanwhile.',
+})
+/** A component on which reading itself failed. */
+export const notRead = (name: string, where: Place, error: unknown): Problem => ({ code: 'not-read', what: `${name} could not be read: ${(error as Error).message}`, where, todo: 'Tell us of the file; the others were read.' })
+/** A component whose name another has taken. */
+export const sameName = (name: string, where: Place, first: string): Problem => ({ code: 'same-name', what: `Two components are called ${name}; this one was left aside.`, where, todo: `Give one of the two another name; the first stands in ${first}.` })
+
+/** Names we take as source; anything else in a folder is left aside and said. */
+export const isSourceName = (path: string): boolean => /(\.(?:[cm]?[jt]sx?|vue|css|html|json|md|svg|txt)|(?:^|\/)LICEN[CS]E)$/i.test(path)
+/** What packages, version control and archives keep for themselves, which is no part of a library. */
+export const isPassedOver = (path: string): boolean => /(^|\/)(node_modules|\.git|__MACOSX)\//.test(path)
 
 /** Folders and files that are beside a library and not in it: its tests, its demonstrations, and what builds them. */
 const beside = /(^|\/)(__tests__|__mocks__|tests?|specs?|e2e|demos?|examples?|docs|stories|fixtures|mocks|playground|benchmarks?)\/|\.(test|spec|stories|story|demo|cy|e2e|config|bench)\.[^/]+$/i
@@ -35,6 +50,10 @@ export function libraryFiles<F extends SourceText>(files: F[]): { files: F[]; pr
     problems: [...told('beside', 'tests, demonstrations and settings', 'Nothing to do, unless a component is among them: then move it.'), ...told('built', 'what was built from the source', 'Nothing to do: the source is read instead.')],
   }
 }
+
+/** Where a single file goes: in the place of the one that is called the same; a new one in `src/`, unless it is about the library as a whole. */
+export const placeOfFile = (name: string, paths: readonly string[]): string =>
+  paths.find((one) => one.split('/').at(-1) === name) ?? (/^(package|tsconfig)\.json$|^LICEN[CS]E$|^README/.test(name) ? name : `src/${name}`)
 
 /** `button-group.vue` and `button-group/index.vue` are called `ButtonGroup`. */
 export function nameOfFile(path: string): string {

@@ -1,6 +1,7 @@
 import ts from 'typescript'
 import type { Place } from '../../contract/member'
 import type { Problem } from '../../problem'
+import { doesNotParse } from './reading'
 import { vueScript } from './vue-script'
 
 /** A source file as text. `path` is relative to the library's root, with forward slashes. */
@@ -47,20 +48,23 @@ const joined = (folders: string[], path: string): string => {
   return parts.join('/')
 }
 
+/** What a library's `tsconfig.json` asks of the compiler; nothing where there is none, or none that can be read. */
+export function compilerOptionsOf(text: string | undefined): Record<string, unknown> {
+  const read: unknown = text === undefined ? undefined : ts.parseConfigFileTextToJson('tsconfig.json', text).config
+  const options: unknown = typeof read === 'object' && read !== null && 'compilerOptions' in read ? read.compilerOptions : undefined
+  return typeof options === 'object' && options !== null ? { ...options } : {}
+}
+
 /**
  * What imports without a dot may mean in this library: `paths` of its tsconfig, the name of its own
  * package with `exports` left aside, and `@/` and `~/` for `src`, which build tools set up outside the source.
  */
 function aliasesIn(texts: ReadonlyMap<string, string>): { from: string; to: string; whole: boolean }[] {
   const aliases: ReturnType<typeof aliasesIn> = []
-  const config = texts.get('tsconfig.json')
-  if (config !== undefined) {
-    const read = ts.parseConfigFileTextToJson('tsconfig.json', config).config as { compilerOptions?: { baseUrl?: unknown; paths?: unknown } } | undefined
-    const base = typeof read?.compilerOptions?.baseUrl === 'string' ? read.compilerOptions.baseUrl : '.'
-    const paths = read?.compilerOptions?.paths
-    for (const [from, to] of Object.entries(typeof paths === 'object' && paths ? paths : {})) {
-      for (const one of Array.isArray(to) ? to : []) if (typeof one === 'string') aliases.push({ from: from.replace(/\*$/, ''), to: joined(joined([], base).split('/').filter(Boolean), one.replace(/\*$/, '')), whole: !from.endsWith('*') })
-    }
+  const { baseUrl, paths } = compilerOptionsOf(texts.get('tsconfig.json'))
+  const base = typeof baseUrl === 'string' ? baseUrl : '.'
+  for (const [from, to] of Object.entries(typeof paths === 'object' && paths ? paths : {})) {
+    for (const one of Array.isArray(to) ? to : []) if (typeof one === 'string') aliases.push({ from: from.replace(/\*$/, ''), to: joined(joined([], base).split('/').filter(Boolean), one.replace(/\*$/, '')), whole: !from.endsWith('*') })
   }
   try {
     const { name } = JSON.parse(texts.get('package.json') ?? '{}') as { name?: unknown }
@@ -93,12 +97,7 @@ export class SourceSet {
       if (!parsed) continue
       const [error] = (parsed as unknown as { parseDiagnostics: ts.DiagnosticWithLocation[] }).parseDiagnostics
       if (error) {
-        this.problems.push({
-          code: 'source-does-not-parse',
-          what: `This file does not parse: ${ts.flattenDiagnosticMessageText(error.messageText, ' ')}`,
-          where: { file: file.path, line: parsed.getLineAndCharacterOfPosition(error.start).line + 1 },
-          todo: 'Mend the line and bring the file in again. What it offered before stays on the shelf meanwhile.',
-        })
+        this.problems.push(doesNotParse(file.path, parsed.getLineAndCharacterOfPosition(error.start).line + 1, ts.flattenDiagnosticMessageText(error.messageText, ' ')))
         continue
       }
       this.scripts.set(file.path, parsed)
@@ -112,7 +111,7 @@ export class SourceSet {
       const script = scriptOf(file)
       return script && ts.createSourceFile(file.path, script.text, ts.ScriptTarget.Latest, true, script.kind)
     } catch (error) {
-      this.problems.push({ code: 'source-does-not-parse', what: `This file cannot be taken apart: ${(error as Error).message}`, where: { file: file.path, line: 1 }, todo: 'Leave it out, or mend it and bring it in again. What it offered before stays on the shelf meanwhile.' })
+      this.problems.push(doesNotParse(file.path, 1, (error as Error).message))
       return undefined
     }
   }

@@ -1,6 +1,7 @@
 import ts from 'typescript'
 import { unionOf, type TypeModel } from '../../contract/type'
 import { localDeclaration, constantOf } from './evaluate'
+import { functionBehind } from './declarations'
 import { unwrap, type SourceSet } from './source-set'
 
 const keywords: Partial<Record<ts.SyntaxKind, TypeModel['is']>> = {
@@ -119,9 +120,7 @@ export function typeOfExpression(sources: SourceSet, expression: ts.Expression, 
     const built: Record<string, TypeModel['is']> = { Number: 'number', String: 'string', Boolean: 'boolean', parseInt: 'number', parseFloat: 'number' }
     const is = built[node.expression.text]
     if (is) return { is } as TypeModel
-    const found = sources.lookUp(node.getSourceFile().fileName, node.expression.text)
-    const value = found?.is === 'node' && ts.isVariableDeclaration(found.node) && found.node.initializer ? unwrap(found.node.initializer) : undefined
-    const fn = found?.is === 'node' && ts.isFunctionDeclaration(found.node) ? found.node : value && (ts.isArrowFunction(value) || ts.isFunctionExpression(value)) ? value : undefined
+    const fn = functionBehind(sources, node.expression)
     if (fn?.type) return typeOfNode(sources, fn.type)
     const returned = fn?.body && (ts.isBlock(fn.body) ? fn.body.statements.findLast(ts.isReturnStatement)?.expression : fn.body)
     if (returned && depth < 8) return typeOfExpression(sources, returned, depth + 1)

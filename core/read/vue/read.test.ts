@@ -90,3 +90,11 @@ test('one that does not parse costs only itself, and is told with its line', () 
   expect(contracts.map((each) => each.tag)).toEqual(['Good'])
   expect(problems[0]).toMatchObject({ code: 'source-does-not-parse', where: { file: 'src/Bad.vue' } })
 })
+
+test('blocks that are not read are said, with their line, and the rest of the component is read', () => {
+  const { contracts, problems } = read({ 'src/A.vue': '<script setup>\ndefineProps({ tone: String })\n</script>\n<template lang="pug">\nb\n</template>\n<style lang="scss">\n$a: red;\n</style>\n<style src="./a.css" />' })
+  expect(contracts[0]!.members.map((each) => each.name)).toEqual(['tone'])
+  expect(problems.map((each) => [each.code, each.where!.line, each.what])).toEqual([
+    ['block-not-read', 4, expect.stringContaining('pug')], ['block-not-read', 7, expect.stringContaining('scss')], ['block-not-read', 10, expect.stringContaining('./a.css')],
+  ])
+})

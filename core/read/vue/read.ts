@@ -11,7 +11,7 @@ import { tagText, wordsOf } from '../source/comments'
 import type { CheckedTypes } from '../source/checked-types'
 import { objectBehind, optionOf } from '../source/declarations'
 import { evaluate, nameOf, shownDefault } from '../source/evaluate'
-import { nameOfFile, type Reading } from '../source/reading'
+import { doesNotParse, nameOfFile, notRead, sameName, type Reading } from '../source/reading'
 import { unwrap, type SourceSet } from '../source/source-set'
 import { typeOfNode } from '../source/type-nodes'
 import { vueParts } from '../source/vue-script'
@@ -27,28 +27,39 @@ export function readVue(sources: SourceSet, types: CheckedTypes): Reading {
     if (!path.endsWith('.vue')) continue
     const { descriptor, errors } = vueParts(path, text)
     if (errors.length) {
-      problems.push({ code: 'source-does-not-parse', what: `This file does not parse: ${errors[0]!.text}`, where: { file: path, line: errors[0]!.line }, todo: 'Mend the line and bring the file in again. What it offered before stays on the shelf meanwhile.' })
+      problems.push(doesNotParse(path, errors[0]!.line, errors[0]!.text))
       continue
     }
+    problems.push(...unreadBlocks(path, descriptor))
     const one = new VueComponent(sources, types, path, descriptor)
     try {
       const contract = one.contract()
       const other = tags.get(contract.tag)
       if (other !== undefined) contract.tag = nameOfFile(path) === contract.tag || tags.has(nameOfFile(path)) ? `${nameOfFile(path.split('/').slice(0, -1).join('/'))}${nameOfFile(path)}` : nameOfFile(path)
       if (tags.has(contract.tag)) {
-        problems.push({ code: 'same-name', what: `Two components are called ${contract.tag}; this one was left aside.`, where: { file: path, line: 1 }, todo: `Give one of the two another name; the first stands in ${tags.get(contract.tag)!}.` })
+        problems.push(sameName(contract.tag, { file: path, line: 1 }, tags.get(contract.tag)!))
         continue
       }
       tags.set(contract.tag, path)
       contracts.push(contract)
     } catch (error) {
-      problems.push({ code: 'not-read', what: `This component could not be read: ${(error as Error).message}`, where: { file: path, line: 1 }, todo: 'Tell us of the file; the others were read.' })
+      problems.push(notRead('This component', { file: path, line: 1 }, error))
     }
   }
   // what a template uses is known by file until every component has its name
   const named = new Map(contracts.map((one) => [one.files[0]!, one.tag]))
   for (const one of contracts) one.uses = [...new Map(one.uses.flatMap(({ tag, place }) => { const used = named.get(tag); return used && used !== one.tag ? [[used, { tag: used, place }] as const] : [] })).values()]
   return { contracts, problems }
+}
+
+/** Blocks in a language or a file that is not read: said, and the rest of the component is read. */
+function unreadBlocks(file: string, { template, styles, script, scriptSetup }: ReturnType<typeof vueParts>['descriptor']): Problem[] {
+  const told: Problem[] = []
+  const tell = (what: string, line: number, todo: string) => told.push({ code: 'block-not-read', what, where: { file, line }, todo })
+  if (template?.lang && template.lang !== 'html') tell(`The template is written in ${template.lang}, which is not read.`, template.loc.start.line, 'Its slots are not known, and it is not rendered.')
+  for (const one of styles) if (one.lang && one.lang !== 'css') tell(`A style is written in ${one.lang}, which is not read.`, one.loc.start.line, 'The component is rendered without it.')
+  for (const one of [template, script, scriptSetup, ...styles]) if (one?.src !== undefined) tell(`A block stands in a file of its own, ${one.src}, which is not followed.`, one.loc.start.line, 'Put it into the component.')
+  return told
 }
 
 const macros = new Set(['defineProps', 'withDefaults', 'defineEmits', 'defineSlots', 'defineExpose', 'defineModel', 'defineOptions'])

@@ -47,11 +47,7 @@ const face = computed(() => standing.value?.face ?? (contract.value ? firstUsage
 const anchorOf = (name: string) => `example-${name.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '')}`
 const keptExamples = computed<Shown[]>(() => kept.value.filter((one) => !one.face).map((one) => ({ ...one, anchor: anchorOf(one.name) })))
 /** What the contract suggests and nobody has kept. */
-const made = computed<Shown[]>(() => {
-  if (!contract.value) return []
-  const have = new Set([...kept.value.map((one) => JSON.stringify(one.usage)), ...kept.value.map((one) => one.name)])
-  return firstExamples(contract.value, store.title(tag.value), face.value).filter((one) => !have.has(JSON.stringify(one.usage)) && !have.has(one.name)).map((one) => ({ ...one, id: undefined, anchor: anchorOf(one.name) }))
-})
+const made = computed<Shown[]>(() => (contract.value ? firstExamples(contract.value, store.title(tag.value), face.value, kept.value) : []).map((one) => ({ ...one, id: undefined, anchor: anchorOf(one.name) })))
 const host = frameName()
 const targetOf = (usage: Usage) => {
   const modules = modulesFor(tag.value, usage, store.moduleOf)

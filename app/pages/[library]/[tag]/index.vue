@@ -30,7 +30,7 @@ const usage = shallowRef<Usage>(fromAddress() ?? start.value)
 watch(tag, () => { usage.value = fromAddress() ?? start.value; events.value = []; failure.value = undefined })
 let later: ReturnType<typeof setTimeout> | undefined
 const queryOf = () => ({
-  code: typeof route.query.code === 'string' ? route.query.code : undefined, members: typeof route.query.members === 'string' ? route.query.members : undefined,
+  ...route.query,
   show: JSON.stringify(usage.value) === JSON.stringify(start.value) ? undefined : JSON.stringify(usage.value),
   theme: surround.theme === store.baseTheme ? undefined : surround.theme, width: surround.width ?? undefined, ground: surround.ground === themeGround ? undefined : surround.ground,
 })

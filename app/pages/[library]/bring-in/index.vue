@@ -1,5 +1,7 @@
 <script setup lang="ts">
+import { isPassedOver, placeOfFile } from '~~/core/read/source/reading'
 import { begunSchema, sourceListSchema } from '~~/core/wire'
+import { originTitle } from '~~/core/origin'
 import type { Problem } from '~~/core/problem'
 
 /** Where a library's source comes from. Whatever way it comes, the same job reads it. */
@@ -17,7 +19,6 @@ const problems = ref<Problem[]>([])
 const sending = ref(false)
 const over = ref(false)
 const origin = computed(() => store.library?.origin)
-const originText = computed(() => (origin.value?.is === 'git' ? origin.value.address : origin.value ? `${origin.value.name} ${origin.value.range}` : ''))
 watch(origin, (now) => {
   if (now?.is === 'git') Object.assign(git, { address: now.address, ref: now.ref, folder: now.folder })
   if (now?.is === 'package') Object.assign(pack, { name: now.name, range: now.range })
@@ -40,7 +41,7 @@ const send = (form: FormData) => begin(() => ask(begunSchema, `/libraries/${stor
 const fetchFrom = (body: object) => begin(() => ask(begunSchema, `/libraries/${store.slug}/fetch`, { method: 'POST', body }))
 
 function sendFiles(files: { path: string; content: File }[], all: boolean) {
-  const kept = files.filter((one) => !/(^|\/)(node_modules|\.git)\//.test(one.path))
+  const kept = files.filter((one) => !isPassedOver(one.path))
   if (!kept.length) {
     problems.value = [{ code: 'nothing', what: 'There are no files in it.', todo: 'Choose the folder that holds the source.' }]
     return
@@ -67,11 +68,10 @@ function chosen(event: Event) {
   else if (files[0]?.webkitRelativePath) sendFiles(files.map((file) => ({ path: inside(file.webkitRelativePath), content: file })), whole.value)
   else if (files.length) void sendSingle(files)
 }
-/** Single files take the place of those that are called the same; new ones stand in `src/`. */
 async function sendSingle(files: File[]) {
   try {
     const { paths } = await ask(sourceListSchema, `/libraries/${store.slug}/source`)
-    sendFiles(files.map((file) => ({ path: paths.find((one) => one.split('/').at(-1) === file.name) ?? (/^(package|tsconfig)\.json$|^LICEN[CS]E$|^README/.test(file.name) ? file.name : `src/${file.name}`), content: file })), false)
+    sendFiles(files.map((file) => ({ path: placeOfFile(file.name, paths), content: file })), false)
   } catch (error) {
     problems.value = problemsOf(error)
   }
@@ -104,7 +104,7 @@ async function filesIn(entry: FileSystemEntry, at: string): Promise<{ path: stri
     <h1>Bring in source</h1>
     <p v-if="!store.may.write" class="muted">Bringing in source takes the role of contributor.</p>
     <template v-else>
-      <p v-if="origin" class="sentence">This library came from <span class="code">{{ originText }}</span>. <button type="button" class="act" :disabled="sending" @click="fetchFrom({ is: 'again' })">Read it again from there</button></p>
+      <p v-if="origin" class="sentence">This library came from <span class="code">{{ originTitle(origin) }}</span>. <button type="button" class="act" :disabled="sending" @click="fetchFrom({ is: 'again' })">Read it again from there</button></p>
       <p class="sentence">Bring it in from <Choice v-model="from" label="Where it comes from" :options="ways" />.</p>
       <ProblemList :problems />
       <form v-if="from === 'folder'" @submit.prevent>

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { gitOriginSchema, packageOriginSchema } from '~~/core/origin'
+import { gitOriginSchema, originTitle, packageOriginSchema } from '~~/core/origin'
 import { fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
 import { seal } from '~~/server/auth/sealed'
@@ -19,8 +19,7 @@ export default route({
     const origin = given.is === 'again' ? await originOf(db, library.id) : given
     if (!origin) return fail(409, 'no-origin', 'This library did not come from elsewhere.', 'Bring in a folder or an archive, or name a repository.')
     if (origin.is === 'git') await judgeAddress(origin.address)
-    const note = origin.is === 'git' ? `from ${origin.address}${origin.ref ? ` at ${origin.ref}` : ''}` : `the package ${origin.name} ${origin.range}`
-    const job = await addJob(db, library.id, { note, files: [], removed: [], whole: true, aside: [], origin, ...(password ? { secret: seal(JSON.stringify({ user, password })) } : {}) }, person.id)
+    const job = await addJob(db, library.id, { note: `from ${originTitle(origin)}`, files: [], removed: [], whole: true, aside: [], origin, ...(password ? { secret: seal(JSON.stringify({ user, password })) } : {}) }, person.id)
     if (!job) return fail(409, 'busy', `Source is being brought into ${library.title} just now.`, 'Wait until that has ended, or cancel it.')
     await enqueue(job)
     return { job, problems: [] }
