@@ -78,6 +78,18 @@ function readSpeed() {
   return { name: 'read-speed', value: round(ours / bare), unit: 'ratio', aim: 2, against: 'parsing and binding the same scripts with the compiler alone', detail: `${round(ours)} ms against ${round(bare)} ms for ${components} components, ${lines} lines of script` }
 }
 
+let grown
+const readingAgain = () => (grown ??= JSON.parse(execFileSync(process.execPath, ['--expose-gc', `${root}/.build/read-again.mjs`], { cwd: root, encoding: 'utf8' })))
+function readAgain() {
+  const { full, again, components } = readingAgain()
+  return { name: 'read-again', value: round(again / full), unit: 'ratio', aim: 0.05, against: 'reading all of the library', detail: `${round(again)} ms after one file of ${components} components changed against ${round(full)} ms for all` }
+}
+function readGrowth() {
+  const { small, large } = readingAgain()
+  const kilobytes = (one) => Math.round(one.bytes / 1000)
+  return { name: 'read-growth', value: round(Math.max(large.each / small.each, large.bytes / small.bytes)), unit: 'ratio', aim: 1.2, against: `a component in a library of ${small.count}`, detail: `${round(large.each)} ms and ${kilobytes(large)} kB a component of ${large.count}, ${round(small.each)} ms and ${kilobytes(small)} kB a component of ${small.count}` }
+}
+
 let readAlready
 /** What published libraries state of themselves against what we read; `--verbose` lists what differs. */
 function readMaterial() {
@@ -162,7 +174,7 @@ async function propEdit({ url }) {
   }
 }
 
-const benches = { 'prop-edit': { run: propEdit, server: true, browser: true }, tarball: { run: tarball, server: true }, 'read-speed': { run: readSpeed }, 'read-names': { run: readNames }, 'read-types': { run: readTypes } }
+const benches = { 'prop-edit': { run: propEdit, server: true, browser: true }, tarball: { run: tarball, server: true }, 'read-speed': { run: readSpeed }, 'read-again': { run: readAgain }, 'read-growth': { run: readGrowth }, 'read-names': { run: readNames }, 'read-types': { run: readTypes } }
 const wanted = Object.keys(benches).filter((one) => names.length === 0 || names.includes(one))
 for (const one of names) if (!benches[one]) say(`There is no benchmark ${one}; there are ${Object.keys(benches).join(', ')}.`)
 

@@ -16,7 +16,7 @@ const built = new Set(['assert', 'buffer', 'child_process', 'crypto', 'events', 
  * tools that build it are left out. A package that does not come from a registry is told and left out.
  */
 export function dependenciesOf(files: SourceText[]): Wanted {
-  const sources = new SourceSet(files.filter((one) => one.path === 'package.json' || one.path === 'tsconfig.json' || !isBeside(one.path)).map((one) => ({ ...one, text: one.path.endsWith('.json') ? one.text : '' })), undefined, false)
+  const sources = new SourceSet(files.filter((one) => one.path === 'package.json' || one.path === 'tsconfig.json' || !isBeside(one.path)).map((one) => ({ ...one, text: one.path.endsWith('.json') ? one.text : '' })), undefined, { parse: false })
   const problems: Problem[] = []
   const manifest = packageJson(files, problems)
   const imported = new Map<string, { file: string; line: number }>()

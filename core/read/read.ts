@@ -1,4 +1,5 @@
 import type { Contract } from '../contract/contract'
+import type { Problem } from '../problem'
 import { readCustomElements } from './custom-elements/read'
 import { readFunctions } from './functions/read'
 import { readManifest, withWordsOf } from './manifest/read'
@@ -12,10 +13,27 @@ import { readVue } from './vue/read'
  * what lies outside the library is asked of `outside`. A file that cannot be read is a problem by name
  * and costs only what it holds.
  */
-export function readLibrary(files: SourceText[], outside?: Outside): Reading {
-  const { files: own, problems: aside } = libraryFiles(files)
-  const sources = new SourceSet(own, outside)
-  const types = new CheckedTypes(sources)
+export const readLibrary = (files: SourceText[], outside?: Outside): Reading => new LibraryReader(outside).read(files)
+
+/**
+ * Reads one library again and again. What was read of a component is taken over as long as neither
+ * its files nor any that they need have changed; what comes out is the same as from a first reading.
+ */
+export class LibraryReader {
+  private sources: SourceSet | undefined
+  private types: CheckedTypes | undefined
+
+  constructor(private readonly outside?: Outside) {}
+
+  read(files: SourceText[]): Reading {
+    const { files: own, problems } = libraryFiles(files)
+    this.sources = new SourceSet(own, this.outside, { before: this.sources })
+    this.types = new CheckedTypes(this.sources, this.types)
+    return readAll(this.sources, this.types, problems)
+  }
+}
+
+function readAll(sources: SourceSet, types: CheckedTypes, aside: Problem[]): Reading {
   const readings = [readCustomElements(sources), readVue(sources, types), readFunctions(sources, types)]
   const problems = [...aside, ...sources.problems, ...readings.flatMap((one) => one.problems)]
   const contracts = new Map<string, Contract>()
@@ -26,7 +44,7 @@ export function readLibrary(files: SourceText[], outside?: Outside): Reading {
   }
   for (const [path, text] of sources.texts) {
     if (!isManifest(path)) continue
-    const stated = readManifest(path, text)
+    const stated = sources.once(`manifest ${path}`, [path], () => readManifest(path, text))
     problems.push(...stated.problems)
     for (const one of stated.contracts) {
       const read = contracts.get(one.tag)

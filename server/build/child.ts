@@ -1,17 +1,29 @@
 import type { BuildFailure } from 'esbuild'
 import { dependenciesOf } from '~~/core/read/dependencies'
-import { readLibrary } from '~~/core/read/read'
+import { LRUCache } from 'lru-cache'
+import { LibraryReader } from '~~/core/read/read'
 import { unpackArchive } from '../bring/archive'
 import { buildModules } from './modules'
 import { outsideOf } from './outside'
 import { buildPackage } from './package'
 import type { Answer, Ask, TaskName, Tasks } from './tasks'
 
+/** Readers that hold on to what they read last, by library and what is installed for it. Each holds about 100 kB a component. */
+const readers = new LRUCache<string, LibraryReader>({ max: 3 })
+function readerOf(library: string | undefined, dependencies: string | undefined): LibraryReader {
+  const make = () => new LibraryReader(outsideOf(dependencies))
+  if (library === undefined) return make()
+  const key = `${library} ${dependencies}`
+  const known = readers.get(key) ?? make()
+  readers.set(key, known)
+  return known
+}
+
 /** The child process: parses, compiles and packs source that is not trusted, and never runs it. */
 const doers: { [N in TaskName]: (input: Tasks[N]['in']) => Promise<Tasks[N]['out']> | Tasks[N]['out'] } = {
   unpack: ({ bytes, limits }) => unpackArchive(bytes, limits),
   dependencies: ({ files }) => dependenciesOf(files),
-  read: ({ files, dependencies }) => readLibrary(files, outsideOf(dependencies)),
+  read: ({ files, dependencies, library }) => readerOf(library, dependencies).read(files),
   modules: ({ files, contracts, dependencies }) => buildModules(files, contracts, dependencies),
   package: ({ files, input }) => buildPackage(files, { ...input, words: (tag, key) => input.words[`${tag} ${key}`] }),
 }

@@ -42,7 +42,7 @@ const entryOfComponent = 'kept-shelf:component/'
 export function librarySource(files: SourceText[], { dependencies, contracts = [], external, broken = new Map(), maps = new Map() }: Sourcing = {}): Plugin {
   const texts = new Map(files.map((file) => [file.path, file.text]))
   const configs = new Set(['package.json', 'tsconfig.json'])
-  const paths = new SourceSet(files.map((file) => ({ path: file.path, text: configs.has(file.path) ? file.text : '' })), undefined, false)
+  const paths = new SourceSet(files.map((file) => ({ path: file.path, text: configs.has(file.path) ? file.text : '' })), undefined, { parse: false })
   const byFile = new Map(contracts.map((one) => [one.files[0]!, one]))
   const byTag = new Map(contracts.map((one) => [one.tag, one]))
   return {

@@ -3,10 +3,10 @@ import { join } from 'node:path'
 import { Failure } from '../auth/failure'
 import type { Answer, TaskName, Tasks } from './tasks'
 
-interface Waiting { task: TaskName; input: unknown; settle: (answer: Answer) => void; again: boolean }
+interface Waiting { task: TaskName; input: { library?: unknown }; settle: (answer: Answer) => void; again: boolean }
 const limits = { seconds: 60, megabytes: 768, children: 2, idleSeconds: 60 }
 
-interface Child { process: ChildProcess; busy: Waiting | undefined; timer: NodeJS.Timeout | undefined }
+interface Child { process: ChildProcess; busy: Waiting | undefined; timer: NodeJS.Timeout | undefined; libraries: Set<string> }
 const children: Child[] = []
 const queue: Waiting[] = []
 let count = 0
@@ -26,12 +26,16 @@ export async function inChild<N extends TaskName>(task: N, input: Tasks[N]['in']
 
 function next(): void {
   if (queue.length === 0) return
-  let child = children.find((one) => !one.busy && one.process.connected)
+  const library = typeof queue[0]!.input.library === 'string' ? queue[0]!.input.library : undefined
+  const free = children.filter((one) => !one.busy && one.process.connected)
+  // one that has read the library before has less to do
+  let child = (library === undefined ? undefined : free.find((one) => one.libraries.has(library))) ?? free[0]
   if (!child && children.length < limits.children) children.push((child = start()))
   if (!child) return
   const waiting = queue.shift()!
   const own = child
   child.busy = waiting
+  if (library !== undefined) child.libraries.add(library)
   clearTimeout(child.timer)
   child.timer = setTimeout(() => {
     end(own, { code: 'too-slow', what: `This took longer than ${limits.seconds} seconds and was stopped.`, todo: 'Bring in fewer or smaller files.' })
@@ -42,7 +46,7 @@ function next(): void {
 function start(): Child {
   const file = join(process.env.KEPT_SHELF_ROOT ?? process.cwd(), '.build', 'child.mjs')
   const process_ = fork(file, { execArgv: [`--max-old-space-size=${limits.megabytes}`], serialization: 'advanced', stdio: ['ignore', 'inherit', 'inherit', 'ipc'], env: { PATH: process.env.PATH ?? '' } })
-  const child: Child = { process: process_, busy: undefined, timer: undefined }
+  const child: Child = { process: process_, busy: undefined, timer: undefined, libraries: new Set() }
   process_.on('message', (answer: Answer) => {
     const { busy } = child
     child.busy = undefined

@@ -12,8 +12,8 @@ import type { Packed } from './package'
 export interface Tasks {
   unpack: { in: { bytes: Uint8Array; limits: ArchiveLimits }; out: Unpacked }
   dependencies: { in: { files: SourceText[] }; out: Wanted }
-  /** `dependencies` is the folder the library's packages were installed in. */
-  read: { in: { files: SourceText[]; dependencies: string | undefined }; out: Reading }
+  /** `dependencies` is the folder the library's packages were installed in; `library` whose reading it is, so that the next costs what changed. */
+  read: { in: { files: SourceText[]; dependencies: string | undefined; library?: string | undefined }; out: Reading }
   modules: { in: { files: SourceText[]; contracts: Contract[]; dependencies: string | undefined }; out: BuiltModules }
   package: { in: { files: SourceText[]; input: PlainPackageInput }; out: Packed }
 }

@@ -49,7 +49,7 @@ export async function bringIn(db: Store, libraryId: string, bringing: Bringing, 
   const dependencies = installed.folder
 
   if (!(await step(`Reading ${files.length} files`))) return undefined
-  const reading = await inChild('read', { files, dependencies })
+  const reading = await inChild('read', { files, dependencies, library: libraryId })
   const contracts = withKept(reading.contracts, known, reading.problems, files)
 
   if (!(await step(`Building ${contracts.length} components`))) return undefined

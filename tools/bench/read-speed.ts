@@ -1,11 +1,8 @@
-import { readFileSync, readdirSync } from 'node:fs'
 import ts from 'typescript'
 import { readLibrary } from '~~/core/read/read'
+import { median, terns, time } from './terns'
 
-/** Twenty Terns side by side, tags and class names told apart, so that the time is of reading and not of starting. */
-const folder = 'demo/tern/src'
-const once = readdirSync(folder).map((name) => ({ name, text: readFileSync(`${folder}/${name}`, 'utf8') }))
-const files = Array.from({ length: 20 }, (_, i) => once.map(({ name, text }) => ({ path: `lib${i}/${name}`, text: text.replaceAll(/(['"<`/])tern-/g, `$1tern${i}-`) }))).flat()
+const files = terns(20)
 const scripts = files.filter((one) => one.path.endsWith('.ts') && !one.path.endsWith('.d.ts'))
 
 const full = () => readLibrary(files).contracts.length
@@ -16,12 +13,6 @@ const bare = () => scripts.map((one) => {
   bindSourceFile(file, {})
   return file
 }).length
-const time = (work: () => unknown) => {
-  const began = performance.now()
-  work()
-  return performance.now() - began
-}
-const median = (list: number[]) => list.toSorted((a, b) => a - b)[Math.floor(list.length / 2)]!
 const count = full()
 for (let i = 0; i < 5; i++) { full(); bare() }
 const ours: number[] = []

@@ -33,7 +33,8 @@ export function readCustomElements(sources: SourceSet): Reading {
 
   for (const [tag, { node, place }] of registered) {
     try {
-      contracts.push(readOne(sources, sinks, sheet, tag, node, place))
+      const contract = sources.once(`element ${tag}`, [node.getSourceFile().fileName, place.file], () => readOne(sources, sinks, sheet, tag, node, place))
+      contracts.push({ ...contract })
     } catch (error) {
       problems.push(notRead(`<${tag}>`, place, error))
     }
@@ -58,10 +59,7 @@ export function readCustomElements(sources: SourceSet): Reading {
 function elementClasses(sources: SourceSet): { node: ClassNode; lineage: Lineage }[] {
   const found: ReturnType<typeof elementClasses> = []
   for (const file of sources.scripts.values()) {
-    for (const node of sources.gather(file).classes) {
-      const line = lineage(sources, node)
-      if (isElementRoot(line.root)) found.push({ node, lineage: line })
-    }
+    found.push(...sources.once(`classes ${file.fileName}`, [file.fileName], () => sources.gather(file).classes.map((node) => ({ node, lineage: lineage(sources, node) })).filter((one) => isElementRoot(one.lineage.root))))
   }
   return found
 }

@@ -19,8 +19,7 @@ export function registrations(sources: SourceSet, problems: Problem[]): Map<stri
   const found = new Map<string, Registered>()
   const helpers = helpersOf(sources)
 
-  const record = (at: ts.Node, tag: unknown, node: ClassNode | undefined) => {
-    if (typeof tag !== 'string' || !node) return
+  const record = ({ at, tag, node }: Given) => {
     const place = sources.place(at)
     if (!customElementName.test(tag)) {
       problems.push({ code: 'bad-tag', what: `“${tag}” is not a name a custom element can have.`, where: place, todo: 'Use lower case letters with a hyphen inside, such as tern-notice-strip.' })
@@ -30,25 +29,35 @@ export function registrations(sources: SourceSet, problems: Problem[]): Map<stri
     }
   }
 
-  for (const file of sources.scripts.values()) {
-    const { calls, classes } = sources.gather(file)
-    for (const node of calls) {
-      const [first, second] = node.arguments
-      if (isDefine(node)) record(node, evaluate(sources, first!), classOf(sources, second!))
-      else if (ts.isIdentifier(node.expression)) {
-        const helper = sources.lookUp(file.fileName, node.expression.text)
-        const at = helper?.is === 'node' ? helpers.get(helper.node) : undefined
-        if (at && node.arguments[at.tag] && node.arguments[at.node]) record(node, evaluate(sources, node.arguments[at.tag]!), classOf(sources, node.arguments[at.node]!))
-        else if (first && second && ts.isArrayLiteralExpression(first) && ts.isIdentifier(second)) {
-          for (const one of first.elements) record(node, tagGiven(sources, one), classOf(sources, second))
-        }
-      } else if (ts.isPropertyAccessExpression(node.expression) && ts.isIdentifier(node.expression.expression) && first && /^(define|register)/.test(node.expression.name.text)) {
-        const tag = evaluate(sources, first)
-        if (typeof tag === 'string' && customElementName.test(tag)) record(node, tag, classOf(sources, node.expression.expression))
-      }
-    }
-    for (const node of classes) for (const one of (ts.canHaveDecorators(node) && ts.getDecorators(node)) || []) record(one, tagGiven(sources, one.expression), node)
+  for (const file of sources.scripts.values()) for (const one of sources.once(`registrations ${file.fileName}`, [file.fileName], () => givenIn(sources, helpers, file))) record(one)
+  return found
+}
+
+/** A tag given to a class, where that is done. */
+interface Given { at: ts.Node; tag: string; node: ClassNode }
+
+function givenIn(sources: SourceSet, helpers: ReadonlyMap<ts.Node, { tag: number; node: number }>, file: ts.SourceFile): Given[] {
+  const found: Given[] = []
+  const record = (at: ts.Node, tag: unknown, node: ClassNode | undefined) => {
+    if (typeof tag === 'string' && node) found.push({ at, tag, node })
   }
+  const { calls, classes } = sources.gather(file)
+  for (const node of calls) {
+    const [first, second] = node.arguments
+    if (isDefine(node)) record(node, evaluate(sources, first!), classOf(sources, second!))
+    else if (ts.isIdentifier(node.expression)) {
+      const helper = sources.lookUp(file.fileName, node.expression.text)
+      const at = helper?.is === 'node' ? helpers.get(helper.node) : undefined
+      if (at && node.arguments[at.tag] && node.arguments[at.node]) record(node, evaluate(sources, node.arguments[at.tag]!), classOf(sources, node.arguments[at.node]!))
+      else if (first && second && ts.isArrayLiteralExpression(first) && ts.isIdentifier(second)) {
+        for (const one of first.elements) record(node, tagGiven(sources, one), classOf(sources, second))
+      }
+    } else if (ts.isPropertyAccessExpression(node.expression) && ts.isIdentifier(node.expression.expression) && first && /^(define|register)/.test(node.expression.name.text)) {
+      const tag = evaluate(sources, first)
+      if (typeof tag === 'string' && customElementName.test(tag)) record(node, tag, classOf(sources, node.expression.expression))
+    }
+  }
+  for (const node of classes) for (const one of (ts.canHaveDecorators(node) && ts.getDecorators(node)) || []) record(one, tagGiven(sources, one.expression), node)
   return found
 }
 
@@ -71,9 +80,7 @@ function tagGiven(sources: SourceSet, expression: ts.Expression): string | undef
 function helpersOf(sources: SourceSet): Map<ts.Node, { tag: number; node: number }> {
   const helpers = new Map<ts.Node, { tag: number; node: number }>()
   for (const file of sources.scripts.values()) {
-    const defines = sources.gather(file).calls.filter(isDefine)
-    if (defines.length === 0) continue
-    for (const call of defines) {
+    for (const call of sources.once(`defines ${file.fileName}`, [file.fileName], () => sources.gather(file).calls.filter(isDefine))) {
       const fn = ts.findAncestor(call, ts.isFunctionLike)
       if (!fn) continue
       const names = fn.parameters.map((one) => one.name.getText())

@@ -1,6 +1,7 @@
 import ts from 'typescript'
 import type { Contract, Member } from '../../contract/contract'
 import type { Event } from '../../contract/event'
+import type { Place } from '../../contract/member'
 import type { PassThrough } from '../../contract/pass-through'
 import type { Prop } from '../../contract/prop'
 import type { Slot } from '../../contract/slot'
@@ -22,7 +23,7 @@ export function readFunctions(sources: SourceSet, types: CheckedTypes): Reading 
   const contracts: Contract[] = []
   const taken = new Map<string, string>()
   const byNode = new Map<ts.Node, string>()
-  const found = [...sources.scripts.keys()].filter((file) => markupFile.test(file)).flatMap((file) => componentsIn(sources, file))
+  const found = [...sources.scripts.keys()].filter((file) => markupFile.test(file)).flatMap((file) => sources.once(`functions ${file}`, [file], () => componentsIn(sources, file)))
   const read: { one: FoundComponent; contract: Contract }[] = []
   for (const one of found) {
     const name = one.name || nameOfFile(one.file)
@@ -33,7 +34,7 @@ export function readFunctions(sources: SourceSet, types: CheckedTypes): Reading 
       continue
     }
     try {
-      const contract = contractOf(sources, types, one, tag)
+      const contract = { ...sources.once(`function ${one.file} ${one.exportName}`, [one.file], () => contractOf(sources, types, one, tag)), tag }
       taken.set(tag, one.file)
       byNode.set(one.node, tag)
       read.push({ one, contract })
@@ -42,7 +43,7 @@ export function readFunctions(sources: SourceSet, types: CheckedTypes): Reading 
       problems.push(notRead(name, sources.place(one.node), error))
     }
   }
-  for (const { one, contract } of read) contract.uses = usesOf(sources, one, byNode).filter((use) => use.tag !== contract.tag)
+  for (const { one, contract } of read) contract.uses = usesOf(sources.once(`uses ${one.file} ${one.exportName}`, [one.file], () => jsxNamesIn(sources, one)), byNode).filter((use) => use.tag !== contract.tag)
   return { contracts, problems }
 }
 
@@ -164,16 +165,24 @@ function restOf(sources: SourceSet, fn: FunctionNode | undefined): PassThrough[]
   return found && [found]
 }
 
-/** Components of the library whose JSX stands in this one. */
-function usesOf(sources: SourceSet, one: FoundComponent, byNode: Map<ts.Node, string>): Contract['uses'] {
-  const uses = new Map<string, Contract['uses'][number]>()
+/** Names of components in a component's JSX, each with the declaration it leads to. */
+function jsxNamesIn(sources: SourceSet, one: FoundComponent): { node: ts.Node; place: Place }[] {
+  const names: ReturnType<typeof jsxNamesIn> = []
   walk(one.fn ?? one.node, (node) => {
     if (!ts.isJsxOpeningElement(node) && !ts.isJsxSelfClosingElement(node)) return
     const name = node.tagName
-    if (!ts.isIdentifier(name) || !/^[A-Z]/.test(name.text)) return
-    const found = declarationOf(sources, name)
-    const tag = found && byNode.get(found)
-    if (tag && !uses.has(tag)) uses.set(tag, { tag, place: sources.place(node) })
+    const found = ts.isIdentifier(name) && /^[A-Z]/.test(name.text) ? declarationOf(sources, name) : undefined
+    if (found) names.push({ node: found, place: sources.place(node) })
   })
+  return names
+}
+
+/** Which components of the library these are, each once. */
+function usesOf(names: ReturnType<typeof jsxNamesIn>, byNode: ReadonlyMap<ts.Node, string>): Contract['uses'] {
+  const uses = new Map<string, Contract['uses'][number]>()
+  for (const { node, place } of names) {
+    const tag = byNode.get(node)
+    if (tag && !uses.has(tag)) uses.set(tag, { tag, place })
+  }
   return [...uses.values()]
 }

@@ -22,15 +22,19 @@ const declarations = new Map<string, { text: string; file: ts.SourceFile }>()
  * name that leads nowhere becomes `any`, which is told as not known.
  */
 export class CheckedTypes {
-  private made: ts.TypeChecker | undefined
+  private made: ts.Program | undefined
   /** Imports that led nowhere, by specifier. */
   readonly missing = new Set<string>()
 
-  constructor(private readonly sources: SourceSet) {}
+  private earlier: ts.Program | undefined
+
+  /** `before`: the types of an earlier reading, whose program is gone on from. */
+  constructor(private readonly sources: SourceSet, before?: CheckedTypes) {
+    this.earlier = before?.made ?? before?.earlier
+  }
 
   get checker(): ts.TypeChecker {
-    this.made ??= this.program().getTypeChecker()
-    return this.made
+    return this.program().getTypeChecker()
   }
 
   /** What the compiler finds wrong with one file. */
@@ -40,6 +44,12 @@ export class CheckedTypes {
   }
 
   private program(): ts.Program {
+    this.made ??= this.programAfter(this.earlier)
+    this.earlier = undefined
+    return this.made
+  }
+
+  private programAfter(oldProgram: ts.Program | undefined): ts.Program {
     const { sources } = this
     const read = (path: string) => sources.texts.get(path) ?? sources.outside(path)
     const resolving: ts.ModuleResolutionHost = { fileExists: (path) => read(plain(path)) !== undefined, readFile: (path) => read(plain(path)) }
@@ -67,7 +77,7 @@ export class CheckedTypes {
         return found
       }),
     }
-    return ts.createProgram({ rootNames: [...sources.scripts.keys()], options, host })
+    return ts.createProgram({ rootNames: [...sources.scripts.keys()], options, host, ...(oldProgram ? { oldProgram } : {}) })
   }
 
   /** Whether a declaration stands in the library itself. */

@@ -110,14 +110,13 @@ function valueOfNode(sources: SourceSet, expression: ts.Expression, following: F
   return ts.isCallExpression(node) ? called(sources, node, following) : undefined
 }
 
-const constants = new WeakMap<ts.Expression, { value: Plain | undefined }>()
 /** A constant's value, worked out once. */
 function constantValue(sources: SourceSet, initializer: ts.Expression, following: Following): Plain | undefined {
-  const known = constants.get(initializer)
-  if (known) return known.value
+  const known = sources.constants.get(initializer)
+  if (known) return known.value as Plain | undefined
   const value = valueOf(sources, initializer, { ...following, names: new Map() })
   // where the steps ran out, nothing is known; with more left it may be
-  if (value !== undefined || (following.left.steps > 0 && following.left.depth < 50)) constants.set(initializer, { value: typeof value === 'object' && value !== null ? Object.freeze(value) as Plain : value })
+  if (value !== undefined || (following.left.steps > 0 && following.left.depth < 50)) sources.constants.set(initializer, { value: typeof value === 'object' && value !== null ? Object.freeze(value) as Plain : value })
   return value
 }
 

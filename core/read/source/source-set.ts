@@ -1,6 +1,7 @@
 import ts from 'typescript'
 import type { Place } from '../../contract/member'
 import type { Problem } from '../../problem'
+import { needsOf, touchedBy, type Needs } from './needs'
 import { doesNotParse } from './reading'
 import { vueScript } from './vue-script'
 
@@ -88,11 +89,26 @@ export class SourceSet {
   private readonly resolved = new Map<string, string | undefined>()
   private readonly lookedUp = new Map<string, Map<string, Declared | undefined>>()
   private readonly aliases: { from: string; to: string; whole: boolean }[]
+  private readonly needed = new Map<string, Needs>()
+  private readonly found = new Map<string, unknown>()
+  private readonly earlier: ReadonlyMap<string, unknown>
+  /** The files whose reading may be another than before; all of them where nothing was read before. */
+  readonly touched: ReadonlySet<string> | undefined
+  /** Values of constants, worked out once. */
+  readonly constants = new WeakMap<ts.Expression, { value: unknown }>()
 
-  /** With `parse` false only paths are known, for who wants to resolve imports and no more. */
-  constructor(files: SourceText[], readonly outside: Outside = () => undefined, parse = true) {
+  /**
+   * With `parse` false only paths are known, for who wants to resolve imports and no more. With
+   * `before`, the same library as it was read last, what did not change is taken over.
+   */
+  constructor(files: SourceText[], readonly outside: Outside = () => undefined, { parse = true, before }: { parse?: boolean; before?: SourceSet | undefined } = {}) {
     for (const file of files) {
       this.texts.set(file.path, file.text)
+      const same = before?.texts.get(file.path) === file.text ? before.scripts.get(file.path) : undefined
+      if (same) {
+        this.scripts.set(file.path, same)
+        continue
+      }
       const parsed = parse ? this.parsed(file) : undefined
       if (!parsed) continue
       const [error] = (parsed as unknown as { parseDiagnostics: ts.DiagnosticWithLocation[] }).parseDiagnostics
@@ -103,6 +119,39 @@ export class SourceSet {
       this.scripts.set(file.path, parsed)
     }
     this.aliases = aliasesIn(this.texts)
+    this.touched = before && touchedBy(this, before)
+    this.earlier = this.touched && before ? before.found : new Map()
+    if (before && this.touched) this.takeOver(before, this.touched)
+  }
+
+  private takeOver(before: SourceSet, touched: ReadonlySet<string>): void {
+    for (const [file, needs] of before.needed) if (!touched.has(file)) this.needed.set(file, needs)
+    for (const [file, names] of before.lookedUp) if (!touched.has(file)) this.lookedUp.set(file, names)
+    for (const [path, script] of this.scripts) {
+      const names = before.topNames.get(path)
+      if (before.scripts.get(path) !== script || !names) continue
+      this.topNames.set(path, names)
+      const gathered = before.gathered.get(script)
+      if (gathered) this.gathered.set(script, gathered)
+    }
+  }
+
+  /** What reading a file may look at in others. */
+  needs(file: string): Needs {
+    let needs = this.needed.get(file)
+    if (!needs) this.needed.set(file, (needs = needsOf(this, file)))
+    return needs
+  }
+
+  /**
+   * What `read` finds, or what it found in an earlier reading where none of `files`, nor anything they
+   * need, changed since. It must follow from these files alone, and nobody may change it.
+   */
+  once<T>(key: string, files: string[], read: () => T): T {
+    const kept = this.touched && this.earlier.has(key) && !files.some((one) => this.touched!.has(one))
+    const found = kept ? (this.earlier.get(key) as T) : read()
+    this.found.set(key, found)
+    return found
   }
 
   /** A file's script as a tree. Source that is nested so deep that no tree can be made of it is a problem, as source that does not parse is. */

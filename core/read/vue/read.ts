@@ -25,15 +25,11 @@ export function readVue(sources: SourceSet, types: CheckedTypes): Reading {
   const tags = new Map<string, string>()
   for (const [path, text] of sources.texts) {
     if (!path.endsWith('.vue')) continue
-    const { descriptor, errors } = vueParts(path, text)
-    if (errors.length) {
-      problems.push(doesNotParse(path, errors[0]!.line, errors[0]!.text))
-      continue
-    }
-    problems.push(...unreadBlocks(path, descriptor))
-    const one = new VueComponent(sources, types, path, descriptor)
     try {
-      const contract = one.contract()
+      const one = sources.once(`vue ${path}`, [path], () => readOne(sources, types, path, text))
+      problems.push(...one.problems)
+      if (!one.contract) continue
+      const contract = { ...one.contract }
       const other = tags.get(contract.tag)
       if (other !== undefined) contract.tag = nameOfFile(path) === contract.tag || tags.has(nameOfFile(path)) ? `${nameOfFile(path.split('/').slice(0, -1).join('/'))}${nameOfFile(path)}` : nameOfFile(path)
       if (tags.has(contract.tag)) {
@@ -50,6 +46,12 @@ export function readVue(sources: SourceSet, types: CheckedTypes): Reading {
   const named = new Map(contracts.map((one) => [one.files[0]!, one.tag]))
   for (const one of contracts) one.uses = [...new Map(one.uses.flatMap(({ tag, place }) => { const used = named.get(tag); return used && used !== one.tag ? [[used, { tag: used, place }] as const] : [] })).values()]
   return { contracts, problems }
+}
+
+function readOne(sources: SourceSet, types: CheckedTypes, path: string, text: string): { problems: Problem[]; contract?: Contract } {
+  const { descriptor, errors } = vueParts(path, text)
+  if (errors.length) return { problems: [doesNotParse(path, errors[0]!.line, errors[0]!.text)] }
+  return { problems: unreadBlocks(path, descriptor), contract: new VueComponent(sources, types, path, descriptor).contract() }
 }
 
 /** Blocks in a language or a file that is not read: said, and the rest of the component is read. */
