@@ -33,7 +33,7 @@ const edits = fc.array(fc.record({
   word: fc.constantFrom(['calm', 'quiet'], ['tone', 'mood'], ['loud', 'shrill'], ['x-', 'y-'], ['./mixin', './second'], ['Toned', 'Moody'], ['string', 'number'], ["'./barrel'", "'./types'"], ['export ', ''], ['slot', 'b']),
 }), { minLength: 1, maxLength: 6 })
 
-function edited(now: Files, first: Files, edit: { file: number; other: number; act: string; word: string[] }): Files {
+function edited(now: Files, first: Files, edit: { file: number; other: number; act: string; word: readonly string[] }): Files {
   const paths = Object.keys(first)
   const path = paths[edit.file % paths.length]!
   const text = now[path] ?? ''

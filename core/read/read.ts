@@ -20,16 +20,21 @@ export const readLibrary = (files: SourceText[], outside?: Outside): Reading => 
  * its files nor any that they need have changed; what comes out is the same as from a first reading.
  */
 export class LibraryReader {
-  private sources: SourceSet | undefined
+  private last: SourceSet | undefined
   private types: CheckedTypes | undefined
 
   constructor(private readonly outside?: Outside) {}
 
   read(files: SourceText[]): Reading {
     const { files: own, problems } = libraryFiles(files)
-    this.sources = new SourceSet(own, this.outside, { before: this.sources })
-    this.types = new CheckedTypes(this.sources, this.types)
-    return readAll(this.sources, this.types, problems)
+    this.last = new SourceSet(own, this.outside, { before: this.last })
+    this.types = new CheckedTypes(this.last, this.types)
+    return readAll(this.last, this.types, problems)
+  }
+
+  /** The files as they were read last. */
+  get sources(): SourceSet {
+    return this.last ?? new SourceSet([])
   }
 }
 

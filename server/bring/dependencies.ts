@@ -22,8 +22,7 @@ export interface Installed { folder: string | undefined; problems: Problem[]; st
  */
 export async function installDependencies(packages: Record<string, string>, going: () => Promise<boolean>): Promise<Installed> {
   if (Object.keys(packages).length === 0) return { folder: undefined, problems: [], stopped: false }
-  const sorted = Object.fromEntries(Object.entries(packages).toSorted(([a], [b]) => (a < b ? -1 : 1)))
-  const key = createHash('sha256').update(JSON.stringify(sorted)).digest('hex').slice(0, 32)
+  const { sorted, key } = named(packages)
   for (let other = running.get(key); other; other = running.get(key)) {
     const done = await Promise.race([other, setTimeout(1000)])
     if (done && !done.stopped) return done
@@ -32,6 +31,18 @@ export async function installDependencies(packages: Record<string, string>, goin
   const work = install(join(dataFolder('dependencies'), key), sorted, going).finally(() => running.delete(key))
   running.set(key, work)
   return work
+}
+
+/** The same packages by the same name, in whatever order they are given. */
+function named(packages: Record<string, string>): { sorted: Record<string, string>; key: string } {
+  const sorted = Object.fromEntries(Object.entries(packages).toSorted(([a], [b]) => (a < b ? -1 : 1)))
+  return { sorted, key: createHash('sha256').update(JSON.stringify(sorted)).digest('hex').slice(0, 32) }
+}
+
+/** Where these packages are, if they have been installed before. */
+export function installedBefore(packages: Record<string, string>): string | undefined {
+  const folder = join(dataFolder('dependencies'), named(packages).key)
+  return existsSync(join(folder, 'package-lock.json')) ? folder : undefined
 }
 
 async function install(folder: string, packages: Record<string, string>, going: () => Promise<boolean>): Promise<Installed> {

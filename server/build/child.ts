@@ -1,4 +1,5 @@
 import type { BuildFailure } from 'esbuild'
+import { begin } from '~~/core/begin/begin'
 import { dependenciesOf } from '~~/core/read/dependencies'
 import { LRUCache } from 'lru-cache'
 import { LibraryReader } from '~~/core/read/read'
@@ -24,6 +25,7 @@ const doers: { [N in TaskName]: (input: Tasks[N]['in']) => Promise<Tasks[N]['out
   unpack: ({ bytes, limits }) => unpackArchive(bytes, limits),
   dependencies: ({ files }) => dependenciesOf(files),
   read: ({ files, dependencies, library }) => readerOf(library, dependencies).read(files),
+  begin: ({ files, prefix, wish, dependencies, library }) => begin(readerOf(library, dependencies), files, prefix, wish),
   modules: ({ files, contracts, dependencies }) => buildModules(files, contracts, dependencies),
   package: ({ files, input }) => buildPackage(files, { ...input, words: (tag, key) => input.words[`${tag} ${key}`] }),
 }

@@ -3,7 +3,7 @@ import { join } from 'node:path'
 import { Failure } from '../auth/failure'
 import type { Answer, TaskName, Tasks } from './tasks'
 
-interface Waiting { task: TaskName; input: { library?: unknown }; settle: (answer: Answer) => void; again: boolean }
+interface Waiting { task: TaskName; input: unknown; library: string | undefined; settle: (answer: Answer) => void; again: boolean }
 const limits = { seconds: 60, megabytes: 768, children: 2, idleSeconds: 60 }
 
 interface Child { process: ChildProcess; busy: Waiting | undefined; timer: NodeJS.Timeout | undefined; libraries: Set<string> }
@@ -17,7 +17,7 @@ let count = 0
  */
 export async function inChild<N extends TaskName>(task: N, input: Tasks[N]['in']): Promise<Tasks[N]['out']> {
   const answer = await new Promise<Answer>((settle) => {
-    queue.push({ task, input, settle, again: false })
+    queue.push({ task, input, library: 'library' in input ? input.library : undefined, settle, again: false })
     next()
   })
   if (!answer.ok) throw new Failure(422, answer.problems)
@@ -26,7 +26,7 @@ export async function inChild<N extends TaskName>(task: N, input: Tasks[N]['in']
 
 function next(): void {
   if (queue.length === 0) return
-  const library = typeof queue[0]!.input.library === 'string' ? queue[0]!.input.library : undefined
+  const { library } = queue[0]!
   const free = children.filter((one) => !one.busy && one.process.connected)
   // one that has read the library before has less to do
   let child = (library === undefined ? undefined : free.find((one) => one.libraries.has(library))) ?? free[0]

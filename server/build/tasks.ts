@@ -1,3 +1,5 @@
+import type { begin } from '~~/core/begin/begin'
+import type { Wish } from '~~/core/begin/wish'
 import type { Contract } from '~~/core/contract/contract'
 import type { Problem } from '~~/core/problem'
 import type { Wanted } from '~~/core/read/dependencies'
@@ -14,6 +16,7 @@ export interface Tasks {
   dependencies: { in: { files: SourceText[] }; out: Wanted }
   /** `dependencies` is the folder the library's packages were installed in; `library` whose reading it is, so that the next costs what changed. */
   read: { in: { files: SourceText[]; dependencies: string | undefined; library?: string | undefined }; out: Reading }
+  begin: { in: { files: SourceText[]; prefix: string; wish: Wish; dependencies: string | undefined; library?: string | undefined }; out: ReturnType<typeof begin> }
   modules: { in: { files: SourceText[]; contracts: Contract[]; dependencies: string | undefined }; out: BuiltModules }
   package: { in: { files: SourceText[]; input: PlainPackageInput }; out: Packed }
 }

@@ -1,13 +1,15 @@
-import { sameContract, type Contract } from '~~/core/contract/contract'
+import { firstUsage } from '~~/core/code/showing'
+import { componentTitle, sameContract, type Contract } from '~~/core/contract/contract'
 import type { Origin } from '~~/core/origin'
 import type { Problem } from '~~/core/problem'
 import { installDependencies } from '../bring/dependencies'
 import { inChild } from '../build/pool'
 import { record } from '../store/audit'
-import { addContracts, contractsBefore } from '../store/components'
+import { addContracts, componentByTag, contractsBefore, setFace } from '../store/components'
 import { notify, type Store } from '../store/database'
 import type { BringInResult } from '../store/jobs'
-import { libraryById, setCurrentRevision, setOrigin } from '../store/libraries'
+import { examplesOf } from '../store/examples'
+import { libraryById, setCurrentRevision, setOrigin, type Library } from '../store/libraries'
 import { addBuild } from '../store/modules'
 import { addRevision, sourceFiles, type SourceFile } from '../store/sources'
 
@@ -18,6 +20,8 @@ export interface Bringing {
   /** What was left aside before. */
   aside?: Problem[]
   origin?: Origin | undefined
+  /** The tag of a component that is begun with these files. */
+  begun?: string | undefined
 }
 
 /** What was there is kept, what came is laid over it, what was taken out is gone. */
@@ -61,6 +65,7 @@ export async function bringIn(db: Store, libraryId: string, bringing: Bringing, 
     const { id, number } = await addRevision(trx, libraryId, files, { by: bringing.by, note: bringing.note, problems: result.problems })
     if (built.hash) await addBuild(trx, built.hash, built.modules)
     await addContracts(trx, libraryId, id, contracts, built.hash, built.components)
+    if (bringing.begun !== undefined) await firstExample(trx, library, bringing.begun, contracts)
     await setCurrentRevision(trx, libraryId, id)
     if (bringing.origin) await setOrigin(trx, libraryId, bringing.origin)
     await record(trx, 'source brought in', { library: libraryId, person: bringing.by ?? undefined }, { revision: number, added: result.added, changed: result.changed, gone: result.gone })
@@ -68,6 +73,14 @@ export async function bringIn(db: Store, libraryId: string, bringing: Bringing, 
     result.revision = number
   })
   return result
+}
+
+/** A component that is begun has an example from the start: how it first stands on the shelf. */
+async function firstExample(db: Store, library: Library, tag: string, contracts: Contract[]): Promise<void> {
+  const contract = contracts.find((one) => one.tag === tag)
+  const component = contract && (await componentByTag(db, library.id, tag))
+  if (!contract || !component || (await examplesOf(db, component.id)).length > 0) return
+  await setFace(db, component.id, 'As it begins', firstUsage(contract, componentTitle(tag, library.prefix)))
 }
 
 /** Components whose module could not be read this time keep the contract they had. */

@@ -7,6 +7,7 @@ import type { Problem } from '~~/core/problem'
 import { notify, store, type Store } from '../store/database'
 import { endJob, failStaleJobs, job, stepJob, type Job } from '../store/jobs'
 import { libraryById } from '../store/libraries'
+import { tidyBuilds } from '../store/modules'
 import { filesByHash, type SourceFile } from '../store/sources'
 import { unseal } from '../auth/sealed'
 import { fetchGit, gitSecretSchema } from '../bring/git'
@@ -17,6 +18,7 @@ import { bringIn } from './bring-in'
 const queueName = 'bring-in'
 let boss: PgBoss | undefined
 let tidy: NodeJS.Timeout | undefined
+let rounds = 0
 /** Seconds: a step has a minute in the child process, so one that has not moved for longer has nobody behind it. */
 const stale = { running: 90, waiting: 600 }
 
@@ -30,7 +32,8 @@ export async function startQueue(): Promise<void> {
     if (taken) await runJob(taken.data.job)
   })
   await failStaleJobs(store(), stale)
-  tidy = setInterval(() => void failStaleJobs(store(), stale).catch(() => undefined), 20_000)
+  await tidyBuilds(store())
+  tidy = setInterval(() => void failStaleJobs(store(), stale).then(() => (rounds++ % 180 === 179 ? tidyBuilds(store()) : undefined)).catch(() => undefined), 20_000)
   tidy.unref()
 }
 
@@ -80,7 +83,7 @@ async function runJob(id: string): Promise<void> {
       return going
     }
     const came = await filesOf(db, found, step)
-    const result = came && (await bringIn(db, found.library_id, { ...came, removed: found.input.removed, whole: found.input.whole, origin: found.input.origin, by: found.made_by }, step))
+    const result = came && (await bringIn(db, found.library_id, { ...came, removed: found.input.removed, whole: found.input.whole, origin: found.input.origin, begun: found.input.begun, by: found.made_by }, step))
     if (result) await endJob(db, id, 'done', result)
   } catch (error) {
     const problems = error instanceof Failure ? error.problems : [{ code: 'unexpected', what: 'Something went wrong on our side; the shelf is as it was.', todo: 'Bring the source in again.' }]

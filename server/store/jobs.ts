@@ -18,6 +18,8 @@ export const bringInInputSchema = z.object({ note: z.string(), files: z.array(z.
   aside: z.array(problemSchema).default([]),
   /** Where the job fetches the files from, and a sealed secret for it. */
   origin: originSchema.optional(), secret: z.string().optional(),
+  /** A component that is begun with these files, and gets its first example once it stands on the shelf. */
+  begun: z.string().optional(),
 })
 export type BringInInput = z.infer<typeof bringInInputSchema>
 

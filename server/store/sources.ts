@@ -58,3 +58,13 @@ export async function addRevision(db: Store, library: string, files: SourceFile[
   for (const part of inParts(kept)) await db('revision_files').insert(part.map((one) => ({ revision_id: row.id, ...one })))
   return row
 }
+
+/** Which of these files somebody has changed, added or taken out since a revision, by its number; who, and in which revision last. */
+export async function changedSince(db: Store, library: { id: string; current_revision: string | null }, from: number, paths: string[]): Promise<{ path: string; revision: number; by: string | null }[]> {
+  const then = await db('revisions').where({ library_id: library.id, number: from }).first('id')
+  if (!then || library.current_revision === null || then.id === library.current_revision) return []
+  const hashes = async (revision: string) => new Map<string, string>((await db('revision_files').where({ revision_id: revision }).whereIn('path', paths).select('path', 'hash')).map((row: { path: string; hash: string }) => [row.path, row.hash]))
+  const [before, now] = [await hashes(then.id), await hashes(library.current_revision)]
+  const last = (await revision(db, library.current_revision))!
+  return paths.filter((one) => before.get(one) !== now.get(one)).map((path) => ({ path, revision: last.number, by: last.made_by }))
+}

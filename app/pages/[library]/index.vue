@@ -30,7 +30,7 @@ const whichOptions = computed(() => Object.keys(tests).map((value) => ({ value, 
 /** What was left aside on purpose is told where it was brought in, and not each time. */
 const unread = computed(() => (library.value?.revision?.problems ?? []).filter((one) => !isCalm(one)))
 const host = frameName()
-useKeys([{ keys: 'b', does: 'bring in source', run: () => navigateTo(`/${store.slug}/bring-in`) }])
+useKeys([{ keys: 'n', does: 'begin a component', run: () => { if (store.may.write) void navigateTo(`/${store.slug}/begin`) } }, { keys: 'b', does: 'bring in source', run: () => navigateTo(`/${store.slug}/bring-in`) }])
 </script>
 
 <template>
@@ -43,7 +43,7 @@ useKeys([{ keys: 'b', does: 'bring in source', run: () => navigateTo(`/${store.s
         <Choice v-model="by" label="Order" :options="[{ value: 'group', title: 'group' }, { value: 'name', title: 'name' }]" />.
         <template v-if="wordless">{{ count(wordless).replace(/^./, (c) => c.toUpperCase()) }} {{ wordless === 1 ? 'has' : 'have' }} members without words.</template>
       </p>
-      <NuxtLink v-if="store.may.write" class="act" :to="`/${store.slug}/bring-in`">Bring in source</NuxtLink>
+      <div v-if="store.may.write" class="acts"><NuxtLink class="act" :to="`/${store.slug}/begin`">Begin a component</NuxtLink> <NuxtLink class="act" :to="`/${store.slug}/bring-in`">Bring in source</NuxtLink></div>
     </div>
     <details v-if="unread.length" class="unread" :open="unread.length < 3">
       <summary>{{ count(unread.length).replace(/^./, (c) => c.toUpperCase()) }} thing{{ unread.length === 1 ? '' : 's' }} could not be read or built.</summary>
@@ -65,7 +65,7 @@ useKeys([{ keys: 'b', does: 'bring in source', run: () => navigateTo(`/${store.s
     <div v-if="!standing.length" class="empty">
       <h2>The shelf is empty</h2>
       <p class="muted">Components stand here once their source is brought in: a folder, an archive, a Git repository or a package, with nothing added to it.</p>
-      <NuxtLink v-if="store.may.write" class="act main" :to="`/${store.slug}/bring-in`">Bring in source</NuxtLink>
+      <p v-if="store.may.write"><NuxtLink class="act main" :to="`/${store.slug}/bring-in`">Bring in source</NuxtLink> <NuxtLink class="act" :to="`/${store.slug}/begin`">Begin a component</NuxtLink></p>
     </div>
     <p v-else-if="!shown.length" class="empty muted">None of the {{ count(standing.length) }} is like that. <button type="button" class="link" @click="router.replace({ query: {} })">Show all</button></p>
   </main>
@@ -74,6 +74,7 @@ useKeys([{ keys: 'b', does: 'bring in source', run: () => navigateTo(`/${store.s
 <style scoped>
 main { padding-bottom: 48px; }
 .lead { display: flex; align-items: baseline; justify-content: space-between; gap: 24px; padding: 14px 24px 10px; }
+.acts { display: flex; gap: 8px; flex: none; }
 .unread { margin: 0 24px; border: 1px solid var(--rule); padding: 4px 12px; background: var(--sheet); } .unread summary { cursor: pointer; color: var(--rust); }
 .band { display: grid; grid-template-columns: 150px 1fr; padding: 0 24px; margin-bottom: 18px; }
 .band > header { padding-top: 12px; } .band h2 { margin-bottom: 4px; }

@@ -1,37 +1,12 @@
 <script setup lang="ts">
-import { z } from 'zod'
-import { jobSchema, type JobView } from '~~/core/wire'
-import { isCalm, type Problem } from '~~/core/problem'
+import { isCalm } from '~~/core/problem'
 
 /** How bringing source in goes and what it ended with. It goes on when this page is left. */
 const store = useLibrary()
 const route = useRoute()
 useHead({ title: () => `Bringing in · ${store.library?.title} · Kept Shelf` })
-const job = ref<JobView>()
-const problems = ref<Problem[]>([])
-let timer: ReturnType<typeof setTimeout> | undefined
-const going = computed(() => job.value?.state === 'waiting' || job.value?.state === 'running')
-
-async function look() {
-  clearTimeout(timer)
-  try {
-    job.value = await ask(jobSchema, `/libraries/${store.slug}/jobs/${String(route.params.job)}`)
-    problems.value = []
-  } catch (error) {
-    problems.value = problemsOf(error)
-  }
-  if (going.value || (problems.value.length && !job.value)) timer = setTimeout(look, 700)
-}
-async function cancel() {
-  try {
-    await ask(z.unknown(), `/libraries/${store.slug}/jobs/${String(route.params.job)}/cancel`, { method: 'POST', body: {} })
-  } catch (error) {
-    problems.value = problemsOf(error)
-  }
-  await look()
-}
-onMounted(look)
-onUnmounted(() => clearTimeout(timer))
+const { job, problems, going, follow, cancel } = useJob()
+onMounted(() => follow(String(route.params.job)))
 /** What nobody has to mend, told apart from what somebody has. */
 const unread = computed(() => job.value?.result?.problems.filter((one) => !isCalm(one)) ?? [])
 const leftAside = computed(() => job.value?.result?.problems.filter(isCalm) ?? [])

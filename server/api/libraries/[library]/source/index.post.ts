@@ -8,12 +8,13 @@ import { settings } from '~~/server/config'
 import { enqueue } from '~~/server/jobs/queue'
 import { judgeFiles } from '~~/server/bring/judge'
 import { addJob } from '~~/server/store/jobs'
-import { keepFiles } from '~~/server/store/sources'
+import { changedSince, keepFiles } from '~~/server/store/sources'
 
 /**
  * Brings files in: a form whose fields named `file` carry paths as their file names, one named
  * `archive` a zip or gzipped tar, and fields named `remove` paths to take out. With `whole` they are
- * all of the library. Begins a job and says what of the upload was left aside.
+ * all of the library; with `from`, the number of the revision they were made from, nothing is written
+ * over what somebody else changed since. Begins a job and says what of the upload was left aside.
  */
 export default route({
   access: 'contributor', token: 'publish',
@@ -34,6 +35,9 @@ export default route({
     }
     const note = parts.find((one) => one.name === 'note')?.data.toString('utf8').slice(0, 500) ?? ''
     if (files.length > most.files) throw tooMany()
+    const from = Number(parts.find((one) => one.name === 'from')?.data.toString('utf8'))
+    const stale = from ? await changedSince(db, library, from, [...files.map((one) => one.path), ...removed]) : []
+    if (stale.length) throw new Failure(409, stale.map((one) => ({ code: 'changed-meanwhile', what: `${one.path} is another since you began: revision ${one.revision}${one.by ? `, by ${one.by}` : ''}.`, where: { file: one.path }, todo: 'Look at what is there now, and keep yours over it if it should be.' })))
     const whole = archive !== undefined || parts.some((one) => one.name === 'whole')
     const job = await addJob(db, library.id, { note, files: await keepFiles(db, files), removed, whole, aside: problems }, person.id)
     if (!job) return fail(409, 'busy', `Source is being brought into ${library.title} just now.`, 'Wait until that has ended, or cancel it.')

@@ -1,0 +1,100 @@
+import ts from 'typescript'
+import type { Contract } from '../contract/contract'
+import type { LibraryReader } from '../read/read'
+import type { SourceSet, SourceText } from '../read/source/source-set'
+import type { Problem } from '../problem'
+import { bareName } from '../release/manifest'
+import { afterModel, plainElement, switchName } from './custom-element'
+import { functionSkeleton } from './functions'
+import { mannerOf } from './manner'
+import { vueSkeleton } from './vue'
+import { shapeOf } from './path'
+import { commonest, namesOf, type Names, type Wish } from './wish'
+
+/** What beginning a component adds to a library: its files, and those of the library's that name it. */
+export interface Begun { tag: string; files: SourceText[]; contract: Contract; model: string | undefined }
+
+/**
+ * Begins a component in the library's own style: after one of its components where that can be
+ * followed, and plainly where it cannot. Whatever comes out has been read back before it is offered.
+ */
+export function begin(reader: LibraryReader, files: SourceText[], prefix: string, wish: Wish): { ok: true; begun: Begun } | { ok: false; problems: Problem[] } {
+  const { contracts } = reader.read(files)
+  const { sources } = reader
+  const named = namesOf(wish, prefix, contracts)
+  if (!named.ok) return { ok: false, problems: [named.problem] }
+  const { names } = named
+  for (const { made, model } of skeletons(sources, contracts, prefix, names, wish)) {
+    const taken = made.find((one) => files.some((other) => other.path === one.path))
+    if (taken) return { ok: false, problems: [{ code: 'file-taken', what: `There is a file ${taken.path} already.`, where: { file: taken.path }, todo: 'Choose another name.' }] }
+    const all = [...made, ...barrels(sources, contracts, model, made[0]!, prefix, names)]
+    const together = [...files.filter((one) => !all.some((other) => other.path === one.path)), ...all]
+    const reading = reader.read(together)
+    const contract = reading.contracts.find((one) => one.tag === names.tag)
+    const fresh = reading.problems.some((one) => all.some((file) => file.path === one.where?.file) && !['left-aside-beside', 'left-aside-built'].includes(one.code))
+    if (contract && !fresh && (wish.language === 'jsx' || contract.members.some((one) => one.kind === 'slot'))) return { ok: true, begun: { tag: names.tag, files: all, contract, model: model?.tag } }
+  }
+  return { ok: false, problems: [{ code: 'not-begun', what: `No skeleton for ${names.tag} could be made that reads as a component.`, todo: 'Bring in a file of your own.' }] }
+}
+
+function* skeletons(sources: SourceSet, contracts: Contract[], prefix: string, names: Names, wish: Wish): Generator<{ made: SourceText[]; model: Contract | undefined }> {
+  const alike = contracts.filter((one) => one.language === wish.language && sources.scripts.has(one.files[0]!))
+  if (wish.language === 'vue') yield vueSkeleton(sources, alike, names, wish)
+  else if (wish.language === 'jsx') yield functionSkeleton(sources, alike, names, wish)
+  else {
+    const shapes = alike.map((one) => shapeOf(one.files[0]!, bareName(one.tag, prefix), pascalOf(bareName(one.tag, prefix))))
+    const shape = commonest(shapes.filter((one) => one !== undefined))
+    const made = alike.flatMap((model, i) => {
+      const files = alike.some((one) => one !== model && buildsOn(sources, model, one)) ? undefined : afterModel(sources, model, prefix, names, wish)
+      return files ? [{ made: files, model, base: baseOf(sources, model)?.getText(), usual: shapes[i] === shape, whole: files[0]!.text.includes(switchName), length: files.reduce((sum, one) => sum + one.text.length, 0) }] : []
+    })
+    const base = commonest(alike.map((one) => baseOf(sources, one)?.getText()))
+    // one that stands where most stand and builds on what most build on, then one that shows how a prop is made, then the plainest is the best to begin from
+    yield* made.sort((a, b) => Number(b.usual) - Number(a.usual) || Number(b.base === base) - Number(a.base === base) || Number(b.whole) - Number(a.whole) || a.length - b.length).slice(0, 6)
+    yield { made: plainElement(mannerOf([...sources.scripts.values()].map((one) => one.text)), alike[0]?.files[0], names, wish), model: undefined }
+  }
+}
+
+/** What the class of a component extends. */
+function baseOf(sources: SourceSet, { files, className }: Contract): ts.Expression | undefined {
+  const node = sources.scripts.get(files[0]!)?.statements.find((one): one is ts.ClassDeclaration => ts.isClassDeclaration(one) && one.name?.text === className)
+  return node?.heritageClauses?.find((one) => one.token === ts.SyntaxKind.ExtendsKeyword)?.types[0]?.expression
+}
+
+/** Whether a component is a kind of another: what it offers is mostly that one's. */
+function buildsOn(sources: SourceSet, model: Contract, other: Contract): boolean {
+  const base = baseOf(sources, model)
+  return base !== undefined && ts.isIdentifier(base) && base.text === other.className
+}
+
+/** Files that hand on every component hand on the new one as they do its model. */
+function barrels(sources: SourceSet, contracts: Contract[], model: Contract | undefined, made: SourceText, prefix: string, names: Names): SourceText[] {
+  if (!model) return []
+  const [from] = model.files
+  const homes = new Set(contracts.map((one) => one.files[0]!))
+  return [...sources.scripts].flatMap(([path, script]) => {
+    const naming = script.statements.filter((one): one is ts.ExportDeclaration | ts.ImportDeclaration => (ts.isExportDeclaration(one) || (ts.isImportDeclaration(one) && !one.importClause)) && !!one.moduleSpecifier && ts.isStringLiteral(one.moduleSpecifier) && sources.resolve(path, one.moduleSpecifier.text) !== undefined)
+    const own = naming.filter((one) => sources.resolve(path, (one.moduleSpecifier as ts.StringLiteral).text) === from)
+    const named = new Set(naming.map((one) => sources.resolve(path, (one.moduleSpecifier as ts.StringLiteral).text)!).filter((one) => homes.has(one)))
+    if (homes.has(path) || own.length === 0 || named.size * 2 < homes.size) return []
+    const specifier = own[0]!.moduleSpecifier as ts.StringLiteral
+    const lines = own.map((one) => one.getText().replaceAll(specifier.text, replacedName(specifier.text, from!, made.path)).replaceAll(new RegExp(`\\b${model.className}\\b`, 'g'), classNameAfter(model, prefix, names)))
+    const end = naming.at(-1)!.end
+    return [{ path, text: `${script.text.slice(0, end)}\n${lines.join('\n')}${script.text.slice(end)}` }]
+  })
+}
+
+/** The import of one file as the import of another that stands where that one would. */
+function replacedName(specifier: string, from: string, to: string): string {
+  const shorter = (path: string) => path.replace(/\.[^/.]+$/, '')
+  const [a, b] = [shorter(from).split('/'), shorter(to).split('/')]
+  return a.reduce((text, part, i) => (part === b[i] ? text : text.replace(part, b[i]!)), specifier)
+}
+
+/** What the class of a component is called when that of its model is called so. */
+export function classNameAfter({ className, tag }: Pick<Contract, 'className' | 'tag'>, prefix: string, names: Names): string {
+  const own = pascalOf(bareName(tag, prefix))
+  return className.includes(own) ? className.replace(own, names.pascal) : names.pascal
+}
+
+export const pascalOf = (kebab: string): string => kebab.split('-').map((one) => one.charAt(0).toUpperCase() + one.slice(1)).join('')

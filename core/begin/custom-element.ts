@@ -1,0 +1,238 @@
+import ts from 'typescript'
+import type { Contract } from '../contract/contract'
+import { membersOf } from '../contract/contract'
+import { bareName } from '../release/manifest'
+import { walk, type SourceSet, type SourceText } from '../read/source/source-set'
+import { classNameAfter, pascalOf } from './begin'
+import { inManner, mannerOf, type Manner } from './manner'
+import { filled, shapeOf } from './path'
+import { summaryOf, type Names, type Wish } from './wish'
+
+const markup = '<div part="base" class="base"><slot>Nothing in it yet</slot></div>'
+const looks = (prop: string | undefined): string =>
+  [':host { display: inline-block; }', '.base { padding: 8px 12px; border: 1px solid currentColor; }', ...(prop ? [`:host([${prop}]) .base { border-color: transparent; }`] : [])].join('\n')
+export const switchName = 'quiet'
+
+/**
+ * A new element after a model of the library: its imports, the way it comes by markup and looks, its
+ * registration, and one prop that is on or off; everything else of the model is left out. `undefined`
+ * where the model does these things in a way that cannot be followed.
+ */
+export function afterModel(sources: SourceSet, model: Contract, prefix: string, names: Names, wish: Wish): SourceText[] | undefined {
+  const [path] = model.files
+  const script = path === undefined ? undefined : sources.scripts.get(path)
+  const bare = bareName(model.tag, prefix)
+  const shape = script && shapeOf(path!, bare, pascalOf(bare))
+  const to = shape && filled(shape, names)
+  if (!script || !to || membersOf(model, 'slot').length === 0) return undefined
+  const statement = script.statements.find((one): one is ts.ClassDeclaration => ts.isClassDeclaration(one) && one.name?.text === model.className)
+  if (!statement) return undefined
+
+  const tops = new Map<string, ts.Statement>()
+  for (const one of script.statements) {
+    if (ts.isVariableStatement(one)) for (const each of one.declarationList.declarations) if (ts.isIdentifier(each.name)) tops.set(each.name.text, one)
+    if ((ts.isFunctionDeclaration(one) || ts.isTypeAliasDeclaration(one) || ts.isInterfaceDeclaration(one)) && one.name) tops.set(one.name.text, one)
+  }
+  const dresses = new Map<ts.Node, boolean>()
+  /** Whether code holds or names markup or looks. */
+  const isDress = (node: ts.Node): boolean => {
+    const known = dresses.get(node)
+    if (known !== undefined) return known
+    dresses.set(node, false)
+    let found = false
+    walk(node, (one) => {
+      if (isMarkup(one) || isLook(one) || (ts.isPropertyAccessExpression(one) && ['attachShadow', 'adoptedStyleSheets'].includes(one.name.text))) found = true
+      if (ts.isIdentifier(one)) {
+        const top = tops.get(one.text)
+        if ((top && top !== node && ts.isVariableStatement(top) && isDress(top)) || sheetImports(script).has(one.text)) found = true
+      }
+      return !found
+    })
+    dresses.set(node, found)
+    return found
+  }
+
+  const prop = simplestSwitch(statement, model)
+  const members: { node: ts.Node; text: string }[] = []
+  for (const member of statement.members) {
+    if (prop?.nodes.includes(member)) {
+      if (prop.nodes[0] === member) members.push({ node: member, text: prop.text })
+      else members.push({ node: member, text: prop.renamed(member) })
+    } else if (ts.isConstructorDeclaration(member)) {
+      const kept = member.body?.statements.filter((one) => isDress(one) || /^super\(/.test(one.getText())) ?? []
+      const left = new Set((member.body?.statements ?? []).filter((one) => !kept.includes(one) && ts.isVariableStatement(one)).flatMap((one) => bindingNames(one as ts.VariableStatement)))
+      if (kept.some((one) => [...left].some((name) => isNamed(name, one.getText())))) return undefined
+      if (kept.length > 1) members.push({ node: member, text: `${script.text.slice(member.getStart(), member.body!.statements.pos)}${kept.map((one) => script.text.slice(one.pos, one.end)).join('')}${script.text.slice(member.body!.statements.end, member.end)}` })
+    } else if (isDress(member)) members.push({ node: member, text: member.getText() })
+  }
+  // fields that what is kept makes use of
+  const says = () => members.map((one) => one.text).join('\n')
+  for (let i = 0; i < statement.members.length; i++) {
+    const member = statement.members[i]!
+    const name = member.name?.getText()
+    if (name && ts.isPropertyDeclaration(member) && !members.some((one) => one.node === member) && new RegExp(`this\\.${name.replace('$', '\\$')}\\b`).test(says())) members.push({ node: member, text: member.getText() })
+  }
+  members.sort((a, b) => a.node.pos - b.node.pos)
+  const className = classNameAfter(model, prefix, names)
+  if (members.some((one) => [...one.text.matchAll(/this\.(#?\w+)\(/g)].some(([, called]) => statement.members.some((each) => each.name?.getText() === called) && !members.some((each) => (each.node as ts.ClassElement).name?.getText() === called)))) return undefined
+
+  const header = headerOf(script, statement)
+  const registering = script.statements.filter((one) => one !== statement && !ts.isImportDeclaration(one) && !ts.isVariableStatement(one) && !ts.isFunctionDeclaration(one) && !ts.isInterfaceDeclaration(one) && !ts.isTypeAliasDeclaration(one) && new RegExp(`\\b${model.className}\\b`).test(one.getText()))
+  // what is named by what is kept comes along
+  const kept = new Set<ts.Statement>()
+  const text = () => [header, says(), ...registering.map((one) => one.getText()), ...[...kept].map((one) => one.getText())].join('\n')
+  for (let before = -1; before !== kept.size;) {
+    before = kept.size
+    const now = text()
+    for (const [name, one] of tops) if (isNamed(name, now)) kept.add(one)
+  }
+  if ([...kept].some((one) => ts.isFunctionDeclaration(one)) || text().length > 6000) return undefined
+  const now = text()
+  const imports = script.statements.filter(ts.isImportDeclaration).map((one) => importOf(one, now, bare, names)).filter((one) => one !== undefined)
+
+  const css = script.statements.filter(ts.isImportDeclaration).map((one) => (ts.isStringLiteral(one.moduleSpecifier) && /\.css$/.test(one.moduleSpecifier.text) && importOf(one, now, bare, names) !== undefined ? sources.resolve(path!, one.moduleSpecifier.text) : undefined)).filter((one) => one !== undefined && shapeOf(one, bare, pascalOf(bare)) !== undefined)
+  const parts = script.statements.flatMap((one) => {
+    if (one === statement) return [`${docOf(wish, statement, prop !== undefined)}\n${header}\n${members.map((each, i) => `${i === 0 ? '' : isPair(members[i - 1]!.node, each.node) ? '\n' : '\n\n'}${indentOf(script, each.node)}${each.text}`).join('')}\n}`]
+    return kept.has(one) || registering.includes(one) ? [one.getText()] : []
+  })
+  const composed = [imports.join('\n'), ...parts].filter(Boolean).join('\n\n')
+  const renamed = composed.replaceAll(new RegExp(`\\b${model.className}\\b`, 'g'), className).replaceAll(new RegExp(`(['"\`<])${model.tag}(?=['"\`>])`, 'g'), `$1${names.tag}`)
+  const whole = withMarkup(to, renamed, mannerOf([script.text]).indent, css.length ? undefined : looks(prop && switchName))
+  if (!whole) return undefined
+  return [{ path: to, text: `${whole.replace(/^((?:const|let) .*)\n\n(?=(?:const|let) )/gm, '$1\n')}\n` }, ...css.map((one) => ({ path: filled(shapeOf(one!, bare, pascalOf(bare))!, names), text: `${looks(prop && switchName)}\n` }))]
+}
+
+/** Whether code says a name by itself, and not as that of a member; spread counts. */
+const isNamed = (name: string, text: string): boolean => new RegExp(`(?<![\\w$#])(?<!(?:^|[^.])\\.)${name.replaceAll('$', '\\$')}(?![\\w$])`, 'm').test(text)
+
+const literalText = (node: ts.Node): string | undefined =>
+  ts.isStringLiteral(node) || ts.isNoSubstitutionTemplateLiteral(node) ? node.text : ts.isTemplateExpression(node) ? node.head.text + node.templateSpans.map((one) => one.literal.text).join('') : undefined
+const isMarkup = (node: ts.Node): boolean => /<[a-z][\w-]*[\s>/]/.test(literalText(node) ?? '')
+const isLook = (node: ts.Node): boolean => (ts.isTaggedTemplateExpression(node) && /css$/i.test(node.tag.getText())) || (ts.isNoSubstitutionTemplateLiteral(node) && /\{[^{}]*:[^{}]*\}/.test(node.text) && !isMarkup(node))
+
+const sheetImports = (script: ts.SourceFile): Set<string> =>
+  new Set(script.statements.filter(ts.isImportDeclaration).flatMap((one) => (ts.isStringLiteral(one.moduleSpecifier) && /\.css/.test(one.moduleSpecifier.text) && one.importClause?.name ? [one.importClause.name.text] : [])))
+
+/** The class from its decorators to the brace, without what it says it implements. */
+function headerOf(script: ts.SourceFile, node: ts.ClassDeclaration): string {
+  const from = node.getStart()
+  const brace = script.text.lastIndexOf('{', node.members.pos)
+  const clause = node.heritageClauses?.find((one) => one.token === ts.SyntaxKind.ImplementsKeyword)
+  return clause ? `${script.text.slice(from, clause.pos)} ${script.text.slice(clause.end, brace + 1).trimStart()}` : script.text.slice(from, brace + 1)
+}
+
+/** The names a statement declares, taken apart ones too. */
+function bindingNames(statement: ts.VariableStatement): string[] {
+  const names: string[] = []
+  for (const one of statement.declarationList.declarations) walk(one.name, (node) => { if (ts.isIdentifier(node)) names.push(node.text) })
+  return names
+}
+
+/** A getter and the setter under it. */
+const isPair = (a: ts.Node, b: ts.Node): boolean => ts.isAccessor(a) && ts.isAccessor(b) && a.name.getText() === b.name.getText()
+
+const indentOf = (script: ts.SourceFile, node: ts.Node): string => /[ \t]*$/.exec(script.text.slice(0, node.getStart()))![0]
+
+/** An import as far as its names are used; of what is imported for its effect only looks stay. */
+function importOf(node: ts.ImportDeclaration, text: string, bare: string, names: Names): string | undefined {
+  const specifier = (node.moduleSpecifier as ts.StringLiteral).text
+  const renamed = specifier.replace(new RegExp(`(^|/)${bare}(?=[./]|$)`, 'g'), `$1${names.kebab}`)
+  const tail = node.getSourceFile().text.slice(node.moduleSpecifier.getStart(), node.end).replace(specifier, renamed)
+  const used = (name: string) => isNamed(name, text)
+  const { importClause } = node
+  if (!importClause) return /\.css/.test(specifier) ? `import ${tail}` : undefined
+  const bindings = importClause.namedBindings
+  if (bindings && ts.isNamespaceImport(bindings)) return used(bindings.name.text) ? node.getText() : undefined
+  const own = importClause.name && used(importClause.name.text) ? importClause.name.text : undefined
+  const named = bindings?.elements.filter((one) => used(one.name.text)).map((one) => one.getText()) ?? []
+  if (!own && named.length === 0) return undefined
+  return `import ${importClause.isTypeOnly ? 'type ' : ''}${[own, named.length ? `{ ${named.join(', ')} }` : undefined].filter(Boolean).join(', ')} from ${tail}`
+}
+
+/** The plainest prop of a class that is on or off and shows in an attribute, with what declares it called otherwise. */
+function simplestSwitch(node: ts.ClassDeclaration, model: Contract): { nodes: ts.ClassElement[]; text: string; renamed: (member: ts.ClassElement) => string } | undefined {
+  const props = membersOf(model, 'prop').filter((one) => one.type.is === 'boolean' && one.reflects && !one.readonly && one.defaultValue !== true && one.attribute === one.name)
+  const found = props.flatMap((prop) => {
+    const nodes = node.members.filter((one) => one.name?.getText() === prop.name && (ts.isPropertyDeclaration(one) || ts.isAccessor(one)))
+    const plain = nodes.length > 0 && nodes.every((one) => ![...one.getText().matchAll(/this\.(#?\w+)/g)].some(([, name]) => !/^(has|toggle|set|get|remove)Attribute$/.test(name!)) && /^[\w\s(){}:.'"@,=;<>!?&|[\]]*$/.test(one.getText()))
+    const inMap = nodes.length === 0 || nodes.some((one) => ts.isPropertyDeclaration(one) && !ts.getDecorators(one)?.length)
+    return plain && !inMap ? [{ nodes, prop }] : []
+  }).sort((a, b) => a.nodes.reduce((sum, one) => sum + one.getText().length, 0) - b.nodes.reduce((sum, one) => sum + one.getText().length, 0))[0]
+  if (!found) return undefined
+  const renamed = (member: ts.ClassElement) => member.getText().replaceAll(new RegExp(`\\b${found.prop.name}\\b`, 'g'), switchName)
+  const [first] = found.nodes
+  return { nodes: found.nodes, renamed, text: `/** Shown without its edge. */\n${indentOf(node.getSourceFile(), first!)}${renamed(first!)}` }
+}
+
+/** The comment of the new class, with the tags its model's comment makes use of. */
+function docOf(wish: Wish, model: ts.ClassDeclaration, hasSwitch: boolean): string {
+  const tags = new Set(ts.getJSDocTags(model).map((one) => one.tagName.text))
+  const group = ts.getJSDocTags(model).find((one) => one.tagName.text === 'group')?.comment
+  const lines = [
+    ...(wish.group || (tags.has('group') && typeof group === 'string') ? [`@group ${wish.group || group}`] : []), ...(tags.has('status') ? ['@status draft'] : []),
+    ...(tags.has('slot') ? ['@slot - What stands in it.'] : []), ...(tags.has('csspart') ? ['@csspart base - The whole of it.'] : []),
+    ...(hasSwitch && (tags.has('attr') || tags.has('attribute')) ? [`@attr ${switchName} - Shown without its edge.`] : []),
+  ]
+  return ['/**', ` * ${summaryOf(wish)}`, ...(lines.length ? [' *', ...lines.map((one) => ` * ${one}`)] : []), ' */'].join('\n')
+}
+
+/** Code with our markup in place of the one markup it holds, and our looks in place of the one text of looks it may hold. */
+function withMarkup(path: string, text: string, indent: string, css: string | undefined): string | undefined {
+  const script = ts.createSourceFile(path, text, ts.ScriptTarget.Latest, true)
+  const inner = (node: ts.Node): { from: number; to: number } => ({ from: node.getStart() + 1, to: node.end - 1 })
+  const found: { from: number; to: number; text: string }[] = []
+  const looked: { from: number; to: number; text: string }[] = []
+  walk(script, (node) => {
+    if (isLook(node)) {
+      looked.push({ ...inner(ts.isTaggedTemplateExpression(node) ? node.template : node), text: css ? `\n${css.split('\n').map((one) => `${indent.repeat(2)}${one}`).join('\n')}\n${indent}` : '' })
+      return false
+    }
+    if (!isMarkup(node)) return true
+    found.push({ ...inner(node), text: ts.isStringLiteral(node) && node.getText().startsWith('"') ? markup.replaceAll('"', "'") : markup })
+    return false
+  })
+  if (found.length !== 1 || looked.length > 1) return undefined
+  return [...found, ...looked].sort((a, b) => b.from - a.from).reduce((now, one) => now.slice(0, one.from) + one.text + now.slice(one.to), text)
+}
+
+/** An element that builds on nothing but the platform. */
+export function plainElement(manner: Manner, beside: string | undefined, names: Names, wish: Wish): SourceText[] {
+  const ending = beside === undefined || /\.tsx?$/.test(beside) ? 'ts' : 'js'
+  const typed = (type: string) => (ending === 'ts' ? type : '')
+  const folder = beside?.includes('/') ? `${beside.slice(0, beside.lastIndexOf('/') + 1)}` : 'src/'
+  const text = `const template = document.createElement('template')//;
+template.innerHTML = \`<style>
+${looks(switchName)}
+</style>${markup}\`//;
+
+/**
+ * ${summaryOf(wish)}
+ *
+${wish.group ? ` * @group ${wish.group}\n` : ''} * @slot - What stands in it.
+ * @csspart base - The whole of it.
+ */
+export class ${names.pascal} extends HTMLElement {
+  constructor() {
+    super()//;
+    this.attachShadow({ mode: 'open' }).append(template.content.cloneNode(true))//;
+  }
+
+  /** Shown without its edge. */
+  get ${switchName}()${typed(': boolean')} {
+    return this.hasAttribute('${switchName}')//;
+  }
+  set ${switchName}(on${typed(': boolean')}) {
+    this.toggleAttribute('${switchName}', on)//;
+  }
+}
+
+customElements.define('${names.tag}', ${names.pascal})//;
+${ending === 'ts' ? `
+declare global {
+  interface HTMLElementTagNameMap {
+    '${names.tag}': ${names.pascal}
+  }
+}
+` : ''}`
+  return [{ path: `${folder}${names.kebab}.${ending}`, text: inManner(text, manner) }]
+}

@@ -1,0 +1,53 @@
+import type { Contract } from '../contract/contract'
+import { vueParts } from '../read/source/vue-script'
+import type { SourceSet, SourceText } from '../read/source/source-set'
+import { pathLike } from './path'
+import { inManner, mannerOf } from './manner'
+import { commonest, summaryOf, type Names, type Wish } from './wish'
+
+/** A Vue component as most of a library's are written: its form of script, its language, its styles. */
+export function vueSkeleton(sources: SourceSet, alike: readonly Contract[], names: Names, wish: Wish): { made: SourceText[]; model: Contract | undefined } {
+  const all = alike.map((one) => ({ contract: one, parts: vueParts(one.files[0]!, sources.texts.get(one.files[0]!) ?? '').descriptor }))
+  const setup = commonest(all.map(({ parts }) => parts.scriptSetup !== null)) ?? true
+  const lang = commonest(all.flatMap(({ parts }) => [parts.scriptSetup, parts.script].flatMap((one) => (one ? [one.lang ?? ''] : [])))) ?? 'ts'
+  const style = commonest(all.map(({ parts }) => (parts.styles[0] ? (parts.styles[0].module ? 'module' : parts.styles[0].scoped ? 'scoped' : 'plain') : 'none'))) ?? 'scoped'
+  const templateFirst = commonest(all.flatMap(({ parts }) => (parts.template && (parts.scriptSetup ?? parts.script) ? [parts.template.loc.start.offset < (parts.scriptSetup ?? parts.script)!.loc.start.offset] : []))) ?? false
+  const { path, model } = pathLike(alike, names, 'src/{Name}.vue')
+  const said = summaryOf(wish)
+  const typed = lang.startsWith('ts')
+  const script = setup
+    ? `<script setup${lang ? ` lang="${lang}"` : ''}>
+/** ${said} */
+defineOptions({ name: '${names.pascal}' })//;
+${typed ? `defineProps<{
+  /** Shown without its edge. */
+  quiet?: boolean//;
+}>()//;` : `defineProps({
+  /** Shown without its edge. */
+  quiet: Boolean,
+})//;`}
+</script>`
+    : `<script${lang ? ` lang="${lang}"` : ''}>
+${typed ? "import { defineComponent } from 'vue'//;\n\n" : ''}/** ${said} */
+export default ${typed ? 'defineComponent(' : ''}{
+  name: '${names.pascal}',
+  props: {
+    /** Shown without its edge. */
+    quiet: Boolean,
+  },
+}${typed ? ')' : ''}//;
+</script>`
+  const named = style === 'module' ? `:class="[$style.base, quiet && $style.quiet]"` : `class="${names.kebab}" :class="{ quiet }"`
+  const template = `<template>
+  <div ${named}>
+    <slot>Nothing in it yet</slot>
+  </div>
+</template>`
+  const base = style === 'module' ? '.base' : `.${names.kebab}`
+  const looks = style === 'none' ? [] : [`<style${style === 'scoped' ? ' scoped' : style === 'module' ? ' module' : ''}>
+${base} { padding: 8px 12px; border: 1px solid currentColor; }
+${style === 'module' ? '' : base}.quiet { border-color: transparent; }
+</style>`]
+  const manner = mannerOf(all.flatMap(({ parts }) => [parts.scriptSetup?.content ?? '', parts.script?.content ?? '']))
+  return { made: [{ path, text: `${inManner([...(templateFirst ? [template, script] : [script, template]), ...looks].join('\n\n'), manner)}\n` }], model }
+}

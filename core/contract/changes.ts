@@ -1,0 +1,21 @@
+import { describeMember, memberKey, type Contract, type Member } from './contract'
+
+/** How one member of a contract differs from what it was. `says` is its line of facts, before and after where both are. */
+export interface MemberChange { member: Member; change: 'new' | 'changed' | 'gone'; says: string }
+
+/** What a member promises, its place in the source and its comments left out. */
+const promise = ({ place: _place, comment: _comment, disagreements: _disagreements, ...rest }: Member): string => JSON.stringify(Object.entries(rest).toSorted(([a], [b]) => (a < b ? -1 : 1)))
+
+/** The members that are new, changed and gone between two readings of a component, in the order of the newer. */
+export function changesOf(before: Contract, now: Contract): MemberChange[] {
+  const old = new Map(before.members.map((one) => [memberKey(one), one]))
+  const keys = new Set(now.members.map(memberKey))
+  const fresh = now.members.flatMap((member): MemberChange[] => {
+    const was = old.get(memberKey(member))
+    if (!was) return [{ member, change: 'new', says: describeMember(member) }]
+    if (promise(was) === promise(member)) return []
+    const [then, since] = [describeMember(was), describeMember(member)]
+    return [{ member, change: 'changed', says: then === since ? since : `${then} → ${since}` }]
+  })
+  return [...fresh, ...before.members.filter((one) => !keys.has(memberKey(one))).map((member): MemberChange => ({ member, change: 'gone', says: '' }))]
+}

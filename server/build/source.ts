@@ -1,0 +1,13 @@
+import { inChild } from './pool'
+import { installedBefore } from '../bring/dependencies'
+import type { Store } from '../store/database'
+import type { Library } from '../store/libraries'
+import { sourceFiles, type SourceFile } from '../store/sources'
+
+/** A library's source as it stands, and where the packages it needs are, if they were installed for it before. */
+export async function sourceNow(db: Store, library: Library, changed: SourceFile[] = []): Promise<{ files: SourceFile[]; dependencies: string | undefined }> {
+  const kept = library.current_revision ? await sourceFiles(db, library.current_revision) : []
+  const files = [...kept.filter((one) => !changed.some((other) => other.path === one.path)), ...changed].sort((a, b) => (a.path < b.path ? -1 : 1))
+  const { packages } = await inChild('dependencies', { files })
+  return { files, dependencies: installedBefore(packages) }
+}
