@@ -50,6 +50,9 @@ export const wordsSchema = z.object({ member: z.string(), text: z.string(), revi
 export type WordsView = z.infer<typeof wordsSchema>
 export const wordsListSchema = z.array(wordsSchema)
 
+/** All words of a library, each with the component and the member it is of. */
+export const allWordsSchema = z.array(z.object({ tag: z.string(), member: z.string(), text: z.string() }))
+
 export const exampleSchema = z.object({ id: z.string(), name: z.string(), usage: usageSchema as unknown as z.ZodType<Usage>, face: z.boolean() })
 export type ExampleView = z.infer<typeof exampleSchema>
 export const examplesSchema = z.array(exampleSchema)

@@ -11,6 +11,8 @@ const emit = defineEmits<{
   event: [message: Extract<FromFrame, { say: 'event' }>]
   failed: [message: Extract<FromFrame, { say: 'failed' }>]
   restarted: []
+  /** How large it is as it is shown. */
+  sized: [width: number, height: number]
 }>()
 const iframe = useTemplateRef<HTMLIFrameElement>('iframe')
 const failure = ref<Extract<FromFrame, { say: 'failed' }>>()
@@ -32,6 +34,7 @@ const frame = useFrameHost(iframe, {
 /** In a place of limited height a taller rendering is shown smaller, never cut. */
 const scale = computed(() => (tallest && size.value && size.value.height > tallest ? tallest / size.value.height : 1))
 const source = computed(() => `${preview.replace('{frame}', name.value)}/frame`)
+watch([size, scale], () => { if (size.value) emit('sized', size.value.width * scale.value, size.value.height * scale.value) })
 const cut = computed(() => ['silent', 'flooding', 'gone'].includes(frame.state.value))
 /** Some components show nothing until a page gives them something, or are about behaviour alone. */
 const empty = computed(() => surround.fit && !cut.value && size.value !== undefined && (size.value.width < 2 || size.value.height < 2))

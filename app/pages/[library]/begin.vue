@@ -103,7 +103,7 @@ onMounted(() => first.value?.focus())
 main { padding-bottom: 48px; }
 .wish { padding: 18px 24px 14px; border-bottom: 1px solid var(--rule); display: grid; gap: 8px; }
 .said { border: 0; border-bottom: 1px dotted var(--kelp); background: none; font: 500 14px/24px var(--ui); color: var(--kelp); padding: 0 2px; border-radius: 0; }
-.said::placeholder { color: var(--muted); font-weight: 400; opacity: 1; } .said:focus { border-bottom-style: solid; } .said[aria-invalid] { border-color: var(--rust); } .long { width: min(560px, 100%); }
+.said::placeholder { color: var(--muted); font-weight: 400; opacity: 1; } .said:focus { border-bottom-style: solid; } .said:focus-visible { outline-offset: 0; } .said[aria-invalid] { border-color: var(--rust); } .long { width: min(560px, 100%); }
 .acts { display: flex; flex-wrap: wrap; align-items: center; gap: 12px; margin-top: 4px; }
 .files { display: grid; grid-template-columns: repeat(auto-fit, minmax(min(460px, 100%), 1fr)); gap: 18px 24px; padding: 16px 24px; align-items: start; } .files section:first-child { grid-row: span 3; }
 .files h2 { display: flex; gap: 10px; align-items: baseline; font: 500 13px/20px var(--ui); margin-bottom: 6px; } .file { max-height: 60vh; display: grid; }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { isCalm } from '~~/core/problem'
+import type { Hit } from '~~/core/find/find'
 import type { Standing } from '~~/core/wire'
 
 const store = useLibrary()
@@ -12,6 +13,19 @@ const status = useAddressChoice('status', 'any')
 const theme = useAddressChoice('theme', store.baseTheme)
 const by = useAddressChoice('by', 'group')
 
+const said = useAddressChoice('find', '')
+/** What is looked for leads to components only once the worker has answered; until then all stand as they did. */
+const hits = shallowRef<ReadonlyMap<string, Hit>>()
+const { components } = useFinder()
+let asked = 0
+watch([said, standing, () => store.wordsStamp], async () => {
+  const mine = ++asked
+  if (!said.value.trim()) hits.value = undefined
+  else {
+    const found = await components(said.value)
+    if (mine === asked) hits.value = found
+  }
+}, { immediate: true })
 const tests: Record<string, (one: Standing) => boolean> = {
   all: () => true,
   wordless: (one) => store.missing(one).length > 0,
@@ -19,10 +33,11 @@ const tests: Record<string, (one: Standing) => boolean> = {
   exampleless: (one) => one.kept === 0,
   broken: (one) => one.rendering.problems.length > 0,
 }
-const shown = computed(() => standing.value.filter((one) => tests[which.value]?.(one) && (status.value === 'any' || one.status === status.value)))
+const shown = computed(() => standing.value.filter((one) => tests[which.value]?.(one) && (status.value === 'any' || one.status === status.value) && (!hits.value || hits.value.has(one.tag))))
+const isShown = computed(() => new Set(shown.value))
 const bands = computed(() => {
   if (by.value === 'name') return [{ name: 'By name', items: shown.value, inWords: undefined }]
-  return store.groups.map((group) => ({ ...group, items: group.items.filter((one) => shown.value.includes(one)) })).filter((group) => group.items.length > 0)
+  return store.groups.map((group) => ({ ...group, items: group.items.filter((one) => isShown.value.has(one)) })).filter((group) => group.items.length > 0)
 })
 const wordless = computed(() => standing.value.filter(tests.wordless!).length)
 const whichTitle = (key: string) => ({ all: `All ${count(standing.value.length)}`, wordless: 'Those without words', differs: 'Those whose comments differ', exampleless: 'Those with no example kept', broken: 'Those that do not compile' })[key]!
@@ -38,7 +53,8 @@ useKeys([{ keys: 'n', does: 'begin a component', run: () => { if (store.may.writ
     <div class="lead">
       <p class="sentence">
         <Choice v-model="which" label="Which components" :options="whichOptions" /> <template v-if="which === 'all'">components </template>of
-        <Choice v-model="status" label="Status" :options="['any', 'draft', 'trial', 'stable', 'deprecated'].map((value) => ({ value, title: value === 'any' ? 'any status' : value }))" />, dressed in
+        <Choice v-model="status" label="Status" :options="['any', 'draft', 'trial', 'stable', 'deprecated'].map((value) => ({ value, title: value === 'any' ? 'any status' : value }))" />,
+        speaking of <input v-model="said" class="said" type="search" aria-label="Speaking of" placeholder="anything" size="10" autocomplete="off" @keydown.escape="said = ''">, dressed in
         <Choice v-model="theme" label="Theme" :options="themes.map((one) => ({ value: one.name, title: one.title }))" />, by
         <Choice v-model="by" label="Order" :options="[{ value: 'group', title: 'group' }, { value: 'name', title: 'name' }]" />.
         <template v-if="wordless">{{ count(wordless).replace(/^./, (c) => c.toUpperCase()) }} {{ wordless === 1 ? 'has' : 'have' }} members without words.</template>
@@ -59,7 +75,7 @@ useKeys([{ keys: 'n', does: 'begin a component', run: () => { if (store.may.writ
         </template>
       </header>
       <div class="row">
-        <ShelfItem v-for="one in band.items" :key="one.tag" :standing="one" :theme :host />
+        <ShelfItem v-for="one in band.items" :key="one.tag" :standing="one" :theme :host :hit="hits?.get(one.tag)" />
       </div>
     </section>
     <div v-if="!standing.length" class="empty">
@@ -75,6 +91,7 @@ useKeys([{ keys: 'n', does: 'begin a component', run: () => { if (store.may.writ
 main { padding-bottom: 48px; }
 .lead { display: flex; align-items: baseline; justify-content: space-between; gap: 24px; padding: 14px 24px 10px; }
 .acts { display: flex; gap: 8px; flex: none; }
+.said { border: 0; border-bottom: 1px dotted var(--kelp); background: none; font: 500 14px/20px var(--ui); color: var(--kelp); padding: 0 2px; border-radius: 0; field-sizing: content; min-width: 64px; max-width: 220px; } .said::placeholder { color: var(--kelp); opacity: 1; } .said::-webkit-search-cancel-button { display: none; }
 .unread { margin: 0 24px; border: 1px solid var(--rule); padding: 4px 12px; background: var(--sheet); } .unread summary { cursor: pointer; color: var(--rust); }
 .band { display: grid; grid-template-columns: 150px 1fr; padding: 0 24px; margin-bottom: 18px; }
 .band > header { padding-top: 12px; } .band h2 { margin-bottom: 4px; }

@@ -1,0 +1,8 @@
+import { route } from '~~/server/auth/route'
+import { writtenMembers } from '~~/server/store/words'
+
+/** All words of the library, for whoever looks for something in them. */
+export default route({
+  access: 'reader',
+  handle: async ({ db, library }) => [...(await writtenMembers(db, library.id))].flatMap(([tag, members]) => [...members].map(([member, text]) => ({ tag, member, text }))),
+})
