@@ -12,8 +12,12 @@ export default defineNuxtConfig({
   app: { head: { title: 'Kept Shelf', htmlAttrs: { lang: 'en' }, link: [{ rel: 'icon', type: 'image/svg+xml', href: '/mark.svg' }] } },
   imports: { autoImport: true },
   components: [{ path: '~/components', pathPrefix: false }],
-  primevue: { importTheme: { from: fileURLToPath(new URL('./app/styles/preset.ts', import.meta.url)) }, autoImport: true, options: { ripple: false } },
+  primevue: { importTheme: { from: fileURLToPath(new URL('./app/styles/preset.ts', import.meta.url)) }, autoImport: true, options: { ripple: false }, components: { include: ['Checkbox', 'ColorPicker', 'DatePicker', 'Dialog', 'InputNumber', 'InputText', 'Listbox', 'Menu', 'Popover'] }, directives: { include: [] } },
   experimental: { payloadExtraction: false, appManifest: false },
+  hooks: {
+    // what a page needs is asked for when it is opened: hints for all of them at once hold up the first
+    'build:manifest': (manifest) => { for (const one of Object.values(manifest)) { one.prefetch = false; one.dynamicImports = [] } },
+  },
   nitro: {
     preset: 'node-server',
     handlers: [{ route: '/registry/**', handler: fileURLToPath(new URL('./server/registry/handler.ts', import.meta.url)) }],

@@ -1,8 +1,3 @@
-<script setup lang="ts">
-const account = useAccount()
-await account.load()
-</script>
-
 <template>
   <NuxtPage />
   <HouseToasts />

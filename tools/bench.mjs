@@ -3,6 +3,7 @@ import { execFileSync } from 'node:child_process'
 import { createServer, request as httpRequest, Agent } from 'node:http'
 import { fork } from 'node:child_process'
 import { fetchLibraries, readOne } from './bench/material.mjs'
+import { flock, open, scroll } from './bench/shelf.mjs'
 import { freePort, root, say, seed, setUp, startPostgres, startServer } from './setup.mjs'
 
 const names = process.argv.slice(2).filter((one) => !one.startsWith('--'))
@@ -174,7 +175,46 @@ async function propEdit({ url }) {
   }
 }
 
-const benches = { 'prop-edit': { run: propEdit, server: true, browser: true }, tarball: { run: tarball, server: true }, 'read-speed': { run: readSpeed }, 'read-again': { run: readAgain }, 'read-growth': { run: readGrowth }, 'read-names': { run: readNames }, 'read-types': { run: readTypes } }
+let shelves
+/** The shelf of five hundred in a browser: three openings of it and of Tern's own, in turn, and a scroll through all of it. */
+async function shelf({ url }) {
+  if (shelves) return shelves
+  const { chromium } = await import('@playwright/test')
+  const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'] })
+  try {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
+    const large = await flock(context.request, url)
+    const small = []
+    const big = []
+    let scrolled
+    for (let i = 0; i < 6; i++) {
+      for (const [slug, into] of [['tern', small], [large, big]]) {
+        const page = await context.newPage()
+        const at = await open(page, url, slug)
+        if (i > 0) into.push(at)
+        if (i === 5 && slug === large) {
+          await page.locator('article').nth(at.total - 1).waitFor({ state: 'attached', timeout: 60_000 })
+          await page.waitForTimeout(2000)
+          scrolled = await scroll(page)
+        }
+        await page.close()
+      }
+    }
+    return (shelves = { small: median(small.map((one) => one.at)), big: median(big.map((one) => one.at)), count: big[0].total, scrolled })
+  } finally {
+    await browser.close()
+  }
+}
+async function shelfOpen(at) {
+  const { small, big, count } = await shelf(at)
+  return { name: 'shelf-open', value: round(big / 1000), unit: 's', aim: 2, against: 'opening the shelf of eleven', detail: `${Math.round(big)} ms from asking for the page to the first component drawn, of ${count}; ${Math.round(small)} ms of eleven: ratio ${round(big / small)}` }
+}
+async function shelfScroll(at) {
+  const { scrolled } = await shelf(at)
+  return { name: 'shelf-scroll', value: round(scrolled.late / scrolled.frames), unit: 'share', aim: 0.1, against: 'all frames of the scroll', detail: `${scrolled.late} of ${scrolled.frames} frames took over 50 ms, the longest task ${Math.round(scrolled.longest)} ms, while ${scrolled.end} px went by; ${scrolled.most} renderings at most were there at a time` }
+}
+
+const benches = { 'prop-edit': { run: propEdit, server: true, browser: true }, tarball: { run: tarball, server: true }, 'shelf-open': { run: shelfOpen, server: true, browser: true }, 'shelf-scroll': { run: shelfScroll, server: true, browser: true }, 'read-speed': { run: readSpeed }, 'read-again': { run: readAgain }, 'read-growth': { run: readGrowth }, 'read-names': { run: readNames }, 'read-types': { run: readTypes } }
 const wanted = Object.keys(benches).filter((one) => names.length === 0 || names.includes(one))
 for (const one of names) if (!benches[one]) say(`There is no benchmark ${one}; there are ${Object.keys(benches).join(', ')}.`)
 

@@ -1,17 +1,38 @@
-/** Renderings that are made at a time; the others wait their turn, nearest first come first. */
-const atOnce = 8
+/** Renderings that are made at a time; the others wait their turn. */
+const atOnce = 6
 /** Milliseconds after which one that has said nothing no longer holds the others up. */
 const patience = 2500
 /** Milliseconds out of reach after which a rendering is taken down. */
 const lingers = 3000
 
-const queue: (() => void)[] = []
+interface Turn { element: HTMLElement; begin: () => void }
+const queue: Turn[] = []
+/** The one that is nearest to the middle of the window. */
+function nearest(): Turn | undefined {
+  const middle = window.innerHeight / 2
+  const far = ({ element }: Turn) => { const { top, bottom } = element.getBoundingClientRect(); return Math.abs((top + bottom) / 2 - middle) }
+  const [best] = queue.map((one) => ({ one, far: far(one) })).sort((a, b) => a.far - b.far)
+  if (best) queue.splice(queue.indexOf(best.one), 1)
+  return best?.one
+}
 let busy = 0
+let asked = false
+let scrolled = -Infinity
+/** One is begun at a time; while somebody scrolls, only when the page has nothing better to do. */
 function next() {
-  while (busy < atOnce && queue.length) {
-    busy++
-    queue.shift()!()
+  if (asked || busy >= atOnce || queue.length === 0) return
+  asked = true
+  const begin = () => {
+    asked = false
+    const one = busy < atOnce ? nearest() : undefined
+    if (one) {
+      busy++
+      one.begin()
+    }
+    next()
   }
+  if (performance.now() - scrolled > 200) queueMicrotask(begin)
+  else requestIdleCallback(begin, { timeout: 120 })
 }
 
 let observer: IntersectionObserver | undefined
@@ -23,7 +44,7 @@ const watched = new WeakMap<Element, (near: boolean) => void>()
  */
 export function useNearness(element: Ref<HTMLElement | null>) {
   const live = ref(false)
-  let turn: (() => void) | undefined
+  let turn: Turn | undefined
   let timer: ReturnType<typeof setTimeout> | undefined
   let holds = false
 
@@ -50,7 +71,7 @@ export function useNearness(element: Ref<HTMLElement | null>) {
   function moved(near: boolean) {
     clearTimeout(leaving)
     if (near && !live.value && !turn) {
-      turn = begin
+      turn = { element: element.value!, begin }
       queue.push(turn)
       next()
     } else if (!near) {
@@ -62,6 +83,7 @@ export function useNearness(element: Ref<HTMLElement | null>) {
     }
   }
   onMounted(() => {
+    if (!observer) document.addEventListener('scroll', () => { scrolled = performance.now() }, { passive: true, capture: true })
     observer ??= new IntersectionObserver((entries) => { for (const one of entries) watched.get(one.target)?.(one.isIntersecting) }, { rootMargin: '500px' })
     watched.set(element.value!, moved)
     observer.observe(element.value!)

@@ -167,9 +167,8 @@ function simplestSwitch(node: ts.ClassDeclaration, model: Contract): { nodes: ts
 /** The comment of the new class, with the tags its model's comment makes use of. */
 function docOf(wish: Wish, model: ts.ClassDeclaration, hasSwitch: boolean): string {
   const tags = new Set(ts.getJSDocTags(model).map((one) => one.tagName.text))
-  const group = ts.getJSDocTags(model).find((one) => one.tagName.text === 'group')?.comment
   const lines = [
-    ...(wish.group || (tags.has('group') && typeof group === 'string') ? [`@group ${wish.group || group}`] : []), ...(tags.has('status') ? ['@status draft'] : []),
+    ...(wish.group ? [`@group ${wish.group}`] : []), ...(tags.has('status') ? ['@status draft'] : []),
     ...(tags.has('slot') ? ['@slot - What stands in it.'] : []), ...(tags.has('csspart') ? ['@csspart base - The whole of it.'] : []),
     ...(hasSwitch && (tags.has('attr') || tags.has('attribute')) ? [`@attr ${switchName} - Shown without its edge.`] : []),
   ]

@@ -1,3 +1,4 @@
+import { LRUCache } from 'lru-cache'
 import { z } from 'zod'
 import { usageSchema, type Usage } from '~~/core/code/usage'
 import { contractSchema, type Contract } from '~~/core/contract/contract'
@@ -12,17 +13,31 @@ const problems = z.array(problemSchema)
 const buildOf = (row: { build: string | null; entry: string | null; build_problems: unknown; built_at: Date | null }): ComponentBuild | undefined =>
   row.built_at ? { build: row.build, entry: row.entry, problems: problems.parse(row.build_problems ?? []), made_at: row.built_at } : undefined
 
+/** Contracts by revision: what a revision holds never changes. A component of a library takes some 6 kB of it. */
+const contracts = new LRUCache<string, ReadonlyMap<string, Contract>>({ max: 12 })
+
+async function contractsOf(db: Store, revisionId: string): Promise<ReadonlyMap<string, Contract>> {
+  const known = contracts.get(revisionId)
+  if (known) return known
+  const rows: { component_id: string; contract: unknown }[] = await db('contracts').where({ revision_id: revisionId }).select('component_id', 'contract')
+  const read = new Map(rows.map((row) => [row.component_id, contractSchema.parse(row.contract)]))
+  // a revision is written in one transaction: one that is there is there whole
+  if (read.size) contracts.set(revisionId, read)
+  return read
+}
+
 /** All components of a revision, by tag. */
 export async function componentsOf(db: Store, revisionId: string): Promise<Component[]> {
+  const known = await contractsOf(db, revisionId)
   const rows = await db('contracts')
     .join('components', 'components.id', 'contracts.component_id')
     .leftJoin('component_builds', (join) => join.on('component_builds.component_id', 'components.id').andOn('component_builds.revision_id', 'contracts.revision_id'))
     .leftJoin('examples', (join) => join.on('examples.component_id', 'components.id').andOnVal('examples.face', true))
     .where('contracts.revision_id', revisionId)
-    .select('components.id', 'components.tag', 'contracts.contract', 'component_builds.build', 'component_builds.entry', 'component_builds.problems as build_problems', 'component_builds.made_at as built_at', 'examples.usage')
+    .select('components.id', 'components.tag', 'component_builds.build', 'component_builds.entry', 'component_builds.problems as build_problems', 'component_builds.made_at as built_at', 'examples.usage')
     .orderBy('components.tag')
   return rows.map((row) => ({
-    id: row.id, tag: row.tag, contract: contractSchema.parse(row.contract), build: buildOf(row), face: row.usage ? usageSchema.parse(row.usage) : undefined,
+    id: row.id, tag: row.tag, contract: known.get(row.id)!, build: buildOf(row), face: row.usage ? usageSchema.parse(row.usage) : undefined,
   }))
 }
 

@@ -68,6 +68,10 @@ export const lockReleases = (db: Store, library: string): Promise<unknown> => db
 
 /** The contracts of the newest release that has them: one published from outside has none. */
 export async function latestContracts(db: Store, library: string): Promise<Contract[] | undefined> {
-  const row = await db('releases').where({ library_id: library, made_via: 'desk' }).orderBy('made_at', 'desc').first('contracts')
-  return row?.contracts
+  const id = await latestFromDesk(db, library)
+  return id === undefined ? undefined : (await db('releases').where({ id }).first('contracts'))?.contracts
 }
+
+/** The release that the shelf is compared with, by its id. */
+export const latestFromDesk = async (db: Store, library: string): Promise<string | undefined> =>
+  (await db('releases').where({ library_id: library, made_via: 'desk' }).orderBy('made_at', 'desc').first('id'))?.id

@@ -1,3 +1,4 @@
+import { LRUCache } from 'lru-cache'
 import { tokenPrefix } from '~~/core/release/package'
 import { nextVersions } from '~~/core/release/version'
 import { themesCss } from '~~/core/tokens/themes'
@@ -10,22 +11,31 @@ import { keptCounts } from '../store/examples'
 import { lastJob } from '../store/jobs'
 import { originOf, type Library } from '../store/libraries'
 import type { Role } from '../store/people'
-import { channelsOf, latestContracts, releasesOf } from '../store/releases'
+import { channelsOf, latestContracts, latestFromDesk, releasesOf } from '../store/releases'
 import { revision, sourceFile } from '../store/sources'
 import { themesOf } from '../store/themes'
 import { writtenMembers } from '../store/words'
 
+export interface Change { tag: string; change: 'new' | 'changed' | 'gone' }
+const compared = new LRUCache<string, Change[]>({ max: 50 })
+
 /** How the shelf differs from the newest release, component by component. */
-export async function changesSince(db: Store, library: Library): Promise<{ tag: string; change: 'new' | 'changed' | 'gone' }[]> {
+export async function changesSince(db: Store, library: Library): Promise<Change[]> {
+  const release = await latestFromDesk(db, library.id)
+  // neither a revision nor a release ever changes
+  const key = `${library.current_revision} ${release}`
+  const known = compared.get(key)
+  if (known) return known
   const before = new Map(((await latestContracts(db, library.id)) ?? []).map((one) => [one.tag, one]))
   const now = library.current_revision ? await componentsOf(db, library.current_revision) : []
-  const changes: { tag: string; change: 'new' | 'changed' | 'gone' }[] = []
+  const changes: Change[] = []
   for (const { tag, contract } of now) {
     const old = before.get(tag)
     if (!old) changes.push({ tag, change: 'new' })
     else if (!sameContract(old, contract)) changes.push({ tag, change: 'changed' })
   }
   for (const tag of before.keys()) if (!now.some((one) => one.tag === tag)) changes.push({ tag, change: 'gone' })
+  compared.set(key, changes)
   return changes
 }
 

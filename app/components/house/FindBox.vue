@@ -23,7 +23,7 @@ watch(text, async (now) => {
 })
 function focused() {
   open.value = true
-  warm()
+  void warm()
 }
 function go(hit: Hit | undefined) {
   if (!hit) return

@@ -116,7 +116,11 @@ watch(text, (now) => {
   goTo()
 }, { flush: 'post' })
 watch(() => editable, () => view?.dispatch({ effects: writing.reconfigure(writes()) }))
-watch(() => problems, mark, { flush: 'post' })
+watch(() => problems, (now, before) => {
+  mark()
+  // what is told may take room from the text: the line that is being written stays in sight
+  if (now.length > before.length && view?.hasFocus) requestAnimationFrame(() => view?.dispatch({ effects: EditorView.scrollIntoView(view.state.selection.main.head, { y: 'nearest', yMargin: 30 }) }))
+}, { flush: 'post' })
 watch(() => line, goTo, { flush: 'post' })
 </script>
 

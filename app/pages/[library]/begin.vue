@@ -78,7 +78,7 @@ onMounted(() => first.value?.focus())
       <p class="sentence">
         It is called <input ref="first" v-model="name" class="said" aria-label="Name" placeholder="Departure board" maxlength="60" size="18" autocomplete="off" :aria-invalid="problems.length > 0 || undefined">
         and is <Choice v-model="language" label="Written as" :options="languages" /><template v-if="language === 'custom-element' && groups.length">,
-        in the group <input v-model="group" class="said" aria-label="Group" :placeholder="groups[0]" list="groups" maxlength="60" size="14" autocomplete="off"></template>.
+        in the group <input v-model="group" class="said" aria-label="Group" placeholder="none" list="groups" maxlength="60" size="14" autocomplete="off"></template>.
         <datalist id="groups"><option v-for="one in groups" :key="one" :value="one" /></datalist>
       </p>
       <p class="sentence">It is for <input v-model="summary" class="said long" aria-label="What it is for" placeholder="saying when boats leave" maxlength="300" autocomplete="off"></p>

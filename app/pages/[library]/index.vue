@@ -34,10 +34,19 @@ const tests: Record<string, (one: Standing) => boolean> = {
   broken: (one) => one.rendering.problems.length > 0,
 }
 const shown = computed(() => standing.value.filter((one) => tests[which.value]?.(one) && (status.value === 'any' || one.status === status.value) && (!hits.value || hits.value.has(one.tag))))
-const isShown = computed(() => new Set(shown.value))
+/** The first screenfuls stand there at once; what is farther down follows while nobody waits for it. */
+const room = ref(36)
+let growing: ReturnType<typeof setTimeout> | undefined
+function more() {
+  if (room.value < standing.value.length) requestIdleCallback(() => { room.value += 60; more() }, { timeout: 400 })
+}
+onMounted(() => { growing = setTimeout(more, 700) })
+onUnmounted(() => clearTimeout(growing))
+const matching = computed(() => new Set(shown.value))
+const isShown = computed(() => new Set(store.groups.flatMap((group) => group.items.filter((one) => matching.value.has(one))).slice(0, room.value)))
 const bands = computed(() => {
-  if (by.value === 'name') return [{ name: 'By name', items: shown.value, inWords: undefined }]
-  return store.groups.map((group) => ({ ...group, items: group.items.filter((one) => isShown.value.has(one)) })).filter((group) => group.items.length > 0)
+  if (by.value === 'name') return [{ name: 'By name', items: shown.value.slice(0, room.value), total: shown.value.length, inWords: undefined }]
+  return store.groups.map((group) => ({ ...group, items: group.items.filter((one) => isShown.value.has(one)), total: group.items.filter((one) => matching.value.has(one)).length })).filter((group) => group.items.length > 0)
 })
 const wordless = computed(() => standing.value.filter(tests.wordless!).length)
 const whichTitle = (key: string) => ({ all: `All ${count(standing.value.length)}`, wordless: 'Those without words', differs: 'Those whose comments differ', exampleless: 'Those with no example kept', broken: 'Those that do not compile' })[key]!
@@ -68,7 +77,7 @@ useKeys([{ keys: 'n', does: 'begin a component', run: () => { if (store.may.writ
     <section v-for="band in bands" :key="band.name" class="band" :aria-label="band.name">
       <header>
         <h2>{{ band.name }}</h2>
-        <div class="small muted">{{ band.items.length }} component{{ band.items.length === 1 ? '' : 's' }}</div>
+        <div class="small muted">{{ band.total }} component{{ band.total === 1 ? '' : 's' }}</div>
         <template v-if="band.inWords !== undefined">
           <div class="share" :style="{ '--share': `${band.inWords * 100}%` }" />
           <div class="small muted">{{ band.inWords >= 1 ? 'all in words' : `${Math.floor(band.inWords * 100)} % in words` }}</div>

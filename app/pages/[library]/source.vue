@@ -217,7 +217,8 @@ useKeys([
             <h3>What it changes in the contract</h3>
             <p v-if="!changed" class="small muted">Nothing is written yet. Whatever you write is read and drawn at a pause, and goes to the shelf when you keep it.</p>
             <p v-else-if="!tried" class="small muted">{{ trying ? 'Reading it …' : 'It is read at the next pause.' }}</p>
-            <p v-else-if="!standing" class="small muted">The component is new: {{ plural(tried.shown?.contract.members.length ?? 0, 'member') }}.</p>
+            <p v-else-if="!tried.shown" class="small muted">It cannot be read as it stands; see what is wrong.</p>
+            <p v-else-if="!standing" class="small muted">The component is new: {{ plural(tried.shown.contract.members.length, 'member') }}.</p>
             <p v-else-if="!differences.length" class="small muted">Nothing: its {{ plural(standing.contract.members.length, 'member') }} are as they were.</p>
             <ul v-else>
               <li v-for="one in differences" :key="`${one.change} ${one.member.kind} ${one.member.name}`" class="small"><Mark :name="one.change === 'gone' ? 'breaking' : one.change === 'new' ? 'additive' : 'mend'" :label="one.change" /> {{ one.change }}: {{ one.member.kind.replace('-', ' ') }} <span class="code">{{ memberTitle(one.member) }}</span><span v-if="one.says" class="muted"> · {{ one.says }}</span></li>

@@ -1,0 +1,58 @@
+// The shelf at five hundred components: how soon it stands there, and what scrolling it costs.
+import { join } from 'node:path'
+import { pathToFileURL } from 'node:url'
+import { root } from '../setup.mjs'
+
+const account = { email: 'ines@marram.example', password: 'keeps-the-shelf' }
+
+/** Brings a library of so many Terns in, unless it is there, and waits until it stands on the shelf. */
+export async function flock(request, url, copies = 46, slug = 'flock') {
+  const headers = { origin: url }
+  await request.post(`${url}/api/sign-in`, { data: account, headers })
+  if ((await request.get(`${url}/api/libraries/${slug}`)).ok()) return slug
+  await request.post(`${url}/api/libraries`, { data: { slug, title: 'Flock', package: `@marram/${slug}`, prefix: 'tern-', visibility: 'open' }, headers })
+  const { terns } = await import(pathToFileURL(join(root, '.build/terns.mjs')))
+  const form = new FormData()
+  form.set('note', 'many Terns')
+  form.set('whole', 'yes')
+  for (const one of [...terns(copies), { path: 'package.json', text: JSON.stringify({ name: `@marram/${slug}`, version: '0.0.0', license: 'MIT' }) }, { path: 'LICENSE', text: 'MIT' }]) form.append('file', new Blob([one.text]), one.path)
+  const begun = await (await request.post(`${url}/api/libraries/${slug}/source`, { multipart: form, headers, timeout: 60_000 })).json()
+  for (;;) {
+    const job = await (await request.get(`${url}/api/libraries/${slug}/jobs/${begun.job}`)).json()
+    if (job.state === 'done') return slug
+    if (!['waiting', 'running'].includes(job.state)) throw new Error(JSON.stringify(job.result ?? job))
+    await new Promise((resolve) => setTimeout(resolve, 500))
+  }
+}
+
+/** Milliseconds from asking for the shelf to the first of its components being drawn, and how many it holds. */
+export async function open(page, url, slug) {
+  await page.addInitScript(() => {
+    window.drawn = new Promise((resolve) => document.addEventListener('kept-shelf:painted', () => resolve(performance.now()), { once: true }))
+  })
+  await page.goto(`${url}/${slug}`)
+  const { at } = await page.evaluate(async () => ({ at: await window.drawn }))
+  return { at, total: (await (await page.request.get(`${url}/api/libraries/${slug}/shelf`)).json()).length }
+}
+
+/** The longest task while somebody scrolls the whole shelf, in milliseconds, and the share of frames that came late. */
+export async function scroll(page) {
+  return page.evaluate(async () => {
+    const tasks = []
+    new PerformanceObserver((list) => tasks.push(...list.getEntries().map((one) => one.duration))).observe({ type: 'longtask' })
+    const frames = []
+    let last = performance.now()
+    const end = document.documentElement.scrollHeight
+    let most = 0
+    for (let at = 0; at < end; at += 60) {
+      window.scrollTo(0, at)
+      await new Promise((resolve) => requestAnimationFrame(resolve))
+      const now = performance.now()
+      frames.push(now - last)
+      last = now
+      most = Math.max(most, document.querySelectorAll('article iframe').length)
+    }
+    await new Promise((resolve) => setTimeout(resolve, 200))
+    return { longest: Math.max(0, ...tasks), tasks: tasks.length, frames: frames.length, late: frames.filter((one) => one > 50).length, most, end }
+  })
+}
