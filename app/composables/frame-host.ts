@@ -9,6 +9,8 @@ export type FrameState = 'starting' | 'live' | 'silent' | 'flooding' | 'gone'
 
 const beatEvery = 1000
 const silentAfter = 3000
+/** Milliseconds a frame may take to be there at all: one that shares a process may be held up by a neighbour in a loop. */
+const loadsWithin = { shared: 5000, alone: 15_000 }
 /** Messages a second a component may cause; a hundred are plenty for what a person can watch. */
 const floodAt = 250
 
@@ -22,7 +24,7 @@ interface Heard { event(message: Extract<FromFrame, { say: 'event' }>): void; fa
  * Our side of one preview frame: hands the channel over, keeps the frame told what to show, listens
  * to its heart, and cuts it off when it floods us, leaves, or falls silent.
  */
-export function useFrameHost(iframe: Ref<HTMLIFrameElement | null>, heard: Heard) {
+export function useFrameHost(iframe: Ref<HTMLIFrameElement | null>, heard: Heard, isAlone: () => boolean) {
   const state = ref<FrameState>('starting')
   let port: MessagePort | undefined
   let loads = 0
@@ -30,6 +32,7 @@ export function useFrameHost(iframe: Ref<HTMLIFrameElement | null>, heard: Heard
   let beat = 0
   let lastMessage = 0
   let timer: ReturnType<typeof setInterval> | undefined
+  let loading: ReturnType<typeof setTimeout> | undefined
   let messages = 0
   let windowStart = 0
   const last: { themes?: ToFrame; surround?: ToFrame; show?: ToFrame } = {}
@@ -41,6 +44,12 @@ export function useFrameHost(iframe: Ref<HTMLIFrameElement | null>, heard: Heard
     port?.close()
     port = undefined
     clearInterval(timer)
+    clearTimeout(loading)
+  }
+  /** Waits for the page in the frame; a page of ours that is out of sight may take any time. */
+  function awaitLoad() {
+    clearTimeout(loading)
+    loading = setTimeout(() => { if (document.hidden) awaitLoad(); else if (loads === 0) cut('silent') }, isAlone() ? loadsWithin.alone : loadsWithin.shared)
   }
   /** Counts what comes in; `false` once it is too much. */
   function counted(): boolean {
@@ -59,6 +68,7 @@ export function useFrameHost(iframe: Ref<HTMLIFrameElement | null>, heard: Heard
 
   function onLoad() {
     loads++
+    clearTimeout(loading)
     if (loads > 1) return cut('gone')
     const channel = new MessageChannel()
     port = channel.port1
@@ -96,7 +106,10 @@ export function useFrameHost(iframe: Ref<HTMLIFrameElement | null>, heard: Heard
     }
   }
 
-  onMounted(() => window.addEventListener('message', onWindowMessage))
+  onMounted(() => {
+    window.addEventListener('message', onWindowMessage)
+    awaitLoad()
+  })
   onUnmounted(() => {
     window.removeEventListener('message', onWindowMessage)
     cut('gone')
@@ -109,6 +122,7 @@ export function useFrameHost(iframe: Ref<HTMLIFrameElement | null>, heard: Heard
     reset() {
       cut('starting')
       loads = 0
+      awaitLoad()
     },
     show(target: Target): number {
       last.show = { say: 'show', seq: ++sequence, ...target }

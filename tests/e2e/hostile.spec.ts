@@ -87,7 +87,8 @@ test('it throws: what, when and where, by the line of its source', async ({ page
 })
 
 test('source that does not compile: the bench says where, and shows the last that did, with its age', async ({ page }) => {
-  await signIn(page, at, 'ines', '/tern/source?path=src/queue-meter.ts')
+  const line = readFileSync('demo/tern/src/queue-meter.ts', 'utf8').split('\n').findIndex((one) => one.includes('#show(): void {')) + 1
+  await signIn(page, at, 'ines', `/tern/source?path=src/queue-meter.ts&line=${line}`)
   const text = page.getByLabel('Text of src/queue-meter.ts')
   await text.locator('.cm-line', { hasText: '#show(): void {' }).click()
   await page.keyboard.press('End')

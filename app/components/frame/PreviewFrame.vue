@@ -30,7 +30,7 @@ const frame = useFrameHost(iframe, {
     document.dispatchEvent(new CustomEvent('kept-shelf:painted', { detail: { seq, at } }))
   },
   size: (width, height) => { size.value = { width, height } },
-})
+}, () => ownHost.value)
 /** In a place of limited height a taller rendering is shown smaller, never cut. */
 const scale = computed(() => (tallest && size.value && size.value.height > tallest ? tallest / size.value.height : 1))
 const source = computed(() => `${preview.replace('{frame}', name.value)}/frame`)

@@ -32,11 +32,18 @@ function go(hit: Hit | undefined) {
   box.value?.blur()
   void navigateTo({ path: `/${store.slug}/${hit.tag}`, ...(hit.member ? { hash: `#${hit.member}` } : {}) })
 }
+/** Whoever is quicker than the answer goes to the first of what it brings. */
+async function enter() {
+  const now = text.value
+  if (answered.value === now) return go(hits.value[at.value])
+  const found = await find(now)
+  if (now === text.value) go(found[0])
+}
 function onKey(event: KeyboardEvent) {
   if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
     event.preventDefault()
     at.value = (at.value + (event.key === 'ArrowDown' ? 1 : -1) + hits.value.length) % Math.max(1, hits.value.length)
-  } else if (event.key === 'Enter') go(hits.value[at.value])
+  } else if (event.key === 'Enter') void enter()
   else if (event.key === 'Escape') { text.value = ''; box.value?.blur() }
 }
 </script>

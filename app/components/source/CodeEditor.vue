@@ -70,7 +70,7 @@ function languageOf(name: string): Extension {
   if (ending === 'json') return json()
   return /^([cm]?[jt]s|[jt]sx)$/.test(ending) ? javascript({ typescript: ending.includes('t'), jsx: ending.endsWith('x') || ending === 'js' }) : []
 }
-const writes = (): Extension => [EditorState.readOnly.of(!editable), EditorView.editable.of(editable), EditorView.contentAttributes.of({ 'aria-label': `Text of ${path}`, ...(editable ? {} : { tabindex: '0' }) })]
+const writes = (): Extension => [EditorState.readOnly.of(!editable), EditorView.editable.of(editable), EditorView.contentAttributes.of({ 'aria-label': `Text of ${path}`, tabindex: '0' })]
 
 const stateOf = (doc: string) => EditorState.create({
   doc,
