@@ -57,6 +57,10 @@ export const exampleSchema = z.object({ id: z.string(), name: z.string(), usage:
 export type ExampleView = z.infer<typeof exampleSchema>
 export const examplesSchema = z.array(exampleSchema)
 
+/** A component as the newest version had it; `contract` is null where it was not in that. */
+export const sinceSchema = z.object({ version: z.string().nullable(), contract: contractSchema.nullable() })
+export type Since = z.infer<typeof sinceSchema>
+
 export const tokensSchema = z.object({
   themes: z.array(themeSchema),
   edits: z.array(z.object({ id: z.string(), theme: z.string(), path: z.string(), before: z.unknown(), after: z.unknown(), by: z.string().nullable(), at: moment })),

@@ -14,7 +14,11 @@ interface Entry { id: string; tag: string; member: string | undefined; title: st
 
 /** Where words end: white space, the signs that join names, and the step from a small letter to a capital. */
 const parts = (text: string): string[] => text.replace(/(\p{Ll}|\d)(\p{Lu})/gu, '$1 $2').split(/[^\p{L}\p{N}]+/u).filter(Boolean)
-const terms = (text: string): string[] => [...new Set([...parts(text), ...text.split(/\s+/).map((one) => one.replace(/[^\p{L}\p{N}]+/gu, ''))].filter(Boolean))]
+/** The words of a text, and of a short one, such as a name, all of them as one. */
+const terms = (text: string): string[] => {
+  const all = parts(text)
+  return [...new Set(all.length > 1 && all.length < 6 ? [...all, all.join('')] : all)]
+}
 
 /** Finds components and members of a library by name, tag, kind, and what comments and people say of them. */
 export class Finder {

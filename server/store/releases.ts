@@ -68,10 +68,10 @@ export const lockReleases = (db: Store, library: string): Promise<unknown> => db
 
 /** The contracts of the newest release that has them: one published from outside has none. */
 export async function latestContracts(db: Store, library: string): Promise<Contract[] | undefined> {
-  const id = await latestFromDesk(db, library)
-  return id === undefined ? undefined : (await db('releases').where({ id }).first('contracts'))?.contracts
+  const latest = await latestFromDesk(db, library)
+  return latest && (await db('releases').where({ id: latest.id }).first('contracts'))?.contracts
 }
 
-/** The release that the shelf is compared with, by its id. */
-export const latestFromDesk = async (db: Store, library: string): Promise<string | undefined> =>
-  (await db('releases').where({ library_id: library, made_via: 'desk' }).orderBy('made_at', 'desc').first('id'))?.id
+/** The release that the shelf is compared with. */
+export const latestFromDesk = (db: Store, library: string): Promise<{ id: string; version: string } | undefined> =>
+  db('releases').where({ library_id: library, made_via: 'desk' }).orderBy('made_at', 'desc').first('id', 'version')

@@ -23,7 +23,7 @@ const compared = new LRUCache<string, Change[]>({ max: 50 })
 export async function changesSince(db: Store, library: Library): Promise<Change[]> {
   const release = await latestFromDesk(db, library.id)
   // neither a revision nor a release ever changes
-  const key = `${library.current_revision} ${release}`
+  const key = `${library.current_revision} ${release?.id}`
   const known = compared.get(key)
   if (known) return known
   const before = new Map(((await latestContracts(db, library.id)) ?? []).map((one) => [one.tag, one]))

@@ -68,8 +68,9 @@ test('begin one, by keyboard: named, looked at, on the shelf with an example in 
     await expect(page.getByRole('article').filter({ hasText: 'Departure board' })).toBeVisible()
     await page.goto(`${at.url}/tern/tern-departure-board`)
     await expect(row(page, 'part:foot')).toBeVisible()
-    await page.goto(`${at.url}/tern/tern-departure-board/guide`)
-    await expect(page.getByText('As it begins')).toBeVisible()
+    await page.goto(`${at.url}/tern?which=exampleless`)
+    await expect(page.getByRole('button', { name: 'Which components: Those with no example kept' })).toBeVisible()
+    await expect(page.getByRole('article').filter({ hasText: 'Departure board' })).toHaveCount(0)
   })
 })
 
@@ -131,4 +132,18 @@ test('finding: on the shelf and from anywhere, by names, tags, members and words
   await page.keyboard.press('/')
   await page.keyboard.type('zzzzqq')
   await expect(hits).toContainText('Nothing is called that.')
+})
+
+test('words name examples, and they stand in them live; the ledger tells what changed since the newest version', async ({ page }) => {
+  const ines = await someone(at, 'ines')
+  const source = ((await ines('/api/libraries/tern/source?path=src/action.ts')).body as { text: string }).text
+  await bringIn(ines, { 'src/action.ts': source.replace('observedAttributes', "observedAttributes /* */").replace(/(\n {2}constructor\(\))/, "\n  /** Of this season only. */\n  season = ''\n$1") })
+  await signIn(page, at, 'ines', '/tern/tern-action?members=since')
+  await expect(row(page, 'prop:season')).toContainText('new since 1.1.0')
+  await expect(page.locator('[data-member^="prop:"]')).toHaveCount(1)
+  await page.getByRole('button', { name: /words for season/ }).click()
+  await page.getByLabel('Words for season, Markdown').fill('Of a season.\n\n```example\nnothing set\nno such thing\n```')
+  await page.keyboard.press('Control+Enter')
+  await expect(row(page, 'prop:season')).toContainText('There is no example called “no such thing”. There are')
+  await expect(page.frameLocator('iframe[title="Action: nothing set"]').locator('tern-action')).toBeAttached()
 })

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { z } from 'zod'
 import type { Filling, Usage } from '~~/core/code/usage'
+import { changesOf } from '~~/core/contract/changes'
 import { changedUnder, wordsAside } from '~~/core/contract/aside'
 import { describeMember, memberKey, memberKinds, memberTitle, type Contract, type Member } from '~~/core/contract/contract'
 import { lacksWords } from '~~/core/contract/contract'
 import type { Problem } from '~~/core/problem'
-import type { WordsView } from '~~/core/wire'
+import { sinceSchema, type Since, type WordsView } from '~~/core/wire'
 
 /** The contract, a row a member: name, facts, words, and the live value in one. */
 const { contract, words, at } = defineProps<{ contract: Contract; words: WordsView[]; at: string }>()
@@ -17,11 +18,21 @@ const wordsFor = (key: string) => words.find((one) => one.member === key)
 const isToken = (member: Member) => member.kind === 'custom-property' && store.tokenSet.has(member.name)
 const browserOwn = (member: Member) => member.kind === 'state' && member.by === 'browser'
 const which = useAddressChoice('members', 'all')
+const since = shallowRef<Since>()
+watch([() => contract.tag, () => store.releaseStamp], async () => {
+  since.value = undefined
+  since.value = await ask(sinceSchema, `/libraries/${store.slug}/components/${contract.tag}/since`).catch(() => undefined)
+}, { immediate: true })
+const changes = computed(() => (since.value?.contract ? changesOf(since.value.contract, contract) : []))
+/** How a member differs from the newest version; of a component that is not in it every member is new. */
+const changeOf = (member: Member) => (since.value?.version && !since.value.contract ? 'new' : changes.value.find((one) => memberKey(one.member) === memberKey(member) && one.change !== 'gone')?.change)
+const goneSince = computed(() => changes.value.filter((one) => one.change === 'gone'))
 const spoken = computed(() => new Set(words.filter((one) => one.text).map((one) => one.member)))
 const tests: Record<string, { title: string; test: (one: Member) => boolean }> = {
   all: { title: 'every member', test: () => true },
   wordless: { title: 'those without words', test: (one) => lacksWords(one, spoken.value, store.tokenSet) },
   changed: { title: 'those that changed under their words', test: (one) => changedUnder(one, wordsFor(memberKey(one))) },
+  since: { title: 'those that changed since the newest version', test: (one) => changeOf(one) !== undefined },
   differs: { title: 'those whose comments differ', test: (one) => one.disagreements.length > 0 },
   deprecated: { title: 'those deprecated', test: (one) => one.deprecated !== undefined },
 }
@@ -30,7 +41,7 @@ const sections = computed(() =>
   memberKinds.map(({ kind, heading }) => ({ kind, heading, rows: contract.members.filter((one) => one.kind === kind && !isToken(one) && !browserOwn(one) && shown(one)) })).filter((one) => one.rows.length > 0),
 )
 const counts = computed(() => Object.fromEntries(Object.entries(tests).map(([key, { test }]) => [key, contract.members.filter((one) => !isToken(one) && !browserOwn(one) && test(one)).length])))
-const options = computed(() => Object.entries(tests).map(([value, { title }]) => ({ value, title, note: value === 'all' ? undefined : String(counts.value[value]) })))
+const options = computed(() => Object.entries(tests).filter(([key]) => key !== 'since' || since.value?.version).map(([value, { title }]) => ({ value, title: value === 'since' ? `those that changed since ${since.value!.version}` : title, note: value === 'all' ? undefined : String(counts.value[value]) })))
 const aside = computed(() => wordsAside(contract, words))
 const asideProblems = ref<Problem[]>([])
 const titleOf = (key: string) => key.split(':').slice(1).join(':') || 'default'
@@ -70,7 +81,8 @@ const rowId = (member: Member) => memberKey(member)
       <MemberWords :tag="contract.tag" member="component:" title="the component" :words="wordsFor('component:')" :comment="contract.summary || undefined" @written="emit('written', $event)" />
     </div>
     <p class="sentence pick">The contract: <Choice v-model="which" label="Which members" :options />.</p>
-    <p v-if="!sections.length" class="muted none">No member is like that.</p>
+    <p v-if="which === 'since' && goneSince.length" class="small gone">Gone since {{ since!.version }}: <template v-for="(one, i) in goneSince" :key="i"><template v-if="i">, </template>{{ one.member.kind.replace('-', ' ') }} <span class="code struck">{{ memberTitle(one.member) }}</span></template>.</p>
+    <p v-if="!sections.length && !(which === 'since' && goneSince.length)" class="muted none">No member is like that.</p>
     <template v-for="section in sections" :key="section.kind">
       <div class="kind"><h3>{{ section.heading }}</h3> <span class="small muted">{{ note(section.rows) }}</span></div>
       <div v-for="member in section.rows" :id="rowId(member)" :key="member.name" class="row" :class="{ at: at === rowId(member) }" :data-member="rowId(member)">
@@ -79,6 +91,7 @@ const rowId = (member: Member) => memberKey(member)
           <NuxtLink class="code name" :class="{ struck: member.deprecated !== undefined }" :to="{ hash: `#${rowId(member)}`, query: $route.query }">{{ memberTitle(member) }}</NuxtLink>
           <div class="code muted type">{{ describeMember(member) }}</div>
           <div v-if="member.kind === 'prop' && member.attribute && member.attribute !== member.name.toLowerCase()" class="code muted type">{{ member.attribute }}=</div>
+          <div v-if="which === 'since' && changeOf(member)" class="small good"><Mark :name="changeOf(member) === 'new' ? 'additive' : 'mend'" label="" /> {{ changeOf(member) }} since {{ since!.version }}</div>
           <div v-if="member.deprecated !== undefined" class="small gap"><Mark name="deprecated" /> {{ member.deprecated || 'deprecated' }}</div>
         </div>
         <div class="said">
@@ -131,6 +144,7 @@ const rowId = (member: Member) => memberKey(member)
 .type { font-size: 11px; line-height: 16px; }
 .said p { font-size: 13px; line-height: 18px; }
 .row { position: relative; } .value { min-width: 0; } .place { font-size: 11px; line-height: 14px; opacity: 0; position: absolute; right: 4px; bottom: 0; background: var(--paper); padding: 0 4px; } .row:hover .place, .place:focus-visible { opacity: 1; } .place:hover { color: var(--kelp); }
+.gone { padding: 4px 18px 4px 0; color: var(--rust); }
 .pick { padding: 2px 18px 2px 0; } .none { padding: 12px 0; } .aside { border-top: 1px solid var(--rule-soft); padding: 7px 18px 7px 30px; display: grid; gap: 4px; } .aside .act { padding: 0 8px; margin-left: 6px; }
 .also { border-top: 1px solid var(--rule-soft); padding: 6px 18px 6px 30px; display: grid; gap: 6px; line-height: 18px; } .also ul { list-style: none; margin: 0; padding: 0; }
 @media (max-width: 800px) { .row { grid-template-columns: 20px minmax(0, 1fr); } .row > * { grid-column: 2; } .row > .evidence { grid-column: 1; } }

@@ -64,11 +64,10 @@ function join() {
         <div class="markdown" v-html="renderMarkdown(theirs.text)" />
         <button type="button" class="link" @click="takeTheirs">Keep theirs</button> · <button type="button" class="link" @click="join">Join the two</button> · <button type="submit" class="link">Keep mine</button>
       </div>
-      <p v-else class="small"><button class="link" :disabled="busy">Keep</button> <span class="key">Ctrl Enter</span> · <button type="button" class="link" @click="editing = false">Leave</button></p>
+      <p v-else class="small"><button class="link" :disabled="busy">Keep</button> <span class="key">Ctrl Enter</span> · <span class="muted">Markdown; <code>```example</code> and a name shows that example</span> · <button type="button" class="link" @click="editing = false">Leave</button></p>
     </form>
     <template v-else>
-      <!-- eslint-disable-next-line vue/no-v-html -- cleaned by renderMarkdown -->
-      <div v-if="shown" class="markdown" v-html="renderMarkdown(shown)" />
+      <WordsText v-if="shown" :text="shown" :tag />
       <span v-else class="muted">No words yet. </span>
       <span class="by small muted">
         <template v-if="words?.text">{{ words.by }}, {{ ago(words.at) }} </template><template v-else-if="comment">from the source </template>

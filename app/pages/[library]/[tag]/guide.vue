@@ -115,8 +115,7 @@ onMounted(() => { if (route.hash) setTimeout(() => document.getElementById(decod
           <tbody><tr v-for="member in section.rows" :id="memberKey(member)" :key="member.name" :data-member="memberKey(member)">
             <th scope="row"><NuxtLink class="code" :class="{ struck: member.deprecated !== undefined }" :to="{ hash: `#${memberKey(member)}`, query: $route.query }">{{ memberTitle(member) }}</NuxtLink><div v-if="member.since" class="small muted">since {{ member.since }}</div></th>
             <td class="code">{{ describeMember(member) }}<div v-if="member.kind === 'prop' && member.attribute" class="muted">{{ member.attribute }}=</div></td>
-            <!-- eslint-disable-next-line vue/no-v-html -- cleaned by renderMarkdown -->
-            <td><div v-if="wordsFor(memberKey(member))?.text || member.comment" class="markdown" v-html="renderMarkdown(wordsFor(memberKey(member))?.text || member.comment || '')" /><span v-if="member.deprecated !== undefined" class="gap"><Mark name="deprecated" /> {{ member.deprecated || 'deprecated' }}</span></td>
+            <td><WordsText v-if="wordsFor(memberKey(member))?.text || member.comment" :text="wordsFor(memberKey(member))?.text || member.comment || ''" :tag /><span v-if="member.deprecated !== undefined" class="gap"><Mark name="deprecated" /> {{ member.deprecated || 'deprecated' }}</span></td>
           </tr></tbody>
         </table>
       </section>
