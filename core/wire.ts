@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { usageSchema, type Usage } from './code/usage'
-import { contractSchema, statusSchema } from './contract/contract'
+import { contractSchema, memberSchema, statusSchema } from './contract/contract'
 import { originSchema } from './origin'
 import { problemSchema } from './problem'
 import { tokenDocumentSchema } from './tokens/document'
@@ -60,6 +60,10 @@ export const examplesSchema = z.array(exampleSchema)
 /** A component as the newest version had it; `contract` is null where it was not in that. */
 export const sinceSchema = z.object({ version: z.string().nullable(), contract: contractSchema.nullable() })
 export type Since = z.infer<typeof sinceSchema>
+
+/** The versions a component came, changed and went with, the newest first. */
+export const historySchema = z.array(z.object({ version: z.string(), made_at: moment, change: z.enum(['new', 'changed', 'gone']), members: z.array(z.object({ member: memberSchema, change: z.enum(['new', 'changed', 'gone']), says: z.string() })) }))
+export type History = z.infer<typeof historySchema>
 
 export const tokensSchema = z.object({
   themes: z.array(themeSchema),

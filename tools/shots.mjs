@@ -1,6 +1,7 @@
 // Pictures of the main views for docs/screenshots, from fresh demo data.
 import { mkdirSync, readdirSync, readFileSync } from 'node:fs'
 import { join, relative } from 'node:path'
+import { flock } from './bench/shelf.mjs'
 import { freePort, root, seed, setUp, startPostgres, startServer } from './setup.mjs'
 
 /** The small library of React components, as an upload, with one file beside it that does not compile and a test. */
@@ -61,7 +62,28 @@ try {
   await page.getByRole('heading', { name: 'Brought in', exact: true }).waitFor({ timeout: 120_000 })
   await shoot('brought-in', `/gannet/bring-in/${job}`)
   await shoot('bench-jsx', `/gannet/BerthCard?show=${encodeURIComponent(JSON.stringify({ props: { berth: '7', tone: 'storm' }, slots: { '': { is: 'text', text: 'Mind the gap at low water.' } } }))}`)
-  await shoot('source', '/tern/source?path=src%2Fnotice-strip.ts&line=46&of=tern-notice-strip')
+  await shoot('source', '/tern/source?path=src%2Fnotice-strip.ts&line=46&of=tern-notice-strip', async () => {
+    // a member is written, and what it comes to stands beside it
+    await page.locator('.cm-line', { hasText: 'constructor() {' }).click()
+    await page.keyboard.press('Home')
+    await page.keyboard.type("/** Speaks low. */\nget hushed(): boolean {\nreturn this.hasAttribute('hushed')\n}\n")
+    await page.getByText('new: prop').waitFor({ timeout: 30_000 })
+    await page.waitForTimeout(1500)
+  })
+  await shoot('begin', '/tern/begin', async () => {
+    await page.getByLabel('Name').fill('Departure board')
+    await page.getByLabel('Group').fill('Notices')
+    await page.getByLabel('What it is for').fill('saying when boats leave')
+    await page.getByText('written as').waitFor({ timeout: 30_000 })
+    await page.getByLabel('What it is for').blur()
+  })
+  await flock(page.request, env.PUBLIC_URL)
+  await shoot('shelf-500', '/flock', async () => {
+    await page.locator('article').nth(505).waitFor({ state: 'attached', timeout: 60_000 })
+    await page.mouse.move(640, 400)
+    for (let i = 0; i < 12; i++) { await page.mouse.wheel(0, 600); await page.waitForTimeout(150) }
+    await page.waitForTimeout(8000)
+  })
 } finally {
   await browser.close()
   await server.stop()

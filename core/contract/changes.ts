@@ -19,3 +19,22 @@ export function changesOf(before: Contract, now: Contract): MemberChange[] {
   })
   return [...fresh, ...before.members.filter((one) => !keys.has(memberKey(one))).map((member): MemberChange => ({ member, change: 'gone', says: '' }))]
 }
+
+/** What one version did to a component: it came with it, went with it, or these members changed. */
+export interface VersionOf { version: string; made_at: Date; change: 'new' | 'changed' | 'gone'; members: MemberChange[] }
+
+/** A component's history, the newest version first, from what each version had of it, the oldest first; versions that changed nothing are left out. */
+export function historyOf(versions: readonly { version: string; made_at: Date; contract: Contract | undefined }[]): VersionOf[] {
+  const history: VersionOf[] = []
+  let before: Contract | undefined
+  for (const { version, made_at, contract } of versions) {
+    if (contract && !before) history.push({ version, made_at, change: 'new', members: [] })
+    else if (!contract && before) history.push({ version, made_at, change: 'gone', members: [] })
+    else if (contract && before) {
+      const members = changesOf(before, contract)
+      if (members.length) history.push({ version, made_at, change: 'changed', members })
+    }
+    before = contract
+  }
+  return history.reverse()
+}

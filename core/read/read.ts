@@ -4,6 +4,7 @@ import { readCustomElements } from './custom-elements/read'
 import { readFunctions } from './functions/read'
 import { readManifest, withWordsOf } from './manifest/read'
 import { CheckedTypes } from './source/checked-types'
+import { lostImports } from './source/needs'
 import { isManifest, libraryFiles, sameName, type Reading } from './source/reading'
 import { SourceSet, type Outside, type SourceText } from './source/source-set'
 import { readVue } from './vue/read'
@@ -40,7 +41,8 @@ export class LibraryReader {
 
 function readAll(sources: SourceSet, types: CheckedTypes, aside: Problem[]): Reading {
   const readings = [readCustomElements(sources), readVue(sources, types), readFunctions(sources, types)]
-  const problems = [...aside, ...sources.problems, ...readings.flatMap((one) => one.problems)]
+  const lost = [...sources.scripts.keys()].flatMap((file) => sources.once(`lost ${file}`, [file], () => lostImports(sources, file)))
+  const problems = [...aside, ...sources.problems, ...lost, ...readings.flatMap((one) => one.problems)]
   const contracts = new Map<string, Contract>()
   for (const one of readings.flatMap((reading) => reading.contracts)) {
     const other = contracts.get(one.tag)

@@ -1,4 +1,4 @@
-import type { Contract } from '~~/core/contract/contract'
+import { contractSchema, type Contract } from '~~/core/contract/contract'
 import type { Channels } from '~~/core/release/version'
 import type { Theme } from '~~/core/tokens/themes'
 import type { Store } from './database'
@@ -75,3 +75,10 @@ export async function latestContracts(db: Store, library: string): Promise<Contr
 /** The release that the shelf is compared with. */
 export const latestFromDesk = (db: Store, library: string): Promise<{ id: string; version: string } | undefined> =>
   db('releases').where({ library_id: library, made_via: 'desk' }).orderBy('made_at', 'desc').first('id', 'version')
+
+/** One component as each version from the desk had it, the first version first; what a release holds never changes. */
+export async function contractsOfComponent(db: Store, library: string, tag: string): Promise<{ version: string; made_at: Date; contract: Contract | undefined }[]> {
+  const rows: { version: string; made_at: Date; contract: unknown }[] = await db('releases').where({ library_id: library, made_via: 'desk' }).orderBy('made_at')
+    .select('version', 'made_at', db.raw("(select one from jsonb_array_elements(contracts) as one where one->>'tag' = ? limit 1) as contract", [tag]))
+  return rows.map(({ version, made_at, contract }) => ({ version, made_at, contract: contract ? contractSchema.parse(contract) : undefined }))
+}

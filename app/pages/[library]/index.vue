@@ -103,11 +103,11 @@ main { padding-bottom: 48px; }
 .said { border: 0; border-bottom: 1px dotted var(--kelp); background: none; font: 500 14px/20px var(--ui); color: var(--kelp); padding: 0 2px; border-radius: 0; field-sizing: content; min-width: 64px; max-width: 220px; } .said::placeholder { color: var(--kelp); opacity: 1; } .said::-webkit-search-cancel-button { display: none; }
 .unread { margin: 0 24px; border: 1px solid var(--rule); padding: 4px 12px; background: var(--sheet); } .unread summary { cursor: pointer; color: var(--rust); }
 .band { display: grid; grid-template-columns: 150px 1fr; padding: 0 24px; margin-bottom: 18px; }
-.band > header { padding-top: 12px; } .band h2 { margin-bottom: 4px; }
+.band > header { padding-top: 12px; position: sticky; top: 0; align-self: start; } .band h2 { margin-bottom: 4px; }
 .share { height: 3px; width: 96px; margin: 8px 0 4px; background: linear-gradient(to right, var(--ink) var(--share), var(--rule) var(--share)); }
 .row { display: flex; flex-wrap: wrap; align-items: stretch; min-width: 0; row-gap: 10px; }
 /* the plank runs on to the end of the row */
 .row::after { content: ''; flex: 1; border-bottom: 1.5px solid var(--ink); height: 131px; min-width: 0; }
 .empty { padding: 48px 24px; display: grid; gap: 10px; justify-items: start; max-width: 520px; }
-@media (max-width: 700px) { .band { grid-template-columns: 1fr; } .lead { flex-wrap: wrap; padding: 12px; } .band { padding: 0 12px; } }
+@media (max-width: 700px) { .band { grid-template-columns: 1fr; } .band > header { position: static; } .lead { flex-wrap: wrap; padding: 12px; } .band { padding: 0 12px; } }
 </style>

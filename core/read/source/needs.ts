@@ -1,4 +1,5 @@
 import ts from 'typescript'
+import type { Problem } from '../../problem'
 import { walk, type SourceSet } from './source-set'
 
 /**
@@ -43,6 +44,16 @@ export function needsOf(sources: SourceSet, file: string): Needs {
     })
   }
   return { files, passed }
+}
+
+/** Imports of a file that name a file of the library that is not there; pictures and the like, which we do not keep, aside. */
+export function lostImports(sources: SourceSet, file: string): Problem[] {
+  return (sources.scripts.get(file)?.statements ?? []).flatMap((one) => {
+    const specifier = (ts.isImportDeclaration(one) || ts.isExportDeclaration(one)) && one.moduleSpecifier && ts.isStringLiteral(one.moduleSpecifier) ? one.moduleSpecifier.text : undefined
+    const isTypeOnly = (ts.isImportDeclaration(one) && one.importClause?.isTypeOnly) || (ts.isExportDeclaration(one) && one.isTypeOnly)
+    if (!specifier?.startsWith('.') || isTypeOnly || !/^[^?]*?(\/|\.([cm]?[jt]sx?|vue|css)|\/[^./]+)$/.test(specifier) || sources.resolve(file, specifier) !== undefined) return []
+    return [{ code: 'import-not-found', what: `There is no file “${specifier}” beside it.`, where: sources.place(one), todo: 'Bring that file in too, or mend the import: what comes from it is not known.' }]
+  })
 }
 
 /** Whether a file says something of names everywhere, not only in files that import it. */

@@ -1,3 +1,4 @@
+import { readLibrary } from '../read'
 import { isPassedOver, isSourceName, libraryFiles, nameOfFile, placeOfFile } from './reading'
 
 const left = (...paths: string[]) => { const { files, problems } = libraryFiles(paths.map((path) => ({ path, text: '' }))); return { kept: files.map((one) => one.path), told: problems.map((one) => [one.code, one.where!.file]) } }
@@ -16,4 +17,9 @@ test('a single file takes the place of its namesake; a new one goes into src, un
 test('names of source, and what is passed over', () => {
   expect(['a.ts', 'a.vue', 'a.MTS', 'LICENCE', 'x/LICENSE', 'a.png', 'NOLICENSE.x'].filter(isSourceName)).toEqual(['a.ts', 'a.vue', 'a.MTS', 'LICENCE', 'x/LICENSE'])
   expect(['node_modules/a', 'x/.git/b', '__MACOSX/c', 'my_node_modules/d', '.gitignore'].filter(isPassedOver)).toEqual(['node_modules/a', 'x/.git/b', '__MACOSX/c'])
+})
+
+test('an import that leads to no file of the library is told by name; pictures, packages and types are not', () => {
+  const { problems } = readLibrary([{ path: 'src/a.ts', text: "import './there.css'\nimport x from './lost'\nimport y from '../src/gone.js'\nimport picture from './boat.png'\nimport type { T } from './types'\nimport 'lit'\nexport * from './folder/'" }, { path: 'src/there.css', text: '' }])
+  expect(problems.filter((one) => one.code === 'import-not-found').map((one) => [one.what, one.where?.line])).toEqual([['There is no file “./lost” beside it.', 2], ['There is no file “../src/gone.js” beside it.', 3], ['There is no file “./folder/” beside it.', 7]])
 })

@@ -6,7 +6,7 @@ import { firstUsage, forFrame, modulesFor } from '~~/core/code/showing'
 import type { Usage } from '~~/core/code/usage'
 import { componentTitle, describeMember, memberKey, memberKinds, memberTitle, wantsWords } from '~~/core/contract/contract'
 import type { Problem } from '~~/core/problem'
-import { examplesSchema, wordsListSchema, type ExampleView, type WordsView } from '~~/core/wire'
+import { examplesSchema, historySchema, wordsListSchema, type ExampleView, type History, type WordsView } from '~~/core/wire'
 
 /** The page a reader gets of a component: what it is for, live examples with their code, and all it offers. */
 const store = useLibrary()
@@ -39,6 +39,11 @@ async function load() {
   }
 }
 watch([tag, wordsStamp], load, { immediate: true })
+const history = ref<History>()
+watch([tag, () => store.releaseStamp], async ([now]) => {
+  const found = await ask(historySchema, `/libraries/${store.slug}/components/${now}/history`).catch(() => undefined)
+  if (now === tag.value) history.value = found
+}, { immediate: true })
 const wordsFor = (key: string) => words.value.find((one) => one.member === key)
 const written = (one: WordsView) => { words.value = [...words.value.filter((other) => other.member !== one.member), one] }
 
@@ -127,6 +132,19 @@ onMounted(() => { if (route.hash) setTimeout(() => document.getElementById(decod
         <p v-if="!contract.uses.length && !usedBy.length" class="muted">It is made of no other component of the library, and no other is made of it.</p>
         <p class="small muted">Read from <NuxtLink v-for="(file, i) in contract.files" :key="file" class="link code" :to="{ path: `/${store.slug}/source`, query: { path: file, of: tag } }"><template v-if="i">, </template>{{ file }}</NuxtLink></p>
       </section>
+      <section v-if="history" class="related" aria-label="History">
+        <h2>History</h2>
+        <p v-if="!history.length" class="muted">It is in no version yet.</p>
+        <dl v-else>
+          <template v-for="one in history" :key="one.version">
+            <dt><NuxtLink class="link code" :to="`/${store.slug}/registry`">{{ one.version }}</NuxtLink> <span class="small muted">{{ one.made_at.toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' }) }}</span></dt>
+            <dd>
+              <template v-if="one.change === 'new'">It came with this version.</template><template v-else-if="one.change === 'gone'">It was taken out.</template>
+              <template v-for="(each, i) in one.members" v-else :key="i"><template v-if="i">, </template>{{ each.change }}: {{ each.member.kind.replace('-', ' ') }} <code>{{ memberTitle(each.member) }}</code></template>
+            </dd>
+          </template>
+        </dl>
+      </section>
     </div>
   </main>
   <main v-else class="page"><h1>Not on this shelf</h1><p>There is no component {{ tag }} in {{ store.library?.title }}. <NuxtLink class="link" :to="`/${store.slug}`">To the shelf</NuxtLink></p></main>
@@ -144,6 +162,7 @@ onMounted(() => { if (route.hash) setTimeout(() => document.getElementById(decod
 .code-of { border: 1px solid var(--rule); background: var(--sheet); padding: 8px 10px; max-width: 600px; }
 .contract h2, .related h2 { border-bottom: 1px solid var(--rule); padding-bottom: 4px; } table { width: 100%; table-layout: fixed; }
 th { text-align: left; font-weight: 500; width: 190px; } th, td { vertical-align: top; padding: 7px 16px 7px 0; border-bottom: 1px solid var(--rule-soft); overflow-wrap: anywhere; } td.code { width: 300px; } tr { scroll-margin: 60px; } tr:target > * { background: var(--kelp-wash); }
+.related dl { display: grid; grid-template-columns: 190px minmax(0, 1fr); gap: 6px 16px; margin: 0; } .related dd { margin: 0; }
 .struck { text-decoration: line-through; } .related { display: grid; gap: 6px; }
 @media (max-width: 800px) { .purpose, .when { grid-template-columns: 1fr; } .page { padding: 12px; } th, td, td.code { display: block; width: auto; border: 0; padding: 2px 0; } tr { display: block; border-bottom: 1px solid var(--rule-soft); padding: 6px 0; } }
 </style>

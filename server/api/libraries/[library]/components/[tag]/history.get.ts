@@ -1,0 +1,9 @@
+import { historyOf } from '~~/core/contract/changes'
+import { route } from '~~/server/auth/route'
+import { contractsOfComponent } from '~~/server/store/releases'
+
+/** In which versions the component came, changed and went, the newest first. */
+export default route({
+  access: 'reader',
+  handle: async ({ db, library, params }) => historyOf(await contractsOfComponent(db, library.id, params.tag!)),
+})
