@@ -3,7 +3,7 @@ const atOnce = 6
 /** Milliseconds after which one that has said nothing no longer holds the others up. */
 const patience = 2500
 /** Milliseconds out of reach after which a rendering is taken down. */
-const lingers = 3000
+const lingers = 8000
 
 interface Turn { element: HTMLElement; begin: () => void }
 const queue: Turn[] = []
@@ -18,6 +18,16 @@ function nearest(): Turn | undefined {
 let busy = 0
 let asked = false
 let scrolled = -Infinity
+let top = 0
+/** Pixels a millisecond at which somebody passes by and looks at nothing: what flies past is not begun. */
+const flying = 2
+let speed = 0
+function onScroll() {
+  const now = performance.now()
+  speed = Math.abs(window.scrollY - top) / Math.max(1, now - scrolled)
+  top = window.scrollY
+  scrolled = now
+}
 /** One is begun at a time; while somebody scrolls, only when the page has nothing better to do. */
 function next() {
   if (asked || busy >= atOnce || queue.length === 0) return
@@ -31,8 +41,10 @@ function next() {
     }
     next()
   }
-  if (performance.now() - scrolled > 200) queueMicrotask(begin)
-  else requestIdleCallback(begin, { timeout: 120 })
+  const since = performance.now() - scrolled
+  if (since > 200) queueMicrotask(begin)
+  else if (speed > flying) setTimeout(() => { asked = false; next() }, 100)
+  else requestIdleCallback(begin, { timeout: 400 })
 }
 
 let observer: IntersectionObserver | undefined
@@ -83,7 +95,7 @@ export function useNearness(element: Ref<HTMLElement | null>) {
     }
   }
   onMounted(() => {
-    if (!observer) document.addEventListener('scroll', () => { scrolled = performance.now() }, { passive: true, capture: true })
+    if (!observer) document.addEventListener('scroll', onScroll, { passive: true, capture: true })
     observer ??= new IntersectionObserver((entries) => { for (const one of entries) watched.get(one.target)?.(one.isIntersecting) }, { rootMargin: '500px' })
     watched.set(element.value!, moved)
     observer.observe(element.value!)

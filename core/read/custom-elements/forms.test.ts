@@ -142,3 +142,14 @@ customElements.define('x-card', Card)`,
     ["const register = (tag, one) => { if (!customElements.get(tag)) customElements.define(tag, one) }\nregister('x-card', class extends HTMLElement {})"],
   ])('a tag is found in %j', (text) => expect(read({ 'card.ts': text }).contracts.map((each) => each.tag)).toEqual(['x-card']))
 })
+
+test('a sheet with conditions inside rules, and with a selector that is written wrong, is read all the same', () => {
+  const css = `:host { --x-own: 1px; color: var(--x-ink, black);
+    @media (prefers-contrast: more) { --x-own: 2px; border-color: var(--x-edge) }
+  }
+  p:: { color: var(--x-lost) } a:hover { color: red }`
+  const { contracts, problems } = readLibrary([{ path: 'a.ts', text: `class A extends HTMLElement { constructor() { super(); const s = new CSSStyleSheet(); s.replaceSync(\`${css}\`); this.attachShadow({ mode: 'open' }).innerHTML = '<slot></slot>' } }\ncustomElements.define('x-a', A)` }])
+  expect(problems).toEqual([])
+  expect(contracts[0]!.members.filter((one) => one.kind === 'custom-property').map((one) => one.name)).toEqual(expect.arrayContaining(['--x-ink', '--x-edge']))
+  expect(contracts[0]!.members.some((one) => one.kind === 'state' && one.name === 'hover')).toBe(true)
+})

@@ -21,9 +21,14 @@ export function readStyles(text: string, at: (line: number) => Place): StyleFact
   const states = new Map<string, State>()
   // taken apart in two steps: the sheet into rules and declarations, and of these only those that hold what we look for
   const tree = csstree.parse(text, { positions: true, parseValue: false, parseCustomProperty: false, parseRulePrelude: false, parseAtrulePrelude: false, onParseError: () => undefined })
+  /** Part of the sheet taken apart further, or `undefined` where it is written wrong: a browser passes over it too. */
   const inside = (raw: csstree.Raw, context: 'value' | 'selectorList') => {
     const { offset, line, column } = raw.loc!.start
-    return csstree.parse(raw.value, { context, positions: true, offset, line, column, onParseError: () => undefined })
+    try {
+      return csstree.parse(raw.value, { context, positions: true, offset, line, column, onParseError: () => undefined })
+    } catch {
+      return undefined
+    }
   }
   const placeOf = (node: csstree.CssNode) => () => at(node.loc!.start.line)
 
@@ -32,13 +37,19 @@ export function readStyles(text: string, at: (line: number) => Place): StyleFact
   csstree.walk(tree, {
     enter(node: csstree.CssNode) {
       if (node.type === 'Rule') {
+        // a group of conditions inside a rule is about what the rule is about
+        if (node.prelude.type === 'Raw' && node.prelude.value.trimStart().startsWith('@')) {
+          hosts.push(hosts.at(-1) ?? false)
+          return
+        }
         const list = node.prelude.type === 'Raw' && node.prelude.value.includes(':') ? inside(node.prelude, 'selectorList') : undefined
         if (list) readSelectors(list, placeOf, states)
         hosts.push(list?.type === 'SelectorList' && !list.children.isEmpty && list.children.toArray().every((one) => one.type === 'Selector' && isHost(one)))
       } else if (node.type === 'Declaration' && node.value.type === 'Raw') {
         const { value } = node.value
         if (value.includes('var(')) {
-          csstree.walk(inside(node.value, 'value'), (one) => { if (one.type === 'Function' && one.name === 'var') readVar(text, one, node.property, placeOf(one), properties) })
+          const parts = inside(node.value, 'value')
+          if (parts) csstree.walk(parts, (one) => { if (one.type === 'Function' && one.name === 'var') readVar(text, one, node.property, placeOf(one), properties) })
         }
         if (!node.property.startsWith('--')) return
         if (hosts.at(-1)) touch(properties, node.property, at(node.loc!.start.line)).hostValue ??= value.trim()
