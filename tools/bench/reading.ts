@@ -5,6 +5,7 @@ import { z } from 'zod'
 import { membersOf as contractMembers, type Contract } from '~~/core/contract/contract'
 import { printType, withoutUndefined, type TypeModel } from '~~/core/contract/type'
 import { readLibrary } from '~~/core/read/read'
+import { isBeside } from '~~/core/read/source/reading'
 import { CheckedTypes } from '~~/core/read/source/checked-types'
 import { SourceSet, type Outside, type SourceText } from '~~/core/read/source/source-set'
 import { typeOfText } from '~~/core/read/source/type-text'
@@ -16,7 +17,7 @@ import { typeOfText } from '~~/core/read/source/type-text'
  */
 interface Stated { name: string; type?: TypeModel | undefined; default?: string | undefined }
 /** `also` names what a component has besides, from what it is built on; to read it is no mistake. */
-interface Statement { of: string; names: Stated[]; also?: string[] }
+interface Statement { of: string; names: Stated[]; also?: string[]; at?: string }
 interface Material { name: string; folder: string; source: string; dependencies: string; states: 'attributes' | 'fields' | 'vue-declarations' | 'function-declarations'; at: string }
 
 const material = JSON.parse(process.argv[2]!) as Material
@@ -56,9 +57,9 @@ function manifestStatements(): Statement[] {
   const json: unknown = JSON.parse(readFileSync(join(material.folder, material.at), 'utf8'))
   // the older shape of such files lists tags; the current one lists modules with declarations
   const tags = z.object({ tags: z.array(declaration) }).safeParse(json)
-  const declarations = tags.success ? tags.data.tags : z.object({ modules: z.array(z.looseObject({ declarations: z.array(declaration).optional() })) }).parse(json).modules.flatMap((one) => one.declarations ?? [])
+  const declarations = tags.success ? tags.data.tags : z.object({ modules: z.array(z.looseObject({ declarations: z.array(declaration).optional() })) }).parse(json).modules.flatMap((one) => (one.declarations ?? []).map((each) => ({ ...each, path: one.path })))
   return declarations.filter((one) => one.tagName ?? tags.success).map((one) => ({
-    of: one.tagName ?? one.name!,
+    of: one.tagName ?? one.name!, at: typeof one.path === 'string' ? one.path.replace(/^\.\//, '') : '',
     names: material.states === 'attributes'
       ? (one.attributes ?? []).flatMap((each) => (each.name ? [{ name: each.name, type: typeIn(each.type), default: each.default }] : []))
       : (one.members ?? []).filter((each) => each.kind === 'field' && !each.static && (each.privacy ?? 'public') === 'public' && !/^[_#]/.test(each.name) && !ofEveryElement.has(each.name)).map((each) => ({ name: each.name, type: typeIn(each.type), default: each.default })),
@@ -142,14 +143,20 @@ const reading = readLibrary(files, outside)
 const ms = performance.now() - began
 const statements = material.states.endsWith('declarations') ? declaredStatements(reading.contracts) : manifestStatements()
 const byTag = new Map(reading.contracts.map((one) => [one.tag, one]))
-const count = { stated: 0, read: 0, both: 0, typesStated: 0, typesRead: 0, typesSame: 0, components: 0, notRead: [] as string[] }
+const count = { stated: 0, read: 0, both: 0, typesStated: 0, typesRead: 0, typesSame: 0, components: 0, aside: 0, notRead: [] as string[] }
 const missed: string[] = []
 const extra: string[] = []
 const differing: string[] = []
-for (const { of, names, also } of statements) {
+for (const { of, names, also, at } of statements) {
   const contract = byTag.get(of)
   if (!contract) {
-    count.notRead.push(of)
+    // what stands among tests and demonstrations is left aside on purpose; any other is missed with all its names
+    if (at !== undefined && isBeside(at)) count.aside++
+    else {
+      count.notRead.push(of)
+      count.stated += names.length
+      missed.push(...names.map((one) => `${of} ${one.name}`))
+    }
     continue
   }
   count.components++
@@ -179,7 +186,7 @@ for (const { of, names, also } of statements) {
 const share = (a: number, b: number) => (b === 0 ? 1 : a / b)
 if (verbose) for (const [title, list] of [['missed', missed], ['extra', extra], ['differing', differing], ['not read', count.notRead]] as const) process.stderr.write(`${title} (${list.length})\n${list.map((one) => `  ${one}\n`).join('')}`)
 process.stdout.write(JSON.stringify({
-  name: material.name, components: count.components, notRead: count.notRead.length, ms,
+  name: material.name, components: count.components, notRead: count.notRead.length, aside: count.aside, ms,
   names: { recall: share(count.both, count.stated), precision: share(count.both, count.read), stated: count.stated, read: count.read },
   types: { recall: share(count.typesSame, count.typesStated), precision: share(count.typesSame, count.typesRead), stated: count.typesStated },
 }))
