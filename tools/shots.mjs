@@ -71,7 +71,7 @@ try {
     await page.waitForTimeout(1500)
   })
   await shoot('begin', '/tern/begin', async () => {
-    await page.getByLabel('Name').fill('Departure board')
+    await page.getByLabel('Name').fill('Departure sign')
     await page.getByLabel('Group').fill('Notices')
     await page.getByLabel('What it is for').fill('saying when boats leave')
     await page.getByText('written as').waitFor({ timeout: 30_000 })

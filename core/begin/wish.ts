@@ -9,16 +9,16 @@ export const wishSchema = z.object({
 })
 export type Wish = z.infer<typeof wishSchema>
 
-/** A name in the forms that code has for it: `departure-board`, `DepartureBoard`, and the tag or name it goes by. */
+/** A name in the forms that code has for it: `departure-sign`, `DepartureSign`, and the tag or name it goes by. */
 export interface Names { kebab: string; pascal: string; tag: string }
 
-/** The forms of a name, or why there are none. `Departure board`, `departure-board` and `DepartureBoard` are the same name. */
+/** The forms of a name, or why there are none. `Departure sign`, `departure-sign` and `DepartureSign` are the same name. */
 export function namesOf({ name, language }: Pick<Wish, 'name' | 'language'>, prefix: string, taken: readonly Contract[]): { ok: true; names: Names } | { ok: false; problem: Problem } {
   const spaced = name.replace(/([a-z\d])([A-Z])/g, '$1 $2').normalize('NFKD').replace(/\p{M}/gu, '')
   const words = spaced.toLowerCase().split(/[^a-z\d]+/).filter(Boolean)
   if (language === 'custom-element' && prefix && `${words.join('-')}-`.startsWith(prefix)) words.splice(0, prefix.split('-').filter(Boolean).length)
   const kebab = words.join('-')
-  if (!/^[a-z]/.test(kebab)) return { ok: false, problem: { code: 'bad-name', what: `“${name}” cannot be the name of a component.`, todo: 'Begin with a letter, and use letters and digits: Departure board.' } }
+  if (!/^[a-z]/.test(kebab)) return { ok: false, problem: { code: 'bad-name', what: `“${name}” cannot be the name of a component.`, todo: 'Begin with a letter, and use letters and digits: Departure sign.' } }
   const pascal = words.map((one) => one[0]!.toUpperCase() + one.slice(1)).join('')
   const tag = language === 'custom-element' ? `${prefix}${kebab}` : pascal
   if (language === 'custom-element' && !tag.includes('-')) return { ok: false, problem: { code: 'bad-name', what: `<${tag}> cannot be a tag: the tag of a custom element has a hyphen.`, todo: 'Use two words, or give the library a prefix.' } }

@@ -76,7 +76,7 @@ onMounted(() => first.value?.focus())
     <form class="wish" @submit.prevent="put">
       <h1>Begin a component</h1>
       <p class="sentence">
-        It is called <input ref="first" v-model="name" class="said" aria-label="Name" placeholder="Departure board" maxlength="60" size="18" autocomplete="off" :aria-invalid="problems.length > 0 || undefined">
+        It is called <input ref="first" v-model="name" class="said" aria-label="Name" placeholder="Departure sign" maxlength="60" size="18" autocomplete="off" :aria-invalid="problems.length > 0 || undefined">
         and is <Choice v-model="language" label="Written as" :options="languages" /><template v-if="language === 'custom-element' && groups.length">,
         in the group <input v-model="group" class="said" aria-label="Group" placeholder="none" list="groups" maxlength="60" size="14" autocomplete="off"></template>.
         <datalist id="groups"><option v-for="one in groups" :key="one" :value="one" /></datalist>
