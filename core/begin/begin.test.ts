@@ -5,6 +5,7 @@ import { membersOf } from '../contract/contract'
 import { LibraryReader } from '../read/read'
 import type { SourceText } from '../read/source/source-set'
 import { begin } from './begin'
+import { afterModel } from './custom-element'
 import { inManner, mannerOf } from './manner'
 import { languageOf, namesOf, summaryOf, type Wish } from './wish'
 
@@ -117,4 +118,42 @@ test('the manner of a library: its step, its quotes, its semicolons', () => {
   expect(mannerOf(['import a from "a";\n\nfunction b() {\n\treturn "c";\n}'])).toEqual({ indent: '\t', quote: '"', semicolon: true })
   expect(mannerOf(["import a from 'a'\n\nfunction b() {\n  return 'c'\n}"])).toEqual({ indent: '  ', quote: "'", semicolon: false })
   expect(inManner("a {\n  say('x')//;\n}", { indent: '\t', quote: '"', semicolon: true })).toBe('a {\n\tsay("x");\n}')
+})
+
+test('every model of Tern that can be followed gives an element that is read and compiles', async () => {
+  const reader = new LibraryReader()
+  const { contracts } = reader.read(tern)
+  const { sources } = reader
+  const named = namesOf({ name: 'Departure board', language: 'custom-element' }, 'tern-', contracts)
+  if (!named.ok) throw new Error('no names')
+  const followed = contracts.flatMap((model) => {
+    const files = afterModel(sources, model, 'tern-', named.names, wish('custom-element'))
+    return files ? [{ model: model.tag, files }] : []
+  })
+  expect(followed.length).toBeGreaterThan(4)
+  for (const { model, files } of followed) {
+    const all = [...tern, ...files]
+    const reading = reader.read(all)
+    const contract = reading.contracts.find((one) => one.tag === 'tern-departure-board')
+    expect([model, reading.problems.filter((one) => one.where?.file.includes('departure'))]).toEqual([model, []])
+    const { components } = await buildModules(all, [contract!])
+    expect([model, components[0]!.problems]).toEqual([model, []])
+    // what was the model's own went with it
+    expect(contract!.members.filter((one) => one.kind === 'event' || one.kind === 'method')).toEqual([])
+  }
+}, 60_000)
+
+test('a model with decorators: the tag, the prop and the types stay as that library writes them', () => {
+  const pier = (name: string, title: string) => ({ path: `src/${name}.ts`, text: `import { html, Base } from 'base'\nimport { element, property } from 'base/decorators.js'\nimport { styles } from './${name}.styles'\n\n/**\n * A ${name}.\n *\n * @slot - Things.\n * @attr lit - Seen at night.\n */\n@element('q-${name}')\nexport class ${title} extends Base {\n  static styles = styles\n\n  @property({ type: Boolean, reflect: true }) lit = false\n\n  @property({ type: String }) kind = 'wood'\n\n  render() {\n    return html\`<p>\${this.kind}<slot></slot></p>\`\n  }\n}\n\ndeclare global {\n  interface HTMLElementTagNameMap {\n    'q-${name}': ${title}\n  }\n}\n` })
+  const { texts, contract } = begun([pier('pier', 'Pier'), pier('quay', 'Quay'), { path: 'src/pier.styles.ts', text: "import { css } from 'base'\n\nexport const styles = css`:host { display: block }`\n" }, { path: 'src/quay.styles.ts', text: "import { css } from 'base'\n\nexport const styles = css`:host { display: grid }`\n" }], 'q-', wish('custom-element', { summary: 'telling who leaves' }))
+  const text = texts.get('src/departure-board.ts')!
+  expect(contract.tag).toBe('q-departure-board')
+  expect(text).toMatch(/^import \{ html, Base \} from 'base'/)
+  expect(text).toContain("export class DepartureBoard extends Base {")
+  expect(text).toContain("@element('q-departure-board')")
+  expect(text).toContain("@property({ type: Boolean, reflect: true }) quiet = false")
+  expect(text).toContain("'q-departure-board': DepartureBoard")
+  expect(text).toContain(' * @slot - What stands in it.\n * @attr quiet - Shown without its edge.')
+  expect(text).not.toContain('kind')
+  expect(texts.get('src/departure-board.styles.ts')).toMatch(/^import \{ css \} from 'base'\n\nexport const styles = css`\n {4}:host \{ display: inline-block; \}/)
 })

@@ -52,35 +52,47 @@ export function afterModel(sources: SourceSet, model: Contract, prefix: string, 
     return found
   }
 
+  /** A member with what it does of markup and looks; nothing where that is nothing, `undefined` where it takes more than that. */
+  const reduced = (member: ts.ClassElement): { text: string; plain: string } | null | undefined => {
+    const body = ts.isConstructorDeclaration(member) || ts.isMethodDeclaration(member) || ts.isAccessor(member) ? member.body : undefined
+    if (!body) return { text: member.getText(), plain: withoutMarkup(member) }
+    const kept = body.statements.filter((one) => isDress(one) || /^super[.(]/.test(one.getText()))
+    if (!kept.some(isDress)) return null
+    const left = body.statements.filter((one) => !kept.includes(one)).flatMap((one) => (ts.isVariableStatement(one) ? bindingNames(one) : []))
+    if (kept.some((one) => left.some((name) => isNamed(name, withoutMarkup(one))))) return undefined
+    // the first that is kept has no blank line above it
+    const written = kept.map((one, i) => (i === 0 ? `\n${indentOf(script, one)}${one.getText()}` : script.text.slice(one.pos, one.end))).join('')
+    return { text: `${script.text.slice(member.getStart(), body.statements.pos)}${written}${script.text.slice(body.statements.end, member.end)}`, plain: kept.map(withoutMarkup).join('\n') }
+  }
   const prop = simplestSwitch(statement, model)
-  const members: { node: ts.Node; text: string }[] = []
+  /** What is kept of the class; `plain` is the same without the markup in it, which gives way to ours with all that it names. */
+  const members: { node: ts.Node; text: string; plain: string }[] = []
   for (const member of statement.members) {
     if (prop?.nodes.includes(member)) {
-      if (prop.nodes[0] === member) members.push({ node: member, text: prop.text })
-      else members.push({ node: member, text: prop.renamed(member) })
-    } else if (ts.isConstructorDeclaration(member)) {
-      const kept = member.body?.statements.filter((one) => isDress(one) || /^super\(/.test(one.getText())) ?? []
-      const left = new Set((member.body?.statements ?? []).filter((one) => !kept.includes(one) && ts.isVariableStatement(one)).flatMap((one) => bindingNames(one as ts.VariableStatement)))
-      if (kept.some((one) => [...left].some((name) => isNamed(name, one.getText())))) return undefined
-      if (kept.length > 1) members.push({ node: member, text: `${script.text.slice(member.getStart(), member.body!.statements.pos)}${kept.map((one) => script.text.slice(one.pos, one.end)).join('')}${script.text.slice(member.body!.statements.end, member.end)}` })
-    } else if (isDress(member)) members.push({ node: member, text: member.getText() })
+      const own = prop.nodes[0] === member ? prop.text : prop.renamed(member)
+      members.push({ node: member, text: own, plain: own })
+    } else if (isDress(member)) {
+      const own = reduced(member)
+      if (own === undefined) return undefined
+      if (own) members.push({ node: member, ...own })
+    }
   }
   // fields that what is kept makes use of
-  const says = () => members.map((one) => one.text).join('\n')
+  const says = () => members.map((one) => one.plain).join('\n')
   for (let i = 0; i < statement.members.length; i++) {
     const member = statement.members[i]!
     const name = member.name?.getText()
-    if (name && ts.isPropertyDeclaration(member) && !members.some((one) => one.node === member) && new RegExp(`this\\.${name.replace('$', '\\$')}\\b`).test(says())) members.push({ node: member, text: member.getText() })
+    if (name && ts.isPropertyDeclaration(member) && !members.some((one) => one.node === member) && new RegExp(`this\\.${name.replace('$', '\\$')}\\b`).test(says())) members.push({ node: member, text: member.getText(), plain: withoutMarkup(member) })
   }
   members.sort((a, b) => a.node.pos - b.node.pos)
   const className = classNameAfter(model, prefix, names)
-  if (members.some((one) => [...one.text.matchAll(/this\.(#?\w+)\(/g)].some(([, called]) => statement.members.some((each) => each.name?.getText() === called) && !members.some((each) => (each.node as ts.ClassElement).name?.getText() === called)))) return undefined
+  if (members.some((one) => [...one.plain.matchAll(/this\.(#?\w+)\(/g)].some(([, called]) => statement.members.some((each) => each.name?.getText() === called) && !members.some((each) => (each.node as ts.ClassElement).name?.getText() === called)))) return undefined
 
   const header = headerOf(script, statement)
   const registering = script.statements.filter((one) => one !== statement && !ts.isImportDeclaration(one) && !ts.isVariableStatement(one) && !ts.isFunctionDeclaration(one) && !ts.isInterfaceDeclaration(one) && !ts.isTypeAliasDeclaration(one) && new RegExp(`\\b${model.className}\\b`).test(one.getText()))
   // what is named by what is kept comes along
   const kept = new Set<ts.Statement>()
-  const text = () => [header, says(), ...registering.map((one) => one.getText()), ...[...kept].map((one) => one.getText())].join('\n')
+  const text = () => [header, says(), ...registering.map((one) => one.getText()), ...[...kept].map(withoutMarkup)].join('\n')
   for (let before = -1; before !== kept.size;) {
     before = kept.size
     const now = text()
@@ -90,16 +102,27 @@ export function afterModel(sources: SourceSet, model: Contract, prefix: string, 
   const now = text()
   const imports = script.statements.filter(ts.isImportDeclaration).map((one) => importOf(one, now, bare, names)).filter((one) => one !== undefined)
 
-  const css = script.statements.filter(ts.isImportDeclaration).map((one) => (ts.isStringLiteral(one.moduleSpecifier) && /\.css$/.test(one.moduleSpecifier.text) && importOf(one, now, bare, names) !== undefined ? sources.resolve(path!, one.moduleSpecifier.text) : undefined)).filter((one) => one !== undefined && shapeOf(one, bare, pascalOf(bare)) !== undefined)
+  // files beside it that are called after the model and hold its looks: each has one of its own for the new element
+  const indent = mannerOf([script.text]).indent
+  const beside: SourceText[] = []
+  for (const one of script.statements.filter(ts.isImportDeclaration)) {
+    const file = importOf(one, now, bare, names) !== undefined ? sources.resolve(path!, (one.moduleSpecifier as ts.StringLiteral).text) : undefined
+    const form = file === undefined ? undefined : shapeOf(file, bare, pascalOf(bare))
+    if (file === undefined || form === undefined) continue
+    const like = sources.scripts.get(file)
+    const text = like ? withTexts(file, like.text, [], [looksIn(looks(prop && switchName), indent)]) : `${looks(prop && switchName)}\n`
+    if (text === undefined) return undefined
+    beside.push({ path: filled(form, names), text })
+  }
   const parts = script.statements.flatMap((one) => {
     if (one === statement) return [`${docOf(wish, statement, prop !== undefined)}\n${header}\n${members.map((each, i) => `${i === 0 ? '' : isPair(members[i - 1]!.node, each.node) ? '\n' : '\n\n'}${indentOf(script, each.node)}${each.text}`).join('')}\n}`]
     return kept.has(one) || registering.includes(one) ? [one.getText()] : []
   })
   const composed = [imports.join('\n'), ...parts].filter(Boolean).join('\n\n')
   const renamed = composed.replaceAll(new RegExp(`\\b${model.className}\\b`, 'g'), className).replaceAll(new RegExp(`(['"\`<])${model.tag}(?=['"\`>])`, 'g'), `$1${names.tag}`)
-  const whole = withMarkup(to, renamed, mannerOf([script.text]).indent, css.length ? undefined : looks(prop && switchName))
-  if (!whole) return undefined
-  return [{ path: to, text: `${whole.replace(/^((?:const|let) .*)\n\n(?=(?:const|let) )/gm, '$1\n')}\n` }, ...css.map((one) => ({ path: filled(shapeOf(one!, bare, pascalOf(bare))!, names), text: `${looks(prop && switchName)}\n` }))]
+  const whole = withTexts(to, renamed, [markup], ['', beside.length ? '' : looksIn(looks(prop && switchName), indent)])
+  if (whole === undefined) return undefined
+  return [{ path: to, text: `${whole.replace(/^((?:const|let) .*)\n\n(?=(?:const|let) )/gm, '$1\n')}\n` }, ...beside]
 }
 
 /** Whether code says a name by itself, and not as that of a member; spread counts. */
@@ -110,8 +133,26 @@ const literalText = (node: ts.Node): string | undefined =>
 const isMarkup = (node: ts.Node): boolean => /<[a-z][\w-]*[\s>/]/.test(literalText(node) ?? '')
 const isLook = (node: ts.Node): boolean => (ts.isTaggedTemplateExpression(node) && /css$/i.test(node.tag.getText())) || (ts.isNoSubstitutionTemplateLiteral(node) && /\{[^{}]*:[^{}]*\}/.test(node.text) && !isMarkup(node))
 
+/** Names that stand for looks: of sheets, and of modules that are called after styles. */
 const sheetImports = (script: ts.SourceFile): Set<string> =>
-  new Set(script.statements.filter(ts.isImportDeclaration).flatMap((one) => (ts.isStringLiteral(one.moduleSpecifier) && /\.css/.test(one.moduleSpecifier.text) && one.importClause?.name ? [one.importClause.name.text] : [])))
+  new Set(script.statements.filter(ts.isImportDeclaration).flatMap(({ moduleSpecifier, importClause }) => {
+    if (!ts.isStringLiteral(moduleSpecifier) || !/\.css|[.\-/]styles?(\.[cm]?[jt]s)?$/i.test(moduleSpecifier.text) || !importClause) return []
+    const { name, namedBindings } = importClause
+    return [...(name ? [name.text] : []), ...(namedBindings && ts.isNamedImports(namedBindings) ? namedBindings.elements.map((one) => one.name.text) : [])]
+  }))
+
+/** Code with nothing in its markup and its looks. */
+function withoutMarkup(node: ts.Node): string {
+  const from = node.getStart()
+  const cuts: ts.Node[] = []
+  walk(node, (one) => {
+    const cut = isLook(one) && ts.isTaggedTemplateExpression(one) ? one.template : isMarkup(one) || isLook(one) ? one : undefined
+    if (!cut) return true
+    cuts.push(cut)
+    return false
+  })
+  return cuts.reverse().reduce((text, one) => `${text.slice(0, one.getStart() - from)}''${text.slice(one.end - from)}`, node.getText())
+}
 
 /** The class from its decorators to the brace, without what it says it implements. */
 function headerOf(script: ts.SourceFile, node: ts.ClassDeclaration): string {
@@ -175,22 +216,29 @@ function docOf(wish: Wish, model: ts.ClassDeclaration, hasSwitch: boolean): stri
   return ['/**', ` * ${summaryOf(wish)}`, ...(lines.length ? [' *', ...lines.map((one) => ` * ${one}`)] : []), ' */'].join('\n')
 }
 
-/** Code with our markup in place of the one markup it holds, and our looks in place of the one text of looks it may hold. */
-function withMarkup(path: string, text: string, indent: string, css: string | undefined): string | undefined {
+/** Looks as they stand in a script, two steps in. */
+const looksIn = (css: string, indent: string): string => `\n${css.split('\n').map((one) => `${indent.repeat(2)}${one}`).join('\n')}\n${indent}`
+
+/**
+ * Code with other texts in place of the markup and of the looks it holds, or `undefined` where it holds
+ * another number of them than there are texts for; a first, empty text for looks says that there need be none.
+ */
+function withTexts(path: string, text: string, markups: readonly string[], sheets: readonly string[]): string | undefined {
   const script = ts.createSourceFile(path, text, ts.ScriptTarget.Latest, true)
   const inner = (node: ts.Node): { from: number; to: number } => ({ from: node.getStart() + 1, to: node.end - 1 })
   const found: { from: number; to: number; text: string }[] = []
   const looked: { from: number; to: number; text: string }[] = []
   walk(script, (node) => {
     if (isLook(node)) {
-      looked.push({ ...inner(ts.isTaggedTemplateExpression(node) ? node.template : node), text: css ? `\n${css.split('\n').map((one) => `${indent.repeat(2)}${one}`).join('\n')}\n${indent}` : '' })
+      looked.push({ ...inner(ts.isTaggedTemplateExpression(node) ? node.template : node), text: sheets.at(-1) ?? '' })
       return false
     }
     if (!isMarkup(node)) return true
-    found.push({ ...inner(node), text: ts.isStringLiteral(node) && node.getText().startsWith('"') ? markup.replaceAll('"', "'") : markup })
+    const own = markups[found.length] ?? ''
+    found.push({ ...inner(node), text: ts.isStringLiteral(node) && node.getText().startsWith('"') ? own.replaceAll('"', "'") : own })
     return false
   })
-  if (found.length !== 1 || looked.length > 1) return undefined
+  if (found.length !== markups.length || looked.length > 1 || (looked.length === 0 && sheets[0] !== '')) return undefined
   return [...found, ...looked].sort((a, b) => b.from - a.from).reduce((now, one) => now.slice(0, one.from) + one.text + now.slice(one.to), text)
 }
 

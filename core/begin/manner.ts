@@ -11,7 +11,7 @@ export function mannerOf(texts: readonly string[]): Manner {
   // the first step in from the margin is the step that is used
   const steps = texts.flatMap((one) => one.split('\n').flatMap((line, i, all) => (/^\S.*[{([]\s*$/.test(line) && /^[ \t]+\S/.test(all[i + 1] ?? '') ? [/^[ \t]+/.exec(all[i + 1]!)![0]] : [])))
   return {
-    indent: commonest(steps.filter((one) => one === '\t' || one.length <= 4)) ?? '  ',
+    indent: commonest(steps.filter((one) => one === '\t' || one.length <= 4)) ?? (lines.filter((one) => one.startsWith('\t')).length > lines.filter((one) => one.startsWith('  ')).length ? '\t' : '  '),
     quote: code.filter((one) => one.includes('"')).length > code.filter((one) => one.includes("'")).length ? '"' : "'",
     semicolon: imports.length ? imports.filter((one) => one.trimEnd().endsWith(';')).length * 2 > imports.length : lines.filter((one) => /;\s*$/.test(one)).length * 4 > lines.filter(Boolean).length,
   }
