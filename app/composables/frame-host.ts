@@ -10,7 +10,7 @@ export type FrameState = 'starting' | 'live' | 'silent' | 'flooding' | 'gone'
 const beatEvery = 1000
 const silentAfter = 3000
 /** Milliseconds a frame may take to be there at all: one that shares a process may be held up by a neighbour in a loop. */
-const loadsWithin = { shared: 5000, alone: 15_000 }
+const loadsWithin = { shared: 5000, alone: 30_000 }
 /** Messages a second a component may cause; a hundred are plenty for what a person can watch. */
 const floodAt = 250
 

@@ -13,7 +13,7 @@ import { bringIn, freePort, people, someone, until, world } from '../world'
 async function browser() {
   const port = await freePort()
   const folder = mkdtempSync(join(tmpdir(), 'kept-shelf-browser-'))
-  const chromium = spawn(process.env.CHROMIUM ?? '/usr/bin/chromium', ['--headless', '--no-sandbox', '--disable-gpu', '--no-first-run', '--disable-background-networking', '--site-per-process', `--remote-debugging-port=${port}`, `--user-data-dir=${folder}`, '--window-size=1280,1400', 'about:blank'], { stdio: 'ignore' })
+  const chromium = spawn(process.env.CHROMIUM ?? '/usr/bin/chromium', ['--headless', '--no-sandbox', '--disable-gpu', '--no-first-run', '--disable-background-networking', '--site-per-process', `--remote-debugging-port=${port}`, `--user-data-dir=${folder}`, '--window-size=1280,1400', 'about:blank'], { stdio: 'ignore', detached: true })
   const target = await until(async () => ((await (await fetch(`http://127.0.0.1:${port}/json`)).json()) as { type: string; webSocketDebuggerUrl: string }[]).find((one) => one.type === 'page'))
   const socket = new WebSocket(target.webSocketDebuggerUrl)
   await new Promise((resolve) => socket.once('open', resolve))
@@ -34,7 +34,8 @@ async function browser() {
     close: async () => {
       socket.close()
       const ended = new Promise((resolve) => chromium.once('exit', resolve))
-      chromium.kill('SIGKILL')
+      // all of its processes at once: one in a loop would go on writing into the folder
+      process.kill(-chromium.pid!, 'SIGKILL')
       await ended
       rmSync(folder, { recursive: true, force: true, maxRetries: 20, retryDelay: 200 })
     },

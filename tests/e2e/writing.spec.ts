@@ -106,6 +106,7 @@ test('bad names, a library without components, and a reader who may not write', 
 
   await page.getByRole('button', { name: /account of/ }).click()
   await page.getByRole('menuitem', { name: 'Sign out' }).click()
+  await expect(page).toHaveURL(/\/sign-in/)
   await signIn(page, at, 'odile', '/tern/source?path=src/action.ts')
   await expect(page.getByLabel('Text of src/action.ts')).toHaveAttribute('contenteditable', 'false')
   await expect(page.getByRole('button', { name: 'Keep as a revision' })).toHaveCount(0)
