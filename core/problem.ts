@@ -18,3 +18,7 @@ export const refused = <T = never>(...problems: Problem[]): Outcome<T> => ({ ok:
 
 /** Problems that nobody has to mend: what was left aside on purpose is told, and asks for nothing. */
 export const isCalm = (problem: Problem): boolean => /^left-aside|^not-source$|^link$/.test(problem.code)
+
+/** Those of `more` that stand at no place of which something is told already. */
+export const notToldYet = (told: readonly Problem[], more: readonly Problem[]): Problem[] =>
+  more.filter((one) => !told.some((other) => other.where?.file === one.where?.file && other.where?.line === one.where?.line))

@@ -93,8 +93,8 @@ export const staffSchema = z.object({
 export const sourceListSchema = z.object({ paths: z.array(z.string()) })
 export const sourceFileSchema = z.object({ path: z.string(), text: z.string(), revision: z.number().int() })
 export const begunSchema = z.object({ job: z.string(), problems: z.array(problemSchema) })
-/** Source as it is being written: what is wrong with it, the components in the file, and the one that is looked at. */
-export const triedSchema = z.object({ problems: z.array(problemSchema), tags: z.array(z.string()), shown: z.object({ contract: contractSchema, module: z.string().nullable() }).nullable() })
+/** Source as it is being written: what is wrong with it, and the component that is looked at. */
+export const triedSchema = z.object({ problems: z.array(problemSchema), shown: z.object({ contract: contractSchema, module: z.string().nullable() }).nullable() })
 export type Tried = z.infer<typeof triedSchema>
 /** A component that is begun: the files that come and those that change, what it is made after, and the job that brings them in. */
 export const componentBegunSchema = z.object({ tag: z.string(), model: z.string().nullable(), job: z.string().nullable(), files: z.array(z.object({ path: z.string(), text: z.string(), isNew: z.boolean() })) })

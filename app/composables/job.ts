@@ -40,5 +40,5 @@ export function useJob() {
     void look()
   }
   onUnmounted(() => clearTimeout(timer))
-  return { id, job, problems, going, follow, cancel }
+  return { job, problems, going, follow, cancel }
 }

@@ -1,7 +1,7 @@
 import ts from 'typescript'
 import type { Contract } from '../contract/contract'
 import type { SourceSet, SourceText } from '../read/source/source-set'
-import { inManner, mannerOf } from './manner'
+import { importLine, inManner, mannerOf } from './manner'
 import { pathLike } from './path'
 import { commonest, summaryOf, type Names, type Wish } from './wish'
 
@@ -29,7 +29,7 @@ export function functionSkeleton(sources: SourceSet, alike: readonly Contract[],
   )//;
 }`
   const imports = [
-    ...(forwards || typed ? [`import { ${[...(forwards ? ['forwardRef'] : []), ...(typed ? ['type ComponentProps', 'type ReactNode'] : [])].join(', ')} } from 'react'//;`] : []),
+    ...(forwards || typed ? [importLine([...(forwards ? ['forwardRef'] : []), ...(typed ? ['type ComponentProps', 'type ReactNode'] : [])], 'react')] : []),
     ...(bare ? [sheet === 'module' ? `import styles from './${bare}'//;` : `import './${bare}'//;`] : []),
   ]
   const fields = `{

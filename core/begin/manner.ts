@@ -26,3 +26,6 @@ export const inManner = (text: string, { indent, quote, semicolon }: Manner): st
     const isComment = /^(\/\*|\*|\/\/)/.test(said)
     return `${indent.repeat(spaces!.length >> 1)}${' '.repeat(spaces!.length % 2)}${isComment ? said : said.replaceAll("'", quote)}${statement && semicolon ? ';' : ''}`
   }).join('\n')
+
+/** An import as our text has it. */
+export const importLine = (names: readonly string[], from: string): string => `import { ${names.join(', ')} } from '${from}'//;`

@@ -2,7 +2,7 @@ import type { Contract } from '../contract/contract'
 import { vueParts } from '../read/source/vue-script'
 import type { SourceSet, SourceText } from '../read/source/source-set'
 import { pathLike } from './path'
-import { inManner, mannerOf } from './manner'
+import { importLine, inManner, mannerOf } from './manner'
 import { commonest, summaryOf, type Names, type Wish } from './wish'
 
 /** A Vue component as most of a library's are written: its form of script, its language, its styles. */
@@ -28,7 +28,7 @@ ${typed ? `defineProps<{
 })//;`}
 </script>`
     : `<script${lang ? ` lang="${lang}"` : ''}>
-${typed ? "import { defineComponent } from 'vue'//;\n\n" : ''}/** ${said} */
+${typed ? `${importLine(['defineComponent'], 'vue')}\n\n` : ''}/** ${said} */
 export default ${typed ? 'defineComponent(' : ''}{
   name: '${names.pascal}',
   props: {

@@ -1,7 +1,7 @@
 import { firstUsage } from '~~/core/code/showing'
 import { componentTitle, sameContract, type Contract } from '~~/core/contract/contract'
 import type { Origin } from '~~/core/origin'
-import type { Problem } from '~~/core/problem'
+import { notToldYet, type Problem } from '~~/core/problem'
 import { installDependencies } from '../bring/dependencies'
 import { inChild } from '../build/pool'
 import { record } from '../store/audit'
@@ -60,7 +60,7 @@ export async function bringIn(db: Store, libraryId: string, bringing: Bringing, 
   const built = await inChild('modules', { files, contracts, dependencies })
 
   if (!(await step('Putting them on the shelf'))) return undefined
-  const result: BringInResult = { ...compare(known, contracts), problems: [...(bringing.aside ?? []), ...wanted.problems, ...installed.problems, ...reading.problems, ...built.components.flatMap((one) => one.problems).filter((one) => !reading.problems.some((other) => other.where?.file === one.where?.file && other.where?.line === one.where?.line))] }
+  const result: BringInResult = { ...compare(known, contracts), problems: [...(bringing.aside ?? []), ...wanted.problems, ...installed.problems, ...reading.problems, ...notToldYet(reading.problems, built.components.flatMap((one) => one.problems))] }
   await db.transaction(async (trx) => {
     const { id, number } = await addRevision(trx, libraryId, files, { by: bringing.by, note: bringing.note, problems: result.problems })
     if (built.hash) await addBuild(trx, built.hash, built.modules)

@@ -20,7 +20,7 @@ test('trying reads and builds what is written, tells of its component, and keeps
   const { status, body } = await attempt({ path: 'src/notice-strip.ts', text: changed })
   expect(status).toBe(200)
   expect(body.problems).toEqual([])
-  expect(body.tags).toEqual(['tern-notice-strip'])
+  expect(body.shown.contract.tag).toBe('tern-notice-strip')
   expect(body.shown.contract.members.some((one: { name: string }) => one.name === 'hushed')).toBe(true)
   const module = await fetch(`${at.preview.replace('x.localhost', '127.0.0.1')}${body.shown.module}`)
   expect(module.status).toBe(200)

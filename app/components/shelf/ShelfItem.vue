@@ -39,7 +39,7 @@ const stale = computed(() => !standing.rendering.module)
     <div class="label">
       <h3><Mark :name="standing.status" /> <NuxtLink :to="`/${store.slug}/${standing.tag}`" class="whole">{{ store.title(standing.tag) }}</NuxtLink></h3>
       <div class="code muted">{{ standing.tag }}</div>
-      <div v-if="hit?.excerpt || hit?.member" class="small hit"><template v-if="hit.member"><MarkedText :pieces="hit.title" /> <span class="muted">{{ hit.under.join('').replace(/ of .*/, '') }}</span></template> <span v-if="hit.excerpt" class="muted"><MarkedText :pieces="hit.excerpt" /></span></div>
+      <div v-if="hit?.excerpt || hit?.member" class="small hit"><template v-if="hit.member"><MarkedText :pieces="hit.title" /> <span class="muted">{{ hit.member.split(':')[0]!.replace('-', ' ') }}</span></template> <span v-if="hit.excerpt" class="muted"><MarkedText :pieces="hit.excerpt" /></span></div>
       <div v-else-if="stale && target" class="small bad">shown as built {{ ago(standing.rendering.lastGood!.made_at) }}</div>
       <div v-else-if="differs" class="small bad"><Mark name="differs" label="differs" /> {{ plural(differs, 'comment') }} {{ differs === 1 ? 'differs' : 'differ' }}</div>
       <div v-else-if="missing" class="small gap">{{ missing }} without words</div>

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { notToldYet } from '~~/core/problem'
 import { route } from '~~/server/auth/route'
 import { judgeFiles } from '~~/server/bring/judge'
 import { inChild } from '~~/server/build/pool'
@@ -7,14 +8,14 @@ import { addBuild } from '~~/server/store/modules'
 
 /**
  * Reads and builds a file as somebody is writing it, and keeps nothing of it: what is wrong with it,
- * which components it holds, and a module of the one that is looked at.
+ * and the contract and a module of the component that is looked at.
  */
 export default route({
   access: 'contributor',
   body: z.object({ path: z.string().min(1).max(500), text: z.string(), tag: z.string().max(200).optional() }),
   async handle({ db, library, body }) {
     const judged = judgeFiles([{ path: body.path, content: Buffer.from(body.text, 'utf8') }])
-    if (judged.files.length === 0) return { problems: judged.problems, tags: [], shown: null }
+    if (judged.files.length === 0) return { problems: judged.problems, shown: null }
     const { files, dependencies } = await sourceNow(db, library, judged.files)
     const { contracts, problems } = await inChild('read', { files, dependencies, library: library.id })
     const here = contracts.filter((one) => one.files.includes(body.path))
@@ -23,8 +24,7 @@ export default route({
     if (built?.hash) await addBuild(db, built.hash, built.modules)
     const [component] = built?.components ?? []
     return {
-      problems: [...problems.filter((one) => one.where?.file === body.path), ...(component?.problems ?? []).filter((one) => !problems.some((other) => other.where?.file === one.where?.file && other.where?.line === one.where?.line))],
-      tags: here.map((one) => one.tag),
+      problems: [...problems.filter((one) => one.where?.file === body.path), ...notToldYet(problems, component?.problems ?? [])],
       shown: contract ? { contract, module: built?.hash && component?.entry ? `/m/${built.hash}/${component.entry}` : null } : null,
     }
   },
