@@ -3,6 +3,7 @@ import { usageSchema, type Usage } from './code/usage'
 import { contractSchema, memberSchema, statusSchema } from './contract/contract'
 import { originSchema } from './origin'
 import { problemSchema } from './problem'
+import { surroundSchema, type Surround } from './surround'
 import { tokenDocumentSchema } from './tokens/document'
 
 /** The shapes of our own API's answers: the only types for what crosses HTTP, on both sides. */
@@ -29,6 +30,8 @@ export const librarySchema = z.object({
   role: roleSchema.nullable(), latest: z.string().nullable(), changesSince: z.number().int(),
   revision: z.object({ number: z.number().int(), note: z.string(), made_by: z.string().nullable(), made_at: moment, problems: z.array(problemSchema) }).nullable(),
   themes: z.array(themeSchema), job: jobSchema.nullable(), preview: z.string(), registry: z.string(), origin: z.nullable(originSchema),
+  /** Components that are no more, with how much people made for them and what they may be called now. */
+  gone: z.array(z.object({ tag: z.string(), words: z.number().int(), examples: z.number().int(), offers: z.array(z.string()) })),
 })
 export type LibraryView = z.infer<typeof librarySchema>
 export const librariesSchema = z.array(z.object({ slug: z.string(), title: z.string(), package: z.string(), visibility: z.enum(['private', 'open']) }))
@@ -53,7 +56,18 @@ export const wordsListSchema = z.array(wordsSchema)
 /** All words of a library, each with the component and the member it is of. */
 export const allWordsSchema = z.array(z.object({ tag: z.string(), member: z.string(), text: z.string() }))
 
-export const exampleSchema = z.object({ id: z.string(), name: z.string(), usage: usageSchema as unknown as z.ZodType<Usage>, face: z.boolean() })
+/** How much a component took over from one that is no more. */
+export const takenOverSchema = z.object({ words: z.number().int(), examples: z.number().int() })
+
+const usage = usageSchema as unknown as z.ZodType<Usage>
+const surround = surroundSchema as unknown as z.ZodType<Surround>
+/** A kept way of showing a component; `surround` is null where nothing was said of what is around it. */
+export const exampleSchema = z.object({ id: z.string(), name: z.string(), usage, surround: z.nullable(surround), notes: z.string(), face: z.boolean(), starter: z.boolean() })
+const exampleName = z.string().trim().min(1).max(120)
+export const newExampleSchema = z.object({ name: exampleName, usage, surround: z.optional(surround), notes: z.string().max(5000).optional() })
+/** A change of an example; `place` is its number among the others, from 0, the face left aside. */
+export const exampleChangeSchema = z.object({ name: exampleName, usage, surround: z.nullable(surround), notes: z.string().max(5000), face: z.literal(true), starter: z.boolean(), place: z.number().int().min(0).max(10_000) }).partial()
+export type ExampleChange = z.infer<typeof exampleChangeSchema>
 export type ExampleView = z.infer<typeof exampleSchema>
 export const examplesSchema = z.array(exampleSchema)
 

@@ -1,6 +1,12 @@
 import type { ComponentModule, Mounted } from './adapters/adapter'
 import { mountElement } from './adapters/custom-element'
+import { marksFor } from '../core/style/held'
+import { bareSurround, type Surround } from '../core/surround'
+import { cellStyle, heldCells, layOf, showCells, watchCells } from './cells'
+import { mark } from './held'
+import { observe } from './observe'
 import { hello, toFrameSchema, type FromFrame, type ToFrame } from './protocol'
+import { ask, writeSheets } from './sheets'
 
 /**
  * The script inside a preview frame. It takes the channel from the interface before any component's
@@ -17,7 +23,8 @@ const say = { post: (_message: FromFrame): void => undefined }
 let sequence = 0
 let mounted: Mounted | undefined
 let shown: Extract<ToFrame, { say: 'show' }> | undefined
-let fit = false
+let sheet: Extract<ToFrame, { say: 'cells' }> | undefined
+let around: Surround = bareSurround('')
 const loaded = new Map<string, Partial<ComponentModule>>()
 const moduleOf = new Map<string, string>()
 
@@ -27,7 +34,8 @@ house.replaceSync(`
   html { height: 100%; } body { margin: 0; min-height: 100%; box-sizing: border-box; display: grid; align-content: safe center; justify-content: safe center; padding: 24px 16px; }
   html:has(body[data-fit]) { overflow: hidden; }
   body[data-fit] { min-height: 0; display: block; padding: 0; inline-size: max-content; max-inline-size: 100vw; }
-  #parent { box-sizing: border-box; min-inline-size: 0; }
+  #parent { box-sizing: border-box; min-inline-size: 0; max-inline-size: 100%; }
+  ${cellStyle}
 `)
 document.adoptedStyleSheets = [house, themes]
 const parent = document.createElement('div')
@@ -55,32 +63,95 @@ function hear(message: ToFrame): void {
       themes.replaceSync(message.css)
       return tellPainted()
     case 'surround':
-      document.documentElement.dataset.theme = message.theme
-      document.body.style.background = message.ground
-      fit = message.fit
-      document.body.toggleAttribute('data-fit', fit)
-      parent.style.inlineSize = message.width === null ? 'auto' : `${message.width}px`
+      surroundWith(message.surround)
       return tellPainted()
     case 'show':
-      void show(message)
+      return void show(message)
+    case 'cells':
+      return void spread(message)
+    case 'observe':
+      void tryOut(message)
   }
 }
 
+function surroundWith(next: Surround): void {
+  const before = around
+  around = next
+  const root = document.documentElement
+  root.dataset.theme = next.theme
+  root.dir = next.direction
+  root.lang = next.language
+  // as a reader's own setting does: it is the size that `rem` and `medium` stand for
+  root.style.fontSize = next.text === 100 ? '' : `${next.text}%`
+  const { style } = document.body
+  style.background = next.ground
+  document.body.toggleAttribute('data-fit', next.fit)
+  style.justifyContent = next.align === 'middle' ? '' : next.align
+  style.padding = next.fit ? '' : `${next.padding}px`
+  parent.style.inlineSize = next.width !== null ? `${next.width}px` : next.align === 'stretch' ? '100%' : 'auto'
+  askFor(sheet ? heldIn(sheet) : next.held)
+  // what asked for a preference when it was made has to be made again
+  if (shown && mounted && (before.motion !== next.motion || before.colours !== next.colours)) mount(shown)
+  hold()
+}
+
+const heldIn = ({ cells }: Extract<ToFrame, { say: 'cells' }>): string[] => [...new Set(cells.flatMap((one) => one.surround.held))]
+
+function askFor(held: readonly string[]): void {
+  const { own, around: reached } = marksFor(held)
+  ask({ states: [...own, ...reached], preferences: { ...(around.motion === 'reduced' ? { 'prefers-reduced-motion': 'reduce' } : {}), ...(around.colours === 'forced' ? { 'forced-colors': 'active' } : {}) } })
+}
+
+/** Holds the component in the states that are asked for: at once, and again when what it does a little later is done. */
+function hold(): void {
+  const once = () => {
+    mark(sheet ? heldCells() : [{ component: parent.firstElementChild ?? undefined, within: parent, states: around.held, on: around.on }])
+    writeSheets()
+  }
+  once()
+  if (sheet?.cells.some((one) => one.surround.held.length) || around.held.length || around.motion !== 'on' || around.colours !== 'own') frame(once)
+}
+
+/** Loads what is not there yet; `false` where that failed, or a later showing came while the modules were on their way. */
+async function loadAll({ seq, modules }: { seq: number; modules: { tag: string; module: string }[] }): Promise<boolean> {
+  sequence = seq
+  try {
+    await Promise.all(modules.filter((one) => !loaded.has(one.module)).map(async ({ module }) => loaded.set(module, await load(new URL(module, location.href).href))))
+  } catch (error) {
+    tellFailure('load', error)
+    return false
+  }
+  for (const { tag, module } of modules) moduleOf.set(tag, module)
+  return sequence === seq
+}
+
+async function spread(message: Extract<ToFrame, { say: 'cells' }>): Promise<void> {
+  if (!(await loadAll(message))) return
+  sheet = message
+  showCells(message, loaded.get(moduleOf.get(message.tag) ?? ''), componentOf)
+  askFor(heldIn(message))
+  hold()
+  lays.disconnect()
+  watchCells(lays)
+  tellPainted()
+}
+/** Looks at cases out of sight, and says what is seen as it goes. */
+async function tryOut(message: Extract<ToFrame, { say: 'observe' }>): Promise<void> {
+  if (!(await loadAll(message))) return
+  const { seq, tag, cases, listen, reads } = message
+  await observe(tag, loaded.get(moduleOf.get(tag) ?? ''), componentOf, cases, listen, reads, (seen) => say.post({ say: 'observed', seq, seen, done: false }), () => sequence === seq)
+  if (sequence === seq) say.post({ say: 'observed', seq, seen: [], done: true })
+}
+const lays = new ResizeObserver(() => say.post({ say: 'laid', seq: sequence, ...layOf() }))
+
 async function show(message: Extract<ToFrame, { say: 'show' }>): Promise<void> {
   const before = shown
-  sequence = message.seq
   shown = message
-  try {
-    await Promise.all(message.modules.filter((one) => !loaded.has(one.module)).map(async ({ module }) => loaded.set(module, await load(new URL(module, location.href).href))))
-  } catch (error) {
-    return tellFailure('load', error)
-  }
-  // a later showing came while the modules were on their way
-  if (sequence !== message.seq) return
-  for (const { tag, module } of message.modules) moduleOf.set(tag, module)
+  if (!(await loadAll(message))) return
   try {
     const goesOn = mounted && before && before.tag === message.tag && before.modules[0]?.module === message.modules[0]?.module && before.listen.join() === message.listen.join()
     if (!goesOn || !mounted!.update(message.usage)) mount(message)
+    hold()
   } catch (error) {
     return tellFailure('render', error)
   }
@@ -113,7 +184,7 @@ function tellPainted(): void {
 const sizes = new ResizeObserver(() => {
   if (!mounted) return
   // a component that floats out of its place has no box in it: its place is what there is to measure
-  const box = (fit ? (parent.firstElementChild ?? parent) : parent).getBoundingClientRect()
+  const box = (parent.firstElementChild ?? parent).getBoundingClientRect()
   say.post({ say: 'size', width: Math.ceil(box.width), height: Math.ceil(box.height) })
 })
 

@@ -1,5 +1,7 @@
 import * as z from 'zod/mini'
 import { usageSchema } from '../core/code/usage'
+import { caseSchema, observationSchema } from '../core/evidence/observation'
+import { surroundSchema } from '../core/surround'
 
 /**
  * What the interface and a preview frame say to each other, over one MessageChannel whose far end is
@@ -11,8 +13,16 @@ export const toFrameSchema = z.discriminatedUnion('say', [
   z.object({
     say: z.literal('show'), seq: z.int(), tag: z.string(), modules: z.array(z.object({ tag: z.string(), module: z.string() })), usage: usageSchema, listen: z.array(z.string()),
   }),
+  z.object({
+    say: z.literal('cells'), seq: z.int(), tag: z.string(), modules: z.array(z.object({ tag: z.string(), module: z.string() })), columns: z.int().check(z.minimum(1), z.maximum(1000)),
+    width: z.number().check(z.minimum(20), z.maximum(5000)), least: z.number().check(z.minimum(0), z.maximum(2000)),
+    cells: z.array(z.object({ id: z.string().check(z.maxLength(2000)), usage: usageSchema, surround: surroundSchema, caption: z.optional(z.string().check(z.maxLength(500))) })).check(z.maxLength(5000)),
+  }),
+  z.object({
+    say: z.literal('observe'), seq: z.int(), tag: z.string(), modules: z.array(z.object({ tag: z.string(), module: z.string() })), listen: z.array(z.string()), reads: z.array(z.string()), cases: z.array(caseSchema).check(z.maxLength(5000)),
+  }),
   z.object({ say: z.literal('themes'), css: z.string() }),
-  z.object({ say: z.literal('surround'), theme: z.string(), width: z.nullable(z.number()), ground: z.string(), fit: z.boolean() }),
+  z.object({ say: z.literal('surround'), surround: surroundSchema }),
   z.object({ say: z.literal('ping'), n: z.int() }),
 ])
 export type ToFrame = z.infer<typeof toFrameSchema>
@@ -25,6 +35,11 @@ export const fromFrameSchema = z.discriminatedUnion('say', [
   z.object({ say: z.literal('pong'), n: z.int() }),
   z.object({ say: z.literal('painted'), seq: z.int(), at: z.number() }),
   z.object({ say: z.literal('size'), width: z.number().check(z.minimum(0), z.maximum(100_000)), height: z.number().check(z.minimum(0), z.maximum(100_000)) }),
+  z.object({ say: z.literal('observed'), seq: z.int(), seen: z.array(observationSchema).check(z.maxLength(100)), done: z.boolean() }),
+  z.object({
+    say: z.literal('laid'), seq: z.int(), width: z.number().check(z.minimum(0), z.maximum(1_000_000)), height: z.number().check(z.minimum(0), z.maximum(10_000_000)),
+    rows: z.array(z.number()).check(z.maxLength(5000)), failed: z.array(z.string().check(z.maxLength(2000))).check(z.maxLength(5000)),
+  }),
   z.object({
     say: z.literal('failed'), seq: z.int(), phase: failurePhaseSchema, text: z.string().check(z.maxLength(2000)),
     at: z.optional(z.object({ module: z.string().check(z.maxLength(500)), line: z.int(), column: z.int() })),

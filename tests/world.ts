@@ -151,8 +151,9 @@ export async function someone(at: World, who: keyof typeof people | null) {
 export type Ask = Awaited<ReturnType<typeof someone>>
 
 /** Brings files in and waits for the result. */
-export async function bringIn(ask: Ask, files: Record<string, string | Uint8Array>, library = 'tern'): Promise<Answer> {
+export async function bringIn(ask: Ask, files: Record<string, string | Uint8Array>, library = 'tern', removed: string[] = []): Promise<Answer> {
   const form = new FormData()
+  for (const path of removed) form.append('remove', path)
   for (const [path, content] of Object.entries(files)) form.append('file', new Blob([content as BlobPart]), path)
   return ended(ask, library, await ask(`/api/libraries/${library}/source`, { form }))
 }

@@ -35,11 +35,13 @@ try {
     await page.screenshot({ path: join(folder, `${name}.png`) })
     process.stderr.write(`${name}.png\n`)
   }
+  // the ledger says what was seen once every member was tried
+  const tried = () => page.getByText('seen in a browser.').waitFor({ timeout: 60_000 })
   await shoot('sign-in', '/sign-in')
   await page.request.post(`${env.PUBLIC_URL}/api/sign-in`, { data: { email: 'ines@marram.example', password: 'keeps-the-shelf' }, headers: { origin: env.PUBLIC_URL } })
   await shoot('shelf', '/tern')
   await shoot('bench', '/tern/tern-notice-strip?width=390', async () => {
-    await page.frameLocator('iframe').getByRole('button', { name: 'Put away' }).click()
+    await page.frameLocator('iframe[title$="alone"]').getByRole('button', { name: 'Put away' }).click()
     // put away, it is gone; another tone and back brings it again, with the event still listed
     const tones = page.locator('[data-member="prop:tone"]').getByRole('radiogroup')
     await page.locator('[data-member="prop:dismissible"]').getByRole('checkbox').click()
@@ -47,8 +49,11 @@ try {
     await page.locator('[data-member="prop:dismissible"]').getByRole('checkbox').click()
     await tones.getByText('warn', { exact: true }).click()
     await page.waitForTimeout(700)
+    await tried()
   })
-  await shoot('bench-ticket', '/tern/tern-ticket?theme=nightwatch')
+  await shoot('bench-ticket', '/tern/tern-ticket?theme=nightwatch', tried)
+  await shoot('spread', '/tern/tern-notice-strip/spread', () => page.waitForTimeout(2500))
+  await shoot('covering', '/tern/tern-notice-strip/spread?set=yes', () => page.waitForTimeout(2500))
   await shoot('tokens', '/tern/tokens?tier=component&token=notice.edge.warn')
   await shoot('release', '/tern/release')
   await shoot('registry', '/tern/registry')

@@ -1,9 +1,9 @@
 import type { ModuleOf } from '~~/core/code/showing'
 import type { Usage } from '~~/core/code/usage'
+import type { Surround } from '~~/core/surround'
 import { fromFrameSchema, hello, type FromFrame, type ToFrame } from '~~/frame/protocol'
 
 export interface Target { tag: string; modules: ModuleOf[]; usage: Usage; listen: string[] }
-export interface Surround { theme: string; width: number | null; ground: string; fit: boolean }
 /** How a frame fares: it answers, it no longer answers, it said far too much, or it left for another page. */
 export type FrameState = 'starting' | 'live' | 'silent' | 'flooding' | 'gone'
 
@@ -18,7 +18,7 @@ let count = 0
 /** A name for a frame's host: each name is a site of its own, so that the browser may give it a process of its own. */
 export const frameName = (): string => `f${(++count).toString(36)}${Math.random().toString(36).slice(2, 8)}`
 
-interface Heard { event(message: Extract<FromFrame, { say: 'event' }>): void; failed(message: Extract<FromFrame, { say: 'failed' }>): void; painted(seq: number, at: number): void; size(width: number, height: number): void }
+interface Heard { event(message: Extract<FromFrame, { say: 'event' }>): void; failed(message: Extract<FromFrame, { say: 'failed' }>): void; painted(seq: number, at: number): void; size(width: number, height: number): void; laid?(message: Extract<FromFrame, { say: 'laid' }>): void; observed?(message: Extract<FromFrame, { say: 'observed' }>): void }
 
 /**
  * Our side of one preview frame: hands the channel over, keeps the frame told what to show, listens
@@ -99,6 +99,10 @@ export function useFrameHost(iframe: Ref<HTMLIFrameElement | null>, heard: Heard
         return heard.painted(message.seq, message.at)
       case 'size':
         return heard.size(message.width, message.height)
+      case 'laid':
+        return heard.laid?.(message)
+      case 'observed':
+        return heard.observed?.(message)
       case 'failed':
         return heard.failed(message)
       case 'event':
@@ -129,12 +133,22 @@ export function useFrameHost(iframe: Ref<HTMLIFrameElement | null>, heard: Heard
       post(last.show)
       return sequence
     },
+    cells(cells: Omit<Extract<ToFrame, { say: 'cells' }>, 'say' | 'seq'>): number {
+      last.show = { say: 'cells', seq: ++sequence, ...cells }
+      post(last.show)
+      return sequence
+    },
+    observe(cases: Omit<Extract<ToFrame, { say: 'observe' }>, 'say' | 'seq'>): number {
+      last.show = { say: 'observe', seq: ++sequence, ...cases }
+      post(last.show)
+      return sequence
+    },
     themes(css: string) {
       last.themes = { say: 'themes', css }
       post(last.themes)
     },
     surround(surround: Surround) {
-      last.surround = { say: 'surround', ...surround }
+      last.surround = { say: 'surround', surround }
       post(last.surround)
     },
   }

@@ -8,7 +8,7 @@ import type { Usage } from './usage'
 /** A way of showing a component, made by us from its contract; it is nobody's until somebody keeps it. */
 export interface MadeExample { name: string; usage: Usage }
 
-const longWords = 'The 18:05 from Skerray to Holm by way of Inner Marram is expected to leave somewhat later than it says, owing to swell at the outer berth; Verkehrsverbundsbeförderungsbedingungen apply'
+export const longWords = 'The 18:05 from Skerray to Holm by way of Inner Marram is expected to leave somewhat later than it says, owing to swell at the outer berth; Verkehrsverbundsbeförderungsbedingungen apply'
 const most = 24
 
 /** The prop that a component varies by most: the one with the most choices, a name that says so first. */

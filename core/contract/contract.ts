@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { customPropertySchema, describeCustomProperty } from './custom-property'
 import { describeEvent, eventSchema } from './event'
+import { describeKey, keySchema } from './key'
 import { placeSchema } from './member'
 import { describeMethod, methodSchema } from './method'
 import { describePassThrough, passThroughSchema } from './pass-through'
@@ -10,7 +11,7 @@ import { describeSlot, slotSchema, slotTitle } from './slot'
 import { describeState, stateSchema } from './state'
 
 export const memberSchema = z.discriminatedUnion('kind', [
-  propSchema, slotSchema, eventSchema, partSchema, customPropertySchema, stateSchema, methodSchema, passThroughSchema,
+  propSchema, slotSchema, eventSchema, partSchema, customPropertySchema, stateSchema, methodSchema, keySchema, passThroughSchema,
 ])
 export type Member = z.infer<typeof memberSchema>
 export type MemberKind = Member['kind']
@@ -24,8 +25,12 @@ export const memberKinds: readonly { kind: MemberKind; heading: string }[] = [
   { kind: 'custom-property', heading: 'Custom properties' },
   { kind: 'state', heading: 'States' },
   { kind: 'method', heading: 'Methods' },
+  { kind: 'key', heading: 'Keys' },
   { kind: 'pass-through', heading: 'Handed on' },
 ]
+
+/** A kind as it stands in a sentence: `custom property`. */
+export const kindTitle = (kind: string): string => kind.replace('-', ' ')
 
 export const statusSchema = z.enum(['draft', 'trial', 'stable', 'deprecated'])
 export type Status = z.infer<typeof statusSchema>
@@ -75,6 +80,7 @@ export function describeMember(member: Member): string {
     case 'custom-property': return describeCustomProperty(member)
     case 'state': return describeState(member)
     case 'method': return describeMethod(member)
+    case 'key': return describeKey(member)
     case 'pass-through': return describePassThrough(member)
   }
 }

@@ -1,5 +1,5 @@
 import MiniSearch from 'minisearch'
-import { componentTitle, memberKey, memberTitle, type Contract } from '../contract/contract'
+import { componentTitle, kindTitle, memberKey, memberTitle, type Contract } from '../contract/contract'
 
 /** Words people wrote for members, by tag and member key. */
 export type WrittenWords = ReadonlyMap<string, ReadonlyMap<string, string>>
@@ -31,7 +31,7 @@ export class Finder {
       entries.push({ id: one.tag, tag: one.tag, member: undefined, title, under: one.tag, words: [one.summary, one.group ?? ''].filter(Boolean).join(' · '), kind: 'component', boost: 2 })
       for (const member of one.members) {
         const key = memberKey(member)
-        entries.push({ id: `${one.tag} ${key}`, tag: one.tag, member: key, title: memberTitle(member), under: `${member.kind.replace('-', ' ')} of ${title}`, words: [written.get(one.tag)?.get(key), member.comment].filter(Boolean).join(' · '), kind: member.kind, boost: 1 })
+        entries.push({ id: `${one.tag} ${key}`, tag: one.tag, member: key, title: memberTitle(member), under: `${kindTitle(member.kind)} of ${title}`, words: [written.get(one.tag)?.get(key), member.comment].filter(Boolean).join(' · '), kind: member.kind, boost: 1 })
       }
     }
     this.search.addAll(entries)

@@ -69,3 +69,10 @@ test('only what needs a file is read again when it changes', () => {
   const taken = (tag: string) => after.find((one) => one.tag === tag)!.members === before.find((one) => one.tag === tag)!.members
   expect(Object.fromEntries(before.map(({ tag }) => [tag, taken(tag)]))).toEqual({ Card: false, Dot: true, Inner: false, Tag: true, 'x-a': true, 'x-b': true })
 })
+
+test('a component that is registered elsewhere than before is read anew', () => {
+  const files: Files = { 'b.ts': 'export class B extends HTMLElement {}', 'first.ts': "import { B } from './b'\ncustomElements.define('x-b', B)", 'second.ts': "import { B } from './b'\ncustomElements.define('x-b', B)" }
+  const reader = new LibraryReader()
+  expect(reader.read(listed(files)).contracts[0]!.files).toEqual(['b.ts', 'first.ts'])
+  expect(reader.read(listed({ ...files, 'first.ts': '' })).contracts[0]!.files).toEqual(['b.ts', 'second.ts'])
+})

@@ -49,9 +49,9 @@ export async function compileVue(path: string, text: string, read: (path: string
   return { code: `${pieces.join('\n')}\nexport default __component\n`, loader: lang === 'tsx' ? 'tsx' : lang === 'ts' ? 'ts' : 'js', map: script.map }
 }
 
-/** Script that puts a sheet into the document, once. */
+/** Script that puts a sheet into the document, once; where there is none, as on a server that renders, nothing. */
 export const injected = (css: string, name: string): string =>
-  `{ const sheet = document.createElement('style'); sheet.dataset.sheet = ${JSON.stringify(name)}; sheet.textContent = ${JSON.stringify(css)}; if (!document.querySelector(\`style[data-sheet="\${sheet.dataset.sheet}"]\`)) document.head.append(sheet) }`
+  `if (typeof document !== 'undefined') { const sheet = document.createElement('style'); sheet.dataset.sheet = ${JSON.stringify(name)}; sheet.textContent = ${JSON.stringify(css)}; if (!document.querySelector(\`style[data-sheet="\${sheet.dataset.sheet}"]\`)) document.head.append(sheet) }`
 
 function scriptOf(descriptor: SFCDescriptor, id: string, read: (path: string) => string | undefined, contract: Contract | undefined, text: string): { code: string; map: EncodedSourceMap | undefined } {
   if (!descriptor.script && !descriptor.scriptSetup) return { code: 'const __component = {}', map: undefined }

@@ -67,6 +67,18 @@ export async function contractsBefore(db: Store, library: string): Promise<Map<s
   return new Map(rows.map((row) => [row.tag, contractSchema.parse(row.contract)]))
 }
 
+/** Components that a revision does not have and that people wrote words or kept examples for, each with the last contract read of it. */
+export async function goneKept(db: Store, library: string, revisionId: string): Promise<{ contract: Contract; words: number; examples: number }[]> {
+  const words = db('words').whereRaw('words.component_id = components.id').whereNot('text', '').count()
+  const examples = db('examples').whereRaw('examples.component_id = components.id').count()
+  const last = db('contracts').whereRaw('contracts.component_id = components.id').orderBy('revision_id', 'desc').limit(1).select('contract')
+  const rows: { contract: unknown; words: string; examples: string }[] = await db
+    .from(db('components').where({ library_id: library }).whereNotExists(db('contracts').whereRaw('contracts.component_id = components.id').where({ revision_id: revisionId }))
+      .select({ words, examples, contract: last }).as('gone'))
+    .whereNotNull('contract').andWhere((one) => one.where('words', '>', 0).orWhere('examples', '>', 0)).select('contract', 'words', 'examples')
+  return rows.map((row) => ({ contract: contractSchema.parse(row.contract), words: Number(row.words), examples: Number(row.examples) }))
+}
+
 export interface BuiltComponent { tag: string; entry: string | undefined; problems: Problem[] }
 
 /** Writes what was read and built of a revision. The caller holds the transaction. */

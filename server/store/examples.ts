@@ -1,12 +1,13 @@
 import { z } from 'zod'
 import { usageSchema, type Usage } from '~~/core/code/usage'
+import { surroundSchema, type Surround } from '~~/core/surround'
+import type { ExampleChange, ExampleView } from '~~/core/wire'
 import { brokenUnique, type Store } from './database'
 
-export interface Example { id: string; name: string; usage: Usage; face: boolean }
 
 /** A component's kept examples, in their order; the face first. */
-export const examplesOf = async (db: Store, component: string): Promise<Example[]> =>
-  (await db('examples').where({ component_id: component }).orderBy([{ column: 'face', order: 'desc' }, 'position', 'name']).select('id', 'name', 'usage', 'face')).map((row) => ({ ...row, usage: usageSchema.parse(row.usage) }))
+export const examplesOf = async (db: Store, component: string): Promise<ExampleView[]> =>
+  (await db('examples').where({ component_id: component }).orderBy([{ column: 'face', order: 'desc' }, 'position', 'name']).select('id', 'name', 'usage', 'face', 'surround', 'notes', 'starter')).map((row) => ({ ...row, usage: usageSchema.parse(row.usage), surround: row.surround ? surroundSchema.parse(row.surround) : null }))
 
 /** How many examples besides the face each component of a library has kept. */
 export async function keptCounts(db: Store, library: string): Promise<Map<string, number>> {
@@ -15,10 +16,10 @@ export async function keptCounts(db: Store, library: string): Promise<Map<string
 }
 
 /** Keeps an example; `undefined` where one of that name is kept already. */
-export async function keepExample(db: Store, component: string, name: string, usage: Usage): Promise<string | undefined> {
+export async function keepExample(db: Store, component: string, name: string, usage: Usage, more: { surround?: Surround | undefined; notes?: string | undefined } = {}): Promise<string | undefined> {
   try {
     const last: number | null = (await db('examples').where({ component_id: component }).max({ most: 'position' }))[0]?.most ?? null
-    const [row] = await db('examples').insert({ component_id: component, name, usage: JSON.stringify(usage), position: (last ?? 0) + 1 }).returning('id')
+    const [row] = await db('examples').insert({ component_id: component, name, usage: JSON.stringify(usage), surround: more.surround ? JSON.stringify(more.surround) : null, notes: more.notes ?? '', position: (last ?? 0) + 1 }).returning('id')
     return z.string().parse(row.id)
   } catch (error) {
     if (brokenUnique(error) === 'examples_name') return undefined
@@ -27,3 +28,36 @@ export async function keepExample(db: Store, component: string, name: string, us
 }
 
 export const dropExample = async (db: Store, component: string, id: string): Promise<boolean> => (await db('examples').where({ component_id: component, id, face: false }).delete()) === 1
+
+/** Gives the examples of one component to another, but those of a name that it has already; how many were given. The caller holds the transaction. */
+export async function moveExamples(trx: Store, from: string, to: string): Promise<number> {
+  const there: { name: string; face: boolean; position: number }[] = await trx('examples').where({ component_id: to }).forUpdate().select('name', 'face', 'position')
+  const last = Math.max(0, ...there.map((one) => one.position))
+  return trx('examples').where({ component_id: from }).whereNotIn('name', there.map((one) => one.name))
+    .update({ component_id: to, position: trx.raw('position + ?', [last]), ...(there.some((one) => one.face) ? { face: false } : {}) })
+}
+
+/** Changes an example; `taken` where another has the name already. */
+export async function changeExample(db: Store, component: string, id: string, change: ExampleChange): Promise<'changed' | 'gone' | 'taken'> {
+  const { place, usage, surround, face, ...plain } = change
+  try {
+    return await db.transaction(async (trx) => {
+      // one change of a component's examples at a time
+      await trx('components').where({ id: component }).forUpdate().select('id')
+      const all: { id: string; face: boolean }[] = await trx('examples').where({ component_id: component }).orderBy([{ column: 'face', order: 'desc' }, 'position', 'name']).select('id', 'face')
+      if (!all.some((one) => one.id === id)) return 'gone'
+      if (face) await trx('examples').where({ component_id: component, face: true }).update({ face: false })
+      const values = { ...plain, ...(face ? { face } : {}), ...(usage ? { usage: JSON.stringify(usage) } : {}), ...(surround === undefined ? {} : { surround: surround && JSON.stringify(surround) }) }
+      if (Object.keys(values).length) await trx('examples').where({ id }).update(values)
+      if (place !== undefined) {
+        const order = all.filter((one) => one.id !== id && !one.face).map((one) => one.id)
+        order.splice(place, 0, id)
+        for (const [i, each] of order.entries()) await trx('examples').where({ id: each }).update({ position: i + 1 })
+      }
+      return 'changed'
+    })
+  } catch (error) {
+    if (brokenUnique(error) === 'examples_name') return 'taken'
+    throw error
+  }
+}

@@ -1,3 +1,5 @@
+import { factsOf } from '~~/core/contract/aside'
+import type { Contract } from '~~/core/contract/contract'
 import type { Store } from './database'
 
 export interface Words { member: string; text: string; revision: number; by: string | null; at: Date; facts: string | null }
@@ -47,3 +49,20 @@ export const moveWords = (db: Store, component: string, from: string, to: string
     if (!emptied.written || !taken.written) throw new Error('words moved under a lock were written by somebody else')
     return true
   })
+
+/**
+ * Gives the words of one component to another, those whose place is taken left where they are; how many
+ * were given. The caller holds the transaction. Every version of both is kept.
+ */
+export async function moveAllWords(trx: Store, from: string, to: string, contract: Contract, by: string): Promise<number> {
+  const rows: (Words & { component_id: string })[] = await trx('words').whereIn('component_id', [from, to]).forUpdate().select('component_id', 'member', 'text', 'revision')
+  const there = new Map(rows.filter((one) => one.component_id === to).map((one) => [one.member, one]))
+  let moved = 0
+  for (const { member, text, revision } of rows.filter((one) => one.component_id === from && one.text !== '' && !there.get(one.member)?.text)) {
+    const emptied = await writeWords(trx, from, member, '', revision, by)
+    const taken = await writeWords(trx, to, member, text, there.get(member)?.revision ?? 0, by, factsOf(contract, member) ?? null)
+    if (!emptied.written || !taken.written) throw new Error('words moved under a lock were written by somebody else')
+    moved++
+  }
+  return moved
+}

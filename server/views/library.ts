@@ -4,9 +4,11 @@ import { nextVersions } from '~~/core/release/version'
 import { themesCss } from '~~/core/tokens/themes'
 import { readLibraryPackage } from '~~/core/release/library'
 import { sameContract } from '~~/core/contract/contract'
+import { offersFor } from '~~/core/contract/gone'
+import type { LibraryView } from '~~/core/wire'
 import { registryUrl, settings } from '../config'
 import type { Store } from '../store/database'
-import { componentsOf, lastGoodBuild } from '../store/components'
+import { componentsOf, goneKept, lastGoodBuild } from '../store/components'
 import { keptCounts } from '../store/examples'
 import { lastJob } from '../store/jobs'
 import { originOf, type Library } from '../store/libraries'
@@ -40,15 +42,24 @@ export async function changesSince(db: Store, library: Library): Promise<Change[
 }
 
 export async function libraryView(db: Store, library: Library, role: Role | undefined) {
-  const [channels, themes, changes, job, now, origin] = await Promise.all([
+  const [channels, themes, changes, job, now, origin, gone] = await Promise.all([
     channelsOf(db, library.id), themesOf(db, library.id), changesSince(db, library), lastJob(db, library.id),
-    library.current_revision ? revision(db, library.current_revision) : undefined, originOf(db, library.id),
+    library.current_revision ? revision(db, library.current_revision) : undefined, originOf(db, library.id), goneView(db, library),
   ])
   return {
     slug: library.slug, title: library.title, package: library.package, prefix: library.prefix, visibility: library.visibility, role: role ?? null,
     latest: channels.latest ?? null, changesSince: changes.length, revision: now ?? null, themes, job: job ?? null,
-    preview: settings().PREVIEW_URL, registry: registryUrl(), origin: origin ?? null,
+    preview: settings().PREVIEW_URL, registry: registryUrl(), origin: origin ?? null, gone,
   }
+}
+
+/** What people made for components that are no more, and the components it may be meant for now. */
+async function goneView(db: Store, library: Library): Promise<LibraryView['gone']> {
+  const gone = library.current_revision ? await goneKept(db, library.id, library.current_revision) : []
+  if (gone.length === 0) return []
+  const [now, written, kept] = await Promise.all([componentsOf(db, library.current_revision!), writtenMembers(db, library.id), keptCounts(db, library.id)])
+  const free = now.filter((one) => !written.has(one.tag) && !kept.has(one.tag)).map((one) => one.contract)
+  return gone.map(({ contract, words, examples }) => ({ tag: contract.tag, words, examples, offers: offersFor(contract, free).map((one) => one.tag) }))
 }
 
 /** Everything that stands on the shelf, each with what it takes to render it. */

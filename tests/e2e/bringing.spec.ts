@@ -55,6 +55,35 @@ test('a private Git repository: refused without its secret, read with it, and ag
   await expect(page.getByRole('link', { name: 'Ticket' })).toBeVisible()
 })
 
+test('a component under a new name is offered the words and examples of the old one', async ({ page }) => {
+  const ines = await someone(at, 'ines')
+  const flag = (tag: string) => `export class Flag extends HTMLElement {\n  static observedAttributes = ['signal']\n  get signal() { return this.getAttribute('signal') ?? 'calm' }\n  set signal(value) { this.setAttribute('signal', value) }\n  connectedCallback() { this.attachShadow({ mode: 'open' }).innerHTML = '<b part="cloth"><slot>Flag</slot></b>' }\n}\ncustomElements.define('${tag}', Flag)`
+  expect((await bringIn(ines, { 'src/signal-flag.ts': flag('tern-signal-flag') })).body.state).toBe('done')
+  await signIn(page, at, 'ines', '/tern/tern-signal-flag')
+  await row(page, 'prop:signal').getByRole('button', { name: 'Write words for signal' }).click()
+  await page.getByLabel('Words for signal, Markdown').fill('What the harbour master hoists.')
+  await page.keyboard.press('Control+Enter')
+  await expect(row(page, 'prop:signal')).toContainText('harbour master')
+  expect((await ines('/api/libraries/tern/components/tern-signal-flag/examples', { body: { name: 'Gale', usage: { props: { signal: 'gale' }, slots: {} } } })).status).toBe(200)
+  // renamed outside, in a file of its own
+  const removed = await bringIn(ines, { 'src/pennant.ts': flag('tern-pennant') }, 'tern', ['src/signal-flag.ts'])
+  expect(removed.body).toMatchObject({ state: 'done', result: { added: ['tern-pennant'], gone: ['tern-signal-flag'] } })
+  await page.goto(`${at.url}/tern/bring-in/${removed.body.id}`)
+  await expect(page.locator('[data-gone="tern-signal-flag"]')).toContainText('People made words for one member and one example for Signal flag tern-signal-flag, which is no more.')
+  // an old link leads there too, and so does the new component's page
+  await page.goto(`${at.url}/tern/tern-signal-flag`)
+  await expect(page.getByRole('heading', { name: 'Not on this shelf' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Give them to Pennant' })).toBeVisible()
+  await page.goto(`${at.url}/tern/tern-pennant`)
+  await page.getByRole('button', { name: 'Give them to Pennant' }).click()
+  await expect(row(page, 'prop:signal')).toContainText('harbour master')
+  await expect(page.locator('[data-gone]')).toHaveCount(0)
+  expect(((await ines('/api/libraries/tern/components/tern-pennant/examples')).body as { name: string }[]).map((one) => one.name)).toContain('Gale')
+  // what stands on the shelf gives nothing away
+  expect((await ines('/api/libraries/tern/components/tern-pennant/take-over', { body: { from: 'tern-action' } })).body.problems[0].code).toBe('still-there')
+  expect((await ines('/api/libraries/tern/components/tern-pennant/take-over', { body: { from: 'tern-never' } })).status).toBe(404)
+})
+
 test('words stay through reading again: offered to a renamed member, and told when the source changed under them', async ({ page }) => {
   const ines = await someone(at, 'ines')
   expect((await ines('/api/libraries/tern/components/tern-tide-gauge/words', { method: 'PUT', body: { member: 'prop:unit', text: 'Metres, or feet for old charts.', revision: 0 } })).status).toBe(200)

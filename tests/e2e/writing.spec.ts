@@ -17,7 +17,7 @@ test('begin one, by keyboard: named, looked at, on the shelf with an example in 
   await expect(page.getByLabel('Name')).toBeFocused()
   // a name that is taken is said before anything is done
   await page.keyboard.type('Notice strip')
-  await expect(page.getByRole('alert')).toContainText('<tern-notice-strip> stands on the shelf already.')
+  await expect(page.getByRole('alert')).toContainText('<tern-notice-strip> stands on the shelf already.', { timeout: 30_000 })
   await expect(page.getByRole('button', { name: 'Put it on the shelf' })).toBeDisabled()
   await page.getByLabel('Name').fill('')
   await page.keyboard.type('Departure board')

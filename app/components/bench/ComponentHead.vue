@@ -2,7 +2,7 @@
 import type { Standing } from '~~/core/wire'
 
 /** The head of a component's pages: name, tag, status, and the views there are. */
-const { standing, view } = defineProps<{ standing: Standing; view: 'bench' | 'guide' | 'source' }>()
+const { standing, view } = defineProps<{ standing: Standing; view: 'bench' | 'spread' | 'guide' | 'source' }>()
 const store = useLibrary()
 const { copy, copied } = useCopy()
 </script>
@@ -15,6 +15,7 @@ const { copy, copied } = useCopy()
     <span class="small"><Mark :name="standing.status" /> {{ standing.status }}<template v-if="standing.contract.sharing">, <span class="muted">{{ standing.contract.sharing }}</span></template></span>
     <nav class="views" aria-label="Views of this component">
       <NuxtLink :to="`/${store.slug}/${standing.tag}`" :class="{ on: view === 'bench' }" :aria-current="view === 'bench' ? 'page' : undefined">Bench</NuxtLink>
+      <NuxtLink :to="`/${store.slug}/${standing.tag}/spread`" :class="{ on: view === 'spread' }" :aria-current="view === 'spread' ? 'page' : undefined">Spread</NuxtLink>
       <NuxtLink :to="`/${store.slug}/${standing.tag}/guide`" :class="{ on: view === 'guide' }" :aria-current="view === 'guide' ? 'page' : undefined">Guide</NuxtLink>
       <NuxtLink :to="{ path: `/${store.slug}/source`, query: { path: standing.contract.files[0], of: standing.tag } }" :class="{ on: view === 'source' }">Source</NuxtLink>
     </nav>

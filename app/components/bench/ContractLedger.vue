@@ -3,13 +3,13 @@ import { z } from 'zod'
 import type { Filling, Usage } from '~~/core/code/usage'
 import { changesOf } from '~~/core/contract/changes'
 import { changedUnder, wordsAside } from '~~/core/contract/aside'
-import { describeMember, memberKey, memberKinds, memberTitle, type Contract, type Member } from '~~/core/contract/contract'
-import { lacksWords } from '~~/core/contract/contract'
+import { describeMember, kindTitle, lacksWords, memberKey, memberKinds, memberTitle, type Contract, type Member } from '~~/core/contract/contract'
+import type { Evidence } from '~~/core/evidence/trial'
 import type { Problem } from '~~/core/problem'
 import { sinceSchema, type Since, type WordsView } from '~~/core/wire'
 
 /** The contract, a row a member: name, facts, words, and the live value in one. */
-const { contract, words, at } = defineProps<{ contract: Contract; words: WordsView[]; at: string }>()
+const { contract, words, at, evidence } = defineProps<{ contract: Contract; words: WordsView[]; at: string; evidence?: ReadonlyMap<string, Evidence> }>()
 const usage = defineModel<Usage>({ required: true })
 const emit = defineEmits<{ written: [words: WordsView]; moved: [] }>()
 const store = useLibrary()
@@ -34,6 +34,7 @@ const tests: Record<string, { title: string; test: (one: Member) => boolean }> =
   changed: { title: 'those that changed under their words', test: (one) => changedUnder(one, wordsFor(memberKey(one))) },
   since: { title: 'those that changed since the newest version', test: (one) => changeOf(one) !== undefined },
   differs: { title: 'those whose comments differ', test: (one) => one.disagreements.length > 0 },
+  unseen: { title: 'those not seen in a browser', test: (one) => markOf(one) !== 'seen' },
   deprecated: { title: 'those deprecated', test: (one) => one.deprecated !== undefined },
 }
 const shown = (one: Member) => tests[which.value]?.test(one) ?? true
@@ -58,10 +59,13 @@ async function give(from: string, to: string) {
 const { say } = useSay()
 const tokens = computed(() => contract.members.filter(isToken))
 const browserStates = computed(() => contract.members.filter(browserOwn))
+/** Tokens and states of the browser that made no difference. */
+const dullAlso = computed(() => [...browserStates.value, ...tokens.value].filter((one) => evidenceOf(one)?.mark === 'no effect'))
 const note = (rows: Member[]) => {
-  const gone = rows.filter((one) => one.known === 'comment').length
+  const dull = rows.filter((one) => evidenceOf(one)?.mark === 'no effect').length
+  const gone = rows.filter((one) => markOf(one) === 'not found').length
   const differ = rows.filter((one) => one.known !== 'comment' && one.disagreements.length > 0).length
-  return [count(rows.length), gone && `${count(gone)} not found`, differ && `${count(differ)} told otherwise`].filter(Boolean).join(', ')
+  return [count(rows.length), dull && `${count(dull)} without effect`, gone && `${count(gone)} not found`, differ && `${count(differ)} told otherwise`].filter(Boolean).join(', ')
 }
 const setProp = (name: string, value: unknown) => {
   const { [name]: _before, ...rest } = usage.value.props
@@ -71,7 +75,14 @@ const setSlot = (name: string, filling: Filling | undefined) => {
   const { [name]: _before, ...rest } = usage.value.slots
   usage.value = { ...usage.value, slots: filling ? { ...rest, [name]: filling } : rest }
 }
-const markOf = (member: Member) => (member.known === 'comment' ? 'not found' : member.disagreements.length ? 'differs' : 'not tried')
+const evidenceOf = (member: Member) => evidence?.get(memberKey(member))
+const markOf = (member: Member) => (member.known === 'comment' ? 'not found' : (evidenceOf(member)?.mark ?? (member.disagreements.length ? 'differs' : 'not tried')))
+const markLabel = (member: Member) => {
+  const found = evidenceOf(member)
+  if (found) return `${found.mark}: ${found.says}`
+  return { 'not found': 'not found', differs: 'comment and code differ', 'not tried': 'not tried in a browser yet', seen: 'seen', 'no effect': 'no effect' }[markOf(member)]
+}
+const isBad = (member: Member) => !['seen', 'not tried'].includes(markOf(member))
 const rowId = (member: Member) => memberKey(member)
 </script>
 
@@ -80,13 +91,13 @@ const rowId = (member: Member) => memberKey(member)
     <div class="about">
       <MemberWords :tag="contract.tag" member="component:" title="the component" :words="wordsFor('component:')" :comment="contract.summary || undefined" @written="emit('written', $event)" />
     </div>
-    <p class="sentence pick">The contract: <Choice v-model="which" label="Which members" :options />.</p>
-    <p v-if="which === 'since' && goneSince.length" class="small gone">Gone since {{ since!.version }}: <template v-for="(one, i) in goneSince" :key="i"><template v-if="i">, </template>{{ one.member.kind.replace('-', ' ') }} <span class="code struck">{{ memberTitle(one.member) }}</span></template>.</p>
+    <p class="sentence pick">The contract: <Choice v-model="which" label="Which members" :options />. <slot name="tried" /></p>
+    <p v-if="which === 'since' && goneSince.length" class="small gone">Gone since {{ since!.version }}: <template v-for="(one, i) in goneSince" :key="i"><template v-if="i">, </template>{{ kindTitle(one.member.kind) }} <span class="code struck">{{ memberTitle(one.member) }}</span></template>.</p>
     <p v-if="!sections.length && !(which === 'since' && goneSince.length)" class="muted none">No member is like that.</p>
     <template v-for="section in sections" :key="section.kind">
       <div class="kind"><h3>{{ section.heading }}</h3> <span class="small muted">{{ note(section.rows) }}</span></div>
       <div v-for="member in section.rows" :id="rowId(member)" :key="member.name" class="row" :class="{ at: at === rowId(member) }" :data-member="rowId(member)">
-        <Mark class="evidence" :class="{ bad: markOf(member) !== 'not tried' }" :name="markOf(member)" :label="markOf(member) === 'not tried' ? 'not tried in a browser yet' : markOf(member) === 'differs' ? 'comment and code differ' : 'not found'" />
+        <Mark class="evidence" :class="{ bad: isBad(member), good: markOf(member) === 'seen' }" :name="markOf(member)" :label="markLabel(member)" :title="markLabel(member)" />
         <div class="facts">
           <NuxtLink class="code name" :class="{ struck: member.deprecated !== undefined }" :to="{ hash: `#${rowId(member)}`, query: $route.query }">{{ memberTitle(member) }}</NuxtLink>
           <div class="code muted type">{{ describeMember(member) }}</div>
@@ -97,6 +108,8 @@ const rowId = (member: Member) => memberKey(member)
         <div class="said">
           <MemberWords :tag="contract.tag" :member="rowId(member)" :title="memberTitle(member)" :words="wordsFor(rowId(member))" :comment="member.comment" @written="emit('written', $event)" />
           <p v-if="changedUnder(member, wordsFor(rowId(member)))" class="small gap">The source said <code>{{ wordsFor(rowId(member))!.facts }}</code> when this was written.</p>
+          <p v-if="isBad(member) && evidenceOf(member)" class="bad">{{ evidenceOf(member)!.says }}<template v-if="evidenceOf(member)!.between"> <button type="button" class="link" @click="usage = evidenceOf(member)!.between![0]">Before</button> <button type="button" class="link" @click="usage = evidenceOf(member)!.between![1]">after</button></template></p>
+          <p v-if="evidenceOf(member)?.remark" class="bad">{{ evidenceOf(member)!.remark }}</p>
           <p v-for="one in member.disagreements" :key="one.about" class="bad">
             <template v-if="member.known === 'comment'">Documented, but {{ one.code }}.</template>
             <template v-else>The comment says {{ one.about }} <code>{{ one.comment }}</code>, the code <code>{{ one.code }}</code>.</template>
@@ -107,6 +120,7 @@ const rowId = (member: Member) => memberKey(member)
           <PropEditor v-if="member.kind === 'prop' && !member.readonly" :prop="member" :model-value="usage.props[member.name]" @update:model-value="setProp(member.name, $event)" />
           <SlotEditor v-else-if="member.kind === 'slot' && member.known !== 'comment'" :of="member" :tag="contract.tag" :model-value="usage.slots[member.name]" @update:model-value="setSlot(member.name, $event)" />
           <span v-else-if="member.kind === 'part' && member.known !== 'comment'" class="small muted">reach by <code>::part({{ member.name }})</code></span>
+          <span v-else-if="member.kind === 'key' && member.known !== 'comment'" class="small muted">press it in the rendering</span>
           <span v-else-if="member.kind === 'event' && member.known !== 'comment'" class="small muted">listed as it fires</span>
           <NuxtLink class="code muted place" :to="{ path: `/${store.slug}/source`, query: { path: member.place.file, line: member.place.line, of: contract.tag } }">{{ member.place.file.split('/').at(-1) }} {{ member.place.line }}</NuxtLink>
         </div>
@@ -116,7 +130,7 @@ const rowId = (member: Member) => memberKey(member)
       <div class="kind"><h3>Words set aside</h3> <span class="small muted">their members are no more</span></div>
       <ProblemList :problems="asideProblems" />
       <div v-for="{ words: one, offers } in aside" :key="one.member" class="aside" :data-aside="one.member">
-        <div><span class="code struck">{{ titleOf(one.member) }}</span> <span class="small muted">{{ one.member.split(':')[0]!.replace('-', ' ') }}, {{ one.by }}, {{ ago(one.at) }}</span></div>
+        <div><span class="code struck">{{ titleOf(one.member) }}</span> <span class="small muted">{{ kindTitle(one.member.split(':')[0]!) }}, {{ one.by }}, {{ ago(one.at) }}</span></div>
         <!-- eslint-disable-next-line vue/no-v-html -- cleaned by renderMarkdown -->
         <div class="markdown" v-html="renderMarkdown(one.text)" />
         <p v-if="store.may.write" class="small"><template v-if="offers.length">It may be called otherwise now: <button v-for="offer in offers" :key="offer.name" type="button" class="act" @click="give(one.member, memberKey(offer))">Give them to {{ memberTitle(offer) }}</button></template><span v-else class="muted">No member without words is like it. They stay here.</span></p>
@@ -126,6 +140,7 @@ const rowId = (member: Member) => memberKey(member)
       <div class="kind"><h3>Also</h3></div>
       <div class="also small">
         <p v-if="browserStates.length"><span class="muted">Looks different when</span> <code>{{ browserStates.map((one) => one.name).join(', ') }}</code></p>
+        <p v-if="dullAlso.length" class="bad">Nothing changed with <template v-for="(one, i) in dullAlso" :key="memberKey(one)"><template v-if="i">, </template><NuxtLink class="link code" :to="{ path: `/${store.slug}/source`, query: { path: one.place.file, line: one.place.line, of: contract.tag } }">{{ one.name }}</NuxtLink></template>, in any condition it was tried in.</p>
         <p v-if="tokens.length"><span class="muted">Reads</span> <button type="button" class="link" :aria-expanded="tokensOpen" @click="tokensOpen = !tokensOpen">{{ plural(tokens.length, 'token') }}</button></p>
         <ul v-if="tokensOpen"><li v-for="one in tokens" :key="one.name"><NuxtLink class="link code" :to="{ path: `/${store.slug}/tokens`, query: { token: store.tokenNames.get(one.name) } }">{{ store.tokenNames.get(one.name) }}</NuxtLink> <span class="code muted">{{ describeMember(one) }}</span></li></ul>
       </div>

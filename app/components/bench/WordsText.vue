@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { bareSurround } from '~~/core/surround'
 import { firstExamples } from '~~/core/code/examples'
 import { firstUsage, forFrame, modulesFor } from '~~/core/code/showing'
 import { examplesSchema, type ExampleView } from '~~/core/wire'
@@ -31,7 +32,7 @@ function shown(name: string) {
       <div v-if="part.is === 'markdown'" v-html="renderMarkdown(part.text)" />
       <figure v-else-if="kept">
         <template v-if="shown(part.name)">
-          <PreviewFrame v-if="shown(part.name)!.target" class="live" :target="shown(part.name)!.target" :css="store.css" :preview="store.library!.preview" :host :title="`${store.title(tag)}: ${part.name}`" :surround="{ theme: store.baseTheme, width: null, ground: 'transparent', fit: true }" :tallest="160" />
+          <PreviewFrame v-if="shown(part.name)!.target" class="live" :target="shown(part.name)!.target" :css="store.css" :preview="store.library!.preview" :host :title="`${store.title(tag)}: ${part.name}`" :surround="bareSurround(store.baseTheme)" :tallest="160" />
           <figcaption class="small"><NuxtLink class="link" :to="{ path: `/${store.slug}/${tag}`, query: { show: JSON.stringify(shown(part.name)!.usage) } }">{{ part.name }}</NuxtLink></figcaption>
         </template>
         <figcaption v-else class="small bad">There is no example called “{{ part.name }}”. <template v-if="examples.length">There are {{ examples.slice(0, 5).map((one) => one.name).join(', ') }}{{ examples.length > 5 ? ' and others' : '' }}.</template></figcaption>

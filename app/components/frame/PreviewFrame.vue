@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { Surround, Target } from '~/composables/frame-host'
+import type { Surround } from '~~/core/surround'
+import type { Target } from '~/composables/frame-host'
 import type { FromFrame } from '~~/frame/protocol'
 
 /**
@@ -13,6 +14,8 @@ const emit = defineEmits<{
   restarted: []
   /** How large it is as it is shown. */
   sized: [width: number, height: number]
+  /** How large it is drawn, in its own CSS pixels. */
+  measured: [width: number, height: number]
 }>()
 const iframe = useTemplateRef<HTMLIFrameElement>('iframe')
 const failure = ref<Extract<FromFrame, { say: 'failed' }>>()
@@ -29,10 +32,28 @@ const frame = useFrameHost(iframe, {
     // for measuring from outside: when what was asked for was on the screen
     document.dispatchEvent(new CustomEvent('kept-shelf:painted', { detail: { seq, at } }))
   },
-  size: (width, height) => { size.value = { width, height } },
+  size: (width, height) => {
+    size.value = { width, height }
+    emit('measured', width, height)
+  },
 }, () => ownHost.value)
 /** In a place of limited height a taller rendering is shown smaller, never cut. */
 const scale = computed(() => (tallest && size.value && size.value.height > tallest ? tallest / size.value.height : 1))
+/** A window of a size of its own is shown smaller where there is less room, never cut. */
+const box = useTemplateRef<HTMLElement>('box')
+const room = ref({ width: 0, height: 0 })
+let watching: ResizeObserver | undefined
+onMounted(() => {
+  watching = new ResizeObserver(([entry]) => { if (entry) room.value = { width: entry.contentRect.width, height: entry.contentRect.height } })
+  if (box.value) watching.observe(box.value)
+})
+onUnmounted(() => watching?.disconnect())
+const windowStyle = computed(() => {
+  const { window, fit } = surround
+  if (!window || fit) return undefined
+  const smaller = Math.min(1, room.value.width / window.width, room.value.height / window.height)
+  return { width: `${window.width}px`, height: `${window.height}px`, transform: `scale(${smaller})`, marginInlineStart: `${Math.max(0, (room.value.width - window.width * smaller) / 2)}px`, outline: '1px solid var(--rule)' }
+})
 const source = computed(() => `${preview.replace('{frame}', name.value)}/frame`)
 watch([size, scale], () => { if (size.value) emit('sized', size.value.width * scale.value, size.value.height * scale.value) })
 const cut = computed(() => ['silent', 'flooding', 'gone'].includes(frame.state.value))
@@ -40,15 +61,6 @@ const cut = computed(() => ['silent', 'flooding', 'gone'].includes(frame.state.v
 const empty = computed(() => surround.fit && !cut.value && size.value !== undefined && (size.value.width < 2 || size.value.height < 2))
 const why = computed(() => ({ silent: 'It no longer answers: it may be in a loop that does not end.', flooding: 'It said more than anyone can read, and was cut off.', gone: 'It left for another page, and was stopped.' })[frame.state.value as 'silent'] ?? '')
 
-function plain<T>(value: T): T {
-  return structuredClone(deepRaw(value))
-}
-function deepRaw<T>(value: T): T {
-  const raw = toRaw(value)
-  if (Array.isArray(raw)) return raw.map(deepRaw) as T
-  if (raw instanceof Date || typeof raw !== 'object' || raw === null) return raw
-  return Object.fromEntries(Object.entries(raw).map(([key, one]) => [key, deepRaw(one)])) as T
-}
 watch(() => css, (now) => frame.themes(now), { immediate: true })
 watch(() => surround, (now) => frame.surround(plain(now)), { immediate: true, deep: true })
 watch(() => target, (now) => {
@@ -70,19 +82,19 @@ function restart() {
 </script>
 
 <template>
-  <div class="preview" :data-state="frame.state.value" :class="{ fit: surround.fit }" :style="surround.fit && size && !cut && !failure && !empty ? { width: `${size.width * scale}px`, height: `${size.height * scale}px` } : undefined">
+  <div ref="box" class="preview" :data-state="frame.state.value" :class="{ fit: surround.fit }" :style="surround.fit && size && !cut && !failure && !empty ? { width: `${size.width * scale}px`, height: `${size.height * scale}px` } : undefined">
     <div v-if="cut" class="cut" role="alert">
       <p class="bad">{{ why }}</p>
       <p>Nothing else was touched. <button type="button" class="act" @click.prevent="restart">Start it again</button></p>
     </div>
-    <iframe v-else ref="iframe" :key="name" :src="source" :title sandbox="allow-scripts" referrerpolicy="no-referrer" :style="surround.fit && size && !empty ? { width: `${size.width}px`, height: `${size.height}px`, transform: scale < 1 ? `scale(${scale})` : undefined } : undefined" @load="frame.onLoad" />
+    <iframe v-else ref="iframe" :key="name" :src="source" :title sandbox="allow-scripts" referrerpolicy="no-referrer" :style="surround.fit && size && !empty ? { width: `${size.width}px`, height: `${size.height}px`, transform: scale < 1 ? `scale(${scale})` : undefined } : windowStyle" @load="frame.onLoad" />
     <p v-if="failure && surround.fit" class="small bad failed">Did not render: {{ failure.text }}</p>
     <p v-else-if="empty" class="small muted failed">Shows nothing by itself.</p>
   </div>
 </template>
 
 <style scoped>
-.preview { position: relative; width: 100%; height: 100%; min-width: 0; }
+.preview { position: relative; width: 100%; height: 100%; min-width: 0; overflow: hidden; }
 .fit:has(> .failed) iframe { width: 400px; height: 150px; }
 iframe { display: block; width: 100%; height: 100%; border: 0; background: none; color-scheme: light; transform-origin: 0 0; }
 .cut { padding: 24px; display: grid; gap: 12px; place-content: center; height: 100%; }

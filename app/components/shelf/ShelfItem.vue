@@ -4,6 +4,8 @@ const sizes = new Map<string, { width: number; height: number }>()
 </script>
 
 <script setup lang="ts">
+import { bareSurround } from '~~/core/surround'
+import { kindTitle } from '~~/core/contract/contract'
 import type { Hit } from '~~/core/find/find'
 import type { Standing } from '~~/core/wire'
 import { firstUsage, forFrame, modulesFor } from '~~/core/code/showing'
@@ -32,14 +34,14 @@ const stale = computed(() => !standing.rendering.module)
 <template>
   <article class="item">
     <div ref="root" class="object">
-      <PreviewFrame v-if="live && target" class="inert" :target :css="store.css" :preview="store.library!.preview" :host :title="store.title(standing.tag)" :surround="{ theme, width: null, ground: 'transparent', fit: true }" :tallest="118" @sized="sized" @failed="settled" />
+      <PreviewFrame v-if="live && target" class="inert" :target :css="store.css" :preview="store.library!.preview" :host :title="store.title(standing.tag)" :surround="bareSurround(theme)" :tallest="118" @sized="sized" @failed="settled" />
       <div v-else-if="target && size" :style="{ width: `${size.width}px`, height: `${size.height}px` }" />
       <p v-else-if="stale && !target" class="small bad">Does not compile: {{ standing.rendering.problems[0]?.what }}</p>
     </div>
     <div class="label">
       <h3><Mark :name="standing.status" /> <NuxtLink :to="`/${store.slug}/${standing.tag}`" class="whole">{{ store.title(standing.tag) }}</NuxtLink></h3>
       <div class="code muted">{{ standing.tag }}</div>
-      <div v-if="hit?.excerpt || hit?.member" class="small hit"><template v-if="hit.member"><MarkedText :pieces="hit.title" /> <span class="muted">{{ hit.member.split(':')[0]!.replace('-', ' ') }}</span></template> <span v-if="hit.excerpt" class="muted"><MarkedText :pieces="hit.excerpt" /></span></div>
+      <div v-if="hit?.excerpt || hit?.member" class="small hit"><template v-if="hit.member"><MarkedText :pieces="hit.title" /> <span class="muted">{{ kindTitle(hit.member.split(':')[0]!) }}</span></template> <span v-if="hit.excerpt" class="muted"><MarkedText :pieces="hit.excerpt" /></span></div>
       <div v-else-if="stale && target" class="small bad">shown as built {{ ago(standing.rendering.lastGood!.made_at) }}</div>
       <div v-else-if="differs" class="small bad"><Mark name="differs" label="differs" /> {{ plural(differs, 'comment') }} {{ differs === 1 ? 'differs' : 'differ' }}</div>
       <div v-else-if="missing" class="small gap">{{ missing }} without words</div>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
+import { plainSurround } from '~~/core/surround'
 import { firstUsage, forFrame, modulesFor } from '~~/core/code/showing'
 import { changesOf } from '~~/core/contract/changes'
-import { memberTitle } from '~~/core/contract/contract'
+import { kindTitle, memberTitle } from '~~/core/contract/contract'
 import { begunSchema, sourceFileSchema, sourceListSchema, triedSchema, type Tried } from '~~/core/wire'
 import type { Problem } from '~~/core/problem'
 
@@ -208,7 +209,7 @@ useKeys([
         <section v-if="shownTag" class="side" aria-label="What it comes to">
           <p class="sentence"><NuxtLink class="link" :to="`/${store.slug}/${shownTag}`">{{ store.title(shownTag) }}</NuxtLink> {{ changed ? 'as it is written here' : 'as it stands' }}, in <Choice v-model="theme" label="Theme" :options="store.themes.map((one) => ({ value: one.name, title: one.title }))" /><template v-if="standing?.face">, as on the shelf</template>.</p>
           <div class="ground">
-            <PreviewFrame v-if="target" :key="module" :target :css="store.css" :preview="store.library!.preview" :title="`${store.title(shownTag)} as it is written`" :surround="{ theme, width: null, ground: 'theme', fit: false }" @failed="failed = $event.text" />
+            <PreviewFrame v-if="target" :key="module" :target :css="store.css" :preview="store.library!.preview" :title="`${store.title(shownTag)} as it is written`" :surround="plainSurround(theme)" @failed="failed = $event.text" />
             <p v-else class="nothing muted">There is no rendering yet: {{ wrong[0]?.what ?? 'it was never built.' }}</p>
             <p v-if="failed" class="small bad over" role="alert">It failed: {{ failed }}</p>
             <p v-else-if="changed && wrong.length && lastModule" class="small muted over">What is shown is the last that built.</p>
@@ -221,7 +222,7 @@ useKeys([
             <p v-else-if="!standing" class="small muted">The component is new: {{ plural(tried.shown.contract.members.length, 'member') }}.</p>
             <p v-else-if="!differences.length" class="small muted">Nothing: its {{ plural(standing.contract.members.length, 'member') }} are as they were.</p>
             <ul v-else>
-              <li v-for="one in differences" :key="`${one.change} ${one.member.kind} ${one.member.name}`" class="small"><Mark :name="one.change === 'gone' ? 'breaking' : one.change === 'new' ? 'additive' : 'mend'" :label="one.change" /> {{ one.change }}: {{ one.member.kind.replace('-', ' ') }} <span class="code">{{ memberTitle(one.member) }}</span><span v-if="one.says" class="muted"> · {{ one.says }}</span></li>
+              <li v-for="one in differences" :key="`${one.change} ${one.member.kind} ${one.member.name}`" class="small"><Mark :name="one.change === 'gone' ? 'breaking' : one.change === 'new' ? 'additive' : 'mend'" :label="one.change" /> {{ one.change }}: {{ kindTitle(one.member.kind) }} <span class="code">{{ memberTitle(one.member) }}</span><span v-if="one.says" class="muted"> · {{ one.says }}</span></li>
             </ul>
           </div>
         </section>

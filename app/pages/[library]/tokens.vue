@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { bareSurround } from '~~/core/surround'
 import { z } from 'zod'
 import { hexOf, type ColorValue } from '~~/core/tokens/color'
 import { tiers, withValue } from '~~/core/tokens/document'
@@ -220,7 +221,7 @@ const resolved = computed(() => new Map(themes.value.map((one) => [one.name, res
       <div class="worn">
         <p class="sentence">{{ row ? 'What wears it, in' : 'Shown in' }} <Choice v-model="shownTheme" label="Theme of the renderings" :options="themes.map((one) => ({ value: one.name, title: one.title }))" />.</p>
         <div v-for="reader in readers" :key="reader.one.tag" class="reader">
-          <div class="frame"><PreviewFrame :target="reader.target" :css :preview="store.library!.preview" :host :title="store.title(reader.one.tag)" :surround="{ theme: shownTheme, width: null, ground: 'transparent', fit: true }" :tallest="90" /></div>
+          <div class="frame"><PreviewFrame :target="reader.target" :css :preview="store.library!.preview" :host :title="store.title(reader.one.tag)" :surround="bareSurround(shownTheme)" :tallest="90" /></div>
           <NuxtLink class="small link" :to="`/${store.slug}/${reader.one.tag}`">{{ store.title(reader.one.tag) }}</NuxtLink>
         </div>
         <p v-if="!readers.length" class="small muted">No component on the shelf reads it.</p>

@@ -1,6 +1,7 @@
 import ts from 'typescript'
 import { localDeclaration } from '../source/evaluate'
 import type { ClassNode } from './lineage'
+import { reachedFrom } from '../source/reached'
 import { hasModifier, unwrap, walk, type SourceSet } from '../source/source-set'
 
 type FunctionNode = ts.FunctionLikeDeclaration
@@ -35,8 +36,7 @@ function liveMembers(classes: ClassNode[]): ts.ClassElement[] {
 
 function callsSuper(member: ts.ClassElement, name: string): boolean {
   let found = false
-  const at = member.getSourceFile().text.indexOf('super', member.pos)
-  if (at < 0 || at > member.end) return false
+  if (!member.getSourceFile().text.slice(member.pos, member.end).includes('super')) return false
   walk(member, (one) => {
     if (ts.isPropertyAccessExpression(one) && one.expression.kind === ts.SyntaxKind.SuperKeyword && one.name.text === name) found = true
     return !found
@@ -49,31 +49,7 @@ function callsSuper(member: ts.ClassElement, name: string): boolean {
  * superclasses, and the functions and constants these name, through imports. Other component
  * classes are left out.
  */
-export function reachOf(sources: SourceSet, classes: ClassNode[]): ts.Node[] {
-  const reached = new Set<ts.Node>(liveMembers(classes))
-  for (const node of reached) {
-    for (const name of sources.gather(node).names) {
-      const found = sources.lookUp(name.getSourceFile().fileName, name.text)
-      if (found?.is !== 'node' || reached.has(found.node)) continue
-      if ((ts.isFunctionDeclaration(found.node) || ts.isVariableDeclaration(found.node)) && !localDeclaration(name) && !holdsClass(found.node)) reached.add(found.node)
-    }
-  }
-  return [...reached]
-}
-
-const classHolders = new WeakMap<ts.Node, boolean>()
-/** A constant that is a class or makes one is another component's or a mixin's: what it does is not done by who names it. */
-function holdsClass(node: ts.FunctionDeclaration | ts.VariableDeclaration): boolean {
-  const known = classHolders.get(node)
-  if (known !== undefined) return known
-  let found = false
-  walk(node, (one) => {
-    if (ts.isClassLike(one)) found = true
-    return !found
-  })
-  classHolders.set(node, found)
-  return found
-}
+export const reachOf = (sources: SourceSet, classes: ClassNode[]): ts.Node[] => reachedFrom(sources, liveMembers(classes))
 
 /** Templates marked by a tag such as `html` or `css`: told by what stands in them, and where that says nothing, by the tag's name. */
 function taggedSink(node: ts.TaggedTemplateExpression): Sink | undefined {

@@ -2,6 +2,7 @@ import ts from 'typescript'
 import { statusSchema, sharingKindSchema, type Contract, type Member } from '../../contract/contract'
 import { joinCustomProperties, type CustomProperty } from '../../contract/custom-property'
 import { joinEvents, mergeDetail, type Event } from '../../contract/event'
+import { joinKeys } from '../../contract/key'
 import type { Place } from '../../contract/member'
 import { joinParts, type Part } from '../../contract/part'
 import { joinProps, type Prop } from '../../contract/prop'
@@ -10,6 +11,7 @@ import { joinStates, type State } from '../../contract/state'
 import type { Problem } from '../../problem'
 import { claimsOf, tagText, wordsOf } from '../source/comments'
 import { constantOf, evaluate, fragmentOf, type Fragment } from '../source/evaluate'
+import { readKeys } from '../source/keys'
 import { readMembers } from './members'
 import { isElementRoot, lineage, type ClassNode, type Lineage } from './lineage'
 import { registrations } from './registrations'
@@ -17,7 +19,7 @@ import { openerFor } from './opener'
 import { reachOf, Sinks, type Sink } from './reach'
 import { hasModifier, type SourceSet, walk } from '../source/source-set'
 import { notRead, type Reading } from '../source/reading'
-import { readStyles, type StyleFacts } from './styles'
+import { placesFrom, readStyles, type StyleFacts } from './styles'
 import { readTemplate, type TemplateFacts } from './template'
 import { typeOfExpression, typeOfNode } from '../source/type-nodes'
 
@@ -33,7 +35,7 @@ export function readCustomElements(sources: SourceSet): Reading {
 
   for (const [tag, { node, place }] of registered) {
     try {
-      const contract = sources.once(`element ${tag}`, [node.getSourceFile().fileName, place.file], () => readOne(sources, sinks, sheet, tag, node, place))
+      const contract = sources.once(`element ${tag} ${place.file}`, [node.getSourceFile().fileName, place.file], () => readOne(sources, sinks, sheet, tag, node, place))
       contracts.push({ ...contract })
     } catch (error) {
       problems.push(notRead(`<${tag}>`, place, error))
@@ -73,13 +75,10 @@ class Sheets {
     if (!facts) this.known.set(key, (facts = read()))
     return facts
   }
-  of = (fragment: Fragment): StyleFacts => this.once(fragment.pieces.map((one) => `${one.file}:${one.line}:${one.end}`).join(), () => {
-    const starts = lineStarts(fragment.text)
-    return readStyles(fragment.text, (line) => fragment.place(starts[line - 1] ?? 0))
-  })
+  of = (fragment: Fragment): StyleFacts => this.once(fragment.pieces.map((one) => `${one.file}:${one.line}:${one.end}`).join(), () => readStyles(fragment.text, (offset) => fragment.place(offset)))
   /** What stands in a `<style>` of a template. */
   inline = ({ text, place }: { text: string; place: Place }): StyleFacts =>
-    this.once(`${place.file}:${place.line}:${text}`, () => readStyles(text, (line) => ({ file: place.file, line: place.line + line - 1 })))
+    this.once(`${place.file}:${place.line}:${text}`, () => readStyles(text, placesFrom(place, text)))
 }
 
 function readOne(sources: SourceSet, sinks: Sinks, sheet: Sheets, tag: string, node: ClassNode, defined: Place): Contract {
@@ -96,7 +95,7 @@ function readOne(sources: SourceSet, sinks: Sinks, sheet: Sheets, tag: string, n
     ...uses.filter((one) => one.kind === 'style').map((one) => sheet.of(fragmentOf(sources, one.value, open))),
     ...markup.flatMap((one) => one.styles).map(sheet.inline),
   ]
-  const claims = (...names: string[]) => claimsOf(sources, node, ...names)
+  const claims = claimsOf(sources, node)
   const slots = feed(sources, joinSlots(unique(markup.flatMap((one) => one.slots)), claims('slot')), markup, classes, props)
   const attributes = new Set([...props.map((one) => one.attribute), ...observed])
   const states = [...customStates(sources, calls), ...sheets.flatMap((one) => one.states)].filter(
@@ -111,6 +110,7 @@ function readOne(sources: SourceSet, sinks: Sinks, sheet: Sheets, tag: string, n
     ...joinCustomProperties(mergeProperties(sheets.flatMap((one) => one.properties)).filter((one) => !inner.has(one.name)), claims('cssprop', 'cssproperty')),
     ...joinStates(unique(states).sort((a, b) => Number(a.by === 'browser') - Number(b.by === 'browser')), claims('cssstate', 'state')),
     ...methods,
+    ...joinKeys(readKeys(sources, reach), claims('key')),
   ]
   const status = statusSchema.safeParse(tagText(node, 'status'))
   const sharing = sharingKindSchema.safeParse(tagText(node, 'kind'))
@@ -132,8 +132,6 @@ function readOne(sources: SourceSet, sinks: Sinks, sheet: Sheets, tag: string, n
     files: [...new Set([node.getSourceFile().fileName, defined.file, ...templates.flatMap((one) => one.pieces.map((p) => p.file)), ...sheets.flatMap((one) => [...one.properties, ...one.states].map((p) => p.place.file)), ...classes.map((one) => one.getSourceFile().fileName)])],
   }
 }
-
-const lineStarts = (text: string): number[] => [0, ...[...text.matchAll(/\n/g)].map((one) => one.index + 1)]
 
 const unique = <T extends { name: string }>(items: T[]): T[] => [...new Map(items.toReversed().map((one) => [one.name, one])).values()].toReversed()
 

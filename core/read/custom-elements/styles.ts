@@ -1,63 +1,46 @@
-import * as csstree from 'css-tree'
+import { tokenTypes } from 'css-tree/tokenizer'
 import type { Place } from '../../contract/member'
 import type { CustomProperty } from '../../contract/custom-property'
 import type { State } from '../../contract/state'
+import { Lines } from '../source/lines'
+import { holdableStates } from '../../style/held'
+import { Tokens, walkSheet, type Span } from '../../style/sheet'
 
 export interface StyleFacts { properties: CustomProperty[]; states: State[] }
 
+/** Places of offsets in a sheet that begins at a place of its file. */
+export const placesFrom = ({ file, line }: Place, text: string): ((offset: number) => Place) => {
+  const lines = new Lines(text)
+  return (offset) => ({ file, line: line + lines.before(offset) })
+}
+
 /** Pseudo-classes that tell a state of an element (Selectors 4, sections 9 to 12), as far as components use them. */
-const browserStates = new Set([
-  'hover', 'active', 'focus', 'focus-visible', 'focus-within', 'disabled', 'enabled', 'checked', 'indeterminate', 'invalid', 'valid',
-  'user-invalid', 'user-valid', 'required', 'optional', 'read-only', 'placeholder-shown', 'open', 'popover-open', 'target', 'visited', 'empty',
-])
+const browserStates = new Set([...holdableStates, 'enabled', 'valid', 'user-valid', 'optional', 'empty'])
 
 /**
  * What one style sheet reads and tells apart: custom properties with their fallbacks, and states.
- * `at` gives the place in the library of a line of the sheet (counted from 1).
+ * `at` gives the place in the library of an offset in the sheet.
  */
-export function readStyles(text: string, at: (line: number) => Place): StyleFacts {
+export function readStyles(text: string, at: (offset: number) => Place): StyleFacts {
+  const tokens = new Tokens(text)
   const properties = new Map<string, CustomProperty>()
   const setInside = new Set<string>()
   const states = new Map<string, State>()
-  // taken apart in two steps: the sheet into rules and declarations, and of these only those that hold what we look for
-  const tree = csstree.parse(text, { positions: true, parseValue: false, parseCustomProperty: false, parseRulePrelude: false, parseAtrulePrelude: false, onParseError: () => undefined })
-  /** Part of the sheet taken apart further, or `undefined` where it is written wrong: a browser passes over it too. */
-  const inside = (raw: csstree.Raw, context: 'value' | 'selectorList') => {
-    const { offset, line, column } = raw.loc!.start
-    try {
-      return csstree.parse(raw.value, { context, positions: true, offset, line, column, onParseError: () => undefined })
-    } catch {
-      return undefined
-    }
-  }
-  const placeOf = (node: csstree.CssNode) => () => at(node.loc!.start.line)
-
-  /** Whether a rule is about the host and nothing in it. */
+  /** Of each rule that stands open, whether it is about the host and nothing in it. */
   const hosts: boolean[] = []
-  csstree.walk(tree, {
-    enter(node: csstree.CssNode) {
-      if (node.type === 'Rule') {
-        // a group of conditions inside a rule is about what the rule is about
-        if (node.prelude.type === 'Raw' && node.prelude.value.trimStart().startsWith('@')) {
-          hosts.push(hosts.at(-1) ?? false)
-          return
-        }
-        const list = node.prelude.type === 'Raw' && node.prelude.value.includes(':') ? inside(node.prelude, 'selectorList') : undefined
-        if (list) readSelectors(list, placeOf, states)
-        hosts.push(list?.type === 'SelectorList' && !list.children.isEmpty && list.children.toArray().every((one) => one.type === 'Selector' && isHost(one)))
-      } else if (node.type === 'Declaration' && node.value.type === 'Raw') {
-        const { value } = node.value
-        if (value.includes('var(')) {
-          const parts = inside(node.value, 'value')
-          if (parts) csstree.walk(parts, (one) => { if (one.type === 'Function' && one.name === 'var') readVar(text, one, node.property, placeOf(one), properties) })
-        }
-        if (!node.property.startsWith('--')) return
-        if (hosts.at(-1)) touch(properties, node.property, at(node.loc!.start.line)).hostValue ??= value.trim()
-        else setInside.add(node.property)
-      }
+  walkSheet(tokens, {
+    rule(prelude) {
+      readSelectors(tokens, prelude, at, states)
+      hosts.push(isHost(tokens, prelude, hosts.at(-1) ?? false))
     },
-    leave(node: csstree.CssNode) {
-      if (node.type === 'Rule') hosts.pop()
+    ruleEnd() {
+      hosts.pop()
+    },
+    declaration(property, offset, value) {
+      readVars(tokens, property, value, at, properties)
+      if (!property.startsWith('--')) return
+      if (hosts.at(-1)) touch(properties, property, () => at(offset)).hostValue ??= tokens.slice(value)
+      else setInside.add(property)
     },
   })
   for (const name of setInside) if (!properties.get(name)?.hostValue) properties.delete(name)
@@ -65,31 +48,47 @@ export function readStyles(text: string, at: (line: number) => Place): StyleFact
   return { properties: [...properties.values()], states: [...states.values()] }
 }
 
-/** States that selectors tell apart: pseudo-classes, and attributes of the host. */
-function readSelectors(list: csstree.CssNode, placeOf: (node: csstree.CssNode) => () => Place, states: Map<string, State>): void {
-  let insideHost = 0
-  csstree.walk(list, {
-    enter(node: csstree.CssNode) {
-      if (node.type === 'PseudoClassSelector') {
-        if (node.name === 'host') insideHost++
-        else readState(node, placeOf(node), states)
-      } else if (node.type === 'AttributeSelector' && insideHost > 0) readHostAttribute(node, placeOf(node), states)
-    },
-    leave(node: csstree.CssNode) {
-      if (node.type === 'PseudoClassSelector' && node.name === 'host') insideHost--
-    },
-  })
+/** States that selectors tell apart: pseudo-classes, and attributes of the host (Selectors Level 4, sections 3.6 and 6; CSS Scoping, section 3.2.1). */
+function readSelectors(tokens: Tokens, { from, to }: Span, at: (offset: number) => Place, states: Map<string, State>): void {
+  /** Where `:host(` closes. */
+  let hostUntil = 0
+  for (let i = from; i < to; i++) {
+    const type = tokens.type(i)
+    if (type === tokenTypes.Colon && tokens.type(i - 1) !== tokenTypes.Colon) {
+      const next = tokens.type(i + 1)
+      if (next !== tokenTypes.Ident && next !== tokenTypes.Function) continue
+      const name = tokens.name(i + 1).toLowerCase()
+      if (next === tokenTypes.Function && name === 'host') hostUntil = tokens.closing(i + 1, to)
+      else if (next === tokenTypes.Function && name === 'state') readCustomState(tokens.slice({ from: i + 2, to: tokens.closing(i + 1, to) }), () => at(tokens.start(i)), states)
+      else if (browserStates.has(name) && !states.has(name)) add(states, { kind: 'state', name, place: at(tokens.start(i)), known: 'inferred', disagreements: [], by: 'browser', selector: `:${name}` })
+    } else if (type === tokenTypes.LeftSquareBracket && i < hostUntil) readHostAttribute(tokens, i, () => at(tokens.start(i)), states)
+  }
 }
 
-const isHost = (selector: csstree.Selector): boolean => {
-  const [first, ...rest] = selector.children.toArray()
-  return first?.type === 'PseudoClassSelector' && first.name === 'host' && !rest.some((one) => one.type === 'Combinator')
+/** Whether each selector of a list is about the host and nothing inside it; `&` stands for what the rule around is about. */
+function isHost(tokens: Tokens, { from, to }: Span, around: boolean): boolean {
+  let i = from
+  while (i < to) {
+    i = tokens.past(i)
+    const nested = around && tokens.raw(i) === '&'
+    if (!nested && !(tokens.type(i) === tokenTypes.Colon && tokens.name(i + 1) === 'host')) return false
+    for (; i < to && tokens.type(i) !== tokenTypes.Comma; i++) {
+      const type = tokens.type(i)
+      if (type === tokenTypes.Function || type === tokenTypes.LeftParenthesis || type === tokenTypes.LeftSquareBracket) i = tokens.closing(i, to)
+      else if (type === tokenTypes.WhiteSpace) {
+        const next = tokens.past(i)
+        if (next < to && tokens.type(next) !== tokenTypes.Comma) return false
+      } else if (type === tokenTypes.Delim && '>+~'.includes(tokens.raw(i))) return false
+    }
+    i++
+  }
+  return true
 }
 
-const touch = (properties: Map<string, CustomProperty>, name: string, place: Place): CustomProperty => {
+const touch = (properties: Map<string, CustomProperty>, name: string, place: () => Place): CustomProperty => {
   const known = properties.get(name)
   if (known) return known
-  const property: CustomProperty = { kind: 'custom-property', name, place, known: 'declared', disagreements: [], fallbacks: [], usedBy: [] }
+  const property: CustomProperty = { kind: 'custom-property', name, place: place(), known: 'declared', disagreements: [], fallbacks: [], usedBy: [] }
   properties.set(name, property)
   return property
 }
@@ -101,31 +100,35 @@ const add = (states: Map<string, State>, state: State): void => {
   if (!states.has(state.name)) states.set(state.name, state)
 }
 
-function readVar(text: string, node: csstree.FunctionNode, used: string | undefined, place: () => Place, properties: Map<string, CustomProperty>): void {
-  const [name, , ...rest] = node.children.toArray()
-  if (name?.type !== 'Identifier') return
-  const property = properties.get(name.name) ?? touch(properties, name.name, place())
-  const fallback = rest.length ? text.slice(rest[0]!.loc!.start.offset, rest.at(-1)!.loc!.end.offset).trim() : ''
-  if (fallback && !property.fallbacks.includes(fallback)) property.fallbacks.push(fallback)
-  if (used && !property.usedBy.includes(used)) property.usedBy.push(used)
-}
-
-function readState(node: csstree.PseudoClassSelector, place: () => Place, states: Map<string, State>): void {
-  if (node.name === 'state' && node.children) {
-    const name = csstree.generate({ type: 'Selector', children: node.children } as csstree.Selector).trim()
-    add(states, { kind: 'state', name, place: place(), known: 'declared', disagreements: [], by: 'custom', selector: `:state(${name})` })
-  } else if (browserStates.has(node.name)) {
-    add(states, { kind: 'state', name: node.name, place: place(), known: 'inferred', disagreements: [], by: 'browser', selector: `:${node.name}` })
+/** Every `var(…)` of a value, those in fallbacks too (CSS Custom Properties Level 1, section 3). */
+function readVars(tokens: Tokens, used: string, { from, to }: Span, at: (offset: number) => Place, properties: Map<string, CustomProperty>): void {
+  for (let i = from; i < to; i++) {
+    if (tokens.type(i) !== tokenTypes.Function || tokens.name(i).toLowerCase() !== 'var') continue
+    const name = tokens.past(i + 1)
+    if (tokens.type(name) !== tokenTypes.Ident) continue
+    const property = touch(properties, tokens.name(name), () => at(tokens.start(i)))
+    const comma = tokens.past(name + 1)
+    const fallback = tokens.type(comma) === tokenTypes.Comma ? tokens.slice({ from: comma + 1, to: tokens.closing(i, to) }) : ''
+    if (fallback && !property.fallbacks.includes(fallback)) property.fallbacks.push(fallback)
+    if (!property.usedBy.includes(used)) property.usedBy.push(used)
   }
 }
 
-/** `:host([tone="warn"])`: an attribute on the host that styles tell apart. */
-function readHostAttribute(node: csstree.AttributeSelector, place: () => Place, states: Map<string, State>): void {
-  const value = node.value && (node.value.type === 'String' ? node.value.value : node.value.name)
-  const bare = value === null || value === undefined
-  const { name } = node.name
+function readCustomState(name: string, place: () => Place, states: Map<string, State>): void {
+  if (name) add(states, { kind: 'state', name, place: place(), known: 'declared', disagreements: [], by: 'custom', selector: `:state(${name})` })
+}
+
+/** `:host([tone="warn"])`: an attribute on the host that styles tell apart; `bracket` is where its `[` stands. */
+function readHostAttribute(tokens: Tokens, bracket: number, place: () => Place, states: Map<string, State>): void {
+  const at = tokens.past(bracket + 1)
+  if (tokens.type(at) !== tokenTypes.Ident) return
+  const name = tokens.name(at)
+  let i = tokens.past(at + 1)
+  while (tokens.type(i) === tokenTypes.Delim) i = tokens.past(i + 1)
+  const valued = tokens.type(i) === tokenTypes.String || tokens.type(i) === tokenTypes.Ident
+  const value = valued ? tokens.value(i) : undefined
   add(states, {
-    kind: 'state', name: bare ? name : `${name}=${value}`, place: place(), known: 'inferred', disagreements: [],
-    by: globalAttributes.has(name) ? 'browser' : 'attribute', selector: `:host(${bare ? `[${name}]` : `[${name}="${value}"]`})`,
+    kind: 'state', name: value === undefined ? name : `${name}=${value}`, place: place(), known: 'inferred', disagreements: [],
+    by: globalAttributes.has(name) ? 'browser' : 'attribute', selector: `:host(${value === undefined ? `[${name}]` : `[${name}="${value}"]`})`,
   })
 }

@@ -11,6 +11,8 @@ import { declarationOf, objectBehind } from '../source/declarations'
 import { tagText, wordsOf } from '../source/comments'
 import type { CheckedTypes } from '../source/checked-types'
 import { shownDefault } from '../source/evaluate'
+import { readKeys } from '../source/keys'
+import { reachedFrom } from '../source/reached'
 import { nameOfFile, notRead, sameName, type Reading } from '../source/reading'
 import { unwrap, walk, type SourceSet } from '../source/source-set'
 import { componentsIn, type FoundComponent, type FunctionNode } from './components'
@@ -70,7 +72,8 @@ function contractOf(sources: SourceSet, types: CheckedTypes, one: FoundComponent
     else props.push({ kind: 'prop', ...common, type, readonly: false, reflects: false, required: !raw.optional && !optional && !defaults.values.has(raw.name), ...(raw.default !== undefined && !defaults.values.has(raw.name) ? { default: raw.default } : {}), ...shownDefault(sources, defaults.values.get(raw.name)) })
   }
   const handedOn = restOf(sources, one.fn)
-  const members: Member[] = [...props, ...slots.sort((a, b) => Number(a.name !== '') - Number(b.name !== '')), ...events, ...(handedOn ?? (outside ? [{ kind: 'pass-through' as const, name: 'attributes', place: sources.place(one.node), known: 'inferred' as const, disagreements: [] }] : []))]
+  const keys = readKeys(sources, reachedFrom(sources, [one.fn ?? one.node], (name) => !/^[A-Z]/.test(name)))
+  const members: Member[] = [...props, ...slots.sort((a, b) => Number(a.name !== '') - Number(b.name !== '')), ...events, ...keys, ...(handedOn ?? (outside ? [{ kind: 'pass-through' as const, name: 'attributes', place: sources.place(one.node), known: 'inferred' as const, disagreements: [] }] : []))]
   const deprecated = tagText(commented, 'deprecated')
   return {
     tag, language: 'jsx', className: one.name || tag, exportName: one.exportName, exported: true, place: sources.place(one.node), summary: wordsOf(commented),

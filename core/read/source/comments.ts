@@ -30,11 +30,12 @@ function splitType(text: string): { type?: string; rest: string } {
 }
 
 /**
- * What a class comment's tags claim about members, for the tags of one kind.
+ * What a class comment's tags claim about members, asked for by the names of tags.
  * A tag for the default slot may leave the name out: `@slot - The news`.
  */
-export function claimsOf(sources: SourceSet, node: ts.Node, ...names: string[]): Claim[] {
-  return ts.getJSDocTags(node).flatMap((tag) => {
+export function claimsOf(sources: SourceSet, node: ts.Node): (...names: string[]) => Claim[] {
+  const tags = ts.getJSDocTags(node)
+  return (...names) => tags.flatMap((tag) => {
     if (!names.includes(tag.tagName.text)) return []
     const { type, rest } = splitType(rawTagText(tag))
     const nameless = /^[-–—]\s+([\s\S]*)$/.exec(rest)

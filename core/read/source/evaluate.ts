@@ -1,6 +1,7 @@
 import ts from 'typescript'
 import type { Place } from '../../contract/member'
 import { functionBehind } from './declarations'
+import { Lines } from './lines'
 import { unwrap, type SourceSet } from './source-set'
 
 export type Plain = string | number | boolean | null | Plain[] | { [key: string]: Plain }
@@ -321,7 +322,7 @@ export function nameOf(sources: SourceSet, name: ts.PropertyName): string | unde
 }
 
 /** A length of text with the place in the library it was written at. */
-interface Piece { text: string; file: string; line: number; end: number }
+interface Piece { text: string; file: string; line: number; end: number; lines: Lines }
 
 /** Stands where an expression's value is not known before it runs: a character no markup or style uses. */
 export const unknownValue = '\uE000'
@@ -333,14 +334,13 @@ export class Fragment {
 
   add(text: string, place: Place): void {
     this.text += text
-    this.pieces.push({ text, file: place.file, line: place.line, end: this.text.length })
+    this.pieces.push({ text, file: place.file, line: place.line, end: this.text.length, lines: new Lines(text) })
   }
 
   /** Where the character at an offset was written. */
   place(offset: number): Place {
     const piece = this.pieces.find((one) => offset < one.end) ?? this.pieces.at(-1)!
-    const before = piece.text.slice(0, offset - (piece.end - piece.text.length))
-    return { file: piece.file, line: piece.line + (before.match(/\n/g)?.length ?? 0) }
+    return { file: piece.file, line: piece.line + piece.lines.before(offset - (piece.end - piece.text.length)) }
   }
 }
 

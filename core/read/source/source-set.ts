@@ -347,16 +347,33 @@ function inside<N extends ts.Node>(list: N[], node: ts.Node): N[] {
   return found
 }
 
+/** How deep a walk calls itself before it keeps what waits in a list of its own. */
+const deepest = 400
+
 /** Walks a tree of nodes in the order of writing, however deep it is; `visit` returns `false` to leave a branch out. */
 export function walk(node: ts.Node, visit: (node: ts.Node) => boolean | void): void {
-  const waiting: ts.Node[] = [node]
-  for (let one = waiting.pop(); one; one = waiting.pop()) {
-    if (visit(one) === false) continue
+  let depth = 0
+  const enter = (one: ts.Node): void => {
+    if (visit(one) === false) return
+    if (depth === deepest) return walkWithList(one, visit)
+    depth++
+    ts.forEachChild(one, enter)
+    depth--
+  }
+  enter(node)
+}
+
+/** Walks what is below a node without calling itself. */
+function walkWithList(node: ts.Node, visit: (node: ts.Node) => boolean | void): void {
+  const waiting: ts.Node[] = []
+  const open = (one: ts.Node) => {
     const from = waiting.length
     ts.forEachChild(one, (child) => { waiting.push(child) })
     // the last one in is the first one out: children are turned round
     for (let a = from, b = waiting.length - 1; a < b; a++, b--) [waiting[a], waiting[b]] = [waiting[b]!, waiting[a]!]
   }
+  open(node)
+  for (let one = waiting.pop(); one; one = waiting.pop()) if (visit(one) !== false) open(one)
 }
 
 export const unwrap = (node: ts.Expression): ts.Expression =>

@@ -22,7 +22,7 @@ export const typeOfConstructor = (node: ts.Expression): TypeModel | undefined =>
 /** The model of a written type, with the library's own aliases, interfaces and enums opened. */
 export function typeOfNode(sources: SourceSet, node: ts.TypeNode, seen: readonly ts.Node[] = []): TypeModel {
   const again = (one: ts.TypeNode) => typeOfNode(sources, one, [...seen, node])
-  const asWritten: TypeModel = { is: 'other', text: node.getText().replace(/\s+/g, ' ') }
+  const asWritten = (): TypeModel => ({ is: 'other', text: node.getText().replace(/\s+/g, ' ') })
   const keyword = keywords[node.kind]
   if (keyword) return { is: keyword } as TypeModel
   if (ts.isParenthesizedTypeNode(node)) return again(node.type)
@@ -30,10 +30,10 @@ export function typeOfNode(sources: SourceSet, node: ts.TypeNode, seen: readonly
   if (ts.isArrayTypeNode(node)) return { is: 'list', of: again(node.elementType) }
   if (ts.isTypeOperatorNode(node) && node.operator === ts.SyntaxKind.ReadonlyKeyword) return again(node.type)
   if (ts.isFunctionTypeNode(node)) return { is: 'function' }
-  if (ts.isLiteralTypeNode(node)) return typeOfLiteral(node.literal) ?? asWritten
-  if (ts.isTypeLiteralNode(node)) return node.members.some((one) => ts.isIndexSignatureDeclaration(one) || ts.isCallSignatureDeclaration(one)) ? asWritten : typeOfMembers(sources, node.members, seen)
-  if (ts.isIndexedAccessTypeNode(node)) return typeOfValues(sources, node) ?? asWritten
-  if (!ts.isTypeReferenceNode(node) || !ts.isIdentifier(node.typeName)) return asWritten
+  if (ts.isLiteralTypeNode(node)) return typeOfLiteral(node.literal) ?? asWritten()
+  if (ts.isTypeLiteralNode(node)) return node.members.some((one) => ts.isIndexSignatureDeclaration(one) || ts.isCallSignatureDeclaration(one)) ? asWritten() : typeOfMembers(sources, node.members, seen)
+  if (ts.isIndexedAccessTypeNode(node)) return typeOfValues(sources, node) ?? asWritten()
+  if (!ts.isTypeReferenceNode(node) || !ts.isIdentifier(node.typeName)) return asWritten()
 
   const name = node.typeName.text
   const [first] = node.typeArguments ?? []
@@ -42,18 +42,18 @@ export function typeOfNode(sources: SourceSet, node: ts.TypeNode, seen: readonly
   if (name === 'Readonly' && first) return again(first)
   if (name === 'Node' || name === 'HTMLElement' || name === 'Element') return { is: 'node' }
   const declared = sources.lookUp(node.getSourceFile().fileName, name)
-  if (declared?.is !== 'node' || seen.includes(declared.node)) return asWritten
+  if (declared?.is !== 'node' || seen.includes(declared.node)) return asWritten()
   const inside = [...seen, declared.node]
   if (ts.isTypeAliasDeclaration(declared.node)) return named(typeOfNode(sources, declared.node.type, inside), name)
   if (ts.isInterfaceDeclaration(declared.node)) {
     const own = typeOfMembers(sources, declared.node.members, inside)
     const bases = (declared.node.heritageClauses ?? []).flatMap((clause) => [...clause.types])
-    return bases.length === 0 && own.is === 'object' && own.fields.length > 0 ? named(own, name) : asWritten
+    return bases.length === 0 && own.is === 'object' && own.fields.length > 0 ? named(own, name) : asWritten()
   }
   if (ts.isEnumDeclaration(declared.node)) {
     return unionOf(declared.node.members.map((one, i) => (one.initializer && typeOfLiteral(one.initializer)) ?? { is: 'literal', value: i }))
   }
-  return asWritten
+  return asWritten()
 }
 
 const named = (type: TypeModel, name: string): TypeModel => (type.is === 'union' || type.is === 'object' ? { ...type, named: name } : type)

@@ -6,11 +6,13 @@ import type { Prop } from '../../contract/prop'
 import type { Slot } from '../../contract/slot'
 import { withoutUndefined, type TypeModel } from '../../contract/type'
 import type { Problem } from '../../problem'
-import { readStyles } from '../custom-elements/styles'
+import { placesFrom, readStyles } from '../custom-elements/styles'
 import { tagText, wordsOf } from '../source/comments'
 import type { CheckedTypes } from '../source/checked-types'
 import { objectBehind, optionOf } from '../source/declarations'
 import { evaluate, nameOf, shownDefault } from '../source/evaluate'
+import { readKeys } from '../source/keys'
+import { reachedFrom } from '../source/reached'
 import { doesNotParse, nameOfFile, notRead, sameName, type Reading } from '../source/reading'
 import { unwrap, type SourceSet } from '../source/source-set'
 import { typeOfNode } from '../source/type-nodes'
@@ -92,10 +94,11 @@ class VueComponent {
       else this.slots.set(one.name, { ...known, fallback: known.fallback || one.fallback, place: known.fallback ? known.place : one.place, ...(known.passes?.length ? {} : one.passes ? { passes: one.passes } : {}) })
     }
     for (const { name, place } of template.emits) if (!this.events.has(name)) this.events.set(name, { kind: 'event', name, place, known: 'inferred', disagreements: [], bubbles: false, composed: false, cancelable: false })
-    const styles = parts.styles.filter((one) => !one.lang || one.lang === 'css').map((one) => readStyles(one.content, (line) => ({ file: path, line: one.loc.start.line + line - 1 })))
+    const styles = parts.styles.filter((one) => !one.lang || one.lang === 'css').map((one) => readStyles(one.content, placesFrom({ file: path, line: one.loc.start.line }, one.content)))
     const properties = new Map(styles.flatMap((one) => one.properties).map((one) => [one.name, one]))
     const states = new Map(styles.flatMap((one) => one.states).filter((one) => one.by === 'browser').map((one) => [one.name, one]))
-    const members: Member[] = [...this.props.values(), ...[...this.slots.values()].sort((a, b) => Number(a.name !== '') - Number(b.name !== '')), ...this.events.values(), ...properties.values(), ...states.values(), ...this.methods.values(), ...(template.handedOn ? [template.handedOn] : [])]
+    const keys = new Map([...template.keys, ...(script ? readKeys(sources, reachedFrom(sources, [script])) : [])].map((one) => [one.name, one]))
+    const members: Member[] = [...this.props.values(), ...[...this.slots.values()].sort((a, b) => Number(a.name !== '') - Number(b.name !== '')), ...this.events.values(), ...properties.values(), ...states.values(), ...this.methods.values(), ...keys.values(), ...(template.handedOn ? [template.handedOn] : [])]
     const name = this.name ?? nameOfFile(path)
     return {
       tag: name, language: 'vue', className: name, exportName: 'default', exported: true, place: { file: path, line: (parts.scriptSetup ?? parts.script ?? parts.template)?.loc.start.line ?? 1 },

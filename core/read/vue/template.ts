@@ -1,6 +1,7 @@
 import type { SFCDescriptor } from '@vue/compiler-sfc'
 import ts from 'typescript'
 import type { Place } from '../../contract/member'
+import { keyName, type Key } from '../../contract/key'
 import type { PassThrough } from '../../contract/pass-through'
 import type { Slot } from '../../contract/slot'
 import { walk } from '../source/source-set'
@@ -18,6 +19,7 @@ export interface VueTemplateFacts {
   uses: { name: string; place: Place }[]
   emits: { name: string; place: Place }[]
   handedOn: PassThrough | undefined
+  keys: Key[]
 }
 
 const staticName = (one: Attribute): string => (one.type === kind.attribute ? one.name : one.arg && 'content' in one.arg && typeof one.arg.content === 'string' ? one.arg.content : '')
@@ -29,7 +31,7 @@ const expressionOf = (one: Attribute): string => (one.type === kind.directive &&
  * root (Vue guide, fallthrough attributes) unless `inherits` is false.
  */
 export function readVueTemplate(descriptor: SFCDescriptor, file: string, inherits: boolean): VueTemplateFacts {
-  const facts: VueTemplateFacts = { slots: [], uses: [], emits: [], handedOn: undefined }
+  const facts: VueTemplateFacts = { slots: [], uses: [], emits: [], handedOn: undefined, keys: [] }
   const ast = descriptor.template?.ast
   if (!ast) return facts
   const placeOf = (node: { loc: { start: { line: number } } }): Place => ({ file, line: node.loc.start.line })
@@ -48,6 +50,7 @@ export function readVueTemplate(descriptor: SFCDescriptor, file: string, inherit
     for (const one of element.props) {
       const text = expressionOf(one)
       if (one.type === kind.directive && one.name === 'bind' && !one.arg && /\$attrs\b/.test(text)) bound ??= handOn(element)
+      facts.keys.push(...keysOf(one, placeOf(one)))
       for (const name of emittedIn(text)) facts.emits.push({ name, place: placeOf(one) })
     }
     element.children.forEach(visit)
@@ -58,6 +61,17 @@ export function readVueTemplate(descriptor: SFCDescriptor, file: string, inherit
   const [only] = conditional
   facts.handedOn = bound ?? (inherits && conditional.length === 1 && only && only.tag !== 'slot' && only.tag !== 'template' ? handOn(only) : undefined)
   return facts
+}
+
+const heldNames: Record<string, string> = { shift: 'Shift', ctrl: 'Control', alt: 'Alt', meta: 'Meta' }
+
+/** The keys that `@keydown.shift.enter` asks for (Vue guide, key modifiers). `delete` there means two keys. */
+function keysOf(one: Attribute, place: Place): Key[] {
+  if (one.type !== kind.directive || one.name !== 'on' || !/^key(?:down|up|press)$/.test(staticName(one))) return []
+  const modifiers = one.modifiers.map((modifier) => modifier.content)
+  const held = modifiers.flatMap((modifier) => heldNames[modifier] ?? []).sort()
+  return modifiers.filter((modifier) => !(modifier in heldNames)).flatMap((modifier) => (modifier === 'delete' ? ['Delete', 'Backspace'] : [keyName(modifier)]))
+    .flatMap((name) => (name ? [{ kind: 'key' as const, name: [...held, name].join('+'), place, known: 'declared' as const, disagreements: [] }] : []))
 }
 
 /** Names given to `$emit` in an expression of the template. */

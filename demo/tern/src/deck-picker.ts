@@ -15,6 +15,12 @@ const sheets = [sheet(shared), sheet(css)]
  * @status stable
  * @kind form
  * @fires {CustomEvent<{ deck: string }>} deck-change - Another deck was chosen.
+ * @key ArrowRight - Chooses the next deck.
+ * @key ArrowDown - Chooses the next deck.
+ * @key ArrowLeft - Chooses the deck before.
+ * @key ArrowUp - Chooses the deck before.
+ * @key Home - Chooses the first deck.
+ * @key End - Chooses the last deck.
  * @csspart decks - The whole group.
  * @csspart deck - One deck.
  */

@@ -18,6 +18,14 @@ const sheets = [sheet(shared), sheet(css)]
  * @status stable
  * @kind form
  * @fires {CustomEvent<{ count: number; before: number }>} count-change - The reader chose another number.
+ * @key ArrowUp - One more.
+ * @key ArrowRight - One more.
+ * @key ArrowDown - One less.
+ * @key ArrowLeft - One less.
+ * @key PageUp - Five more.
+ * @key PageDown - Five less.
+ * @key Home - The fewest that can be chosen.
+ * @key End - The most that can be chosen.
  * @csspart stepper - The whole control.
  * @csspart count - The number.
  * @csspart less - The button for one less.

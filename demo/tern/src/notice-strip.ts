@@ -25,6 +25,7 @@ const sheets = [sheet(shared), sheet(css)]
  * @slot - The news itself, one or two sentences.
  * @slot action - One act at most, usually a `tern-action`.
  * @fires {CustomEvent<{ reason: 'button' | 'key' }>} dismiss - The reader puts the notice away. Refuse it to keep the notice.
+ * @key Escape - Puts the notice away, where it is dismissible.
  * @csspart strip - The whole band.
  * @csspart close - The button that puts it away.
  * @csspart icon - The sign in front of the news.

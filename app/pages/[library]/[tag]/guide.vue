@@ -1,10 +1,11 @@
 <script setup lang="ts">
+import { bareSurround, plainSurround, type Surround } from '~~/core/surround'
 import { z } from 'zod'
 import { codeFor, codeStyles, stylesOf, type CodeStyle } from '~~/core/code/frameworks'
 import { firstExamples } from '~~/core/code/examples'
 import { firstUsage, forFrame, modulesFor } from '~~/core/code/showing'
 import type { Usage } from '~~/core/code/usage'
-import { componentTitle, describeMember, memberKey, memberKinds, memberTitle, wantsWords } from '~~/core/contract/contract'
+import { componentTitle, describeMember, kindTitle, memberKey, memberKinds, memberTitle, wantsWords } from '~~/core/contract/contract'
 import type { Problem } from '~~/core/problem'
 import { examplesSchema, historySchema, wordsListSchema, type ExampleView, type History, type WordsView } from '~~/core/wire'
 
@@ -47,12 +48,18 @@ watch([tag, () => store.releaseStamp], async ([now]) => {
 const wordsFor = (key: string) => words.value.find((one) => one.member === key)
 const written = (one: WordsView) => { words.value = [...words.value.filter((other) => other.member !== one.member), one] }
 
-interface Shown { id: string | undefined; name: string; usage: Usage; anchor: string }
+interface Shown { id: string | undefined; name: string; usage: Usage; anchor: string; surround?: Surround | null; notes?: string; starter?: boolean }
 const face = computed(() => standing.value?.face ?? (contract.value ? firstUsage(contract.value, store.title(tag.value)) : undefined))
 const anchorOf = (name: string) => `example-${name.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '')}`
 const keptExamples = computed<Shown[]>(() => kept.value.filter((one) => !one.face).map((one) => ({ ...one, anchor: anchorOf(one.name) })))
 /** What the contract suggests and nobody has kept. */
 const made = computed<Shown[]>(() => (contract.value ? firstExamples(contract.value, store.title(tag.value), face.value, kept.value) : []).map((one) => ({ ...one, id: undefined, anchor: anchorOf(one.name) })))
+/** An example in its own surround, as far as that is about the component and not about the page. */
+const aroundOf = ({ surround }: Shown): Surround => {
+  if (!surround) return bareSurround(theme.value)
+  const { direction, language, text, motion, colours, held, on, width } = surround
+  return { ...bareSurround(theme.value), direction, language, text, motion, colours, held, on, width }
+}
 const host = frameName()
 const targetOf = (usage: Usage) => {
   const modules = modulesFor(tag.value, usage, store.moduleOf)
@@ -63,7 +70,7 @@ const toggle = (anchor: string) => { const next = new Set(open.value); if (!next
 
 async function keep(one: Shown) {
   try {
-    await ask(z.unknown(), `/libraries/${store.slug}/components/${tag.value}/examples`, { method: 'POST', body: { name: one.name, usage: one.usage } })
+    await ask(z.unknown(), `/libraries/${store.slug}/components/${tag.value}/examples`, { method: 'POST', body: { name: one.name, usage: one.usage, ...(one.surround ? { surround: one.surround } : {}), ...(one.notes ? { notes: one.notes } : {}) } })
     say(`“${one.name}” is kept.`)
     await load()
   } catch (error) { problems.value = problemsOf(error) }
@@ -95,7 +102,7 @@ onMounted(() => { if (route.hash) setTimeout(() => document.getElementById(decod
             <div><h3>When not</h3><MemberWords :tag member="guide:when-not" title="when not to use it" :words="wordsFor('guide:when-not')" :comment="undefined" @written="written" /></div>
           </div>
         </div>
-        <div class="face"><PreviewFrame v-if="targetOf(face)" :target="targetOf(face)" :css :preview="store.library!.preview" :host :title="`${store.title(tag)}, as on the shelf`" :surround="{ theme, width: null, ground: themeGround, fit: false }" /></div>
+        <div class="face"><PreviewFrame v-if="targetOf(face)" :target="targetOf(face)" :css :preview="store.library!.preview" :host :title="`${store.title(tag)}, as on the shelf`" :surround="plainSurround(theme)" /></div>
       </section>
 
       <p class="sentence">Examples dressed in <Choice v-model="theme" label="Theme" :options="themes.map((one) => ({ value: one.name, title: one.title }))" />, with code for <Choice v-if="styles.length > 1" v-model="chosenStyle" label="Code for" :options="styles.map((value) => ({ value, title: codeStyles[value] }))" /><b v-else>{{ codeStyles[style] }}</b>.</p>
@@ -103,12 +110,14 @@ onMounted(() => { if (route.hash) setTimeout(() => document.getElementById(decod
         <p v-if="title && list.length" class="small muted">Made by us from the contract, until somebody keeps them:</p>
         <div v-if="list.length" class="examples" :class="title">
           <article v-for="one in list" :id="one.anchor" :key="one.anchor" class="example" :aria-label="one.name">
-            <div class="show"><PreviewFrame v-if="targetOf(one.usage)" :target="targetOf(one.usage)" :css :preview="store.library!.preview" :host :title="`${store.title(tag)}, ${one.name}`" :surround="{ theme, width: null, ground: 'transparent', fit: true }" :tallest="150" /><p v-else class="small bad">Was never built.</p></div>
+            <div class="show"><PreviewFrame v-if="targetOf(one.usage)" :target="targetOf(one.usage)" :css :preview="store.library!.preview" :host :title="`${store.title(tag)}, ${one.name}`" :surround="aroundOf(one)" :tallest="150" /><p v-else class="small bad">Was never built.</p></div>
             <div class="said"><NuxtLink class="code name" :to="{ hash: `#${one.anchor}`, query: $route.query }">{{ one.name }}</NuxtLink>
               <button type="button" class="link small" :aria-expanded="open.has(one.anchor)" @click="toggle(one.anchor)">Code</button>
-              <NuxtLink class="link small" :to="benchLink(one.usage)">On the bench</NuxtLink>
+              <NuxtLink class="link small" :to="one.id ? { path: `/${store.slug}/${tag}`, query: { example: one.id } } : benchLink(one.usage)">On the bench</NuxtLink>
+              <span v-if="one.starter" class="small good">a ready beginning</span>
               <template v-if="store.may.write"><button v-if="one.id" type="button" class="link small" @click="letGo(one)">Let go</button><button v-else type="button" class="link small" @click="keep(one)">Keep</button></template>
             </div>
+            <p v-if="one.notes" class="small muted noted">{{ one.notes }}</p>
             <div v-if="open.has(one.anchor)" class="code-of"><pre tabindex="0" :aria-label="`Code of ${one.name}`">{{ code(one.usage) }}</pre><button type="button" class="link small" @click="copy(code(one.usage))">Copy</button></div>
           </article>
         </div>
@@ -140,7 +149,7 @@ onMounted(() => { if (route.hash) setTimeout(() => document.getElementById(decod
             <dt><NuxtLink class="link code" :to="`/${store.slug}/registry`">{{ one.version }}</NuxtLink> <span class="small muted">{{ one.made_at.toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' }) }}</span></dt>
             <dd>
               <template v-if="one.change === 'new'">It came with this version.</template><template v-else-if="one.change === 'gone'">It was taken out.</template>
-              <template v-for="(each, i) in one.members" v-else :key="i"><template v-if="i">, </template>{{ each.change }}: {{ each.member.kind.replace('-', ' ') }} <code>{{ memberTitle(each.member) }}</code></template>
+              <template v-for="(each, i) in one.members" v-else :key="i"><template v-if="i">, </template>{{ each.change }}: {{ kindTitle(each.member.kind) }} <code>{{ memberTitle(each.member) }}</code></template>
             </dd>
           </template>
         </dl>
@@ -159,7 +168,7 @@ onMounted(() => { if (route.hash) setTimeout(() => document.getElementById(decod
 .example { min-width: 180px; max-width: 100%; display: grid; gap: 6px; scroll-margin: 80px; } .example:target .said { background: var(--kelp-wash); }
 .show { min-height: 48px; display: flex; align-items: flex-end; max-width: 420px; overflow: hidden; }
 .said { display: flex; gap: 12px; align-items: baseline; border-top: 1.5px solid var(--ink); padding-top: 4px; } .name:hover { color: var(--kelp); }
-.code-of { border: 1px solid var(--rule); background: var(--sheet); padding: 8px 10px; max-width: 600px; }
+.noted { max-width: 420px; } .code-of { border: 1px solid var(--rule); background: var(--sheet); padding: 8px 10px; max-width: 600px; }
 .contract h2, .related h2 { border-bottom: 1px solid var(--rule); padding-bottom: 4px; } table { width: 100%; table-layout: fixed; }
 th { text-align: left; font-weight: 500; width: 190px; } th, td { vertical-align: top; padding: 7px 16px 7px 0; border-bottom: 1px solid var(--rule-soft); overflow-wrap: anywhere; } td.code { width: 300px; } tr { scroll-margin: 60px; } tr:target > * { background: var(--kelp-wash); }
 .related dl { display: grid; grid-template-columns: 190px minmax(0, 1fr); gap: 6px 16px; margin: 0; } .related dd { margin: 0; }

@@ -4,6 +4,7 @@ import { usageSchema, type Usage } from '~~/core/code/usage'
 import { componentTitle, membersOf } from '~~/core/contract/contract'
 import type { Problem } from '~~/core/problem'
 import { wordsListSchema, type WordsView } from '~~/core/wire'
+import { surroundFromQuery, surroundToQuery } from '~~/core/surround'
 import { firstUsage, forFrame, modulesFor } from '~~/core/code/showing'
 
 const store = useLibrary()
@@ -32,13 +33,10 @@ let later: ReturnType<typeof setTimeout> | undefined
 const queryOf = () => ({
   ...route.query,
   show: JSON.stringify(usage.value) === JSON.stringify(start.value) ? undefined : JSON.stringify(usage.value),
-  theme: surround.theme === store.baseTheme ? undefined : surround.theme, width: surround.width ?? undefined, ground: surround.ground === themeGround ? undefined : surround.ground,
+  ...surroundToQuery(surround.value, store.baseTheme),
 })
-const asNumber = (value: unknown) => (typeof value === 'string' && Number(value) > 0 ? Number(value) : null)
-const surround = reactive({
-  theme: typeof route.query.theme === 'string' && themes.value.some((one) => one.name === route.query.theme) ? route.query.theme : store.baseTheme,
-  width: asNumber(route.query.width), ground: groundFrom(route.query.ground), fit: false,
-})
+const surround = shallowRef(surroundFromQuery(route.query, themes.value.map((one) => one.name), store.baseTheme))
+const measured = ref<{ width: number; height: number }>()
 watch([usage, surround], () => {
   clearTimeout(later)
   later = setTimeout(() => void router.replace({ query: queryOf(), hash: route.hash }), 300)
@@ -47,6 +45,7 @@ watch([usage, surround], () => {
 onBeforeRouteLeave(() => clearTimeout(later))
 onUnmounted(() => clearTimeout(later))
 
+const evidence = useEvidence(contract, start, computed(() => standing.value?.rendering.module ?? undefined))
 const modules = computed(() => modulesFor(tag.value, usage.value, store.moduleOf))
 const contractOf = (other: string) => store.find(other)?.contract
 const target = computed(() =>
@@ -57,7 +56,6 @@ const chosenStyle = useAddressChoice('code', 'html')
 const style = computed<CodeStyle>(() => styles.value.find((one) => one === chosenStyle.value) ?? styles.value[0] ?? 'html')
 const code = computed(() => (contract.value ? codeFor(style.value, { contract: contract.value, usage: usage.value, contractOf, importFrom: store.importFrom }) : ''))
 
-const widths = [null, 320, 390, 600, 768, 1024].map((value) => ({ value, title: value === null ? 'as wide as there is room' : String(value) }))
 
 interface Fired { at: Date; name: string; detail: string; target: string }
 const events = ref<Fired[]>([])
@@ -98,11 +96,10 @@ watch([tag, wordsStamp], () => { if (standing.value) void loadWords() }, { immed
 const written = (one: WordsView) => { words.value = [...words.value.filter((other) => other.member !== one.member), one] }
 
 const { copy, copied } = useCopy()
-const changed = computed(() => JSON.stringify(usage.value) !== JSON.stringify(start.value))
 useKeys([
   { keys: 'c', does: 'copy the code', run: () => copy(code.value) },
   { keys: 'r', does: 'show it as on the shelf', run: () => { usage.value = start.value } },
-  { keys: 't', does: 'the next theme', run: () => { const names = themes.value.map((one) => one.name); surround.theme = names[(names.indexOf(surround.theme) + 1) % names.length] ?? surround.theme } },
+  { keys: 't', does: 'the next theme', run: () => { const names = themes.value.map((one) => one.name); surround.value = { ...surround.value, theme: names[(names.indexOf(surround.value.theme) + 1) % names.length] ?? surround.value.theme } } },
 ])
 onMounted(() => { if (route.hash) document.getElementById(decodeURIComponent(route.hash.slice(1)))?.scrollIntoView() })
 watch(() => route.hash, (hash) => document.getElementById(decodeURIComponent(hash.slice(1)))?.scrollIntoView({ block: 'nearest' }))
@@ -115,22 +112,25 @@ watch(() => route.hash, (hash) => document.getElementById(decodeURIComponent(has
       <ProblemList :problems="standing.rendering.problems" :library="store.slug" />
       <p v-if="standing.rendering.lastGood" class="small">What is shown was built {{ ago(standing.rendering.lastGood.made_at) }}, from revision {{ standing.rendering.lastGood.revision }}; the ledger is of the newest source that could be read.</p>
     </div>
+    <div v-if="store.library?.gone.some((one) => one.offers.includes(tag))" class="stale"><GoneKept :to="tag" /></div>
     <div v-if="wordsProblems.length" class="stale"><ProblemList :problems="wordsProblems" /> <button type="button" class="link" @click="loadWords">Fetch the words again</button></div>
+    <TryFrame v-if="evidence.asked.value" :asked="evidence.asked.value" :css :preview="store.library!.preview" :theme="store.baseTheme" @seen="evidence.round.value?.answer($event)" @failed="evidence.fail" />
     <div class="two">
-      <ContractLedger v-model="usage" :contract :words :at="decodeURIComponent($route.hash.slice(1))" @written="written" @moved="loadWords" />
+      <ContractLedger v-model="usage" :contract :words :evidence="evidence.of.value" :at="decodeURIComponent($route.hash.slice(1))" @written="written" @moved="loadWords">
+        <template #tried>
+          <span v-if="evidence.round.value" class="small tried" role="status">Being tried in a browser, {{ evidence.tried.value }} renderings so far … <button type="button" class="link" @click="evidence.stop">Stop</button></span>
+          <span v-else-if="evidence.problem.value" class="small tried bad" role="alert">{{ evidence.problem.value }} <button type="button" class="link" @click="evidence.run">Try again</button></span>
+          <span v-else-if="evidence.evidence.value" class="small tried" role="status">{{ count(evidence.evidence.value.filter((one) => one.mark === 'seen').length) }} of {{ count(evidence.evidence.value.length) }} seen in a browser. <button type="button" class="link" @click="evidence.run">Try again</button></span>
+          <span v-else-if="standing.rendering.module" class="small tried">Not tried in a browser yet. <button type="button" class="link" @click="evidence.run">Try every member</button></span>
+        </template>
+      </ContractLedger>
       <section class="side" aria-label="The component alone">
-        <p class="sentence">
-          Shown in <Choice v-model="surround.theme" label="Theme" :options="themes.map((one) => ({ value: one.name, title: one.title }))" />,
-          <Choice v-model="surround.width" label="Width" :options="widths">
-            <template #default="{ close }">
-              <form class="own-width" @submit.prevent="close()"><label class="small">Another, in px <input class="field" type="number" min="40" max="4000" :value="surround.width ?? ''" @change="surround.width = asNumber(($event.target as HTMLInputElement).value)"></label></form>
-            </template>
-          </Choice>{{ surround.width === null ? '' : ' wide' }}, on <Choice v-model="surround.ground" label="Ground" :options="grounds" />.
-          <button v-if="changed" type="button" class="link small again" @click="usage = start">As on the shelf</button>
-        </p>
+        <SurroundSentence v-model="surround" :contract />
+        <ExampleLine v-model:usage="usage" v-model:surround="surround" :contract :start />
         <div class="ground">
-          <PreviewFrame v-if="target" :key="tag" :target :css :preview="store.library!.preview" :title="`${store.title(tag)}, alone`" :surround @event="onEvent" @failed="onFailed" @restarted="failure = undefined" />
-          <div v-if="target && surround.width !== null" class="ruler" :style="{ width: `${surround.width}px` }" aria-hidden="true"><span class="code">{{ surround.width }}</span></div>
+          <PreviewFrame v-if="target" :key="tag" :target :css :preview="store.library!.preview" :title="`${store.title(tag)}, alone`" :surround @event="onEvent" @failed="onFailed" @restarted="failure = undefined" @measured="(width, height) => measured = { width, height }" />
+          <p v-if="target && measured" class="measured code muted" title="How large it is drawn, in CSS pixels">{{ measured.width }} × {{ measured.height }}</p>
+          <div v-if="target && surround.width !== null && surround.window === null" class="ruler" :style="{ width: `${surround.width}px` }" aria-hidden="true"><span class="code">{{ surround.width }}</span></div>
           <p v-if="!target" class="nothing muted">There is no rendering: {{ standing.rendering.problems[0]?.what ?? 'it was never built.' }}</p>
           <div v-if="failure" class="failure" role="alert">
             <b class="bad">It failed {{ failure.phase }}:</b> <span class="code">{{ failure.text }}</span>
@@ -156,6 +156,7 @@ watch(() => route.hash, (hash) => document.getElementById(decodeURIComponent(has
   <main v-else class="lost">
     <h1>Not on this shelf</h1>
     <p>There is no <code>&lt;{{ tag }}&gt;</code> in {{ store.library?.title }}. It may have been renamed or taken out.</p>
+    <GoneKept :tags="[tag]" />
     <NuxtLink class="act" :to="`/${store.slug}`">To the shelf</NuxtLink>
   </main>
 </template>
@@ -165,9 +166,7 @@ watch(() => route.hash, (hash) => document.getElementById(decodeURIComponent(has
 .stale { padding: 2px 24px 8px; border-bottom: 1px solid var(--rule); background: var(--sheet); max-height: 140px; overflow: auto; flex: none; }
 .two { display: grid; grid-template-columns: 604px minmax(0, 1fr); flex: 1; min-height: 0; }
 .side { border-left: 1px solid var(--rule); display: flex; flex-direction: column; min-width: 0; min-height: 0; }
-.side .sentence { padding: 8px 20px; border-bottom: 1px solid var(--rule-soft); }
-.again { margin-left: 10px; font-family: var(--ui); }
-.own-width { border-top: 1px solid var(--rule); padding: 8px 12px 4px; margin-top: 6px; }
+.tried { font-family: var(--ui); } .measured { position: absolute; inset: auto 8px 4px auto; font-size: 11px; line-height: 16px; padding: 0 4px; background: var(--sheet); pointer-events: none; }
 .ground { flex: 1; min-height: 160px; position: relative; background: var(--sheet); }
 .ruler { position: absolute; inset: 0 auto 0 50%; translate: -50% 0; max-width: 100%; border-inline: 1px dashed var(--rule); pointer-events: none; text-align: center; } .ruler span { font-size: 11px; line-height: 16px; color: var(--muted); background: var(--sheet); padding: 0 6px; border: 1px solid var(--rule); border-top: 0; display: inline-block; }
 .nothing { padding: 32px; }

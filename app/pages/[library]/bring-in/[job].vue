@@ -31,6 +31,7 @@ const lists = computed(() => (job.value?.result ? ([['New', job.value.result.add
           <h2>{{ title }}</h2>
           <p v-for="tag in tags" :key="tag"><NuxtLink v-if="store.find(tag)" class="link" :to="`/${store.slug}/${tag}`">{{ store.title(tag) }}</NuxtLink><template v-else>{{ store.title(tag) }}</template> <span class="code muted">{{ tag }}</span></p>
         </section>
+        <GoneKept :tags="job.result.gone" />
         <section v-if="unread.length"><h2>Not read or not built</h2><ProblemList :problems="unread" :library="store.slug" /></section>
         <section v-if="leftAside.length"><h2>Left aside</h2><ProblemList :problems="leftAside" calm /></section>
       </template>

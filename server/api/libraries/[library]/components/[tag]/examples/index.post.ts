@@ -1,5 +1,4 @@
-import { z } from 'zod'
-import { usageSchema, type Usage } from '~~/core/code/usage'
+import { newExampleSchema } from '~~/core/wire'
 import { fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
 import { record } from '~~/server/store/audit'
@@ -10,11 +9,11 @@ import { keepExample } from '~~/server/store/examples'
 /** Keeps an example under a name. */
 export default route({
   access: 'contributor',
-  body: z.object({ name: z.string().trim().min(1).max(120), usage: usageSchema as unknown as z.ZodType<Usage> }),
+  body: newExampleSchema,
   async handle({ db, library, params, body, person }) {
     const component = await componentByTag(db, library.id, params.tag!)
     if (!component) return fail(404, 'no-component', `There is no <${params.tag}> in ${library.title}.`, 'Look for it on the shelf.')
-    const id = await keepExample(db, component.id, body.name, body.usage)
+    const id = await keepExample(db, component.id, body.name, body.usage, body)
     if (!id) return fail(409, 'example-there', `There is an example called ${body.name} already.`, 'Give this one another name.')
     await record(db, 'example kept', { library: library.id, person: person.id }, { tag: params.tag, name: body.name })
     await notify(db, { library: library.slug, what: 'words', tag: params.tag! })

@@ -1,0 +1,92 @@
+<script setup lang="ts">
+import { membersOf, type Contract } from '~~/core/contract/contract'
+import { holdableStates } from '~~/core/style/held'
+import type { Surround } from '~~/core/surround'
+
+/** What is around the component, and the states it is held in, as a sentence. */
+const { contract } = defineProps<{ contract: Contract }>()
+const surround = defineModel<Surround>({ required: true })
+const { themes } = storeToRefs(useLibrary())
+const part = <K extends keyof Surround>(key: K) => computed<Surround[K]>({ get: () => surround.value[key], set: (value) => { surround.value = { ...surround.value, [key]: value } } })
+const theme = part('theme')
+const width = part('width')
+const ground = part('ground')
+const direction = part('direction')
+const text = part('text')
+const motion = part('motion')
+const colours = part('colours')
+const align = part('align')
+const padding = part('padding')
+const language = part('language')
+const held = part('held')
+const on = part('on')
+const windowSize = computed<string | null>({
+  get: () => (surround.value.window ? `${surround.value.window.width} × ${surround.value.window.height}` : null),
+  set: (value) => {
+    const [w, h] = (value ?? '').split(' × ').map(Number)
+    surround.value = { ...surround.value, window: w && h ? { width: w, height: h } : null }
+  },
+})
+const own = (values: (string | null)[], value: string | null) => (values.includes(value) ? values : [...values, value])
+const widths = computed(() => [...new Set([null, 320, 390, 600, 768, 1024, width.value])].map((value) => ({ value, title: value === null ? 'as wide as there is room' : String(value) })))
+const windows = computed(() => own([null, '390 × 844', '768 × 1024', '1280 × 800', '1920 × 1080'], windowSize.value).map((value) => ({ value, title: value ?? 'as large as there is room' })))
+const languages = computed(() => [...new Set(['en', 'de', 'fr', 'fi', 'ar', 'he', 'ja', language.value])].map((value) => ({ value, title: new Intl.DisplayNames('en', { type: 'language' }).of(value) ?? value, note: value })))
+const paddings = [0, 8, 16, 24, 48].map((value) => ({ value: String(value), title: value === 0 ? 'nothing' : `${value} px` }))
+const sizes = [100, 125, 150, 200].map((value) => ({ value: String(value), title: `${value} %` }))
+const asText = (of: WritableComputedRef<number>) => computed<string>({ get: () => String(of.value), set: (value) => { of.value = Number(value) } })
+const textChoice = asText(text)
+const paddingChoice = asText(padding)
+const states = computed(() => {
+  const read = membersOf(contract, 'state').filter((one) => one.known !== 'comment')
+  const known = new Set(read.filter((one) => one.by === 'browser').map((one) => one.name))
+  const always = ['hover', 'focus-visible', 'active']
+  return [
+    ...always.map((value) => ({ value, title: value, ...(known.has(value) ? {} : { note: 'no style asks for it' }) })),
+    ...read.filter((one) => one.by === 'browser' && holdableStates.has(one.name) && !always.includes(one.name)).map((one) => ({ value: one.name, title: one.name })),
+    ...read.filter((one) => one.by === 'custom').map((one) => ({ value: one.name, title: one.name, note: 'its own' })),
+  ]
+})
+const targets = computed(() => [{ value: '', title: 'what answers in it' }, ...membersOf(contract, 'part').filter((one) => one.known !== 'comment').map((one) => ({ value: one.name, title: one.name, note: 'part' }))])
+const usualInMore = computed(() => surround.value.window === null && surround.value.align === 'middle' && surround.value.padding === 24 && surround.value.language === 'en' && surround.value.colours === 'own')
+const more = ref(!usualInMore.value)
+const widthFrom = (value: string) => (Number(value) >= 1 && Number(value) <= 10_000 ? Number(value) : null)
+function windowFrom(event: Event) {
+  const size = /^\s*(\d{3,4})\s*[x×]\s*(\d{3,4})\s*$/.exec((event.target as HTMLInputElement).value)
+  if (size) windowSize.value = `${size[1]} × ${size[2]}`
+}
+</script>
+
+<template>
+  <div class="surround">
+    <p class="sentence">
+      Shown in <Choice v-model="theme" label="Theme" :options="themes.map((one) => ({ value: one.name, title: one.title }))" />,
+      <Choice v-model="width" label="Width" :options="widths">
+        <template #default="{ close }">
+          <form class="own-size" @submit.prevent="close()"><label class="small">Another, in px <input class="field" type="number" min="1" max="10000" :value="width ?? ''" @change="width = widthFrom(($event.target as HTMLInputElement).value)"></label></form>
+        </template>
+      </Choice>{{ width === null ? '' : ' wide' }},
+      <Choice v-model="direction" label="Writing direction" :options="[{ value: 'ltr', title: 'left to right' }, { value: 'rtl', title: 'right to left' }]" />,
+      text at <Choice v-model="textChoice" label="Text size" :options="sizes" />,
+      motion <Choice v-model="motion" label="Motion" :options="[{ value: 'on', title: 'on' }, { value: 'reduced', title: 'reduced' }]" />,
+      on <Choice v-model="ground" label="Ground" :options="grounds" />;
+      held in <Choices v-model="held" label="States held" :options="states" none="no state" /><template v-if="held.length">, on <Choice v-model="on" label="Held on" :options="targets" /></template>.
+      <button type="button" class="link small again" :aria-expanded="more" @click="more = !more">{{ more ? 'Less' : 'More' }}</button>
+    </p>
+    <p v-if="more" class="sentence">
+      In a window <Choice v-model="windowSize" label="Window" :options="windows">
+        <template #default="{ close }">
+          <form class="own-size" @submit.prevent="close()"><label class="small">Another, such as 1024 × 768 <input class="field" :value="windowSize ?? ''" @change="windowFrom"></label></form>
+        </template>
+      </Choice>,
+      <Choice v-model="align" label="Alignment" :options="[{ value: 'start', title: 'at the start' }, { value: 'middle', title: 'in the middle' }, { value: 'end', title: 'at the end' }, { value: 'stretch', title: 'from edge to edge' }]" />
+      with <Choice v-model="paddingChoice" label="Padding" :options="paddings" /> around it,
+      in <Choice v-model="language" label="Language" :options="languages" />,
+      in <Choice v-model="colours" label="Colours" :options="[{ value: 'own', title: 'its own colours' }, { value: 'forced', title: 'the reader’s colours', note: 'forced; nearly as a browser does' }]" />.
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.surround { border-bottom: 1px solid var(--rule-soft); padding: 8px 20px; } .sentence + .sentence { padding-top: 4px; }
+.again { margin-left: 6px; font-family: var(--ui); } .own-size { border-top: 1px solid var(--rule); padding: 8px 12px 4px; margin-top: 6px; }
+</style>

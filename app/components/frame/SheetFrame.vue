@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import type { FromFrame, ToFrame } from '~~/frame/protocol'
+import { bareSurround } from '~~/core/surround'
+
+/** Many renderings of a component in one frame, cell by cell: each is made alone, one that fails says so in its place. */
+type Cells = Omit<Extract<ToFrame, { say: 'cells' }>, 'say' | 'seq'>
+const { cells, css, preview, title, text } = defineProps<{ cells: Cells; css: string; preview: string; title: string; text: number }>()
+const emit = defineEmits<{ laid: [laid: Extract<FromFrame, { say: 'laid' }>] }>()
+const iframe = useTemplateRef<HTMLIFrameElement>('iframe')
+const name = ref(frameName())
+const laid = ref<Extract<FromFrame, { say: 'laid' }>>()
+const failure = ref<string>()
+const frame = useFrameHost(iframe, {
+  event: () => undefined, size: () => undefined,
+  failed: (message) => { if (message.phase === 'load') failure.value = message.text },
+  painted: (seq, at) => { document.dispatchEvent(new CustomEvent('kept-shelf:painted', { detail: { seq, at } })) },
+  laid: (message) => {
+    laid.value = message
+    emit('laid', message)
+  },
+}, () => true)
+const cut = computed(() => ['silent', 'flooding', 'gone'].includes(frame.state.value))
+watch(() => css, (now) => frame.themes(now), { immediate: true })
+watch(() => text, (now) => frame.surround({ ...bareSurround(''), text: now }), { immediate: true })
+watch(() => cells, (now) => {
+  failure.value = undefined
+  frame.cells(plain(now))
+}, { immediate: true })
+function restart() {
+  frame.reset()
+  name.value = frameName()
+}
+const size = computed(() => ({ width: `${cells.columns * cells.width}px`, height: `${Math.max(40, laid.value?.height ?? 200)}px` }))
+</script>
+
+<template>
+  <div class="sheet" :style="size" :data-state="frame.state.value">
+    <div v-if="cut" class="cut" role="alert">
+      <p class="bad">{{ { silent: 'It no longer answers: one of the renderings may be in a loop that does not end.', flooding: 'It said more than anyone can read, and was cut off.', gone: 'It left for another page, and was stopped.' }[frame.state.value as 'silent'] }}</p>
+      <p>Nothing else was touched. <button type="button" class="act" @click="restart">Start it again</button></p>
+    </div>
+    <iframe v-else ref="iframe" :key="name" :src="`${preview.replace('{frame}', name)}/frame`" :title sandbox="allow-scripts" referrerpolicy="no-referrer" @load="frame.onLoad" />
+    <p v-if="failure" class="small bad failed" role="alert">It did not load: {{ failure }}</p>
+  </div>
+</template>
+
+<style scoped>
+.sheet { position: relative; flex: none; } iframe { display: block; width: 100%; height: 100%; border: 0; color-scheme: light; background: var(--sheet); }
+.cut { padding: 24px; display: grid; gap: 12px; place-content: center; height: 100%; } .failed { position: absolute; inset: 8px; }
+</style>

@@ -1,0 +1,74 @@
+import { forFrame, modulesFor, type ModuleOf } from '~~/core/code/showing'
+import type { Usage } from '~~/core/code/usage'
+import { membersOf, type Contract } from '~~/core/contract/contract'
+import type { Case, Observation } from '~~/core/evidence/observation'
+import { trial, type Evidence } from '~~/core/evidence/trial'
+
+/** What a trial asks a frame for, and how it goes on once it is answered. */
+export interface Round { cases: Case[]; answer(seen: Observation[]): void }
+
+/** What was seen, by the module that was tried and how it stands on the shelf: a module never changes. */
+const known = new Map<string, Evidence[]>()
+
+/**
+ * The evidence for a component's members, tried in a frame out of sight a moment after its page has
+ * opened. The frame takes `round`, has its cases looked at, and answers.
+ */
+export function useEvidence(contract: Ref<Contract | undefined>, face: Ref<Usage>, module: Ref<string | undefined>) {
+  const store = useLibrary()
+  const evidence = shallowRef<Evidence[]>()
+  const round = shallowRef<Round>()
+  const tried = ref(0)
+  const problem = ref<string>()
+  const modules = shallowRef<ModuleOf[]>()
+  const key = computed(() => JSON.stringify([module.value, face.value, contract.value?.members.map((one) => one.kind + one.name)]))
+  let timer: ReturnType<typeof setTimeout> | undefined
+
+  function stop() {
+    clearTimeout(timer)
+    round.value = undefined
+  }
+  function run() {
+    stop()
+    problem.value = undefined
+    evidence.value = undefined
+    tried.value = 0
+    const now = contract.value
+    const mine = key.value
+    modules.value = now && modulesFor(now.tag, face.value, store.moduleOf)
+    if (!now || !modules.value) return
+    const steps = trial(now, face.value)
+    const next = (step: IteratorResult<Case[], Evidence[]>) => {
+      if (mine !== key.value) return
+      if (step.done) {
+        known.set(mine, step.value)
+        evidence.value = step.value
+        round.value = undefined
+        return
+      }
+      if (step.value.length === 0) return next(steps.next([]))
+      round.value = {
+        cases: step.value.map((one) => ({ ...one, usage: forFrame(one.usage, (tag) => store.find(tag)?.contract, now.tag) })),
+        answer: (seen) => {
+          tried.value += seen.length
+          next(steps.next(seen))
+        },
+      }
+    }
+    next(steps.next([]))
+  }
+  function fail(what: string) {
+    problem.value = what
+    stop()
+  }
+  watch(key, () => {
+    stop()
+    evidence.value = known.get(key.value)
+    problem.value = undefined
+    if (!evidence.value && module.value && contract.value) timer = setTimeout(run, 2000)
+  }, { immediate: true })
+  onUnmounted(stop)
+  const of = computed(() => new Map((evidence.value ?? []).map((one) => [one.member, one])))
+  const asked = computed(() => (contract.value && modules.value && round.value ? { tag: contract.value.tag, modules: modules.value, listen: membersOf(contract.value, 'event').map((one) => one.name), reads: membersOf(contract.value, 'prop').map((one) => one.name), cases: round.value.cases } : undefined))
+  return { evidence, of, asked, round, tried, problem, run, stop, fail }
+}

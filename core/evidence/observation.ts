@@ -1,0 +1,28 @@
+import * as z from 'zod/mini'
+import { usageSchema } from '../code/usage'
+
+// The small form of the schema library: this file is part of the script in every preview frame.
+
+/**
+ * One way of showing a component, to be looked at out of sight. `sets` are custom properties put on it,
+ * `held` a state it is held in, `acts` what is done to it once it stands there: a click on each thing
+ * that answers, or a key on the first of them.
+ */
+export const caseSchema = z.object({
+  id: z.string().check(z.maxLength(500)), usage: usageSchema, sets: z.record(z.string(), z.string()), held: z.array(z.string()),
+  acts: z.array(z.union([z.literal('use'), z.object({ key: z.string() })])).check(z.maxLength(40)),
+})
+export type Case = z.infer<typeof caseSchema>
+
+const word = z.string().check(z.maxLength(300))
+/**
+ * What was seen of a case. `tree`, `style` and `values` are fingerprints: of what is rendered, without the
+ * attributes of the component's own element; of the computed styles of all of it; of its public values
+ * and what a form would send. `fired` are events with a fingerprint of what they carried, `answered` the
+ * keys it took for itself.
+ */
+export const observationSchema = z.object({
+  id: z.string().check(z.maxLength(500)), failed: z.optional(word), tree: word, style: word, values: z.record(word, word),
+  parts: z.array(word).check(z.maxLength(500)), slots: z.array(word).check(z.maxLength(500)), fired: z.array(word).check(z.maxLength(500)), answered: z.array(word).check(z.maxLength(100)),
+})
+export type Observation = z.infer<typeof observationSchema>

@@ -1,0 +1,73 @@
+import * as z from 'zod/mini'
+
+// The small form of the schema library: this file is part of the script in every preview frame.
+
+/** The ground of the theme: CSS's own ground for a page, which follows the theme's colour scheme. */
+export const themeGround = 'Canvas'
+
+/**
+ * What is around a component while it is looked at. Lengths are CSS pixels. `width` is the parent's,
+ * `null` as wide as there is room; `window` the size of the page, `null` the room there is. `text` is
+ * the reader's text size, in per cent of the usual. `held` are states the component is held in,
+ * `on` the part they are held on; where it is empty, on what answers in it.
+ */
+export const surroundSchema = z.object({
+  theme: z.string().check(z.maxLength(100)),
+  width: z.nullable(z.number().check(z.minimum(1), z.maximum(10_000))),
+  window: z.nullable(z.object({ width: z.int().check(z.minimum(100), z.maximum(5000)), height: z.int().check(z.minimum(100), z.maximum(5000)) })),
+  ground: z.string().check(z.maxLength(100)),
+  align: z.enum(['start', 'middle', 'end', 'stretch']),
+  padding: z.number().check(z.minimum(0), z.maximum(500)),
+  direction: z.enum(['ltr', 'rtl']),
+  language: z.string().check(z.maxLength(35)),
+  text: z.number().check(z.minimum(50), z.maximum(400)),
+  motion: z.enum(['on', 'reduced']),
+  colours: z.enum(['own', 'forced']),
+  held: z.array(z.string().check(z.maxLength(100))).check(z.maxLength(20)),
+  on: z.string().check(z.maxLength(200)),
+  /** The frame is as large as the component, and has no more around it. */
+  fit: z.boolean(),
+})
+export type Surround = z.infer<typeof surroundSchema>
+
+/** A surround with nothing special about it. */
+export const plainSurround = (theme: string, more: Partial<Surround> = {}): Surround => ({
+  theme, width: null, window: null, ground: themeGround, align: 'middle', padding: 24, direction: 'ltr', language: 'en', text: 100, motion: 'on', colours: 'own', held: [], on: '', fit: false, ...more,
+})
+
+/** Just the component, on nothing: as it stands on the shelf. */
+export const bareSurround = (theme: string): Surround => plainSurround(theme, { ground: 'transparent', fit: true })
+
+type Query = Record<string, string | undefined>
+const usual = plainSurround('')
+
+/** What of a surround is not the usual, as it stands in an address. */
+export function surroundToQuery(surround: Surround, baseTheme: string): Query {
+  const { theme, width, window, ground, align, padding, direction, language, text, motion, colours, held, on } = surround
+  const unless = (same: boolean, value: string | number) => (same ? undefined : String(value))
+  return {
+    theme: unless(theme === baseTheme, theme), width: unless(width === null, width!), window: window ? `${window.width}x${window.height}` : undefined, ground: unless(ground === usual.ground, ground),
+    align: unless(align === usual.align, align), padding: unless(padding === usual.padding, padding), dir: unless(direction === usual.direction, direction), lang: unless(language === usual.language, language),
+    text: unless(text === usual.text, text), motion: unless(motion === usual.motion, motion), colours: unless(colours === usual.colours, colours), held: held.length ? held.join(' ') : undefined, on: on || undefined,
+  }
+}
+
+/** A ground from an address: the theme's, or a plain colour. */
+export const groundFrom = (value: unknown): string => (typeof value === 'string' && /^#[0-9a-f]{3,8}$/i.test(value) ? value : themeGround)
+
+/** A language from an address: a tag as BCP 47 (RFC 5646) has them, as far as its form shows. */
+export const languageFrom = (value: unknown): string => (typeof value === 'string' && /^[a-z]{2,3}(?:-[a-z\d]{2,8})*$/i.test(value) ? value : usual.language)
+
+/** The surround an address speaks of; what cannot be is the usual. */
+export function surroundFromQuery(query: Record<string, unknown>, themes: readonly string[], baseTheme: string): Surround {
+  const text = (name: string) => (typeof query[name] === 'string' ? query[name] : undefined)
+  const number = (name: string, from: number, to: number) => { const value = Number(text(name) ?? NaN); return value >= from && value <= to ? value : undefined }
+  const one = <T extends string>(name: string, values: readonly T[]): T | undefined => values.find((value) => value === text(name))
+  const size = /^(\d{3,4})x(\d{3,4})$/.exec(text('window') ?? '')
+  const window = size ? { width: Math.min(5000, Number(size[1])), height: Math.min(5000, Number(size[2])) } : null
+  return plainSurround(one('theme', themes) ?? baseTheme, {
+    width: number('width', 1, 10_000) ?? null, window, ground: groundFrom(query.ground), align: one('align', ['start', 'middle', 'end', 'stretch']) ?? usual.align, padding: number('padding', 0, 500) ?? usual.padding,
+    direction: one('dir', ['ltr', 'rtl']) ?? usual.direction, language: languageFrom(query.lang), text: number('text', 50, 400) ?? usual.text, motion: one('motion', ['on', 'reduced']) ?? usual.motion,
+    colours: one('colours', ['own', 'forced']) ?? usual.colours, held: [...new Set((text('held') ?? '').split(/\s+/).filter((name) => /^[\w-]{1,100}$/.test(name)))].slice(0, 20), on: (text('on') ?? '').slice(0, 200),
+  })
+}

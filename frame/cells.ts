@@ -1,0 +1,120 @@
+import type { Surround } from '../core/surround'
+import type { ComponentModule, Mounted, Tools } from './adapters/adapter'
+import { mountElement } from './adapters/custom-element'
+import type { Held } from './held'
+import type { ToFrame } from './protocol'
+
+type Cells = Extract<ToFrame, { say: 'cells' }>
+interface Shown { place: HTMLElement; parent: HTMLElement; mounted: Mounted | undefined; usage: string; failed: string | undefined }
+
+/** Style of a sheet of cells; names begin with ours, so that a library's own sheets do not meet them. */
+export const cellStyle = `
+  body[data-kept-sheet] { padding: 0; min-height: 0; display: block; } body[data-kept-sheet] > #parent { display: none; }
+  [data-kept-cells] { display: grid; inline-size: max-content; }
+  [data-kept-cell] { box-sizing: border-box; display: grid; align-content: safe center; justify-content: safe center; padding: 12px; overflow: hidden; border: 0 solid rgb(128 128 128 / 0.3); border-inline-end-width: 1px; border-block-end-width: 1px; direction: ltr; }
+  [data-kept-cell] > div { min-inline-size: 0; max-inline-size: 100%; }
+  [data-kept-cell] > [data-kept-caption] { font: 11px/15px monospace; color: #5C6766; background: #FCFBF8; padding: 2px 6px; margin: 8px 0 0; justify-self: center; }
+  [data-kept-failed] { font: 12px/16px sans-serif; color: #A63D22; background: #FCFBF8; padding: 4px 8px; max-inline-size: 100%; overflow-wrap: anywhere; }
+`
+const sheet = document.createElement('div')
+sheet.setAttribute('data-kept-cells', '')
+const shown = new Map<string, Shown>()
+let before: Cells | undefined
+
+const reason = (error: unknown): string => (error instanceof Error ? `${error.name}: ${error.message}` : String(error)).slice(0, 300)
+
+/** Shows a sheet of cells. Each is made alone: one that fails says so in its place, and costs no other. */
+export function showCells(message: Cells, module: Partial<ComponentModule> | undefined, componentOf: Tools['componentOf']): void {
+  const goesOn = before && before.tag === message.tag && JSON.stringify(before.modules) === JSON.stringify(message.modules)
+  before = message
+  document.body.setAttribute('data-kept-sheet', '')
+  if (!sheet.isConnected) document.body.append(sheet)
+  sheet.style.gridTemplateColumns = `repeat(${message.columns}, ${message.width}px)`
+  const wanted = new Set(message.cells.map((one) => one.id))
+  for (const [id, one] of shown) if (!goesOn || !wanted.has(id)) drop(id, one)
+  for (const { id, usage, surround, caption } of message.cells) {
+    let one = shown.get(id)
+    if (!one) {
+      const place = document.createElement('div')
+      place.setAttribute('data-kept-cell', '')
+      const parent = document.createElement('div')
+      place.append(parent)
+      shown.set(id, (one = { place, parent, mounted: undefined, usage: '', failed: undefined }))
+    }
+    dress(one, surround, message.least)
+    captionIn(one, caption)
+    // in the order that is asked for; what stands there stays where it is
+    sheet.append(one.place)
+    const text = JSON.stringify(usage)
+    if (text === one.usage) continue
+    one.usage = text
+    const now = one
+    const fail = (error: unknown) => tellIn(now, reason(error))
+    try {
+      tellIn(now, undefined)
+      if (now.mounted?.update(usage)) continue
+      now.mounted?.end()
+      now.mounted = module?.adapter
+        ? module.adapter.mount(module.component, now.parent, usage, [], { componentOf, fired: () => undefined, failed: fail })
+        : mountElement(message.tag, now.parent, usage, [], () => undefined)
+    } catch (error) {
+      now.mounted = undefined
+      fail(error)
+    }
+  }
+}
+
+function drop(id: string, one: Shown): void {
+  try {
+    one.mounted?.end()
+  } catch { /* what cannot end goes with its place */ }
+  one.place.remove()
+  shown.delete(id)
+}
+
+function dress({ place, parent }: Shown, surround: Surround, least: number): void {
+  // a region of a theme, as a page has them
+  place.dataset.theme = surround.theme
+  place.style.background = surround.ground
+  place.style.minBlockSize = `${least}px`
+  parent.dir = surround.direction
+  parent.lang = surround.language
+  parent.style.inlineSize = surround.width === null ? 'auto' : `${surround.width}px`
+}
+
+function captionIn({ place }: Shown, text: string | undefined): void {
+  let said = place.querySelector(':scope > [data-kept-caption]')
+  if (text === undefined) return said?.remove()
+  if (!said) {
+    said = document.createElement('p')
+    said.setAttribute('data-kept-caption', '')
+    place.append(said)
+  }
+  said.textContent = text
+}
+
+function tellIn(one: Shown, text: string | undefined): void {
+  one.failed = text
+  one.place.querySelector('[data-kept-failed]')?.remove()
+  one.parent.hidden = text !== undefined
+  if (text === undefined) return
+  const said = document.createElement('p')
+  said.setAttribute('data-kept-failed', '')
+  said.textContent = `Did not render. ${text}`
+  one.place.append(said)
+}
+
+/** The places that states are held in, cell by cell. */
+export const heldCells = (): Held[] =>
+  (before?.cells ?? []).flatMap(({ id, surround }) => {
+    const one = shown.get(id)
+    return one ? [{ component: one.parent.firstElementChild ?? undefined, within: one.parent, states: surround.held, on: surround.on }] : []
+  })
+
+/** Where the rows of the sheet begin, how large it is, and which cells failed. */
+export function layOf(): { width: number; height: number; rows: number[]; failed: string[] } {
+  const box = sheet.getBoundingClientRect()
+  const rows = (before?.cells ?? []).flatMap(({ id }, i) => (i % before!.columns === 0 ? [Math.round((shown.get(id)?.place.getBoundingClientRect().top ?? 0) - box.top)] : []))
+  return { width: Math.ceil(box.width), height: Math.ceil(box.height), rows, failed: [...shown].flatMap(([id, one]) => (one.failed === undefined ? [] : [id])) }
+}
+export const watchCells = (observer: ResizeObserver): void => observer.observe(sheet)

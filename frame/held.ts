@@ -1,0 +1,67 @@
+import { heldAttribute, heldPart, marksFor } from '../core/style/held'
+import { rootOf, rootsIn } from './sheets'
+
+const answers = 'a[href], button:not([disabled]), input:not([disabled]), select:not([disabled]), textarea:not([disabled]), summary, [tabindex]:not([tabindex="-1"])'
+let marked: { element: Element; parts: string[] }[] = []
+
+/** The parent in the tree as it is drawn: through slots, and out of shadow trees. */
+const outside = (element: Element): Element | null => element.assignedSlot ?? element.parentElement ?? (element.getRootNode() instanceof ShadowRoot ? (element.getRootNode() as ShadowRoot).host : null)
+
+/** The first element, in the tree as it is drawn, for which `is` holds. */
+function firstDrawn(from: Element, is: (element: Element) => boolean): Element | undefined {
+  if (is(from)) return from
+  const children = from instanceof HTMLSlotElement && from.assignedElements().length ? from.assignedElements() : [...(rootOf(from) ?? from).children]
+  for (const child of children) {
+    const found = firstDrawn(child, is)
+    if (found) return found
+  }
+  return undefined
+}
+
+/** Everything in a component that answers to pointer and keys, in the order it is drawn. */
+export function answersIn(component: Element): Element[] {
+  const found: Element[] = []
+  firstDrawn(component, (one) => {
+    if (one.matches(answers) && one.checkVisibility()) found.push(one)
+    return false
+  })
+  return found
+}
+
+/** The element that is held: a part by its name, or what answers to pointer and keys; where nothing does, the component itself. */
+export function targetOf(component: Element, on: string): Element | undefined {
+  if (on) {
+    for (const root of rootsIn(rootOf(component) ?? document)) for (const one of root.querySelectorAll('[part]')) if (one.part.contains(on)) return one
+    return undefined
+  }
+  return firstDrawn(component, (one) => one.matches(answers) && one.checkVisibility()) ?? component
+}
+
+/** A component to be held in states; `within` is where their reach outwards ends. */
+export interface Held { component: Element | undefined; within: Element; states: readonly string[]; on: string }
+
+/** Marks what the states of each reach, and takes earlier marks away. */
+export function mark(places: readonly Held[]): void {
+  for (const { element, parts } of marked) {
+    element.removeAttribute(heldAttribute)
+    element.part.remove(...parts)
+    if (element.part.length === 0) element.removeAttribute('part')
+  }
+  marked = []
+  for (const one of places) markOne(one)
+}
+
+function markOne({ component, within, states, on }: Held): void {
+  const target = component && states.length ? targetOf(component, on) : undefined
+  if (!target) return
+  const { own, around } = marksFor(states)
+  put(target, own)
+  if (around.length) for (let one = outside(target); one && one !== within; one = outside(one)) put(one, around)
+}
+
+function put(element: Element, states: string[]): void {
+  element.setAttribute(heldAttribute, states.join(' '))
+  const parts = element.part.length ? states.map(heldPart) : []
+  element.part.add(...parts)
+  marked.push({ element, parts })
+}

@@ -1,0 +1,197 @@
+import type { Case, Observation } from '../core/evidence/observation'
+import type { ComponentModule, Mounted, Tools } from './adapters/adapter'
+import { mountElement } from './adapters/custom-element'
+import { answersIn, mark } from './held'
+import { ask, rootOf, rootsIn, writeSheets } from './sheets'
+import { marksFor } from '../core/style/held'
+
+/** Looks at ways of showing a component, one beside the other and out of sight, and says what is there. */
+
+const later = (milliseconds: number) => new Promise((resolve) => setTimeout(resolve, milliseconds))
+/** Cases that stand there at once. */
+const atOnce = 24
+
+/** Nothing moves while it is looked at: what is on its way from one look to another would be neither. */
+const still = new CSSStyleSheet()
+still.replaceSync('*, ::before, ::after { transition: none !important; animation-play-state: paused !important; caret-color: transparent !important; }')
+const holdStill = () => { for (const root of rootsIn()) if (!root.adoptedStyleSheets.includes(still)) root.adoptedStyleSheets = [...root.adoptedStyleSheets, still] }
+
+/** FNV-1a, 32 bits, twice with different beginnings: texts that differ have different fingerprints, but for one in many millions. */
+class Print {
+  private a = 0x811c9dc5
+  private b = 0x1b873593
+  add(text: string): void {
+    for (let i = 0; i < text.length; i++) {
+      this.a = Math.imul(this.a ^ text.charCodeAt(i), 0x01000193)
+      this.b = Math.imul(this.b ^ text.charCodeAt(i), 0x85ebca6b) + i
+    }
+  }
+  toString(): string { return `${(this.a >>> 0).toString(36)}${(this.b >>> 0).toString(36)}` }
+}
+const printOf = (value: unknown): string => {
+  const print = new Print()
+  try {
+    print.add(typeof value === 'function' ? 'function' : value instanceof Node ? value.nodeName : (JSON.stringify(value) ?? 'undefined'))
+  } catch {
+    print.add('cannot be written')
+  }
+  return print.toString()
+}
+
+/** Names that are made up anew for each element say nothing about it. */
+const madeUp = /^(?:id|for|name|aria-(?:labelledby|describedby|controls|owns|activedescendant|details|errormessage)|data-v-.*|data-kept-.*)$/
+const ofHost = /^(?:role|tabindex|aria-.*)$/
+
+interface Place { one: Case; form: HTMLFormElement; parent: HTMLElement; mounted: Mounted | undefined; failed: string | undefined; fired: Set<string>; answered: Set<string> }
+
+function look({ one, form, parent, failed, fired, answered }: Place, reads: readonly string[]): Observation {
+  const tree = new Print()
+  const style = new Print()
+  const parts = new Set<string>()
+  const slots = new Set<string>()
+  const component = parent.firstElementChild
+  const isElement = component !== null && component.localName.includes('-')
+  const visit = (element: Element, host: boolean) => {
+    tree.add(`<${element.localName}`)
+    for (const { name, value } of [...element.attributes].sort((a, b) => (a.name < b.name ? -1 : 1))) if (!madeUp.test(name) && (!host || ofHost.test(name)) && name !== 'style') tree.add(` ${name}=${value}`)
+    if (element instanceof HTMLInputElement || element instanceof HTMLTextAreaElement || element instanceof HTMLSelectElement) tree.add(` value ${element.value}`)
+    for (const name of element.part) parts.add(name)
+    for (const pair of (element.getAttribute('exportparts') ?? '').split(',')) {
+      const [inner, outer = inner] = pair.split(':').map((piece) => piece.trim())
+      if (inner && outer && rootOf(element)?.querySelector(`[part~="${CSS.escape(inner)}"]`)) parts.add(outer)
+    }
+    if (element instanceof HTMLSlotElement && element.getRootNode() !== document) slots.add(element.name)
+    for (const pseudo of [undefined, '::before', '::after']) {
+      const computed = getComputedStyle(element, pseudo)
+      if (pseudo && computed.content === 'none') continue
+      for (const name of computed) if (name !== 'caret-color') style.add(`${name}${computed.getPropertyValue(name)}`)
+    }
+    for (const child of [...(rootOf(element)?.childNodes ?? []), ...element.childNodes]) {
+      if (child instanceof Element) {
+        if (!['style', 'script', 'link', 'template'].includes(child.localName)) visit(child, false)
+      } else if (child instanceof Text) tree.add(child.data.trim())
+    }
+    tree.add('>')
+  }
+  for (const child of parent.children) visit(child, isElement && child === component)
+  const values: Record<string, string> = {}
+  for (const name of isElement ? reads : []) {
+    try {
+      values[name.slice(0, 300)] = printOf((component as unknown as Record<string, unknown>)[name])
+    } catch { /* one that cannot be read says nothing */ }
+  }
+  values[' sent'] = printOf([...new FormData(form)].map(([name, value]) => [name, typeof value === 'string' ? value : value.name]))
+  values[' valid'] = String(form.matches(':valid'))
+  return { id: one.id, ...(failed ? { failed: failed.slice(0, 300) } : {}), tree: String(tree), style: String(style), values, parts: [...parts].slice(0, 500), slots: [...slots].slice(0, 500), fired: [...fired].slice(0, 500), answered: [...answered] }
+}
+
+/** What a person would do, as far as script can: a click on whatever answers, words into a field, a key on the first of them. */
+function act({ one, parent, answered }: Place): void {
+  const component = parent.firstElementChild
+  if (!component) return
+  const answering = answersIn(component)
+  for (const what of one.acts) {
+    if (what === 'use') {
+      for (const element of answering.slice(0, 8)) {
+        if (element instanceof HTMLElement) {
+          element.focus()
+          element.click()
+        }
+        if (element instanceof HTMLInputElement && !['checkbox', 'radio', 'button', 'submit', 'reset', 'file', 'image', 'color', 'range'].includes(element.type)) element.value = element.type === 'number' ? '7' : 'Typed'
+        if (element instanceof HTMLTextAreaElement) element.value = 'Typed'
+        if (element.matches('input, textarea, select')) for (const name of ['input', 'change']) element.dispatchEvent(new Event(name, { bubbles: true, composed: name === 'input' }))
+      }
+      if (answering.length === 0 && component instanceof HTMLElement) component.click()
+    } else {
+      const pieces = what.key.split('+')
+      const name = pieces.pop() || '+'
+      const init = { key: name === 'Space' ? ' ' : name, code: name, bubbles: true, composed: true, cancelable: true, shiftKey: pieces.includes('Shift'), ctrlKey: pieces.includes('Control'), altKey: pieces.includes('Alt'), metaKey: pieces.includes('Meta') }
+      const target = answering[0] ?? component
+      if (target instanceof HTMLElement) target.focus()
+      const went = target.dispatchEvent(new KeyboardEvent('keydown', init))
+      if (!went) answered.add(what.key)
+      target.dispatchEvent(new KeyboardEvent('keyup', init))
+    }
+  }
+  for (const element of answering.slice(0, 8)) for (const [name, bubbles] of [['blur', false], ['focusout', true]] as const) element.dispatchEvent(new FocusEvent(name, { bubbles, composed: true }))
+}
+
+/**
+ * What is tried must not take the focus from whoever works on the page: asked for, it is told to the
+ * component and not given. Dialogs, which take it by themselves, are opened plainly.
+ */
+function keepFocus(): () => void {
+  const { focus } = HTMLElement.prototype
+  const { show, showModal } = HTMLDialogElement.prototype
+  HTMLElement.prototype.focus = function () {
+    for (const [name, bubbles] of [['focus', false], ['focusin', true]] as const) this.dispatchEvent(new FocusEvent(name, { bubbles, composed: true }))
+  }
+  HTMLDialogElement.prototype.show = HTMLDialogElement.prototype.showModal = function () { this.setAttribute('open', '') }
+  return () => {
+    HTMLElement.prototype.focus = focus
+    Object.assign(HTMLDialogElement.prototype, { show, showModal })
+  }
+}
+
+// what is tried must not lead away
+const stay = (event: Event) => { if (event.type === 'submit' || event.composedPath().some((one) => one instanceof HTMLAnchorElement && one.href)) event.preventDefault() }
+
+export async function observe(tag: string, module: Partial<ComponentModule> | undefined, componentOf: Tools['componentOf'], cases: readonly Case[], listen: string[], reads: readonly string[], tell: (seen: Observation[]) => void, goOn: () => boolean): Promise<void> {
+  window.addEventListener('click', stay, true)
+  window.addEventListener('submit', stay, true)
+  const giveBack = keepFocus()
+  const area = document.createElement('div')
+  area.style.cssText = 'inline-size: 420px'
+  document.body.append(area)
+  try {
+    for (let from = 0; from < cases.length && goOn(); from += atOnce) {
+      const places = cases.slice(from, from + atOnce).map((one) => put(area, tag, module, componentOf, one, listen))
+      ask({ states: places.flatMap(({ one }) => { const { own, around } = marksFor(one.held); return [...own, ...around] }), preferences: {} })
+      await later(25)
+      mark(places.map(({ one, parent }) => ({ component: parent.firstElementChild ?? undefined, within: parent, states: one.held, on: '' })))
+      writeSheets()
+      const acting = places.filter(({ one }) => one.acts.length)
+      for (const place of acting) {
+        try {
+          act(place)
+        } catch (error) {
+          place.failed = String(error)
+        }
+      }
+      if (acting.length) await later(25)
+      holdStill()
+      tell(places.map((place) => look(place, reads)))
+      mark([])
+      for (const { form, mounted } of places) {
+        try {
+          mounted?.end()
+        } catch { /* what cannot end goes with its place */ }
+        form.remove()
+      }
+    }
+  } finally {
+    area.remove()
+    giveBack()
+    window.removeEventListener('click', stay, true)
+    window.removeEventListener('submit', stay, true)
+  }
+}
+
+function put(area: HTMLElement, tag: string, module: Partial<ComponentModule> | undefined, componentOf: Tools['componentOf'], one: Case, listen: string[]): Place {
+  const form = document.createElement('form')
+  const parent = document.createElement('div')
+  form.append(parent)
+  area.append(form)
+  const place: Place = { one, form, parent, mounted: undefined, failed: undefined, fired: new Set(), answered: new Set() }
+  const heard = (name: string, carried: unknown) => { if (place.fired.size < 100) place.fired.add(`${name} ${printOf(carried)}`.slice(0, 300)) }
+  try {
+    place.mounted = module?.adapter
+      ? module.adapter.mount(module.component, parent, one.usage, listen, { componentOf, fired: (name, values) => heard(name, values.map((value) => (value instanceof Event || (typeof value === 'object' && value !== null && 'nativeEvent' in value) ? 'event' : value))), failed: (error) => { place.failed = String(error) } })
+      : mountElement(tag, parent, one.usage, listen, (event) => { if (event.type !== 'focusin') heard(event.type, event instanceof CustomEvent ? event.detail : undefined) })
+    const component = parent.firstElementChild
+    if (component instanceof HTMLElement) for (const [name, value] of Object.entries(one.sets)) component.style.setProperty(name, value)
+  } catch (error) {
+    place.failed = String(error)
+  }
+  return place
+}

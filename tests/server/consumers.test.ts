@@ -1,0 +1,73 @@
+import { execFile } from 'node:child_process'
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { promisify } from 'node:util'
+import { jsxLibrary, vueLibrary } from '../fixtures/kinds'
+import { bringIn, someone, world, type World } from '../world'
+
+// What a consuming team does with a library that is no custom elements: install it with the ordinary client, compile against it, run it.
+
+const run = promisify(execFile)
+const licence = 'Copyright the Marram Line. May be used by anybody for anything.\n'
+let at: World
+let folder: string
+beforeAll(async () => {
+  at = await world()
+  folder = mkdtempSync(join(tmpdir(), 'kept-shelf-consumer-'))
+}, 60_000)
+afterAll(async () => {
+  rmSync(folder, { recursive: true, force: true })
+  await at.end()
+})
+
+/** Brings a library in, publishes it, and installs it into a project of its own beside what it runs on. */
+async function installed(slug: string, files: Record<string, string>, beside: string[]): Promise<string> {
+  const ines = await someone(at, 'ines')
+  const { name } = JSON.parse(files['package.json']!) as { name: string }
+  expect((await ines('/api/libraries', { body: { slug, title: slug, package: name, prefix: `${slug}-`, visibility: 'open' } })).status).toBe(200)
+  expect((await bringIn(ines, { ...files, LICENSE: licence }, slug)).body).toMatchObject({ state: 'done' })
+  expect((await ines(`/api/libraries/${slug}/releases`, { body: { version: '1.0.0', channel: 'latest', notes: 'The first.' } })).body).toMatchObject({ version: '1.0.0' })
+  const project = mkdtempSync(join(folder, `${slug}-`))
+  writeFileSync(join(project, 'package.json'), JSON.stringify({ name: 'consumer', version: '1.0.0', type: 'module' }))
+  await run('npm', ['install', `${name}@1.0.0`, ...beside, `--@marram:registry=${at.url}/registry/`, '--no-audit', '--no-fund', '--cache', join(folder, 'cache')], { cwd: project })
+  return project
+}
+/** What the compiler says of a file, a line an error. */
+async function compile(project: string, file: string, text: string): Promise<string[]> {
+  writeFileSync(join(project, file), text)
+  const tsc = join(process.cwd(), 'node_modules/typescript/bin/tsc')
+  const { stdout } = await run(process.execPath, [tsc, '--noEmit', '--strict', '--target', 'es2022', '--module', 'esnext', '--moduleResolution', 'bundler', '--jsx', 'react-jsx', '--skipLibCheck', '--lib', 'es2022,dom,dom.iterable', file], { cwd: project }).catch((error: { stdout: string }) => error)
+  return stdout.split('\n').filter((line) => /error/.test(line)).map((line) => line.replace(/^.*?\((\d+),.*?(TS\d+).*$/, '$1 $2'))
+}
+async function node(project: string, file: string, text: string): Promise<string> {
+  writeFileSync(join(project, file), text)
+  return (await run(process.execPath, [file], { cwd: project })).stdout
+}
+
+test('a library of Vue components: types hold, and it renders on a server', async () => {
+  const project = await installed('skua', vueLibrary, ['vue@3'])
+  expect(await compile(project, 'use.ts', [
+    "import { h } from 'vue'",
+    "import { StopList, type StopListProps } from '@marram/skua'",
+    "import { StopMark } from '@marram/skua/StopMark'",
+    "const props: StopListProps = { stops: [{ island: 'Holm', at: '10.05' }], tone: 'storm', onAsk: (island) => island }",
+    'export const shown = [h(StopList, props), h(StopMark, { first: true })]',
+    "export const loud: StopListProps = { stops: [], tone: 'loud' }",
+    'export const none: StopListProps = {}',
+  ].join('\n'))).toEqual(['6 TS2322', '7 TS2741'])
+  expect(await node(project, 'run.js', "import { createSSRApp, h } from 'vue'\nimport { renderToString } from 'vue/server-renderer'\nimport { StopList } from '@marram/skua'\nconsole.log(await renderToString(createSSRApp({ render: () => h(StopList, { stops: [{ island: 'Holm', at: '10.05' }] }) })))"))
+    .toMatch(/<ol[^>]*data-tone="calm"[^>]*>[\s\S]*◉[\s\S]*Holm 10\.05/)
+}, 180_000)
+
+test('a library of function components: types hold, and it renders on a server', async () => {
+  const project = await installed('gannet', jsxLibrary, ['react@19', 'react-dom@19', '@types/react@19'])
+  expect(await compile(project, 'use.tsx', [
+    "import { BerthCard } from '@marram/gannet'",
+    'export const shown = <BerthCard berth="Four" tone="storm" head={<b>Berth</b>} onBoard={(berth) => String(berth)} id="four">Boards now</BerthCard>',
+    'export const loud = <BerthCard berth="Four" tone="loud" />',
+    'export const none = <BerthCard />',
+  ].join('\n'))).toEqual(['3 TS2322', '4 TS2741'])
+  expect(await node(project, 'run.js', "import { createElement as h } from 'react'\nimport { renderToString } from 'react-dom/server'\nimport { BerthCard } from '@marram/gannet/BerthCard'\nconsole.log(renderToString(h(BerthCard, { berth: 'Four', id: 'four' }, 'Boards now')))"))
+    .toMatch(/<section id="four" class="berth-card" data-tone="calm">[\s\S]*Boards now/)
+}, 180_000)
