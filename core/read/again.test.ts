@@ -76,3 +76,10 @@ test('a component that is registered elsewhere than before is read anew', () => 
   expect(reader.read(listed(files)).contracts[0]!.files).toEqual(['b.ts', 'first.ts'])
   expect(reader.read(listed({ ...files, 'first.ts': '' })).contracts[0]!.files).toEqual(['b.ts', 'second.ts'])
 })
+
+test('what is taken through a file that stopped parsing is not known, as in a first reading', () => {
+  const broken: Files = { ...entangled, 'src/barrel.ts': `${entangled['src/barrel.ts']}\n}{` }
+  const changed: Files = { ...broken, 'src/types.ts': entangled['src/types.ts']!.replaceAll('calm', 'quiet') }
+  const reader = new LibraryReader()
+  for (const files of [entangled, broken, changed]) expect(reader.read(listed(files))).toEqual(readLibrary(listed(files)))
+})

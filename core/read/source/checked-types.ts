@@ -51,7 +51,8 @@ export class CheckedTypes {
 
   private programAfter(oldProgram: ts.Program | undefined): ts.Program {
     const { sources } = this
-    const read = (path: string) => sources.texts.get(path) ?? sources.outside(path)
+    // a file that does not parse is as good as not there: nothing follows what it needs, so nothing may be taken from it
+    const read = (path: string) => (sources.isBroken(path) ? undefined : (sources.texts.get(path) ?? sources.outside(path)))
     const resolving: ts.ModuleResolutionHost = { fileExists: (path) => read(plain(path)) !== undefined, readFile: (path) => read(plain(path)) }
     const cache = ts.createModuleResolutionCache('', (one) => one, options)
     const host: ts.CompilerHost = {

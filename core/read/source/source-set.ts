@@ -83,6 +83,7 @@ export class SourceSet {
   readonly scripts = new Map<string, ts.SourceFile>()
   readonly texts = new Map<string, string>()
   readonly problems: Problem[] = []
+  private readonly broken = new Set<string>()
   private readonly gathered = new Map<ts.SourceFile, Gathered>()
   private readonly parts = new Map<ts.Node, Gathered>()
   private readonly topNames = new Map<string, Map<string, ts.Declaration>>()
@@ -113,6 +114,7 @@ export class SourceSet {
       if (!parsed) continue
       const [error] = (parsed as unknown as { parseDiagnostics: ts.DiagnosticWithLocation[] }).parseDiagnostics
       if (error) {
+        this.broken.add(file.path)
         this.problems.push(doesNotParse(file.path, parsed.getLineAndCharacterOfPosition(error.start).line + 1, ts.flattenDiagnosticMessageText(error.messageText, ' ')))
         continue
       }
@@ -134,6 +136,11 @@ export class SourceSet {
       const gathered = before.gathered.get(script)
       if (gathered) this.gathered.set(script, gathered)
     }
+  }
+
+  /** Whether a file of the library holds script that does not parse. */
+  isBroken(path: string): boolean {
+    return this.broken.has(path)
   }
 
   /** What reading a file may look at in others. */
@@ -160,6 +167,7 @@ export class SourceSet {
       const script = scriptOf(file)
       return script && ts.createSourceFile(file.path, script.text, ts.ScriptTarget.Latest, true, script.kind)
     } catch (error) {
+      this.broken.add(file.path)
       this.problems.push(doesNotParse(file.path, 1, (error as Error).message))
       return undefined
     }
