@@ -4,7 +4,7 @@ export default defineConfig({
   testDir: 'tests/e2e',
   outputDir: 'test-results',
   timeout: 180_000,
-  expect: { timeout: 15_000 },
+  expect: { timeout: 30_000 },
   workers: 2,
   retries: 0,
   reporter: [['list'], ['json']],

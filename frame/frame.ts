@@ -3,10 +3,11 @@ import { mountElement } from './adapters/custom-element'
 import { marksFor } from '../core/style/held'
 import { bareSurround, type Surround } from '../core/surround'
 import { cellStyle, heldCells, layOf, showCells, watchCells } from './cells'
+import { dressOf, idAt, markupIn, ringAround } from './dress'
 import { mark } from './held'
 import { observe } from './observe'
 import { hello, toFrameSchema, type FromFrame, type ToFrame } from './protocol'
-import { ask, writeSheets } from './sheets'
+import { ask, forced, writeSheets } from './sheets'
 
 /**
  * The script inside a preview frame. It takes the channel from the interface before any component's
@@ -70,8 +71,26 @@ function hear(message: ToFrame): void {
     case 'cells':
       return void spread(message)
     case 'observe':
-      void tryOut(message)
+      return void tryOut(message)
+    case 'markup':
+      return say.post({ say: 'markup', seq: message.seq, nodes: markupIn(parent, shown?.tag ?? '') })
+    case 'dress':
+      return say.post({ say: 'dress', seq: message.seq, dress: dressOf(message.node, message.pseudo, (sheet) => (sheet === themes ? 'themes' : sheet === house || sheet === forced ? 'surround' : undefined)) ?? null })
+    case 'ring':
+      picks = message.pick
+      ringAround(message.node)
   }
+}
+let picks = false
+// whoever picks an element by pointing at it does not use the component
+for (const name of ['pointerdown', 'pointerup', 'mousedown', 'mouseup', 'click'] as const) {
+  window.addEventListener(name, (event) => {
+    if (!picks) return
+    event.preventDefault()
+    event.stopImmediatePropagation()
+    const node = name === 'click' ? idAt(event.clientX, event.clientY) : undefined
+    if (node !== undefined) say.post({ say: 'picked', node })
+  }, true)
 }
 
 function surroundWith(next: Surround): void {

@@ -8,6 +8,8 @@ import { marksFor } from '../core/style/held'
 /** Looks at ways of showing a component, one beside the other and out of sight, and says what is there. */
 
 const later = (milliseconds: number) => new Promise((resolve) => setTimeout(resolve, milliseconds))
+/** Until what was asked of components is done: two frames of the browser, or a moment where it draws none. */
+const settled = () => Promise.all([later(25), Promise.race([later(250), new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve)))])])
 /** Cases that stand there at once. */
 const atOnce = 24
 
@@ -147,7 +149,7 @@ export async function observe(tag: string, module: Partial<ComponentModule> | un
     for (let from = 0; from < cases.length && goOn(); from += atOnce) {
       const places = cases.slice(from, from + atOnce).map((one) => put(area, tag, module, componentOf, one, listen))
       ask({ states: places.flatMap(({ one }) => { const { own, around } = marksFor(one.held); return [...own, ...around] }), preferences: {} })
-      await later(25)
+      await settled()
       mark(places.map(({ one, parent }) => ({ component: parent.firstElementChild ?? undefined, within: parent, states: one.held, on: '' })))
       writeSheets()
       const acting = places.filter(({ one }) => one.acts.length)
@@ -158,9 +160,19 @@ export async function observe(tag: string, module: Partial<ComponentModule> | un
           place.failed = String(error)
         }
       }
-      if (acting.length) await later(25)
+      if (acting.length) await settled()
       holdStill()
-      tell(places.map((place) => look(place, reads)))
+      const seen: Observation[] = []
+      let began = performance.now()
+      for (const place of places) {
+        seen.push(look(place, reads))
+        // whoever asks whether we are still there gets an answer
+        if (performance.now() - began > 100) {
+          await later(0)
+          began = performance.now()
+        }
+      }
+      tell(seen)
       mark([])
       for (const { form, mounted } of places) {
         try {

@@ -1,6 +1,7 @@
 import * as z from 'zod/mini'
 import { usageSchema } from '../core/code/usage'
 import { caseSchema, observationSchema } from '../core/evidence/observation'
+import { dressSchema, nodeSchema } from '../core/style/found'
 import { surroundSchema } from '../core/surround'
 
 /**
@@ -23,6 +24,10 @@ export const toFrameSchema = z.discriminatedUnion('say', [
   }),
   z.object({ say: z.literal('themes'), css: z.string() }),
   z.object({ say: z.literal('surround'), surround: surroundSchema }),
+  z.object({ say: z.literal('markup'), seq: z.int() }),
+  z.object({ say: z.literal('dress'), seq: z.int(), node: z.int(), pseudo: z.enum(['', '::before', '::after']) }),
+  /** Points out an element of the markup, and whether one is to be picked by pointing at it. */
+  z.object({ say: z.literal('ring'), node: z.nullable(z.int()), pick: z.boolean() }),
   z.object({ say: z.literal('ping'), n: z.int() }),
 ])
 export type ToFrame = z.infer<typeof toFrameSchema>
@@ -40,6 +45,9 @@ export const fromFrameSchema = z.discriminatedUnion('say', [
     say: z.literal('laid'), seq: z.int(), width: z.number().check(z.minimum(0), z.maximum(1_000_000)), height: z.number().check(z.minimum(0), z.maximum(10_000_000)),
     rows: z.array(z.number()).check(z.maxLength(5000)), failed: z.array(z.string().check(z.maxLength(2000))).check(z.maxLength(5000)),
   }),
+  z.object({ say: z.literal('markup'), seq: z.int(), nodes: z.array(nodeSchema).check(z.maxLength(3000)) }),
+  z.object({ say: z.literal('dress'), seq: z.int(), dress: z.nullable(dressSchema) }),
+  z.object({ say: z.literal('picked'), node: z.int() }),
   z.object({
     say: z.literal('failed'), seq: z.int(), phase: failurePhaseSchema, text: z.string().check(z.maxLength(2000)),
     at: z.optional(z.object({ module: z.string().check(z.maxLength(500)), line: z.int(), column: z.int() })),

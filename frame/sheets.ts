@@ -32,7 +32,7 @@ const nativeMatch = window.matchMedia.bind(window)
 window.matchMedia = (query) => nativeMatch(preferMedia(query, preferences) ?? query)
 
 /** As near to a palette of the reader's own as a sheet can come (CSS Color Adjustment Level 1, section 3.1): rules that ask for it keep what they say. */
-const forced = new CSSStyleSheet()
+export const forced = new CSSStyleSheet()
 forced.replaceSync(`
   *, ::before, ::after { color: CanvasText !important; background-color: Canvas !important; border-color: CanvasText !important; outline-color: CanvasText !important; text-decoration-color: CanvasText !important; box-shadow: none !important; text-shadow: none !important; }
   a:any-link { color: LinkText !important; } button, input:is([type=button], [type=submit], [type=reset]) { color: ButtonText !important; background-color: ButtonFace !important; border-color: ButtonBorder !important; }
@@ -87,3 +87,9 @@ function write(rule: CSSStyleRule | CSSMediaRule, said: string, make: (was: stri
   written.set(rule, { was, now: rule instanceof CSSStyleRule ? rule.selectorText : rule.media.mediaText })
 }
 const lastMade = new WeakMap<CSSRule, string>()
+
+/** A rule's selectors as their author wrote them. */
+export const saidBy = (rule: CSSStyleRule): string => {
+  const known = written.get(rule)
+  return known && known.now === rule.selectorText ? known.was : rule.selectorText
+}

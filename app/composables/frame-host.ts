@@ -8,7 +8,8 @@ export interface Target { tag: string; modules: ModuleOf[]; usage: Usage; listen
 export type FrameState = 'starting' | 'live' | 'silent' | 'flooding' | 'gone'
 
 const beatEvery = 1000
-const silentAfter = 3000
+/** Milliseconds without an answer after which a frame counts as silent; one that does much at a time is given longer. */
+const silentAfter = { shown: 3000, working: 20_000 }
 /** Milliseconds a frame may take to be there at all: one that shares a process may be held up by a neighbour in a loop. */
 const loadsWithin = { shared: 5000, alone: 30_000 }
 /** Messages a second a component may cause; a hundred are plenty for what a person can watch. */
@@ -24,13 +25,14 @@ interface Heard { event(message: Extract<FromFrame, { say: 'event' }>): void; fa
  * Our side of one preview frame: hands the channel over, keeps the frame told what to show, listens
  * to its heart, and cuts it off when it floods us, leaves, or falls silent.
  */
-export function useFrameHost(iframe: Ref<HTMLIFrameElement | null>, heard: Heard, isAlone: () => boolean) {
+export function useFrameHost(iframe: Ref<HTMLIFrameElement | null>, heard: Heard, isAlone: () => boolean, kind: keyof typeof silentAfter = 'shown') {
   const state = ref<FrameState>('starting')
   let port: MessagePort | undefined
   let loads = 0
   let sequence = 0
   let beat = 0
   let lastMessage = 0
+  let lastCheck = 0
   let timer: ReturnType<typeof setInterval> | undefined
   let loading: ReturnType<typeof setTimeout> | undefined
   let messages = 0
@@ -80,14 +82,18 @@ export function useFrameHost(iframe: Ref<HTMLIFrameElement | null>, heard: Heard
     }
     iframe.value?.contentWindow?.postMessage(hello, '*', [channel.port2])
     for (const message of [last.themes, last.surround, last.show]) if (message) post(message)
-    lastMessage = performance.now()
+    lastMessage = lastCheck = performance.now()
     timer = setInterval(check, beatEvery)
     check()
   }
   function check() {
+    const now = performance.now()
     // a page out of sight is slowed by the browser, and so are its frames: no answer then means nothing
-    if (document.hidden) lastMessage = performance.now()
-    else if (performance.now() - lastMessage > silentAfter) return cut('silent')
+    if (document.hidden) lastMessage = now
+    // where we are late ourselves, the machine is busy: that time is not the frame's
+    else lastMessage += Math.max(0, now - lastCheck - 1.5 * beatEvery)
+    lastCheck = now
+    if (now - lastMessage > silentAfter[kind]) return cut('silent')
     post({ say: 'ping', n: ++beat })
   }
   function hear(message: FromFrame) {

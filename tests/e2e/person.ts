@@ -7,7 +7,8 @@ export async function signIn(page: Page, at: World, who: keyof typeof people, to
   await page.getByLabel('Address').fill(people[who].email)
   await page.getByLabel('Password').fill(people[who].password)
   await page.getByRole('button', { name: 'Sign in' }).click()
-  await page.waitForURL((url) => url.pathname !== '/sign-in')
+  // that they are in is what counts; what the page still loads is waited for by whoever needs it
+  await page.waitForURL((url) => url.pathname !== '/sign-in', { waitUntil: 'commit' })
 }
 
 /** The component in its frame on the bench. */

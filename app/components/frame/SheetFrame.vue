@@ -18,7 +18,7 @@ const frame = useFrameHost(iframe, {
     laid.value = message
     emit('laid', message)
   },
-}, () => true)
+}, () => true, 'working')
 const cut = computed(() => ['silent', 'flooding', 'gone'].includes(frame.state.value))
 watch(() => css, (now) => frame.themes(now), { immediate: true })
 watch(() => text, (now) => frame.surround({ ...bareSurround(''), text: now }), { immediate: true })

@@ -19,7 +19,7 @@ const frame = useFrameHost(iframe, {
     seen.push(...message.seen)
     if (message.done) emit('seen', seen)
   },
-}, () => true)
+}, () => true, 'working')
 watch(() => css, (now) => frame.themes(now), { immediate: true })
 watch(() => theme, (now) => frame.surround(bareSurround(now)), { immediate: true })
 watch(() => asked, (now) => {
