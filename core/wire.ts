@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { usageSchema, type Usage } from './code/usage'
 import { contractSchema, memberSchema, statusSchema } from './contract/contract'
+import { placeSchema } from './contract/member'
 import { originSchema } from './origin'
 import { problemSchema } from './problem'
 import { surroundSchema, type Surround } from './surround'
@@ -74,6 +75,9 @@ export const examplesSchema = z.array(exampleSchema)
 /** A component as the newest version had it; `contract` is null where it was not in that. */
 export const sinceSchema = z.object({ version: z.string().nullable(), contract: contractSchema.nullable() })
 export type Since = z.infer<typeof sinceSchema>
+
+/** Where a component's markup and rules are written. */
+export const writtenSchema = z.object({ elements: z.array(z.object({ tag: z.string(), attributes: z.record(z.string(), z.string()), place: placeSchema })), rules: z.array(z.object({ selector: z.string(), place: placeSchema })), feeds: z.array(z.object({ property: z.string(), names: z.array(z.string()), place: placeSchema })) })
 
 /** The versions a component came, changed and went with, the newest first. */
 export const historySchema = z.array(z.object({ version: z.string(), made_at: moment, change: z.enum(['new', 'changed', 'gone']), members: z.array(z.object({ member: memberSchema, change: z.enum(['new', 'changed', 'gone']), says: z.string() })) }))

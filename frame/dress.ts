@@ -1,4 +1,5 @@
 import { noScope, type Dress, type Found, type Node as Line } from '../core/style/found'
+import { Tokens, walkSheet } from '../core/style/sheet'
 import { compareSpecificity, mostOf, none, selectorsOf, specificityOf, type Specificity } from '../core/style/specificity'
 import { physical } from '../core/style/cascade'
 import { rootOf, rootsIn, saidBy } from './sheets'
@@ -105,6 +106,16 @@ function longhands(property: string, value: string): { property: string; value: 
 }
 /** Declarations as they are written, shorthands kept where a value waits for a custom property. */
 function* declarationsOf(style: CSSStyleDeclaration): Generator<{ property: string; value: string; important: boolean; as?: string }> {
+  const shorthands = new Map<string, string>()
+  const tokens = new Tokens(`x{${style.cssText}}`)
+  walkSheet(tokens, {
+    rule: () => undefined, ruleEnd: () => undefined,
+    declaration: (property, _at, value) => {
+      if (property.startsWith('--') || property === 'all') return
+      const all = longhands(property, tokens.slice(value).replace(/\s*!\s*important$/, ''))
+      if (all.length > 1) for (const one of all) shorthands.set(one.property, property)
+    },
+  })
   const told = new Set<string>()
   for (const name of style) {
     if (told.has(name)) continue
@@ -113,7 +124,8 @@ function* declarationsOf(style: CSSStyleDeclaration): Generator<{ property: stri
     const value = style.getPropertyValue(name) || (name === 'all' ? ['zoom', 'float', 'position', 'clear', 'color-scheme'].map((one) => style.getPropertyValue(one)).find((one) => /^(?:unset|initial|inherit|revert|revert-layer)$/.test(one)) ?? '' : '')
     if (value !== '') {
       told.add(name)
-      yield { property: name, value, important }
+      const short = shorthands.get(name)
+      yield { property: name, value, important, ...(short ? { as: short } : {}) }
       continue
     }
     // a longhand of a shorthand whose value is not known yet

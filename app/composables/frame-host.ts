@@ -19,7 +19,7 @@ let count = 0
 /** A name for a frame's host: each name is a site of its own, so that the browser may give it a process of its own. */
 export const frameName = (): string => `f${(++count).toString(36)}${Math.random().toString(36).slice(2, 8)}`
 
-interface Heard { event(message: Extract<FromFrame, { say: 'event' }>): void; failed(message: Extract<FromFrame, { say: 'failed' }>): void; painted(seq: number, at: number): void; size(width: number, height: number): void; laid?(message: Extract<FromFrame, { say: 'laid' }>): void; observed?(message: Extract<FromFrame, { say: 'observed' }>): void }
+interface Heard { event(message: Extract<FromFrame, { say: 'event' }>): void; failed(message: Extract<FromFrame, { say: 'failed' }>): void; painted(seq: number, at: number): void; size(width: number, height: number): void; laid?(message: Extract<FromFrame, { say: 'laid' }>): void; markup?(nodes: Extract<FromFrame, { say: 'markup' }>['nodes']): void; dress?(dress: Extract<FromFrame, { say: 'dress' }>['dress']): void; picked?(node: number): void; observed?(message: Extract<FromFrame, { say: 'observed' }>): void }
 
 /**
  * Our side of one preview frame: hands the channel over, keeps the frame told what to show, listens
@@ -30,6 +30,7 @@ export function useFrameHost(iframe: Ref<HTMLIFrameElement | null>, heard: Heard
   let port: MessagePort | undefined
   let loads = 0
   let sequence = 0
+  let askedDress = 0
   let beat = 0
   let lastMessage = 0
   let lastCheck = 0
@@ -109,6 +110,12 @@ export function useFrameHost(iframe: Ref<HTMLIFrameElement | null>, heard: Heard
         return heard.laid?.(message)
       case 'observed':
         return heard.observed?.(message)
+      case 'markup':
+        return heard.markup?.(message.nodes)
+      case 'dress':
+        return message.seq === askedDress ? heard.dress?.(message.dress) : undefined
+      case 'picked':
+        return heard.picked?.(message.node)
       case 'failed':
         return heard.failed(message)
       case 'event':
@@ -149,6 +156,10 @@ export function useFrameHost(iframe: Ref<HTMLIFrameElement | null>, heard: Heard
       post(last.show)
       return sequence
     },
+    /** Asks for the markup that stands there, and for what dresses one element of it. */
+    markup() { post({ say: 'markup', seq: sequence }) },
+    dress(node: number, pseudo: '' | '::before' | '::after') { post({ say: 'dress', seq: ++askedDress, node, pseudo }) },
+    ring(node: number | null, pick: boolean) { post({ say: 'ring', node, pick }) },
     themes(css: string) {
       last.themes = { say: 'themes', css }
       post(last.themes)

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { parseTokenDocument, tokenKinds, tokensOf, withValue, type TokenDocument } from './document'
-import { distance, nearestName, resolveTokens, typedValue } from './resolve'
+import { distance, nearestName } from '../near'
+import { resolveTokens, typedValue } from './resolve'
 import { cssName, themesCss, tokenTable, type Theme } from './themes'
 
 const srgb = (r: number, g: number, b: number) => ({ colorSpace: 'srgb' as const, components: [r, g, b] })

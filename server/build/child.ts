@@ -3,6 +3,7 @@ import { begin } from '~~/core/begin/begin'
 import { dependenciesOf } from '~~/core/read/dependencies'
 import { LRUCache } from 'lru-cache'
 import { LibraryReader } from '~~/core/read/read'
+import { writtenIn } from '~~/core/read/written'
 import { unpackArchive } from '../bring/archive'
 import { buildModules } from './modules'
 import { outsideOf } from './outside'
@@ -25,6 +26,7 @@ const doers: { [N in TaskName]: (input: Tasks[N]['in']) => Promise<Tasks[N]['out
   unpack: ({ bytes, limits }) => unpackArchive(bytes, limits),
   dependencies: ({ files }) => dependenciesOf(files),
   read: ({ files, dependencies, library }) => readerOf(library, dependencies).read(files),
+  written: ({ files }) => writtenIn(files),
   begin: ({ files, prefix, wish, dependencies, library }) => begin(readerOf(library, dependencies), files, prefix, wish),
   modules: ({ files, contracts, dependencies }) => buildModules(files, contracts, dependencies),
   package: ({ files, input }) => buildPackage(files, { ...input, words: (tag, key) => input.words[`${tag} ${key}`] }),

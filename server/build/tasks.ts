@@ -3,6 +3,7 @@ import type { Wish } from '~~/core/begin/wish'
 import type { Contract } from '~~/core/contract/contract'
 import type { Problem } from '~~/core/problem'
 import type { Wanted } from '~~/core/read/dependencies'
+import type { Written } from '~~/core/read/places'
 import type { Reading } from '~~/core/read/source/reading'
 import type { SourceText } from '~~/core/read/source/source-set'
 import type { PackageInput } from '~~/core/release/package'
@@ -16,6 +17,8 @@ export interface Tasks {
   dependencies: { in: { files: SourceText[] }; out: Wanted }
   /** `dependencies` is the folder the library's packages were installed in; `library` whose reading it is, so that the next costs what changed. */
   read: { in: { files: SourceText[]; dependencies: string | undefined; library?: string | undefined }; out: Reading }
+  /** Where markup and rules are written in some files. */
+  written: { in: { files: SourceText[] }; out: Written }
   begin: { in: { files: SourceText[]; prefix: string; wish: Wish; dependencies: string | undefined; library?: string | undefined }; out: ReturnType<typeof begin> }
   modules: { in: { files: SourceText[]; contracts: Contract[]; dependencies: string | undefined }; out: BuiltModules }
   package: { in: { files: SourceText[]; input: PlainPackageInput }; out: Packed }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Surround } from '~~/core/surround'
 import type { Target } from '~/composables/frame-host'
+import type { Dress, Node } from '~~/core/style/found'
 import type { FromFrame } from '~~/frame/protocol'
 
 /**
@@ -16,6 +17,11 @@ const emit = defineEmits<{
   sized: [width: number, height: number]
   /** How large it is drawn, in its own CSS pixels. */
   measured: [width: number, height: number]
+  /** What was asked for stands there. */
+  painted: []
+  markup: [nodes: Node[]]
+  dress: [dress: Dress | null]
+  picked: [node: number]
 }>()
 const iframe = useTemplateRef<HTMLIFrameElement>('iframe')
 const failure = ref<Extract<FromFrame, { say: 'failed' }>>()
@@ -31,7 +37,9 @@ const frame = useFrameHost(iframe, {
   painted: (seq, at) => {
     // for measuring from outside: when what was asked for was on the screen
     document.dispatchEvent(new CustomEvent('kept-shelf:painted', { detail: { seq, at } }))
+    emit('painted')
   },
+  markup: (nodes) => emit('markup', nodes), dress: (dress) => emit('dress', dress), picked: (node) => emit('picked', node),
   size: (width, height) => {
     size.value = { width, height }
     emit('measured', width, height)
@@ -72,6 +80,7 @@ watch(frame.state, (now) => {
   // one that fell silent among others may only have been held up by a neighbour: it gets a site of its own, once
   if (now === 'silent' && !ownHost.value) restart()
 })
+defineExpose({ markup: frame.markup, dress: frame.dress, ring: frame.ring })
 function restart() {
   ownHost.value = true
   failure.value = undefined

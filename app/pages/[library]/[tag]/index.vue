@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { codeFor, codeStyles, stylesOf, type CodeStyle } from '~~/core/code/frameworks'
-import { usageSchema, type Usage } from '~~/core/code/usage'
+import type { Usage } from '~~/core/code/usage'
 import { componentTitle, membersOf } from '~~/core/contract/contract'
 import type { Problem } from '~~/core/problem'
 import { wordsListSchema, type WordsView } from '~~/core/wire'
@@ -18,17 +18,8 @@ useHead({ title: () => `${componentTitle(tag.value, store.prefix)} · ${store.li
 
 /** What is shown stands in the address, so that a link shows somebody else the same thing. */
 const start = computed<Usage>(() => standing.value?.face ?? (contract.value ? firstUsage(contract.value, store.title(tag.value)) : { props: {}, slots: {} }))
-const fromAddress = (): Usage | undefined => {
-  if (typeof route.query.show !== 'string') return undefined
-  try {
-    const read = usageSchema.safeParse(JSON.parse(route.query.show))
-    return read.success ? read.data : undefined
-  } catch {
-    return undefined
-  }
-}
-const usage = shallowRef<Usage>(fromAddress() ?? start.value)
-watch(tag, () => { usage.value = fromAddress() ?? start.value; events.value = []; failure.value = undefined })
+const usage = shallowRef<Usage>(usageFromQuery(route.query) ?? start.value)
+watch(tag, () => { usage.value = usageFromQuery(route.query) ?? start.value; events.value = []; failure.value = undefined })
 let later: ReturnType<typeof setTimeout> | undefined
 const queryOf = () => ({
   ...route.query,
