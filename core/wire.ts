@@ -76,6 +76,12 @@ export const examplesSchema = z.array(exampleSchema)
 export const sinceSchema = z.object({ version: z.string().nullable(), contract: contractSchema.nullable() })
 export type Since = z.infer<typeof sinceSchema>
 
+/** A component as the newest version from the desk has it, with what it takes to render it; all is null where there is none, or it was never built. */
+export const versionedSchema = z.object({
+  version: z.string().nullable(), contract: contractSchema.nullable(), css: z.string(),
+  modules: z.array(z.object({ tag: z.string(), module: z.string() })),
+})
+
 /** Where a component's markup and rules are written. */
 export const writtenSchema = z.object({ elements: z.array(z.object({ tag: z.string(), attributes: z.record(z.string(), z.string()), place: placeSchema })), rules: z.array(z.object({ selector: z.string(), place: placeSchema })), feeds: z.array(z.object({ property: z.string(), names: z.array(z.string()), place: placeSchema })) })
 

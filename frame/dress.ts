@@ -20,11 +20,17 @@ const idOf = (node: Node): number => {
 export const elementOf = (id: number): Element | undefined => shown.get(id)
 
 const most = 3000
+/** Elements of which every computed value is told. */
+const mostStyled = 300
+const styleOf = (element: Element): Record<string, string> => {
+  const style = getComputedStyle(element)
+  return Object.fromEntries([...style].map((name) => [name, style.getPropertyValue(name).slice(0, 2000)]))
+}
 const unseen = new Set(['style', 'script', 'link', 'template'])
 const isDrawn = (element: Element, pseudo: string): boolean => !['none', 'normal'].includes(getComputedStyle(element, pseudo).content)
 
 /** The markup below a place, shadow trees first, line by line. */
-export function markupIn(place: Element, component: string): Line[] {
+export function markupIn(place: Element, component: string, styles = false): Line[] {
   shown.clear()
   const lines: Line[] = []
   const visit = (node: Node, depth: number, of: string): void => {
@@ -39,7 +45,7 @@ export function markupIn(place: Element, component: string): Line[] {
     shown.set(id, node)
     const attributes = [...node.attributes].filter(({ name }) => !name.startsWith('data-kept-')).slice(0, 100).map(({ name, value }): [string, string] => [name.slice(0, 200), (name === 'part' ? value.replace(/\s*\bkept-held-\S+/g, '') : value).slice(0, 500)])
     const slot = node.parentElement && rootOf(node.parentElement) ? node.assignedSlot ?? slotFor(node) : null
-    lines.push({ id, depth, is: 'element', name: node.localName.slice(0, 500), attributes, of, slot: slot ? slot.name : null, pseudo: ['::before', '::after'].filter((one) => isDrawn(node, one)) })
+    lines.push({ id, depth, is: 'element', name: node.localName.slice(0, 500), attributes, of, slot: slot ? slot.name : null, pseudo: ['::before', '::after'].filter((one) => isDrawn(node, one)), ...(styles && shown.size <= mostStyled ? { style: styleOf(node) } : {}) })
     const root = rootOf(node)
     if (root) {
       lines.push({ id: idOf(root), depth: depth + 1, is: 'tree', name: node.localName.slice(0, 500), attributes: [], of: node.localName, slot: null, pseudo: [] })

@@ -73,7 +73,7 @@ function hear(message: ToFrame): void {
     case 'observe':
       return void tryOut(message)
     case 'markup':
-      return say.post({ say: 'markup', seq: message.seq, nodes: markupIn(parent, shown?.tag ?? '') })
+      return say.post({ say: 'markup', seq: message.seq, nodes: markupIn(parent, shown?.tag ?? '', message.styles) })
     case 'dress':
       return say.post({ say: 'dress', seq: message.seq, dress: dressOf(message.node, message.pseudo, (sheet) => (sheet === themes ? 'themes' : sheet === house || sheet === forced ? 'surround' : undefined)) ?? null })
     case 'ring':

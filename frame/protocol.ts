@@ -24,7 +24,7 @@ export const toFrameSchema = z.discriminatedUnion('say', [
   }),
   z.object({ say: z.literal('themes'), css: z.string() }),
   z.object({ say: z.literal('surround'), surround: surroundSchema }),
-  z.object({ say: z.literal('markup'), seq: z.int() }),
+  z.object({ say: z.literal('markup'), seq: z.int(), styles: z.boolean() }),
   z.object({ say: z.literal('dress'), seq: z.int(), node: z.int(), pseudo: z.enum(['', '::before', '::after']) }),
   /** Points out an element of the markup, and whether one is to be picked by pointing at it. */
   z.object({ say: z.literal('ring'), node: z.nullable(z.int()), pick: z.boolean() }),

@@ -157,7 +157,7 @@ export function useFrameHost(iframe: Ref<HTMLIFrameElement | null>, heard: Heard
       return sequence
     },
     /** Asks for the markup that stands there, and for what dresses one element of it. */
-    markup() { post({ say: 'markup', seq: sequence }) },
+    markup(styles = false) { post({ say: 'markup', seq: sequence, styles }) },
     dress(node: number, pseudo: '' | '::before' | '::after') { post({ say: 'dress', seq: ++askedDress, node, pseudo }) },
     ring(node: number | null, pick: boolean) { post({ say: 'ring', node, pick }) },
     themes(css: string) {

@@ -78,8 +78,7 @@ export const ranked = <D extends Declared>(list: readonly D[], rank: LayerRank):
 /** What a writing mode makes of directions that follow the text. */
 export interface Writing { direction: string; mode: string }
 
-const edges = ['top', 'right', 'bottom', 'left'] as const
-type Edge = (typeof edges)[number]
+type Edge = 'top' | 'right' | 'bottom' | 'left'
 /** The edge that a side of the text stands for (CSS Logical Properties Level 1, section 2; CSS Writing Modes Level 4, section 6.4). */
 function edgeOf(side: 'block-start' | 'block-end' | 'inline-start' | 'inline-end', { direction, mode }: Writing): Edge {
   const isVertical = mode.startsWith('vertical') || mode.startsWith('sideways')

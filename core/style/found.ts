@@ -15,6 +15,8 @@ export const nodeSchema = z.object({
   slot: z.nullable(text(200)),
   /** `::before` and `::after`, where they are drawn. */
   pseudo: z.array(text(20)).check(z.maxLength(2)),
+  /** What it is drawn with, where that was asked for: every computed value, by property. */
+  style: z.optional(z.record(text(200), text(2000))),
 })
 export type Node = z.infer<typeof nodeSchema>
 

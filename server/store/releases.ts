@@ -82,3 +82,10 @@ export async function contractsOfComponent(db: Store, library: string, tag: stri
     .select('version', 'made_at', db.raw("(select one from jsonb_array_elements(contracts) as one where one->>'tag' = ? limit 1) as contract", [tag]))
   return rows.map(({ version, made_at, contract }) => ({ version, made_at, contract: contract ? contractSchema.parse(contract) : undefined }))
 }
+
+/** What stood on the shelf when a version was made: its tokens, and the revision its source came from. */
+export async function standingAt(db: Store, release: string): Promise<{ tokens: Theme[]; revision: string | undefined }> {
+  const row = await db('releases').where({ id: release }).first('tokens', 'library_id', 'made_at')
+  const revision = await db('revisions').where({ library_id: row.library_id }).where('made_at', '<=', row.made_at).orderBy('number', 'desc').first('id')
+  return { tokens: row.tokens, revision: revision?.id }
+}

@@ -2,10 +2,10 @@ import { expect, test, type Page } from '@playwright/test'
 import { build } from 'esbuild'
 import fc from 'fast-check'
 import { layerRanks } from '../../core/style/cascade'
-import type { Dress } from '../../core/style/found'
+import type { Dress, Found } from '../../core/style/found'
+import type * as frame from '../../frame/dress'
 import { inheritedProperties, isInherited } from '../../core/style/inherited'
 import { originOf, valueOf, type Tracing } from '../../core/style/trace'
-import type { Found } from '../../core/style/found'
 
 /** The browser is asked what it made of random trees of sheets, layers and shadow roots, and the trace has to say the same. */
 
@@ -43,7 +43,7 @@ const world = fc.record({
 })
 type World = typeof world extends fc.Arbitrary<infer W> ? W : never
 
-declare const dress: typeof import('../fixtures/dress')
+declare const dress: Pick<typeof frame, 'dressOf' | 'markupIn'>
 /** Builds the page, and tells what dresses each element with what the browser made of it. */
 const look = (page: Page, made: World) => page.evaluate((one: World) => {
   document.head.innerHTML = one.page.map((text) => `<style>${text}</style>`).join('')

@@ -2,7 +2,7 @@
 import type { Standing } from '~~/core/wire'
 
 /** The head of a component's pages: name, tag, status, and the views there are. */
-const { standing, view } = defineProps<{ standing: Standing; view: 'bench' | 'spread' | 'made' | 'guide' | 'source' }>()
+const { standing, view } = defineProps<{ standing: Standing; view: 'bench' | 'spread' | 'compare' | 'made' | 'guide' | 'source' }>()
 const store = useLibrary()
 const { copy, copied } = useCopy()
 </script>
@@ -16,6 +16,7 @@ const { copy, copied } = useCopy()
     <nav class="views" aria-label="Views of this component">
       <NuxtLink :to="`/${store.slug}/${standing.tag}`" :class="{ on: view === 'bench' }" :aria-current="view === 'bench' ? 'page' : undefined">Bench</NuxtLink>
       <NuxtLink :to="`/${store.slug}/${standing.tag}/spread`" :class="{ on: view === 'spread' }" :aria-current="view === 'spread' ? 'page' : undefined">Spread</NuxtLink>
+      <NuxtLink :to="`/${store.slug}/${standing.tag}/compare`" :class="{ on: view === 'compare' }" :aria-current="view === 'compare' ? 'page' : undefined">Compare</NuxtLink>
       <NuxtLink :to="`/${store.slug}/${standing.tag}/made`" :class="{ on: view === 'made' }" :aria-current="view === 'made' ? 'page' : undefined">Made of</NuxtLink>
       <NuxtLink :to="`/${store.slug}/${standing.tag}/guide`" :class="{ on: view === 'guide' }" :aria-current="view === 'guide' ? 'page' : undefined">Guide</NuxtLink>
       <NuxtLink :to="{ path: `/${store.slug}/source`, query: { path: standing.contract.files[0], of: standing.tag } }" :class="{ on: view === 'source' }">Source</NuxtLink>
