@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { usageSchema, type Usage } from './code/usage'
+import { evidenceSchema } from './evidence/evidence'
 import { contractSchema, memberSchema, statusSchema } from './contract/contract'
 import { placeSchema } from './contract/member'
 import { originSchema } from './origin'
@@ -81,6 +82,15 @@ export const versionedSchema = z.object({
   version: z.string().nullable(), contract: contractSchema.nullable(), css: z.string(),
   modules: z.array(z.object({ tag: z.string(), module: z.string() })),
 })
+
+/** What a browser showed for the members of each component as it is now, and how the newest run over all of them fares. */
+export const libraryEvidenceSchema = z.object({
+  run: z.object({ state: z.enum(['waiting', 'running', 'done', 'failed', 'cancelled']), done: z.number().int(), total: z.number().int(), problems: z.array(problemSchema), made_at: moment }).nullable(),
+  components: z.array(z.object({ tag: z.string(), evidence: z.array(evidenceSchema), made_at: moment })),
+})
+export type LibraryEvidence = z.infer<typeof libraryEvidenceSchema>
+/** What was seen on the bench, of the module that was tried as it stood on the shelf. */
+export const newEvidenceSchema = z.object({ module: z.string().max(500), face: usageSchema as unknown as z.ZodType<Usage>, evidence: z.array(evidenceSchema).max(2000) })
 
 /** Where a component's markup and rules are written. */
 export const writtenSchema = z.object({ elements: z.array(z.object({ tag: z.string(), attributes: z.record(z.string(), z.string()), place: placeSchema })), rules: z.array(z.object({ selector: z.string(), place: placeSchema })), feeds: z.array(z.object({ property: z.string(), names: z.array(z.string()), place: placeSchema })) })

@@ -24,6 +24,8 @@ const settingsSchema = z.object({
   PACKAGE_REGISTRY: z.string().optional(),
   /** Hosts inside the server's own network that repositories may be fetched from, with commas between. */
   GIT_HOSTS: z.string().default(''),
+  /** The browser that members are tried in when a whole library is. */
+  CHROMIUM: z.string().default('/usr/bin/chromium'),
   SIGN_IN_TRIES: z.coerce.number().int().default(8),
 })
 export type Settings = z.infer<typeof settingsSchema>

@@ -2,7 +2,7 @@ import { rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { dataFolder, say, seed, sessionSecret, setUp, startPostgres, startServer } from './setup.mjs'
 
-await setUp()
+await setUp({ browser: true })
 const fresh = process.argv.includes('--fresh')
 if (fresh) rmSync(join(dataFolder, 'session.secret'), { force: true })
 const port = Number(process.env.PORT ?? 4310)

@@ -1,18 +1,21 @@
+import { z } from 'zod'
 import { forFrame, modulesFor, type ModuleOf } from '~~/core/code/showing'
 import type { Usage } from '~~/core/code/usage'
 import { membersOf, type Contract } from '~~/core/contract/contract'
 import type { Case, Observation } from '~~/core/evidence/observation'
-import { trial, type Evidence } from '~~/core/evidence/trial'
+import type { Evidence } from '~~/core/evidence/evidence'
+import { trial } from '~~/core/evidence/trial'
 
 /** What a trial asks a frame for, and how it goes on once it is answered. */
 export interface Round { cases: Case[]; answer(seen: Observation[]): void }
 
-/** What was seen, by the module that was tried and how it stands on the shelf: a module never changes. */
+/** What was seen by who may not keep it for all, by the module that was tried and how it stands on the shelf: a module never changes. */
 const known = new Map<string, Evidence[]>()
 
 /**
- * The evidence for a component's members, tried in a frame out of sight a moment after its page has
- * opened. The frame takes `round`, has its cases looked at, and answers.
+ * The evidence for a component's members: what is kept of it as it is now, or else tried in a frame out
+ * of sight a moment after its page has opened, and kept. The frame takes `round`, has its cases looked
+ * at, and answers.
  */
 export function useEvidence(contract: Ref<Contract | undefined>, face: Ref<Usage>, module: Ref<string | undefined>) {
   const store = useLibrary()
@@ -44,6 +47,7 @@ export function useEvidence(contract: Ref<Contract | undefined>, face: Ref<Usage
         known.set(mine, step.value)
         evidence.value = step.value
         round.value = undefined
+        void keep(now.tag, step.value)
         return
       }
       if (step.value.length === 0) return next(steps.next([]))
@@ -57,16 +61,32 @@ export function useEvidence(contract: Ref<Contract | undefined>, face: Ref<Usage
     }
     next(steps.next([]))
   }
+  /** Keeps it for everybody; where it is another by now, it is tried again by whoever opens that. */
+  async function keep(tag: string, seen: Evidence[]) {
+    if (!store.may.write || !module.value) return
+    await ask(z.object({}), `/libraries/${store.slug}/components/${tag}/evidence`, { method: 'PUT', body: plain({ module: module.value, face: face.value, evidence: seen }) }).catch(() => undefined)
+  }
   function fail(what: string) {
     problem.value = what
     stop()
   }
-  watch(key, () => {
+  watch(key, async () => {
     stop()
-    evidence.value = known.get(key.value)
+    const mine = key.value
+    evidence.value = known.get(mine)
     problem.value = undefined
-    if (!evidence.value && module.value && contract.value) timer = setTimeout(run, 2000)
+    if (evidence.value || !module.value || !contract.value) return
+    if (!store.evidence) await store.loadEvidence().catch(() => undefined)
+    if (mine !== key.value || !contract.value) return
+    evidence.value = store.evidenceFor(contract.value.tag)?.evidence
+    if (!evidence.value) timer = setTimeout(run, 2000)
   }, { immediate: true })
+  // what a run over the whole library shows meanwhile need not be tried here too
+  watch(() => contract.value && store.evidenceFor(contract.value.tag), (kept) => {
+    if (!kept || evidence.value || round.value) return
+    clearTimeout(timer)
+    evidence.value = kept.evidence
+  })
   onUnmounted(stop)
   const of = computed(() => new Map((evidence.value ?? []).map((one) => [one.member, one])))
   const asked = computed(() => (contract.value && modules.value && round.value ? { tag: contract.value.tag, modules: modules.value, listen: membersOf(contract.value, 'event').map((one) => one.name), reads: membersOf(contract.value, 'prop').map((one) => one.name), cases: round.value.cases } : undefined))

@@ -4,7 +4,7 @@ import { bareName } from '~~/core/release/manifest'
 import { tokenPrefix } from '~~/core/release/package'
 import { withValue } from '~~/core/tokens/document'
 import { cssName, resolveTheme, themesCss } from '~~/core/tokens/themes'
-import { librarySchema, shelfSchema, type LibraryView, type Standing } from '~~/core/wire'
+import { libraryEvidenceSchema, librarySchema, shelfSchema, type LibraryEvidence, type LibraryView, type Standing } from '~~/core/wire'
 import type { Problem } from '~~/core/problem'
 
 interface TokenDraft { theme: string; path: string; value: unknown }
@@ -17,6 +17,8 @@ export const useLibrary = defineStore('library', () => {
   const problems = ref<Problem[]>([])
   const wordsStamp = ref(0)
   const releaseStamp = ref(0)
+  /** What a browser showed, once somebody asked for it. */
+  const evidence = shallowRef<LibraryEvidence>()
   let feed: EventSource | undefined
   let asked = 0
   /** Token values being typed or on their way to the server: shown over what is kept, whatever news comes in meanwhile. */
@@ -68,6 +70,7 @@ export const useLibrary = defineStore('library', () => {
       library.value = undefined
       standing.value = []
       drafts.value = []
+      evidence.value = undefined
       listen(name)
     }
     await load()
@@ -91,9 +94,18 @@ export const useLibrary = defineStore('library', () => {
       const { what } = JSON.parse(data) as { what: string }
       if (what === 'words') wordsStamp.value++
       if (what === 'release') releaseStamp.value++
-      await load()
+      if (evidence.value) void loadEvidence().catch(() => undefined)
+      if (what !== 'evidence') await load()
     }
   }
+  let evidenceAsked = 0
+  async function loadEvidence() {
+    const mine = ++evidenceAsked
+    const name = slug.value
+    const found = await ask(libraryEvidenceSchema, `/libraries/${name}/evidence`)
+    if (mine === evidenceAsked && name === slug.value) evidence.value = found
+  }
+  const evidenceFor = (tag: string) => evidence.value?.components.find((one) => one.tag === tag)
   const without = ({ theme, path }: Pick<TokenDraft, 'theme' | 'path'>) => drafts.value.filter((one) => one.theme !== theme || one.path !== path)
   function draftToken(draft: TokenDraft) {
     drafts.value = [...without(draft), draft]
@@ -111,5 +123,5 @@ export const useLibrary = defineStore('library', () => {
     feed = undefined
     slug.value = ''
   }
-  return { slug, library, standing, problems, wordsStamp, releaseStamp, themes, prefix, css, baseTheme, tokenNames, tokenSet, groups, may, missing, wanting, title, find, importFrom, moduleOf, open, load, draftToken, dropDraft, keptToken, leave }
+  return { slug, library, standing, problems, wordsStamp, releaseStamp, themes, prefix, css, baseTheme, tokenNames, tokenSet, groups, may, missing, wanting, title, find, importFrom, moduleOf, open, load, draftToken, dropDraft, keptToken, leave, evidence, loadEvidence, evidenceFor }
 })

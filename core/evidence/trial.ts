@@ -3,20 +3,8 @@ import { memberKey, membersOf, type Contract, type Member } from '../contract/co
 import type { Prop } from '../contract/prop'
 import { choicesOf, type TypeModel } from '../contract/type'
 import { holdableStates } from '../style/held'
+import type { Evidence } from './evidence'
 import type { Case, Observation } from './observation'
-
-/** What a browser showed for a member. */
-export type EvidenceMark = 'seen' | 'no effect' | 'not found' | 'not tried'
-export interface Evidence {
-  member: string
-  mark: EvidenceMark
-  /** What was seen, or why it was not tried, as a sentence. */
-  says: string
-  /** Something that is not as it is said to be, although the member works. */
-  remark?: string
-  /** Two ways of showing it that looked different, or that should have and did not. */
-  between?: [Usage, Usage]
-}
 
 /** A way of showing a component that a member is tried in; the first is how it stands on the shelf. */
 interface Condition { says: string; usage: Usage }

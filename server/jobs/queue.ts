@@ -13,9 +13,11 @@ import { unseal } from '../auth/sealed'
 import { fetchGit, gitSecretSchema } from '../bring/git'
 import { judgeFiles } from '../bring/judge'
 import { fetchPackage } from '../bring/package'
+import { runEvidence } from '../evidence/run'
 import { bringIn } from './bring-in'
 
 const queueName = 'bring-in'
+const evidenceQueue = 'evidence'
 let boss: PgBoss | undefined
 let tidy: NodeJS.Timeout | undefined
 let rounds = 0
@@ -30,6 +32,10 @@ export async function startQueue(): Promise<void> {
   await boss.createQueue(queueName)
   await boss.work<{ job: string }>(queueName, { pollingIntervalSeconds: 0.5 }, async ([taken]) => {
     if (taken) await runJob(taken.data.job)
+  })
+  await boss.createQueue(evidenceQueue)
+  await boss.work<{ library: string; run: string }>(evidenceQueue, { pollingIntervalSeconds: 0.5 }, async ([taken]) => {
+    if (taken) await runEvidence(store(), taken.data.library, taken.data.run).catch((error: unknown) => log.error({ err: error }, 'evidence'))
   })
   await failStaleJobs(store(), stale)
   await tidyBuilds(store())
@@ -52,6 +58,12 @@ export async function enqueue(id: string): Promise<void> {
     await endJob(store(), id, 'failed').catch(() => undefined)
     throw error
   }
+}
+
+/** Hands the trial of a whole library to whichever process takes it first. */
+export async function enqueueEvidence(library: string, run: string): Promise<void> {
+  if (!boss) throw new Failure(503, [{ code: 'starting', what: 'The server is still starting.', todo: 'Try again in a few seconds.' }])
+  await boss.send(evidenceQueue, { library, run }, { retryLimit: 0, expireInSeconds: 7200 })
 }
 
 /** The files a job brings: those that were uploaded, or those it fetches itself. */

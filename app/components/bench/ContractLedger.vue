@@ -4,7 +4,7 @@ import type { Filling, Usage } from '~~/core/code/usage'
 import { changesOf } from '~~/core/contract/changes'
 import { changedUnder, wordsAside } from '~~/core/contract/aside'
 import { describeMember, kindTitle, lacksWords, memberKey, memberKinds, memberTitle, type Contract, type Member } from '~~/core/contract/contract'
-import type { Evidence } from '~~/core/evidence/trial'
+import type { Evidence } from '~~/core/evidence/evidence'
 import type { Problem } from '~~/core/problem'
 import { sinceSchema, type Since, type WordsView } from '~~/core/wire'
 

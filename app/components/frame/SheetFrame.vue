@@ -4,21 +4,26 @@ import { bareSurround } from '~~/core/surround'
 
 /** Many renderings of a component in one frame, cell by cell: each is made alone, one that fails says so in its place. */
 type Cells = Omit<Extract<ToFrame, { say: 'cells' }>, 'say' | 'seq'>
-const { cells, css, preview, title, text } = defineProps<{ cells: Cells; css: string; preview: string; title: string; text: number }>()
-const emit = defineEmits<{ laid: [laid: Extract<FromFrame, { say: 'laid' }>] }>()
+const { cells, css, preview, title, text, host } = defineProps<{ cells: Cells; css: string; preview: string; title: string; text: number; /** The site it runs on, where it shares one with others. */ host?: string }>()
+const emit = defineEmits<{ laid: [laid: Extract<FromFrame, { say: 'laid' }>]; failed: [] }>()
 const iframe = useTemplateRef<HTMLIFrameElement>('iframe')
-const name = ref(frameName())
+const name = ref(host ?? frameName())
+const ownHost = ref(host === undefined)
 const laid = ref<Extract<FromFrame, { say: 'laid' }>>()
 const failure = ref<string>()
 const frame = useFrameHost(iframe, {
   event: () => undefined, size: () => undefined,
-  failed: (message) => { if (message.phase === 'load') failure.value = message.text },
+  failed: (message) => {
+    if (message.phase !== 'load') return
+    failure.value = message.text
+    emit('failed')
+  },
   painted: (seq, at) => { document.dispatchEvent(new CustomEvent('kept-shelf:painted', { detail: { seq, at } })) },
   laid: (message) => {
     laid.value = message
     emit('laid', message)
   },
-}, () => true, 'working')
+}, () => ownHost.value, 'working')
 const cut = computed(() => ['silent', 'flooding', 'gone'].includes(frame.state.value))
 watch(() => css, (now) => frame.themes(now), { immediate: true })
 watch(() => text, (now) => frame.surround({ ...bareSurround(''), text: now }), { immediate: true })
@@ -26,7 +31,12 @@ watch(() => cells, (now) => {
   failure.value = undefined
   frame.cells(plain(now))
 }, { immediate: true })
+watch(frame.state, (now) => {
+  // one that fell silent among others may only have been held up by a neighbour: it gets a site of its own, once
+  if (now === 'silent' && !ownHost.value) restart()
+})
 function restart() {
+  ownHost.value = true
   frame.reset()
   name.value = frameName()
 }

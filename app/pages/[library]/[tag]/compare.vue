@@ -33,10 +33,12 @@ watch(tag, () => { if (standing.value) void load() }, { immediate: true })
 
 const face = computed<Usage>(() => standing.value?.face ?? (contract.value ? firstUsage(contract.value, store.title(tag.value)) : { props: {}, slots: {} }))
 const shown = computed(() => usageFromQuery(route.query))
+const other = computed(() => usageFromQuery(route.query, 'other'))
 /** What may stand on a side. */
 const ways = computed(() => [
   { value: 'face', title: 'as on the shelf' },
-  ...(shown.value ? [{ value: 'bench', title: 'as on the bench' }] : []),
+  ...(shown.value ? [{ value: 'bench', title: other.value ? 'before' : 'as on the bench' }] : []),
+  ...(other.value ? [{ value: 'other', title: 'after' }] : []),
   ...kept.value.filter((one) => !one.face).map((one) => ({ value: `example:${one.id}`, title: one.name, note: 'example' })),
   ...(published.value?.contract ? [{ value: 'version', title: `version ${published.value.version}`, note: 'as it was published' }] : []),
 ])
@@ -63,7 +65,7 @@ const side = (i: 0 | 1) => computed<Side>(() => {
   const example = kept.value.find((one) => `example:${one.id}` === chosenWay.value)
   return {
     way: chosenWay, theme: chosenTheme, title: ways.value.find((one) => one.value === chosenWay.value)?.title ?? '',
-    usage: example?.usage ?? (chosenWay.value === 'bench' && shown.value ? shown.value : face.value),
+    usage: example?.usage ?? (chosenWay.value === 'bench' && shown.value ? shown.value : chosenWay.value === 'other' && other.value ? other.value : face.value),
     contract: isVersion ? (published.value?.contract ?? undefined) : contract.value, css: isVersion ? published.value!.css : css.value,
     moduleOf: (one) => (isVersion ? modules.get(one) : store.moduleOf(one)),
   }

@@ -87,6 +87,10 @@ const sections = computed(() => memberKinds.map(({ kind, heading }) => ({ kind, 
 const usedBy = computed(() => store.standing.filter((one) => one.contract.uses.some((use) => use.tag === tag.value)))
 const benchLink = (usage: Usage) => ({ path: `/${store.slug}/${tag.value}`, query: { show: JSON.stringify(usage), theme: theme.value === store.baseTheme ? undefined : theme.value } })
 onMounted(() => { if (route.hash) setTimeout(() => document.getElementById(decodeURIComponent(route.hash.slice(1)))?.scrollIntoView(), 400) })
+onMounted(() => { if (!store.evidence) void store.loadEvidence().catch(() => undefined) })
+const seen = computed(() => new Map((store.evidenceFor(tag.value)?.evidence ?? []).map((one) => [one.member, one])))
+const evidenceFor = (member: string) => seen.value.get(member)
+const isDoubted = (member: string) => ['no effect', 'not found'].includes(evidenceFor(member)?.mark ?? '')
 </script>
 
 <template>
@@ -127,7 +131,7 @@ onMounted(() => { if (route.hash) setTimeout(() => document.getElementById(decod
         <h2>{{ section.heading }}</h2>
         <table>
           <tbody><tr v-for="member in section.rows" :id="memberKey(member)" :key="member.name" :data-member="memberKey(member)">
-            <th scope="row"><NuxtLink class="code" :class="{ struck: member.deprecated !== undefined }" :to="{ hash: `#${memberKey(member)}`, query: $route.query }">{{ memberTitle(member) }}</NuxtLink><div v-if="member.since" class="small muted">since {{ member.since }}</div></th>
+            <th scope="row"><NuxtLink class="code" :class="{ struck: member.deprecated !== undefined }" :to="{ hash: `#${memberKey(member)}`, query: $route.query }">{{ memberTitle(member) }}</NuxtLink><span v-if="evidenceFor(memberKey(member))" class="gap" :class="{ bad: isDoubted(memberKey(member)) }"><Mark :name="evidenceFor(memberKey(member))!.mark" :label="`${evidenceFor(memberKey(member))!.mark}: ${evidenceFor(memberKey(member))!.says}`" :title="evidenceFor(memberKey(member))!.says" /></span><div v-if="member.since" class="small muted">since {{ member.since }}</div></th>
             <td class="code">{{ describeMember(member) }}<div v-if="member.kind === 'prop' && member.attribute" class="muted">{{ member.attribute }}=</div></td>
             <td><WordsText v-if="wordsFor(memberKey(member))?.text || member.comment" :text="wordsFor(memberKey(member))?.text || member.comment || ''" :tag /><span v-if="member.deprecated !== undefined" class="gap"><Mark name="deprecated" /> {{ member.deprecated || 'deprecated' }}</span></td>
           </tr></tbody>

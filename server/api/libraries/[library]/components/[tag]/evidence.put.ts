@@ -1,0 +1,21 @@
+import { newEvidenceSchema } from '~~/core/wire'
+import { fail } from '~~/server/auth/failure'
+import { route } from '~~/server/auth/route'
+import { componentsOf } from '~~/server/store/components'
+import { notify } from '~~/server/store/database'
+import { evidenceKey, faceOf, keepEvidence } from '~~/server/store/evidence'
+
+/** Keeps what was seen on the bench, where that was the component as it is now. */
+export default route({
+  access: 'contributor',
+  body: newEvidenceSchema,
+  async handle({ db, library, params, body, person }) {
+    const component = library.current_revision ? (await componentsOf(db, library.current_revision)).find((one) => one.tag === params.tag) : undefined
+    if (!component) return fail(404, 'no-component', `There is no <${params.tag}> in ${library.title}.`, 'Look for it on the shelf.')
+    const { build } = component
+    if (!build?.build || body.module !== `/m/${build.build}/${build.entry}` || JSON.stringify(body.face) !== JSON.stringify(faceOf(component, library.prefix))) return fail(409, 'other-now', 'It is another than the one that was tried.', 'Try it again as it is now.')
+    await keepEvidence(db, component.id, evidenceKey(component, library.prefix), body.evidence, person.id)
+    await notify(db, { library: library.slug, what: 'evidence' })
+    return {}
+  },
+})

@@ -1,0 +1,25 @@
+import { fail } from '~~/server/auth/failure'
+import { route } from '~~/server/auth/route'
+import { enqueueEvidence } from '~~/server/jobs/queue'
+import { componentsOf } from '~~/server/store/components'
+import { notify } from '~~/server/store/database'
+import { beginEvidence, moveEvidence } from '~~/server/store/evidence'
+
+/** Has every component tried in a browser on the server, as far as nothing is known of it as it is now. */
+export default route({
+  access: 'contributor',
+  async handle({ db, library, person }) {
+    const components = library.current_revision ? await componentsOf(db, library.current_revision) : []
+    if (components.length === 0) return fail(422, 'nothing-there', 'There is nothing on the shelf to try.', 'Bring in source first.')
+    const run = await beginEvidence(db, library.id, components.length, person.id)
+    if (!run) return fail(409, 'under-way', 'The components are being tried already.', 'Wait until that has ended, or stop it.')
+    try {
+      await enqueueEvidence(library.id, run)
+    } catch (error) {
+      await moveEvidence(db, run, { state: 'failed' })
+      throw error
+    }
+    await notify(db, { library: library.slug, what: 'evidence' })
+    return {}
+  },
+})

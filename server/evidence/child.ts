@@ -1,0 +1,105 @@
+import { chromium, type Browser, type Page } from 'playwright-core'
+import { forFrame } from '~~/core/code/showing'
+import { membersOf } from '~~/core/contract/contract'
+import type { Observation } from '~~/core/evidence/observation'
+import { trial } from '~~/core/evidence/trial'
+import { bareSurround } from '~~/core/surround'
+import { fromFrameSchema, hello, type ToFrame } from '~~/frame/protocol'
+import type { ToTry, Tried } from './message'
+
+/** The process with the browser: tries components in preview frames, headless, and says what was seen. Their code runs in the browser's sandboxed frames and nowhere else. */
+
+const say = (message: Tried) => new Promise<void>((resolve) => process.send!(message, undefined, undefined, () => resolve()))
+/** Milliseconds a frame may be silent in the middle of a trial. */
+const patience = 45_000
+
+process.on('disconnect', () => process.exit(0))
+process.once('message', async (asked: ToTry) => {
+  let browser: Browser | undefined
+  try {
+    browser = await chromium.launch({
+      executablePath: asked.chromium,
+      // nobody but root needs to do without the browser's own sandbox
+      chromiumSandbox: process.getuid?.() !== 0,
+      args: ['--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--site-per-process'],
+    })
+  } catch (error) {
+    await say({ stopped: { code: 'no-browser', what: `No browser could be started: ${(error as Error).message.split('\n')[0]}`, todo: 'Install Chromium on the server, and name its place in CHROMIUM if it is not /usr/bin/chromium.' } })
+    process.exit(0)
+  }
+  for (const [i, component] of asked.components.entries()) {
+    try {
+      await say({ tag: component.tag, evidence: await tryOut(browser, asked, component, i) })
+    } catch (error) {
+      await say({ tag: component.tag, problem: { code: 'not-tried', what: `${component.tag} could not be tried: ${(error as Error).message.split('\n')[0]}`, todo: 'Open it on the bench: it may be in a loop, or lead away from its page.' } })
+    }
+  }
+  await browser.close().catch(() => undefined)
+  process.exit(0)
+})
+
+async function tryOut(browser: Browser, asked: ToTry, { tag, contract, face, modules }: ToTry['components'][number], i: number) {
+  const context = await browser.newContext({ viewport: { width: 460, height: 400 }, serviceWorkers: 'block' })
+  try {
+    const origin = `http://evidence${i}.localhost:${asked.port}`
+    // whatever a component asks for, there is nothing but the frame and its modules
+    await context.route(() => true, (route) => (route.request().url().startsWith(`${origin}/`) ? route.continue() : route.abort()))
+    const page = await context.newPage()
+    await page.goto(`${origin}/frame`)
+    const frame = await hold(page)
+    await frame.post({ say: 'themes', css: asked.css })
+    await frame.post({ say: 'surround', surround: bareSurround(asked.theme) })
+    const steps = trial(contract, face)
+    const [listen, reads] = [membersOf(contract, 'event').map((one) => one.name), membersOf(contract, 'prop').map((one) => one.name)]
+    const contractOf = (other: string) => asked.contracts.find((one) => one.tag === other)
+    let seq = 0
+    for (let step = steps.next([]); ;) {
+      if (step.done) return step.value
+      const cases = step.value.map((one) => ({ ...one, usage: forFrame(one.usage, contractOf, tag) }))
+      step = steps.next(cases.length === 0 ? [] : await frame.observe({ say: 'observe', seq: ++seq, tag, modules, listen, reads, cases }))
+    }
+  } finally {
+    await context.close().catch(() => undefined)
+  }
+}
+
+/** Takes our end of a frame's channel, as a page of ours does; it is held where the frame's own code cannot reach it. */
+async function hold(page: Page) {
+  const held = await page.evaluateHandle((word) => {
+    const { port1, port2 } = new MessageChannel()
+    const came: unknown[] = []
+    const state: { came: unknown[]; port: MessagePort; wake: (() => void) | undefined } = { came, port: port1, wake: undefined }
+    port1.onmessage = ({ data }) => {
+      if (came.length < 10_000) came.push(data)
+      state.wake?.()
+    }
+    window.postMessage(word, '*', [port2])
+    return state
+  }, hello)
+  const within = <T>(work: Promise<T>): Promise<T> => {
+    let timer: NodeJS.Timeout | undefined
+    return Promise.race([work, new Promise<never>((_resolve, reject) => { timer = setTimeout(() => reject(new Error('it stopped answering while it was tried')), patience) })]).finally(() => clearTimeout(timer))
+  }
+  const post = (message: ToFrame): Promise<void> => within(held.evaluate((state, one) => state.port.postMessage(one), message))
+  return {
+    post,
+    async observe(message: Extract<ToFrame, { say: 'observe' }>): Promise<Observation[]> {
+      await post(message)
+      const seen: Observation[] = []
+      for (;;) {
+        const came = await within(held.evaluate(async (state) => {
+          if (state.came.length === 0) await new Promise<void>((resolve) => { state.wake = resolve })
+          return state.came.splice(0)
+        }))
+        for (const one of came) {
+          const read = fromFrameSchema.safeParse(one)
+          if (!read.success) continue
+          if (read.data.say === 'failed' && read.data.phase === 'load') throw new Error(`it did not load: ${read.data.text}`)
+          if (read.data.say !== 'observed' || read.data.seq !== message.seq) continue
+          seen.push(...read.data.seen)
+          if (read.data.done) return seen
+        }
+      }
+    },
+  }
+}

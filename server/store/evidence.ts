@@ -1,0 +1,48 @@
+import { createHash } from 'node:crypto'
+import { z } from 'zod'
+import { firstUsage } from '~~/core/code/showing'
+import type { Usage } from '~~/core/code/usage'
+import { componentTitle, memberKey } from '~~/core/contract/contract'
+import { evidenceSchema, trialVersion, type Evidence } from '~~/core/evidence/evidence'
+import { problemSchema, type Problem } from '~~/core/problem'
+import type { Component } from './components'
+import type { Store } from './database'
+
+/** How a component stands on the shelf where nobody chose a face. */
+export const faceOf = ({ tag, contract, face }: Component, prefix: string): Usage => face ?? firstUsage(contract, componentTitle(tag, prefix))
+
+/** What the evidence for a component depends on: what it is built to, how it stands, the members it is said to have, and how they are tried. */
+export const evidenceKey = (component: Component, prefix: string): string =>
+  createHash('sha256').update(JSON.stringify([trialVersion, component.build?.entry ?? null, faceOf(component, prefix), component.contract.members.filter((one) => one.known !== 'comment').map(memberKey)])).digest('hex')
+
+const list = z.array(evidenceSchema)
+/** The evidence kept for components as they are now, by their id; what was seen of an earlier state is left out. */
+export async function evidenceOf(db: Store, components: readonly Component[], prefix: string): Promise<Map<string, { evidence: Evidence[]; made_at: Date }>> {
+  const rows: { component_id: string; key: string; evidence: unknown; made_at: Date }[] = await db('evidence').whereIn('component_id', components.map((one) => one.id)).select('component_id', 'key', 'evidence', 'made_at')
+  const now = new Map(components.map((one) => [one.id, evidenceKey(one, prefix)]))
+  return new Map(rows.filter((row) => now.get(row.component_id) === row.key).map((row) => [row.component_id, { evidence: list.parse(row.evidence), made_at: row.made_at }]))
+}
+
+export const keepEvidence = (db: Store, component: string, key: string, evidence: Evidence[], by: string | null): Promise<unknown> =>
+  db('evidence').insert({ component_id: component, key, evidence: JSON.stringify(evidence), made_by: by, made_at: db.fn.now() }).onConflict('component_id').merge()
+
+export interface EvidenceRun { id: string; library_id: string; state: 'waiting' | 'running' | 'done' | 'failed' | 'cancelled'; done: number; total: number; problems: Problem[]; made_by: string | null; made_at: Date }
+const problems = z.array(problemSchema)
+const read = (row: EvidenceRun | undefined): EvidenceRun | undefined => row && { ...row, problems: problems.parse(row.problems) }
+
+export const evidenceRun = async (db: Store, library: string): Promise<EvidenceRun | undefined> => read(await db('evidence_runs').where({ library_id: library }).first('id', 'library_id', 'state', 'done', 'total', 'problems', 'made_by', 'made_at'))
+
+/** Seconds a run may stand still before it counts as having nobody behind it. */
+const stale = 240
+
+/** Begins a run over a library; `undefined` where one is under way. */
+export async function beginEvidence(db: Store, library: string, total: number, by: string): Promise<string | undefined> {
+  const [row] = await db('evidence_runs').insert({ library_id: library, state: 'waiting', total, made_by: by }).onConflict('library_id')
+    .merge({ id: db.raw('gen_random_uuid()'), state: 'waiting', done: 0, total, problems: '[]', made_by: by, made_at: db.fn.now(), moved_at: db.fn.now() })
+    .whereRaw(`evidence_runs.state not in ('waiting', 'running') or evidence_runs.moved_at < now() - interval '${stale} seconds'`).returning('id')
+  return row?.id
+}
+
+/** Tells how far a run has come; `false` where it was cancelled meanwhile. */
+export const moveEvidence = async (db: Store, id: string, change: { state?: EvidenceRun['state']; done?: number; problems?: Problem[] }): Promise<boolean> =>
+  (await db('evidence_runs').where({ id }).whereIn('state', ['waiting', 'running']).update({ ...change, ...(change.problems ? { problems: JSON.stringify(change.problems) } : {}), moved_at: db.fn.now() })) === 1

@@ -1,0 +1,77 @@
+import { readdirSync, readFileSync } from 'node:fs'
+import { expect, test, type Page } from '@playwright/test'
+import { bringIn, someone, world, type World } from '../world'
+import { signIn } from './person'
+
+let at: World
+test.beforeAll(async () => { at = await world() })
+test.afterAll(() => at.end())
+
+/** Has the whole library tried, by the act on its page, and waits for the end. */
+async function tryAll(page: Page): Promise<void> {
+  await page.getByRole('button', { name: /^Try / }).click()
+  await expect(page.getByRole('button', { name: 'All were tried' })).toBeVisible({ timeout: 200_000 })
+}
+const rows = (page: Page, component: string) => page.getByRole('region', { name: component, exact: true }).getByRole('row')
+
+test('a whole library is tried on the server: the flaws that were planted are found, and nothing else; it is kept, and tried again only where it changed', async ({ page, context }) => {
+  test.setTimeout(300_000)
+  await signIn(page, at, 'ines', '/tern/evidence')
+  await expect(page.getByText('Eleven components were not tried as they are now.')).toBeVisible()
+  await tryAll(page)
+  await expect(rows(page, 'Notice strip')).toHaveCount(2)
+  await expect(rows(page, 'Notice strip').filter({ hasText: 'compact' })).toContainText('Nothing changed when it was set, in 12 conditions')
+  await expect(rows(page, 'Notice strip').filter({ hasText: 'icon' })).toContainText('No element carried it')
+  expect(await page.getByRole('row').count()).toBe(2)
+  await test.step('the guide tells it to readers, and the bench does not try it again', async () => {
+    const reader = await context.newPage()
+    await reader.goto(`${at.url}/tern/tern-notice-strip/guide`)
+    await expect(reader.locator('[data-member="prop:compact"]').getByRole('img', { name: /^no effect/ })).toBeVisible()
+    await expect(reader.locator('[data-member="prop:tone"]').getByRole('img', { name: /^seen/ })).toBeVisible()
+    await reader.goto(`${at.url}/tern/tern-ticket`)
+    await expect(reader.getByRole('status').getByText(/seen in a browser/)).toBeVisible()
+    await reader.close()
+  })
+  await test.step('the two renderings stand side by side', async () => {
+    await rows(page, 'Notice strip').filter({ hasText: 'compact' }).getByRole('link', { name: 'see the two' }).click()
+    await expect(page.getByText('The same markup, drawn the same')).toBeVisible()
+    await page.goBack()
+  })
+  await bringIn(await someone(at, 'ines'), { 'src/notice-strip.css': `${readFileSync('demo/tern/src/notice-strip.css', 'utf8')}\n:host([compact]) .strip { padding-block: 0 }` })
+  await expect(page.getByText('One component was not tried as it is now.')).toBeVisible({ timeout: 60_000 })
+  await tryAll(page)
+  await expect(page.getByRole('row')).toHaveCount(1)
+  await expect(rows(page, 'Notice strip')).toContainText('icon')
+})
+
+test('a clean library of twelve components gives no false alarm', async ({ page }) => {
+  test.setTimeout(300_000)
+  const ines = await someone(at, 'ines')
+  expect((await ines('/api/libraries', { body: { title: 'Whimbrel', slug: 'whimbrel', package: '@marram/whimbrel', prefix: 'w-' } })).status).toBe(200)
+  const done = await bringIn(ines, Object.fromEntries(readdirSync('tests/fixtures/whimbrel/src').map((name) => [`src/${name}`, readFileSync(`tests/fixtures/whimbrel/src/${name}`, 'utf8')])), 'whimbrel')
+  expect(done.body.result.added).toHaveLength(12)
+  await signIn(page, at, 'ines', '/whimbrel/evidence?which=all')
+  await tryAll(page)
+  const marks = await page.getByRole('row').evaluateAll((all) => all.map((row) => [row.closest('section')!.getAttribute('aria-label'), row.querySelector('th')!.textContent!.replace(/\s+/g, ' ').trim(), row.querySelector('[role=img]')!.getAttribute('aria-label')].join(' · ')))
+  expect(marks.length).toBeGreaterThan(45)
+  expect(marks.filter((one) => !one.endsWith('· seen'))).toEqual([])
+})
+
+test('a component in a loop and one that leads away cost only themselves; a run can be stopped', async ({ page }) => {
+  test.setTimeout(300_000)
+  const ines = await someone(at, 'ines')
+  expect((await ines('/api/libraries', { body: { title: 'Odd', slug: 'odd', package: '@marram/odd', prefix: 'odd-' } })).status).toBe(200)
+  await bringIn(ines, {
+    'src/a.js': "export class Away extends HTMLElement { connectedCallback() { location.href = 'https://away.example/' } }\ncustomElements.define('odd-away', Away)",
+    'src/b.js': "export class Endless extends HTMLElement { static observedAttributes = ['deep']; /** @type {boolean} */ get deep() { return this.hasAttribute('deep') } set deep(v) { if (v) for (;;); } }\ncustomElements.define('odd-endless', Endless)",
+    'src/c.js': "export class Plain extends HTMLElement { static observedAttributes = ['word']; /** @type {string} */ get word() { return this.getAttribute('word') ?? 'x' } set word(v) { this.setAttribute('word', v) } attributeChangedCallback() { this.textContent = this.word } connectedCallback() { this.textContent = this.word } }\ncustomElements.define('odd-plain', Plain)",
+  }, 'odd')
+  await signIn(page, at, 'ines', '/odd/evidence?which=all')
+  await page.getByRole('button', { name: /^Try / }).click()
+  await expect(page.getByText('odd-endless could not be tried: it stopped answering while it was tried')).toBeVisible({ timeout: 200_000 })
+  await expect(rows(page, 'Plain')).toContainText('It changed what is shown', { timeout: 60_000 })
+  await page.getByRole('button', { name: /^Try / }).click()
+  await page.getByRole('button', { name: 'Stop' }).click()
+  await expect(page.getByText('The last run was stopped')).toBeVisible()
+  await expect(page.getByRole('button', { name: /^Try / })).toBeEnabled()
+})
