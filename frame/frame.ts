@@ -1,13 +1,14 @@
 import type { ComponentModule, Mounted } from './adapters/adapter'
 import { mountElement } from './adapters/custom-element'
 import { marksFor } from '../core/style/held'
+import type { Usage } from '../core/code/usage'
 import { bareSurround, type Surround } from '../core/surround'
 import { cellStyle, heldCells, layOf, showCells, watchCells } from './cells'
 import { dressOf, idAt, markupIn, ringAround } from './dress'
 import { mark } from './held'
 import { observe } from './observe'
 import { hello, toFrameSchema, type FromFrame, type ToFrame } from './protocol'
-import { ask, forced, writeSheets } from './sheets'
+import { ask, forced, undress, writeSheets } from './sheets'
 
 /**
  * The script inside a preview frame. It takes the channel from the interface before any component's
@@ -81,6 +82,17 @@ function hear(message: ToFrame): void {
       ringAround(message.node)
   }
 }
+const nameOf = (element: EventTarget | null | undefined): string => (element instanceof Element ? `${element.localName}${element.getAttribute('part') ? `[part=${element.getAttribute('part')}]` : element.id ? `#${element.id}` : ''}` : '').slice(0, 300)
+// what has the focus, and what keys do, as a person at the keyboard would want to know
+window.addEventListener('focusin', (event) => say.post({ say: 'trail', what: 'focus', says: 'has the focus', target: nameOf(event.composedPath()[0]), at: origin + now() }), true)
+window.addEventListener('focusout', (event) => { if (!event.relatedTarget) say.post({ say: 'trail', what: 'focus', says: 'lost the focus, and nothing has it', target: nameOf(event.composedPath()[0]), at: origin + now() }) }, true)
+window.addEventListener('keydown', (event) => {
+  const target = nameOf(event.composedPath()[0])
+  const key = [event.ctrlKey && 'Control', event.altKey && 'Alt', event.metaKey && 'Meta', event.shiftKey && event.key.length > 1 && 'Shift', event.key === ' ' ? 'Space' : event.key].filter(Boolean).join('+')
+  // whoever answers it has done so once it has gone all the way
+  setTimeout(() => say.post({ say: 'trail', what: 'key', says: `${key}${event.defaultPrevented ? ', taken by the component' : ''}`.slice(0, 300), target, at: origin + now() }), 0)
+}, true)
+
 let picks = false
 // whoever picks an element by pointing at it does not use the component
 for (const name of ['pointerdown', 'pointerup', 'mousedown', 'mouseup', 'click'] as const) {
@@ -126,9 +138,10 @@ function hold(): void {
   const once = () => {
     mark(sheet ? heldCells() : [{ component: parent.firstElementChild ?? undefined, within: parent, states: around.held, on: around.on }])
     writeSheets()
+    undress(!around.dressed, [house, themes, forced])
   }
   once()
-  if (sheet?.cells.some((one) => one.surround.held.length) || around.held.length || around.motion !== 'on' || around.colours !== 'own') frame(once)
+  if (sheet?.cells.some((one) => one.surround.held.length) || around.held.length || around.motion !== 'on' || around.colours !== 'own' || !around.dressed) frame(once)
 }
 
 /** Loads what is not there yet; `false` where that failed, or a later showing came while the modules were on their way. */
@@ -169,7 +182,7 @@ async function show(message: Extract<ToFrame, { say: 'show' }>): Promise<void> {
   if (!(await loadAll(message))) return
   try {
     const goesOn = mounted && before && before.tag === message.tag && before.modules[0]?.module === message.modules[0]?.module && before.listen.join() === message.listen.join()
-    if (!goesOn || !mounted!.update(message.usage)) mount(message)
+    if (!goesOn || !mounted!.update(withFunctions(message.usage))) mount(message)
     hold()
   } catch (error) {
     return tellFailure('render', error)
@@ -179,7 +192,20 @@ async function show(message: Extract<ToFrame, { say: 'show' }>): Promise<void> {
 
 const componentOf = (tag: string): unknown => loaded.get(moduleOf.get(tag) ?? '')?.component
 
-function mount({ tag, usage, listen }: Extract<ToFrame, { say: 'show' }>): void {
+/** A usage with the functions it asks for: each records its calls, and is the same one each time. */
+function withFunctions(usage: Usage): Usage {
+  const slots = Object.fromEntries(Object.entries(usage.slots).map(([name, one]) => [name, one.is === 'component' ? { ...one, usage: withFunctions(one.usage) } : one]))
+  return { ...usage, slots, props: { ...usage.props, ...Object.fromEntries((usage.functions ?? []).map((name) => [name, recorderOf(name)])) } }
+}
+const recorders = new Map<string, (...values: unknown[]) => void>()
+function recorderOf(name: string) {
+  let made = recorders.get(name)
+  if (!made) recorders.set(name, (made = (...values) => tellFired(`${name}()`, values)))
+  return made
+}
+
+function mount({ tag, usage: asked, listen }: Extract<ToFrame, { say: 'show' }>): void {
+  const usage = withFunctions(asked)
   mounted?.end()
   mounted = undefined
   const { adapter, component } = loaded.get(moduleOf.get(tag) ?? '') ?? {}

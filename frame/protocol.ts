@@ -45,6 +45,8 @@ export const fromFrameSchema = z.discriminatedUnion('say', [
     say: z.literal('laid'), seq: z.int(), width: z.number().check(z.minimum(0), z.maximum(1_000_000)), height: z.number().check(z.minimum(0), z.maximum(10_000_000)),
     rows: z.array(z.number()).check(z.maxLength(5000)), failed: z.array(z.string().check(z.maxLength(2000))).check(z.maxLength(5000)),
   }),
+  /** What had the focus, and what each key did. */
+  z.object({ say: z.literal('trail'), what: z.enum(['focus', 'key']), says: z.string().check(z.maxLength(300)), target: z.string().check(z.maxLength(300)), at: z.number() }),
   z.object({ say: z.literal('markup'), seq: z.int(), nodes: z.array(nodeSchema).check(z.maxLength(3000)) }),
   z.object({ say: z.literal('dress'), seq: z.int(), dress: z.nullable(dressSchema) }),
   z.object({ say: z.literal('picked'), node: z.int() }),

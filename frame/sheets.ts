@@ -22,6 +22,21 @@ export function* rootsIn(from: Document | ShadowRoot = document): Generator<Docu
   }
 }
 
+const asideNow = new Set<CSSStyleSheet>()
+/** Takes the looks that components bring off all trees, or puts them on again; what is `kept` stays on. */
+export function undress(off: boolean, kept: readonly CSSStyleSheet[]): void {
+  if (!off && asideNow.size === 0) return
+  for (const root of rootsIn()) {
+    for (const sheet of [...root.styleSheets, ...root.adoptedStyleSheets]) {
+      if (kept.includes(sheet) || (!off && !asideNow.has(sheet))) continue
+      if (off && sheet.disabled) continue
+      sheet.disabled = off
+      if (off) asideNow.add(sheet)
+      else asideNow.delete(sheet)
+    }
+  }
+}
+
 /** By rule: what it said of itself, and what we wrote instead. */
 const written = new WeakMap<CSSRule, { was: string; now: string }>()
 let preferences: Preferences = {}

@@ -19,7 +19,7 @@ let count = 0
 /** A name for a frame's host: each name is a site of its own, so that the browser may give it a process of its own. */
 export const frameName = (): string => `f${(++count).toString(36)}${Math.random().toString(36).slice(2, 8)}`
 
-interface Heard { event(message: Extract<FromFrame, { say: 'event' }>): void; failed(message: Extract<FromFrame, { say: 'failed' }>): void; painted(seq: number, at: number): void; size(width: number, height: number): void; laid?(message: Extract<FromFrame, { say: 'laid' }>): void; markup?(nodes: Extract<FromFrame, { say: 'markup' }>['nodes']): void; dress?(dress: Extract<FromFrame, { say: 'dress' }>['dress']): void; picked?(node: number): void; observed?(message: Extract<FromFrame, { say: 'observed' }>): void }
+interface Heard { event(message: Extract<FromFrame, { say: 'event' }>): void; failed(message: Extract<FromFrame, { say: 'failed' }>): void; painted(seq: number, at: number): void; size(width: number, height: number): void; laid?(message: Extract<FromFrame, { say: 'laid' }>): void; markup?(nodes: Extract<FromFrame, { say: 'markup' }>['nodes']): void; dress?(dress: Extract<FromFrame, { say: 'dress' }>['dress']): void; picked?(node: number): void; trail?(message: Extract<FromFrame, { say: 'trail' }>): void; observed?(message: Extract<FromFrame, { say: 'observed' }>): void }
 
 /**
  * Our side of one preview frame: hands the channel over, keeps the frame told what to show, listens
@@ -114,6 +114,8 @@ export function useFrameHost(iframe: Ref<HTMLIFrameElement | null>, heard: Heard
         return heard.markup?.(message.nodes)
       case 'dress':
         return message.seq === askedDress ? heard.dress?.(message.dress) : undefined
+      case 'trail':
+        return heard.trail?.(message)
       case 'picked':
         return heard.picked?.(message.node)
       case 'failed':

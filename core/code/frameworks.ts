@@ -1,5 +1,6 @@
 import { parseFragment, type DefaultTreeAdapterMap } from 'parse5'
 import { membersOf, type Contract } from '../contract/contract'
+import { isFunction } from '../contract/type'
 import { escapeAttribute, escapeText, htmlFor, withSlot } from './html'
 import type { Filling, Usage } from './usage'
 
@@ -56,10 +57,14 @@ const imports = ({ contract, usage, contractOf, importFrom }: CodeInput): string
   })
 
 const setProps = (contract: Contract, usage: Usage) =>
-  membersOf(contract, 'prop').flatMap((prop) => (usage.props[prop.name] === undefined ? [] : [{ prop, value: usage.props[prop.name] }]))
+  membersOf(contract, 'prop').flatMap((prop) => (usage.props[prop.name] === undefined ? [] : [{ prop, value: isFunction(prop.type) && usage.props[prop.name] === true ? recorder : usage.props[prop.name] }]))
+
+/** Stands for a function that a page would give. */
+const recorder = Symbol('function')
 
 /** A value as JavaScript in an attribute with double quotes: strings in single ones. */
 function literal(value: unknown, isDate: boolean): string {
+  if (value === recorder) return '() => {}'
   if (isDate && typeof value === 'string') return `new Date('${value}')`
   if (typeof value === 'string') return `'${value.replaceAll('\\', '\\\\').replaceAll("'", "\\'").replaceAll('\n', '\\n')}'`
   if (Array.isArray(value)) return `[${value.map((one) => literal(one, false)).join(', ')}]`
@@ -168,6 +173,10 @@ function angularElement(input: CodeInput, contract: Contract, usage: Usage, slot
       const field = `${prop.name}${fields.length || ''}`
       fields.push(`${field} = ${literal(value, true)}`)
       return `[${prop.name}]="${field}"`
+    }
+    if (value === recorder) {
+      fields.push(`${prop.name} = () => {}`)
+      return `[${prop.name}]="${prop.name}"`
     }
     if (prop.attribute && typeof value === 'string') return `${prop.attribute}="${escapeAttribute(value).replaceAll('{', '&#123;').replaceAll('}', '&#125;')}"`
     if (prop.attribute && value === true) return prop.attribute

@@ -1,5 +1,6 @@
 import { parseFragment, serializeOuter } from 'parse5'
 import { membersOf, type Contract } from '../contract/contract'
+import { isFunction } from '../contract/type'
 import type { Filling, Usage } from './usage'
 
 export const escapeText = (text: string): string => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;')
@@ -14,7 +15,8 @@ function divide(contract: Contract, usage: Usage) {
     if (value === undefined) continue
     const absent = value === false && prop.defaultValue !== true
     if (prop.attribute && absent) continue
-    if (prop.attribute && value === true) attributes.push(prop.attribute)
+    if (isFunction(prop.type) && value === true) byScript.push([prop.name, value])
+    else if (prop.attribute && value === true) attributes.push(prop.attribute)
     else if (prop.attribute && (typeof value === 'string' || typeof value === 'number')) attributes.push(`${prop.attribute}="${escapeAttribute(String(value))}"`)
     else byScript.push([prop.name, value])
   }
@@ -67,6 +69,7 @@ export function htmlFor(contract: Contract, usage: Usage, contractOf: (tag: stri
 
 const dateAware = (contract: Contract, name: string, value: unknown): string => {
   const type = membersOf(contract, 'prop').find((one) => one.name === name)?.type
+  if (value === true && type && isFunction(type)) return '() => {}'
   return type?.is === 'date' && typeof value === 'string' ? `new Date(${JSON.stringify(value)})` : JSON.stringify(value)
 }
 

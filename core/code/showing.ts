@@ -1,6 +1,6 @@
 import type { Filling, Usage } from './usage'
 import { membersOf, type Contract } from '../contract/contract'
-import { choicesOf } from '../contract/type'
+import { choicesOf, isFunction } from '../contract/type'
 
 /** Names of props that put words on a component. */
 const saying = /^(label|text|title|heading|headline|caption|message)$/i
@@ -45,10 +45,11 @@ export function forFrame(usage: Usage, contractOf: (tag: string) => Contract | u
   const props = new Map((contract ? membersOf(contract, 'prop') : []).map((one) => [one.name, one]))
   const set = Object.entries(usage.props).filter(([, value]) => value !== undefined)
   const alone = set.filter(([name]) => props.get(name)?.attributeOnly)
+  const recorded = set.filter(([name, value]) => value === true && isFunction(props.get(name)?.type ?? { is: 'undefined' })).map(([name]) => name)
   const attributes = Object.fromEntries(alone.filter(([, value]) => value !== false && value !== null).map(([name, value]) => [props.get(name)!.attribute ?? name, value === true ? '' : String(value)]))
   return {
-    props: Object.fromEntries(set.filter(([name]) => !props.get(name)?.attributeOnly).map(([name, value]) => [name, props.get(name)?.type.is === 'date' && typeof value === 'string' ? new Date(value) : value])),
+    props: Object.fromEntries(set.filter(([name]) => !props.get(name)?.attributeOnly && !recorded.includes(name)).map(([name, value]) => [name, props.get(name)?.type.is === 'date' && typeof value === 'string' ? new Date(value) : value])),
     slots: Object.fromEntries(Object.entries(usage.slots).map(([name, filling]) => [name, filling.is === 'component' ? { ...filling, usage: forFrame(filling.usage, contractOf, filling.tag) } : filling])),
-    ...(alone.length ? { attributes } : {}),
+    ...(alone.length ? { attributes } : {}), ...(recorded.length ? { functions: recorded } : {}),
   }
 }

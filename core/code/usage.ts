@@ -13,6 +13,8 @@ export interface Usage {
   props: Record<string, unknown>; slots: Record<string, Filling>
   /** What is set as an attribute and not as a property: only on its way to a frame. */
   attributes?: Record<string, string> | undefined
+  /** Props that get a function which records its calls: only on their way to a frame. */
+  functions?: string[] | undefined
 }
 
 export const fillingSchema: z.ZodMiniType<Filling> = z.lazy(() =>
@@ -23,5 +25,5 @@ export const fillingSchema: z.ZodMiniType<Filling> = z.lazy(() =>
   ]),
 )
 export const usageSchema: z.ZodMiniType<Usage> = z.lazy(() =>
-  z.object({ props: z.record(z.string(), z.unknown()), slots: z.record(z.string(), fillingSchema), attributes: z.optional(z.record(z.string(), z.string())) }),
+  z.object({ props: z.record(z.string(), z.unknown()), slots: z.record(z.string(), fillingSchema), attributes: z.optional(z.record(z.string(), z.string())), functions: z.optional(z.array(z.string())) }),
 )

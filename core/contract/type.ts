@@ -91,7 +91,13 @@ export function choicesOf(type: TypeModel): (string | number | boolean)[] | unde
   return literals.length === values.length ? literals.map((part) => part.value) : undefined
 }
 
-export type Editor = 'choice' | 'checkbox' | 'number' | 'date' | 'colour' | 'structured' | 'text' | 'none'
+export type Editor = 'choice' | 'checkbox' | 'number' | 'date' | 'colour' | 'structured' | 'text' | 'function' | 'none'
+
+/** Whether members of a type take a function and nothing else but `undefined` or `null`. What stands for one that records its calls is `true`. */
+export const isFunction = (type: TypeModel): boolean => {
+  const parts = (type.is === 'union' ? type.of : [type]).filter((one) => one.is !== 'undefined' && one.is !== 'null')
+  return parts.length > 0 && parts.every((one) => one.is === 'function')
+}
 
 const colourName = /(^|[-_a-z])(colou?r|tint|ground)$/i
 
@@ -116,6 +122,7 @@ export function editorFor(type: TypeModel, name = ''): Editor {
       case 'other':
         return 'structured'
       case 'function':
+        return 'function'
       case 'node':
         return 'none'
     }

@@ -35,6 +35,7 @@ const tests: Record<string, { title: string; test: (one: Member) => boolean }> =
   since: { title: 'those that changed since the newest version', test: (one) => changeOf(one) !== undefined },
   differs: { title: 'those whose comments differ', test: (one) => one.disagreements.length > 0 },
   unseen: { title: 'those not seen in a browser', test: (one) => markOf(one) !== 'seen' },
+  dress: { title: 'those it can be dressed by', test: (one) => ['slot', 'part', 'custom-property', 'state'].includes(one.kind) },
   deprecated: { title: 'those deprecated', test: (one) => one.deprecated !== undefined },
 }
 const shown = (one: Member) => tests[which.value]?.test(one) ?? true

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Prop } from '~~/core/contract/prop'
+import { limitsOf } from '~~/core/contract/limits'
 import { choicesOf, editorFor, misfit } from '~~/core/contract/type'
 
 /** The editor for a prop's live value, as fits its type. “Not set” is a value of its own: `undefined`. */
@@ -37,6 +38,7 @@ function writeStructured(text: string) {
   wrong.value = misfit(prop.type, read, prop.name)
   if (!wrong.value) value.value = read
 }
+const limits = computed(() => limitsOf(prop.comment))
 const date = computed({
   get: () => (typeof value.value === 'string' ? new Date(value.value) : null),
   set: (chosen: Date | null | undefined) => { value.value = chosen instanceof Date && !Number.isNaN(chosen.getTime()) ? chosen.toISOString() : undefined },
@@ -54,7 +56,7 @@ const date = computed({
       <Checkbox :model-value="value === true" binary :aria-label="label" size="small" @update:model-value="value = $event" />
       <span v-if="!isSet" class="small muted">not set</span><span v-else-if="value === false" class="small muted">off</span>
     </span>
-    <InputNumber v-else-if="editor === 'number'" :model-value="(value as number | undefined) ?? null" :placeholder="defaultText || 'not set'" :aria-label="label" :use-grouping="false" :max-fraction-digits="6" size="small" fluid @input="value = typeof $event.value === 'number' ? $event.value : undefined" @update:model-value="value = $event ?? undefined" />
+    <InputNumber v-else-if="editor === 'number'" :model-value="(value as number | undefined) ?? null" :placeholder="defaultText || 'not set'" :aria-label="label" :min="limits.least" :max="limits.most" :use-grouping="false" :max-fraction-digits="6" size="small" fluid @input="value = typeof $event.value === 'number' ? $event.value : undefined" @update:model-value="value = $event ?? undefined" />
     <DatePicker v-else-if="editor === 'date'" v-model="date" :placeholder="'not set'" date-format="d M yy" :aria-label="label" size="small" fluid show-button-bar />
     <span v-else-if="editor === 'colour'" class="colour">
       <ColorPicker :class="{ empty: !isSet }" default-color="ffffff" :model-value="typeof value === 'string' ? value.replace('#', '') : ''" :aria-label="`${label}: pick`" @update:model-value="value = `#${$event}`" />
@@ -64,8 +66,10 @@ const date = computed({
       <textarea class="field" rows="2" :value="draft" :placeholder="defaultText || 'not set'" :aria-label="label" :aria-invalid="wrong ? 'true' : undefined" spellcheck="false" @input="writeStructured(($event.target as HTMLTextAreaElement).value)" />
       <p v-if="wrong" class="small bad" role="alert">{{ wrong }} The last that fitted is shown.</p>
     </template>
-    <input v-else-if="editor === 'text'" class="field" :value="value ?? ''" :placeholder="defaultText || 'not set'" :aria-label="label" @input="value = ($event.target as HTMLInputElement).value">
+    <label v-else-if="editor === 'function'" class="tick"><Checkbox :model-value="value === true" binary :aria-label="label" size="small" @update:model-value="value = $event ? true : undefined" /> <span class="small muted">{{ value === true ? 'recorded when it is called' : 'not set' }}</span></label>
+    <input v-else-if="editor === 'text'" class="field" :value="value ?? ''" :placeholder="isSet ? 'an empty text' : defaultText || 'not set'" :aria-label="label" @input="value = ($event.target as HTMLInputElement).value">
     <span v-else class="small muted">set by script only</span>
+    <p v-if="editor === 'number' && limits.says" class="small muted">{{ limits.says }}</p>
     <button v-if="isSet" type="button" class="unset" :aria-label="`Do not set ${prop.name}`" title="Do not set it" @click="value = undefined">×</button>
   </div>
 </template>

@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import type { Filling } from '~~/core/code/usage'
+import type { Filling, Usage } from '~~/core/code/usage'
+import { membersOf } from '~~/core/contract/contract'
 import type { Slot } from '~~/core/contract/slot'
 import { slotTitle } from '~~/core/contract/slot'
 import { firstUsage } from '~~/core/code/showing'
 
 /** What fills a slot: nothing, text, markup, or another component of the library. */
-const { of: own, tag } = defineProps<{ of: Slot; tag: string }>()
+const { of: own, tag, depth = 0 } = defineProps<{ of: Slot; tag: string; depth?: number }>()
 const filling = defineModel<Filling | undefined>()
 const store = useLibrary()
 const name = computed(() => slotTitle(own.name))
@@ -18,6 +19,11 @@ function kindTo(kind: string) {
   else if (kind === 'markup') filling.value = { is: 'markup', markup: text || '<b>Some</b> markup' }
   else componentTo(others.value[0]?.value ?? '')
 }
+const inner = computed(() => (filling.value?.is === 'component' ? store.find(filling.value.tag)?.contract : undefined))
+const innerProps = computed(() => (inner.value ? membersOf(inner.value, 'prop').filter((one) => !one.readonly && one.known !== 'comment') : []))
+const innerSlots = computed(() => (inner.value && depth < 4 ? membersOf(inner.value, 'slot').filter((one) => one.known !== 'comment') : []))
+const change = (made: Partial<Usage>) => { if (filling.value?.is === 'component') filling.value = { ...filling.value, usage: { ...filling.value.usage, ...made } } }
+const without = <T,>(all: Record<string, T>, key: string, value: T | undefined): Record<string, T> => { const { [key]: _before, ...rest } = all; return value === undefined ? rest : { ...rest, [key]: value } }
 function componentTo(other: string) {
   const standing = store.find(other)
   if (standing) filling.value = { is: 'component', tag: other, usage: standing.face ?? firstUsage(standing.contract, store.title(other)) }
@@ -32,10 +38,17 @@ function componentTo(other: string) {
     </div>
     <input v-if="filling?.is === 'text'" class="field" :value="filling.text" :aria-label="`Text in ${name}`" placeholder="Write something" @input="filling = { is: 'text', text: ($event.target as HTMLInputElement).value }">
     <textarea v-if="filling?.is === 'markup'" class="field" rows="2" :value="filling.markup" :aria-label="`Markup in ${name}`" spellcheck="false" @input="filling = { is: 'markup', markup: ($event.target as HTMLTextAreaElement).value }" />
+    <details v-if="filling?.is === 'component' && (innerProps.length || innerSlots.length)" class="inner">
+      <summary class="small">Values of {{ store.title(filling.tag) }}</summary>
+      <div v-for="prop in innerProps" :key="prop.name" class="pair"><span class="code">{{ prop.name }}</span><PropEditor :prop :model-value="filling.usage.props[prop.name]" @update:model-value="change({ props: without(filling!.is === 'component' ? filling!.usage.props : {}, prop.name, $event) })" /></div>
+      <div v-for="slot in innerSlots" :key="slot.name" class="pair"><span class="code">{{ slotTitle(slot.name) }}</span><SlotEditor :of="slot" :tag="filling.tag" :depth="depth + 1" :model-value="filling.usage.slots[slot.name]" @update:model-value="change({ slots: without(filling!.is === 'component' ? filling!.usage.slots : {}, slot.name, $event) })" /></div>
+    </details>
+    <p v-if="!filling && own.fallback" class="small muted">shows its fallback</p>
   </div>
 </template>
 
 <style scoped>
 .slot { min-width: 0; } .slot :deep(.choice) { font-size: 12px; line-height: 16px; }
+.inner { border-left: 1px solid var(--rule); padding-left: 8px; margin-top: 4px; } .inner summary { cursor: pointer; color: var(--kelp); } .pair { padding: 3px 0; display: grid; gap: 1px; } .pair .code { font-size: 11px; line-height: 14px; color: var(--muted); }
 textarea.field { font-size: 12px; line-height: 16px; margin-top: 4px; }
 </style>

@@ -20,6 +20,8 @@ const padding = part('padding')
 const language = part('language')
 const held = part('held')
 const on = part('on')
+const dressed = part('dressed')
+const dress = computed<string>({ get: () => (dressed.value ? 'yes' : 'no'), set: (value) => { dressed.value = value === 'yes' } })
 const windowSize = computed<string | null>({
   get: () => (surround.value.window ? `${surround.value.window.width} × ${surround.value.window.height}` : null),
   set: (value) => {
@@ -47,7 +49,7 @@ const states = computed(() => {
   ]
 })
 const targets = computed(() => [{ value: '', title: 'what answers in it' }, ...membersOf(contract, 'part').filter((one) => one.known !== 'comment').map((one) => ({ value: one.name, title: one.name, note: 'part' }))])
-const usualInMore = computed(() => surround.value.window === null && surround.value.align === 'middle' && surround.value.padding === 24 && surround.value.language === 'en' && surround.value.colours === 'own')
+const usualInMore = computed(() => surround.value.window === null && surround.value.align === 'middle' && surround.value.padding === 24 && surround.value.language === 'en' && surround.value.colours === 'own' && surround.value.dressed)
 const more = ref(!usualInMore.value)
 const widthFrom = (value: string) => (Number(value) >= 1 && Number(value) <= 10_000 ? Number(value) : null)
 function windowFrom(event: Event) {
@@ -81,7 +83,8 @@ function windowFrom(event: Event) {
       <Choice v-model="align" label="Alignment" :options="[{ value: 'start', title: 'at the start' }, { value: 'middle', title: 'in the middle' }, { value: 'end', title: 'at the end' }, { value: 'stretch', title: 'from edge to edge' }]" />
       with <Choice v-model="paddingChoice" label="Padding" :options="paddings" /> around it,
       in <Choice v-model="language" label="Language" :options="languages" />,
-      in <Choice v-model="colours" label="Colours" :options="[{ value: 'own', title: 'its own colours' }, { value: 'forced', title: 'the reader’s colours', note: 'forced; nearly as a browser does' }]" />.
+      in <Choice v-model="colours" label="Colours" :options="[{ value: 'own', title: 'its own colours' }, { value: 'forced', title: 'the reader’s colours', note: 'forced; nearly as a browser does' }]" />,
+      <Choice v-model="dress" label="Looks" :options="[{ value: 'yes', title: 'dressed as it is' }, { value: 'no', title: 'undressed', note: 'behaviour and structure only' }]" />.
     </p>
   </div>
 </template>

@@ -22,6 +22,7 @@ const emit = defineEmits<{
   markup: [nodes: Node[]]
   dress: [dress: Dress | null]
   picked: [node: number]
+  trail: [message: Extract<FromFrame, { say: 'trail' }>]
 }>()
 const iframe = useTemplateRef<HTMLIFrameElement>('iframe')
 const failure = ref<Extract<FromFrame, { say: 'failed' }>>()
@@ -39,7 +40,7 @@ const frame = useFrameHost(iframe, {
     document.dispatchEvent(new CustomEvent('kept-shelf:painted', { detail: { seq, at } }))
     emit('painted')
   },
-  markup: (nodes) => emit('markup', nodes), dress: (dress) => emit('dress', dress), picked: (node) => emit('picked', node),
+  markup: (nodes) => emit('markup', nodes), dress: (dress) => emit('dress', dress), picked: (node) => emit('picked', node), trail: (message) => emit('trail', message),
   size: (width, height) => {
     size.value = { width, height }
     emit('measured', width, height)

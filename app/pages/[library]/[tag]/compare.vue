@@ -125,7 +125,7 @@ useKeys([
     </p>
     <div class="frames" :class="view">
       <figure v-for="i in [0, 1] as const" :key="i" :style="view === 'over' && i === 1 ? { opacity: through / 100 } : undefined">
-        <PreviewFrame v-if="targets[i]!.value" :ref="(one) => { frames[i] = one as Frame | null }" :key="`${tag} ${both[i].value.way.value === 'version'}`" :target="targets[i]!.value" :css="both[i].value.css" :preview="store.library!.preview" :title="`${store.title(tag)}, ${['left', 'right'][i]}`" :surround="surrounds[i]!.value" @painted="onPainted(i)" @markup="told(i, $event)" @failed="failures[i] = $event.text" @restarted="failures[i] = undefined" />
+        <PreviewFrame v-if="targets[i]!.value" :ref="(one) => { frames[i] = one as Frame | null }" :key="targets[i]!.value!.modules[0]!.module" :target="targets[i]!.value" :css="both[i].value.css" :preview="store.library!.preview" :title="`${store.title(tag)}, ${['left', 'right'][i]}`" :surround="surrounds[i]!.value" @painted="onPainted(i)" @markup="told(i, $event)" @failed="failures[i] = $event.text" @restarted="failures[i] = undefined" />
         <p v-else class="muted nothing">It was not built there.</p>
         <figcaption v-if="view === 'beside'" class="small muted">{{ both[i].value.title }}<b v-if="failures[i]" class="bad" role="alert"> It failed: {{ failures[i] }}</b></figcaption>
       </figure>

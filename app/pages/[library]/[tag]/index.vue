@@ -61,6 +61,24 @@ function onEvent(message: { at: number; name: string; detail: string; target: st
   }
   fired.push({ at: new Date(message.at), name: message.name, detail: message.detail, target: message.target })
 }
+interface Step { at: Date; says: string; target: string }
+/** What had the focus and what each key did, the newest first. */
+const trail = ref<Step[]>([])
+let stepped: Step[] = []
+function onTrail({ at, says, target: on }: { at: number; says: string; target: string }) {
+  if (stepped.length === 0) {
+    requestAnimationFrame(() => {
+      trail.value = [...stepped.reverse(), ...trail.value].slice(0, 200)
+      stepped = []
+    })
+  }
+  stepped.push({ at: new Date(at), says, target: on })
+}
+watch(tag, () => { trail.value = [] })
+const heardAs = useAddressChoice('heard', '')
+const heardAll = computed(() => [{ value: '', title: 'Every event' }, ...[...new Set(events.value.map((one) => one.name))].sort().map((value) => ({ value, title: value })), { value: 'keys', title: 'Focus and keys' }])
+const heard = computed(() => (heardAs.value === 'keys' ? trail.value.map((one) => `${time(one.at)}  ${one.says}  ${one.target}`) : events.value.filter((one) => !heardAs.value || one.name === heardAs.value).map((one) => `${time(one.at)}  ${one.name}  ${one.detail || one.target}`)))
+const time = (at: Date) => `${at.toLocaleTimeString('en-GB')}.${String(at.getMilliseconds()).padStart(3, '0')}`
 const failure = ref<{ text: string; phase: string; where: { file: string; line: number } | undefined }>()
 
 async function onFailed(message: { phase: 'load' | 'render' | 'run'; text: string; at?: { module: string; line: number; column: number } | undefined }) {
@@ -86,10 +104,13 @@ async function loadWords() {
 watch([tag, wordsStamp], () => { if (standing.value) void loadWords() }, { immediate: true })
 const written = (one: WordsView) => { words.value = [...words.value.filter((other) => other.member !== one.member), one] }
 
+const undo = useUndo(usage, tag)
 const { copy, copied } = useCopy()
 useKeys([
   { keys: 'c', does: 'copy the code', run: () => copy(code.value) },
   { keys: 'r', does: 'show it as on the shelf', run: () => { usage.value = start.value } },
+  { keys: 'z', does: 'take the last change of its values back', run: undo.back },
+  { keys: 'Z', does: 'make it again', run: undo.again },
   { keys: 't', does: 'the next theme', run: () => { const names = themes.value.map((one) => one.name); surround.value = { ...surround.value, theme: names[(names.indexOf(surround.value.theme) + 1) % names.length] ?? surround.value.theme } } },
 ])
 onMounted(() => { if (route.hash) document.getElementById(decodeURIComponent(route.hash.slice(1)))?.scrollIntoView() })
@@ -109,6 +130,7 @@ watch(() => route.hash, (hash) => document.getElementById(decodeURIComponent(has
     <div class="two">
       <ContractLedger v-model="usage" :contract :words :evidence="evidence.of.value" :at="decodeURIComponent($route.hash.slice(1))" @written="written" @moved="loadWords">
         <template #tried>
+          <span class="small"><button type="button" class="link" :disabled="!undo.may.value.back" @click="undo.back">Undo</button> <button v-if="undo.may.value.again" type="button" class="link" @click="undo.again">Redo</button> <button v-if="Object.keys(usage.props).length" type="button" class="link" @click="usage = { ...usage, props: {} }">Set nothing</button></span>
           <span v-if="evidence.round.value" class="small tried" role="status">Being tried in a browser, {{ evidence.tried.value }} renderings so far … <button type="button" class="link" @click="evidence.stop">Stop</button></span>
           <span v-else-if="evidence.problem.value" class="small tried bad" role="alert">{{ evidence.problem.value }} <button type="button" class="link" @click="evidence.run">Try again</button></span>
           <span v-else-if="evidence.evidence.value" class="small tried" role="status">{{ count(evidence.evidence.value.filter((one) => one.mark === 'seen').length) }} of {{ count(evidence.evidence.value.length) }} seen in a browser. <button type="button" class="link" @click="evidence.run">Try again</button></span>
@@ -119,7 +141,7 @@ watch(() => route.hash, (hash) => document.getElementById(decodeURIComponent(has
         <SurroundSentence v-model="surround" :contract />
         <ExampleLine v-model:usage="usage" v-model:surround="surround" :contract :start />
         <div class="ground">
-          <PreviewFrame v-if="target" :key="tag" :target :css :preview="store.library!.preview" :title="`${store.title(tag)}, alone`" :surround @event="onEvent" @failed="onFailed" @restarted="failure = undefined" @measured="(width, height) => measured = { width, height }" />
+          <PreviewFrame v-if="target" :key="target.modules[0]!.module" :target :css :preview="store.library!.preview" :title="`${store.title(tag)}, alone`" :surround @event="onEvent" @trail="onTrail" @failed="onFailed" @restarted="failure = undefined" @measured="(width, height) => measured = { width, height }" />
           <p v-if="target && measured" class="measured code muted" title="How large it is drawn, in CSS pixels">{{ measured.width }} × {{ measured.height }}</p>
           <div v-if="target && surround.width !== null && surround.window === null" class="ruler" :style="{ width: `${surround.width}px` }" aria-hidden="true"><span class="code">{{ surround.width }}</span></div>
           <p v-if="!target" class="nothing muted">There is no rendering: {{ standing.rendering.problems[0]?.what ?? 'it was never built.' }}</p>
@@ -135,9 +157,9 @@ watch(() => route.hash, (hash) => document.getElementById(decodeURIComponent(has
             <pre tabindex="0" :aria-label="`Code for ${codeStyles[style]}`">{{ code }}</pre>
           </div>
           <div class="events">
-            <div class="small muted">Events, newest first <button v-if="events.length" type="button" class="link" @click="events = []">Clear</button></div>
-            <pre v-if="events.length" tabindex="0" aria-label="Events" aria-live="off"><template v-for="(one, i) in events" :key="i">{{ one.at.toLocaleTimeString('en-GB') }}.{{ String(one.at.getMilliseconds()).padStart(3, '0') }}  {{ one.name }}  {{ one.detail || one.target }}
-</template></pre>
+            <div class="small muted"><Choice v-model="heardAs" label="What is heard" :options="heardAll" />, newest first <button v-if="heard.length" type="button" class="link" @click="events = []; trail = []">Clear</button></div>
+            <pre v-if="heard.length" tabindex="0" :aria-label="heardAs === 'keys' ? 'Focus and keys' : 'Events'" aria-live="off">{{ heard.join('\n') }}</pre>
+            <p v-else-if="heardAs === 'keys'" class="small muted">Go into the rendering with the Tab key: what has the focus, and what each key does, is told here.</p>
             <p v-else class="small muted">{{ membersOf(contract, 'event').length ? `It can fire ${membersOf(contract, 'event').map((one) => one.name).join(', ')}: use it.` : 'It fires none of its own.' }}</p>
           </div>
         </div>

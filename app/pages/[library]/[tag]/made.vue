@@ -172,7 +172,7 @@ const short = (place: Place) => `${place.file.split('/').at(-1)} ${place.line}`
       </section>
       <section class="side" aria-label="What dresses it">
         <SurroundSentence v-model="surround" :contract />
-        <div class="ground" :class="{ picking }"><PreviewFrame v-if="target" ref="frame" :key="tag" :target :css :preview="store.library!.preview" :title="`${store.title(tag)}, alone`" :surround @painted="onPainted" @markup="nodes = $event" @dress="dress = $event ?? undefined" @picked="onPicked" /></div>
+        <div class="ground" :class="{ picking }"><PreviewFrame v-if="target" ref="frame" :key="target.modules[0]!.module" :target :css :preview="store.library!.preview" :title="`${store.title(tag)}, alone`" :surround @painted="onPainted" @markup="nodes = $event" @dress="dress = $event ?? undefined" @picked="onPicked" /></div>
         <div v-if="chosen && dress" class="dress">
           <h2 class="code">{{ dress.chain[0]?.label }}</h2>
           <p class="small">

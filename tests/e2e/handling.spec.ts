@@ -1,0 +1,141 @@
+import { expect, test } from '@playwright/test'
+import { bringIn, someone, world, type World } from '../world'
+import { alone, choose, row, signIn } from './person'
+
+let at: World
+test.beforeAll(async () => {
+  at = await world()
+  await bringIn(await someone(at, 'ines'), {
+    'src/lock.ts': `import { LockSign } from './lock-sign'
+export { LockSign }
+/**
+ * A lock on the canal.
+ * @slot sign - What stands on its gate.
+ * @fires opened - It was opened.
+ * @fires shut - It was shut.
+ */
+export class Lock extends HTMLElement {
+  static observedAttributes = ['name', 'level']
+  #ask: ((level: number) => boolean) | undefined
+  constructor() {
+    super()
+    this.attachShadow({ mode: 'open' }).innerHTML = '<style>button { background: rgb(1, 2, 3) }</style><button part="gate">Gate</button><b></b><slot name="sign">No sign</slot>'
+    this.shadowRoot!.querySelector('button')!.addEventListener('click', () => { this.#ask?.(this.level); this.dispatchEvent(new Event('opened')) })
+    this.addEventListener('keydown', (event) => { if (event.key === 'Escape') { event.preventDefault(); this.dispatchEvent(new Event('shut')) } })
+  }
+  connectedCallback() { this.#show() }
+  attributeChangedCallback() { this.#show() }
+  #show() { this.shadowRoot!.querySelector('b')!.textContent = this.name === '' ? 'nameless' : this.name }
+  /** What it is called. */
+  get name(): string { return this.getAttribute('name') ?? 'Upper lock' }
+  set name(name) { this.setAttribute('name', name) }
+  /** How full, 0 to 8. */
+  get level(): number { return Number(this.getAttribute('level') ?? 3) }
+  set level(level) { this.setAttribute('level', String(level)) }
+  /** Asked before it opens. */
+  get ask(): ((level: number) => boolean) | undefined { return this.#ask }
+  set ask(ask) { this.#ask = ask }
+}
+customElements.define('tern-lock', Lock)`,
+    'src/lock-sign.ts': `/** @slot - Its words. */
+export class LockSign extends HTMLElement {
+  static observedAttributes = ['tall']
+  constructor() { super(); this.attachShadow({ mode: 'open' }).innerHTML = '<i><slot></slot></i>' }
+  /** @type {boolean} */
+  get tall(): boolean { return this.hasAttribute('tall') }
+  set tall(on) { this.toggleAttribute('tall', on) }
+}
+customElements.define('tern-lock-sign', LockSign)`,
+  })
+})
+test.afterAll(() => at.end())
+
+test('not set, empty and default are three things; a number keeps to what its comment says; undo and redo', async ({ page }) => {
+  await signIn(page, at, 'ines', '/tern/tern-lock')
+  const lock = alone(page, 'Lock').locator('tern-lock')
+  const name = row(page, 'prop:name').getByRole('textbox', { name: 'name' })
+  await expect(lock).not.toHaveAttribute('name')
+  await expect(lock.locator('b')).toHaveText('Upper lock')
+  await name.fill('Lower')
+  await expect(lock).toHaveAttribute('name', 'Lower')
+  await name.fill('')
+  await expect(lock).toHaveAttribute('name', '')
+  await expect(lock.locator('b')).toHaveText('nameless')
+  await expect(name).toHaveAttribute('placeholder', 'an empty text')
+  await page.getByRole('button', { name: 'Do not set name' }).click()
+  await expect(lock).not.toHaveAttribute('name')
+  await expect(row(page, 'prop:level')).toContainText('0 to 8, says its comment')
+  await row(page, 'prop:level').getByRole('spinbutton').fill('44')
+  await row(page, 'prop:level').getByRole('spinbutton').press('Tab')
+  await expect(lock).toHaveAttribute('level', '8')
+  await page.waitForTimeout(900)
+  await row(page, 'prop:name').getByRole('textbox', { name: 'name' }).fill('Third')
+  await expect(lock).toHaveAttribute('name', 'Third')
+  await page.locator('h1').click()
+  await page.keyboard.press('z')
+  await expect(lock).not.toHaveAttribute('name')
+  await expect(lock).toHaveAttribute('level', '8')
+  await page.keyboard.press('Z')
+  await expect(lock).toHaveAttribute('name', 'Third')
+  await page.getByRole('button', { name: 'Set nothing' }).click()
+  await expect(lock).not.toHaveAttribute('level')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(lock).toHaveAttribute('name', 'Third')
+})
+
+test('a function is recorded when it is called; events by name; what had the focus and what keys did', async ({ page }) => {
+  await signIn(page, at, 'ines', '/tern/tern-lock')
+  const gate = alone(page, 'Lock').locator('[part=gate]')
+  await row(page, 'prop:ask').getByRole('checkbox').check()
+  await expect(page.getByLabel('Code for plain HTML')).toContainText('.ask = () => {}')
+  await gate.click()
+  const heard = page.getByLabel('Events', { exact: true })
+  await expect(heard).toContainText(/ask\(\) {2}3/)
+  await expect(heard).toContainText('opened')
+  await choose(page, 'What is heard', 'ask()')
+  await expect(heard).not.toContainText('opened')
+  await choose(page, 'What is heard', 'Focus and keys')
+  await gate.press('Escape')
+  await gate.press('a')
+  const trail = page.getByLabel('Focus and keys', { exact: true })
+  await expect(trail).toContainText('has the focus  button[part=gate]')
+  await expect(trail).toContainText('Escape, taken by the component  button[part=gate]')
+  await expect(trail).toContainText('a  button[part=gate]')
+})
+
+test('a component in a slot has values and slots of its own, and the code says so', async ({ page }) => {
+  await signIn(page, at, 'ines', '/tern/tern-lock')
+  const slot = row(page, 'slot:sign')
+  await expect(slot).toContainText('shows its fallback')
+  await choose(page, 'What fills sign', 'a component')
+  await choose(page, 'Which component fills sign', 'Lock sign')
+  await slot.getByText('Values of Lock sign').click()
+  await slot.getByRole('checkbox', { name: 'tall' }).check()
+  await slot.getByRole('textbox', { name: 'Text in default' }).fill('Mind the gap')
+  const sign = alone(page, 'Lock').locator('tern-lock-sign')
+  await expect(sign).toHaveAttribute('tall', '')
+  await expect(sign).toHaveText('Mind the gap')
+  await expect(page.getByLabel('Code for plain HTML')).toContainText('<tern-lock-sign slot="sign" tall>Mind the gap</tern-lock-sign>')
+  await page.waitForTimeout(600)
+  await page.reload()
+  await expect(sign).toHaveText('Mind the gap')
+})
+
+test('undressed it has its behaviour and structure, and the ledger tells what it can be dressed by', async ({ page }) => {
+  await signIn(page, at, 'ines', '/tern/tern-lock')
+  const gate = alone(page, 'Lock').locator('[part=gate]')
+  await expect(gate).toHaveCSS('background-color', 'rgb(1, 2, 3)')
+  await page.getByRole('button', { name: 'More', exact: true }).click()
+  await choose(page, 'Looks', 'undressed')
+  await expect(gate).not.toHaveCSS('background-color', 'rgb(1, 2, 3)')
+  await gate.click()
+  await expect(page.getByLabel('Events', { exact: true })).toContainText('opened')
+  await choose(page, 'Which members', 'those it can be dressed by')
+  await expect(row(page, 'part:gate')).toBeVisible()
+  await expect(row(page, 'prop:name')).toHaveCount(0)
+  await page.reload()
+  await expect(gate).not.toHaveCSS('background-color', 'rgb(1, 2, 3)')
+  await page.getByRole('button', { name: 'Looks: undressed' }).click()
+  await page.getByRole('option', { name: 'dressed as it is' }).click()
+  await expect(gate).toHaveCSS('background-color', 'rgb(1, 2, 3)')
+})
