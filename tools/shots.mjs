@@ -37,7 +37,6 @@ try {
   }
   // the ledger says what was seen once every member was tried
   const tried = () => page.getByText('seen in a browser.').waitFor({ timeout: 60_000 })
-  await shoot('sign-in', '/sign-in')
   await page.request.post(`${env.PUBLIC_URL}/api/sign-in`, { data: { email: 'ines@marram.example', password: 'keeps-the-shelf' }, headers: { origin: env.PUBLIC_URL } })
   await shoot('shelf', '/tern')
   await shoot('bench', '/tern/tern-notice-strip?width=390', async () => {
@@ -54,6 +53,16 @@ try {
   await shoot('bench-ticket', '/tern/tern-ticket?theme=nightwatch', tried)
   await shoot('spread', '/tern/tern-notice-strip/spread', () => page.waitForTimeout(2500))
   await shoot('covering', '/tern/tern-notice-strip/spread?set=yes', () => page.waitForTimeout(2500))
+  await shoot('compare', '/tern/tern-sailing-row/compare?right=face&beside=nightwatch')
+  await shoot('made-of', '/tern/tern-notice-strip/made', async () => {
+    await page.getByRole('treeitem').nth(1).click()
+    await page.getByRole('button', { name: 'border-color', exact: true }).click()
+  })
+  await shoot('all', '/tern/all', () => page.waitForTimeout(3000))
+  await shoot('evidence', '/tern/evidence', async () => {
+    await page.getByRole('button', { name: /^Try / }).click()
+    await page.getByRole('button', { name: 'All were tried' }).waitFor({ timeout: 200_000 })
+  })
   await shoot('tokens', '/tern/tokens?tier=component&token=notice.edge.warn')
   await shoot('release', '/tern/release')
   await shoot('registry', '/tern/registry')

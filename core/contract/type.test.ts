@@ -15,7 +15,7 @@ test('choices are a closed set of literals only', () => {
 })
 test.each<[TypeModel, string, string]>([
   [unionOf([lit('a'), lit('b')]), '', 'choice'], [{ is: 'boolean' }, '', 'checkbox'], [{ is: 'number' }, '', 'number'], [s, '', 'text'], [s, 'edgeColor', 'colour'],
-  [unionOf([s, { is: 'null' }]), '', 'text'], [{ is: 'date' }, '', 'date'], [{ is: 'list', of: s }, '', 'structured'], [{ is: 'function' }, '', 'none'],
+  [unionOf([s, { is: 'null' }]), '', 'text'], [{ is: 'date' }, '', 'date'], [{ is: 'list', of: s }, '', 'structured'], [{ is: 'function' }, '', 'function'], [unionOf([{ is: 'function' }, { is: 'null' }]), '', 'function'],
 ])('the editor for %j named “%s” is %s', (type, name, editor) => expect(editorFor(type, name)).toBe(editor))
 test('a value that does not fit is told where', () => {
   const rows: TypeModel = { is: 'list', of: { is: 'object', fields: [{ name: 'id', type: s, optional: false }, { name: 'n', type: { is: 'number' }, optional: true }] } }

@@ -97,7 +97,7 @@ test('a function is recorded when it is called; events by name; what had the foc
   await choose(page, 'What is heard', 'Focus and keys')
   await gate.press('Escape')
   await gate.press('a')
-  const trail = page.getByLabel('Focus and keys', { exact: true })
+  const trail = page.locator('pre[aria-label="Focus and keys"]')
   await expect(trail).toContainText('has the focus  button[part=gate]')
   await expect(trail).toContainText('Escape, taken by the component  button[part=gate]')
   await expect(trail).toContainText('a  button[part=gate]')

@@ -54,6 +54,7 @@ function asItWas() {
 }
 
 const popover = useTemplateRef<{ toggle: (event: Event) => void; hide: () => void }>('popover')
+const nameField = useTemplateRef<HTMLInputElement>('nameField')
 const naming = ref(false)
 const name = ref('')
 const notes = ref('')
@@ -123,9 +124,9 @@ const lost = computed(() => lostIn(contract, usage.value))
       It {{ one.kind === 'prop' ? 'sets' : 'fills the slot' }} <code>{{ one.name || 'default' }}</code>, which is no more.
       <button v-if="one.now !== undefined" type="button" class="act" @click="usage = mended(usage, one, one.now)">Use {{ one.now || 'default' }} instead</button> <button type="button" class="act" @click="usage = mended(usage, one)">Leave it out</button>
     </p>
-    <Popover ref="popover" aria-label="The example">
+    <Popover ref="popover" aria-label="The example" @show="nextTick(() => nameField?.select())">
       <form class="about" @submit.prevent="submit">
-        <label class="small">Name <input v-model="name" class="field" maxlength="120" required></label>
+        <label class="small">Name <input ref="nameField" v-model="name" class="field" maxlength="120" required></label>
         <label class="small">Notes <textarea v-model="notes" class="field" rows="3" maxlength="5000" /></label>
         <ProblemList :problems />
         <p><button class="act main">{{ naming ? 'Keep it' : 'Change it' }}</button></p>
