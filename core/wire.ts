@@ -34,6 +34,8 @@ export const librarySchema = z.object({
   themes: z.array(themeSchema), job: jobSchema.nullable(), preview: z.string(), registry: z.string(), origin: z.nullable(originSchema),
   /** Components that are no more, with how much people made for them and what they may be called now. */
   gone: z.array(z.object({ tag: z.string(), words: z.number().int(), examples: z.number().int(), offers: z.array(z.string()) })),
+  /** What is wrapped around components while they are looked at, by what it is for. */
+  provisions: z.array(z.object({ scope: z.string(), styles: z.string(), around: z.string(), script: z.string(), data: z.string(), module: z.string().nullable(), revision: z.number().int() })),
 })
 export type LibraryView = z.infer<typeof librarySchema>
 export const librariesSchema = z.array(z.object({ slug: z.string(), title: z.string(), package: z.string(), visibility: z.enum(['private', 'open']) }))

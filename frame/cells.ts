@@ -2,10 +2,11 @@ import type { Surround } from '../core/surround'
 import type { ComponentModule, Mounted, Tools } from './adapters/adapter'
 import { mountElement } from './adapters/custom-element'
 import type { Held } from './held'
+import { placeIn } from './provide'
 import type { ToFrame } from './protocol'
 
 type Cells = Extract<ToFrame, { say: 'cells' }>
-interface Shown { place: HTMLElement; parent: HTMLElement; mounted: Mounted | undefined; usage: string; failed: string | undefined }
+interface Shown { place: HTMLElement; parent: HTMLElement; inner: HTMLElement; mounted: Mounted | undefined; usage: string; failed: string | undefined }
 
 /** Style of a sheet of cells; names begin with ours, so that a library's own sheets do not meet them. */
 export const cellStyle = `
@@ -39,7 +40,7 @@ export function showCells(message: Cells, module: Partial<ComponentModule> | und
       place.setAttribute('data-kept-cell', '')
       const parent = document.createElement('div')
       place.append(parent)
-      shown.set(id, (one = { place, parent, mounted: undefined, usage: '', failed: undefined }))
+      shown.set(id, (one = { place, parent, inner: placeIn(parent), mounted: undefined, usage: '', failed: undefined }))
     }
     dress(one, surround, message.least)
     captionIn(one, caption)
@@ -55,14 +56,17 @@ export function showCells(message: Cells, module: Partial<ComponentModule> | und
       if (now.mounted?.update(usage)) continue
       now.mounted?.end()
       now.mounted = module?.adapter
-        ? module.adapter.mount(module.component, now.parent, usage, [], { componentOf, fired: () => undefined, failed: fail })
-        : mountElement(message.tag, now.parent, usage, [], () => undefined)
+        ? module.adapter.mount(module.component, now.inner, usage, [], { componentOf, fired: () => undefined, failed: fail })
+        : mountElement(message.tag, now.inner, usage, [], () => undefined)
     } catch (error) {
       now.mounted = undefined
       fail(error)
     }
   }
 }
+
+/** Takes every cell down. */
+export const dropCells = (): void => { for (const [id, one] of shown) drop(id, one) }
 
 function drop(id: string, one: Shown): void {
   try {
@@ -108,7 +112,7 @@ function tellIn(one: Shown, text: string | undefined): void {
 export const heldCells = (): Held[] =>
   (before?.cells ?? []).flatMap(({ id, surround }) => {
     const one = shown.get(id)
-    return one ? [{ component: one.parent.firstElementChild ?? undefined, within: one.parent, states: surround.held, on: surround.on }] : []
+    return one ? [{ component: one.inner.firstElementChild ?? undefined, within: one.inner, states: surround.held, on: surround.on }] : []
   })
 
 /** Where the rows of the sheet begin, how large it is, and which cells failed. */

@@ -3,7 +3,8 @@ import { mountElement } from './adapters/custom-element'
 import { marksFor } from '../core/style/held'
 import type { Usage } from '../core/code/usage'
 import { bareSurround, type Surround } from '../core/surround'
-import { cellStyle, heldCells, layOf, showCells, watchCells } from './cells'
+import { placeIn, provide, providedStyles } from './provide'
+import { cellStyle, dropCells, heldCells, layOf, showCells, watchCells } from './cells'
 import { dressOf, idAt, markupIn, ringAround } from './dress'
 import { mark } from './held'
 import { observe } from './observe'
@@ -39,10 +40,14 @@ house.replaceSync(`
   #parent { box-sizing: border-box; min-inline-size: 0; max-inline-size: 100%; }
   ${cellStyle}
 `)
-document.adoptedStyleSheets = [house, themes]
+document.adoptedStyleSheets = [house, themes, providedStyles]
 const parent = document.createElement('div')
 parent.id = 'parent'
 document.body.append(parent)
+/** Where the component stands: in the parent, or in the markup that is provided around it. */
+let place: HTMLElement = parent
+/** What is provided has to be there before anything is shown. */
+let providing: Promise<void> = Promise.resolve()
 
 window.addEventListener('message', function take(event) {
   const [port] = event.ports
@@ -64,6 +69,9 @@ function hear(message: ToFrame): void {
     case 'themes':
       themes.replaceSync(message.css)
       return tellPainted()
+    case 'provide':
+      providing = provideAll(message.provided)
+      return
     case 'surround':
       surroundWith(message.surround)
       return tellPainted()
@@ -74,9 +82,9 @@ function hear(message: ToFrame): void {
     case 'observe':
       return void tryOut(message)
     case 'markup':
-      return say.post({ say: 'markup', seq: message.seq, nodes: markupIn(parent, shown?.tag ?? '', message.styles) })
+      return say.post({ say: 'markup', seq: message.seq, nodes: markupIn(place, shown?.tag ?? '', message.styles) })
     case 'dress':
-      return say.post({ say: 'dress', seq: message.seq, dress: dressOf(message.node, message.pseudo, (sheet) => (sheet === themes ? 'themes' : sheet === house || sheet === forced ? 'surround' : undefined)) ?? null })
+      return say.post({ say: 'dress', seq: message.seq, dress: dressOf(message.node, message.pseudo, (sheet) => (sheet === themes ? 'themes' : sheet === house || sheet === forced || sheet === providedStyles ? 'surround' : undefined)) ?? null })
     case 'ring':
       picks = message.pick
       ringAround(message.node)
@@ -103,6 +111,28 @@ for (const name of ['pointerdown', 'pointerup', 'mousedown', 'mouseup', 'click']
     const node = name === 'click' ? idAt(event.clientX, event.clientY) : undefined
     if (node !== undefined) say.post({ say: 'picked', node })
   }, true)
+}
+
+async function provideAll(provided: Extract<ToFrame, { say: 'provide' }>['provided']): Promise<void> {
+  try {
+    await provide(provided, (url) => load(url) as Promise<{ default?: unknown }>)
+  } catch (error) {
+    tellFailure('provide', error)
+  }
+  const again = mounted && shown
+  mounted?.end()
+  mounted = undefined
+  parent.replaceChildren()
+  place = placeIn(parent)
+  try {
+    if (again) mount(again)
+  } catch (error) {
+    tellFailure('render', error)
+  }
+  if (sheet) {
+    dropCells()
+    void spread(sheet)
+  }
 }
 
 function surroundWith(next: Surround): void {
@@ -136,9 +166,9 @@ function askFor(held: readonly string[]): void {
 /** Holds the component in the states that are asked for: at once, and again when what it does a little later is done. */
 function hold(): void {
   const once = () => {
-    mark(sheet ? heldCells() : [{ component: parent.firstElementChild ?? undefined, within: parent, states: around.held, on: around.on }])
+    mark(sheet ? heldCells() : [{ component: place.firstElementChild ?? undefined, within: place, states: around.held, on: around.on }])
     writeSheets()
-    undress(!around.dressed, [house, themes, forced])
+    undress(!around.dressed, [house, themes, providedStyles, forced])
   }
   once()
   if (sheet?.cells.some((one) => one.surround.held.length) || around.held.length || around.motion !== 'on' || around.colours !== 'own' || !around.dressed) frame(once)
@@ -147,6 +177,7 @@ function hold(): void {
 /** Loads what is not there yet; `false` where that failed, or a later showing came while the modules were on their way. */
 async function loadAll({ seq, modules }: { seq: number; modules: { tag: string; module: string }[] }): Promise<boolean> {
   sequence = seq
+  await providing
   try {
     await Promise.all(modules.filter((one) => !loaded.has(one.module)).map(async ({ module }) => loaded.set(module, await load(new URL(module, location.href).href))))
   } catch (error) {
@@ -210,10 +241,11 @@ function mount({ tag, usage: asked, listen }: Extract<ToFrame, { say: 'show' }>)
   mounted = undefined
   const { adapter, component } = loaded.get(moduleOf.get(tag) ?? '') ?? {}
   mounted = adapter
-    ? adapter.mount(component, parent, usage, listen, { componentOf, fired: (name, values) => tellFired(name, values), failed: (error) => tellFailure('render', error) })
-    : mountElement(tag, parent, usage, listen, tellEvent)
+    ? adapter.mount(component, place, usage, listen, { componentOf, fired: (name, values) => tellFired(name, values), failed: (error) => tellFailure('render', error) })
+    : mountElement(tag, place, usage, listen, tellEvent)
   sizes.disconnect()
   sizes.observe(parent)
+  if (place !== parent) for (const one of parent.children) sizes.observe(one)
 }
 
 /** Says that what was asked is on the screen: after the frame in which it is painted. */
@@ -229,7 +261,7 @@ function tellPainted(): void {
 const sizes = new ResizeObserver(() => {
   if (!mounted) return
   // a component that floats out of its place has no box in it: its place is what there is to measure
-  const box = (parent.firstElementChild ?? parent).getBoundingClientRect()
+  const box = (place.firstElementChild ?? parent).getBoundingClientRect()
   say.post({ say: 'size', width: Math.ceil(box.width), height: Math.ceil(box.height) })
 })
 
@@ -266,7 +298,7 @@ function written(value: unknown): string {
   }
 }
 
-function tellFailure(phase: 'load' | 'render' | 'run', error: unknown): void {
+function tellFailure(phase: Extract<FromFrame, { say: 'failed' }>['phase'], error: unknown): void {
   const text = error instanceof Error ? `${error.name}: ${error.message}` : String(error)
   const at = /\/m\/([0-9a-f]{64}\/[\w.-]+):(\d+):(\d+)/.exec((error instanceof Error && error.stack) || '')
   say.post({ say: 'failed', seq: sequence, phase, text: text.slice(0, 2000), ...(at ? { at: { module: at[1]!, line: Number(at[2]), column: Number(at[3]) } } : {}) })

@@ -2,6 +2,7 @@ import type { Case, Observation } from '../core/evidence/observation'
 import type { ComponentModule, Mounted, Tools } from './adapters/adapter'
 import { mountElement } from './adapters/custom-element'
 import { answersIn, mark } from './held'
+import { placeIn } from './provide'
 import { ask, rootOf, rootsIn, writeSheets } from './sheets'
 import { marksFor } from '../core/style/held'
 
@@ -44,7 +45,7 @@ const printOf = (value: unknown): string => {
 const madeUp = /^(?:id|for|name|aria-(?:labelledby|describedby|controls|owns|activedescendant|details|errormessage)|data-v-.*|data-kept-.*)$/
 const ofHost = /^(?:role|tabindex|aria-.*)$/
 
-interface Place { one: Case; form: HTMLFormElement; parent: HTMLElement; mounted: Mounted | undefined; failed: string | undefined; fired: Set<string>; answered: Set<string> }
+interface Place { one: Case; form: HTMLFormElement; /** Where the component stands, in what is provided around it. */ parent: HTMLElement; mounted: Mounted | undefined; failed: string | undefined; fired: Set<string>; answered: Set<string> }
 
 function look({ one, form, parent, failed, fired, answered }: Place, reads: readonly string[]): Observation {
   const tree = new Print()
@@ -191,9 +192,10 @@ export async function observe(tag: string, module: Partial<ComponentModule> | un
 
 function put(area: HTMLElement, tag: string, module: Partial<ComponentModule> | undefined, componentOf: Tools['componentOf'], one: Case, listen: string[]): Place {
   const form = document.createElement('form')
-  const parent = document.createElement('div')
-  form.append(parent)
+  const outer = document.createElement('div')
+  form.append(outer)
   area.append(form)
+  const parent = placeIn(outer)
   const place: Place = { one, form, parent, mounted: undefined, failed: undefined, fired: new Set(), answered: new Set() }
   const heard = (name: string, carried: unknown) => { if (place.fired.size < 100) place.fired.add(`${name} ${printOf(carried)}`.slice(0, 300)) }
   try {

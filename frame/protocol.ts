@@ -2,6 +2,7 @@ import * as z from 'zod/mini'
 import { usageSchema } from '../core/code/usage'
 import { caseSchema, observationSchema } from '../core/evidence/observation'
 import { dressSchema, nodeSchema } from '../core/style/found'
+import { providedSchema } from '../core/provisions'
 import { surroundSchema } from '../core/surround'
 
 /**
@@ -23,6 +24,8 @@ export const toFrameSchema = z.discriminatedUnion('say', [
     say: z.literal('observe'), seq: z.int(), tag: z.string(), modules: z.array(z.object({ tag: z.string(), module: z.string() })), listen: z.array(z.string()), reads: z.array(z.string()), cases: z.array(caseSchema).check(z.maxLength(5000)),
   }),
   z.object({ say: z.literal('themes'), css: z.string() }),
+  /** What is wrapped around components, outermost first. */
+  z.object({ say: z.literal('provide'), provided: z.array(providedSchema).check(z.maxLength(10)) }),
   z.object({ say: z.literal('surround'), surround: surroundSchema }),
   z.object({ say: z.literal('markup'), seq: z.int(), styles: z.boolean() }),
   z.object({ say: z.literal('dress'), seq: z.int(), node: z.int(), pseudo: z.enum(['', '::before', '::after']) }),
@@ -32,8 +35,8 @@ export const toFrameSchema = z.discriminatedUnion('say', [
 ])
 export type ToFrame = z.infer<typeof toFrameSchema>
 
-/** How the component's failing is told: while its module loaded, while it was made, or later while it ran. */
-export const failurePhaseSchema = z.enum(['load', 'render', 'run'])
+/** How failing is told: while what is provided was made ready, while the component's module loaded, while it was made, or later while it ran. */
+export const failurePhaseSchema = z.enum(['provide', 'load', 'render', 'run'])
 
 /** What the frame says to the interface. Component code shares the frame, so none of it is trusted. */
 export const fromFrameSchema = z.discriminatedUnion('say', [

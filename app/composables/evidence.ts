@@ -24,7 +24,7 @@ export function useEvidence(contract: Ref<Contract | undefined>, face: Ref<Usage
   const tried = ref(0)
   const problem = ref<string>()
   const modules = shallowRef<ModuleOf[]>()
-  const key = computed(() => JSON.stringify([module.value, face.value, contract.value?.members.map((one) => one.kind + one.name)]))
+  const key = computed(() => JSON.stringify([module.value, face.value, contract.value && store.providedFor(contract.value.tag), contract.value?.members.map((one) => one.kind + one.name)]))
   let timer: ReturnType<typeof setTimeout> | undefined
 
   function stop() {

@@ -1,5 +1,6 @@
 import type { ModuleOf } from '~~/core/code/showing'
 import type { Usage } from '~~/core/code/usage'
+import type { Provided } from '~~/core/provisions'
 import type { Surround } from '~~/core/surround'
 import { fromFrameSchema, hello, type FromFrame, type ToFrame } from '~~/frame/protocol'
 
@@ -38,7 +39,7 @@ export function useFrameHost(iframe: Ref<HTMLIFrameElement | null>, heard: Heard
   let loading: ReturnType<typeof setTimeout> | undefined
   let messages = 0
   let windowStart = 0
-  const last: { themes?: ToFrame; surround?: ToFrame; show?: ToFrame } = {}
+  const last: { themes?: ToFrame; provide?: ToFrame; surround?: ToFrame; show?: ToFrame } = {}
 
   const post = (message: ToFrame) => port?.postMessage(message)
 
@@ -82,7 +83,7 @@ export function useFrameHost(iframe: Ref<HTMLIFrameElement | null>, heard: Heard
       if (read.success) hear(read.data)
     }
     iframe.value?.contentWindow?.postMessage(hello, '*', [channel.port2])
-    for (const message of [last.themes, last.surround, last.show]) if (message) post(message)
+    for (const message of [last.themes, last.provide, last.surround, last.show]) if (message) post(message)
     lastMessage = lastCheck = performance.now()
     timer = setInterval(check, beatEvery)
     check()
@@ -165,6 +166,10 @@ export function useFrameHost(iframe: Ref<HTMLIFrameElement | null>, heard: Heard
     themes(css: string) {
       last.themes = { say: 'themes', css }
       post(last.themes)
+    },
+    provide(provided: Provided[]) {
+      last.provide = { say: 'provide', provided }
+      post(last.provide)
     },
     surround(surround: Surround) {
       last.surround = { say: 'surround', surround }

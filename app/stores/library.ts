@@ -6,6 +6,7 @@ import { withValue } from '~~/core/tokens/document'
 import { cssName, resolveTheme, themesCss } from '~~/core/tokens/themes'
 import { libraryEvidenceSchema, librarySchema, shelfSchema, type LibraryEvidence, type LibraryView, type Standing } from '~~/core/wire'
 import type { Problem } from '~~/core/problem'
+import { exampleScope, libraryScope, type Provided } from '~~/core/provisions'
 
 interface TokenDraft { theme: string; path: string; value: unknown }
 
@@ -62,6 +63,12 @@ export const useLibrary = defineStore('library', () => {
     const rendering = find(tag)?.rendering
     return rendering?.module ?? rendering?.lastGood?.module
   }
+
+  /** What a frame gets around a component, outermost first. */
+  const providedFor = (tag: string, example = ''): Provided[] => [libraryScope, tag, ...(example ? [exampleScope(example)] : [])].flatMap((scope) => {
+    const one = library.value?.provisions.find((each) => each.scope === scope)
+    return one ? [{ of: scope, styles: one.styles, around: one.around, script: one.module, data: one.data.trim() ? JSON.parse(one.data) as unknown : null }] : []
+  })
 
   async function open(name: string) {
     if (slug.value !== name) {
@@ -123,5 +130,5 @@ export const useLibrary = defineStore('library', () => {
     feed = undefined
     slug.value = ''
   }
-  return { slug, library, standing, problems, wordsStamp, releaseStamp, themes, prefix, css, baseTheme, tokenNames, tokenSet, groups, may, missing, wanting, title, find, importFrom, moduleOf, open, load, draftToken, dropDraft, keptToken, leave, evidence, loadEvidence, evidenceFor }
+  return { slug, library, standing, problems, wordsStamp, releaseStamp, themes, prefix, css, baseTheme, tokenNames, tokenSet, groups, may, missing, wanting, title, find, importFrom, moduleOf, providedFor, open, load, draftToken, dropDraft, keptToken, leave, evidence, loadEvidence, evidenceFor }
 })

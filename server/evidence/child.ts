@@ -38,7 +38,7 @@ process.once('message', async (asked: ToTry) => {
   process.exit(0)
 })
 
-async function tryOut(browser: Browser, asked: ToTry, { tag, contract, face, modules }: ToTry['components'][number], i: number) {
+async function tryOut(browser: Browser, asked: ToTry, { tag, contract, face, modules, provided }: ToTry['components'][number], i: number) {
   const context = await browser.newContext({ viewport: { width: 460, height: 400 }, serviceWorkers: 'block' })
   try {
     const origin = `http://evidence${i}.localhost:${asked.port}`
@@ -49,6 +49,7 @@ async function tryOut(browser: Browser, asked: ToTry, { tag, contract, face, mod
     const frame = await hold(page)
     await frame.post({ say: 'themes', css: asked.css })
     await frame.post({ say: 'surround', surround: bareSurround(asked.theme) })
+    await frame.post({ say: 'provide', provided })
     const steps = trial(contract, face)
     const [listen, reads] = [membersOf(contract, 'event').map((one) => one.name), membersOf(contract, 'prop').map((one) => one.name)]
     const contractOf = (other: string) => asked.contracts.find((one) => one.tag === other)

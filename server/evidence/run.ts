@@ -10,6 +10,7 @@ import { componentsOf } from '../store/components'
 import { notify, type Store } from '../store/database'
 import { evidenceKey, evidenceOf, evidenceRun, faceOf, keepEvidence, moveEvidence } from '../store/evidence'
 import { libraryById } from '../store/libraries'
+import { providedFor, provisionsOf } from '../store/provisions'
 import { themesOf } from '../store/themes'
 import type { ToTry, Tried } from './message'
 
@@ -20,7 +21,8 @@ export async function runEvidence(db: Store, libraryId: string, id: string): Pro
   if (!library || run?.id !== id || run.state !== 'waiting') return
   const tell = () => notify(db, { library: library.slug, what: 'evidence' })
   const components = library.current_revision ? await componentsOf(db, library.current_revision) : []
-  const known = await evidenceOf(db, components, library.prefix)
+  const provisions = await provisionsOf(db, library.id)
+  const known = await evidenceOf(db, components, library.prefix, provisions)
   const moduleOf = new Map(components.flatMap(({ tag, build }) => (build?.build ? [[tag, `/m/${build.build}/${build.entry}`]] : [])))
   const problems: Problem[] = []
   const asked = components.filter((one) => !known.has(one.id)).flatMap((one) => {
@@ -35,9 +37,9 @@ export async function runEvidence(db: Store, libraryId: string, id: string): Pro
   const themes = await themesOf(db, library.id)
   const input: ToTry = {
     port: settings().PREVIEW_PORT, css: themesCss(themes, tokenPrefix(library.prefix)).css, theme: themes.find((one) => one.on === null)?.name ?? '', chromium: settings().CHROMIUM,
-    components: asked.map(({ component: { tag, contract }, face, modules }) => ({ tag, contract, face, modules })), contracts: components.map((one) => one.contract),
+    components: asked.map(({ component: { tag, contract }, face, modules }) => ({ tag, contract, face, modules, provided: providedFor(provisions, tag) })), contracts: components.map((one) => one.contract),
   }
-  const keys = new Map(asked.map(({ component }) => [component.tag, { id: component.id, key: evidenceKey(component, library.prefix) }]))
+  const keys = new Map(asked.map(({ component }) => [component.tag, { id: component.id, key: evidenceKey(component, library.prefix, providedFor(provisions, component.tag)) }]))
   let stopped = false
   if (asked.length) {
     await inBrowser(input, async (tried) => {

@@ -6,6 +6,7 @@ import { publicUrl, settings } from '../config'
 import { log } from '../log'
 import { isAway, store } from '../store/database'
 import { moduleContent } from '../store/modules'
+import { provisionsScript } from '../store/provisions'
 
 const modules = new LRUCache<string, Buffer>({ maxSize: 64 * 1024 * 1024, sizeCalculation: (one) => one.length + 1 })
 
@@ -47,6 +48,8 @@ export function startPreview(): Promise<Server> {
     }
     const module = /^\/m\/([0-9a-f]{64})\/([\w.-]+)$/.exec(url.pathname)
     if (module) return void serveModule(response, module[1]!, module[2]!)
+    const script = /^\/p\/([0-9a-f]{64})\.js$/.exec(url.pathname)
+    if (script) return void serveScript(response, script[1]!)
     end(response, 404, 'Nothing here.')
   })
   return new Promise((resolve, reject) => server.once('error', reject).listen(settings().PREVIEW_PORT, process.env.PREVIEW_HOST ?? '127.0.0.1', () => resolve(server)))
@@ -63,6 +66,19 @@ async function serveModule(response: ServerResponse, build: string, name: string
     if (!content) return end(response, 404, 'No such module.')
     response.setHeader('cache-control', 'public, max-age=31536000, immutable')
     end(response, 200, content, name.endsWith('.map') ? 'application/json' : 'text/javascript; charset=utf-8')
+  } catch (error) {
+    if (!isAway(error)) log.error({ err: error }, 'preview')
+    end(response, 503, 'The database does not answer just now.')
+  }
+}
+
+/** The script of provisions, by the hash of its text. */
+async function serveScript(response: ServerResponse, hash: string): Promise<void> {
+  try {
+    const text = await provisionsScript(store(), hash)
+    if (text === undefined) return end(response, 404, 'No such script.')
+    response.setHeader('cache-control', 'public, max-age=31536000, immutable')
+    end(response, 200, text, 'text/javascript; charset=utf-8')
   } catch (error) {
     if (!isAway(error)) log.error({ err: error }, 'preview')
     end(response, 503, 'The database does not answer just now.')

@@ -6,20 +6,22 @@ import { componentTitle, memberKey } from '~~/core/contract/contract'
 import { evidenceSchema, trialVersion, type Evidence } from '~~/core/evidence/evidence'
 import { problemSchema, type Problem } from '~~/core/problem'
 import type { Component } from './components'
+import type { Provided } from '~~/core/provisions'
 import type { Store } from './database'
+import { providedFor, type KeptProvisions } from './provisions'
 
 /** How a component stands on the shelf where nobody chose a face. */
 export const faceOf = ({ tag, contract, face }: Component, prefix: string): Usage => face ?? firstUsage(contract, componentTitle(tag, prefix))
 
-/** What the evidence for a component depends on: what it is built to, how it stands, the members it is said to have, and how they are tried. */
-export const evidenceKey = (component: Component, prefix: string): string =>
-  createHash('sha256').update(JSON.stringify([trialVersion, component.build?.entry ?? null, faceOf(component, prefix), component.contract.members.filter((one) => one.known !== 'comment').map(memberKey)])).digest('hex')
+/** What the evidence for a component depends on: what it is built to, how it stands, the members it is said to have, what is provided for it, and how they are tried. */
+export const evidenceKey = (component: Component, prefix: string, provided: readonly Provided[]): string =>
+  createHash('sha256').update(JSON.stringify([trialVersion, component.build?.entry ?? null, faceOf(component, prefix), component.contract.members.filter((one) => one.known !== 'comment').map(memberKey), provided])).digest('hex')
 
 const list = z.array(evidenceSchema)
 /** The evidence kept for components as they are now, by their id; what was seen of an earlier state is left out. */
-export async function evidenceOf(db: Store, components: readonly Component[], prefix: string): Promise<Map<string, { evidence: Evidence[]; made_at: Date }>> {
+export async function evidenceOf(db: Store, components: readonly Component[], prefix: string, provisions: readonly KeptProvisions[]): Promise<Map<string, { evidence: Evidence[]; made_at: Date }>> {
   const rows: { component_id: string; key: string; evidence: unknown; made_at: Date }[] = await db('evidence').whereIn('component_id', components.map((one) => one.id)).select('component_id', 'key', 'evidence', 'made_at')
-  const now = new Map(components.map((one) => [one.id, evidenceKey(one, prefix)]))
+  const now = new Map(components.map((one) => [one.id, evidenceKey(one, prefix, providedFor(provisions, one.tag))]))
   return new Map(rows.filter((row) => now.get(row.component_id) === row.key).map((row) => [row.component_id, { evidence: list.parse(row.evidence), made_at: row.made_at }]))
 }
 

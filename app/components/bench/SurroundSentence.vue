@@ -1,12 +1,15 @@
 <script setup lang="ts">
 import { membersOf, type Contract } from '~~/core/contract/contract'
 import { holdableStates } from '~~/core/style/held'
+import { libraryScope, sayProvisions } from '~~/core/provisions'
 import type { Surround } from '~~/core/surround'
 
 /** What is around the component, and the states it is held in, as a sentence. */
 const { contract } = defineProps<{ contract: Contract }>()
 const surround = defineModel<Surround>({ required: true })
-const { themes } = storeToRefs(useLibrary())
+const store = useLibrary()
+const { themes } = storeToRefs(store)
+const providedWith = computed(() => [...new Set((store.library?.provisions ?? []).filter((one) => one.scope === libraryScope || one.scope === contract.tag).flatMap((one) => sayProvisions(one).split(', ')))].filter(Boolean).join(', '))
 const part = <K extends keyof Surround>(key: K) => computed<Surround[K]>({ get: () => surround.value[key], set: (value) => { surround.value = { ...surround.value, [key]: value } } })
 const theme = part('theme')
 const width = part('width')
@@ -84,7 +87,8 @@ function windowFrom(event: Event) {
       with <Choice v-model="paddingChoice" label="Padding" :options="paddings" /> around it,
       in <Choice v-model="language" label="Language" :options="languages" />,
       in <Choice v-model="colours" label="Colours" :options="[{ value: 'own', title: 'its own colours' }, { value: 'forced', title: 'the reader’s colours', note: 'forced; nearly as a browser does' }]" />,
-      <Choice v-model="dress" label="Looks" :options="[{ value: 'yes', title: 'dressed as it is' }, { value: 'no', title: 'undressed', note: 'behaviour and structure only' }]" />.
+      <Choice v-model="dress" label="Looks" :options="[{ value: 'yes', title: 'dressed as it is' }, { value: 'no', title: 'undressed', note: 'behaviour and structure only' }]" />,
+      provided with <NuxtLink class="link" :to="{ path: `/${store.slug}/provisions`, query: { of: contract.tag } }">{{ providedWith || 'nothing more' }}</NuxtLink>.
     </p>
   </div>
 </template>

@@ -8,7 +8,7 @@ import type { FromFrame } from '~~/frame/protocol'
  * A component alone in its frame. `host` names the site it runs on; frames of one name may share a
  * process, and one that falls silent starts anew on a site of its own.
  */
-const { target, surround, css, preview, title, host, tallest } = defineProps<{ target: Target | undefined; surround: Surround; css: string; preview: string; title: string; host?: string; tallest?: number }>()
+const { target, surround, css, preview, title, host, tallest, example } = defineProps<{ target: Target | undefined; surround: Surround; css: string; preview: string; title: string; host?: string; tallest?: number; /** The example that is shown, which may have provisions of its own. */ example?: string }>()
 const emit = defineEmits<{
   event: [message: Extract<FromFrame, { say: 'event' }>]
   failed: [message: Extract<FromFrame, { say: 'failed' }>]
@@ -24,6 +24,7 @@ const emit = defineEmits<{
   picked: [node: number]
   trail: [message: Extract<FromFrame, { say: 'trail' }>]
 }>()
+const store = useLibrary()
 const iframe = useTemplateRef<HTMLIFrameElement>('iframe')
 const failure = ref<Extract<FromFrame, { say: 'failed' }>>()
 const size = ref<{ width: number; height: number }>()
@@ -70,7 +71,9 @@ const cut = computed(() => ['silent', 'flooding', 'gone'].includes(frame.state.v
 const empty = computed(() => surround.fit && !cut.value && size.value !== undefined && (size.value.width < 2 || size.value.height < 2))
 const why = computed(() => ({ silent: 'It no longer answers: it may be in a loop that does not end.', flooding: 'It said more than anyone can read, and was cut off.', gone: 'It left for another page, and was stopped.' })[frame.state.value as 'silent'] ?? '')
 
+const provided = computed(() => (target ? store.providedFor(target.tag, example) : []))
 watch(() => css, (now) => frame.themes(now), { immediate: true })
+watch(() => JSON.stringify(provided.value), (now, before) => { if (provided.value.length || before !== undefined) frame.provide(plain(provided.value)) }, { immediate: true })
 watch(() => surround, (now) => frame.surround(plain(now)), { immediate: true, deep: true })
 watch(() => target, (now) => {
   if (!now) return

@@ -26,6 +26,8 @@ const frame = useFrameHost(iframe, {
 }, () => ownHost.value, 'working')
 const cut = computed(() => ['silent', 'flooding', 'gone'].includes(frame.state.value))
 watch(() => css, (now) => frame.themes(now), { immediate: true })
+const provided = computed(() => useLibrary().providedFor(cells.tag))
+watch(() => JSON.stringify(provided.value), (now, before) => { if (provided.value.length || before !== undefined) frame.provide(plain(provided.value)) }, { immediate: true })
 watch(() => text, (now) => frame.surround({ ...bareSurround(''), text: now }), { immediate: true })
 watch(() => cells, (now) => {
   failure.value = undefined

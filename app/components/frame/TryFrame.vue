@@ -21,6 +21,7 @@ const frame = useFrameHost(iframe, {
   },
 }, () => true, 'working')
 watch(() => css, (now) => frame.themes(now), { immediate: true })
+frame.provide(plain(useLibrary().providedFor(asked.tag)))
 watch(() => theme, (now) => frame.surround(bareSurround(now)), { immediate: true })
 watch(() => asked, (now) => {
   seen = []

@@ -79,10 +79,10 @@ const heardAs = useAddressChoice('heard', '')
 const heardAll = computed(() => [{ value: '', title: 'Every event' }, ...[...new Set(events.value.map((one) => one.name))].sort().map((value) => ({ value, title: value })), { value: 'keys', title: 'Focus and keys' }])
 const heard = computed(() => (heardAs.value === 'keys' ? trail.value.map((one) => `${time(one.at)}  ${one.says}  ${one.target}`) : events.value.filter((one) => !heardAs.value || one.name === heardAs.value).map((one) => `${time(one.at)}  ${one.name}  ${one.detail || one.target}`)))
 const time = (at: Date) => `${at.toLocaleTimeString('en-GB')}.${String(at.getMilliseconds()).padStart(3, '0')}`
-const failure = ref<{ text: string; phase: string; where: { file: string; line: number } | undefined }>()
+const failure = ref<{ text: string; provided: boolean; phase: string; where: { file: string; line: number } | undefined }>()
 
-async function onFailed(message: { phase: 'load' | 'render' | 'run'; text: string; at?: { module: string; line: number; column: number } | undefined }) {
-  const told = { text: message.text, phase: { load: 'while it was loaded', render: 'while it was made', run: 'while it ran' }[message.phase], where: undefined as { file: string; line: number } | undefined }
+async function onFailed(message: { phase: 'provide' | 'load' | 'render' | 'run'; text: string; at?: { module: string; line: number; column: number } | undefined }) {
+  const told = { text: message.text, provided: message.phase === 'provide', phase: { provide: 'while what is provided was made ready', load: 'while it was loaded', render: 'while it was made', run: 'while it ran' }[message.phase], where: undefined as { file: string; line: number } | undefined }
   failure.value = told
   if (message.at) {
     const where = await traceBack(store.slug, message.at).catch(() => undefined)
@@ -141,14 +141,14 @@ watch(() => route.hash, (hash) => document.getElementById(decodeURIComponent(has
         <SurroundSentence v-model="surround" :contract />
         <ExampleLine v-model:usage="usage" v-model:surround="surround" :contract :start />
         <div class="ground">
-          <PreviewFrame v-if="target" :key="target.modules[0]!.module" :target :css :preview="store.library!.preview" :title="`${store.title(tag)}, alone`" :surround @event="onEvent" @trail="onTrail" @failed="onFailed" @restarted="failure = undefined" @measured="(width, height) => measured = { width, height }" />
+          <PreviewFrame v-if="target" :key="target.modules[0]!.module" :target :css :preview="store.library!.preview" :title="`${store.title(tag)}, alone`" :surround :example="typeof route.query.example === 'string' ? route.query.example : undefined" @event="onEvent" @trail="onTrail" @failed="onFailed" @restarted="failure = undefined" @measured="(width, height) => measured = { width, height }" />
           <p v-if="target && measured" class="measured code muted" title="How large it is drawn, in CSS pixels">{{ measured.width }} × {{ measured.height }}</p>
           <div v-if="target && surround.width !== null && surround.window === null" class="ruler" :style="{ width: `${surround.width}px` }" aria-hidden="true"><span class="code">{{ surround.width }}</span></div>
           <p v-if="!target" class="nothing muted">There is no rendering: {{ standing.rendering.problems[0]?.what ?? 'it was never built.' }}</p>
           <div v-if="failure" class="failure" role="alert">
-            <b class="bad">It failed {{ failure.phase }}:</b> <span class="code">{{ failure.text }}</span>
+            <b class="bad">{{ failure.provided ? 'The provisions failed, not the component:' : `It failed ${failure.phase}:` }}</b> <span class="code">{{ failure.text }}</span>
             <NuxtLink v-if="failure.where" class="link code" :to="{ path: `/${store.slug}/source`, query: { path: failure.where.file, line: failure.where.line, of: tag } }">{{ failure.where.file }} {{ failure.where.line }}</NuxtLink>
-            <span class="muted">Change a value, or mend the source.</span>
+            <NuxtLink v-if="failure.provided" class="link" :to="{ path: `/${store.slug}/provisions`, query: { of: tag } }">See what is provided</NuxtLink><span v-else class="muted">Change a value, or mend the source.</span>
           </div>
         </div>
         <div class="out">

@@ -3,6 +3,7 @@ import { fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
 import { componentsOf } from '~~/server/store/components'
 import { notify } from '~~/server/store/database'
+import { providedFor, provisionsOf } from '~~/server/store/provisions'
 import { evidenceKey, faceOf, keepEvidence } from '~~/server/store/evidence'
 
 /** Keeps what was seen on the bench, where that was the component as it is now. */
@@ -14,7 +15,7 @@ export default route({
     if (!component) return fail(404, 'no-component', `There is no <${params.tag}> in ${library.title}.`, 'Look for it on the shelf.')
     const { build } = component
     if (!build?.build || body.module !== `/m/${build.build}/${build.entry}` || JSON.stringify(body.face) !== JSON.stringify(faceOf(component, library.prefix))) return fail(409, 'other-now', 'It is another than the one that was tried.', 'Try it again as it is now.')
-    await keepEvidence(db, component.id, evidenceKey(component, library.prefix), body.evidence, person.id)
+    await keepEvidence(db, component.id, evidenceKey(component, library.prefix, providedFor(await provisionsOf(db, library.id), component.tag)), body.evidence, person.id)
     await notify(db, { library: library.slug, what: 'evidence' })
     return {}
   },

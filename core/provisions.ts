@@ -1,0 +1,25 @@
+import * as z from 'zod/mini'
+
+// The small form of the schema library: this file is part of the script in every preview frame.
+
+const long = z.string().check(z.maxLength(200_000))
+/**
+ * What is wrapped around components while they are looked at: styles for the page, markup with
+ * `<slot></slot>` where the component stands, a module whose default export is called with `data`
+ * before anything is shown, and that data, as JSON.
+ */
+export const provisionsSchema = z.object({ styles: long, around: long, script: long, data: long })
+export type Provisions = z.infer<typeof provisionsSchema>
+export const noProvisions: Provisions = { styles: '', around: '', script: '', data: '' }
+export const isEmpty = (one: Provisions): boolean => [one.styles, one.around, one.script, one.data].every((text) => text.trim() === '')
+
+/** Provisions as a frame gets them: what they are for, in words, and the script by its path on the frame's own host. */
+export const providedSchema = z.object({ of: z.string().check(z.maxLength(300)), styles: long, around: long, script: z.nullable(z.string().check(z.regex(/^\/p\/[0-9a-f]{64}\.js$/))), data: z.unknown() })
+export type Provided = z.infer<typeof providedSchema>
+
+/** What there is of them, for a line of text. */
+export const sayProvisions = (one: Provisions): string => [one.styles.trim() && 'styles', one.around.trim() && 'markup around it', one.script.trim() && 'a script', one.data.trim() && 'data'].filter(Boolean).join(', ')
+
+/** Where provisions may belong: the whole library, a component by its tag, an example by its id. */
+export const libraryScope = ''
+export const exampleScope = (id: string): string => `example:${id}`

@@ -1,0 +1,52 @@
+import type { Provided } from '../core/provisions'
+
+// What people provide around components: styles of the page, markup, and a script that is called with data.
+
+let provided: readonly Provided[] = []
+export const providedStyles = new CSSStyleSheet()
+const endings: (() => void)[] = []
+
+/** Takes what was provided away, and provides this. Fails with what the script of one of them threw. */
+export async function provide(next: readonly Provided[], load: (url: string) => Promise<{ default?: unknown }>): Promise<void> {
+  for (const end of endings.splice(0)) {
+    try {
+      end()
+    } catch { /* what cannot end stays */ }
+  }
+  provided = next
+  providedStyles.replaceSync(next.map((one) => one.styles).join('\n'))
+  for (const one of next) {
+    if (one.script === null) continue
+    try {
+      const made = await load(new URL(one.script, location.href).href)
+      const ending = typeof made.default === 'function' ? await (made.default as (data: unknown) => unknown)(one.data) : undefined
+      if (typeof ending === 'function') endings.push(ending as () => void)
+    } catch (error) {
+      throw new ProvisionsFailed(one.of, error)
+    }
+  }
+}
+export class ProvisionsFailed extends Error {
+  constructor(readonly of: string, override readonly cause: unknown) {
+    super(cause instanceof Error ? `${cause.name}: ${cause.message}` : String(cause))
+  }
+}
+
+/** Puts the markup that is provided into a place, and says where in it a component stands. */
+export function placeIn(parent: HTMLElement): HTMLElement {
+  let at = parent
+  for (const { around } of provided) {
+    if (!around.trim()) continue
+    const template = document.createElement('template')
+    template.innerHTML = around
+    const slot = template.content.querySelector('slot')
+    if (!slot) continue
+    const place = document.createElement('div')
+    place.setAttribute('data-kept-place', '')
+    place.style.display = 'contents'
+    slot.replaceWith(place)
+    at.replaceChildren(template.content)
+    at = place
+  }
+  return at
+}
