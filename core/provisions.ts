@@ -23,3 +23,12 @@ export const sayProvisions = (one: Provisions): string => [one.styles.trim() && 
 /** Where provisions may belong: the whole library, a component by its tag, an example by its id. */
 export const libraryScope = ''
 export const exampleScope = (id: string): string => `example:${id}`
+
+/** Provisions as they are kept: what they are for, and the path of their script. */
+export interface KeptProvisions extends Provisions { scope: string; module: string | null; revision: number }
+/** What a frame gets around a component, or around one of its examples, outermost first. */
+export const providedFor = (all: readonly KeptProvisions[], tag: string, example = ''): Provided[] =>
+  [libraryScope, tag, ...(example ? [exampleScope(example)] : [])].flatMap((scope) => {
+    const one = all.find((each) => each.scope === scope)
+    return one ? [{ of: scope, styles: one.styles, around: one.around, script: one.module, data: one.data.trim() ? JSON.parse(one.data) as unknown : null }] : []
+  })

@@ -6,7 +6,7 @@ import { withValue } from '~~/core/tokens/document'
 import { cssName, resolveTheme, themesCss } from '~~/core/tokens/themes'
 import { libraryEvidenceSchema, librarySchema, shelfSchema, type LibraryEvidence, type LibraryView, type Standing } from '~~/core/wire'
 import type { Problem } from '~~/core/problem'
-import { exampleScope, libraryScope, type Provided } from '~~/core/provisions'
+import { providedFor as providedOf } from '~~/core/provisions'
 
 interface TokenDraft { theme: string; path: string; value: unknown }
 
@@ -65,10 +65,7 @@ export const useLibrary = defineStore('library', () => {
   }
 
   /** What a frame gets around a component, outermost first. */
-  const providedFor = (tag: string, example = ''): Provided[] => [libraryScope, tag, ...(example ? [exampleScope(example)] : [])].flatMap((scope) => {
-    const one = library.value?.provisions.find((each) => each.scope === scope)
-    return one ? [{ of: scope, styles: one.styles, around: one.around, script: one.module, data: one.data.trim() ? JSON.parse(one.data) as unknown : null }] : []
-  })
+  const providedFor = (tag: string, example?: string) => providedOf(library.value?.provisions ?? [], tag, example)
 
   async function open(name: string) {
     if (slug.value !== name) {

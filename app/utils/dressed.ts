@@ -1,6 +1,5 @@
-import { layerRanks } from '~~/core/style/cascade'
 import type { Dress, Found } from '~~/core/style/found'
-import { isLost, originOf, pathsOf, propertiesOf, type Origin, type Path, type Tracing } from '~~/core/style/trace'
+import { isLost, originOf, pathsOf, propertiesOf, tracingOf, type Origin, type Path } from '~~/core/style/trace'
 
 /** A property of an element as it is shown: what it came to, and by which way. */
 export interface Dressing {
@@ -10,12 +9,6 @@ export interface Dressing {
   paths: Path<Found>[]
   /** The value that won asks for something that is not there, so it counts as if it were not set. */
   lost: boolean
-}
-
-export const tracingOf = ({ chain, layers, alone }: Dress): Tracing<Found> => {
-  const ranks = new Map<number, ReturnType<typeof layerRanks>>()
-  for (const { tree } of layers) if (!ranks.has(tree)) ranks.set(tree, layerRanks(layers.filter((one) => one.tree === tree).map((one) => one.path)))
-  return { chain, rank: (tree, layer) => ranks.get(tree)?.(layer) ?? 0, alone: new Map(alone.map(({ name, initial }) => [name, initial ?? undefined])) }
 }
 
 /** What is declared for the element itself, then what it takes over from around it. */

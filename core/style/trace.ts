@@ -1,6 +1,7 @@
 import { tokenTypes } from 'css-tree/tokenizer'
 import { nearestName } from '../near'
-import { compareLayers, physical, ranked, type Declared, type LayerRank, type Writing } from './cascade'
+import type { Dress, Found } from './found'
+import { compareLayers, layerRanks, physical, ranked, type Declared, type LayerRank, type Writing } from './cascade'
 import { isInherited } from './inherited'
 import { Tokens } from './sheet'
 
@@ -30,6 +31,13 @@ export interface Tracing<D extends Declared> {
   rank: LayerRank
   /** Custom properties that do not inherit, because they were registered so (CSS Properties and Values API Level 1), with their initial value. */
   alone?: ReadonlyMap<string, string | undefined>
+}
+
+/** What a frame told of an element, as it is traced. */
+export const tracingOf = ({ chain, layers, alone }: Dress): Tracing<Found> => {
+  const ranks = new Map<number, ReturnType<typeof layerRanks>>()
+  for (const { tree } of layers) if (!ranks.has(tree)) ranks.set(tree, layerRanks(layers.filter((one) => one.tree === tree).map((one) => one.path)))
+  return { chain, rank: (tree, layer) => ranks.get(tree)?.(layer) ?? 0, alone: new Map(alone.map(({ name, initial }) => [name, initial ?? undefined])) }
 }
 
 /** Declarations for one property on one element of the chain, strongest first. */

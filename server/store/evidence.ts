@@ -6,9 +6,8 @@ import { componentTitle, memberKey } from '~~/core/contract/contract'
 import { evidenceSchema, trialVersion, type Evidence } from '~~/core/evidence/evidence'
 import { problemSchema, type Problem } from '~~/core/problem'
 import type { Component } from './components'
-import type { Provided } from '~~/core/provisions'
+import { providedFor, type KeptProvisions, type Provided } from '~~/core/provisions'
 import type { Store } from './database'
-import { providedFor, type KeptProvisions } from './provisions'
 
 /** How a component stands on the shelf where nobody chose a face. */
 export const faceOf = ({ tag, contract, face }: Component, prefix: string): Usage => face ?? firstUsage(contract, componentTitle(tag, prefix))

@@ -1,8 +1,7 @@
 import { createHash } from 'node:crypto'
-import { exampleScope, isEmpty, libraryScope, type Provided, type Provisions } from '~~/core/provisions'
+import { isEmpty, type KeptProvisions, type Provisions } from '~~/core/provisions'
 import type { Store } from './database'
 
-export interface KeptProvisions extends Provisions { scope: string; module: string | null; revision: number }
 const pathOf = (script: string, hash: string) => (script.trim() ? `/p/${hash}.js` : null)
 
 /** All provisions of a library, that of the whole library first. */
@@ -20,10 +19,3 @@ export async function keepProvisions(db: Store, library: string, scope: string, 
 }
 
 export const provisionsScript = async (db: Store, hash: string): Promise<string | undefined> => (await db('provisions').where({ script_hash: hash }).first('script'))?.script
-
-/** What a frame gets for a component, outermost first. */
-export const providedFor = (all: readonly KeptProvisions[], tag: string, example?: string): Provided[] =>
-  [libraryScope, tag, ...(example ? [exampleScope(example)] : [])].flatMap((scope) => {
-    const one = all.find((each) => each.scope === scope)
-    return one ? [{ of: scope, styles: one.styles, around: one.around, script: one.module, data: one.data.trim() ? JSON.parse(one.data) as unknown : null }] : []
-  })

@@ -1,11 +1,9 @@
 import { expect, test, type Page } from '@playwright/test'
 import { build } from 'esbuild'
 import fc from 'fast-check'
-import { layerRanks } from '../../core/style/cascade'
-import type { Dress, Found } from '../../core/style/found'
 import type * as frame from '../../frame/dress'
 import { inheritedProperties, isInherited } from '../../core/style/inherited'
-import { originOf, valueOf, type Tracing } from '../../core/style/trace'
+import { originOf, tracingOf, valueOf } from '../../core/style/trace'
 
 /** The browser is asked what it made of random trees of sheets, layers and shadow roots, and the trace has to say the same. */
 
@@ -68,11 +66,6 @@ const look = (page: Page, made: World) => page.evaluate((one: World) => {
   return { told, same: JSON.stringify(before) === JSON.stringify(after) }
 }, made)
 
-const tracingOf = ({ chain, layers, alone }: Dress): Tracing<Found> => {
-  const ranks = new Map<number, (layer: readonly string[]) => number>()
-  for (const { tree } of layers) if (!ranks.has(tree)) ranks.set(tree, layerRanks(layers.filter((one) => one.tree === tree).map((one) => one.path)))
-  return { chain, rank: (tree, layer) => ranks.get(tree)?.(layer) ?? 0, alone: new Map(alone.map(({ name, initial }) => [name, initial ?? undefined])) }
-}
 const same = (text: string) => text.replace(/\s+/g, '')
 
 test('what wins, and the way a custom property came, are what the browser computes', async ({ page }) => {

@@ -1,23 +1,17 @@
 <script setup lang="ts">
 import type { z } from 'zod'
 import { alignMarkup, attributesApart, isApart, stylesApart, type Pair } from '~~/core/compare/markup'
-import { firstUsage, forFrame, modulesFor } from '~~/core/code/showing'
+import { forFrame, modulesFor } from '~~/core/code/showing'
 import type { Usage } from '~~/core/code/usage'
 import { changesOf } from '~~/core/contract/changes'
-import { componentTitle, kindTitle, type Contract } from '~~/core/contract/contract'
+import { kindTitle, type Contract } from '~~/core/contract/contract'
 import type { Problem } from '~~/core/problem'
 import type { Node } from '~~/core/style/found'
 import { plainSurround } from '~~/core/surround'
 import { examplesSchema, versionedSchema, type ExampleView } from '~~/core/wire'
 
 /** A component in two ways, themes or versions, side by side or one over the other, and what is not the same. */
-const store = useLibrary()
-const route = useRoute()
-const tag = computed(() => String(route.params.tag))
-const standing = computed(() => store.find(tag.value))
-const contract = computed(() => standing.value?.contract)
-const { css, themes } = storeToRefs(store)
-useHead({ title: () => `${componentTitle(tag.value, store.prefix)}, compared · ${store.library?.title} · Kept Shelf` })
+const { store, route, tag, standing, contract, face, css, themes } = useComponent('compared')
 
 const problems = ref<Problem[]>([])
 const kept = ref<ExampleView[]>([])
@@ -31,7 +25,6 @@ async function load() {
 }
 watch(tag, () => { if (standing.value) void load() }, { immediate: true })
 
-const face = computed<Usage>(() => standing.value?.face ?? (contract.value ? firstUsage(contract.value, store.title(tag.value)) : { props: {}, slots: {} }))
 const shown = computed(() => usageFromQuery(route.query))
 const other = computed(() => usageFromQuery(route.query, 'other'))
 /** What may stand on a side. */

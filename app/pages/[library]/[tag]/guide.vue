@@ -5,18 +5,13 @@ import { codeFor, codeStyles, stylesOf, type CodeStyle } from '~~/core/code/fram
 import { firstExamples } from '~~/core/code/examples'
 import { firstUsage, forFrame, modulesFor } from '~~/core/code/showing'
 import type { Usage } from '~~/core/code/usage'
-import { componentTitle, describeMember, kindTitle, memberKey, memberKinds, memberTitle, wantsWords } from '~~/core/contract/contract'
+import { describeMember, kindTitle, memberKey, memberKinds, memberTitle, wantsWords } from '~~/core/contract/contract'
 import type { Problem } from '~~/core/problem'
 import { examplesSchema, historySchema, wordsListSchema, type ExampleView, type History, type WordsView } from '~~/core/wire'
 
 /** The page a reader gets of a component: what it is for, live examples with their code, and all it offers. */
-const store = useLibrary()
-const route = useRoute()
-const tag = computed(() => String(route.params.tag))
-const standing = computed(() => store.find(tag.value))
-const contract = computed(() => standing.value?.contract)
-const { css, themes, wordsStamp } = storeToRefs(store)
-useHead({ title: () => `${componentTitle(tag.value, store.prefix)}, guide · ${store.library?.title} · Kept Shelf` })
+const { store, route, tag, standing, contract, css, themes } = useComponent('guide')
+const { wordsStamp } = storeToRefs(store)
 const { say } = useSay()
 const { copy } = useCopy()
 

@@ -1,23 +1,17 @@
 <script setup lang="ts">
 import { codeFor, codeStyles, stylesOf, type CodeStyle } from '~~/core/code/frameworks'
 import type { Usage } from '~~/core/code/usage'
-import { componentTitle, membersOf } from '~~/core/contract/contract'
+import { membersOf } from '~~/core/contract/contract'
 import type { Problem } from '~~/core/problem'
 import { wordsListSchema, type WordsView } from '~~/core/wire'
 import { surroundFromQuery, surroundToQuery } from '~~/core/surround'
-import { firstUsage, forFrame, modulesFor } from '~~/core/code/showing'
+import { forFrame, modulesFor } from '~~/core/code/showing'
 
-const store = useLibrary()
-const route = useRoute()
 const router = useRouter()
-const tag = computed(() => String(route.params.tag))
-const standing = computed(() => store.find(tag.value))
-const contract = computed(() => standing.value?.contract)
-const { css, themes, wordsStamp } = storeToRefs(store)
-useHead({ title: () => `${componentTitle(tag.value, store.prefix)} · ${store.library?.title} · Kept Shelf` })
+const { store, route, tag, standing, contract, face: start, css, themes } = useComponent()
+const { wordsStamp } = storeToRefs(store)
 
 /** What is shown stands in the address, so that a link shows somebody else the same thing. */
-const start = computed<Usage>(() => standing.value?.face ?? (contract.value ? firstUsage(contract.value, store.title(tag.value)) : { props: {}, slots: {} }))
 const usage = shallowRef<Usage>(usageFromQuery(route.query) ?? start.value)
 watch(tag, () => { usage.value = usageFromQuery(route.query) ?? start.value; events.value = []; failure.value = undefined })
 let later: ReturnType<typeof setTimeout> | undefined
@@ -130,7 +124,7 @@ watch(() => route.hash, (hash) => document.getElementById(decodeURIComponent(has
     <div class="two">
       <ContractLedger v-model="usage" :contract :words :evidence="evidence.of.value" :at="decodeURIComponent($route.hash.slice(1))" @written="written" @moved="loadWords">
         <template #tried>
-          <span class="small"><button type="button" class="link" :disabled="!undo.may.value.back" @click="undo.back">Undo</button> <button v-if="undo.may.value.again" type="button" class="link" @click="undo.again">Redo</button> <button v-if="Object.keys(usage.props).length" type="button" class="link" @click="usage = { ...usage, props: {} }">Set nothing</button></span>
+          <span class="small acts"><button v-if="undo.may.value.back" type="button" class="link" @click="undo.back">Undo</button> <button v-if="undo.may.value.again" type="button" class="link" @click="undo.again">Redo</button> <button v-if="Object.keys(usage.props).length" type="button" class="link" @click="usage = { ...usage, props: {} }">Set nothing</button></span>
           <span v-if="evidence.round.value" class="small tried" role="status">Being tried in a browser, {{ evidence.tried.value }} renderings so far … <button type="button" class="link" @click="evidence.stop">Stop</button></span>
           <span v-else-if="evidence.problem.value" class="small tried bad" role="alert">{{ evidence.problem.value }} <button type="button" class="link" @click="evidence.run">Try again</button></span>
           <span v-else-if="evidence.evidence.value" class="small tried" role="status">{{ count(evidence.evidence.value.filter((one) => one.mark === 'seen').length) }} of {{ count(evidence.evidence.value.length) }} seen in a browser. <button type="button" class="link" @click="evidence.run">Try again</button></span>
@@ -179,7 +173,7 @@ watch(() => route.hash, (hash) => document.getElementById(decodeURIComponent(has
 .stale { padding: 2px 24px 8px; border-bottom: 1px solid var(--rule); background: var(--sheet); max-height: 140px; overflow: auto; flex: none; }
 .two { display: grid; grid-template-columns: 604px minmax(0, 1fr); flex: 1; min-height: 0; }
 .side { border-left: 1px solid var(--rule); display: flex; flex-direction: column; min-width: 0; min-height: 0; }
-.tried { font-family: var(--ui); } .measured { position: absolute; inset: auto 8px 4px auto; font-size: 11px; line-height: 16px; padding: 0 4px; background: var(--sheet); pointer-events: none; }
+.tried { font-family: var(--ui); } .acts { display: inline-flex; gap: 8px; margin-right: 10px; font-family: var(--ui); } .measured { position: absolute; inset: auto 8px 4px auto; font-size: 11px; line-height: 16px; padding: 0 4px; background: var(--sheet); pointer-events: none; }
 .ground { flex: 1; min-height: 160px; position: relative; background: var(--sheet); }
 .ruler { position: absolute; inset: 0 auto 0 50%; translate: -50% 0; max-width: 100%; border-inline: 1px dashed var(--rule); pointer-events: none; text-align: center; } .ruler span { font-size: 11px; line-height: 16px; color: var(--muted); background: var(--sheet); padding: 0 6px; border: 1px solid var(--rule); border-top: 0; display: inline-block; }
 .nothing { padding: 32px; }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { z } from 'zod'
-import { firstUsage, forFrame, modulesFor } from '~~/core/code/showing'
-import { componentTitle, membersOf } from '~~/core/contract/contract'
+import { forFrame, modulesFor } from '~~/core/code/showing'
+import { membersOf } from '~~/core/contract/contract'
 import type { Place } from '~~/core/contract/member'
 import type { Problem } from '~~/core/problem'
 import { placeOfElement, placeOfRule } from '~~/core/read/places'
@@ -11,16 +11,10 @@ import { surroundFromQuery, surroundToQuery } from '~~/core/surround'
 import type { Dressing } from '~/utils/dressed'
 
 /** What a component is made of: the markup it really rendered, and for each element what dresses it and from where. */
-const store = useLibrary()
-const route = useRoute()
 const router = useRouter()
-const tag = computed(() => String(route.params.tag))
-const standing = computed(() => store.find(tag.value))
-const contract = computed(() => standing.value?.contract)
-const { css, themes } = storeToRefs(store)
-useHead({ title: () => `${componentTitle(tag.value, store.prefix)}, made of · ${store.library?.title} · Kept Shelf` })
+const { store, route, tag, standing, contract, face, css, themes } = useComponent('made of')
 
-const usage = computed(() => usageFromQuery(route.query) ?? standing.value?.face ?? (contract.value ? firstUsage(contract.value, store.title(tag.value)) : { props: {}, slots: {} }))
+const usage = computed(() => usageFromQuery(route.query) ?? face.value)
 const surround = shallowRef(surroundFromQuery(route.query, themes.value.map((one) => one.name), store.baseTheme))
 watch(surround, () => void router.replace({ query: { ...route.query, ...surroundToQuery(surround.value, store.baseTheme) }, hash: route.hash }))
 const modules = computed(() => modulesFor(tag.value, usage.value, store.moduleOf))

@@ -1,22 +1,14 @@
 <script setup lang="ts">
 import { z } from 'zod'
 import { firstExamples } from '~~/core/code/examples'
-import { firstUsage, forFrame, modulesFor } from '~~/core/code/showing'
-import type { Usage } from '~~/core/code/usage'
-import { componentTitle } from '~~/core/contract/contract'
+import { forFrame, modulesFor } from '~~/core/code/showing'
 import type { Problem } from '~~/core/problem'
 import { axesOf, cellOf, combinations, spreadOver, type Axis, type Cell } from '~~/core/spread/axes'
 import { plainSurround, surroundToQuery } from '~~/core/surround'
 import { examplesSchema, type ExampleView } from '~~/core/wire'
 
 /** A component in many renderings at once: over axes of one's choice, or the fewest that show every pair. */
-const store = useLibrary()
-const route = useRoute()
-const tag = computed(() => String(route.params.tag))
-const standing = computed(() => store.find(tag.value))
-const contract = computed(() => standing.value?.contract)
-const { css, themes } = storeToRefs(store)
-useHead({ title: () => `${componentTitle(tag.value, store.prefix)}, spread · ${store.library?.title} · Kept Shelf` })
+const { store, tag, standing, contract, face, css, themes } = useComponent('spread')
 /** More would be more than anyone looks at, and than a page can hold. */
 const most = 1500
 
@@ -32,7 +24,6 @@ async function load() {
 }
 watch(tag, () => { if (standing.value) void load() }, { immediate: true })
 
-const face = computed<Usage>(() => standing.value?.face ?? (contract.value ? firstUsage(contract.value, store.title(tag.value)) : { props: {}, slots: {} }))
 const axes = computed(() => (contract.value ? axesOf({
   contract: contract.value, face: face.value, themes: themes.value,
   examples: kept.value.length > 1 ? kept.value : firstExamples(contract.value, store.title(tag.value), face.value, kept.value),

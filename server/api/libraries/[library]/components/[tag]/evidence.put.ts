@@ -3,7 +3,8 @@ import { fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
 import { componentsOf } from '~~/server/store/components'
 import { notify } from '~~/server/store/database'
-import { providedFor, provisionsOf } from '~~/server/store/provisions'
+import { providedFor } from '~~/core/provisions'
+import { provisionsOf } from '~~/server/store/provisions'
 import { evidenceKey, faceOf, keepEvidence } from '~~/server/store/evidence'
 
 /** Keeps what was seen on the bench, where that was the component as it is now. */
