@@ -34,12 +34,12 @@ for (const scheme of ['light', 'dark'] as const) {
   })
 }
 
-/** Chooses in a sentence with keys only: opens it, and goes to what begins with some letters. */
-async function chooseByKeys(page: Page, label: RegExp, letters: string): Promise<void> {
+/** Chooses the next in a sentence with keys only. */
+async function chooseNext(page: Page, label: RegExp): Promise<void> {
   await page.getByRole('main').getByRole('button', { name: label }).focus()
   await page.keyboard.press('Enter')
   await expect(page.getByRole('listbox')).toBeFocused()
-  await page.keyboard.type(letters, { delay: 30 })
+  await page.keyboard.press('ArrowDown')
   await page.keyboard.press('Enter')
 }
 
@@ -78,10 +78,13 @@ test('by keyboard alone: hold a state, keep an example and make it the face, spr
   await page.keyboard.press('Enter')
   await expect(page.frameLocator('iframe[title^="Covering set"]').locator('[data-kept-caption]').first()).toBeVisible({ timeout: 60_000 })
   await follow('Compare')
+  await expect(page.getByRole('button', { name: 'On the right: version 1.1.0' })).toBeVisible()
   await page.keyboard.press('x')
+  await expect(page.getByRole('button', { name: 'On the left: version 1.1.0' })).toBeVisible()
   await page.keyboard.press('v')
   await expect(page).toHaveURL(/as=over/)
-  await chooseByKeys(page, /^Theme on the right/, 'night')
+  await chooseNext(page, /^Theme on the right/)
+  await expect(page.getByRole('button', { name: 'Theme on the right: Nightwatch' })).toBeFocused()
   await expect(page.getByRole('region', { name: 'What differs' })).toContainText('drawn otherwise')
   await follow('Made of')
   await page.getByRole('tree').focus()

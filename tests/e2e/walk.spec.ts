@@ -249,6 +249,7 @@ test('the database goes away while somebody writes: it is said, nothing is lost,
   })
   try {
     await signIn(page, own, 'ines', '/tern/tern-tide-gauge')
+    await expect(alone(page, 'Tide gauge').locator('tern-tide-gauge')).toBeVisible()
     await row(page, 'prop:unit').getByRole('button', { name: 'Write words for unit' }).click()
     await page.getByLabel('Words for unit, Markdown').fill('Written while the lights were out.')
     await cable.cut()

@@ -39,9 +39,10 @@ const wrong = computed(() => problemsOfProvisions(draft.value))
 const busy = ref(false)
 async function keep(provisions: Provisions) {
   busy.value = true
+  // what is kept now may be another by the time the answer is here
+  const before = { ...(kept.value ?? noProvisions) }
   try {
     await ask(z.object({}), `/libraries/${store.slug}/provisions`, { method: 'PUT', body: { scope: scope.value, revision: over.value, provisions } })
-    const before = { ...(kept.value ?? noProvisions) }
     await store.load()
     begin()
     say(isEmpty(provisions) ? 'Nothing is provided there now.' : 'Provided.', { title: 'Take it back', run: () => void keep({ styles: before.styles, around: before.around, script: before.script, data: before.data }) })
