@@ -17,7 +17,6 @@ const idOf = (node: Node): number => {
   if (id === undefined) ids.set(node, (id = ++counted))
   return id
 }
-export const elementOf = (id: number): Element | undefined => shown.get(id)
 
 const most = 3000
 /** Elements of which every computed value is told. */

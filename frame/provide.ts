@@ -17,18 +17,9 @@ export async function provide(next: readonly Provided[], load: (url: string) => 
   providedStyles.replaceSync(next.map((one) => one.styles).join('\n'))
   for (const one of next) {
     if (one.script === null) continue
-    try {
-      const made = await load(new URL(one.script, location.href).href)
-      const ending = typeof made.default === 'function' ? await (made.default as (data: unknown) => unknown)(one.data) : undefined
-      if (typeof ending === 'function') endings.push(ending as () => void)
-    } catch (error) {
-      throw new ProvisionsFailed(one.of, error)
-    }
-  }
-}
-export class ProvisionsFailed extends Error {
-  constructor(readonly of: string, override readonly cause: unknown) {
-    super(cause instanceof Error ? `${cause.name}: ${cause.message}` : String(cause))
+    const made = await load(new URL(one.script, location.href).href)
+    const ending = typeof made.default === 'function' ? await (made.default as (data: unknown) => unknown)(one.data) : undefined
+    if (typeof ending === 'function') endings.push(ending as () => void)
   }
 }
 

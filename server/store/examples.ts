@@ -27,6 +27,10 @@ export async function keepExample(db: Store, component: string, name: string, us
   }
 }
 
+/** Whether an example is one of a library's. */
+export const isExampleOf = async (db: Store, library: string, id: string): Promise<boolean> =>
+  (await db('examples').join('components', 'components.id', 'examples.component_id').where({ 'examples.id': id, library_id: library }).first('examples.id')) !== undefined
+
 export const dropExample = async (db: Store, component: string, id: string): Promise<boolean> => (await db('examples').where({ component_id: component, id, face: false }).delete()) === 1
 
 /** Gives the examples of one component to another, but those of a name that it has already; how many were given. The caller holds the transaction. */

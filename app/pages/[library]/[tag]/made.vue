@@ -8,7 +8,7 @@ import { placeOfElement, placeOfRule } from '~~/core/read/places'
 import type { Dress, Found, Node } from '~~/core/style/found'
 import { writtenSchema } from '~~/core/wire'
 import { surroundFromQuery, surroundToQuery } from '~~/core/surround'
-import type { Dressing } from '~/utils/dressed'
+import { dressingsOf, type Dressing } from '~~/core/style/dressing'
 
 /** What a component is made of: the markup it really rendered, and for each element what dresses it and from where. */
 const router = useRouter()
@@ -75,6 +75,8 @@ function placeOf(node: Node): Place | undefined {
   const of = written.get(isElement.value && node.of === tag.value && node.depth === 0 ? '' : node.of)
   return of && placeOfElement(of, node.name, Object.fromEntries(node.attributes))
 }
+/** Lines of source by node: looked for once, not at each drawing. */
+const places = computed(() => new Map(elements.value.map((node) => [node.id, placeOf(node)])))
 const placeOfFound = (found: Found): Place | undefined => {
   if (found.attached || found.by === 'themes' || found.by === 'surround') return undefined
   for (const one of found.of ? [found.of] : [tag.value, ...written.keys()]) {
@@ -83,7 +85,8 @@ const placeOfFound = (found: Found): Place | undefined => {
   }
   return undefined
 }
-const themeOf = (found: Found) => themes.value.find((one) => one.on !== null && found.selector.includes(one.name))?.title ?? themes.value.find((one) => one.on === null)?.title ?? ''
+/** The theme whose rule it is: that its selector names last. */
+const themeOf = (found: Found) => { const [, name] = [...found.selector.matchAll(/\[data-theme="([^"]+)"\]/g)].at(-1) ?? []; return (themes.value.find((one) => one.name === name) ?? themes.value.find((one) => one.on === null))?.title ?? '' }
 /** Who says it, in words. */
 function who(found: Found): string {
   if (found.by === 'surround') return 'the surround'
@@ -155,7 +158,7 @@ const short = (place: Place) => `${place.file.split('/').at(-1)} ${place.line}`
                 <span v-if="node.slot !== null">put into {{ node.slot ? `slot ${node.slot}` : 'the slot without a name' }}</span>
                 <span v-if="node.name === 'slot'">slot {{ attribute(node, 'name') || 'without a name' }}</span>
                 <button v-for="pseudo in node.pseudo" :key="pseudo" type="button" class="link" tabindex="-1" :class="{ now: chosen?.node === node && chosen.pseudo === pseudo }" @click.stop="choose(node, pseudo)">{{ pseudo }}</button>
-                <NuxtLink v-if="placeOf(node)" class="link" tabindex="-1" :to="sourceOf(placeOf(node)!, node.of)" @click.stop>{{ short(placeOf(node)!) }}</NuxtLink>
+                <NuxtLink v-if="places.get(node.id)" class="link" tabindex="-1" :to="sourceOf(places.get(node.id)!, node.of)" @click.stop>{{ short(places.get(node.id)!) }}</NuxtLink>
               </span>
             </div>
             <div v-else-if="node.is === 'text'" class="line text" :style="{ paddingInlineStart: `${16 + node.depth * 14}px` }">{{ node.name }}</div>

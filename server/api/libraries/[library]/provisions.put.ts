@@ -4,6 +4,7 @@ import { problemsOfProvisions } from '~~/core/provisions-check'
 import { Failure, fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
 import { componentByTag } from '~~/server/store/components'
+import { isExampleOf } from '~~/server/store/examples'
 import { notify } from '~~/server/store/database'
 import { keepProvisions } from '~~/server/store/provisions'
 
@@ -13,7 +14,7 @@ export default route({
   body: z.object({ scope: z.string().max(300), revision: z.number().int().min(0), provisions: provisionsSchema as unknown as z.ZodType<Provisions> }),
   async handle({ db, library, body: { scope, revision, provisions }, person }) {
     const example = /^example:([0-9a-f-]{36})$/.exec(scope)
-    const there = scope === libraryScope || (example ? await db('examples').join('components', 'components.id', 'examples.component_id').where({ 'examples.id': example[1]!, library_id: library.id }).first('examples.id') : await componentByTag(db, library.id, scope))
+    const there = scope === libraryScope || (example ? await isExampleOf(db, library.id, example[1]!) : await componentByTag(db, library.id, scope))
     if (!there) return fail(404, 'no-scope', 'There is no such component or example here.', 'It may have been let go; open provisions anew.')
     const problems = problemsOfProvisions(provisions)
     if (problems.length) throw new Failure(422, problems)

@@ -1,5 +1,5 @@
-import type { Dress, Found } from '~~/core/style/found'
-import { isLost, originOf, pathsOf, propertiesOf, tracingOf, type Origin, type Path } from '~~/core/style/trace'
+import type { Dress, Found } from './found'
+import { isLost, originOf, pathsOf, propertiesOf, tracingOf, type Origin, type Path } from './trace'
 
 /** A property of an element as it is shown: what it came to, and by which way. */
 export interface Dressing {
