@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import type { Node } from '../style/found'
-import { alignMarkup, attributesApart, isApart, stylesApart } from './markup'
+import { alignMarkup, attributesApart, differencesOf, stylesApart } from './markup'
 
 let count = 0
 const node = (depth: number, name: string, attributes: [string, string][] = [], more: Partial<Node> = {}): Node => ({ id: ++count, depth, is: 'element', name, attributes, of: '', slot: null, pseudo: [], ...more })
@@ -21,7 +21,7 @@ test('attributes and computed values that differ are told, what follows the colo
   const pair = { left: node(0, 'b', [['class', 'x'], ['hidden', '']], { style: { color: 'red', 'caret-color': 'red', 'border-top-color': 'blue', width: '3px', 'inline-size': '3px' } }), right: node(0, 'b', [['class', 'y']], { style: { color: 'green', 'caret-color': 'green', 'border-top-color': 'black', width: '4px', 'inline-size': '4px' } }) }
   expect(attributesApart(pair)).toEqual([{ name: 'class', left: 'x', right: 'y' }, { name: 'hidden', left: '', right: undefined }])
   expect(stylesApart(pair).map((one) => one.property)).toEqual(['border-top-color', 'color', 'width'])
-  expect(isApart({ left: text(0, 'a'), right: text(0, 'a') })).toBe(false)
+  expect(differencesOf([{ left: text(0, 'a'), right: text(0, 'a') }, { left: text(0, 'a'), right: text(0, 'b') }, { left: text(0, 'a'), right: undefined }, pair]).map((one) => [one.left?.name, one.right?.name, one.attributes.length, one.styles.length])).toEqual([['a', 'b', 0, 0], ['a', undefined, 0, 0], ['b', 'b', 2, 3]])
 })
 
 const nodes = fc.array(fc.tuple(fc.nat(3), fc.constantFrom('a', 'b', 'i'), fc.constantFrom<[string, string][]>([], [['class', 'x']], [['class', 'y']])).map(([depth, name, attributes]) => node(depth, name, attributes)), { maxLength: 25 })
@@ -31,7 +31,7 @@ test('every line stands in one pair, in order, and a rendering is no other than 
     expect(pairs.flatMap((one) => one.left ?? [])).toEqual(left)
     expect(pairs.flatMap((one) => one.right ?? [])).toEqual(right)
     for (const { left: a, right: b } of pairs) if (a && b) expect([a.depth, a.name]).toEqual([b.depth, b.name])
-    expect(alignMarkup(left, left).some(isApart)).toBe(false)
+    expect(differencesOf(alignMarkup(left, left))).toEqual([])
   }), { numRuns: 500 })
 })
 

@@ -76,4 +76,11 @@ export function stylesApart({ left, right }: Pair): { property: string; left: st
   const following = new Set(apart.flatMap((one) => (followers[one] ?? []).filter((each) => a[each] === a[one] && b[each] === b[one])))
   return apart.filter((one) => !following.has(one)).sort().map((property) => ({ property, left: a[property] ?? '', right: b[property] ?? '' }))
 }
-export const isApart = (pair: Pair): boolean => !pair.left || !pair.right || (pair.left.is === 'text' && pair.left.name !== pair.right.name) || attributesApart(pair).length > 0 || stylesApart(pair).length > 0
+
+/** A pair that is not the same on both sides, with what of it is not. */
+export interface Difference extends Pair { attributes: ReturnType<typeof attributesApart>; styles: ReturnType<typeof stylesApart> }
+
+/** The pairs that differ: in being there, in words, in attributes, or in how they are drawn. */
+export const differencesOf = (pairs: readonly Pair[]): Difference[] =>
+  pairs.map((pair) => ({ ...pair, attributes: attributesApart(pair), styles: stylesApart(pair) }))
+    .filter(({ left, right, attributes, styles }) => !left || !right || (left.is === 'text' && left.name !== right.name) || attributes.length > 0 || styles.length > 0)

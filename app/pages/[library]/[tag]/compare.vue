@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { z } from 'zod'
-import { alignMarkup, attributesApart, isApart, stylesApart, type Pair } from '~~/core/compare/markup'
+import { alignMarkup, differencesOf, type Pair } from '~~/core/compare/markup'
 import { forFrame, modulesFor } from '~~/core/code/showing'
 import type { Usage } from '~~/core/code/usage'
 import { changesOf } from '~~/core/contract/changes'
@@ -84,9 +84,9 @@ function onPainted(i: number) {
 onUnmounted(() => timers.forEach(clearTimeout))
 const told = (i: 0 | 1, nodes: Node[]) => { found.value = i === 0 ? [nodes, found.value[1]] : [found.value[0], nodes] }
 const pairs = computed<Pair[] | undefined>(() => (found.value[0] && found.value[1] ? alignMarkup(found.value[0], found.value[1]) : undefined))
-const apart = computed(() => pairs.value?.filter(isApart) ?? [])
-const markupApart = computed(() => apart.value.filter((one) => !one.left || !one.right || one.left.is === 'text' || attributesApart(one).length > 0))
-const drawnApart = computed(() => apart.value.map((pair) => ({ pair, styles: stylesApart(pair) })).filter((one) => one.styles.length > 0))
+const apart = computed(() => differencesOf(pairs.value ?? []))
+const markupApart = computed(() => apart.value.filter((one) => !one.left || !one.right || one.left.is === 'text' || one.attributes.length > 0))
+const drawnApart = computed(() => apart.value.filter((one) => one.styles.length > 0))
 const contractApart = computed(() => (both[0].value.contract && both[1].value.contract && both[0].value.contract !== both[1].value.contract ? changesOf(both[1].value.contract, both[0].value.contract) : []))
 const summary = computed(() => {
   const text = [
@@ -134,13 +134,13 @@ useKeys([
         <table v-if="markupApart.length"><caption>Markup</caption><tbody>
           <tr v-for="(pair, i) in markupApart" :key="i">
             <th scope="row" class="code">{{ label(pair.left ?? pair.right) }}</th>
-            <template v-if="pair.left && pair.right && pair.left.is !== 'text'"><td class="code"><div v-for="one in attributesApart(pair)" :key="one.name">{{ one.name }}{{ one.left === undefined ? ' is not set' : one.left ? `="${one.left}"` : '' }}</div></td><td class="code"><div v-for="one in attributesApart(pair)" :key="one.name">{{ one.name }}{{ one.right === undefined ? ' is not set' : one.right ? `="${one.right}"` : '' }}</div></td></template>
+            <template v-if="pair.left && pair.right && pair.left.is !== 'text'"><td class="code"><div v-for="one in pair.attributes" :key="one.name">{{ one.name }}{{ one.left === undefined ? ' is not set' : one.left ? `="${one.left}"` : '' }}</div></td><td class="code"><div v-for="one in pair.attributes" :key="one.name">{{ one.name }}{{ one.right === undefined ? ' is not set' : one.right ? `="${one.right}"` : '' }}</div></td></template>
             <template v-else><td class="code">{{ pair.left ? (pair.left.is === 'text' ? label(pair.left) : 'there') : 'not there' }}</td><td class="code">{{ pair.right ? (pair.right.is === 'text' ? label(pair.right) : 'there') : 'not there' }}</td></template>
           </tr>
         </tbody></table>
         <table v-if="drawnApart.length"><caption>Drawn otherwise</caption><tbody>
-          <template v-for="{ pair, styles } in drawnApart" :key="pair.left!.id">
-            <tr v-for="(one, i) in styles" :key="one.property"><th v-if="i === 0" scope="rowgroup" :rowspan="styles.length" class="code">{{ label(pair.left) }}</th><td class="code"><span class="muted">{{ one.property }}</span> <span v-if="/^(rgb|color)/.test(one.left)" class="chip" :style="{ background: one.left }" />{{ one.left }}</td><td class="code"><span v-if="/^(rgb|color)/.test(one.right)" class="chip" :style="{ background: one.right }" />{{ one.right }}</td></tr>
+          <template v-for="pair in drawnApart" :key="pair.left!.id">
+            <tr v-for="(one, i) in pair.styles" :key="one.property"><th v-if="i === 0" scope="rowgroup" :rowspan="pair.styles.length" class="code">{{ label(pair.left) }}</th><td class="code"><span class="muted">{{ one.property }}</span> <span v-if="/^(rgb|color)/.test(one.left)" class="chip" :style="{ background: one.left }" />{{ one.left }}</td><td class="code"><span v-if="/^(rgb|color)/.test(one.right)" class="chip" :style="{ background: one.right }" />{{ one.right }}</td></tr>
           </template>
         </tbody></table>
       </template>
