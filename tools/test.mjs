@@ -1,7 +1,8 @@
 // Types, lint, unit, server and browser tests, on ports and a database of their own. The last line counts them all.
 import { spawnSync } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
-import { join } from 'node:path'
+import { join, relative } from 'node:path'
+import { stripVTControlCharacters } from 'node:util'
 import { dataFolder, root, say, seed, setUp, startPostgres } from './setup.mjs'
 
 await setUp({ browser: true })
@@ -20,6 +21,10 @@ const run = (title, command, args, env = {}) => {
 }
 const results = (name) => join(dataFolder, `${name}.json`)
 const readJson = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : undefined)
+/** What failed is told once more at the end, where it is found. */
+const told = []
+const tell = (title, message) => told.push(`✘ ${title}\n${stripVTControlCharacters(message ?? '').split('\n').slice(0, 24).map((line) => `    ${line}`).join('\n')}`)
+const specsOf = (suite) => [...(suite.specs ?? []), ...(suite.suites ?? []).flatMap(specsOf)]
 function jest(project, env = {}, more = []) {
   const file = results(`jest-${project}`)
   rmSync(file, { force: true })
@@ -27,6 +32,10 @@ function jest(project, env = {}, more = []) {
   const found = readJson(file)
   passed += found?.numPassedTests ?? 0
   failed += found?.numFailedTests ?? 0
+  for (const suite of found?.testResults ?? []) {
+    if (suite.status === 'failed' && suite.assertionResults.length === 0) tell(suite.name, suite.message)
+    for (const one of suite.assertionResults) if (one.status === 'failed') tell(`${relative(root, suite.name)}: ${one.fullName}`, one.failureMessages[0])
+  }
   // a suite that could not even begin counts as one failure
   if (!ok && !found?.numFailedTests) failed++
 }
@@ -59,7 +68,9 @@ if (wanted('server') || wanted('e2e')) {
         const file = results(`playwright-${project}`)
         rmSync(file, { force: true })
         const ok = run(`browser tests, ${project}`, bin('playwright'), ['test', `--project=${project}`, '--pass-with-no-tests', ...process.argv.slice(2).filter((one) => one.startsWith('--e2e=')).map((one) => one.slice(6))], { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: file })
-        const stats = readJson(file)?.stats
+        const found = readJson(file)
+        const stats = found?.stats
+        for (const spec of (found?.suites ?? []).flatMap(specsOf)) if (!spec.ok) tell(`${spec.file}: ${spec.title}`, spec.tests.flatMap((one) => one.results.flatMap((result) => result.errors.map((error) => error.message)))[0])
         passed += (stats?.expected ?? 0) + (stats?.flaky ?? 0)
         failed += stats?.unexpected ?? 0
         if (!ok && !stats?.unexpected) failed++
@@ -69,5 +80,6 @@ if (wanted('server') || wanted('e2e')) {
     await postgres.stop()
   }
 }
+if (told.length) say(`\n— what failed\n${told.join('\n')}\n`)
 console.log(`${passed} passed, ${failed} failed`)
 process.exit(failed === 0 && passed > 0 ? 0 : 1)

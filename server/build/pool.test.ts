@@ -28,3 +28,14 @@ test('a child that dies fails its own task with a sentence; another takes the ne
   expect(['done', 'Working through the source needed more memory than it may have.']).toContain(await going)
   expect((await inChild('read', { files: source('c'), dependencies: undefined })).contracts[0]!.tag).toBe('x-c')
 }, 30_000)
+
+test('children that died while nobody used them lose no task', async () => {
+  for (let round = 0; round < 2; round++) {
+    await Promise.all([inChild('read', { files: source('d'), dependencies: undefined }), inChild('read', { files: source('e'), dependencies: undefined })])
+    for (const id of childIds()) process.kill(id, 'SIGKILL')
+    // long enough for them to be gone, with no turn of the loop in which that could be heard
+    Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0, 200)
+    const both = await Promise.all(['f', 'g'].map((name) => inChild('read', { files: source(name), dependencies: undefined })))
+    expect(both.map((one) => one.contracts[0]!.tag)).toEqual(['x-f', 'x-g'])
+  }
+}, 60_000)

@@ -1,9 +1,10 @@
 import { fork, type ChildProcess } from 'node:child_process'
 import { join } from 'node:path'
 import { Failure } from '../auth/failure'
+import { log } from '../log'
 import type { Answer, TaskName, Tasks } from './tasks'
 
-interface Waiting { task: TaskName; input: unknown; library: string | undefined; settle: (answer: Answer) => void; again: boolean }
+interface Waiting { task: TaskName; input: unknown; library: string | undefined; settle: (answer: Answer) => void; again: boolean; lost: number }
 const limits = { seconds: 60, megabytes: 768, children: 2, idleSeconds: 60 }
 
 interface Child { process: ChildProcess; busy: Waiting | undefined; timer: NodeJS.Timeout | undefined; libraries: Set<string> }
@@ -17,7 +18,7 @@ let count = 0
  */
 export async function inChild<N extends TaskName>(task: N, input: Tasks[N]['in']): Promise<Tasks[N]['out']> {
   const answer = await new Promise<Answer>((settle) => {
-    queue.push({ task, input, library: 'library' in input ? input.library : undefined, settle, again: false })
+    queue.push({ task, input, library: 'library' in input ? input.library : undefined, settle, again: false, lost: 0 })
     next()
   })
   if (!answer.ok) throw new Failure(422, answer.problems)
@@ -40,7 +41,14 @@ function next(): void {
   child.timer = setTimeout(() => {
     end(own, { code: 'too-slow', what: `This took longer than ${limits.seconds} seconds and was stopped.`, todo: 'Bring in fewer or smaller files.' })
   }, limits.seconds * 1000)
-  child.process.send({ id: ++count, task: waiting.task, input: waiting.input })
+  child.process.send({ id: ++count, task: waiting.task, input: waiting.input }, (error) => {
+    // it had died, and its end was not heard of yet: the task was never begun
+    if (!error || own.busy !== waiting) return
+    if (++waiting.lost > limits.children) return end(own, { code: 'build-ended', what: `The process that works through the source could not be reached: ${error.message}.`, todo: 'Try again in a moment.' })
+    own.busy = undefined
+    queue.unshift(waiting)
+    end(own)
+  })
 }
 
 function start(): Child {
@@ -65,6 +73,8 @@ function start(): Child {
     }
     end(child, { code: 'build-ended', what: 'Working through the source needed more memory than it may have.', todo: 'Bring in fewer or smaller files.' })
   })
+  // whatever cannot be sent or started ends in 'exit' or in the answer to sending
+  process_.on('error', (error) => log.error({ err: error }, 'child process'))
   process_.unref()
   return child
 }

@@ -74,6 +74,8 @@ function inBrowser(input: ToTry, heard: (tried: Tried) => Promise<boolean>): Pro
       child.kill('SIGTERM')
     })
   })
-  child.send(input)
+  // where it cannot be started or reached there is nothing to hear, and its end says so
+  child.on('error', (error) => log.error({ err: error }, 'evidence'))
+  child.send(input, (error) => { if (error) child.kill('SIGKILL') })
   return new Promise((resolve) => child.once('exit', () => void last.then(resolve)))
 }
