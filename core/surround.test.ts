@@ -6,7 +6,7 @@ const any: fc.Arbitrary<Surround> = fc.record({
   theme: fc.constantFrom(...themes), width: fc.option(fc.integer({ min: 1, max: 10_000 })), window: fc.option(fc.record({ width: fc.integer({ min: 100, max: 5000 }), height: fc.integer({ min: 100, max: 5000 }) })),
   ground: fc.constantFrom('Canvas', '#FFF', '#12345678'), align: fc.constantFrom('start', 'middle', 'end', 'stretch'), padding: fc.integer({ min: 0, max: 500 }), direction: fc.constantFrom('ltr', 'rtl'),
   language: fc.constantFrom('en', 'de-CH', 'ar'), text: fc.integer({ min: 50, max: 400 }), motion: fc.constantFrom('on', 'reduced'), colours: fc.constantFrom('own', 'forced'),
-  held: fc.uniqueArray(fc.constantFrom('hover', 'focus', 'focus-visible', 'full', 'checked'), { maxLength: 5 }), on: fc.constantFrom('', 'close'), dressed: fc.boolean(), fit: fc.constant(false),
+  held: fc.uniqueArray(fc.constantFrom('hover', 'focus', 'focus-visible', 'full', 'checked'), { maxLength: 5 }), on: fc.constantFrom('', 'close'), without: fc.uniqueArray(fc.constantFrom('navigator.share', 'height: 1dvh', 'selector(:has(a, b))', '<dialog>.showModal'), { maxLength: 3 }), regions: fc.array(fc.constantFrom(...themes), { maxLength: 3 }), dressed: fc.boolean(), fit: fc.constant(false),
 })
 
 test('a surround goes into an address and comes out the same', () => {

@@ -25,6 +25,10 @@ export const surroundSchema = z.object({
   colours: z.enum(['own', 'forced']),
   held: z.array(z.string().check(z.maxLength(100))).check(z.maxLength(20)),
   on: z.string().check(z.maxLength(200)),
+  /** Abilities of the browser that are switched off, by the names they have in `core/read/abilities.ts`. */
+  without: z._default(z.array(z.string().check(z.maxLength(200))).check(z.maxLength(30)), []),
+  /** Themes of regions inside that of the page, one in the other, outermost first: the component stands in the last. */
+  regions: z._default(z.array(z.string().check(z.maxLength(100))).check(z.maxLength(5)), []),
   /** With the looks its author gave it; else with behaviour and structure only. */
   dressed: z._default(z.boolean(), true),
   /** The frame is as large as the component, and has no more around it. */
@@ -34,7 +38,7 @@ export type Surround = z.infer<typeof surroundSchema>
 
 /** A surround with nothing special about it. */
 export const plainSurround = (theme: string, more: Partial<Surround> = {}): Surround => ({
-  theme, width: null, window: null, ground: themeGround, align: 'middle', padding: 24, direction: 'ltr', language: 'en', text: 100, motion: 'on', colours: 'own', held: [], on: '', dressed: true, fit: false, ...more,
+  theme, width: null, window: null, ground: themeGround, align: 'middle', padding: 24, direction: 'ltr', language: 'en', text: 100, motion: 'on', colours: 'own', held: [], on: '', without: [], regions: [], dressed: true, fit: false, ...more,
 })
 
 /** Just the component, on nothing: as it stands on the shelf. */
@@ -45,12 +49,12 @@ const usual = plainSurround('')
 
 /** What of a surround is not the usual, as it stands in an address. */
 export function surroundToQuery(surround: Surround, baseTheme: string): Query {
-  const { theme, width, window, ground, align, padding, direction, language, text, motion, colours, held, on, dressed } = surround
+  const { theme, width, window, ground, align, padding, direction, language, text, motion, colours, held, on, without, regions, dressed } = surround
   const unless = (same: boolean, value: string | number) => (same ? undefined : String(value))
   return {
     theme: unless(theme === baseTheme, theme), width: unless(width === null, width!), window: window ? `${window.width}x${window.height}` : undefined, ground: unless(ground === usual.ground, ground),
     align: unless(align === usual.align, align), padding: unless(padding === usual.padding, padding), dir: unless(direction === usual.direction, direction), lang: unless(language === usual.language, language),
-    text: unless(text === usual.text, text), motion: unless(motion === usual.motion, motion), colours: unless(colours === usual.colours, colours), held: held.length ? held.join(' ') : undefined, on: on || undefined, dressed: dressed ? undefined : 'no',
+    text: unless(text === usual.text, text), motion: unless(motion === usual.motion, motion), colours: unless(colours === usual.colours, colours), held: held.length ? held.join(' ') : undefined, on: on || undefined, without: without.join(';') || undefined, in: regions.join(' ') || undefined, dressed: dressed ? undefined : 'no',
   }
 }
 
@@ -70,6 +74,7 @@ export function surroundFromQuery(query: Record<string, unknown>, themes: readon
   return plainSurround(one('theme', themes) ?? baseTheme, {
     width: number('width', 1, 10_000) ?? null, window, ground: groundFrom(query.ground), align: one('align', ['start', 'middle', 'end', 'stretch']) ?? usual.align, padding: number('padding', 0, 500) ?? usual.padding,
     direction: one('dir', ['ltr', 'rtl']) ?? usual.direction, language: languageFrom(query.lang), text: number('text', 50, 400) ?? usual.text, motion: one('motion', ['on', 'reduced']) ?? usual.motion,
-    colours: one('colours', ['own', 'forced']) ?? usual.colours, held: [...new Set((text('held') ?? '').split(/\s+/).filter((name) => /^[\w-]{1,100}$/.test(name)))].slice(0, 20), on: (text('on') ?? '').slice(0, 200), dressed: text('dressed') !== 'no',
+    colours: one('colours', ['own', 'forced']) ?? usual.colours, held: [...new Set((text('held') ?? '').split(/\s+/).filter((name) => /^[\w-]{1,100}$/.test(name)))].slice(0, 20), on: (text('on') ?? '').slice(0, 200),
+    without: [...new Set((text('without') ?? '').split(';').map((name) => name.trim()).filter((name) => name && name.length <= 200))].slice(0, 30), regions: (text('in') ?? '').split(' ').filter((name) => themes.includes(name)).slice(0, 5), dressed: text('dressed') !== 'no',
   })
 }

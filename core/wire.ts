@@ -36,6 +36,8 @@ export const librarySchema = z.object({
   gone: z.array(z.object({ tag: z.string(), words: z.number().int(), examples: z.number().int(), offers: z.array(z.string()) })),
   /** What is wrapped around components while they are looked at, by what it is for. */
   provisions: z.array(z.object({ scope: z.string(), styles: z.string(), around: z.string(), script: z.string(), data: z.string(), module: z.string().nullable(), revision: z.number().int() })),
+  /** Widths that have names of the library's own. */
+  widths: z.array(z.object({ name: z.string(), width: z.number().int() })),
 })
 export type LibraryView = z.infer<typeof librarySchema>
 export const librariesSchema = z.array(z.object({ slug: z.string(), title: z.string(), package: z.string(), visibility: z.enum(['private', 'open']) }))
@@ -95,6 +97,12 @@ export type LibraryEvidence = z.infer<typeof libraryEvidenceSchema>
 export const newEvidenceSchema = z.object({ module: z.string().max(500), face: usageSchema as unknown as z.ZodType<Usage>, evidence: z.array(evidenceSchema).max(2000) })
 
 /** Where a component's markup and rules are written. */
+/** What a component's source asks of what is around it: abilities of the browser, widths at which its sheets change. */
+export const asksSchema = z.object({
+  abilities: z.array(z.object({ name: z.string(), of: z.enum(['script', 'style']), place: placeSchema, sure: z.boolean() })),
+  widths: z.array(z.object({ width: z.number().int(), of: z.enum(['window', 'parent']), place: placeSchema })),
+})
+export type Asks = z.infer<typeof asksSchema>
 export const writtenSchema = z.object({ elements: z.array(z.object({ tag: z.string(), attributes: z.record(z.string(), z.string()), place: placeSchema })), rules: z.array(z.object({ selector: z.string(), place: placeSchema })), feeds: z.array(z.object({ property: z.string(), names: z.array(z.string()), place: placeSchema })) })
 
 /** The versions a component came, changed and went with, the newest first. */

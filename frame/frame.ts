@@ -3,6 +3,7 @@ import { mountElement } from './adapters/custom-element'
 import { marksFor } from '../core/style/held'
 import type { Usage } from '../core/code/usage'
 import { bareSurround, type Surround } from '../core/surround'
+import { readStyles, takeAway } from './abilities'
 import { placeIn, provide, providedStyles } from './provide'
 import { cellStyle, dropCells, heldCells, layOf, showCells, watchCells } from './cells'
 import { dressOf, idAt, markupIn, ringAround } from './dress'
@@ -28,6 +29,7 @@ let mounted: Mounted | undefined
 let shown: Extract<ToFrame, { say: 'show' }> | undefined
 let sheet: Extract<ToFrame, { say: 'cells' }> | undefined
 let around: Surround = bareSurround('')
+let lacked: readonly string[] | undefined
 const loaded = new Map<string, Partial<ComponentModule>>()
 const moduleOf = new Map<string, string>()
 
@@ -37,6 +39,7 @@ house.replaceSync(`
   html { height: 100%; } body { margin: 0; min-height: 100%; box-sizing: border-box; display: grid; align-content: safe center; justify-content: safe center; padding: 24px 16px; }
   html:has(body[data-fit]) { overflow: hidden; }
   body[data-fit] { min-height: 0; display: block; padding: 0; inline-size: max-content; max-inline-size: 100vw; }
+  [data-kept-region] { padding: 16px; background: Canvas; color: CanvasText; }
   #parent { box-sizing: border-box; min-inline-size: 0; max-inline-size: 100%; }
   ${cellStyle}
 `)
@@ -119,25 +122,35 @@ async function provideAll(provided: Extract<ToFrame, { say: 'provide' }>['provid
   } catch (error) {
     tellFailure('provide', error)
   }
-  const again = mounted && shown
-  mounted?.end()
-  mounted = undefined
-  parent.replaceChildren()
-  place = placeIn(parent)
-  try {
-    if (again) mount(again)
-  } catch (error) {
-    tellFailure('render', error)
-  }
+  standAnew()
   if (sheet) {
     dropCells()
     void spread(sheet)
   }
 }
 
+/** Makes what the component stands in anew, and the component in it. */
+function standAnew(): void {
+  const again = mounted && shown
+  mounted?.end()
+  mounted = undefined
+  parent.replaceChildren()
+  place = placeIn(parent, around.regions)
+  try {
+    if (again) mount(again)
+  } catch (error) {
+    tellFailure('render', error)
+  }
+}
+
 function surroundWith(next: Surround): void {
   const before = around
   around = next
+  // abilities go before the first component comes; the interface begins a new page for others
+  if (loaded.size === 0 && lacked === undefined) {
+    lacked = next.without
+    for (const name of takeAway(next.without)) tellFailure('run', new Error(`The browser does not let go of ${name}: it is not switched off.`))
+  }
   const root = document.documentElement
   root.dataset.theme = next.theme
   root.dir = next.direction
@@ -152,7 +165,8 @@ function surroundWith(next: Surround): void {
   parent.style.inlineSize = next.width !== null ? `${next.width}px` : next.align === 'stretch' ? '100%' : 'auto'
   askFor(sheet ? heldIn(sheet) : next.held)
   // what asked for a preference when it was made has to be made again
-  if (shown && mounted && (before.motion !== next.motion || before.colours !== next.colours)) mount(shown)
+  if (before.regions.join() !== next.regions.join()) standAnew()
+  else if (shown && mounted && (before.motion !== next.motion || before.colours !== next.colours)) mount(shown)
   hold()
 }
 
@@ -166,12 +180,13 @@ function askFor(held: readonly string[]): void {
 /** Holds the component in the states that are asked for: at once, and again when what it does a little later is done. */
 function hold(): void {
   const once = () => {
+    readStyles()
     mark(sheet ? heldCells() : [{ component: place.firstElementChild ?? undefined, within: place, states: around.held, on: around.on }])
     writeSheets()
     undress(!around.dressed, [house, themes, providedStyles, forced])
   }
   once()
-  if (sheet?.cells.some((one) => one.surround.held.length) || around.held.length || around.motion !== 'on' || around.colours !== 'own' || !around.dressed) frame(once)
+  if (sheet?.cells.some((one) => one.surround.held.length) || around.held.length || around.motion !== 'on' || around.colours !== 'own' || !around.dressed || around.without.length) frame(once)
 }
 
 /** Loads what is not there yet; `false` where that failed, or a later showing came while the modules were on their way. */

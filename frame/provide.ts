@@ -23,8 +23,8 @@ export async function provide(next: readonly Provided[], load: (url: string) => 
   }
 }
 
-/** Puts the markup that is provided into a place, and says where in it a component stands. */
-export function placeIn(parent: HTMLElement): HTMLElement {
+/** Puts the markup that is provided into a place, and regions of themes into that, and says where in it a component stands. */
+export function placeIn(parent: HTMLElement, regions: readonly string[] = []): HTMLElement {
   let at = parent
   for (const { around } of provided) {
     if (!around.trim()) continue
@@ -38,6 +38,13 @@ export function placeIn(parent: HTMLElement): HTMLElement {
     slot.replaceWith(place)
     at.replaceChildren(template.content)
     at = place
+  }
+  for (const theme of regions) {
+    const region = document.createElement('div')
+    region.setAttribute('data-kept-region', '')
+    region.dataset.theme = theme
+    at.replaceChildren(region)
+    at = region
   }
   return at
 }

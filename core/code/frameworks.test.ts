@@ -65,8 +65,8 @@ test('Angular style: values that are no text are bound, braces are kept from mea
 test('Angular style: a template makes no dates, so they are fields of the class, each by its own name', () => {
   const until = (day: string): Usage => ({ props: { until: day }, slots: {} })
   const written = code('angular', 'x-strip', { ...until('2026-11-25'), slots: { foot: { is: 'component', tag: 'x-strip', usage: until('2026-12-24') } } })
-  expect(written).toContain("until = new Date('2026-11-25')")
-  expect(written).toContain("until1 = new Date('2026-12-24')")
+  expect(written).toContain("until = new Date('2026-11-25T00:00:00.000Z')")
+  expect(written).toContain("until1 = new Date('2026-12-24T00:00:00.000Z')")
   expect(written).toMatch(/\[until\]="until"[\s\S]*\[until\]="until1"/)
   const { parseDiagnostics } = ts.createSourceFile('a.ts', written, ts.ScriptTarget.Latest, true) as ts.SourceFile & { parseDiagnostics: unknown[] }
   expect(parseDiagnostics).toEqual([])

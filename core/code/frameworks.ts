@@ -1,6 +1,6 @@
 import { parseFragment, type DefaultTreeAdapterMap } from 'parse5'
 import { membersOf, type Contract } from '../contract/contract'
-import { isFunction } from '../contract/type'
+import { isFunction, withDates } from '../contract/type'
 import { escapeAttribute, escapeText, htmlFor, withSlot } from './html'
 import type { Filling, Usage } from './usage'
 
@@ -57,20 +57,21 @@ const imports = ({ contract, usage, contractOf, importFrom }: CodeInput): string
   })
 
 const setProps = (contract: Contract, usage: Usage) =>
-  membersOf(contract, 'prop').flatMap((prop) => (usage.props[prop.name] === undefined ? [] : [{ prop, value: isFunction(prop.type) && usage.props[prop.name] === true ? recorder : usage.props[prop.name] }]))
+  membersOf(contract, 'prop').flatMap((prop) => (usage.props[prop.name] === undefined ? [] : [{ prop, value: isFunction(prop.type) && usage.props[prop.name] === true ? recorder : withDates(prop.type, usage.props[prop.name]) }]))
 
 /** Stands for a function that a page would give. */
 const recorder = Symbol('function')
 
 /** A value as JavaScript in an attribute with double quotes: strings in single ones. */
-function literal(value: unknown, isDate: boolean): string {
+function literal(value: unknown): string {
   if (value === recorder) return '() => {}'
-  if (isDate && typeof value === 'string') return `new Date('${value}')`
+  if (value instanceof Date) return `new Date('${value.toISOString()}')`
   if (typeof value === 'string') return `'${value.replaceAll('\\', '\\\\').replaceAll("'", "\\'").replaceAll('\n', '\\n')}'`
-  if (Array.isArray(value)) return `[${value.map((one) => literal(one, false)).join(', ')}]`
-  if (typeof value === 'object' && value !== null) return `{ ${Object.entries(value).map(([key, one]) => `${/^[A-Za-z_$][\w$]*$/.test(key) ? key : `'${key}'`}: ${literal(one, false)}`).join(', ')} }`
+  if (Array.isArray(value)) return `[${value.map((one) => literal(one)).join(', ')}]`
+  if (typeof value === 'object' && value !== null) return `{ ${Object.entries(value).map(([key, one]) => `${/^[A-Za-z_$][\w$]*$/.test(key) ? key : `'${key}'`}: ${literal(one)}`).join(', ')} }`
   return JSON.stringify(value)
 }
+const holdsDate = (value: unknown): boolean => value instanceof Date || (typeof value === 'object' && value !== null && Object.values(value).some(holdsDate))
 const kebab = (name: string): string => name.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`)
 
 // ── Vue ──
@@ -85,9 +86,9 @@ function vueElement(input: CodeInput, contract: Contract, usage: Usage, slot: st
   const attributes = setProps(contract, usage).map(({ prop, value }) => {
     const name = element ? (prop.attribute ?? prop.name) : kebab(prop.name)
     const bound = element && !prop.attribute ? `:${prop.name}.prop` : `:${name}`
-    if (typeof value === 'string' && prop.type.is !== 'date' && (!element || prop.attribute)) return `${name}="${escapeAttribute(value)}"`
+    if (typeof value === 'string' && (!element || prop.attribute)) return `${name}="${escapeAttribute(value)}"`
     if (value === true && (!element || prop.attribute)) return name
-    return `${bound}="${escapeAttribute(literal(value, prop.type.is === 'date'))}"`
+    return `${bound}="${escapeAttribute(literal(value))}"`
   })
   if (element && slot) attributes.unshift(`slot="${escapeAttribute(slot)}"`)
   const inside = Object.entries(usage.slots).map(([name, filling]) => {
@@ -120,9 +121,9 @@ function reactElement(input: CodeInput, contract: Contract, usage: Usage, slot: 
   const element = contract.language === 'custom-element'
   const attributes = setProps(contract, usage).map(({ prop, value }) => {
     const name = element && prop.attributeOnly ? (prop.attribute ?? prop.name) : prop.name
-    if (typeof value === 'string' && prop.type.is !== 'date' && !/["\n\\{}]/.test(value)) return `${name}="${value.replaceAll('&', '&amp;')}"`
+    if (typeof value === 'string' && !/["\n\\{}]/.test(value)) return `${name}="${value.replaceAll('&', '&amp;')}"`
     if (value === true) return name
-    return `${name}={${literal(value, prop.type.is === 'date')}}`
+    return `${name}={${literal(value)}}`
   })
   if (element && slot) attributes.unshift(`slot="${escapeAttribute(slot)}"`)
   const inside: string[] = []
@@ -135,7 +136,7 @@ function reactElement(input: CodeInput, contract: Contract, usage: Usage, slot: 
   return print({ open: contract.tag, attributes, inside }, indent, true)
 }
 
-const jsxText = (text: string): string => (/[{}<>]/.test(text) ? `{${literal(text, false)}}` : text)
+const jsxText = (text: string): string => (/[{}<>]/.test(text) ? `{${literal(text)}}` : text)
 
 type Node = DefaultTreeAdapterMap['node']
 const reactNames: Record<string, string> = { class: 'className', for: 'htmlFor', tabindex: 'tabIndex', readonly: 'readOnly', maxlength: 'maxLength', colspan: 'colSpan', rowspan: 'rowSpan', contenteditable: 'contentEditable' }
@@ -147,7 +148,7 @@ function jsxOf(markup: string, slot: string): string {
     if (!('tagName' in node)) return ''
     const custom = node.tagName.includes('-')
     const attributes = node.attrs.filter((one) => !one.name.startsWith('on')).map(({ name, value }) => {
-      if (name === 'style') return `style={{ ${value.split(';').map((one) => one.split(/:(.*)/s)).filter(([key]) => key?.trim()).map(([key, rest]) => `${/^--/.test(key!.trim()) ? `'${key!.trim()}'` : key!.trim().replace(/-(\w)/g, (_all, letter: string) => letter.toUpperCase())}: ${literal((rest ?? '').trim(), false)}`).join(', ')} }}`
+      if (name === 'style') return `style={{ ${value.split(';').map((one) => one.split(/:(.*)/s)).filter(([key]) => key?.trim()).map(([key, rest]) => `${/^--/.test(key!.trim()) ? `'${key!.trim()}'` : key!.trim().replace(/-(\w)/g, (_all, letter: string) => letter.toUpperCase())}: ${literal((rest ?? '').trim())}`).join(', ')} }}`
       return value === '' ? name : `${custom ? name : (reactNames[name] ?? name)}="${value.replaceAll('&', '&amp;').replaceAll('"', '&quot;')}"`
     })
     if (top && slot) attributes.unshift(`slot="${escapeAttribute(slot)}"`)
@@ -169,9 +170,9 @@ function angularCode(input: CodeInput): string {
 
 function angularElement(input: CodeInput, contract: Contract, usage: Usage, slot: string, indent: string, fields: string[]): string {
   const attributes = setProps(contract, usage).map(({ prop, value }) => {
-    if (prop.type.is === 'date') {
+    if (holdsDate(value)) {
       const field = `${prop.name}${fields.length || ''}`
-      fields.push(`${field} = ${literal(value, true)}`)
+      fields.push(`${field} = ${literal(value)}`)
       return `[${prop.name}]="${field}"`
     }
     if (value === recorder) {
@@ -180,7 +181,7 @@ function angularElement(input: CodeInput, contract: Contract, usage: Usage, slot
     }
     if (prop.attribute && typeof value === 'string') return `${prop.attribute}="${escapeAttribute(value).replaceAll('{', '&#123;').replaceAll('}', '&#125;')}"`
     if (prop.attribute && value === true) return prop.attribute
-    return `[${prop.attributeOnly ? `attr.${prop.attribute ?? prop.name}` : prop.name}]="${escapeAttribute(literal(value, false))}"`
+    return `[${prop.attributeOnly ? `attr.${prop.attribute ?? prop.name}` : prop.name}]="${escapeAttribute(literal(value))}"`
   })
   if (slot) attributes.unshift(`slot="${escapeAttribute(slot)}"`)
   const inside = Object.entries(usage.slots).map(([name, filling]) => elementContent(name, filling, (own, inner) => angularElement(input, own, inner, name, `${indent}  `, fields), input).replaceAll('{{', '&#123;&#123;'))

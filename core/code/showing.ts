@@ -1,6 +1,6 @@
 import type { Filling, Usage } from './usage'
 import { membersOf, type Contract } from '../contract/contract'
-import { choicesOf, isFunction } from '../contract/type'
+import { firstValue, isFunction, withDates } from '../contract/type'
 
 /** Names of props that put words on a component. */
 const saying = /^(label|text|title|heading|headline|caption|message)$/i
@@ -12,10 +12,7 @@ const saying = /^(label|text|title|heading|headline|caption|message)$/i
 export function firstUsage(contract: Contract, title: string): Usage {
   const all = membersOf(contract, 'prop').filter((one) => !one.readonly && one.known !== 'comment')
   const props = Object.fromEntries(
-    all.filter((one) => one.required).map((one) => {
-      const { type } = one
-      return [one.name, choicesOf(type)?.[0] ?? (type.is === 'number' ? 1 : type.is === 'boolean' ? true : type.is === 'list' ? [] : type.is === 'object' ? {} : type.is === 'date' ? '2026-01-01T09:00:00.000Z' : one.name)]
-    }),
+    all.filter((one) => one.required).map((one) => [one.name, firstValue(one.type, one.name)]),
   )
   const slot = membersOf(contract, 'slot').find((one) => one.name === '' && one.known !== 'comment')
   if (slot && !slot.fallback) return { props, slots: { '': { is: 'text', text: title } } }
@@ -48,7 +45,7 @@ export function forFrame(usage: Usage, contractOf: (tag: string) => Contract | u
   const recorded = set.filter(([name, value]) => value === true && isFunction(props.get(name)?.type ?? { is: 'undefined' })).map(([name]) => name)
   const attributes = Object.fromEntries(alone.filter(([, value]) => value !== false && value !== null).map(([name, value]) => [props.get(name)!.attribute ?? name, value === true ? '' : String(value)]))
   return {
-    props: Object.fromEntries(set.filter(([name]) => !props.get(name)?.attributeOnly && !recorded.includes(name)).map(([name, value]) => [name, props.get(name)?.type.is === 'date' && typeof value === 'string' ? new Date(value) : value])),
+    props: Object.fromEntries(set.filter(([name]) => !props.get(name)?.attributeOnly && !recorded.includes(name)).map(([name, value]) => [name, withDates(props.get(name)?.type ?? { is: 'undefined' }, value)])),
     slots: Object.fromEntries(Object.entries(usage.slots).map(([name, filling]) => [name, filling.is === 'component' ? { ...filling, usage: forFrame(filling.usage, contractOf, filling.tag) } : filling])),
     ...(alone.length ? { attributes } : {}), ...(recorded.length ? { functions: recorded } : {}),
   }

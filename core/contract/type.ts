@@ -91,7 +91,7 @@ export function choicesOf(type: TypeModel): (string | number | boolean)[] | unde
   return literals.length === values.length ? literals.map((part) => part.value) : undefined
 }
 
-export type Editor = 'choice' | 'checkbox' | 'number' | 'date' | 'colour' | 'structured' | 'text' | 'function' | 'none'
+export type Editor = 'choice' | 'checkbox' | 'number' | 'date' | 'colour' | 'list' | 'object' | 'either' | 'structured' | 'text' | 'function' | 'none'
 
 /** Whether members of a type take a function and nothing else but `undefined` or `null`. What stands for one that records its calls is `true`. */
 export const isFunction = (type: TypeModel): boolean => {
@@ -118,7 +118,9 @@ export function editorFor(type: TypeModel, name = ''): Editor {
       case 'string':
         return colourName.test(name) ? 'colour' : 'text'
       case 'list':
+        return 'list'
       case 'object':
+        return only.fields.length ? 'object' : 'structured'
       case 'other':
         return 'structured'
       case 'function':
@@ -127,7 +129,54 @@ export function editorFor(type: TypeModel, name = ''): Editor {
         return 'none'
     }
   }
-  return parts.every((part) => part.is === 'string' || part.is === 'literal') ? 'text' : 'structured'
+  if (parts.every((part) => part.is === 'string' || part.is === 'literal')) return 'text'
+  return alternativesOf(plain).length > 1 ? 'either' : 'structured'
+}
+
+/** What a type lets one choose between, where values of each take an editor of their own: all its literals are one of them. */
+export function alternativesOf(type: TypeModel): TypeModel[] {
+  const parts = (type.is === 'union' ? type.of : [type]).filter((one) => one.is !== 'undefined' && one.is !== 'null')
+  const literals = parts.filter((one) => one.is === 'literal')
+  const others = parts.filter((one) => one.is !== 'literal' && one.is !== 'void')
+  return [...(literals.length ? [unionOf(literals)] : []), ...others]
+}
+
+/** A value to begin with of a type: what it requires and no more. A function stands as `true`; `name` is what a text says. */
+export function firstValue(type: TypeModel, name: string): unknown {
+  const choices = choicesOf(type)
+  if (choices) return choices[0]
+  switch (type.is) {
+    case 'number': return 1
+    case 'boolean': case 'function': return true
+    case 'list': return []
+    case 'object': return Object.fromEntries(type.fields.filter((one) => !one.optional).map((one) => [one.name, firstValue(one.type, one.name)]))
+    case 'date': return '2026-01-01T09:00:00.000Z'
+    case 'union': return firstValue(alternativesOf(type)[0] ?? { is: 'string' }, name)
+    case 'null': return null
+    default: return name
+  }
+}
+
+/** A plain value with dates where its type has them, at any depth: they are kept as text in ISO 8601. */
+export function withDates(type: TypeModel, value: unknown): unknown {
+  switch (type.is) {
+    case 'date':
+      return typeof value === 'string' && !Number.isNaN(Date.parse(value)) ? new Date(value) : value
+    case 'union': {
+      const fit = type.of.filter((one) => one.is !== 'other' && misfit(one, value) === undefined)
+      const own = fit.find((one) => one.is !== 'date') ?? fit[0]
+      return own ? withDates(own, value) : value
+    }
+    case 'list':
+      return Array.isArray(value) ? value.map((one) => withDates(type.of, one)) : value
+    case 'object': {
+      if (typeof value !== 'object' || value === null) return value
+      const types = new Map(type.fields.map((one) => [one.name, one.type]))
+      return Object.fromEntries(Object.entries(value).map(([key, one]) => [key, types.has(key) ? withDates(types.get(key)!, one) : one]))
+    }
+    default:
+      return value
+  }
 }
 
 /**

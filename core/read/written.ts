@@ -3,6 +3,7 @@ import { parseFragment, type DefaultTreeAdapterMap } from 'parse5'
 import ts from 'typescript'
 import { Tokens, walkSheet } from '../style/sheet'
 import { selectorKey, type Written } from './places'
+import { filledIn, writtenText } from './sheets-in'
 import { Lines } from './source/lines'
 import { walk, type SourceText } from './source/source-set'
 import { vueParts } from './source/vue-script'
@@ -30,7 +31,6 @@ function rulesIn(text: string, file: SourceText, offset: number, written: Writte
   })
 }
 
-const filledIn = '\u0001'
 type Node = DefaultTreeAdapterMap['node']
 function markupIn(text: string, file: SourceText, offset: number, written: Written, lines: Lines): void {
   const visit = (node: Node): void => {
@@ -51,15 +51,8 @@ function inScript(file: SourceText, written: Written): void {
   const lines = new Lines(file.text)
   walk(source, (node) => {
     if (ts.isStringLiteralLike(node) || ts.isTemplateExpression(node)) {
-      // as it is written, of the same length, with what is filled in blanked
       const from = node.getStart() + 1
-      let text = file.text.slice(from, node.end - 1)
-      if (ts.isTemplateExpression(node)) {
-        for (const span of node.templateSpans) {
-          const [start, end] = [span.expression.pos - 2 - from, span.literal.getStart() + 1 - from]
-          text = text.slice(0, start) + filledIn.repeat(Math.max(0, end - start)) + text.slice(end)
-        }
-      }
+      const text = writtenText(node)
       if (/<[a-z]/i.test(text)) markupIn(text, file, from, written, lines)
       else if (text.includes('{') && text.includes(':')) rulesIn(text.replaceAll(filledIn, ' '), file, from, written, lines)
     } else if (ts.isCallExpression(node) && ts.isPropertyAccessExpression(node.expression) && node.expression.name.text === 'setProperty') {

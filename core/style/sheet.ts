@@ -11,6 +11,8 @@ export interface SheetVisitor {
   ruleEnd(): void
   /** A declaration: the name as written, the offset it begins at, and the tokens of its value. */
   declaration(property: string, at: number, value: Span): void
+  /** A condition begins: the name of its at-rule in small letters, and the tokens of what it asks for. */
+  condition?(name: string, prelude: Span): void
 }
 
 /** The tokens of a text of CSS (CSS Syntax Module Level 3, section 4), comments left out. */
@@ -109,8 +111,12 @@ export function walkSheet(tokens: Tokens, visit: SheetVisitor): void {
       continue
     }
     if (type === AtKeyword) {
+      const began = i
       i = endOf(i, false)
-      if (tokens.type(i) === LeftCurlyBracket) blocks.push('condition')
+      if (tokens.type(i) === LeftCurlyBracket) {
+        blocks.push('condition')
+        visit.condition?.(tokens.raw(began).slice(1).toLowerCase(), { from: began + 1, to: i })
+      }
       if (tokens.type(i) !== RightCurlyBracket) i++
       continue
     }

@@ -1,8 +1,10 @@
 import type { BuildFailure } from 'esbuild'
 import { begin } from '~~/core/begin/begin'
+import { abilitiesIn } from '~~/core/read/abilities'
 import { dependenciesOf } from '~~/core/read/dependencies'
 import { LRUCache } from 'lru-cache'
 import { LibraryReader } from '~~/core/read/read'
+import { widthsIn } from '~~/core/read/widths'
 import { writtenIn } from '~~/core/read/written'
 import { unpackArchive } from '../bring/archive'
 import { buildModules } from './modules'
@@ -27,6 +29,7 @@ const doers: { [N in TaskName]: (input: Tasks[N]['in']) => Promise<Tasks[N]['out
   dependencies: ({ files }) => dependenciesOf(files),
   read: ({ files, dependencies, library }) => readerOf(library, dependencies).read(files),
   written: ({ files }) => writtenIn(files),
+  asks: ({ files }) => ({ abilities: abilitiesIn(files), widths: widthsIn(files) }),
   begin: ({ files, prefix, wish, dependencies, library }) => begin(readerOf(library, dependencies), files, prefix, wish),
   modules: ({ files, contracts, dependencies }) => buildModules(files, contracts, dependencies),
   package: ({ files, input }) => buildPackage(files, { ...input, words: (tag, key) => input.words[`${tag} ${key}`] }),

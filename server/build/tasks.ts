@@ -2,8 +2,10 @@ import type { begin } from '~~/core/begin/begin'
 import type { Wish } from '~~/core/begin/wish'
 import type { Contract } from '~~/core/contract/contract'
 import type { Problem } from '~~/core/problem'
+import type { Ability } from '~~/core/read/abilities'
 import type { Wanted } from '~~/core/read/dependencies'
 import type { Written } from '~~/core/read/places'
+import type { WidthAsked } from '~~/core/read/widths'
 import type { Reading } from '~~/core/read/source/reading'
 import type { SourceText } from '~~/core/read/source/source-set'
 import type { PackageInput } from '~~/core/release/package'
@@ -19,6 +21,8 @@ export interface Tasks {
   read: { in: { files: SourceText[]; dependencies: string | undefined; library?: string | undefined }; out: Reading }
   /** Where markup and rules are written in some files. */
   written: { in: { files: SourceText[] }; out: Written }
+  /** What some files ask of what is around a component. */
+  asks: { in: { files: SourceText[] }; out: { abilities: Ability[]; widths: WidthAsked[] } }
   begin: { in: { files: SourceText[]; prefix: string; wish: Wish; dependencies: string | undefined; library?: string | undefined }; out: ReturnType<typeof begin> }
   modules: { in: { files: SourceText[]; contracts: Contract[]; dependencies: string | undefined }; out: BuiltModules }
   package: { in: { files: SourceText[]; input: PlainPackageInput }; out: Packed }

@@ -5,7 +5,7 @@ import { settings } from '../config'
 import { log } from '../log'
 
 /** Something changed in a library; what exactly is asked for again by whoever cares. */
-export const newsSchema = z.looseObject({ library: z.string(), what: z.enum(['source', 'job', 'words', 'tokens', 'release', 'staff', 'evidence', 'provisions']) })
+export const newsSchema = z.looseObject({ library: z.string(), what: z.enum(['source', 'job', 'words', 'tokens', 'release', 'staff', 'evidence', 'provisions', 'widths']) })
 export type News = z.infer<typeof newsSchema>
 
 const listeners = new EventEmitter({ captureRejections: true })

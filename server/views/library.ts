@@ -14,6 +14,7 @@ import { lastJob } from '../store/jobs'
 import { originOf, type Library } from '../store/libraries'
 import type { Role } from '../store/people'
 import { provisionsOf } from '../store/provisions'
+import { widthsOf } from '../store/widths'
 import { channelsOf, latestContracts, latestFromDesk, releasesOf } from '../store/releases'
 import { revision, sourceFile } from '../store/sources'
 import { themesOf } from '../store/themes'
@@ -43,14 +44,14 @@ export async function changesSince(db: Store, library: Library): Promise<Change[
 }
 
 export async function libraryView(db: Store, library: Library, role: Role | undefined) {
-  const [channels, themes, changes, job, now, origin, gone, provisions] = await Promise.all([
+  const [channels, themes, changes, job, now, origin, gone, provisions, widths] = await Promise.all([
     channelsOf(db, library.id), themesOf(db, library.id), changesSince(db, library), lastJob(db, library.id),
-    library.current_revision ? revision(db, library.current_revision) : undefined, originOf(db, library.id), goneView(db, library), provisionsOf(db, library.id),
+    library.current_revision ? revision(db, library.current_revision) : undefined, originOf(db, library.id), goneView(db, library), provisionsOf(db, library.id), widthsOf(db, library.id),
   ])
   return {
     slug: library.slug, title: library.title, package: library.package, prefix: library.prefix, visibility: library.visibility, role: role ?? null,
     latest: channels.latest ?? null, changesSince: changes.length, revision: now ?? null, themes, job: job ?? null,
-    preview: settings().PREVIEW_URL, registry: registryUrl(), origin: origin ?? null, gone, provisions,
+    preview: settings().PREVIEW_URL, registry: registryUrl(), origin: origin ?? null, gone, provisions, widths,
   }
 }
 

@@ -16,22 +16,26 @@ export { LockSign }
  */
 export class Lock extends HTMLElement {
   static observedAttributes = ['name', 'level']
+  #gauge: number | { from: Date; marks?: string[] } = 0
   #ask: ((level: number) => boolean) | undefined
   constructor() {
     super()
-    this.attachShadow({ mode: 'open' }).innerHTML = '<style>button { background: rgb(1, 2, 3) }</style><button part="gate">Gate</button><b></b><slot name="sign">No sign</slot>'
+    this.attachShadow({ mode: 'open' }).innerHTML = '<style>button { background: rgb(1, 2, 3); height: 50px } @supports (height: 1dvh) { button { height: 10dvh } } @container (width < 260px) { b { display: none } }</style><button part="gate">Gate</button><b></b><u></u><slot name="sign">No sign</slot>'
     this.shadowRoot!.querySelector('button')!.addEventListener('click', () => { this.#ask?.(this.level); this.dispatchEvent(new Event('opened')) })
     this.addEventListener('keydown', (event) => { if (event.key === 'Escape') { event.preventDefault(); this.dispatchEvent(new Event('shut')) } })
   }
-  connectedCallback() { this.#show() }
+  connectedCallback() { this.#show(); this.dataset.watches = typeof ResizeObserver === 'function' ? 'sizes' : 'nothing' }
   attributeChangedCallback() { this.#show() }
-  #show() { this.shadowRoot!.querySelector('b')!.textContent = this.name === '' ? 'nameless' : this.name }
+  #show() { this.shadowRoot!.querySelector('b')!.textContent = this.name === '' ? 'nameless' : this.name; this.shadowRoot!.querySelector('u')!.textContent = typeof this.#gauge + ' ' + (typeof this.#gauge === 'object' ? this.#gauge.from.constructor.name : this.#gauge) }
   /** What it is called. */
   get name(): string { return this.getAttribute('name') ?? 'Upper lock' }
   set name(name) { this.setAttribute('name', name) }
   /** How full, 0 to 8. */
   get level(): number { return Number(this.getAttribute('level') ?? 3) }
   set level(level) { this.setAttribute('level', String(level)) }
+  /** How its water is measured. */
+  get gauge(): number | { from: Date; marks?: string[] } { return this.#gauge }
+  set gauge(gauge) { this.#gauge = gauge; this.#show() }
   /** Asked before it opens. */
   get ask(): ((level: number) => boolean) | undefined { return this.#ask }
   set ask(ask) { this.#ask = ask }
@@ -138,4 +142,98 @@ test('undressed it has its behaviour and structure, and the ledger tells what it
   await page.getByRole('button', { name: 'Looks: undressed' }).click()
   await page.getByRole('option', { name: 'dressed as it is' }).click()
   await expect(gate).toHaveCSS('background-color', 'rgb(1, 2, 3)')
+})
+
+test('objects and lists are changed by their parts, or as text; a union lets one choose what it is', async ({ page }) => {
+  await signIn(page, at, 'ines', '/tern/tern-ticket')
+  const passenger = row(page, 'prop:passenger')
+  const ticket = alone(page, 'Ticket').locator('tern-ticket')
+  await expect(ticket).toContainText('R. Harrow')
+  await passenger.getByRole('textbox', { name: 'passenger.name' }).fill('A. Quill')
+  await passenger.getByRole('checkbox', { name: 'passenger.foot' }).uncheck()
+  await expect(ticket).toContainText('A. Quill')
+  await expect(ticket).toContainText('car')
+  await page.getByRole('button', { name: 'passenger as text' }).click()
+  await expect(passenger.getByRole('textbox')).toHaveValue(/"name": "A. Quill"/)
+
+  await page.goto(`${at.url}/tern/tern-deck-picker`)
+  const decks = row(page, 'prop:decks')
+  const picker = alone(page, 'Deck picker').locator('tern-deck-picker')
+  await decks.getByRole('button', { name: 'Add to decks' }).click()
+  await decks.getByRole('textbox', { name: 'decks[0].name' }).fill('Sun')
+  await decks.getByRole('button', { name: 'Add to decks' }).click()
+  await decks.getByRole('textbox', { name: 'decks[1].name' }).fill('Lower')
+  await expect(picker).toContainText(/Sun.*Lower/s)
+  await decks.getByRole('button', { name: 'Move decks[1] up' }).click()
+  await expect(picker).toContainText(/Lower.*Sun/s)
+  await expect(decks.getByRole('textbox', { name: 'decks[0].name' })).toHaveValue('Lower')
+  await decks.getByRole('button', { name: 'Leave out decks[0]' }).click()
+  await expect(picker).not.toContainText('Lower')
+  await expect(page.getByLabel('Code for plain HTML')).toContainText(/\.decks = \[\{"id":"id","name":"Sun"/)
+
+  await page.goto(`${at.url}/tern/tern-lock`)
+  const gauge = row(page, 'prop:gauge')
+  await choose(page, 'What gauge is', 'number')
+  await gauge.getByRole('spinbutton').fill('4')
+  await gauge.getByRole('spinbutton').press('Tab')
+  await expect(alone(page, 'Lock').locator('u')).toHaveText('number 4')
+  await choose(page, 'What gauge is', "{ from: Date; marks?: string[] }")
+  await expect(alone(page, 'Lock').locator('u')).toHaveText('object Date')
+  await expect(page.getByLabel('Code for plain HTML')).toContainText('.gauge = {"from":new Date("2026-01-01T09:00:00.000Z")}')
+})
+
+test('abilities of the browser switched off: what asks for them falls back, by script and by sheet; the link shows it too', async ({ page }) => {
+  await signIn(page, at, 'ines', '/tern/tern-lock?window=800x600')
+  const lock = alone(page, 'Lock').locator('tern-lock')
+  await expect(lock).toHaveAttribute('data-watches', 'sizes')
+  await expect(lock.locator('button')).toHaveCSS('height', '60px')
+  await page.getByRole('button', { name: /^Abilities switched off/ }).click()
+  const all = page.getByRole('listbox', { name: 'Abilities switched off' }).getByRole('option')
+  await expect(all).toHaveText([/height: 1dvh.*asked in lock\.ts \d+/, /ResizeObserver.*asked in lock\.ts \d+/])
+  await all.filter({ hasText: 'dvh' }).click()
+  await expect(lock.locator('button')).toHaveCSS('height', '50px')
+  await all.filter({ hasText: 'ResizeObserver' }).click()
+  await page.keyboard.press('Escape')
+  await expect(lock).toHaveAttribute('data-watches', 'nothing')
+  await expect(page).toHaveURL(/without=height/)
+  await page.reload()
+  await expect(lock).toHaveAttribute('data-watches', 'nothing')
+  await expect(lock.locator('button')).toHaveCSS('height', '50px')
+  await page.getByRole('button', { name: /^Abilities switched off/ }).click()
+  await all.filter({ hasText: 'dvh' }).click()
+  await all.filter({ hasText: 'ResizeObserver' }).click()
+  await expect(lock).toHaveAttribute('data-watches', 'sizes')
+  await expect(lock.locator('button')).toHaveCSS('height', '60px')
+})
+
+test('widths: those its sheets ask for, names of the library’s own, dragged and moved by keys; regions of other themes', async ({ page }) => {
+  await signIn(page, at, 'ines', '/tern/tern-lock')
+  const parent = alone(page, 'Lock').locator('#parent')
+  const edge = page.getByRole('slider', { name: 'Width of what it stands in' })
+  await page.getByRole('button', { name: /^Width/ }).click()
+  await page.getByRole('option').filter({ hasText: 'its sheet changes here' }).click()
+  await expect(parent).toHaveCSS('width', '260px')
+  await page.getByRole('button', { name: /^Width/ }).click()
+  await page.getByLabel('Call 260 px').fill('Quay kiosk')
+  await page.getByRole('button', { name: 'Keep the name' }).click()
+  await expect(page.getByText('260 px is called Quay kiosk here now.')).toBeVisible()
+  await page.keyboard.press('Escape')
+  await edge.focus()
+  await page.keyboard.press('Shift+ArrowRight')
+  await expect(parent).toHaveCSS('width', '270px')
+  const box = (await edge.boundingBox())!
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(box.x + box.width / 2 + 40, box.y + box.height / 2, { steps: 4 })
+  await page.mouse.up()
+  await expect(parent).toHaveCSS('width', '350px')
+  await expect(page).toHaveURL(/width=350/)
+  await page.getByRole('button', { name: /^Width/ }).click()
+  await page.getByRole('option', { name: 'Quay kiosk' }).click()
+  await expect(parent).toHaveCSS('width', '260px')
+  await page.getByRole('button', { name: 'More', exact: true }).click()
+  await page.getByRole('button', { name: /^Regions of other themes/ }).click()
+  await page.getByRole('option', { name: 'Nightwatch' }).click()
+  await expect(alone(page, 'Lock').locator('[data-theme=nightwatch] > tern-lock')).toBeVisible()
+  await expect(page).toHaveURL(/in=nightwatch/)
 })

@@ -227,9 +227,10 @@ test('a reader finds, tries and copies, and is offered nothing they may not do',
 
 test('values that fit no type are told, and the last that fitted is shown', async ({ page }) => {
   await signIn(page, at, 'ines', '/tern/tern-ticket')
-  const box = row(page, 'prop:passenger').getByRole('textbox')
   const frame = alone(page, 'Ticket')
   await expect(frame.locator('tern-ticket')).toContainText('R. Harrow')
+  await page.getByRole('button', { name: 'passenger as text' }).click()
+  const box = row(page, 'prop:passenger').getByRole('textbox')
   await box.fill('{"name": "A. Quill"')
   await expect(row(page, 'prop:passenger')).toContainText('not JSON yet')
   await box.fill('{"name": "A. Quill"}')

@@ -24,6 +24,10 @@ const language = part('language')
 const held = part('held')
 const on = part('on')
 const dressed = part('dressed')
+const without = part('without')
+const regions = part('regions')
+const { abilities, widths: asked } = useAsks(computed(() => contract.tag))
+const lackable = computed(() => [...abilities.value.map((one) => ({ value: one.name, title: one.name, note: one.here ? `asked in ${one.place.file.split('/').at(-1)} ${one.place.line}` : 'this browser lacks it already' })), ...without.value.filter((name) => !abilities.value.some((one) => one.name === name)).map((value) => ({ value, title: value, note: 'no source asks for it' }))])
 const dress = computed<string>({ get: () => (dressed.value ? 'yes' : 'no'), set: (value) => { dressed.value = value === 'yes' } })
 const windowSize = computed<string | null>({
   get: () => (surround.value.window ? `${surround.value.window.width} × ${surround.value.window.height}` : null),
@@ -33,8 +37,11 @@ const windowSize = computed<string | null>({
   },
 })
 const own = (values: (string | null)[], value: string | null) => (values.includes(value) ? values : [...values, value])
-const widths = computed(() => [...new Set([null, 320, 390, 600, 768, 1024, width.value])].map((value) => ({ value, title: value === null ? 'as wide as there is room' : String(value) })))
-const windows = computed(() => own([null, '390 × 844', '768 × 1024', '1280 × 800', '1920 × 1080'], windowSize.value).map((value) => ({ value, title: value ?? 'as large as there is room' })))
+const windows = computed(() => {
+  const named = new Map((store.library?.widths ?? []).map((one) => [`${one.width} × 800`, one.name]))
+  const changes = new Set(asked.value.filter((one) => one.of === 'window' && one.width >= 100 && one.width <= 5000).map((one) => `${one.width} × 800`))
+  return own([...new Set([null, '390 × 844', '768 × 1024', '1280 × 800', '1920 × 1080', ...named.keys(), ...changes])], windowSize.value).map((value) => ({ value, title: value ?? 'as large as there is room', ...(value && named.has(value) ? { note: named.get(value)! } : value && changes.has(value) ? { note: 'its sheet changes here' } : {}) }))
+})
 const languages = computed(() => [...new Set(['en', 'de', 'fr', 'fi', 'ar', 'he', 'ja', language.value])].map((value) => ({ value, title: new Intl.DisplayNames('en', { type: 'language' }).of(value) ?? value, note: value })))
 const paddings = [0, 8, 16, 24, 48].map((value) => ({ value: String(value), title: value === 0 ? 'nothing' : `${value} px` }))
 const sizes = [100, 125, 150, 200].map((value) => ({ value: String(value), title: `${value} %` }))
@@ -52,9 +59,8 @@ const states = computed(() => {
   ]
 })
 const targets = computed(() => [{ value: '', title: 'what answers in it' }, ...membersOf(contract, 'part').filter((one) => one.known !== 'comment').map((one) => ({ value: one.name, title: one.name, note: 'part' }))])
-const usualInMore = computed(() => surround.value.window === null && surround.value.align === 'middle' && surround.value.padding === 24 && surround.value.language === 'en' && surround.value.colours === 'own' && surround.value.dressed)
+const usualInMore = computed(() => surround.value.window === null && surround.value.align === 'middle' && surround.value.padding === 24 && surround.value.language === 'en' && surround.value.colours === 'own' && surround.value.dressed && !surround.value.without.length && !surround.value.regions.length)
 const more = ref(!usualInMore.value)
-const widthFrom = (value: string) => (Number(value) >= 1 && Number(value) <= 10_000 ? Number(value) : null)
 function windowFrom(event: Event) {
   const size = /^\s*(\d{3,4})\s*[x×]\s*(\d{3,4})\s*$/.exec((event.target as HTMLInputElement).value)
   if (size) windowSize.value = `${size[1]} × ${size[2]}`
@@ -65,11 +71,7 @@ function windowFrom(event: Event) {
   <div class="surround">
     <p class="sentence">
       Shown in <Choice v-model="theme" label="Theme" :options="themes.map((one) => ({ value: one.name, title: one.title }))" />,
-      <Choice v-model="width" label="Width" :options="widths">
-        <template #default="{ close }">
-          <form class="own-size" @submit.prevent="close()"><label class="small">Another, in px <input class="field" type="number" min="1" max="10000" :value="width ?? ''" @change="width = widthFrom(($event.target as HTMLInputElement).value)"></label></form>
-        </template>
-      </Choice>{{ width === null ? '' : ' wide' }},
+      <WidthChoice v-model="width" :asked />{{ width === null ? '' : ' wide' }},
       <Choice v-model="direction" label="Writing direction" :options="[{ value: 'ltr', title: 'left to right' }, { value: 'rtl', title: 'right to left' }]" />,
       text at <Choice v-model="textChoice" label="Text size" :options="sizes" />,
       motion <Choice v-model="motion" label="Motion" :options="[{ value: 'on', title: 'on' }, { value: 'reduced', title: 'reduced' }]" />,
@@ -88,7 +90,8 @@ function windowFrom(event: Event) {
       in <Choice v-model="language" label="Language" :options="languages" />,
       in <Choice v-model="colours" label="Colours" :options="[{ value: 'own', title: 'its own colours' }, { value: 'forced', title: 'the reader’s colours', note: 'forced; nearly as a browser does' }]" />,
       <Choice v-model="dress" label="Looks" :options="[{ value: 'yes', title: 'dressed as it is' }, { value: 'no', title: 'undressed', note: 'behaviour and structure only' }]" />,
-      provided with <NuxtLink class="link" :to="{ path: `/${store.slug}/provisions`, query: { of: contract.tag } }">{{ providedWith || 'nothing more' }}</NuxtLink>.
+      in regions of <Choices v-model="regions" label="Regions of other themes, one in the other" :options="themes.map((one) => ({ value: one.name, title: one.title }))" none="no other theme" />,
+      <template v-if="lackable.length">in a browser that lacks <Choices v-model="without" label="Abilities switched off" :options="lackable" none="nothing it asks for" />, </template>provided with <NuxtLink class="link" :to="{ path: `/${store.slug}/provisions`, query: { of: contract.tag } }">{{ providedWith || 'nothing more' }}</NuxtLink>.
     </p>
   </div>
 </template>

@@ -74,6 +74,8 @@ const why = computed(() => ({ silent: 'It no longer answers: it may be in a loop
 const provided = computed(() => (target ? store.providedFor(target.tag, example) : []))
 watch(() => css, (now) => frame.themes(now), { immediate: true })
 watch(() => JSON.stringify(provided.value), (now, before) => { if (provided.value.length || before !== undefined) frame.provide(plain(provided.value)) }, { immediate: true })
+// what a browser lacks it lacks from the beginning
+watch(() => surround.without.join(';'), () => { frame.surround(plain(surround)); restart() })
 watch(() => surround, (now) => frame.surround(plain(now)), { immediate: true, deep: true })
 watch(() => target, (now) => {
   if (!now) return

@@ -14,5 +14,5 @@ const shown = computed(() => chosen.value.map((value) => options.find((one) => o
 </template>
 
 <style scoped>
-.choices { border: 0; min-width: 11rem; background: none; }
+.choices { border: 0; min-width: 11rem; background: none; } .choices .small { margin-left: 10px; }
 </style>

@@ -137,7 +137,7 @@ watch(() => route.hash, (hash) => document.getElementById(decodeURIComponent(has
         <div class="ground">
           <PreviewFrame v-if="target" :key="target.modules[0]!.module" :target :css :preview="store.library!.preview" :title="`${store.title(tag)}, alone`" :surround :example="typeof route.query.example === 'string' ? route.query.example : undefined" @event="onEvent" @trail="onTrail" @failed="onFailed" @restarted="failure = undefined" @measured="(width, height) => measured = { width, height }" />
           <p v-if="target && measured" class="measured code muted" title="How large it is drawn, in CSS pixels">{{ measured.width }} × {{ measured.height }}</p>
-          <div v-if="target && surround.width !== null && surround.window === null" class="ruler" :style="{ width: `${surround.width}px` }" aria-hidden="true"><span class="code">{{ surround.width }}</span></div>
+          <WidthHandle v-if="target && surround.window === null" :model-value="surround.width" :align="surround.align" :padding="surround.padding" :direction="surround.direction" @update:model-value="surround = { ...surround, width: $event }" />
           <p v-if="!target" class="nothing muted">There is no rendering: {{ standing.rendering.problems[0]?.what ?? 'it was never built.' }}</p>
           <div v-if="failure" class="failure" role="alert">
             <b class="bad">{{ failure.provided ? 'The provisions failed, not the component:' : `It failed ${failure.phase}:` }}</b> <span class="code">{{ failure.text }}</span>
@@ -175,7 +175,6 @@ watch(() => route.hash, (hash) => document.getElementById(decodeURIComponent(has
 .side { border-left: 1px solid var(--rule); display: flex; flex-direction: column; min-width: 0; min-height: 0; }
 .tried { font-family: var(--ui); } .acts { display: inline-flex; gap: 8px; margin-right: 10px; font-family: var(--ui); } .measured { position: absolute; inset: auto 8px 4px auto; font-size: 11px; line-height: 16px; padding: 0 4px; background: var(--sheet); pointer-events: none; }
 .ground { flex: 1; min-height: 160px; position: relative; background: var(--sheet); }
-.ruler { position: absolute; inset: 0 auto 0 50%; translate: -50% 0; max-width: 100%; border-inline: 1px dashed var(--rule); pointer-events: none; text-align: center; } .ruler span { font-size: 11px; line-height: 16px; color: var(--muted); background: var(--sheet); padding: 0 6px; border: 1px solid var(--rule); border-top: 0; display: inline-block; }
 .nothing { padding: 32px; }
 .failure { position: absolute; inset: auto 0 0; padding: 8px 20px; background: var(--rust-wash); border-top: 1px solid var(--rust); font-size: 13px; display: flex; flex-wrap: wrap; gap: 2px 10px; }
 .out { border-top: 1px solid var(--rule); display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); height: 176px; flex: none; }

@@ -1,0 +1,43 @@
+import ts from 'typescript'
+import { Lines } from './source/lines'
+import { walk, type SourceText } from './source/source-set'
+import { vueParts, vueScript } from './source/vue-script'
+
+/** A file's script as the compiler has it, on its own lines; `undefined` where there is none. */
+export function scriptIn(file: SourceText): ts.SourceFile | undefined {
+  const script = file.path.endsWith('.vue') ? vueScript(file.path, file.text) : /\.[cm]?[jt]sx?$/.test(file.path) ? { text: file.text, kind: /\.jsx?$/.test(file.path) ? ts.ScriptKind.JSX : undefined } : undefined
+  return script && ts.createSourceFile(file.path, script.text, ts.ScriptTarget.Latest, true, script.kind)
+}
+
+/** What stands for what an interpolation fills in. */
+export const filledIn = '\u0001'
+
+/** The text of a string or template as it is written, without its quotes; what is filled in is blanked, at the same length. */
+export function writtenText(node: ts.StringLiteralLike | ts.TemplateExpression): string {
+  const all = node.getSourceFile().text
+  const from = node.getStart() + 1
+  let text = all.slice(from, node.end - 1)
+  if (ts.isTemplateExpression(node)) {
+    for (const span of node.templateSpans) {
+      const [start, end] = [span.expression.pos - 2 - from, span.literal.getStart() + 1 - from]
+      text = text.slice(0, start) + filledIn.repeat(Math.max(0, end - start)) + text.slice(end)
+    }
+  }
+  return text
+}
+
+/** The style sheets with conditions that stand in a file: its own text, styles of a Vue component, strings and templates of script. `line` is that of an offset in the sheet. */
+export function sheetsIn(file: SourceText, script = scriptIn(file)): { css: string; line(offset: number): number }[] {
+  const lines = new Lines(file.text)
+  const at = (css: string, from: number) => ({ css, line: (offset: number) => lines.before(from + offset) + 1 })
+  const found = file.path.endsWith('.css') ? [at(file.text, 0)] : file.path.endsWith('.vue') ? vueParts(file.path, file.text).descriptor.styles.map((style) => at(style.content, style.loc.start.offset)) : []
+  if (script) {
+    const places = new Lines(script.text)
+    walk(script, (node) => {
+      if (!ts.isStringLiteralLike(node) && !ts.isTemplateExpression(node)) return
+      const css = writtenText(node).replaceAll(filledIn, ' ')
+      if (/@(?:supports|media|container)\b/i.test(css)) found.push({ css, line: (offset) => places.before(node.getStart() + 1 + offset) + 1 })
+    })
+  }
+  return found
+}
