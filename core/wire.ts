@@ -76,6 +76,9 @@ export const exampleChangeSchema = z.object({ name: exampleName, usage, surround
 export type ExampleChange = z.infer<typeof exampleChangeSchema>
 export type ExampleView = z.infer<typeof exampleSchema>
 export const examplesSchema = z.array(exampleSchema)
+/** Examples to begin with, of any component. */
+export const startersSchema = z.array(exampleSchema.extend({ tag: z.string() }))
+export type Starter = z.infer<typeof startersSchema>[number]
 
 /** A component as the newest version had it; `contract` is null where it was not in that. */
 export const sinceSchema = z.object({ version: z.string().nullable(), contract: contractSchema.nullable() })

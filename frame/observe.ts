@@ -3,7 +3,7 @@ import type { ComponentModule, Mounted, Tools } from './adapters/adapter'
 import { mountElement } from './adapters/custom-element'
 import { answersIn, mark } from './held'
 import { placeIn } from './provide'
-import { ask, rootOf, rootsIn, writeSheets } from './sheets'
+import { ask, internalsOf, rootOf, rootsIn, writeSheets } from './sheets'
 import { marksFor } from '../core/style/held'
 
 /** Looks at ways of showing a component, one beside the other and out of sight, and says what is there. */
@@ -45,19 +45,34 @@ const printOf = (value: unknown): string => {
 const madeUp = /^(?:id|for|name|aria-(?:labelledby|describedby|controls|owns|activedescendant|details|errormessage)|data-v-.*|data-kept-.*)$/
 const ofHost = /^(?:role|tabindex|aria-.*)$/
 
-interface Place { one: Case; form: HTMLFormElement; /** Where the component stands, in what is provided around it. */ parent: HTMLElement; mounted: Mounted | undefined; failed: string | undefined; fired: Set<string>; answered: Set<string> }
+const toldNames = ['role', ...Object.keys(Object.getOwnPropertyDescriptors(ElementInternals.prototype)).filter((name) => /^aria[A-Z]/.test(name) && !name.endsWith('Elements') && !name.endsWith('Element'))] as (keyof ElementInternals)[]
+function pictureOf(element: HTMLCanvasElement): string {
+  try {
+    return element.toDataURL()
+  } catch {
+    return 'of another origin'
+  }
+}
 
-function look({ one, form, parent, failed, fired, answered }: Place, reads: readonly string[]): Observation {
+interface Place { one: Case; form: HTMLFormElement; /** Where the component stands, in what is provided around it. */ parent: HTMLElement; mounted: Mounted | undefined; failed: string | undefined; fired: Set<string>; answered: Set<string>; answers: [string, unknown][]; focused: string[] }
+
+function look({ one, form, parent, failed, fired, answered, answers, focused }: Place, reads: readonly string[]): Observation {
   const tree = new Print()
   const style = new Print()
   const parts = new Set<string>()
   const slots = new Set<string>()
+  const told = new Print()
+  const drawn = new Print()
   const component = parent.firstElementChild
   const isElement = component !== null && component.localName.includes('-')
   const visit = (element: Element, host: boolean) => {
     tree.add(`<${element.localName}`)
     for (const { name, value } of [...element.attributes].sort((a, b) => (a.name < b.name ? -1 : 1))) if (!madeUp.test(name) && (!host || ofHost.test(name)) && name !== 'style') tree.add(` ${name}=${value}`)
     if (element instanceof HTMLInputElement || element instanceof HTMLTextAreaElement || element instanceof HTMLSelectElement) tree.add(` value ${element.value}`)
+    const internals = internalsOf(element)
+    // what stands in no attribute: roles and properties given by itself (ARIA in HTML; ElementInternals, HTML section 4.13.7)
+    if (internals) for (const name of toldNames) if (internals[name] !== null) told.add(`${name}=${String(internals[name])} `)
+    if (element instanceof HTMLCanvasElement) drawn.add(pictureOf(element))
     for (const name of element.part) parts.add(name)
     for (const pair of (element.getAttribute('exportparts') ?? '').split(',')) {
       const [inner, outer = inner] = pair.split(':').map((piece) => piece.trim())
@@ -85,16 +100,26 @@ function look({ one, form, parent, failed, fired, answered }: Place, reads: read
   }
   values[' sent'] = printOf([...new FormData(form)].map(([name, value]) => [name, typeof value === 'string' ? value : value.name]))
   values[' valid'] = String(form.matches(':valid'))
+  values[' told'] = String(told)
+  values[' drawn'] = String(drawn)
+  if (focused.length) values[' focused'] = printOf(focused)
+  for (const [name, value] of answers) values[` answered ${name}`.slice(0, 300)] = printOf(value)
   return { id: one.id, ...(failed ? { failed: failed.slice(0, 300) } : {}), tree: String(tree), style: String(style), values, parts: [...parts].slice(0, 500), slots: [...slots].slice(0, 500), fired: [...fired].slice(0, 500), answered: [...answered] }
 }
 
 /** What a person would do, as far as script can: a click on whatever answers, words into a field, a key on the first of them. */
-function act({ one, parent, answered }: Place): void {
+async function act({ one, parent, answered, answers, focused }: Place): Promise<void> {
   const component = parent.firstElementChild
   if (!component) return
   const answering = answersIn(component)
+  asked = focused
   for (const what of one.acts) {
-    if (what === 'use') {
+    if (what !== 'use' && 'call' in what) {
+      const method = (component as unknown as Record<string, unknown>)[what.call]
+      if (typeof method !== 'function') throw new Error(`${what.call} is no function of it`)
+      const answer: unknown = await Promise.race([method.apply(component, what.values), later(500)])
+      if (answer !== undefined) answers.push([what.call, answer])
+    } else if (what === 'use') {
       for (const element of answering.slice(0, 8)) {
         if (element instanceof HTMLElement) {
           element.focus()
@@ -116,8 +141,12 @@ function act({ one, parent, answered }: Place): void {
       target.dispatchEvent(new KeyboardEvent('keyup', init))
     }
   }
+  asked = undefined
   for (const element of answering.slice(0, 8)) for (const [name, bubbles] of [['blur', false], ['focusout', true]] as const) element.dispatchEvent(new FocusEvent(name, { bubbles, composed: true }))
 }
+
+/** Where it is noted what was given the focus, while something is done to a component. */
+let asked: string[] | undefined
 
 /**
  * What is tried must not take the focus from whoever works on the page: asked for, it is told to the
@@ -127,6 +156,7 @@ function keepFocus(): () => void {
   const { focus } = HTMLElement.prototype
   const { show, showModal } = HTMLDialogElement.prototype
   HTMLElement.prototype.focus = function () {
+    asked?.push(this.localName)
     for (const [name, bubbles] of [['focus', false], ['focusin', true]] as const) this.dispatchEvent(new FocusEvent(name, { bubbles, composed: true }))
   }
   HTMLDialogElement.prototype.show = HTMLDialogElement.prototype.showModal = function () { this.setAttribute('open', '') }
@@ -156,9 +186,11 @@ export async function observe(tag: string, module: Partial<ComponentModule> | un
       const acting = places.filter(({ one }) => one.acts.length)
       for (const place of acting) {
         try {
-          act(place)
+          await act(place)
         } catch (error) {
           place.failed = String(error)
+        } finally {
+          asked = undefined
         }
       }
       if (acting.length) await settled()
@@ -196,12 +228,13 @@ function put(area: HTMLElement, tag: string, module: Partial<ComponentModule> | 
   form.append(outer)
   area.append(form)
   const parent = placeIn(outer)
-  const place: Place = { one, form, parent, mounted: undefined, failed: undefined, fired: new Set(), answered: new Set() }
+  const place: Place = { one, form, parent, mounted: undefined, failed: undefined, fired: new Set(), answered: new Set(), answers: [], focused: [] }
   const heard = (name: string, carried: unknown) => { if (place.fired.size < 100) place.fired.add(`${name} ${printOf(carried)}`.slice(0, 300)) }
+  const usage = one.usage.functions ? { ...one.usage, props: { ...one.usage.props, ...Object.fromEntries(one.usage.functions.map((name) => [name, (...values: unknown[]) => heard(`${name}()`, values.map((value) => (value instanceof Event ? 'event' : value)))])) } } : one.usage
   try {
     place.mounted = module?.adapter
-      ? module.adapter.mount(module.component, parent, one.usage, listen, { componentOf, fired: (name, values) => heard(name, values.map((value) => (value instanceof Event || (typeof value === 'object' && value !== null && 'nativeEvent' in value) ? 'event' : value))), failed: (error) => { place.failed = String(error) } })
-      : mountElement(tag, parent, one.usage, listen, (event) => { if (event.type !== 'focusin') heard(event.type, event instanceof CustomEvent ? event.detail : undefined) })
+      ? module.adapter.mount(module.component, parent, usage, listen, { componentOf, fired: (name, values) => heard(name, values.map((value) => (value instanceof Event || (typeof value === 'object' && value !== null && 'nativeEvent' in value) ? 'event' : value))), failed: (error) => { place.failed = String(error) } })
+      : mountElement(tag, parent, usage, listen, (event) => { if (event.type !== 'focusin') heard(event.type, event instanceof CustomEvent ? event.detail : undefined) })
     const component = parent.firstElementChild
     if (component instanceof HTMLElement) for (const [name, value] of Object.entries(one.sets)) component.style.setProperty(name, value)
   } catch (error) {

@@ -11,6 +11,16 @@ Element.prototype.attachShadow = function (init) {
   attached.set(this, root)
   return root
 }
+/** What every custom element holds of itself. */
+const internals = new WeakMap<Element, ElementInternals>()
+const { attachInternals } = HTMLElement.prototype
+HTMLElement.prototype.attachInternals = function () {
+  const own = attachInternals.call(this)
+  internals.set(this, own)
+  return own
+}
+export const internalsOf = (element: Element): ElementInternals | undefined => internals.get(element)
+
 export const rootOf = (element: Element): ShadowRoot | undefined => attached.get(element) ?? element.shadowRoot ?? undefined
 
 /** The document and every shadow tree in it. */

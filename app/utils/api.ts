@@ -30,7 +30,9 @@ export async function ask<T>(schema: z.ZodType<T>, path: string, options: { meth
     const { problems = [], title, detail, ...more } = read.success ? read.data : { title: offline.what, detail: offline.todo }
     throw new ApiProblem(response.status, problems.length ? problems : [{ code: String(response.status), what: title, todo: detail }], more)
   }
-  return schema.parse(json)
+  const read = schema.safeParse(json)
+  if (!read.success) throw new ApiProblem(response.status, [{ code: 'other-answer', what: `The server’s answer is not what this page knows: ${read.error.issues[0]?.path.join('.') || 'all of it'}.`, todo: 'Load the page again, it may be older than the server; tell us if it stays.' }])
+  return read.data
 }
 
 export const problemsOf = (error: unknown): Problem[] =>

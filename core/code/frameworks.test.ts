@@ -71,3 +71,8 @@ test('Angular style: a template makes no dates, so they are fields of the class,
   const { parseDiagnostics } = ts.createSourceFile('a.ts', written, ts.ScriptTarget.Latest, true) as ts.SourceFile & { parseDiagnostics: unknown[] }
   expect(parseDiagnostics).toEqual([])
 })
+
+test('an attribute set apart is an attribute in every framework, and the property beside it is bound as one', () => {
+  const usage: Usage = { props: {}, slots: {}, attributes: { until: 'soon' } }
+  for (const style of ['vue', 'react', 'angular'] as const) expect(code(style, 'x-strip', usage)).toContain('until="soon"')
+})

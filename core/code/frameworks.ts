@@ -2,6 +2,7 @@ import { parseFragment, type DefaultTreeAdapterMap } from 'parse5'
 import { membersOf, type Contract } from '../contract/contract'
 import { isFunction, withDates } from '../contract/type'
 import { escapeAttribute, escapeText, htmlFor, withSlot } from './html'
+import { slotPropPath, slotPropsIn } from './slot-props'
 import type { Filling, Usage } from './usage'
 
 /** The ways of writing that code is given in. Each component has those it can be used from. */
@@ -59,6 +60,9 @@ const imports = ({ contract, usage, contractOf, importFrom }: CodeInput): string
 const setProps = (contract: Contract, usage: Usage) =>
   membersOf(contract, 'prop').flatMap((prop) => (usage.props[prop.name] === undefined ? [] : [{ prop, value: isFunction(prop.type) && usage.props[prop.name] === true ? recorder : withDates(prop.type, usage.props[prop.name]) }]))
 
+/** What is set as an attribute and not as a property, as text. */
+const setAttributes = (usage: Usage): string[] => Object.entries(usage.attributes ?? {}).map(([name, text]) => (text === '' ? name : `${name}="${escapeAttribute(text)}"`))
+
 /** Stands for a function that a page would give. */
 const recorder = Symbol('function')
 
@@ -85,19 +89,30 @@ function vueElement(input: CodeInput, contract: Contract, usage: Usage, slot: st
   const element = contract.language === 'custom-element'
   const attributes = setProps(contract, usage).map(({ prop, value }) => {
     const name = element ? (prop.attribute ?? prop.name) : kebab(prop.name)
-    const bound = element && !prop.attribute ? `:${prop.name}.prop` : `:${name}`
+    const apart = element && prop.attribute !== undefined && usage.attributes?.[prop.attribute] !== undefined
+    const bound = element && (!prop.attribute || apart) ? `:${prop.name}.prop` : `:${name}`
+    const path = !element && typeof value === 'string' ? slotPropPath(value) : undefined
+    if (path) return `${bound}="${path}"`
+    if (apart) return `${bound}="${escapeAttribute(literal(value))}"`
     if (typeof value === 'string' && (!element || prop.attribute)) return `${name}="${escapeAttribute(value)}"`
     if (value === true && (!element || prop.attribute)) return name
     return `${bound}="${escapeAttribute(literal(value))}"`
   })
+  attributes.push(...setAttributes(usage))
   if (element && slot) attributes.unshift(`slot="${escapeAttribute(slot)}"`)
   const inside = Object.entries(usage.slots).map(([name, filling]) => {
     if (element) return elementContent(name, filling, (own, inner) => vueElement(input, own, inner, name, `${indent}  `), input)
     const content = filling.is === 'text' ? escapeText(filling.text) : filling.is === 'markup' ? filling.markup : componentOr(input, filling, (own) => vueElement(input, own, filling.usage, '', `${indent}    `))
-    return name === '' ? content : `<template #${name}>${content}</template>`
+    // what the component hands over is named where it is used
+    const handed = namesUsed(filling).filter((one) => membersOf(contract, 'slot').find((slot) => slot.name === name)?.passes?.some((passed) => passed.name === one))
+    return handed.length ? `<template #${name || 'default'}="{ ${handed.join(', ')} }">${content}</template>` : name === '' ? content : `<template #${name}>${content}</template>`
   })
   return print({ open: contract.tag, attributes, inside }, indent, true)
 }
+
+/** Slot props that a filling makes use of, also in values of components inside it. */
+const namesUsed = (filling: Filling): string[] =>
+  filling.is === 'text' ? slotPropsIn(filling.text) : filling.is === 'markup' ? slotPropsIn(filling.markup) : [...new Set([...Object.values(filling.usage.props).flatMap((value) => (typeof value === 'string' ? slotPropsIn(value) : [])), ...Object.values(filling.usage.slots).flatMap(namesUsed)])]
 
 const componentOr = (input: CodeInput, filling: Extract<Filling, { is: 'component' }>, write: (own: Contract) => string): string => {
   const own = input.contractOf(filling.tag)
@@ -125,6 +140,7 @@ function reactElement(input: CodeInput, contract: Contract, usage: Usage, slot: 
     if (value === true) return name
     return `${name}={${literal(value)}}`
   })
+  attributes.push(...setAttributes(usage))
   if (element && slot) attributes.unshift(`slot="${escapeAttribute(slot)}"`)
   const inside: string[] = []
   for (const [name, filling] of Object.entries(usage.slots)) {
@@ -183,6 +199,7 @@ function angularElement(input: CodeInput, contract: Contract, usage: Usage, slot
     if (prop.attribute && value === true) return prop.attribute
     return `[${prop.attributeOnly ? `attr.${prop.attribute ?? prop.name}` : prop.name}]="${escapeAttribute(literal(value))}"`
   })
+  attributes.push(...setAttributes(usage))
   if (slot) attributes.unshift(`slot="${escapeAttribute(slot)}"`)
   const inside = Object.entries(usage.slots).map(([name, filling]) => elementContent(name, filling, (own, inner) => angularElement(input, own, inner, name, `${indent}  `, fields), input).replaceAll('{{', '&#123;&#123;'))
   return print({ open: contract.tag, attributes, inside }, indent, false)

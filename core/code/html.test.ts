@@ -19,6 +19,10 @@ const of = (tag: string) => contracts.find((one) => one.tag === tag)
 const card = of('x-card')!
 const show = (props: Record<string, unknown>, slots: Parameters<typeof htmlFor>[1]['slots'] = {}) => htmlFor(card, { props, slots }, of)
 
+test('an attribute set apart is written as its text, and its property is set by script', () => {
+  expect(htmlFor(card, { props: {}, slots: {}, attributes: { tone: 'odd "x"' } }, of)).toBe('<x-card tone="odd &quot;x&quot;"></x-card>')
+  expect(htmlFor(card, { props: { open: true }, slots: {}, attributes: { open: 'false', tone: '' } }, of)).toBe('<x-card id="card" tone open="false"></x-card>\n\n<script type="module">\n  document.getElementById(\'card\').open = true\n</script>')
+})
 test('attributes for what attributes can say, nothing for what is not set', () => {
   expect(show({})).toBe('<x-card></x-card>')
   expect(show({ tone: 'warn', open: true })).toBe('<x-card tone="warn" open></x-card>')

@@ -12,7 +12,14 @@ function divide(contract: Contract, usage: Usage) {
   const byScript: [string, unknown][] = []
   for (const prop of membersOf(contract, 'prop')) {
     const value = usage.props[prop.name]
+    const text = prop.attribute === undefined ? undefined : usage.attributes?.[prop.attribute]
+    if (text !== undefined) attributes.push(text === '' ? prop.attribute! : `${prop.attribute!}="${escapeAttribute(text)}"`)
     if (value === undefined) continue
+    // an attribute with a text of its own leaves the property to script
+    if (text !== undefined) {
+      byScript.push([prop.name, value])
+      continue
+    }
     const absent = value === false && prop.defaultValue !== true
     if (prop.attribute && absent) continue
     if (isFunction(prop.type) && value === true) byScript.push([prop.name, value])

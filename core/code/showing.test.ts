@@ -39,3 +39,7 @@ test('dates travel as dates, at any depth, and what is not set does not travel',
   expect(Object.keys(sent.props)).not.toContain('note')
   expect(sent.slots['']).toMatchObject({ usage: { props: { when: new Date('2026-11-26T00:00:00.000Z') } } })
 })
+
+test('attributes set apart go as they are, beside those that are nothing but attributes', () => {
+  expect(forFrame({ props: { name: 'x' }, slots: {}, attributes: { day: 'soon' } }, of, 'x-day')).toMatchObject({ props: { name: 'x' }, attributes: { day: 'soon' } })
+})

@@ -43,10 +43,10 @@ export function forFrame(usage: Usage, contractOf: (tag: string) => Contract | u
   const set = Object.entries(usage.props).filter(([, value]) => value !== undefined)
   const alone = set.filter(([name]) => props.get(name)?.attributeOnly)
   const recorded = set.filter(([name, value]) => value === true && isFunction(props.get(name)?.type ?? { is: 'undefined' })).map(([name]) => name)
-  const attributes = Object.fromEntries(alone.filter(([, value]) => value !== false && value !== null).map(([name, value]) => [props.get(name)!.attribute ?? name, value === true ? '' : String(value)]))
+  const attributes = { ...Object.fromEntries(alone.filter(([, value]) => value !== false && value !== null).map(([name, value]) => [props.get(name)!.attribute ?? name, value === true ? '' : String(value)])), ...usage.attributes }
   return {
     props: Object.fromEntries(set.filter(([name]) => !props.get(name)?.attributeOnly && !recorded.includes(name)).map(([name, value]) => [name, withDates(props.get(name)?.type ?? { is: 'undefined' }, value)])),
     slots: Object.fromEntries(Object.entries(usage.slots).map(([name, filling]) => [name, filling.is === 'component' ? { ...filling, usage: forFrame(filling.usage, contractOf, filling.tag) } : filling])),
-    ...(alone.length ? { attributes } : {}), ...(recorded.length ? { functions: recorded } : {}),
+    ...(Object.keys(attributes).length ? { attributes } : {}), ...(recorded.length ? { functions: recorded } : {}),
   }
 }

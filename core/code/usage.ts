@@ -11,7 +11,7 @@ export type Filling =
 /** How a component is shown: values of props by name (a missing name is “not set”), and what fills its slots. */
 export interface Usage {
   props: Record<string, unknown>; slots: Record<string, Filling>
-  /** What is set as an attribute and not as a property: only on its way to a frame. */
+  /** What is set as an attribute and not as a property, by the attribute's name, as text. */
   attributes?: Record<string, string> | undefined
   /** Props that get a function which records its calls: only on their way to a frame. */
   functions?: string[] | undefined

@@ -6,11 +6,11 @@ import { usageSchema } from '../code/usage'
 /**
  * One way of showing a component, to be looked at out of sight. `sets` are custom properties put on it,
  * `held` a state it is held in, `acts` what is done to it once it stands there: a click on each thing
- * that answers, or a key on the first of them.
+ * that answers, a key on the first of them, or a method that is called.
  */
 export const caseSchema = z.object({
   id: z.string().check(z.maxLength(500)), usage: usageSchema, sets: z.record(z.string(), z.string()), held: z.array(z.string()),
-  acts: z.array(z.union([z.literal('use'), z.object({ key: z.string() })])).check(z.maxLength(40)),
+  acts: z.array(z.union([z.literal('use'), z.object({ key: z.string() }), z.object({ call: z.string(), values: z.array(z.unknown()) })])).check(z.maxLength(40)),
 })
 export type Case = z.infer<typeof caseSchema>
 
@@ -18,7 +18,8 @@ const word = z.string().check(z.maxLength(300))
 /**
  * What was seen of a case. `tree`, `style` and `values` are fingerprints: of what is rendered, without the
  * attributes of the component's own element; of the computed styles of all of it; of its public values
- * and what a form would send. `fired` are events with a fingerprint of what they carried, `answered` the
+ * and what a form would send, of what it tells assistive technology by itself, of pictures it draws, of
+ * what it gave the focus to, and of what a method answered. `fired` are events with a fingerprint of what they carried, `answered` the
  * keys it took for itself.
  */
 export const observationSchema = z.object({

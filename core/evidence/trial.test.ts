@@ -46,7 +46,7 @@ test('a default that is not what nothing set shows is remarked', () => {
 test('parts, slots, events and keys: found, provoked, or not', () => {
   const contract = contractOf("  connectedCallback() { this.attachShadow({ mode: 'open' }).innerHTML = '<p part=\"body\"><slot></slot><slot name=\"late\"></slot></p>'; this.addEventListener('keydown', (event) => { if (event.key === 'Escape') this.dispatchEvent(new Event('shut')); if (event.key === 'Enter') this.dispatchEvent(new Event('open')) }) }", '\n * @csspart icon - None.')
   const { marks } = run(contract, ({ usage, acts }) => ({
-    parts: ['body'], slots: [''], tree: usage.slots[''] ? 'filled' : '', ...(acts.some((one) => one !== 'use' && one.key === 'Escape') ? { fired: ['shut x'], answered: ['Escape'] } : {}),
+    parts: ['body'], slots: [''], tree: usage.slots[''] ? 'filled' : '', ...(acts.some((one) => one !== 'use' && 'key' in one && one.key === 'Escape') ? { fired: ['shut x'], answered: ['Escape'] } : {}),
   }))
   expect(marks).toMatchObject({ 'part:body': 'seen', 'part:icon': 'not found', 'slot:': 'seen', 'slot:late': 'not found', 'event:shut': 'seen', 'event:open': 'not tried', 'key:Escape': 'seen', 'key:Enter': 'not tried' })
 })
@@ -59,4 +59,22 @@ test('samples fit their types, as deep as they go', () => {
   expect(samplesOf({ is: 'list', of: { is: 'object', fields: [{ name: 'id', type: { is: 'string' }, optional: false }, { name: 'full', type: { is: 'boolean' }, optional: true }] } })).toEqual([[{ id: 'Skerray', full: true }], [{ id: 'Skerray', full: true }, { id: '3', full: false }, { id: 'Skerray', full: true }]])
   expect(samplesOf({ is: 'function' })).toEqual([])
   expect(samplesOf({ is: 'object', fields: [{ name: 'run', type: { is: 'function' }, optional: false }] })).toEqual([])
+})
+
+test('methods are called, beside the same without a call: seen by what changes, and not held against one that does nothing', () => {
+  const contract = contractOf("  open() { this.textContent = 'open' }\n  total(): number { return 3 }\n  wait() {}\n  pick(node: Element) {}\n  fail() { throw new Error('no') }")
+  const called = (acts: Case['acts']) => acts.flatMap((one) => (one !== 'use' && 'call' in one ? [one.call] : []))[0]
+  const { marks, evidence } = run(contract, ({ acts }) => ({ open: { tree: 'open' }, total: { values: { ' answered total': '3' } }, fail: { failed: 'Error: no' } })[called(acts) as 'open'] ?? {})
+  expect(marks).toEqual({ 'method:open': 'seen', 'method:total': 'seen', 'method:wait': 'not tried', 'method:pick': 'not tried', 'method:fail': 'not tried' })
+  expect(Object.fromEntries(evidence.map((one) => [one.member, one.says]))).toMatchObject({
+    'method:open': 'Called, it changed what is shown.', 'method:total': 'Called, it answered.', 'method:pick': 'It takes something that cannot be made up here.', 'method:fail': 'Called, it failed: Error: no',
+  })
+})
+test('a method that matters only after use is called then', () => {
+  const { evidence } = run(contractOf('  close() {}'), ({ acts }) => ({ tree: acts.includes('use') && acts.length === 1 ? 'open' : 'shut' }))
+  expect(evidence).toEqual([{ member: 'method:close', mark: 'seen', says: 'Called, it changed what is shown, after use.' }])
+})
+test('a prop that takes a function is given one: seen when something calls it, and not said to do nothing', () => {
+  const contract = contractOf('  done: (() => void) | undefined\n  late: (() => void) | undefined')
+  expect(run(contract, ({ usage, acts }) => (usage.props.done && acts.length ? { fired: ['done() x'] } : {})).marks).toEqual({ 'prop:done': 'seen', 'prop:late': 'not tried' })
 })

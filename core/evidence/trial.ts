@@ -1,7 +1,8 @@
 import type { Usage } from '../code/usage'
 import { memberKey, membersOf, type Contract, type Member } from '../contract/contract'
+import type { Method } from '../contract/method'
 import type { Prop } from '../contract/prop'
-import { choicesOf, type TypeModel } from '../contract/type'
+import { choicesOf, isFunction, type TypeModel } from '../contract/type'
 import { holdableStates } from '../style/held'
 import type { Evidence } from './evidence'
 import type { Case, Observation } from './observation'
@@ -55,6 +56,52 @@ export function samplesOf(type: TypeModel, depth = 0): unknown[] {
   }
 }
 
+/** Values to call a method with: one of each kind of what it takes; `undefined` where one that it needs cannot be made up. */
+function valuesFor({ takes }: Method): unknown[] | undefined {
+  const values: unknown[] = []
+  for (const one of takes) {
+    const [value] = samplesOf(one.type)
+    if (value === undefined) return one.optional ? values : undefined
+    values.push(value)
+  }
+  return values
+}
+
+/** Calls each method in every condition, at rest and after use, beside the same without the call. A method may want another moment than these: that it did nothing is not held against it. */
+function* tryMethods(contract: Contract, conditions: readonly Condition[], acts: Case['acts'], seen: Map<string, Observation>): Generator<Case[], Evidence[], Observation[]> {
+  const methods = membersOf(contract, 'method').filter((one) => one.known !== 'comment')
+  const evidence: Evidence[] = []
+  const not = (one: Method, says: string) => evidence.push({ member: memberKey(one), mark: 'not tried', says })
+  if (contract.language !== 'custom-element') {
+    for (const one of methods) not(one, 'Methods are called on custom elements only.')
+    return evidence
+  }
+  let open = methods.filter((one) => {
+    if (!valuesFor(one)) not(one, 'It takes something that cannot be made up here.')
+    return valuesFor(one)
+  })
+  const failed = new Map<Method, string>()
+  for (const before of [[], acts]) {
+    for (let c = 0; c < conditions.length && open.length; c++) {
+      const { usage, says } = conditions[c]!
+      const id = (one: Method) => key('call', one.name, c, before.length)
+      for (const one of yield [...open.map((one) => plain(id(one), usage, { acts: [...before, { call: one.name, values: valuesFor(one)! }] })), plain(key('uncalled', c, before.length), usage, { acts: before })]) seen.set(one.id, one)
+      const base = seen.get(key('uncalled', c, before.length))
+      open = open.filter((one) => {
+        const called = seen.get(id(one))
+        if (called?.failed) failed.set(one, called.failed)
+        if (!base || !called || called.failed || all(called, '') === all(base, '')) return true
+        const answered = Object.keys(called.values).some((name) => name.startsWith(' answered'))
+        const what = looks(called) !== looks(base) ? 'Called, it changed what is shown' : called.fired.length > base.fired.length ? 'Called, it fired an event' : answered ? 'Called, it answered' : 'Called, it changed what can be told of it'
+        evidence.push({ member: memberKey(one), mark: 'seen', says: `${what}${before.length ? ', after use' : ''}${c === 0 ? '' : `, ${says}`}.` })
+        return false
+      })
+    }
+  }
+  for (const one of open) not(one, failed.has(one) ? `Called, it failed: ${failed.get(one)!}` : 'Called at rest and after use, it changed nothing that can be told; it may want another moment.')
+  return evidence
+}
+
 /** Values for a custom property, of which one should tell whatever it is read for. */
 const styleSamples = ['rgb(255, 0, 128)', '37px', '3', '0.31', '700', 'none', '1.7s']
 
@@ -85,7 +132,7 @@ export function* trial(contract: Contract, face: Usage): Generator<Case[], Evide
 
   // props: each through its values, first as on the shelf, then in whatever condition is left
   const props = propsOf(contract)
-  const samples = new Map(props.map((one) => [one.name, samplesOf(one.type)]))
+  const samples = new Map(props.map((one) => [one.name, isFunction(one.type) ? [true] : samplesOf(one.type)]))
   const without = (usage: Usage, name: string): Usage => ({ ...usage, props: Object.fromEntries(Object.entries(usage.props).filter(([one]) => one !== name)) })
   const casesOf = ({ name }: Prop, c: number, acting: boolean): Case[] => {
     const { usage } = conditions[c]!
@@ -111,7 +158,9 @@ export function* trial(contract: Contract, face: Usage): Generator<Case[], Evide
   }
   for (const one of open) {
     const [before, after] = casesOf(one, 0, false)
-    evidence.push({ member: memberKey(one), mark: 'no effect', says: `Nothing changed when it was set, in ${conditions.length} conditions, at rest and in use.`, between: [before!.usage, after!.usage] })
+    // a function may wait for something that none of our acts brings about
+    if (isFunction(one.type)) evidence.push({ member: memberKey(one), mark: 'not tried', says: `Given a function, it did nothing else and nothing called it, in ${conditions.length} conditions.` })
+    else evidence.push({ member: memberKey(one), mark: 'no effect', says: `Nothing changed when it was set, in ${conditions.length} conditions, at rest and in use.`, between: [before!.usage, after!.usage] })
   }
   for (const one of props) if (samples.get(one.name)!.length === 0) evidence.push({ member: memberKey(one), mark: 'not tried', says: 'No value of its type can be made up here.' })
 
@@ -170,6 +219,6 @@ export function* trial(contract: Contract, face: Usage): Generator<Case[], Evide
     })
     evidence.push({ member: memberKey(one), mark: at >= 0 ? 'seen' : 'not tried', says: at >= 0 ? `It was answered${at === 0 ? '' : `, ${conditions[at]!.says}`}.` : 'Pressed on what answers first, it did nothing; it may want another place.' })
   }
-  for (const one of membersOf(contract, 'method')) evidence.push({ member: memberKey(one), mark: 'not tried', says: 'Methods are not called here.' })
+  evidence.push(...(yield* tryMethods(contract, conditions, acts, seen)))
   return evidence
 }

@@ -17,6 +17,12 @@ export const faces: Record<string, Usage> = {
   'tern-action': { props: {}, slots: { '': text('Board now') } },
 }
 
+/** Examples offered to begin with: tag, name, how it is shown, notes. */
+export const starters: [string, string, Usage, string][] = [
+  ['tern-notice-strip', 'Boats stay in', { props: { tone: 'storm', season: 'winter' }, slots: { '': text('No sailings before 14:00. Tickets stay good for three days.') } }, 'For the top of every page while a storm lasts.'],
+  ['tern-ticket', 'Ticket with a car', { props: { destination: 'Ardle', berth: '2', passenger: { name: 'A. Quill', deck: 'C', foot: false } }, slots: {} }, 'What is shown once a crossing is paid for.'],
+]
+
 /** Words people wrote beyond what the source says: tag, member, Markdown. */
 export const words: [string, string, string][] = [
   ['tern-notice-strip', 'component:', 'For news that everybody on the page needs *now*. For news about one sailing, use the row’s own `standing`.'],

@@ -8,13 +8,14 @@ import { bringIn } from '../jobs/bring-in'
 import { judgeFiles } from '../bring/judge'
 import { publish } from '../release/publish'
 import { componentByTag, setFace } from '../store/components'
+import { changeExample, keepExample } from '../store/examples'
 import { closeStore, migrate, store } from '../store/database'
 import { addLibrary, libraryBySlug } from '../store/libraries'
 import { addPerson, personByEmail, setRole } from '../store/people'
 import { addTheme } from '../store/themes'
 import { writeWords } from '../store/words'
 import { demoPeople } from './people'
-import { faces, words } from './scenario'
+import { faces, starters, words } from './scenario'
 
 /** Lays the demo scenario down once: people, the Tern library, its words and faces, three versions. */
 async function seed(): Promise<void> {
@@ -55,6 +56,10 @@ async function seed(): Promise<void> {
     if (step.version) await publish(db, (await libraryBySlug(db, 'tern'))!, { version: step.version, channel: 'latest', notes: step.notes ?? '' }, ines)
   }
   for (const [tag, usage] of Object.entries(faces) as [string, Usage][]) await setFace(db, (await componentByTag(db, library.id, tag))!.id, 'Face', usage)
+  for (const [tag, name, usage, notes] of starters) {
+    const component = (await componentByTag(db, library.id, tag))!.id
+    await changeExample(db, component, (await keepExample(db, component, name, usage, { notes }))!, { starter: true })
+  }
   for (const [tag, member, text] of words) await writeWords(db, (await componentByTag(db, library.id, tag))!.id, member, text, 0, ines)
 }
 

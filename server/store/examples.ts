@@ -4,10 +4,16 @@ import { surroundSchema, type Surround } from '~~/core/surround'
 import type { ExampleChange, ExampleView } from '~~/core/wire'
 import { brokenUnique, type Store } from './database'
 
+const columns = ['id', 'name', 'usage', 'face', 'surround', 'notes', 'starter'].map((one) => `examples.${one}`)
+const view = <T extends { usage: unknown; surround: unknown }>(row: T) => ({ ...row, usage: usageSchema.parse(row.usage), surround: row.surround ? surroundSchema.parse(row.surround) : null })
 
 /** A component's kept examples, in their order; the face first. */
 export const examplesOf = async (db: Store, component: string): Promise<ExampleView[]> =>
-  (await db('examples').where({ component_id: component }).orderBy([{ column: 'face', order: 'desc' }, 'position', 'name']).select('id', 'name', 'usage', 'face', 'surround', 'notes', 'starter')).map((row) => ({ ...row, usage: usageSchema.parse(row.usage), surround: row.surround ? surroundSchema.parse(row.surround) : null }))
+  (await db('examples').where({ component_id: component }).orderBy([{ column: 'face', order: 'desc' }, 'position', 'name']).select(columns)).map(view)
+
+/** The examples that are offered to begin with, of all components on the shelf, by component. */
+export const startersOf = async (db: Store, library: { id: string; current_revision: string | null }): Promise<(ExampleView & { tag: string })[]> =>
+  (await db('examples').join('components', 'components.id', 'examples.component_id').join('contracts', 'contracts.component_id', 'components.id').where({ 'components.library_id': library.id, 'contracts.revision_id': library.current_revision, starter: true }).orderBy(['components.tag', 'position', 'examples.name']).select([...columns, 'components.tag'])).map(view)
 
 /** How many examples besides the face each component of a library has kept. */
 export async function keptCounts(db: Store, library: string): Promise<Map<string, number>> {

@@ -24,7 +24,7 @@ for (const scheme of ['light', 'dark'] as const) {
     await expect(page.getByLabel('Address')).toBeVisible()
     await look('/sign-in')
     await signIn(page, at, 'ines', '/tern')
-    for (const path of ['/', '/tern', '/tern/tern-notice-strip', '/tern/tern-ticket', '/tern/tern-notice-strip?window=1280x800&held=hover', '/tern/tern-notice-strip/spread', '/tern/tern-action/spread?set=yes', '/tern/tern-notice-strip/made', '/tern/tern-notice-strip/compare?right=face&beside=nightwatch', '/tern/all', '/tern/evidence?which=all', '/tern/tern-notice-strip/guide', '/tern/tokens?token=notice.edge.warn', '/tern/release', '/tern/registry', '/tern/source?path=src/action.ts', '/tern/source', '/tern/begin', '/tern?find=notice', '/tern/bring-in?from=git', '/tern/people', '/account']) {
+    for (const path of ['/', '/tern', '/tern/tern-notice-strip', '/tern/tern-ticket', '/tern/tern-notice-strip?window=1280x800&held=hover', '/tern/tern-notice-strip/spread', '/tern/tern-action/spread?set=yes', '/tern/tern-notice-strip/made', '/tern/tern-notice-strip/compare?right=face&beside=nightwatch', '/tern/all', '/tern/evidence?which=all', '/tern/tern-notice-strip/guide', '/tern/starters', '/tern/tern-queue-meter?in=nightwatch&width=400', '/tern/tokens?token=notice.edge.warn', '/tern/release', '/tern/registry', '/tern/source?path=src/action.ts', '/tern/source', '/tern/begin', '/tern?find=notice', '/tern/bring-in?from=git', '/tern/people', '/account']) {
       await page.goto(`${at.url}${path}`)
       await expect(page.getByRole('main').or(page.locator('main')).first()).toBeVisible()
       await page.waitForTimeout(600)

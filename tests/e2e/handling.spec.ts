@@ -87,6 +87,21 @@ test('not set, empty and default are three things; a number keeps to what its co
   await expect(lock).toHaveAttribute('name', 'Third')
 })
 
+test('an attribute is set apart from its property, with a text of its own', async ({ page }) => {
+  await signIn(page, at, 'ines', '/tern/tern-lock')
+  const lock = alone(page, 'Lock').locator('tern-lock')
+  await expect(lock).not.toHaveAttribute('level')
+  await row(page, 'prop:level').hover()
+  await page.getByRole('button', { name: 'Set the attribute level apart' }).click()
+  await expect(lock).toHaveAttribute('level', '')
+  await page.getByRole('textbox', { name: 'Attribute level' }).fill('brimful')
+  await expect(lock).toHaveAttribute('level', 'brimful')
+  await expect(page.getByLabel('Code for plain HTML')).toContainText('<tern-lock level="brimful">')
+  await expect(page).toHaveURL(/brimful/)
+  await page.getByRole('button', { name: 'Do not set the attribute level' }).click()
+  await expect(lock).not.toHaveAttribute('level')
+})
+
 test('a function is recorded when it is called; events by name; what had the focus and what keys did', async ({ page }) => {
   await signIn(page, at, 'ines', '/tern/tern-lock')
   const gate = alone(page, 'Lock').locator('[part=gate]')

@@ -4,6 +4,7 @@ import type { Filling, Usage } from '~~/core/code/usage'
 import { changesOf } from '~~/core/contract/changes'
 import { changedUnder, wordsAside } from '~~/core/contract/aside'
 import { describeMember, kindTitle, lacksWords, memberKey, memberKinds, memberTitle, type Contract, type Member } from '~~/core/contract/contract'
+import { editorFor } from '~~/core/contract/type'
 import type { Evidence } from '~~/core/evidence/evidence'
 import type { Problem } from '~~/core/problem'
 import { sinceSchema, type Since, type WordsView } from '~~/core/wire'
@@ -72,6 +73,14 @@ const setProp = (name: string, value: unknown) => {
   const { [name]: _before, ...rest } = usage.value.props
   usage.value = { ...usage.value, props: value === undefined ? rest : { ...rest, [name]: value } }
 }
+const setAttribute = (name: string, text: string | undefined) => {
+  const { [name]: _before, ...rest } = usage.value.attributes ?? {}
+  const { attributes: _all, ...plainly } = usage.value
+  const attributes = text === undefined ? rest : { ...rest, [name]: text }
+  usage.value = Object.keys(attributes).length ? { ...plainly, attributes } : plainly
+}
+/** Whether an attribute and its property may hold something different: where one is converted to the other, or does not follow it. */
+const apart = (member: Member): member is Extract<Member, { kind: 'prop' }> & { attribute: string } => member.kind === 'prop' && contract.language === 'custom-element' && member.attribute !== undefined && !member.attributeOnly && !member.readonly && (!member.reflects || !['text', 'colour', 'choice'].includes(editorFor(member.type)))
 const setSlot = (name: string, filling: Filling | undefined) => {
   const { [name]: _before, ...rest } = usage.value.slots
   usage.value = { ...usage.value, slots: filling ? { ...rest, [name]: filling } : rest }
@@ -119,7 +128,11 @@ const rowId = (member: Member) => memberKey(member)
         </div>
         <div class="value">
           <PropEditor v-if="member.kind === 'prop' && !member.readonly" :prop="member" :model-value="usage.props[member.name]" @update:model-value="setProp(member.name, $event)" />
-          <SlotEditor v-else-if="member.kind === 'slot' && member.known !== 'comment'" :of="member" :tag="contract.tag" :model-value="usage.slots[member.name]" @update:model-value="setSlot(member.name, $event)" />
+          <template v-if="apart(member)">
+            <label v-if="usage.attributes?.[member.attribute] !== undefined" class="attribute"><span class="code">{{ member.attribute }}=</span><input class="field" :value="usage.attributes[member.attribute]" :aria-label="`Attribute ${member.attribute}`" placeholder="there, and empty" @input="setAttribute(member.attribute, ($event.target as HTMLInputElement).value)"><button type="button" class="link" :aria-label="`Do not set the attribute ${member.attribute}`" title="Do not set it" @click="setAttribute(member.attribute, undefined)">×</button></label>
+            <button v-else type="button" class="link apart" :aria-label="`Set the attribute ${member.attribute} apart`" @click="setAttribute(member.attribute, '')">attribute apart</button>
+          </template>
+          <SlotEditor v-if="member.kind === 'slot' && member.known !== 'comment'" :of="member" :tag="contract.tag" :model-value="usage.slots[member.name]" @update:model-value="setSlot(member.name, $event)" />
           <span v-else-if="member.kind === 'part' && member.known !== 'comment'" class="small muted">reach by <code>::part({{ member.name }})</code></span>
           <span v-else-if="member.kind === 'key' && member.known !== 'comment'" class="small muted">press it in the rendering</span>
           <span v-else-if="member.kind === 'event' && member.known !== 'comment'" class="small muted">listed as it fires</span>
@@ -160,6 +173,7 @@ const rowId = (member: Member) => memberKey(member)
 .type { font-size: 11px; line-height: 16px; }
 .said p { font-size: 13px; line-height: 18px; }
 .row { position: relative; } .value { min-width: 0; } .place { font-size: 11px; line-height: 14px; opacity: 0; position: absolute; right: 4px; bottom: 0; background: var(--paper); padding: 0 4px; } .row:hover .place, .place:focus-visible { opacity: 1; } .place:hover { color: var(--kelp); }
+.attribute { display: flex; gap: 4px; align-items: baseline; } .attribute .code { font-size: 11px; color: var(--muted); } .apart { font: 400 11px/14px var(--ui); opacity: 0; } .row:hover .apart, .row:focus-within .apart, .apart:focus-visible { opacity: 1; }
 .gone { padding: 4px 18px 4px 0; color: var(--rust); }
 .pick { padding: 2px 18px 2px 0; } .none { padding: 12px 0; } .aside { border-top: 1px solid var(--rule-soft); padding: 7px 18px 7px 30px; display: grid; gap: 4px; } .aside .act { padding: 0 8px; margin-left: 6px; }
 .also { border-top: 1px solid var(--rule-soft); padding: 6px 18px 6px 30px; display: grid; gap: 6px; line-height: 18px; } .also ul { list-style: none; margin: 0; padding: 0; }

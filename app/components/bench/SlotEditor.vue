@@ -10,6 +10,8 @@ const { of: own, tag, depth = 0 } = defineProps<{ of: Slot; tag: string; depth?:
 const filling = defineModel<Filling | undefined>()
 const store = useLibrary()
 const name = computed(() => slotTitle(own.name))
+/** Brackets that a template cannot hold as they are. */
+const [open, shut] = ['{{ ', ' }}']
 const others = computed(() => store.standing.filter((one) => one.tag !== tag && store.moduleOf(one.tag)).map((one) => ({ value: one.tag, title: store.title(one.tag) })))
 const kinds = [{ value: '', title: 'empty' }, { value: 'text', title: 'text' }, { value: 'markup', title: 'markup' }, { value: 'component', title: 'a component' }]
 function kindTo(kind: string) {
@@ -44,6 +46,7 @@ function componentTo(other: string) {
       <div v-for="slot in innerSlots" :key="slot.name" class="pair"><span class="code">{{ slotTitle(slot.name) }}</span><SlotEditor :of="slot" :tag="filling.tag" :depth="depth + 1" :model-value="filling.usage.slots[slot.name]" @update:model-value="change({ slots: without(filling!.is === 'component' ? filling!.usage.slots : {}, slot.name, $event) })" /></div>
     </details>
     <p v-if="!filling && own.fallback" class="small muted">shows its fallback</p>
+    <p v-if="filling && own.passes?.length" class="small muted">It is handed <template v-for="(one, i) in own.passes" :key="one.name"><template v-if="i">, </template><code>{{ one.name }}</code></template>: write <code>{{ open }}{{ own.passes[0]!.name }}{{ shut }}</code> where it is to stand.</p>
   </div>
 </template>
 

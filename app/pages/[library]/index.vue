@@ -68,7 +68,7 @@ useKeys([{ keys: 'n', does: 'begin a component', run: () => { if (store.may.writ
         <Choice v-model="by" label="Order" :options="[{ value: 'group', title: 'group' }, { value: 'name', title: 'name' }]" />.
         <template v-if="wordless">{{ count(wordless).replace(/^./, (c) => c.toUpperCase()) }} {{ wordless === 1 ? 'has' : 'have' }} members without words.</template>
       </p>
-      <div class="acts"><NuxtLink class="act" :to="`/${store.slug}/all`">See all at once</NuxtLink> <NuxtLink class="act" :to="`/${store.slug}/evidence`">Evidence</NuxtLink><template v-if="store.may.write"> <NuxtLink class="act" :to="`/${store.slug}/begin`">Begin a component</NuxtLink> <NuxtLink class="act" :to="`/${store.slug}/bring-in`">Bring in source</NuxtLink></template></div>
+      <div class="acts"><NuxtLink class="act" :to="`/${store.slug}/all`">See all at once</NuxtLink> <NuxtLink class="act" :to="`/${store.slug}/starters`">Beginnings</NuxtLink> <NuxtLink class="act" :to="`/${store.slug}/evidence`">Evidence</NuxtLink><template v-if="store.may.write"> <NuxtLink class="act" :to="`/${store.slug}/begin`">Begin a component</NuxtLink> <NuxtLink class="act" :to="`/${store.slug}/bring-in`">Bring in source</NuxtLink></template></div>
     </div>
     <details v-if="unread.length" class="unread" :open="unread.length < 3">
       <summary>{{ count(unread.length).replace(/^./, (c) => c.toUpperCase()) }} thing{{ unread.length === 1 ? '' : 's' }} could not be read or built.</summary>

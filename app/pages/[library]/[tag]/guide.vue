@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { bareSurround, plainSurround, type Surround } from '~~/core/surround'
+import { plainSurround } from '~~/core/surround'
 import { z } from 'zod'
-import { codeFor, codeStyles, stylesOf, type CodeStyle } from '~~/core/code/frameworks'
+import { codeStyles, stylesOf, type CodeStyle } from '~~/core/code/frameworks'
 import { firstExamples } from '~~/core/code/examples'
 import { firstUsage, forFrame, modulesFor } from '~~/core/code/showing'
 import type { Usage } from '~~/core/code/usage'
@@ -13,14 +13,12 @@ import { examplesSchema, historySchema, wordsListSchema, type ExampleView, type 
 const { store, route, tag, standing, contract, css, themes } = useComponent('guide')
 const { wordsStamp } = storeToRefs(store)
 const { say } = useSay()
-const { copy } = useCopy()
 
 const theme = useAddressChoice('theme', store.baseTheme)
 const chosenStyle = useAddressChoice('code', 'html')
 const styles = computed(() => (contract.value ? stylesOf(contract.value) : []))
 const style = computed<CodeStyle>(() => styles.value.find((one) => one === chosenStyle.value) ?? styles.value[0] ?? 'html')
 const contractOf = (other: string) => store.find(other)?.contract
-const code = (usage: Usage) => codeFor(style.value, { contract: contract.value!, usage, contractOf, importFrom: store.importFrom })
 
 const words = ref<WordsView[]>([])
 const kept = ref<ExampleView[]>([])
@@ -43,34 +41,25 @@ watch([tag, () => store.releaseStamp], async ([now]) => {
 const wordsFor = (key: string) => words.value.find((one) => one.member === key)
 const written = (one: WordsView) => { words.value = [...words.value.filter((other) => other.member !== one.member), one] }
 
-interface Shown { id: string | undefined; name: string; usage: Usage; anchor: string; surround?: Surround | null; notes?: string; starter?: boolean }
 const face = computed(() => standing.value?.face ?? (contract.value ? firstUsage(contract.value, store.title(tag.value)) : undefined))
-const anchorOf = (name: string) => `example-${name.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '')}`
-const keptExamples = computed<Shown[]>(() => kept.value.filter((one) => !one.face).map((one) => ({ ...one, anchor: anchorOf(one.name) })))
+const starters = computed<ReadableExample[]>(() => kept.value.filter((one) => one.starter).map((one) => ({ ...one, anchor: anchorOf(one.name) })))
+const keptExamples = computed<ReadableExample[]>(() => kept.value.filter((one) => !one.face && !one.starter).map((one) => ({ ...one, anchor: anchorOf(one.name) })))
 /** What the contract suggests and nobody has kept. */
-const made = computed<Shown[]>(() => (contract.value ? firstExamples(contract.value, store.title(tag.value), face.value, kept.value) : []).map((one) => ({ ...one, id: undefined, anchor: anchorOf(one.name) })))
-/** An example in its own surround, as far as that is about the component and not about the page. */
-const aroundOf = ({ surround }: Shown): Surround => {
-  if (!surround) return bareSurround(theme.value)
-  const { direction, language, text, motion, colours, held, on, width } = surround
-  return { ...bareSurround(theme.value), direction, language, text, motion, colours, held, on, width }
-}
+const made = computed<ReadableExample[]>(() => (contract.value ? firstExamples(contract.value, store.title(tag.value), face.value, kept.value) : []).map((one) => ({ ...one, id: undefined, anchor: anchorOf(one.name) })))
 const host = frameName()
 const targetOf = (usage: Usage) => {
   const modules = modulesFor(tag.value, usage, store.moduleOf)
   return modules ? { tag: tag.value, modules, usage: forFrame(usage, contractOf, tag.value), listen: [] } : undefined
 }
-const open = ref(new Set<string>())
-const toggle = (anchor: string) => { const next = new Set(open.value); if (!next.delete(anchor)) next.add(anchor); open.value = next }
 
-async function keep(one: Shown) {
+async function keep(one: ReadableExample) {
   try {
     await ask(z.unknown(), `/libraries/${store.slug}/components/${tag.value}/examples`, { method: 'POST', body: { name: one.name, usage: one.usage, ...(one.surround ? { surround: one.surround } : {}), ...(one.notes ? { notes: one.notes } : {}) } })
     say(`“${one.name}” is kept.`)
     await load()
   } catch (error) { problems.value = problemsOf(error) }
 }
-async function letGo(one: Shown) {
+async function letGo(one: ReadableExample) {
   try {
     await ask(z.unknown(), `/libraries/${store.slug}/components/${tag.value}/examples/${one.id}`, { method: 'DELETE' })
     say(`“${one.name}” is let go.`, { title: 'Keep it again', run: () => void keep(one) })
@@ -80,7 +69,6 @@ async function letGo(one: Shown) {
 
 const sections = computed(() => memberKinds.map(({ kind, heading }) => ({ kind, heading, rows: (contract.value?.members ?? []).filter((one) => one.kind === kind && one.known !== 'comment' && (wantsWords(one, store.tokenSet) || one.kind === 'pass-through')) })).filter((one) => one.rows.length))
 const usedBy = computed(() => store.standing.filter((one) => one.contract.uses.some((use) => use.tag === tag.value)))
-const benchLink = (usage: Usage) => ({ path: `/${store.slug}/${tag.value}`, query: { show: JSON.stringify(usage), theme: theme.value === store.baseTheme ? undefined : theme.value } })
 onMounted(() => { if (route.hash) setTimeout(() => document.getElementById(decodeURIComponent(route.hash.slice(1)))?.scrollIntoView(), 400) })
 onMounted(() => { if (!store.evidence) void store.loadEvidence().catch(() => undefined) })
 const seen = computed(() => new Map((store.evidenceFor(tag.value)?.evidence ?? []).map((one) => [one.member, one])))
@@ -105,20 +93,17 @@ const isDoubted = (member: string) => ['no effect', 'not found'].includes(eviden
       </section>
 
       <p class="sentence">Examples dressed in <Choice v-model="theme" label="Theme" :options="themes.map((one) => ({ value: one.name, title: one.title }))" />, with code for <Choice v-if="styles.length > 1" v-model="chosenStyle" label="Code for" :options="styles.map((value) => ({ value, title: codeStyles[value] }))" /><b v-else>{{ codeStyles[style] }}</b>.</p>
+      <section v-if="starters.length" class="starters" aria-label="Begin with">
+        <h2>Begin with</h2>
+        <div class="examples"><ExampleFigure v-for="one in starters" :key="one.anchor" :of="one" :tag :theme :code-style="style" :host open /></div>
+        <p class="small"><NuxtLink class="link" :to="`/${store.slug}/starters`">Every beginning in {{ store.library?.title }}</NuxtLink></p>
+      </section>
       <template v-for="[title, list] in [['', keptExamples], ['made', made]] as const" :key="title">
         <p v-if="title && list.length" class="small muted">Made by us from the contract, until somebody keeps them:</p>
         <div v-if="list.length" class="examples" :class="title">
-          <article v-for="one in list" :id="one.anchor" :key="one.anchor" class="example" :aria-label="one.name">
-            <div class="show"><PreviewFrame v-if="targetOf(one.usage)" :target="targetOf(one.usage)" :css :preview="store.library!.preview" :host :title="`${store.title(tag)}, ${one.name}`" :surround="aroundOf(one)" :tallest="150" /><p v-else class="small bad">Was never built.</p></div>
-            <div class="said"><NuxtLink class="code name" :to="{ hash: `#${one.anchor}`, query: $route.query }">{{ one.name }}</NuxtLink>
-              <button type="button" class="link small" :aria-expanded="open.has(one.anchor)" @click="toggle(one.anchor)">Code</button>
-              <NuxtLink class="link small" :to="one.id ? { path: `/${store.slug}/${tag}`, query: { example: one.id } } : benchLink(one.usage)">On the bench</NuxtLink>
-              <span v-if="one.starter" class="small good">a ready beginning</span>
-              <template v-if="store.may.write"><button v-if="one.id" type="button" class="link small" @click="letGo(one)">Let go</button><button v-else type="button" class="link small" @click="keep(one)">Keep</button></template>
-            </div>
-            <p v-if="one.notes" class="small muted noted">{{ one.notes }}</p>
-            <div v-if="open.has(one.anchor)" class="code-of"><pre tabindex="0" :aria-label="`Code of ${one.name}`">{{ code(one.usage) }}</pre><button type="button" class="link small" @click="copy(code(one.usage))">Copy</button></div>
-          </article>
+          <ExampleFigure v-for="one in list" :key="one.anchor" :of="one" :tag :theme :code-style="style" :host>
+            <template v-if="store.may.write" #acts><button v-if="one.id" type="button" class="link small" @click="letGo(one)">Let go</button><button v-else type="button" class="link small" @click="keep(one)">Keep</button></template>
+          </ExampleFigure>
         </div>
       </template>
 
@@ -163,12 +148,8 @@ const isDoubted = (member: string) => ['no effect', 'not found'].includes(eviden
 .purpose { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 480px); gap: 32px; }
 .words-on :deep(.words) { font-size: 14px; line-height: 20px; } .when { display: grid; grid-template-columns: 1fr 1fr; gap: 24px; margin-top: 18px; } .when h3 { margin-bottom: 4px; }
 .face { height: 200px; border: 1px solid var(--rule); }
-.examples { display: flex; flex-wrap: wrap; gap: 14px 32px; align-items: flex-end; } .examples.made .name { font-style: italic; }
-.example { min-width: 180px; max-width: 100%; display: grid; gap: 6px; scroll-margin: 80px; } .example:target .said { background: var(--kelp-wash); }
-.show { min-height: 48px; display: flex; align-items: flex-end; max-width: 420px; overflow: hidden; }
-.said { display: flex; gap: 12px; align-items: baseline; border-top: 1.5px solid var(--ink); padding-top: 4px; } .name:hover { color: var(--kelp); }
-.noted { max-width: 420px; } .code-of { border: 1px solid var(--rule); background: var(--sheet); padding: 8px 10px; max-width: 600px; }
-.contract h2, .related h2 { border-bottom: 1px solid var(--rule); padding-bottom: 4px; } table { width: 100%; table-layout: fixed; }
+.examples { display: flex; flex-wrap: wrap; gap: 14px 32px; align-items: flex-end; } .examples.made :deep(.name) { font-style: italic; }
+.starters { display: grid; gap: 8px; } .contract h2, .related h2, .starters h2 { border-bottom: 1px solid var(--rule); padding-bottom: 4px; } table { width: 100%; table-layout: fixed; }
 th { text-align: left; font-weight: 500; width: 190px; } th, td { vertical-align: top; padding: 7px 16px 7px 0; border-bottom: 1px solid var(--rule-soft); overflow-wrap: anywhere; } td.code { width: 300px; } tr { scroll-margin: 60px; } tr:target > * { background: var(--kelp-wash); }
 .related dl { display: grid; grid-template-columns: 190px minmax(0, 1fr); gap: 6px 16px; margin: 0; } .related dd { margin: 0; }
 .struck { text-decoration: line-through; } .related { display: grid; gap: 6px; }

@@ -4,6 +4,7 @@ import { firstExamples } from '~~/core/code/examples'
 import { forFrame, modulesFor } from '~~/core/code/showing'
 import type { Problem } from '~~/core/problem'
 import { axesOf, cellOf, combinations, spreadOver, type Axis, type Cell } from '~~/core/spread/axes'
+import { amongAxes, cellsByText, combinationsFrom, sayCombination, withCombination, withoutCombination } from '~~/core/spread/combinations'
 import { plainSurround, surroundToQuery } from '~~/core/surround'
 import { examplesSchema, type ExampleView } from '~~/core/wire'
 
@@ -40,6 +41,7 @@ const set = useAddressChoice('set', '')
 const over = useAddressChoice('over', '')
 const strength = useAddressChoice('every', 'pair')
 const out = useAddressChoice('out', '')
+const must = useAddressChoice('must', '')
 const rowsId = computed({ get: () => rows.value || firstProp.value, set: (value) => { rows.value = value } })
 /** What a sentence offers for one place: every axis that is in no other; those of a whole page only for sheets. */
 const offered = (mine: string, others: string[], whole: boolean) => [
@@ -54,18 +56,15 @@ const renderings = computed(() => combinations([chosen.value.rows, chosen.value.
 const usual = computed(() => axes.value.filter((one) => one.id.startsWith('prop:') || ['state', 'theme', 'content', 'direction'].includes(one.id)).map((one) => one.id))
 const covered = computed<string[]>({ get: () => (over.value ? over.value.split(' ').filter(axisById) : usual.value), set: (value) => { over.value = JSON.stringify(value) === JSON.stringify(usual.value) ? '' : value.join(' ') } })
 const coveredAxes = computed(() => axes.value.filter((one) => covered.value.includes(one.id)))
-/** Combinations left out: `axis=value with axis=value`, in the address as they are. */
-const leftOut = computed(() => out.value.split(';').flatMap((text) => {
-  const pairs = text.split('&').map((one) => /^(.+)=(\d+)$/.exec(one)).map((one) => (one ? { axis: axisById(one[1]!), value: Number(one[2]) } : undefined))
-  return pairs.length === 2 && pairs.every((one) => one?.axis?.values[one.value]) ? [{ text, pairs: pairs as { axis: Axis; value: number }[] }] : []
-}))
-const forbidden = computed(() => leftOut.value.map(({ pairs }) => pairs.map(({ axis, value }) => [coveredAxes.value.indexOf(axis), value] as [number, number])).filter((pairs) => pairs.every(([axis]) => axis >= 0)))
-const covering = useCovering(computed(() => (coveredAxes.value.length ? { sizes: coveredAxes.value.map((one) => one.values.length), strength: strength.value === 'triple' ? 3 as const : 2 as const, forbidden: forbidden.value } : undefined)))
+/** Combinations that must not, and that must, occur. */
+const leftOut = computed(() => combinationsFrom(out.value, axes.value))
+const wanted = computed(() => combinationsFrom(must.value, axes.value))
+const forbidden = computed(() => amongAxes(leftOut.value, coveredAxes.value))
+const required = computed(() => amongAxes(wanted.value, coveredAxes.value))
+const covering = useCovering(computed(() => (coveredAxes.value.length ? { sizes: coveredAxes.value.map((one) => one.values.length), strength: strength.value === 'triple' ? 3 as const : 2 as const, forbidden: forbidden.value, required: required.value } : undefined)))
 const setCells = computed(() => (covering.set.value?.rows ?? []).map((values) => cellOf(coveredAxes.value, values, face.value, surround.value)))
 
 interface Shown { key: string; title: string; note: string; columns: string[]; rows: string[]; cells: Cell[]; captioned: boolean; text: number }
-/** Cells of one size of text: what is of the whole page stands in a frame of its own. */
-const byText = (cells: Cell[]) => [...Map.groupBy(cells, (one) => one.surround.text)]
 const room = ref(1200)
 const columnWidth = computed(() => Math.max(Number(wide.value) || 280, ...shownCells.value.map((one) => (one.surround.width ?? 0) + 26)))
 const spreadSheets = computed(() => (set.value || renderings.value > most ? [] : spreadOver(chosen.value, face.value, surround.value)))
@@ -73,7 +72,7 @@ const shownCells = computed(() => (set.value ? setCells.value : spreadSheets.val
 const shown = computed<Shown[]>(() => {
   if (set.value) {
     const columns = Math.max(1, Math.floor(room.value / columnWidth.value))
-    return byText(setCells.value).map(([text, cells]) => ({ key: `set ${text}`, title: text === 100 ? 'Covering set' : `Text at ${text} %`, note: plural(cells.length, 'rendering'), columns: Array.from({ length: columns }, () => ''), rows: [], cells, captioned: true, text }))
+    return cellsByText(setCells.value).map(([text, cells]) => ({ key: `set ${text}`, title: text === 100 ? 'Covering set' : `Text at ${text} %`, note: plural(cells.length, 'rendering'), columns: Array.from({ length: columns }, () => ''), rows: [], cells, captioned: true, text }))
   }
   return spreadSheets.value.map((sheet, i) => {
     const cells = sheet.rows.flatMap((row) => row.cells)
@@ -85,7 +84,7 @@ const forCells = (one: Shown) => {
   const modules = one.cells.map((cell) => modulesFor(tag.value, cell.usage, store.moduleOf)).filter((list) => list !== undefined)
   const all = [...new Map(modules.flat().map((each) => [each.tag, each])).values()]
   // the module of the component itself comes first
-  return all.length ? { tag: tag.value, modules: all, columns: one.columns.length, width: columnWidth.value, least: 72, cells: one.cells.map((cell) => ({ id: cell.id, usage: forFrame(cell.usage, contractOf, tag.value), surround: cell.surround, ...(one.captioned ? { caption: cell.titles.join(' · ') } : {}) })) } : undefined
+  return all.length ? { tag: tag.value, modules: all, columns: one.columns.length, width: columnWidth.value, least: 72, cells: one.cells.map((cell) => ({ id: cell.id, usage: forFrame(cell.usage, contractOf, tag.value), surround: cell.surround, ...(one.captioned ? { caption: `${cell.titles.join(' · ')}${onlyIn.value.get(cell.id) ? ` — alone in ${plural(onlyIn.value.get(cell.id)!, strength.value)}` : ''}`.slice(0, 500) } : {}) })) } : undefined
 }
 const sheetsShown = computed(() => shown.value.map((one) => ({ ...one, target: forCells(one) })))
 const laid = ref<Record<string, { rows: number[]; height: number; failed: string[] }>>({})
@@ -118,16 +117,23 @@ async function keepAll() {
   keeping.value = false
 }
 
-const leaveA = ref('')
-const leaveB = ref('')
+const ruleA = ref('')
+const ruleB = ref('')
+const ruleC = ref('')
+const rule = ref<'never' | 'must'>('never')
 const values = computed(() => coveredAxes.value.flatMap((axis) => axis.values.map((one, i) => ({ value: `${axis.id}=${i}`, title: `${axis.title}: ${one.title}` }))))
 const axisIn = (text: string) => text.slice(0, text.lastIndexOf('='))
-function leave() {
-  if (!leaveA.value || !leaveB.value || axisIn(leaveA.value) === axisIn(leaveB.value)) return
-  out.value = [...new Set([...out.value.split(';').filter(Boolean), `${leaveA.value}&${leaveB.value}`])].join(';')
-  leaveA.value = leaveB.value = ''
+function keepRule() {
+  const together = [ruleA.value, ruleB.value, ruleC.value].filter(Boolean)
+  if (together.length < 2 || new Set(together.map(axisIn)).size < together.length) return
+  const [to, from] = rule.value === 'never' ? [out, must] : [must, out]
+  to.value = withCombination(to.value, together)
+  // the same cannot be both
+  from.value = withoutCombination(from.value, together.join('&'))
+  ruleA.value = ruleB.value = ruleC.value = ''
 }
-const takeBack = (text: string) => { out.value = out.value.split(';').filter((one) => one !== text).join(';') }
+/** How many pairs or triples each rendering of the covering set is the only one to show. */
+const onlyIn = computed(() => new Map(setCells.value.map((cell, i) => [cell.id, covering.set.value?.only[i] ?? 0])))
 const popover = useTemplateRef<{ toggle: (event: Event) => void }>('popover')
 const box = useTemplateRef<HTMLElement>('box')
 let watching: ResizeObserver | undefined
@@ -170,11 +176,11 @@ useKeys([{ keys: 'v', does: 'the covering set, or the spread again', run: () => 
       <div>
         <p class="sentence">Every <Choice v-model="strength" label="Strength" :options="[{ value: 'pair', title: 'pair' }, { value: 'triple', title: 'triple' }]" /> of values of <Choices v-model="covered" label="Axes covered" :options="axes.map((one) => ({ value: one.id, title: one.title, note: plural(one.values.length, 'value') }))" none="nothing yet" />.</p>
         <p class="small muted">
-          Leave out: <template v-for="(one, i) in leftOut" :key="one.text"><template v-if="i">; </template>{{ one.pairs.map(({ axis, value }) => `${axis.title} ${axis.values[value]!.title}`).join(' with ') }} <button type="button" class="link" :aria-label="`Do not leave out ${one.text}`" @click="takeBack(one.text)">×</button></template>
-          <template v-if="!leftOut.length">nothing</template>. <button type="button" class="link" @click="popover?.toggle($event)">Add</button>
+          Never: <template v-for="(one, i) in leftOut" :key="one.text"><template v-if="i">; </template>{{ sayCombination(one) }} <button type="button" class="link" :aria-label="`Do not leave out ${one.text}`" @click="out = withoutCombination(out, one.text)">×</button></template><template v-if="!leftOut.length">nothing</template>.
+          Always: <template v-for="(one, i) in wanted" :key="one.text"><template v-if="i">; </template>{{ sayCombination(one) }} <button type="button" class="link" :aria-label="`Do not ask for ${one.text}`" @click="must = withoutCombination(must, one.text)">×</button></template><template v-if="!wanted.length">nothing more</template>. <button type="button" class="link" @click="popover?.toggle($event)">Add</button>
         </p>
-        <Popover ref="popover" aria-label="Leave a combination out">
-          <div class="leave"><p class="sentence">Never <Choice v-model="leaveA" label="One value" :options="[{ value: '', title: 'something' }, ...values]" /> with <Choice v-model="leaveB" label="Another value" :options="[{ value: '', title: 'something else' }, ...values.filter((one) => axisIn(one.value) !== axisIn(leaveA))]" />.</p><button type="button" class="act" :disabled="!leaveA || !leaveB" @click="leave">Leave it out</button></div>
+        <Popover ref="popover" aria-label="A combination that must not, or must, occur">
+          <div class="leave"><p class="sentence"><Choice v-model="rule" label="Never or always" :options="[{ value: 'never', title: 'Never' }, { value: 'must', title: 'Always' }]" /> <Choice v-model="ruleA" label="One value" :options="[{ value: '', title: 'something' }, ...values]" /> with <Choice v-model="ruleB" label="Another value" :options="[{ value: '', title: 'something else' }, ...values.filter((one) => axisIn(one.value) !== axisIn(ruleA))]" /><template v-if="ruleA && ruleB"> and <Choice v-model="ruleC" label="A third value" :options="[{ value: '', title: 'anything' }, ...values.filter((one) => ![ruleA, ruleB].map(axisIn).includes(axisIn(one.value)))]" /></template>.</p><button type="button" class="act" :disabled="!ruleA || !ruleB" @click="keepRule">{{ rule === 'never' ? 'Leave it out' : 'Ask for it' }}</button></div>
         </Popover>
       </div>
       <div role="status">
