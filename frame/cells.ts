@@ -1,3 +1,4 @@
+import { filledIn, valueFilledIn } from '../core/code/slot-props'
 import type { Surround } from '../core/surround'
 import type { ComponentModule, Mounted, Tools } from './adapters/adapter'
 import { mountElement } from './adapters/custom-element'
@@ -56,7 +57,7 @@ export function showCells(message: Cells, module: Partial<ComponentModule> | und
       if (now.mounted?.update(usage)) continue
       now.mounted?.end()
       now.mounted = module?.adapter
-        ? module.adapter.mount(module.component, now.inner, usage, [], { componentOf, fired: () => undefined, failed: fail })
+        ? module.adapter.mount(module.component, now.inner, usage, [], { componentOf, filledIn, valueFilledIn, fired: () => undefined, failed: fail })
         : mountElement(message.tag, now.inner, usage, [], () => undefined)
     } catch (error) {
       now.mounted = undefined

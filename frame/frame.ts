@@ -1,6 +1,7 @@
 import type { ComponentModule, Mounted } from './adapters/adapter'
 import { mountElement } from './adapters/custom-element'
 import { marksFor } from '../core/style/held'
+import { filledIn, valueFilledIn } from '../core/code/slot-props'
 import type { Usage } from '../core/code/usage'
 import { bareSurround, type Surround } from '../core/surround'
 import { readStyles, takeAway } from './abilities'
@@ -256,7 +257,7 @@ function mount({ tag, usage: asked, listen }: Extract<ToFrame, { say: 'show' }>)
   mounted = undefined
   const { adapter, component } = loaded.get(moduleOf.get(tag) ?? '') ?? {}
   mounted = adapter
-    ? adapter.mount(component, place, usage, listen, { componentOf, fired: (name, values) => tellFired(name, values), failed: (error) => tellFailure('render', error) })
+    ? adapter.mount(component, place, usage, listen, { componentOf, filledIn, valueFilledIn, fired: (name, values) => tellFired(name, values), failed: (error) => tellFailure('render', error) })
     : mountElement(tag, place, usage, listen, tellEvent)
   sizes.disconnect()
   sizes.observe(parent)

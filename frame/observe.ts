@@ -1,3 +1,4 @@
+import { filledIn, valueFilledIn } from '../core/code/slot-props'
 import type { Case, Observation } from '../core/evidence/observation'
 import type { ComponentModule, Mounted, Tools } from './adapters/adapter'
 import { mountElement } from './adapters/custom-element'
@@ -233,7 +234,7 @@ function put(area: HTMLElement, tag: string, module: Partial<ComponentModule> | 
   const usage = one.usage.functions ? { ...one.usage, props: { ...one.usage.props, ...Object.fromEntries(one.usage.functions.map((name) => [name, (...values: unknown[]) => heard(`${name}()`, values.map((value) => (value instanceof Event ? 'event' : value)))])) } } : one.usage
   try {
     place.mounted = module?.adapter
-      ? module.adapter.mount(module.component, parent, usage, listen, { componentOf, fired: (name, values) => heard(name, values.map((value) => (value instanceof Event || (typeof value === 'object' && value !== null && 'nativeEvent' in value) ? 'event' : value))), failed: (error) => { place.failed = String(error) } })
+      ? module.adapter.mount(module.component, parent, usage, listen, { componentOf, filledIn, valueFilledIn, fired: (name, values) => heard(name, values.map((value) => (value instanceof Event || (typeof value === 'object' && value !== null && 'nativeEvent' in value) ? 'event' : value))), failed: (error) => { place.failed = String(error) } })
       : mountElement(tag, parent, usage, listen, (event) => { if (event.type !== 'focusin') heard(event.type, event instanceof CustomEvent ? event.detail : undefined) })
     const component = parent.firstElementChild
     if (component instanceof HTMLElement) for (const [name, value] of Object.entries(one.sets)) component.style.setProperty(name, value)

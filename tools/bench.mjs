@@ -185,10 +185,10 @@ async function propEdit({ url }) {
   }
 }
 
-let shelves
-/** The shelf of five hundred in a browser: three openings of it and of Tern's own, in turn, and a scroll through all of it. */
-async function shelf({ url }) {
-  if (shelves) return shelves
+const shelves = new Map()
+/** A page of a library of five hundred in a browser: five openings of it and of Tern's own, in turn, and a scroll through all of it. */
+async function shelf({ url }, of = '') {
+  if (shelves.has(of)) return shelves.get(of)
   const { chromium } = await import('@playwright/test')
   const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'] })
   try {
@@ -200,7 +200,7 @@ async function shelf({ url }) {
     for (let i = 0; i < 6; i++) {
       for (const [slug, into] of [['tern', small], [large, big]]) {
         const page = await context.newPage()
-        const at = await open(page, url, slug)
+        const at = await open(page, url, slug, of)
         if (i > 0) into.push(at)
         if (i === 5 && slug === large) {
           await page.locator('article').nth(at.total - 1).waitFor({ state: 'attached', timeout: 60_000 })
@@ -210,7 +210,8 @@ async function shelf({ url }) {
         await page.close()
       }
     }
-    return (shelves = { small: median(small.map((one) => one.at)), big: median(big.map((one) => one.at)), count: big[0].total, scrolled })
+    shelves.set(of, { small: median(small.map((one) => one.at)), big: median(big.map((one) => one.at)), count: big[0].total, scrolled })
+    return shelves.get(of)
   } finally {
     await browser.close()
   }
@@ -222,6 +223,15 @@ async function shelfOpen(at) {
 async function shelfScroll(at) {
   const { scrolled } = await shelf(at)
   return { name: 'shelf-scroll', value: round(scrolled.late / scrolled.frames), unit: 'share', aim: 0.1, against: 'all frames of the scroll', detail: `${scrolled.late} of ${scrolled.frames} frames took over 50 ms, the longest task ${Math.round(scrolled.longest)} ms, while ${scrolled.end} px went by; ${scrolled.most} renderings at most were there at a time` }
+}
+
+async function wholeOpen(at) {
+  const { small, big, count } = await shelf(at, '/all')
+  return { name: 'whole-open', value: round(big / 1000), unit: 's', aim: 2, against: 'opening all of eleven', detail: `${Math.round(big)} ms from asking for every component in every theme to the first of them drawn, of ${count}; ${Math.round(small)} ms of eleven: ratio ${round(big / small)}` }
+}
+async function wholeScroll(at) {
+  const { scrolled } = await shelf(at, '/all')
+  return { name: 'whole-scroll', value: round(scrolled.late / scrolled.frames), unit: 'share', aim: 0.1, against: 'all frames of the scroll', detail: `${scrolled.late} of ${scrolled.frames} frames took over 50 ms, the longest task ${Math.round(scrolled.longest)} ms, while ${scrolled.end} px went by; ${scrolled.most} frames of renderings at most were there at a time` }
 }
 
 let spreadOnce
@@ -251,7 +261,7 @@ async function memoryFlat(at) {
   return { name: 'memory', value: round(Math.max(after / before, many / few)), unit: 'ratio', aim: 1.1, against: 'the same page a thousand edits earlier, and 99 components earlier', detail: `${mb(before)} and ${mb(after)} of the page's heap after a thousand edits more; ${mb(few)} and ${mb(many)} after 99 components more` }
 }
 
-const benches = { evidence: { run: evidence, server: true, browser: true }, memory: { run: memoryFlat, server: true, browser: true },  'prop-edit': { run: propEdit, server: true, browser: true }, tarball: { run: tarball, server: true }, 'shelf-open': { run: shelfOpen, server: true, browser: true }, 'shelf-scroll': { run: shelfScroll, server: true, browser: true }, 'read-speed': { run: readSpeed }, 'read-again': { run: readAgain }, 'read-growth': { run: readGrowth }, 'read-names': { run: readNames }, 'read-types': { run: readTypes }, covering: { run: covering }, 'spread-200': { run: spread200, server: true, browser: true }, 'spread-scroll': { run: spreadScroll, server: true, browser: true } }
+const benches = { evidence: { run: evidence, server: true, browser: true }, memory: { run: memoryFlat, server: true, browser: true },  'prop-edit': { run: propEdit, server: true, browser: true }, tarball: { run: tarball, server: true }, 'shelf-open': { run: shelfOpen, server: true, browser: true }, 'shelf-scroll': { run: shelfScroll, server: true, browser: true }, 'whole-open': { run: wholeOpen, server: true, browser: true }, 'whole-scroll': { run: wholeScroll, server: true, browser: true }, 'read-speed': { run: readSpeed }, 'read-again': { run: readAgain }, 'read-growth': { run: readGrowth }, 'read-names': { run: readNames }, 'read-types': { run: readTypes }, covering: { run: covering }, 'spread-200': { run: spread200, server: true, browser: true }, 'spread-scroll': { run: spreadScroll, server: true, browser: true } }
 const wanted = Object.keys(benches).filter((one) => names.length === 0 || names.includes(one))
 for (const one of names) if (!benches[one]) say(`There is no benchmark ${one}; there are ${Object.keys(benches).join(', ')}.`)
 

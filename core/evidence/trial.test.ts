@@ -78,3 +78,12 @@ test('a prop that takes a function is given one: seen when something calls it, a
   const contract = contractOf('  done: (() => void) | undefined\n  late: (() => void) | undefined')
   expect(run(contract, ({ usage, acts }) => (usage.props.done && acts.length ? { fired: ['done() x'] } : {})).marks).toEqual({ 'prop:done': 'seen', 'prop:late': 'not tried' })
 })
+
+test('what is there only where a list has entries is looked for with some', () => {
+  const contract = contractOf("  stops: string[] = []\n  chosen = 0\n  connectedCallback() { this.attachShadow({ mode: 'open' }).innerHTML = '<slot name=\"after\"></slot>' }")
+  const { evidence } = run(contract, ({ usage }) => {
+    const stops = (usage.props.stops as string[] | undefined) ?? []
+    return stops.length ? { tree: `${stops.join()} ${String(usage.props.chosen)} ${String('after' in usage.slots)}`, slots: ['after'] } : {}
+  })
+  expect(Object.fromEntries(evidence.map((one) => [one.member, one.says]))).toMatchObject({ 'prop:chosen': 'It changed what is shown, with entries in stops.', 'slot:after': 'What fills it is shown, with entries in stops.' })
+})

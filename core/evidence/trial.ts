@@ -2,7 +2,7 @@ import type { Usage } from '../code/usage'
 import { memberKey, membersOf, type Contract, type Member } from '../contract/contract'
 import type { Method } from '../contract/method'
 import type { Prop } from '../contract/prop'
-import { choicesOf, isFunction, type TypeModel } from '../contract/type'
+import { choicesOf, isFunction, withoutUndefined, type TypeModel } from '../contract/type'
 import { holdableStates } from '../style/held'
 import type { Evidence } from './evidence'
 import type { Case, Observation } from './observation'
@@ -18,6 +18,12 @@ function conditionsOf(contract: Contract, face: Usage): Condition[] {
   const found: Condition[] = [{ says: 'as on the shelf', usage: face }, { says: 'with nothing set', usage: { props: {}, slots: {} } }]
   const set = (name: string, value: unknown) => ({ ...face, props: { ...face.props, [name]: value } })
   const props = propsOf(contract)
+  // where there is nothing to repeat, much of a component is not there
+  for (const one of props) {
+    const value = face.props[one.name]
+    const entries = withoutUndefined(one.type).type.is === 'list' && (value === undefined || (Array.isArray(value) && value.length === 0)) ? samplesOf(withoutUndefined(one.type).type).at(-1) : undefined
+    if (entries !== undefined) found.push({ says: `with entries in ${one.name}`, usage: set(one.name, entries) })
+  }
   const switches = props.filter((one) => one.type.is === 'boolean')
   if (switches.length) found.push({ says: 'with every switch on', usage: { ...face, props: { ...face.props, ...Object.fromEntries(switches.map((one) => [one.name, true])) } } })
   for (const one of switches) found.push({ says: `with ${one.name}`, usage: set(one.name, face.props[one.name] !== true) })
@@ -26,7 +32,7 @@ function conditionsOf(contract: Contract, face: Usage): Condition[] {
     found.push({ says: 'with its slots empty', usage: { ...face, slots: {} } }, { says: 'with its slots filled', usage: { ...face, slots: Object.fromEntries(slots.map((one) => [one.name, face.slots[one.name] ?? filling])) } })
   }
   for (const one of props) for (const value of choicesOf(one.type) ?? []) if (face.props[one.name] !== value) found.push({ says: `with ${one.name} ${String(value)}`, usage: set(one.name, value) })
-  for (const one of props) if (one.type.is !== 'boolean' && !choicesOf(one.type)) for (const value of samplesOf(one.type).slice(0, 1)) if (face.props[one.name] === undefined) found.push({ says: `with ${one.name} set`, usage: set(one.name, value) })
+  for (const one of props) if (one.type.is !== 'boolean' && withoutUndefined(one.type).type.is !== 'list' && !choicesOf(one.type)) for (const value of samplesOf(one.type).slice(0, 1)) if (face.props[one.name] === undefined) found.push({ says: `with ${one.name} set`, usage: set(one.name, value) })
   return found.slice(0, longest)
 }
 

@@ -1,6 +1,5 @@
 import { createApp, createStaticVNode, h, shallowReactive, type Component, type Slots, type VNode } from 'vue'
 import type { Filling, Usage } from '../../core/code/usage'
-import { filledIn, valueFilledIn } from '../../core/code/slot-props'
 import type { Adapter, Tools } from './adapter'
 
 /** The number of nodes at the top of a piece of markup, which a static node must know. */
@@ -18,9 +17,9 @@ function slotsOf(usage: Usage, tools: Tools, outer: Passed = {}): Record<string,
 const escapeText = (text: string): string => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('"', '&quot;')
 /** What fills a slot, with what the component hands over to it. */
 function contentOf(filling: Filling, tools: Tools, passed: Passed): VNode[] | string {
-  if (filling.is === 'text') return filledIn(filling.text, passed)
+  if (filling.is === 'text') return tools.filledIn(filling.text, passed)
   if (filling.is === 'markup') {
-    const markup = filledIn(filling.markup, passed, escapeText)
+    const markup = tools.filledIn(filling.markup, passed, escapeText)
     const made = createStaticVNode(markup, countOf(markup))
     // a static node is made anew where it says something else
     made.key = markup
@@ -28,7 +27,7 @@ function contentOf(filling: Filling, tools: Tools, passed: Passed): VNode[] | st
   }
   const inner = tools.componentOf(filling.tag)
   if (!inner) throw new Error(`${filling.tag} is not built`)
-  return [h(inner as Component, { ...Object.fromEntries(Object.entries(filling.usage.props).map(([name, value]) => [name, valueFilledIn(value, passed)])), ...filling.usage.attributes }, slotsOf(filling.usage, tools, passed) as unknown as Slots)]
+  return [h(inner as Component, { ...Object.fromEntries(Object.entries(filling.usage.props).map(([name, value]) => [name, tools.valueFilledIn(value, passed)])), ...filling.usage.attributes }, slotsOf(filling.usage, tools, passed) as unknown as Slots)]
 }
 
 export const adapter: Adapter = {

@@ -25,6 +25,9 @@ test('a library of Vue components: on the shelf, handled, slots filled, events h
   await expect(row(page, 'prop:tone')).toContainText("'calm' | 'storm', 'calm'")
   await expect(row(page, 'prop:tone')).toContainText('How the list speaks.')
   const frame = alone(page, 'Stop list')
+  // marks that come in move the rows under whoever chooses in them
+  await expect(page.getByRole('status').getByText(/seen in a browser/)).toBeVisible({ timeout: 90_000 })
+  for (const member of ['prop:chosen', 'slot:after', 'slot:none', 'event:ask']) await expect(row(page, member).getByRole('img', { name: /^seen/ }).first()).toBeVisible()
   await page.getByRole('button', { name: 'stops as text' }).click()
   await row(page, 'prop:stops').getByRole('textbox').fill('[{ "island": "Skerray", "at": "9.40" }, { "island": "Holm", "at": "10.05" }]')
   await expect(frame.getByRole('button')).toHaveCount(2)
@@ -42,9 +45,9 @@ test('a library of Vue components: on the shelf, handled, slots filled, events h
   // what the component hands over to a slot stands in what fills it
   await choose(page, 'What fills after', 'markup')
   await expect(row(page, 'slot:after')).toContainText('It is handed stop, place: write {{ stop }} where it is to stand.')
-  await page.getByLabel('Markup in after').fill('<i>{{ place }}: {{ stop.island }}</i>')
-  await expect(frame.locator('li i')).toHaveText(['0: Skerray', '1: Holm'])
-  await expect(page.getByLabel('Code for Vue')).toContainText('<template #after="{ place, stop }"><i>{{ place }}: {{ stop.island }}</i></template>')
+  await page.getByLabel('Markup in after').fill('<b>{{ place }}: {{ stop.island }}</b>')
+  await expect(frame.locator('li b')).toHaveText(['0: Skerray', '1: Holm'])
+  await expect(page.getByLabel('Code for Vue')).toContainText('<template #after="{ place, stop }"><b>{{ place }}: {{ stop.island }}</b></template>')
   await choose(page, 'What fills default', 'a component')
   await expect(frame.locator('.mark')).toHaveCount(3)
   await expect(page.getByLabel('Code for Vue')).toContainText("import { StopList } from '@marram/skua'")

@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 import { people, type World } from '../world'
 
 /** Signs in as a person does: at the door, by typing. */
@@ -19,4 +19,6 @@ export const row = (page: Page, member: string) => page.locator(`[data-member="$
 export async function choose(page: Page, label: string, option: string): Promise<void> {
   await page.getByRole('button', { name: new RegExp(`^${label}:`) }).click()
   await page.getByRole('option', { name: option, exact: false }).first().click()
+  // the next is opened when this one has gone
+  await expect(page.getByRole('listbox', { name: label, exact: true })).toHaveCount(0)
 }

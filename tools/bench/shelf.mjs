@@ -25,12 +25,12 @@ export async function flock(request, url, copies = 46, slug = 'flock') {
   }
 }
 
-/** Milliseconds from asking for the shelf to the first of its components being drawn, and how many it holds. */
-export async function open(page, url, slug) {
+/** Milliseconds from asking for the shelf, or another page of it, to the first of its components being drawn, and how many it holds. */
+export async function open(page, url, slug, of = '') {
   await page.addInitScript(() => {
     window.drawn = new Promise((resolve) => document.addEventListener('kept-shelf:painted', () => resolve(performance.now()), { once: true }))
   })
-  await page.goto(`${url}/${slug}`)
+  await page.goto(`${url}/${slug}${of}`)
   const { at } = await page.evaluate(async () => ({ at: await window.drawn }))
   return { at, total: (await (await page.request.get(`${url}/api/libraries/${slug}/shelf`)).json()).length }
 }

@@ -13,11 +13,11 @@ async function opened() {
 function closed() {
   open.value = false
   // whoever came by keyboard goes on from where they were
-  if (document.activeElement === document.body || document.activeElement === null) button.value?.focus()
+  if (document.activeElement === document.body || document.activeElement === null) button.value?.focus({ preventScroll: true })
 }
 function close() {
   popover.value?.hide()
-  button.value?.focus()
+  button.value?.focus({ preventScroll: true })
 }
 </script>
 
