@@ -4,18 +4,17 @@ import type { ComponentModule, Mounted, Tools } from './adapters/adapter'
 import { mountElement } from './adapters/custom-element'
 import type { Held } from './held'
 import { placeIn } from './provide'
-import type { ToFrame } from './protocol'
+import type { Cells } from './protocol'
 
-type Cells = Extract<ToFrame, { say: 'cells' }>
 interface Shown { place: HTMLElement; parent: HTMLElement; inner: HTMLElement; mounted: Mounted | undefined; usage: string; failed: string | undefined }
 
 /** Style of a sheet of cells; names begin with ours, so that a library's own sheets do not meet them. */
 export const cellStyle = `
   body[data-kept-sheet] { padding: 0; min-height: 0; display: block; } body[data-kept-sheet] > #parent { display: none; }
   [data-kept-cells] { display: grid; inline-size: max-content; }
-  [data-kept-cell] { box-sizing: border-box; display: grid; align-content: safe center; justify-content: safe center; padding: 12px; overflow: hidden; border: 0 solid rgb(128 128 128 / 0.3); border-inline-end-width: 1px; border-block-end-width: 1px; direction: ltr; }
+  [data-kept-cell] { box-sizing: border-box; display: flex; flex-direction: column; justify-content: safe center; align-items: safe center; padding: 12px; overflow: hidden; border: 0 solid rgb(128 128 128 / 0.3); border-inline-end-width: 1px; border-block-end-width: 1px; direction: ltr; }
   [data-kept-cell] > div { min-inline-size: 0; max-inline-size: 100%; }
-  [data-kept-cell] > [data-kept-caption] { font: 11px/15px monospace; color: #5C6766; background: #FCFBF8; padding: 2px 6px; margin: 8px 0 0; justify-self: center; }
+  [data-kept-cell] > [data-kept-caption] { font: 11px/15px monospace; color: #5C6766; background: #FCFBF8; padding: 2px 6px; margin: 8px 0 0; }
   [data-kept-failed] { font: 12px/16px sans-serif; color: #A63D22; background: #FCFBF8; padding: 4px 8px; max-inline-size: 100%; overflow-wrap: anywhere; }
 `
 const sheet = document.createElement('div')
@@ -32,6 +31,11 @@ export function showCells(message: Cells, module: Partial<ComponentModule> | und
   document.body.setAttribute('data-kept-sheet', '')
   if (!sheet.isConnected) document.body.append(sheet)
   sheet.style.gridTemplateColumns = `repeat(${message.columns}, ${message.width}px)`
+  // one region is enough where all are of one theme: a region costs every custom property of it in every cell
+  const [first] = message.cells
+  const shared = first && message.cells.every((one) => one.surround.theme === first.surround.theme) ? first.surround.theme : undefined
+  if (shared === undefined) delete sheet.dataset.theme
+  else sheet.dataset.theme = shared
   const wanted = new Set(message.cells.map((one) => one.id))
   for (const [id, one] of shown) if (!goesOn || !wanted.has(id)) drop(id, one)
   for (const { id, usage, surround, caption } of message.cells) {
@@ -43,7 +47,7 @@ export function showCells(message: Cells, module: Partial<ComponentModule> | und
       place.append(parent)
       shown.set(id, (one = { place, parent, inner: placeIn(parent), mounted: undefined, usage: '', failed: undefined }))
     }
-    dress(one, surround, message.least)
+    dress(one, surround, message.least, shared)
     captionIn(one, caption)
     // in the order that is asked for; what stands there stays where it is
     sheet.append(one.place)
@@ -77,9 +81,10 @@ function drop(id: string, one: Shown): void {
   shown.delete(id)
 }
 
-function dress({ place, parent }: Shown, surround: Surround, least: number): void {
+function dress({ place, parent }: Shown, surround: Surround, least: number, shared: string | undefined): void {
   // a region of a theme, as a page has them
-  place.dataset.theme = surround.theme
+  if (surround.theme === shared) delete place.dataset.theme
+  else place.dataset.theme = surround.theme
   place.style.background = surround.ground
   place.style.minBlockSize = `${least}px`
   parent.dir = surround.direction

@@ -10,7 +10,7 @@ import { cellStyle, dropCells, heldCells, layOf, showCells, watchCells } from '.
 import { dressOf, idAt, markupIn, ringAround } from './dress'
 import { mark } from './held'
 import { observe } from './observe'
-import { hello, toFrameSchema, type FromFrame, type ToFrame } from './protocol'
+import { hello, toFrameSchema, unpackCells, type Cells, type FromFrame, type ToFrame } from './protocol'
 import { ask, forced, undress, writeSheets } from './sheets'
 
 /**
@@ -28,7 +28,7 @@ const say = { post: (_message: FromFrame): void => undefined }
 let sequence = 0
 let mounted: Mounted | undefined
 let shown: Extract<ToFrame, { say: 'show' }> | undefined
-let sheet: Extract<ToFrame, { say: 'cells' }> | undefined
+let sheet: ReturnType<typeof unpackCells> | undefined
 let around: Surround = bareSurround('')
 let lacked: readonly string[] | undefined
 const loaded = new Map<string, Partial<ComponentModule>>()
@@ -82,7 +82,7 @@ function hear(message: ToFrame): void {
     case 'show':
       return void show(message)
     case 'cells':
-      return void spread(message)
+      return void spread(unpackCells(message))
     case 'observe':
       return void tryOut(message)
     case 'markup':
@@ -171,7 +171,7 @@ function surroundWith(next: Surround): void {
   hold()
 }
 
-const heldIn = ({ cells }: Extract<ToFrame, { say: 'cells' }>): string[] => [...new Set(cells.flatMap((one) => one.surround.held))]
+const heldIn = ({ cells }: Cells): string[] => [...new Set(cells.flatMap((one) => one.surround.held))]
 
 function askFor(held: readonly string[]): void {
   const { own, around: reached } = marksFor(held)
@@ -204,7 +204,7 @@ async function loadAll({ seq, modules }: { seq: number; modules: { tag: string; 
   return sequence === seq
 }
 
-async function spread(message: Extract<ToFrame, { say: 'cells' }>): Promise<void> {
+async function spread(message: ReturnType<typeof unpackCells>): Promise<void> {
   if (!(await loadAll(message))) return
   sheet = message
   showCells(message, loaded.get(moduleOf.get(message.tag) ?? ''), componentOf)

@@ -1,9 +1,9 @@
 import * as z from 'zod/mini'
-import { usageSchema } from '../core/code/usage'
+import { usageSchema, type Usage } from '../core/code/usage'
 import { caseSchema, observationSchema } from '../core/evidence/observation'
 import { dressSchema, nodeSchema } from '../core/style/found'
 import { providedSchema } from '../core/provisions'
-import { surroundSchema } from '../core/surround'
+import { surroundSchema, type Surround } from '../core/surround'
 
 /**
  * What the interface and a preview frame say to each other, over one MessageChannel whose far end is
@@ -18,7 +18,9 @@ export const toFrameSchema = z.discriminatedUnion('say', [
   z.object({
     say: z.literal('cells'), seq: z.int(), tag: z.string(), modules: z.array(z.object({ tag: z.string(), module: z.string() })), columns: z.int().check(z.minimum(1), z.maximum(1000)),
     width: z.number().check(z.minimum(20), z.maximum(5000)), least: z.number().check(z.minimum(0), z.maximum(2000)),
-    cells: z.array(z.object({ id: z.string().check(z.maxLength(2000)), usage: usageSchema, surround: surroundSchema, caption: z.optional(z.string().check(z.maxLength(500))) })).check(z.maxLength(5000)),
+    /** What is around the cells, each once: most cells have one in common. */
+    surrounds: z.array(surroundSchema).check(z.maxLength(5000)),
+    cells: z.array(z.object({ id: z.string().check(z.maxLength(2000)), usage: usageSchema, surround: z.int().check(z.minimum(0)), caption: z.optional(z.string().check(z.maxLength(500))) })).check(z.maxLength(5000)),
   }),
   z.object({
     say: z.literal('observe'), seq: z.int(), tag: z.string(), modules: z.array(z.object({ tag: z.string(), module: z.string() })), listen: z.array(z.string()), reads: z.array(z.string()), cases: z.array(caseSchema).check(z.maxLength(5000)),
@@ -34,6 +36,23 @@ export const toFrameSchema = z.discriminatedUnion('say', [
   z.object({ say: z.literal('ping'), n: z.int() }),
 ])
 export type ToFrame = z.infer<typeof toFrameSchema>
+
+/** Cells as whoever shows them has them: each with what is around it. */
+export interface Cells extends Omit<Extract<ToFrame, { say: 'cells' }>, 'say' | 'seq' | 'cells' | 'surrounds'> { cells: { id: string; usage: Usage; surround: Surround; caption?: string | undefined }[] }
+/** Cells as they are sent, every surround once. */
+export function packCells({ cells, ...rest }: Cells): Omit<Extract<ToFrame, { say: 'cells' }>, 'say' | 'seq'> {
+  const surrounds = new Map<string, { at: number; surround: Surround }>()
+  const packed = cells.map(({ surround, ...one }) => {
+    const text = JSON.stringify(surround)
+    let known = surrounds.get(text)
+    if (!known) surrounds.set(text, (known = { at: surrounds.size, surround }))
+    return { ...one, surround: known.at }
+  })
+  return { ...rest, cells: packed, surrounds: [...surrounds.values()].map((one) => one.surround) }
+}
+/** The same taken apart again; a cell whose surround did not come is left out. */
+export const unpackCells = ({ cells, surrounds, ...rest }: Extract<ToFrame, { say: 'cells' }>): Cells & { seq: number } =>
+  ({ ...rest, cells: cells.flatMap((one) => { const surround = surrounds[one.surround]; return surround ? [{ ...one, surround }] : [] }) })
 
 /** How failing is told: while what is provided was made ready, while the component's module loaded, while it was made, or later while it ran. */
 export const failurePhaseSchema = z.enum(['provide', 'load', 'render', 'run'])

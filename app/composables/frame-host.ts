@@ -2,7 +2,7 @@ import type { ModuleOf } from '~~/core/code/showing'
 import type { Usage } from '~~/core/code/usage'
 import type { Provided } from '~~/core/provisions'
 import type { Surround } from '~~/core/surround'
-import { fromFrameSchema, hello, type FromFrame, type ToFrame } from '~~/frame/protocol'
+import { fromFrameSchema, hello, packCells, type Cells, type FromFrame, type ToFrame } from '~~/frame/protocol'
 
 export interface Target { tag: string; modules: ModuleOf[]; usage: Usage; listen: string[] }
 /** How a frame fares: it answers, it no longer answers, it said far too much, or it left for another page. */
@@ -149,8 +149,8 @@ export function useFrameHost(iframe: Ref<HTMLIFrameElement | null>, heard: Heard
       post(last.show)
       return sequence
     },
-    cells(cells: Omit<Extract<ToFrame, { say: 'cells' }>, 'say' | 'seq'>): number {
-      last.show = { say: 'cells', seq: ++sequence, ...cells }
+    cells(cells: Cells): number {
+      last.show = { say: 'cells', seq: ++sequence, ...plain(packCells(cells)) }
       post(last.show)
       return sequence
     },

@@ -1,5 +1,6 @@
 import type { Filling, Usage } from './usage'
 import { membersOf, type Contract } from '../contract/contract'
+import type { Prop } from '../contract/prop'
 import { firstValue, isFunction, withDates } from '../contract/type'
 
 /** Names of props that put words on a component. */
@@ -36,10 +37,20 @@ export function modulesFor(tag: string, usage: Usage, moduleOf: (tag: string) =>
   return modules.every((one): one is ModuleOf => one.module !== undefined) ? modules : undefined
 }
 
+const byName = new WeakMap<Contract, ReadonlyMap<string, Prop>>()
+/** The props of a contract by name; many renderings of one component ask for them. */
+function propsOf(contract: Contract | undefined): ReadonlyMap<string, Prop> {
+  const known = contract && byName.get(contract)
+  if (known) return known
+  const props = new Map((contract ? membersOf(contract, 'prop') : []).map((one) => [one.name, one]))
+  if (contract) byName.set(contract, props)
+  return props
+}
+
 /** Values as the frame gets them: dates are dates there and text here; what is only an attribute goes as one. */
 export function forFrame(usage: Usage, contractOf: (tag: string) => Contract | undefined, tag: string): Usage {
   const contract = contractOf(tag)
-  const props = new Map((contract ? membersOf(contract, 'prop') : []).map((one) => [one.name, one]))
+  const props = propsOf(contract)
   const set = Object.entries(usage.props).filter(([, value]) => value !== undefined)
   const alone = set.filter(([name]) => props.get(name)?.attributeOnly)
   const recorded = set.filter(([name, value]) => value === true && isFunction(props.get(name)?.type ?? { is: 'undefined' })).map(([name]) => name)

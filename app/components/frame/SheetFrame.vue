@@ -1,11 +1,10 @@
 <script setup lang="ts">
-import type { FromFrame, ToFrame } from '~~/frame/protocol'
+import type { Cells, FromFrame } from '~~/frame/protocol'
 import { bareSurround } from '~~/core/surround'
 
 /** Many renderings of a component in one frame, cell by cell: each is made alone, one that fails says so in its place. */
-type Cells = Omit<Extract<ToFrame, { say: 'cells' }>, 'say' | 'seq'>
 const { cells, css, preview, title, text, host } = defineProps<{ cells: Cells; css: string; preview: string; title: string; text: number; /** The site it runs on, where it shares one with others. */ host?: string }>()
-const emit = defineEmits<{ laid: [laid: Extract<FromFrame, { say: 'laid' }>]; failed: [] }>()
+const emit = defineEmits<{ painted: []; laid: [laid: Extract<FromFrame, { say: 'laid' }>]; failed: [] }>()
 const iframe = useTemplateRef<HTMLIFrameElement>('iframe')
 const name = ref(host ?? frameName())
 const ownHost = ref(host === undefined)
@@ -18,7 +17,7 @@ const frame = useFrameHost(iframe, {
     failure.value = message.text
     emit('failed')
   },
-  painted: (seq, at) => { document.dispatchEvent(new CustomEvent('kept-shelf:painted', { detail: { seq, at } })) },
+  painted: (seq, at) => { document.dispatchEvent(new CustomEvent('kept-shelf:painted', { detail: { seq, at } })); emit('painted') },
   laid: (message) => {
     laid.value = message
     emit('laid', message)
@@ -31,7 +30,7 @@ watch(() => JSON.stringify(provided.value), (now, before) => { if (provided.valu
 watch(() => text, (now) => frame.surround({ ...bareSurround(''), text: now }), { immediate: true })
 watch(() => cells, (now) => {
   failure.value = undefined
-  frame.cells(plain(now))
+  frame.cells(now)
 }, { immediate: true })
 watch(frame.state, (now) => {
   // one that fell silent among others may only have been held up by a neighbour: it gets a site of its own, once

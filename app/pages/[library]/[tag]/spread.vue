@@ -88,6 +88,8 @@ const forCells = (one: Shown) => {
 }
 const sheetsShown = computed(() => shown.value.map((one) => ({ ...one, target: forCells(one) })))
 const laid = ref<Record<string, { rows: number[]; height: number; failed: string[] }>>({})
+/** Links come when the cells they lead from stand there: making hundreds of them must not hold the cells up. */
+const linked = shallowRef<Record<string, Cell[]>>({})
 const cornerOf = (one: Shown, i: number) => {
   const row = Math.floor(i / one.columns.length)
   const { rows: tops, height } = laid.value[one.key] ?? { rows: [], height: 0 }
@@ -165,8 +167,8 @@ useKeys([{ keys: 'v', does: 'the covering set, or the spread again', run: () => 
           <div class="body">
             <div v-if="one.rows.some(Boolean)" class="rows code"><span v-for="(title, i) in one.rows" :key="i" :style="{ top: `${laid[one.key]?.rows[i] ?? 0}px`, height: `${(laid[one.key]?.rows[i + 1] ?? laid[one.key]?.height ?? 0) - (laid[one.key]?.rows[i] ?? 0)}px` }">{{ title }}</span></div>
             <div class="cells">
-              <SheetFrame :cells="one.target" :css :preview="store.library!.preview" :text="one.text" :title="`${one.title}, ${one.note}`" @laid="laid = { ...laid, [one.key]: $event }" />
-              <NuxtLink v-for="(cell, i) in one.cells" :key="cell.id" class="corner" :style="cornerOf(one, i)" :to="benchLink(cell)" :aria-label="`${cell.titles.join(', ')}, on the bench`" title="On the bench">↗</NuxtLink>
+              <SheetFrame :cells="one.target" :css :preview="store.library!.preview" :text="one.text" :title="`${one.title}, ${one.note}`" @laid="laid = { ...laid, [one.key]: $event }" @painted="linked = { ...linked, [one.key]: one.cells }" />
+              <NuxtLink v-for="(cell, i) in linked[one.key] === one.cells ? one.cells : []" :key="cell.id" class="corner" :style="cornerOf(one, i)" :to="benchLink(cell)" :aria-label="`${cell.titles.join(', ')}, on the bench`" title="On the bench">↗</NuxtLink>
             </div>
           </div>
         </div>
