@@ -6,7 +6,8 @@ import { rootsIn } from './sheets'
 // sheets are read as one would read them that has never heard of them. It takes a new page to get them back.
 
 const styles: string[] = []
-const { replaceSync, replace, insertRule } = CSSStyleSheet.prototype
+const Sheet = CSSStyleSheet
+const { replaceSync, replace, insertRule } = Sheet.prototype
 const supports = CSS.supports.bind(CSS) as { (condition: string): boolean; (property: string, value: string): boolean }
 const read = new WeakSet<Element>()
 
@@ -23,11 +24,13 @@ export function takeAway(names: readonly string[]): string[] {
     if (!Reflect.deleteProperty(found.holder, found.name)) stay.push(name)
   }
   if (styles.length === 0) return stay
-  const { CSSStyleSheet: Sheet } = globalThis
-  Sheet.prototype.replaceSync = function (text) { replaceSync.call(this, sheetWithout(text, styles)) }
-  Sheet.prototype.replace = function (text) { return replace.call(this, sheetWithout(text, styles)) }
-  Sheet.prototype.insertRule = function (rule, index) { return insertRule.call(this, sheetWithout(rule, styles), index) }
-  CSS.supports = (first: string, second?: string) => (second === undefined ? supports(conditionWithout(/^\s*[(n]|selector\(/i.test(first) ? first : `(${first})`, styles)) : !declarationLacked(first, second, styles) && supports(first, second))
+  const { prototype } = Sheet
+  // what is itself switched off must not come back
+  const put = (name: 'replaceSync' | 'replace' | 'insertRule', method: unknown) => { if (name in prototype) Object.assign(prototype, { [name]: method }) }
+  put('replaceSync', function (this: CSSStyleSheet, text: string) { replaceSync.call(this, sheetWithout(text, styles)) })
+  put('replace', function (this: CSSStyleSheet, text: string) { return replace.call(this, sheetWithout(text, styles)) })
+  put('insertRule', function (this: CSSStyleSheet, rule: string, index?: number) { return insertRule.call(this, sheetWithout(rule, styles), index) })
+  if ('supports' in CSS) CSS.supports = (first: string, second?: string) => (second === undefined ? supports(conditionWithout(/^\s*[(n]|selector\(/i.test(first) ? first : `(${first})`, styles)) : !declarationLacked(first, second, styles) && supports(first, second))
   return stay
 }
 

@@ -2,6 +2,7 @@ import { noScope, type Dress, type Found, type Node as Line } from '../core/styl
 import { Tokens, walkSheet } from '../core/style/sheet'
 import { compareSpecificity, mostOf, none, selectorsOf, specificityOf, type Specificity } from '../core/style/specificity'
 import { physical } from '../core/style/cascade'
+import { adopt, adoptedIn } from './native'
 import { rootOf, rootsIn, saidBy } from './sheets'
 
 // What a component really rendered, and what dresses one element of it. The browser itself is asked which
@@ -223,7 +224,7 @@ function markRules(trees: Map<Tree, number>, isOurs: (sheet: CSSStyleSheet) => F
       layers.push({ tree: inTree, path })
       return path
     }
-    for (const sheet of [...tree.styleSheets, ...tree.adoptedStyleSheets]) {
+    for (const sheet of [...tree.styleSheets, ...adoptedIn(tree)]) {
       try {
         visit(sheet as unknown as Holder, { layer: [], within: [], parent: undefined, by: isOurs(sheet) ?? (host ? 'component' : 'page'), scope: undefined })
       } catch { /* a sheet that nobody may read says nothing */ }
@@ -231,11 +232,11 @@ function markRules(trees: Map<Tree, number>, isOurs: (sheet: CSSStyleSheet) => F
   }
   for (const { style, name } of nested) style.setProperty(name, '1', 'important')
   // a rule that is put in reaches parts of inner trees at once only where all of the tree is looked at again
-  for (const tree of trees.keys()) tree.adoptedStyleSheets.push(again)
+  for (const tree of trees.keys()) adopt(tree, [...adoptedIn(tree), again])
   return {
     reaches, layers,
     takeOut: () => {
-      for (const tree of trees.keys()) tree.adoptedStyleSheets.pop()
+      for (const tree of trees.keys()) adopt(tree, adoptedIn(tree).slice(0, -1))
       for (const { style, name } of nested) style.removeProperty(name)
       for (const { holder, index } of put.reverse()) holder.deleteRule(index)
     },

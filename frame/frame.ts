@@ -9,6 +9,7 @@ import { placeIn, provide, providedStyles } from './provide'
 import { cellStyle, dropCells, heldCells, layOf, showCells, watchCells } from './cells'
 import { dressOf, idAt, markupIn, ringAround } from './dress'
 import { mark } from './held'
+import { inTask, setText } from './native'
 import { observe } from './observe'
 import { hello, toFrameSchema, unpackCells, type Cells, type FromFrame, type ToFrame } from './protocol'
 import { ask, forced, undress, writeSheets } from './sheets'
@@ -71,7 +72,7 @@ function hear(message: ToFrame): void {
     case 'ping':
       return say.post({ say: 'pong', n: message.n })
     case 'themes':
-      themes.replaceSync(message.css)
+      setText(themes, message.css)
       return tellPainted()
     case 'provide':
       providing = provideAll(message.provided)
@@ -268,9 +269,7 @@ function mount({ tag, usage: asked, listen }: Extract<ToFrame, { say: 'show' }>)
 function tellPainted(): void {
   const seq = sequence
   frame(() => {
-    const after = new MessageChannel()
-    after.port1.onmessage = () => say.post({ say: 'painted', seq, at: origin + now() })
-    after.port2.postMessage(0)
+    inTask(() => say.post({ say: 'painted', seq, at: origin + now() }))
   })
 }
 

@@ -1,4 +1,5 @@
 import { heldAttribute, heldPart, marksFor } from '../core/style/held'
+import { isDrawn } from './native'
 import { rootOf, rootsIn } from './sheets'
 
 const answers = 'a[href], button:not([disabled]), input:not([disabled]), select:not([disabled]), textarea:not([disabled]), summary, [tabindex]:not([tabindex="-1"])'
@@ -22,7 +23,7 @@ function firstDrawn(from: Element, is: (element: Element) => boolean): Element |
 export function answersIn(component: Element): Element[] {
   const found: Element[] = []
   firstDrawn(component, (one) => {
-    if (one.matches(answers) && one.checkVisibility()) found.push(one)
+    if (one.matches(answers) && isDrawn(one)) found.push(one)
     return false
   })
   return found
@@ -34,7 +35,7 @@ export function targetOf(component: Element, on: string): Element | undefined {
     for (const root of rootsIn(rootOf(component) ?? document)) for (const one of root.querySelectorAll('[part]')) if (one.part.contains(on)) return one
     return undefined
   }
-  return firstDrawn(component, (one) => one.matches(answers) && one.checkVisibility()) ?? component
+  return firstDrawn(component, (one) => one.matches(answers) && isDrawn(one)) ?? component
 }
 
 /** A component to be held in states; `within` is where their reach outwards ends. */

@@ -3,6 +3,7 @@ import type { Case, Observation } from '../core/evidence/observation'
 import type { ComponentModule, Mounted, Tools } from './adapters/adapter'
 import { mountElement } from './adapters/custom-element'
 import { answersIn, mark } from './held'
+import { adopt, adoptedIn } from './native'
 import { placeIn } from './provide'
 import { ask, internalsOf, rootOf, rootsIn, writeSheets } from './sheets'
 import { marksFor } from '../core/style/held'
@@ -18,7 +19,7 @@ const atOnce = 24
 /** Nothing moves while it is looked at: what is on its way from one look to another would be neither. */
 const still = new CSSStyleSheet()
 still.replaceSync('*, ::before, ::after { transition: none !important; animation-play-state: paused !important; caret-color: transparent !important; }')
-const holdStill = () => { for (const root of rootsIn()) if (!root.adoptedStyleSheets.includes(still)) root.adoptedStyleSheets = [...root.adoptedStyleSheets, still] }
+const holdStill = () => { for (const root of rootsIn()) if (!adoptedIn(root).includes(still)) adopt(root, [...adoptedIn(root), still]) }
 
 /** FNV-1a, 32 bits, twice with different beginnings: texts that differ have different fingerprints, but for one in many millions. */
 class Print {

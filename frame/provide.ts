@@ -1,4 +1,5 @@
 import type { Provided } from '../core/provisions'
+import { setText } from './native'
 
 // What people provide around components: styles of the page, markup, and a script that is called with data.
 
@@ -14,7 +15,7 @@ export async function provide(next: readonly Provided[], load: (url: string) => 
     } catch { /* what cannot end stays */ }
   }
   provided = next
-  providedStyles.replaceSync(next.map((one) => one.styles).join('\n'))
+  setText(providedStyles, next.map((one) => one.styles).join('\n'))
   for (const one of next) {
     if (one.script === null) continue
     const made = await load(new URL(one.script, location.href).href)

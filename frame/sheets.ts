@@ -1,4 +1,5 @@
 import { holdSelector, preferMedia, type Preferences } from '../core/style/held'
+import { adopt, adoptedIn } from './native'
 
 // The style sheets of everything in the frame, shadow trees included, written so that states are held
 // and preferences are as asked. What a rule said before is kept, and comes back when nothing is asked.
@@ -37,7 +38,7 @@ const asideNow = new Set<CSSStyleSheet>()
 export function undress(off: boolean, kept: readonly CSSStyleSheet[]): void {
   if (!off && asideNow.size === 0) return
   for (const root of rootsIn()) {
-    for (const sheet of [...root.styleSheets, ...root.adoptedStyleSheets]) {
+    for (const sheet of [...root.styleSheets, ...adoptedIn(root)]) {
       if (kept.includes(sheet) || (!off && !asideNow.has(sheet))) continue
       if (off && sheet.disabled) continue
       sheet.disabled = off
@@ -75,10 +76,11 @@ export function writeSheets(): void {
   if (!wanted && !isWritten) return
   isWritten = wanted
   for (const root of rootsIn()) {
-    for (const sheet of [...root.styleSheets, ...root.adoptedStyleSheets]) if (sheet !== forced) writeRules(sheet.cssRules)
-    const others = root.adoptedStyleSheets.filter((one) => one !== forced)
+    for (const sheet of [...root.styleSheets, ...adoptedIn(root)]) if (sheet !== forced) writeRules(sheet.cssRules)
+    const adopted = adoptedIn(root)
+    const others = adopted.filter((one) => one !== forced)
     const isForced = preferences['forced-colors'] === 'active'
-    if (isForced || others.length !== root.adoptedStyleSheets.length) root.adoptedStyleSheets = isForced ? [...others, forced] : others
+    if (isForced || others.length !== adopted.length) adopt(root, isForced ? [...others, forced] : others)
   }
 }
 

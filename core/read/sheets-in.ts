@@ -1,3 +1,4 @@
+import { parseFragment, type DefaultTreeAdapterMap } from 'parse5'
 import ts from 'typescript'
 import { Lines } from './source/lines'
 import { walk, type SourceText } from './source/source-set'
@@ -26,6 +27,20 @@ export function writtenText(node: ts.StringLiteralLike | ts.TemplateExpression):
   return text
 }
 
+/** The sheets in a text: those of its style elements where it is markup, else all of it. */
+function stylesIn(text: string): { text: string; from: number }[] {
+  if (!/<style[\s>]/i.test(text)) return [{ text, from: 0 }]
+  const found: { text: string; from: number }[] = []
+  const visit = (node: DefaultTreeAdapterMap['node']): void => {
+    const inner = node.nodeName === 'style' && 'childNodes' in node ? node.childNodes[0] : undefined
+    if (inner && 'value' in inner) found.push({ text: inner.value, from: inner.sourceCodeLocation?.startOffset ?? 0 })
+    if ('content' in node) visit(node.content)
+    if ('childNodes' in node) node.childNodes.forEach(visit)
+  }
+  visit(parseFragment(text, { sourceCodeLocationInfo: true }))
+  return found
+}
+
 /** The style sheets with conditions that stand in a file: its own text, styles of a Vue component, strings and templates of script. `line` is that of an offset in the sheet. */
 export function sheetsIn(file: SourceText, script = scriptIn(file)): { css: string; line(offset: number): number }[] {
   const lines = new Lines(file.text)
@@ -36,7 +51,8 @@ export function sheetsIn(file: SourceText, script = scriptIn(file)): { css: stri
     walk(script, (node) => {
       if (!ts.isStringLiteralLike(node) && !ts.isTemplateExpression(node)) return
       const css = writtenText(node).replaceAll(filledIn, ' ')
-      if (/@(?:supports|media|container)\b/i.test(css)) found.push({ css, line: (offset) => places.before(node.getStart() + 1 + offset) + 1 })
+      if (!/@(?:supports|media|container)\b/i.test(css)) return
+      for (const { text, from } of stylesIn(css)) found.push({ css: text, line: (offset) => places.before(node.getStart() + 1 + from + offset) + 1 })
     })
   }
   return found

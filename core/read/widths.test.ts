@@ -13,6 +13,9 @@ test.each([
   ['@media (min-width: calc(1px + 2px)) {}', []],
 ])('%s', (css, found) => expect(asked(css)).toEqual(found))
 
+test('in style elements of markup that stands in script, also of templates in it', () => {
+  expect(widthsIn([{ path: 'a.ts', text: "x\nroot.innerHTML = '<p>@media</p><style>@container (width < 300px) { b { c: d } }</style>'\nroot.innerHTML = `<template>\n<style>\n@media (width > ${x}) and (width < 500px) { a { b: c } }</style></template>`" }]).map((one) => [one.of, one.width, one.place.line])).toEqual([['parent', 300, 2], ['window', 500, 5]])
+})
 test('in script and in Vue components, with their lines', () => {
   expect(widthsIn([{ path: 'a.ts', text: 'x\nconst css = `\n@media (width < 500px) { a { b: c } }`' }, { path: 'b.vue', text: '<template><b /></template>\n<style>\n@container (width < 300px) { a { b: c } }\n</style>' }])).toEqual([
     { width: 300, of: 'parent', place: { file: 'b.vue', line: 3 } }, { width: 500, of: 'window', place: { file: 'a.ts', line: 3 } },

@@ -24,7 +24,7 @@ export class Lock extends HTMLElement {
     this.shadowRoot!.querySelector('button')!.addEventListener('click', () => { this.#ask?.(this.level); this.dispatchEvent(new Event('opened')) })
     this.addEventListener('keydown', (event) => { if (event.key === 'Escape') { event.preventDefault(); this.dispatchEvent(new Event('shut')) } })
   }
-  connectedCallback() { this.#show(); this.dataset.watches = typeof ResizeObserver === 'function' ? 'sizes' : 'nothing' }
+  connectedCallback() { this.#show(); this.dataset.sheets = 'adoptedStyleSheets' in Document.prototype && 'replaceSync' in CSSStyleSheet.prototype ? 'adopted' : 'in elements'; this.dataset.watches = typeof ResizeObserver === 'function' ? 'sizes' : 'nothing' }
   attributeChangedCallback() { this.#show() }
   #show() { this.shadowRoot!.querySelector('b')!.textContent = this.name === '' ? 'nameless' : this.name; this.shadowRoot!.querySelector('u')!.textContent = typeof this.#gauge + ' ' + (typeof this.#gauge === 'object' ? this.#gauge.from.constructor.name : this.#gauge) }
   /** What it is called. */
@@ -204,19 +204,31 @@ test('abilities of the browser switched off: what asks for them falls back, by s
   await expect(lock.locator('button')).toHaveCSS('height', '60px')
   await page.getByRole('button', { name: /^Abilities switched off/ }).click()
   const all = page.getByRole('listbox', { name: 'Abilities switched off' }).getByRole('option')
-  await expect(all).toHaveText([/height: 1dvh.*asked in lock\.ts \d+/, /ResizeObserver.*asked in lock\.ts \d+/])
+  await expect(all).toHaveText([/height: 1dvh.*asked in lock\.ts \d+/, /Document\.prototype\.adoptedStyleSheets/, /CSSStyleSheet\.prototype\.replaceSync/, /ResizeObserver.*asked in lock\.ts \d+/])
   await all.filter({ hasText: 'dvh' }).click()
   await expect(lock.locator('button')).toHaveCSS('height', '50px')
   await all.filter({ hasText: 'ResizeObserver' }).click()
   await page.keyboard.press('Escape')
   await expect(lock).toHaveAttribute('data-watches', 'nothing')
   await expect(page).toHaveURL(/without=height/)
+  // what the frame itself works with may be switched off for the component, and goes on working
+  await page.getByRole('button', { name: /^Abilities switched off/ }).click()
+  for (const name of ['adoptedStyleSheets', 'replaceSync']) await all.filter({ hasText: name }).click()
+  await page.keyboard.press('Escape')
+  await expect(lock).toHaveAttribute('data-sheets', 'in elements')
+  await choose(page, 'Theme', 'Nightwatch')
+  await page.getByRole('button', { name: /^States held/ }).click()
+  await page.getByRole('option', { name: 'hover' }).click()
+  await page.keyboard.press('Escape')
+  await expect(lock.locator('[data-kept-held]')).toHaveCount(1)
+  await expect(alone(page, 'Lock').locator('html')).toHaveAttribute('data-theme', 'nightwatch')
   await page.reload()
   await expect(lock).toHaveAttribute('data-watches', 'nothing')
   await expect(lock.locator('button')).toHaveCSS('height', '50px')
   await page.getByRole('button', { name: /^Abilities switched off/ }).click()
   await all.filter({ hasText: 'dvh' }).click()
   await all.filter({ hasText: 'ResizeObserver' }).click()
+  await expect(page).not.toHaveURL(/without=.*ResizeObserver/)
   await expect(lock).toHaveAttribute('data-watches', 'sizes')
   await expect(lock.locator('button')).toHaveCSS('height', '60px')
 })

@@ -84,7 +84,7 @@ const forCells = (one: Shown) => {
   const modules = one.cells.map((cell) => modulesFor(tag.value, cell.usage, store.moduleOf)).filter((list) => list !== undefined)
   const all = [...new Map(modules.flat().map((each) => [each.tag, each])).values()]
   // the module of the component itself comes first
-  return all.length ? { tag: tag.value, modules: all, columns: one.columns.length, width: columnWidth.value, least: 72, cells: one.cells.map((cell) => ({ id: cell.id, usage: forFrame(cell.usage, contractOf, tag.value), surround: cell.surround, ...(one.captioned ? { caption: `${cell.titles.join(' · ')}${onlyIn.value.get(cell.id) ? ` — alone in ${plural(onlyIn.value.get(cell.id)!, strength.value)}` : ''}`.slice(0, 500) } : {}) })) } : undefined
+  return all.length ? { tag: tag.value, modules: all, columns: one.columns.length, width: columnWidth.value, least: 72, cells: one.cells.map((cell) => ({ id: cell.id, usage: forFrame(cell.usage, contractOf, tag.value), surround: cell.surround, ...(one.captioned ? { caption: `${cell.titles.join(' · ')}${onlyIn.value.get(cell.id) ? ` — only here: ${plural(onlyIn.value.get(cell.id)!, strength.value)}` : ''}`.slice(0, 500) } : {}) })) } : undefined
 }
 const sheetsShown = computed(() => shown.value.map((one) => ({ ...one, target: forCells(one) })))
 const laid = ref<Record<string, { rows: number[]; height: number; failed: string[] }>>({})
