@@ -1,6 +1,7 @@
 import type { ComponentModule, Mounted } from './adapters/adapter'
 import { mountElement } from './adapters/custom-element'
 import { marksFor } from '../core/style/held'
+import { withFunctions } from '../core/code/showing'
 import { filledIn, valueFilledIn } from '../core/code/slot-props'
 import type { Usage } from '../core/code/usage'
 import { bareSurround, type Surround } from '../core/surround'
@@ -230,7 +231,7 @@ async function show(message: Extract<ToFrame, { say: 'show' }>): Promise<void> {
   if (!(await loadAll(message))) return
   try {
     const goesOn = mounted && before && before.tag === message.tag && before.modules[0]?.module === message.modules[0]?.module && before.listen.join() === message.listen.join()
-    if (!goesOn || !mounted!.update(withFunctions(message.usage))) mount(message)
+    if (!goesOn || !mounted!.update(recording(message.usage))) mount(message)
     hold()
   } catch (error) {
     return tellFailure('render', error)
@@ -241,9 +242,9 @@ async function show(message: Extract<ToFrame, { say: 'show' }>): Promise<void> {
 const componentOf = (tag: string): unknown => loaded.get(moduleOf.get(tag) ?? '')?.component
 
 /** A usage with the functions it asks for: each records its calls, and is the same one each time. */
-function withFunctions(usage: Usage): Usage {
-  const slots = Object.fromEntries(Object.entries(usage.slots).map(([name, one]) => [name, one.is === 'component' ? { ...one, usage: withFunctions(one.usage) } : one]))
-  return { ...usage, slots, props: { ...usage.props, ...Object.fromEntries((usage.functions ?? []).map((name) => [name, recorderOf(name)])) } }
+function recording(usage: Usage): Usage {
+  const slots = Object.fromEntries(Object.entries(usage.slots).map(([name, one]) => [name, one.is === 'component' ? { ...one, usage: recording(one.usage) } : one]))
+  return { ...usage, slots, props: withFunctions(usage.props, usage.functions ?? [], recorderOf) }
 }
 const recorders = new Map<string, (...values: unknown[]) => void>()
 function recorderOf(name: string) {
@@ -253,7 +254,7 @@ function recorderOf(name: string) {
 }
 
 function mount({ tag, usage: asked, listen }: Extract<ToFrame, { say: 'show' }>): void {
-  const usage = withFunctions(asked)
+  const usage = recording(asked)
   mounted?.end()
   mounted = undefined
   const { adapter, component } = loaded.get(moduleOf.get(tag) ?? '') ?? {}

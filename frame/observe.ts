@@ -1,3 +1,4 @@
+import { withFunctions } from '../core/code/showing'
 import { filledIn, valueFilledIn } from '../core/code/slot-props'
 import type { Case, Observation } from '../core/evidence/observation'
 import type { ComponentModule, Mounted, Tools } from './adapters/adapter'
@@ -232,7 +233,7 @@ function put(area: HTMLElement, tag: string, module: Partial<ComponentModule> | 
   const parent = placeIn(outer)
   const place: Place = { one, form, parent, mounted: undefined, failed: undefined, fired: new Set(), answered: new Set(), answers: [], focused: [] }
   const heard = (name: string, carried: unknown) => { if (place.fired.size < 100) place.fired.add(`${name} ${printOf(carried)}`.slice(0, 300)) }
-  const usage = one.usage.functions ? { ...one.usage, props: { ...one.usage.props, ...Object.fromEntries(one.usage.functions.map((name) => [name, (...values: unknown[]) => heard(`${name}()`, values.map((value) => (value instanceof Event ? 'event' : value)))])) } } : one.usage
+  const usage = one.usage.functions ? { ...one.usage, props: withFunctions(one.usage.props, one.usage.functions, (name) => (...values: unknown[]) => heard(`${name}()`, values.map((value) => (value instanceof Event ? 'event' : value)))) } : one.usage
   try {
     place.mounted = module?.adapter
       ? module.adapter.mount(module.component, parent, usage, listen, { componentOf, filledIn, valueFilledIn, fired: (name, values) => heard(name, values.map((value) => (value instanceof Event || (typeof value === 'object' && value !== null && 'nativeEvent' in value) ? 'event' : value))), failed: (error) => { place.failed = String(error) } })

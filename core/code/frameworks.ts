@@ -1,7 +1,7 @@
 import { parseFragment, type DefaultTreeAdapterMap } from 'parse5'
 import { membersOf, type Contract } from '../contract/contract'
-import { isFunction, withDates } from '../contract/type'
-import { escapeAttribute, escapeText, htmlFor, withSlot } from './html'
+import { brought } from '../contract/type'
+import { anyFunction, escapeAttribute, escapeText, htmlFor, withSlot } from './html'
 import { slotPropPath, slotPropsIn } from './slot-props'
 import type { Filling, Usage } from './usage'
 
@@ -58,24 +58,21 @@ const imports = ({ contract, usage, contractOf, importFrom }: CodeInput): string
   })
 
 const setProps = (contract: Contract, usage: Usage) =>
-  membersOf(contract, 'prop').flatMap((prop) => (usage.props[prop.name] === undefined ? [] : [{ prop, value: isFunction(prop.type) && usage.props[prop.name] === true ? recorder : withDates(prop.type, usage.props[prop.name]) }]))
+  membersOf(contract, 'prop').flatMap((prop) => (usage.props[prop.name] === undefined ? [] : [{ prop, value: brought(prop.type, usage.props[prop.name], () => anyFunction) }]))
 
 /** What is set as an attribute and not as a property, as text. */
 const setAttributes = (usage: Usage): string[] => Object.entries(usage.attributes ?? {}).map(([name, text]) => (text === '' ? name : `${name}="${escapeAttribute(text)}"`))
 
-/** Stands for a function that a page would give. */
-const recorder = Symbol('function')
-
 /** A value as JavaScript in an attribute with double quotes: strings in single ones. */
 function literal(value: unknown): string {
-  if (value === recorder) return '() => {}'
+  if (value === anyFunction) return '() => {}'
   if (value instanceof Date) return `new Date('${value.toISOString()}')`
   if (typeof value === 'string') return `'${value.replaceAll('\\', '\\\\').replaceAll("'", "\\'").replaceAll('\n', '\\n')}'`
   if (Array.isArray(value)) return `[${value.map((one) => literal(one)).join(', ')}]`
   if (typeof value === 'object' && value !== null) return `{ ${Object.entries(value).map(([key, one]) => `${/^[A-Za-z_$][\w$]*$/.test(key) ? key : `'${key}'`}: ${literal(one)}`).join(', ')} }`
   return JSON.stringify(value)
 }
-const holdsDate = (value: unknown): boolean => value instanceof Date || (typeof value === 'object' && value !== null && Object.values(value).some(holdsDate))
+const isMadeByScript = (value: unknown): boolean => value instanceof Date || value === anyFunction || (typeof value === 'object' && value !== null && Object.values(value).some(isMadeByScript))
 const kebab = (name: string): string => name.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`)
 
 // ── Vue ──
@@ -176,7 +173,7 @@ function jsxOf(markup: string, slot: string): string {
 
 // ── Angular style ──
 
-/** A template can make no dates: they are fields of the class. */
+/** A template can make no dates and functions: they are fields of the class. */
 function angularCode(input: CodeInput): string {
   const fields: string[] = []
   const template = angularElement(input, input.contract, input.usage, '', '    ', fields).replaceAll('`', '\\`').replaceAll('${', '\\${')
@@ -186,14 +183,10 @@ function angularCode(input: CodeInput): string {
 
 function angularElement(input: CodeInput, contract: Contract, usage: Usage, slot: string, indent: string, fields: string[]): string {
   const attributes = setProps(contract, usage).map(({ prop, value }) => {
-    if (holdsDate(value)) {
+    if (isMadeByScript(value)) {
       const field = `${prop.name}${fields.length || ''}`
       fields.push(`${field} = ${literal(value)}`)
       return `[${prop.name}]="${field}"`
-    }
-    if (value === recorder) {
-      fields.push(`${prop.name} = () => {}`)
-      return `[${prop.name}]="${prop.name}"`
     }
     if (prop.attribute && typeof value === 'string') return `${prop.attribute}="${escapeAttribute(value).replaceAll('{', '&#123;').replaceAll('}', '&#125;')}"`
     if (prop.attribute && value === true) return prop.attribute

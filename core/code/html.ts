@@ -1,6 +1,6 @@
 import { parseFragment, serializeOuter } from 'parse5'
 import { membersOf, type Contract } from '../contract/contract'
-import { isFunction, withDates } from '../contract/type'
+import { brought, isFunction } from '../contract/type'
 import type { Filling, Usage } from './usage'
 
 export const escapeText = (text: string): string => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;')
@@ -74,8 +74,12 @@ export function htmlFor(contract: Contract, usage: Usage, contractOf: (tag: stri
   return script.length === 0 ? markup : `${markup}\n\n<script type="module">\n${script.map((one) => `  ${one}`).join('\n')}\n</script>`
 }
 
-/** A plain value as JavaScript, as JSON would print it but for dates. */
+/** Stands for a function that a page would give. */
+export const anyFunction = Symbol('function')
+
+/** A plain value as JavaScript, as JSON would print it but for dates and functions. */
 function printed(value: unknown): string {
+  if (value === anyFunction) return '() => {}'
   if (value instanceof Date) return `new Date(${JSON.stringify(value)})`
   if (Array.isArray(value)) return `[${value.map(printed).join(',')}]`
   if (typeof value === 'object' && value !== null) return `{${Object.entries(value).map(([key, one]) => `${JSON.stringify(key)}:${printed(one)}`).join(',')}}`
@@ -84,8 +88,7 @@ function printed(value: unknown): string {
 
 const dateAware = (contract: Contract, name: string, value: unknown): string => {
   const type = membersOf(contract, 'prop').find((one) => one.name === name)?.type
-  if (value === true && type && isFunction(type)) return '() => {}'
-  return printed(type ? withDates(type, value) : value)
+  return printed(type ? brought(type, value, () => anyFunction) : value)
 }
 
 function tagOpen(tag: string, attributes: string[], indent: string): string {

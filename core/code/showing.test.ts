@@ -1,5 +1,5 @@
 import { readLibrary } from '../read/read'
-import { firstUsage, forFrame, modulesFor } from './showing'
+import { firstUsage, forFrame, modulesFor, withFunctions } from './showing'
 
 const source = `
 class Row extends HTMLElement {
@@ -14,7 +14,10 @@ class Row extends HTMLElement {
 customElements.define('x-row', Row)
 class Tip extends HTMLElement { when: Date | undefined
   constructor() { super(); this.attachShadow({ mode: 'open' }).innerHTML = '<slot>some</slot>' } }
-customElements.define('x-tip', Tip)`
+customElements.define('x-tip', Tip)
+class Grid extends HTMLElement { columns: { title: string; render?: () => string }[] = []
+  done: (() => void) | undefined }
+customElements.define('x-grid', Grid)`
 const { contracts } = readLibrary([{ path: 'a.ts', text: source }])
 const of = (tag: string) => contracts.find((one) => one.tag === tag)
 
@@ -42,4 +45,11 @@ test('dates travel as dates, at any depth, and what is not set does not travel',
 
 test('attributes set apart go as they are, beside those that are nothing but attributes', () => {
   expect(forFrame({ props: { name: 'x' }, slots: {}, attributes: { day: 'soon' } }, of, 'x-day')).toMatchObject({ props: { name: 'x' }, attributes: { day: 'soon' } })
+})
+
+test('functions do not travel: their paths do, and the frame puts functions there, at any depth', () => {
+  const sent = forFrame({ props: { done: true, columns: [{ title: 'a' }, { title: 'b', render: true }] }, slots: {} }, of, 'x-grid')
+  expect(sent).toEqual({ props: { done: null, columns: [{ title: 'a' }, { title: 'b', render: null }] }, slots: {}, functions: ['done', 'columns.1.render'] })
+  const made = withFunctions(sent.props, sent.functions!, (path) => () => path) as { done: () => string; columns: { render?: () => string }[] }
+  expect([made.done(), made.columns[1]!.render!(), made.columns[0]!.render]).toEqual(['done', 'columns.1.render', undefined])
 })

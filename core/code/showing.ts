@@ -1,7 +1,7 @@
 import type { Filling, Usage } from './usage'
 import { membersOf, type Contract } from '../contract/contract'
 import type { Prop } from '../contract/prop'
-import { firstValue, isFunction, withDates } from '../contract/type'
+import { brought, firstValue } from '../contract/type'
 
 /** Names of props that put words on a component. */
 const saying = /^(label|text|title|heading|headline|caption|message)$/i
@@ -53,11 +53,23 @@ export function forFrame(usage: Usage, contractOf: (tag: string) => Contract | u
   const props = propsOf(contract)
   const set = Object.entries(usage.props).filter(([, value]) => value !== undefined)
   const alone = set.filter(([name]) => props.get(name)?.attributeOnly)
-  const recorded = set.filter(([name, value]) => value === true && isFunction(props.get(name)?.type ?? { is: 'undefined' })).map(([name]) => name)
+  const recorded: string[] = []
+  // a function cannot travel: the frame puts one where its path says
+  const recorder = (path: string) => { recorded.push(path); return null }
   const attributes = { ...Object.fromEntries(alone.filter(([, value]) => value !== false && value !== null).map(([name, value]) => [props.get(name)!.attribute ?? name, value === true ? '' : String(value)])), ...usage.attributes }
   return {
-    props: Object.fromEntries(set.filter(([name]) => !props.get(name)?.attributeOnly && !recorded.includes(name)).map(([name, value]) => [name, withDates(props.get(name)?.type ?? { is: 'undefined' }, value)])),
+    props: Object.fromEntries(set.filter(([name]) => !props.get(name)?.attributeOnly).map(([name, value]) => [name, brought(props.get(name)?.type ?? { is: 'undefined' }, value, recorder, name)])),
     slots: Object.fromEntries(Object.entries(usage.slots).map(([name, filling]) => [name, filling.is === 'component' ? { ...filling, usage: forFrame(filling.usage, contractOf, filling.tag) } : filling])),
     ...(Object.keys(attributes).length ? { attributes } : {}), ...(recorded.length ? { functions: recorded } : {}),
   }
+}
+
+/** Values with functions put where their paths say. */
+export function withFunctions(props: Readonly<Record<string, unknown>>, paths: readonly string[], make: (path: string) => unknown): Record<string, unknown> {
+  const put = (at: unknown, [step, ...rest]: string[], value: unknown): unknown => {
+    if (step === undefined) return value
+    if (Array.isArray(at)) return at.map((one: unknown, i) => (String(i) === step ? put(one, rest, value) : one))
+    return typeof at === 'object' && at !== null ? { ...at, [step]: put((at as Record<string, unknown>)[step], rest, value) } : at
+  }
+  return paths.reduce((all, path) => put(all, path.split('.'), make(path)) as Record<string, unknown>, { ...props })
 }

@@ -13,7 +13,7 @@ export interface Usage {
   props: Record<string, unknown>; slots: Record<string, Filling>
   /** What is set as an attribute and not as a property, by the attribute's name, as text. */
   attributes?: Record<string, string> | undefined
-  /** Props that get a function which records its calls: only on their way to a frame. */
+  /** Paths of values that are functions which record their calls, such as `done` or `columns.0.render`: only on their way to a frame. */
   functions?: string[] | undefined
 }
 

@@ -1,4 +1,4 @@
-import { alternativesOf, choicesOf, editorFor, firstValue, misfit, printType, unionOf, withDates, type TypeModel } from './type'
+import { alternativesOf, brought, choicesOf, editorFor, firstValue, misfit, printType, unionOf, type TypeModel } from './type'
 import { componentTitle, withoutWords } from './contract'
 
 const s: TypeModel = { is: 'string' }
@@ -43,8 +43,13 @@ test('a value to begin with fits its type, and holds what is required and no mor
 })
 test('dates are dates at any depth, and texts stay texts where a text may stand too', () => {
   const day = '2026-11-25T08:00:00.000Z'
-  expect(withDates(trip, { leaves: day, calls: [day], fare: 3 })).toEqual({ leaves: new Date(day), calls: [new Date(day)], fare: 3 })
-  expect(withDates(unionOf([{ is: 'date' }, { is: 'undefined' }]), day)).toEqual(new Date(day))
-  expect(withDates(unionOf([{ is: 'date' }, s]), day)).toBe(day)
-  expect(withDates({ is: 'date' }, 'no day')).toBe('no day')
+  expect(brought(trip, { leaves: day, calls: [day], fare: 3 })).toEqual({ leaves: new Date(day), calls: [new Date(day)], fare: 3 })
+  expect(brought(unionOf([{ is: 'date' }, { is: 'undefined' }]), day)).toEqual(new Date(day))
+  expect(brought(unionOf([{ is: 'date' }, s]), day)).toBe(day)
+  expect(brought({ is: 'date' }, 'no day')).toBe('no day')
+})
+test('functions are made where `true` stands for them, each with its path', () => {
+  const columns: TypeModel = { is: 'list', of: { is: 'object', fields: [{ name: 'title', type: s, optional: false }, { name: 'render', type: unionOf([{ is: 'function' }, { is: 'undefined' }]), optional: true }, { name: 'on', type: { is: 'boolean' }, optional: true }] } }
+  expect(brought(columns, [{ title: 'a', render: true, on: true }, { title: 'b' }], (path) => `made ${path}`, 'columns')).toEqual([{ title: 'a', render: 'made columns.0.render', on: true }, { title: 'b' }])
+  expect(brought(unionOf([{ is: 'function' }, { is: 'null' }]), true, (path) => path, 'done')).toBe('done')
 })

@@ -157,22 +157,28 @@ export function firstValue(type: TypeModel, name: string): unknown {
   }
 }
 
-/** A plain value with dates where its type has them, at any depth: they are kept as text in ISO 8601. */
-export function withDates(type: TypeModel, value: unknown): unknown {
+/**
+ * A plain value with what no plain value can hold where its type has it, at any depth: dates, which are
+ * kept as text in ISO 8601, and functions, for which `true` stands and which `make` gives by their path,
+ * such as `columns.0.render`.
+ */
+export function brought(type: TypeModel, value: unknown, make: (path: string) => unknown = () => value, at = ''): unknown {
+  const inner = (of: TypeModel, one: unknown, name: string | number) => brought(of, one, make, at ? `${at}.${name}` : String(name))
+  if (value === true && isFunction(type)) return make(at)
   switch (type.is) {
     case 'date':
       return typeof value === 'string' && !Number.isNaN(Date.parse(value)) ? new Date(value) : value
     case 'union': {
       const fit = type.of.filter((one) => one.is !== 'other' && misfit(one, value) === undefined)
       const own = fit.find((one) => one.is !== 'date') ?? fit[0]
-      return own ? withDates(own, value) : value
+      return own ? brought(own, value, make, at) : value
     }
     case 'list':
-      return Array.isArray(value) ? value.map((one) => withDates(type.of, one)) : value
+      return Array.isArray(value) ? value.map((one, i) => inner(type.of, one, i)) : value
     case 'object': {
       if (typeof value !== 'object' || value === null) return value
       const types = new Map(type.fields.map((one) => [one.name, one.type]))
-      return Object.fromEntries(Object.entries(value).map(([key, one]) => [key, types.has(key) ? withDates(types.get(key)!, one) : one]))
+      return Object.fromEntries(Object.entries(value).map(([key, one]) => [key, types.has(key) ? inner(types.get(key)!, one, key) : one]))
     }
     default:
       return value
@@ -180,7 +186,7 @@ export function withDates(type: TypeModel, value: unknown): unknown {
 }
 
 /**
- * Whether a plain JSON value may be given to a member of this type.
+ * Whether a plain JSON value may be given to a member of this type; `true` stands for a function.
  * Returns what is wrong as a sentence, or `undefined` where nothing is.
  */
 export function misfit(type: TypeModel, value: unknown, at = 'value'): string | undefined {
@@ -193,6 +199,11 @@ export function misfit(type: TypeModel, value: unknown, at = 'value'): string | 
       return typeof value === 'string' && !Number.isNaN(Date.parse(value)) ? undefined : `${at} should be a date in ISO 8601.`
     case 'null':
       return value === null ? undefined : `${at} should be null.`
+    case 'undefined':
+    case 'void':
+      return value === undefined ? undefined : `${at} should not be set.`
+    case 'function':
+      return value === true ? undefined : `${at} should be true, which stands for a function.`
     case 'literal':
       return value === type.value ? undefined : `${at} should be ${printType(type)}.`
     case 'union': {

@@ -95,7 +95,7 @@ const kindOptions = computed(() => [{ value: -1, title: 'not set' }, ...alternat
       <textarea class="field" rows="2" :value="draft" :placeholder="restText" :aria-label="at" :aria-invalid="wrong ? 'true' : undefined" spellcheck="false" @input="writeText(($event.target as HTMLTextAreaElement).value)" />
       <p v-if="wrong" class="small bad" role="alert">{{ wrong }} The last that fitted is shown.</p>
     </template>
-    <label v-else-if="editor === 'function'" class="tick"><Checkbox :model-value="value === true" binary :aria-label="at" size="small" @update:model-value="value = $event ? true : undefined" /> <span class="small muted">{{ depth ? 'set by script only' : value === true ? 'recorded when it is called' : 'not set' }}</span></label>
+    <label v-else-if="editor === 'function'" class="tick"><Checkbox :model-value="value === true" binary :aria-label="at" size="small" @update:model-value="value = $event ? true : undefined" /> <span class="small muted">{{ value === true ? 'recorded when it is called' : 'not set' }}</span></label>
     <input v-else-if="editor === 'text'" class="field" :value="value ?? ''" :placeholder="isSet ? 'an empty text' : restText" :aria-label="at" @input="value = ($event.target as HTMLInputElement).value">
     <template v-else-if="editor === 'list'">
       <div v-for="(item, i) in items" :key="i" class="entry" role="group" :aria-label="`${at}[${i}]`">
