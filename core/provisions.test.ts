@@ -1,4 +1,4 @@
-import { isEmpty, noProvisions, providedSchema, sayProvisions } from './provisions'
+import { isEmpty, noProvisions, providedSchema, sayProvisions, providedFor } from './provisions'
 import { problemsOfProvisions } from './provisions-check'
 
 const with_ = (more: Partial<typeof noProvisions>) => ({ ...noProvisions, ...more })
@@ -17,4 +17,11 @@ test('a script comes from the frame’s own host or not at all', () => {
   const base = { of: 'x', styles: '', around: '', data: null }
   expect(providedSchema.safeParse({ ...base, script: `/p/${'a'.repeat(64)}.js` }).success).toBe(true)
   for (const script of ['https://elsewhere.example/x.js', '/p/../x.js', 'data:text/javascript,1']) expect(providedSchema.safeParse({ ...base, script }).success).toBe(false)
+})
+test('modules of components that a script names come with it, by whole words', () => {
+  const one = (script: string) => [{ scope: '', styles: '', around: '', data: '', script, module: null, revision: 1 }]
+  const modules = [{ tag: 'TideProvider', module: '/m/a' }, { tag: 'Tide', module: '/m/b' }, { tag: 'x-tide', module: '/m/c' }]
+  expect(providedFor(one("wrap(componentOf('TideProvider'))"), 'x-a', '', modules)[0]!.modules).toEqual([modules[0]])
+  expect(providedFor(one("document.createElement('x-tide')"), 'x-a', '', modules)[0]!.modules).toEqual([modules[2]])
+  expect(providedFor(one('Tides x-tide-mark'), 'x-a', '', modules)[0]!.modules).toEqual([])
 })

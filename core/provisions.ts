@@ -1,4 +1,5 @@
 import * as z from 'zod/mini'
+import type { ModuleOf } from './code/showing'
 
 // The small form of the schema library: this file is part of the script in every preview frame.
 
@@ -6,7 +7,9 @@ const long = z.string().check(z.maxLength(200_000))
 /**
  * What is wrapped around components while they are looked at: styles for the page, markup with
  * `<slot></slot>` where the component stands, a module whose default export is called with `data`
- * before anything is shown, and that data, as JSON.
+ * before anything is shown, and that data, as JSON. What the module exports as `app` is given the app of a
+ * Vue component before it is mounted, what it exports as `wrap` the element of a function component to put
+ * into another, such as a provider of the library's own.
  */
 export const provisionsSchema = z.object({ styles: long, around: long, script: long, data: long })
 export type Provisions = z.infer<typeof provisionsSchema>
@@ -14,7 +17,10 @@ export const noProvisions: Provisions = { styles: '', around: '', script: '', da
 export const isEmpty = (one: Provisions): boolean => [one.styles, one.around, one.script, one.data].every((text) => text.trim() === '')
 
 /** Provisions as a frame gets them: what they are for, in words, and the script by its path on the frame's own host. */
-export const providedSchema = z.object({ of: z.string().check(z.maxLength(300)), styles: long, around: long, script: z.nullable(z.string().check(z.regex(/^\/p\/[0-9a-f]{64}\.js$/))), data: z.unknown() })
+export const providedSchema = z.object({ of: z.string().check(z.maxLength(300)), styles: long, around: long, script: z.nullable(z.string().check(z.regex(/^\/p\/[0-9a-f]{64}\.js$/))), data: z.unknown(),
+  /** Components of the library that the script names, with the modules they are in. */
+  modules: z._default(z.array(z.object({ tag: z.string(), module: z.string() })), []),
+})
 export type Provided = z.infer<typeof providedSchema>
 
 /** What there is of them, for a line of text. */
@@ -26,9 +32,11 @@ export const exampleScope = (id: string): string => `example:${id}`
 
 /** Provisions as they are kept: what they are for, and the path of their script. */
 export interface KeptProvisions extends Provisions { scope: string; module: string | null; revision: number }
+/** Whether a script names a component: as a word of its own. That it does not use it costs a module that is loaded for nothing. */
+const isNamedIn = (script: string, tag: string): boolean => script.includes(tag) && new RegExp(`(?<![\\w$-])${tag.replaceAll('$', '\\$')}(?![\\w$-])`).test(script)
 /** What a frame gets around a component, or around one of its examples, outermost first. */
-export const providedFor = (all: readonly KeptProvisions[], tag: string, example = ''): Provided[] =>
+export const providedFor = (all: readonly KeptProvisions[], tag: string, example = '', modules: readonly ModuleOf[] = []): Provided[] =>
   [libraryScope, tag, ...(example ? [exampleScope(example)] : [])].flatMap((scope) => {
     const one = all.find((each) => each.scope === scope)
-    return one ? [{ of: scope, styles: one.styles, around: one.around, script: one.module, data: one.data.trim() ? JSON.parse(one.data) as unknown : null }] : []
+    return one ? [{ of: scope, styles: one.styles, around: one.around, script: one.module, data: one.data.trim() ? JSON.parse(one.data) as unknown : null, modules: modules.filter((each) => isNamedIn(one.script, each.tag)) }] : []
   })

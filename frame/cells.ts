@@ -3,7 +3,7 @@ import type { Surround } from '../core/surround'
 import type { ComponentModule, Mounted, Tools } from './adapters/adapter'
 import { mountElement } from './adapters/custom-element'
 import type { Held } from './held'
-import { placeIn } from './provide'
+import { placeIn, prepareApp, wrapElement } from './provide'
 import type { Cells } from './protocol'
 
 interface Shown { place: HTMLElement; parent: HTMLElement; inner: HTMLElement; mounted: Mounted | undefined; usage: string; failed: string | undefined }
@@ -61,7 +61,7 @@ export function showCells(message: Cells, module: Partial<ComponentModule> | und
       if (now.mounted?.update(usage)) continue
       now.mounted?.end()
       now.mounted = module?.adapter
-        ? module.adapter.mount(module.component, now.inner, usage, [], { componentOf, filledIn, valueFilledIn, fired: () => undefined, failed: fail })
+        ? module.adapter.mount(module.component, now.inner, usage, [], { prepareApp, wrapElement, componentOf, filledIn, valueFilledIn, fired: () => undefined, failed: fail })
         : mountElement(message.tag, now.inner, usage, [], () => undefined)
     } catch (error) {
       now.mounted = undefined

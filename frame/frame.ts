@@ -6,7 +6,7 @@ import { filledIn, valueFilledIn } from '../core/code/slot-props'
 import type { Usage } from '../core/code/usage'
 import { bareSurround, type Surround } from '../core/surround'
 import { readStyles, takeAway } from './abilities'
-import { placeIn, provide, providedStyles } from './provide'
+import { placeIn, prepareApp, provide, providedStyles, wrapElement } from './provide'
 import { cellStyle, dropCells, heldCells, layOf, showCells, watchCells } from './cells'
 import { dressOf, idAt, markupIn, ringAround } from './dress'
 import { mark } from './held'
@@ -121,7 +121,11 @@ for (const name of ['pointerdown', 'pointerup', 'mousedown', 'mouseup', 'click']
 
 async function provideAll(provided: Extract<ToFrame, { say: 'provide' }>['provided']): Promise<void> {
   try {
-    await provide(provided, (url) => load(url) as Promise<{ default?: unknown }>)
+    for (const { tag, module } of provided.flatMap((one) => one.modules)) {
+      if (!loaded.has(module)) loaded.set(module, await load(new URL(module, location.href).href))
+      moduleOf.set(tag, module)
+    }
+    await provide(provided, (url) => load(url) as Promise<object>)
   } catch (error) {
     tellFailure('provide', error)
   }
@@ -239,6 +243,15 @@ async function show(message: Extract<ToFrame, { say: 'show' }>): Promise<void> {
   tellPainted()
 }
 
+/** What people provide fails as theirs, and leaves what there was. */
+function asProvided<T>(run: () => T, otherwise: T): T {
+  try {
+    return run()
+  } catch (error) {
+    tellFailure('provide', error)
+    return otherwise
+  }
+}
 const componentOf = (tag: string): unknown => loaded.get(moduleOf.get(tag) ?? '')?.component
 
 /** A usage with the functions it asks for: each records its calls, and is the same one each time. */
@@ -259,7 +272,7 @@ function mount({ tag, usage: asked, listen }: Extract<ToFrame, { say: 'show' }>)
   mounted = undefined
   const { adapter, component } = loaded.get(moduleOf.get(tag) ?? '') ?? {}
   mounted = adapter
-    ? adapter.mount(component, place, usage, listen, { componentOf, filledIn, valueFilledIn, fired: (name, values) => tellFired(name, values), failed: (error) => tellFailure('render', error) })
+    ? adapter.mount(component, place, usage, listen, { prepareApp: (app) => asProvided(() => prepareApp(app), undefined), wrapElement: (element, tools) => asProvided(() => wrapElement(element, tools), element), componentOf, filledIn, valueFilledIn, fired: (name, values) => tellFired(name, values), failed: (error) => tellFailure('render', error) })
     : mountElement(tag, place, usage, listen, tellEvent)
   sizes.disconnect()
   sizes.observe(parent)

@@ -5,7 +5,7 @@ import type { ComponentModule, Mounted, Tools } from './adapters/adapter'
 import { mountElement } from './adapters/custom-element'
 import { answersIn, mark } from './held'
 import { adopt, adoptedIn } from './native'
-import { placeIn } from './provide'
+import { placeIn, prepareApp, wrapElement } from './provide'
 import { ask, internalsOf, rootOf, rootsIn, writeSheets } from './sheets'
 import { marksFor } from '../core/style/held'
 
@@ -236,7 +236,7 @@ function put(area: HTMLElement, tag: string, module: Partial<ComponentModule> | 
   const usage = one.usage.functions ? { ...one.usage, props: withFunctions(one.usage.props, one.usage.functions, (name) => (...values: unknown[]) => heard(`${name}()`, values.map((value) => (value instanceof Event ? 'event' : value)))) } : one.usage
   try {
     place.mounted = module?.adapter
-      ? module.adapter.mount(module.component, parent, usage, listen, { componentOf, filledIn, valueFilledIn, fired: (name, values) => heard(name, values.map((value) => (value instanceof Event || (typeof value === 'object' && value !== null && 'nativeEvent' in value) ? 'event' : value))), failed: (error) => { place.failed = String(error) } })
+      ? module.adapter.mount(module.component, parent, usage, listen, { prepareApp, wrapElement, componentOf, filledIn, valueFilledIn, fired: (name, values) => heard(name, values.map((value) => (value instanceof Event || (typeof value === 'object' && value !== null && 'nativeEvent' in value) ? 'event' : value))), failed: (error) => { place.failed = String(error) } })
       : mountElement(tag, parent, usage, listen, (event) => { if (event.type !== 'focusin') heard(event.type, event instanceof CustomEvent ? event.detail : undefined) })
     const component = parent.firstElementChild
     if (component instanceof HTMLElement) for (const [name, value] of Object.entries(one.sets)) component.style.setProperty(name, value)

@@ -83,7 +83,8 @@ export function useFrameHost(iframe: Ref<HTMLIFrameElement | null>, heard: Heard
       if (read.success) hear(read.data)
     }
     iframe.value?.contentWindow?.postMessage(hello, '*', [channel.port2])
-    for (const message of [last.themes, last.provide, last.surround, last.show]) if (message) post(message)
+    // what a browser lacks it lacks before any code that is provided is loaded
+    for (const message of [last.themes, last.surround, last.provide, last.show]) if (message) post(message)
     lastMessage = lastCheck = performance.now()
     timer = setInterval(check, beatEvery)
     check()

@@ -22,6 +22,7 @@ export const useLibrary = defineStore('library', () => {
   const evidence = shallowRef<LibraryEvidence>()
   let feed: EventSource | undefined
   let asked = 0
+  let latest: Promise<void> = Promise.resolve()
   /** Token values being typed or on their way to the server: shown over what is kept, whatever news comes in meanwhile. */
   const drafts = shallowRef<readonly TokenDraft[]>([])
 
@@ -64,8 +65,9 @@ export const useLibrary = defineStore('library', () => {
     return rendering?.module ?? rendering?.lastGood?.module
   }
 
+  const modulesBuilt = computed(() => standing.value.flatMap(({ tag }) => { const module = moduleOf(tag); return module ? [{ tag, module }] : [] }))
   /** What a frame gets around a component, outermost first. */
-  const providedFor = (tag: string, example?: string) => providedOf(library.value?.provisions ?? [], tag, example)
+  const providedFor = (tag: string, example?: string) => providedOf(library.value?.provisions ?? [], tag, example, modulesBuilt.value)
 
   async function open(name: string) {
     if (slug.value !== name) {
@@ -79,12 +81,13 @@ export const useLibrary = defineStore('library', () => {
     }
     await load()
   }
-  async function load() {
-    const mine = ++asked
+  /** Loads the library anew; it ends when what stands here is of then or later. */
+  const load = () => (latest = loadNow(++asked))
+  async function loadNow(mine: number): Promise<void> {
     try {
       const [one, shelf] = await Promise.all([ask(librarySchema, `/libraries/${slug.value}`), ask(shelfSchema, `/libraries/${slug.value}/shelf`)])
       // an answer that was asked for earlier may come later
-      if (mine !== asked) return
+      if (mine !== asked) return latest
       library.value = one
       standing.value = shelf
       problems.value = []

@@ -7,6 +7,9 @@ export interface Tools {
   /** The component called one of its events with these values. */
   fired(name: string, values: unknown[]): void
   failed(error: unknown): void
+  /** Lets what people provide make an app ready, and put an element into another. What fails in it is told as theirs. */
+  prepareApp(app: unknown): void
+  wrapElement(element: unknown, tools: object): unknown
   /** A text, and a value, with what a component hands over to a slot in the places named for it. */
   filledIn(text: string, passed: Readonly<Record<string, unknown>>, escape?: (one: string) => string): string
   valueFilledIn(value: unknown, passed: Readonly<Record<string, unknown>>): unknown

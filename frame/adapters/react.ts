@@ -36,7 +36,7 @@ export const adapter: Adapter = {
   mount(component, parent, usage, listen, tools) {
     const root = createRoot(parent)
     const handlers = Object.fromEntries(listen.map((name) => [name, (...values: unknown[]) => tools.fired(name, values)]))
-    const render = (now: Usage) => root.render(createElement(Guard, { failed: tools.failed, of: now }, createElement(component as ComponentType<Record<string, unknown>>, { ...propsOf(now, tools), ...handlers })))
+    const render = (now: Usage) => root.render(createElement(Guard, { failed: tools.failed, of: now }, tools.wrapElement(createElement(component as ComponentType<Record<string, unknown>>, { ...propsOf(now, tools), ...handlers }), { createElement, componentOf: tools.componentOf }) as ReactNode))
     render(usage)
     return {
       update(next) {

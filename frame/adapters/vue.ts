@@ -42,6 +42,7 @@ export const adapter: Adapter = {
     const app = createApp({ render: () => h(component as Component, { ...shown.usage.attributes, ...shown.usage.props, ...own, ...handlers }, slotsOf(shown.usage, tools) as unknown as Slots) })
     app.config.errorHandler = (error) => tools.failed(error)
     app.config.warnHandler = () => undefined
+    tools.prepareApp(app)
     app.mount(parent)
     return {
       update(next) {

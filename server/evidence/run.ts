@@ -38,7 +38,7 @@ export async function runEvidence(db: Store, libraryId: string, id: string): Pro
   const themes = await themesOf(db, library.id)
   const input: ToTry = {
     port: settings().PREVIEW_PORT, css: themesCss(themes, tokenPrefix(library.prefix)).css, theme: themes.find((one) => one.on === null)?.name ?? '', chromium: settings().CHROMIUM,
-    components: asked.map(({ component: { tag, contract }, face, modules }) => ({ tag, contract, face, modules, provided: providedFor(provisions, tag) })), contracts: components.map((one) => one.contract),
+    components: asked.map(({ component: { tag, contract }, face, modules }) => ({ tag, contract, face, modules, provided: providedFor(provisions, tag, '', [...moduleOf].map(([of, module]) => ({ tag: of, module }))) })), contracts: components.map((one) => one.contract),
   }
   const keys = new Map(asked.map(({ component }) => [component.tag, { id: component.id, key: evidenceKey(component, library.prefix, providedFor(provisions, component.tag)) }]))
   let stopped = false

@@ -251,6 +251,9 @@ test('widths: those its sheets ask for, names of the library’s own, dragged an
   const box = (await edge.boundingBox())!
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
   await page.mouse.down()
+  // what is under the pointer is the edge once it is drawn as being dragged
+  await expect(edge).toHaveClass(/dragged/)
+  await page.waitForTimeout(300)
   await page.mouse.move(box.x + box.width / 2 + 40, box.y + box.height / 2, { steps: 4 })
   await page.mouse.up()
   await expect(parent).toHaveCSS('width', '350px')

@@ -13,7 +13,7 @@ const options = computed(() => {
   const all = new Map<number | null, { value: number | null; title: string; note?: string }>([[null, { value: null, title: 'as wide as there is room' }]])
   for (const one of named.value) all.set(one.width, { value: one.width, title: one.name, note: `${one.width} px` })
   for (const one of asked.filter((each) => each.of === 'parent')) if (!all.has(one.width)) all.set(one.width, { value: one.width, title: String(one.width), note: 'its sheet changes here' })
-  for (const value of [320, 600, 1024, width.value]) if (!all.has(value)) all.set(value, { value, title: String(value) })
+  for (const value of [320, 390, 600, 768, 1024, width.value]) if (!all.has(value)) all.set(value, { value, title: String(value) })
   return [...all.values()].sort((a, b) => (a.value ?? -1) - (b.value ?? -1))
 })
 const from = (text: string) => (Number(text) >= 1 && Number(text) <= 10_000 ? Math.round(Number(text)) : null)

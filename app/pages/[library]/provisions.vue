@@ -56,7 +56,7 @@ async function keep(provisions: Provisions) {
 const fields = [
   { key: 'styles', title: 'Styles', note: 'for the page the component stands in: fonts, resets, custom properties' },
   { key: 'around', title: 'Markup around it', note: 'with <slot></slot> where it stands' },
-  { key: 'script', title: 'Script', note: 'a module; its default export is called with the data before anything is shown, and what it returns when it ends' },
+  { key: 'script', title: 'Script', note: 'a module; its default export is called with the data before anything is shown, and what it returns when it ends; `app(app, data)` gets the app of a Vue component, `wrap(element, { createElement, componentOf }, data)` a function component, to put it into a provider' },
   { key: 'data', title: 'Data', note: 'JSON, given to the script' },
 ] as const
 const scopes = computed(() => [{ value: libraryScope, title: 'all of the library' }, ...store.standing.map((one) => ({ value: one.tag, title: store.title(one.tag), ...(store.library?.provisions.some((each) => each.scope === one.tag) ? { note: 'has some' } : {}) }))])
