@@ -119,13 +119,16 @@ for (const name of ['pointerdown', 'pointerup', 'mousedown', 'mouseup', 'click']
   }, true)
 }
 
+/** A script that could not be fetched once is remembered by the browser as one that cannot be: it is asked for anew by another address. */
+const loadScript = async (url: string): Promise<object> => load(url).catch(() => load(`${url}?again=${now()}`))
+
 async function provideAll(provided: Extract<ToFrame, { say: 'provide' }>['provided']): Promise<void> {
   try {
     for (const { tag, module } of provided.flatMap((one) => one.modules)) {
       if (!loaded.has(module)) loaded.set(module, await load(new URL(module, location.href).href))
       moduleOf.set(tag, module)
     }
-    await provide(provided, (url) => load(url) as Promise<object>)
+    await provide(provided, loadScript)
   } catch (error) {
     tellFailure('provide', error)
   }

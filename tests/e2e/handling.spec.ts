@@ -249,7 +249,12 @@ test('widths: those its sheets ask for, names of the library’s own, dragged an
   await page.keyboard.press('Shift+ArrowRight')
   await expect(parent).toHaveCSS('width', '270px')
   const box = (await edge.boundingBox())!
-  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
+  // as a person would, until it is under the pointer
+  await expect.poll(async () => {
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 - 20)
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
+    return edge.evaluate((one) => one.matches(':hover'))
+  }).toBe(true)
   await page.mouse.down()
   // what is under the pointer is the edge once it is drawn as being dragged
   await expect(edge).toHaveClass(/dragged/)

@@ -83,16 +83,16 @@ test('a library of function components: on the shelf, handled, nodes put in, a f
 test('what needs an app made ready, or a provider of the library’s own around it, is given it by provisions', async ({ page }) => {
   const ines = await someone(at, 'ines')
   for (const [slug, title, files] of [
-    ['skua-tides', 'Skua tides', { 'package.json': vueLibrary['package.json']!, 'src/TideMark.vue': "<script setup lang=\"ts\">\nimport { inject } from 'vue'\nconst tide = inject<string>('tide')\nif (!tide) throw new Error('no tide around me')\n</script>\n<template><b>{{ tide }}</b></template>" }],
-    ['gannet-tides', 'Gannet tides', { 'package.json': jsxLibrary['package.json']!, 'tsconfig.json': jsxLibrary['tsconfig.json'] ?? '{}', 'src/tides.tsx': "import { createContext, useContext, type ReactNode } from 'react'\nconst Tide = createContext<string | undefined>(undefined)\nexport function TideProvider({ tide, children }: { tide: string; children?: ReactNode }) { return <Tide.Provider value={tide}>{children}</Tide.Provider> }\nexport function TideMark() { const tide = useContext(Tide); if (!tide) throw new Error('no tide around me'); return <b>{tide}</b> }" }],
+    ['skuatides', 'Skua tides', { 'package.json': vueLibrary['package.json']!, 'src/TideMark.vue': "<script setup lang=\"ts\">\nimport { inject } from 'vue'\nconst tide = inject<string>('tide')\nif (!tide) throw new Error('no tide around me')\n</script>\n<template><b>{{ tide }}</b></template>" }],
+    ['gannettides', 'Gannet tides', { 'package.json': jsxLibrary['package.json']!, 'tsconfig.json': jsxLibrary['tsconfig.json'] ?? '{}', 'src/tides.tsx': "import { createContext, useContext, type ReactNode } from 'react'\nconst Tide = createContext<string | undefined>(undefined)\nexport function TideProvider({ tide, children }: { tide: string; children?: ReactNode }) { return <Tide.Provider value={tide}>{children}</Tide.Provider> }\nexport function TideMark() { const tide = useContext(Tide); if (!tide) throw new Error('no tide around me'); return <b>{tide}</b> }" }],
   ] as const) {
     expect((await ines('/api/libraries', { body: { slug, title, package: `@marram/${slug}`, prefix: `${slug}-`, visibility: 'open' } })).status).toBe(200)
     expect((await bringIn(ines, files as unknown as Record<string, string>, slug)).body.state).toBe('done')
   }
-  await signIn(page, at, 'ines', '/skua-tides/TideMark')
+  await signIn(page, at, 'ines', '/skuatides/TideMark')
   for (const [slug, script] of [
-    ['skua-tides', "export const app = (app, data) => app.provide('tide', data.tide)"],
-    ['gannet-tides', "export const wrap = (element, { createElement, componentOf }, data) => createElement(componentOf('TideProvider'), data, element)"],
+    ['skuatides', "export const app = (app, data) => app.provide('tide', data.tide)"],
+    ['gannettides', "export const wrap = (element, { createElement, componentOf }, data) => createElement(componentOf('TideProvider'), data, element)"],
   ] as const) {
     await page.goto(`${at.url}/${slug}/TideMark`)
     await expect(page.getByRole('alert').filter({ hasText: 'no tide around me' })).toBeVisible()
@@ -106,9 +106,9 @@ test('what needs an app made ready, or a provider of the library’s own around 
     await expect(page.getByRole('alert').filter({ hasText: 'no tide' })).toHaveCount(0)
   }
   // what fails in it is told as what is provided
-  await page.goto(`${at.url}/gannet-tides/provisions`)
+  await page.goto(`${at.url}/gannettides/provisions`)
   await page.getByLabel('Script').fill("export const wrap = () => { throw new Error('no harbour') }")
   await page.getByRole('button', { name: 'Provide it' }).click()
-  await page.goto(`${at.url}/gannet-tides/TideMark`)
+  await page.goto(`${at.url}/gannettides/TideMark`)
   await expect(page.getByRole('alert').filter({ hasText: 'no harbour' })).toContainText('The provisions failed, not the component')
 })
