@@ -76,6 +76,8 @@ const time = (at: Date) => `${at.toLocaleTimeString('en-GB')}.${String(at.getMil
 const failure = ref<{ text: string; provided: boolean; phase: string; where: { file: string; line: number } | undefined }>()
 
 async function onFailed(message: { phase: 'provide' | 'load' | 'render' | 'run'; text: string; at?: { module: string; line: number; column: number } | undefined }) {
+  // what fails in a component for want of what is provided is not what is wrong
+  if (failure.value?.provided && message.phase !== 'provide') return
   const told = { text: message.text, provided: message.phase === 'provide', phase: { provide: 'while what is provided was made ready', load: 'while it was loaded', render: 'while it was made', run: 'while it ran' }[message.phase], where: undefined as { file: string; line: number } | undefined }
   failure.value = told
   if (message.at) {
@@ -83,7 +85,7 @@ async function onFailed(message: { phase: 'provide' | 'load' | 'render' | 'run';
     if (failure.value === told || failure.value?.text === told.text) failure.value = { ...told, where }
   }
 }
-watch([usage, tag], () => { failure.value = undefined })
+watch([usage, tag, () => store.library?.provisions], () => { failure.value = undefined })
 
 const words = ref<WordsView[]>([])
 const wordsProblems = ref<Problem[]>([])
