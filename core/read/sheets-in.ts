@@ -11,7 +11,7 @@ export function scriptIn(file: SourceText): ts.SourceFile | undefined {
 }
 
 /** What stands for what an interpolation fills in. */
-export const filledIn = '\u0001'
+export const blanked = '\u0001'
 
 /** The text of a string or template as it is written, without its quotes; what is filled in is blanked, at the same length. */
 export function writtenText(node: ts.StringLiteralLike | ts.TemplateExpression): string {
@@ -21,7 +21,7 @@ export function writtenText(node: ts.StringLiteralLike | ts.TemplateExpression):
   if (ts.isTemplateExpression(node)) {
     for (const span of node.templateSpans) {
       const [start, end] = [span.expression.pos - 2 - from, span.literal.getStart() + 1 - from]
-      text = text.slice(0, start) + filledIn.repeat(Math.max(0, end - start)) + text.slice(end)
+      text = text.slice(0, start) + blanked.repeat(Math.max(0, end - start)) + text.slice(end)
     }
   }
   return text
@@ -50,7 +50,7 @@ export function sheetsIn(file: SourceText, script = scriptIn(file)): { css: stri
     const places = new Lines(script.text)
     walk(script, (node) => {
       if (!ts.isStringLiteralLike(node) && !ts.isTemplateExpression(node)) return
-      const css = writtenText(node).replaceAll(filledIn, ' ')
+      const css = writtenText(node).replaceAll(blanked, ' ')
       if (!/@(?:supports|media|container)\b/i.test(css)) return
       for (const { text, from } of stylesIn(css)) found.push({ css: text, line: (offset) => places.before(node.getStart() + 1 + from + offset) + 1 })
     })

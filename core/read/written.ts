@@ -3,7 +3,7 @@ import { parseFragment, type DefaultTreeAdapterMap } from 'parse5'
 import ts from 'typescript'
 import { Tokens, walkSheet } from '../style/sheet'
 import { selectorKey, type Written } from './places'
-import { filledIn, writtenText } from './sheets-in'
+import { blanked, writtenText } from './sheets-in'
 import { Lines } from './source/lines'
 import { walk, type SourceText } from './source/source-set'
 import { vueParts } from './source/vue-script'
@@ -36,7 +36,7 @@ function markupIn(text: string, file: SourceText, offset: number, written: Writt
   const visit = (node: Node): void => {
     if ('tagName' in node) {
       const at = node.sourceCodeLocation?.startOffset
-      if (at !== undefined) written.elements.push({ tag: node.tagName, attributes: Object.fromEntries(node.attrs.filter((one) => !one.value.includes(filledIn)).map((one) => [one.name, one.value])), place: { file: file.path, line: lines.before(offset + at) + 1 } })
+      if (at !== undefined) written.elements.push({ tag: node.tagName, attributes: Object.fromEntries(node.attrs.filter((one) => !one.value.includes(blanked)).map((one) => [one.name, one.value])), place: { file: file.path, line: lines.before(offset + at) + 1 } })
       const styles = node.tagName === 'style' ? node.childNodes[0] : undefined
       if (styles && 'value' in styles) rulesIn(styles.value, file, offset + (node.sourceCodeLocation?.startTag?.endOffset ?? 0), written, lines)
     }
@@ -54,7 +54,7 @@ function inScript(file: SourceText, written: Written): void {
       const from = node.getStart() + 1
       const text = writtenText(node)
       if (/<[a-z]/i.test(text)) markupIn(text, file, from, written, lines)
-      else if (text.includes('{') && text.includes(':')) rulesIn(text.replaceAll(filledIn, ' '), file, from, written, lines)
+      else if (text.includes('{') && text.includes(':')) rulesIn(text.replaceAll(blanked, ' '), file, from, written, lines)
     } else if (ts.isCallExpression(node) && ts.isPropertyAccessExpression(node.expression) && node.expression.name.text === 'setProperty') {
       const [name, value] = node.arguments
       if (name && value && ts.isStringLiteralLike(name) && name.text.startsWith('--')) written.feeds.push({ property: name.text, names: namesIn(value), place: { file: file.path, line: lines.before(node.getStart()) + 1 } })

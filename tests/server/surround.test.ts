@@ -40,6 +40,7 @@ test('what the source of a component asks for, with its places; a component that
 test('examples to begin with, of components that stand on the shelf', async () => {
   const starters = async () => ((await ines('/api/libraries/tern/starters')).body as { tag: string; name: string; starter: boolean }[]).map((one) => `${one.tag} ${one.name}`)
   expect(await starters()).toEqual(['tern-notice-strip Boats stay in', 'tern-ticket Ticket with a car'])
-  await ines('/api/libraries/tern/source', { form: (() => { const form = new FormData(); form.append('removed', 'src/ticket.ts'); return form })() })
-  expect((await starters())[0]).toBe('tern-notice-strip Boats stay in')
-})
+  // one whose component has gone waits for it to come back
+  expect((await bringIn(ines, { 'src/pier.txt': 'no more tickets' }, 'tern', ['src/ticket.ts'])).body.result.gone).toContain('tern-ticket')
+  expect(await starters()).toEqual(['tern-notice-strip Boats stay in'])
+}, 60_000)

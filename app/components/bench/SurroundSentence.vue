@@ -26,7 +26,7 @@ const on = part('on')
 const dressed = part('dressed')
 const without = part('without')
 const regions = part('regions')
-const { abilities, widths: asked } = useAsks(computed(() => contract.tag))
+const { abilities, widths: asked, problem: notAsked } = useAsks(computed(() => contract.tag))
 const lackable = computed(() => [...abilities.value.map((one) => ({ value: one.name, title: one.name, note: one.here ? `asked in ${one.place.file.split('/').at(-1)} ${one.place.line}` : 'this browser lacks it already' })), ...without.value.filter((name) => !abilities.value.some((one) => one.name === name)).map((value) => ({ value, title: value, note: 'no source asks for it' }))])
 const dress = computed<string>({ get: () => (dressed.value ? 'yes' : 'no'), set: (value) => { dressed.value = value === 'yes' } })
 const windowSize = computed<string | null>({
@@ -91,7 +91,7 @@ function windowFrom(event: Event) {
       in <Choice v-model="colours" label="Colours" :options="[{ value: 'own', title: 'its own colours' }, { value: 'forced', title: 'the reader’s colours', note: 'forced; nearly as a browser does' }]" />,
       <Choice v-model="dress" label="Looks" :options="[{ value: 'yes', title: 'dressed as it is' }, { value: 'no', title: 'undressed', note: 'behaviour and structure only' }]" />,
       in regions of <Choices v-model="regions" label="Regions of other themes, one in the other" :options="themes.map((one) => ({ value: one.name, title: one.title }))" none="no other theme" />,
-      <template v-if="lackable.length">in a browser that lacks <Choices v-model="without" label="Abilities switched off" :options="lackable" none="nothing it asks for" />, </template>provided with <NuxtLink class="link" :to="{ path: `/${store.slug}/provisions`, query: { of: contract.tag } }">{{ providedWith || 'nothing more' }}</NuxtLink>.
+      <template v-if="lackable.length">in a browser that lacks <Choices v-model="without" label="Abilities switched off" :options="lackable" none="nothing it asks for" />, </template><span v-else-if="notAsked" class="small bad" role="alert">What its source asks of the browser is not known: {{ notAsked }} </span>provided with <NuxtLink class="link" :to="{ path: `/${store.slug}/provisions`, query: { of: contract.tag } }">{{ providedWith || 'nothing more' }}</NuxtLink>.
     </p>
   </div>
 </template>
