@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { isPackageName } from './package-name'
 
 /** Where a library is kept in Git. `folder` is the one in it that holds the library; `ref` a branch or a tag. */
 export const gitOriginSchema = z.object({
@@ -9,8 +10,8 @@ export type GitOrigin = z.infer<typeof gitOriginSchema>
 
 /** A package in a registry, by name and version, range or tag. */
 export const packageOriginSchema = z.object({
-  is: z.literal('package'), name: z.string().max(214).regex(/^(@[a-z0-9~-][a-z0-9._~-]*\/)?[a-z0-9~-][a-z0-9._~-]*$/i, 'this is not a package name'),
-  range: z.string().max(100).regex(/^(?!-)[\w.^~<>=|* +-]*$/, 'a version, a range or a tag').default('latest'),
+  is: z.literal('package'), name: z.string().max(214).refine(isPackageName, 'this is not a package name'),
+  range: z.string().max(100).regex(/^(?![-.])[\w.^~<>=|* +-]*$/, 'a version, a range or a tag').default('latest'),
 })
 export type PackageOrigin = z.infer<typeof packageOriginSchema>
 

@@ -13,6 +13,17 @@ import { tokenDocumentSchema } from './tokens/document'
 const moment = z.coerce.date()
 export const roleSchema = z.enum(['maintainer', 'contributor', 'reader'])
 
+/** An answer that says nothing but that it is done. */
+export const nothingSchema = z.object({})
+export const madeSchema = z.object({ id: z.string() })
+/** An edit of tokens by its number, and the revision of the theme that it made. */
+export const editedSchema = z.object({ edit: z.string(), revision: z.number().int() })
+export const undoneSchema = z.object({ theme: z.string(), path: z.string() })
+/** The line of source that a place in a built module comes from. */
+export const tracedSchema = z.object({ file: z.string(), line: z.number().int() })
+export const libraryMadeSchema = z.object({ slug: z.string() })
+export const signedInSchema = z.object({ id: z.string() })
+
 export const personSchema = z.object({ id: z.string(), name: z.string(), email: z.string(), administrator: z.boolean() })
 export const meSchema = z.object({
   person: personSchema.nullable(),
@@ -140,6 +151,11 @@ export const staffSchema = z.object({
 export const sourceListSchema = z.object({ paths: z.array(z.string()) })
 export const sourceFileSchema = z.object({ path: z.string(), text: z.string(), revision: z.number().int() })
 export const begunSchema = z.object({ job: z.string(), problems: z.array(problemSchema) })
+/** What became of an upload: a job, or, where one only wanted to look, what would leave the shelf with it. */
+export const uploadedSchema = z.object({ job: z.string().nullable(), problems: z.array(problemSchema), leaving: z.object({ components: z.array(z.string()), files: z.number().int() }).nullable() })
+/** The states of a library's source there have been, the newest first. */
+export const revisionsSchema = z.array(z.object({ number: z.number().int(), note: z.string(), made_by: z.string().nullable(), made_at: moment, current: z.boolean() }))
+export type RevisionView = z.infer<typeof revisionsSchema>[number]
 /** Source as it is being written: what is wrong with it, and the component that is looked at. */
 export const triedSchema = z.object({ problems: z.array(problemSchema), shown: z.object({ contract: contractSchema, module: z.string().nullable() }).nullable() })
 export type Tried = z.infer<typeof triedSchema>

@@ -1,5 +1,7 @@
+import { execFile } from 'node:child_process'
 import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
+import { promisify } from 'node:util'
 import { z } from 'zod'
 
 /** The settings of one web process, all from the environment. Where we are served from stands here and nowhere else. */
@@ -10,7 +12,8 @@ const settingsSchema = z.object({
   /** Where previews are served; `{frame}` is replaced by a name for each frame, so that each may run in a process of its own. */
   PREVIEW_URL: z.string().default('http://{frame}.localhost:4311'),
   PREVIEW_PORT: z.coerce.number().int().default(4311),
-  SESSION_SECRET: z.string().min(32).default('for demonstrations only, replace me in earnest'),
+  /** Seals session cookies and secrets that wait for a job; has to be set, but in a demonstration. */
+  SESSION_SECRET: z.string().min(32).optional(),
   /** Shows the demo sign-ins on the sign-in page. */
   DEMO: z.stringbool().default(false),
   /** Bytes one source file may have, and one upload. */
@@ -26,12 +29,23 @@ const settingsSchema = z.object({
   GIT_HOSTS: z.string().default(''),
   /** The browser that members are tried in when a whole library is. */
   CHROMIUM: z.string().default('/usr/bin/chromium'),
+  /** Wrong passwords from one address in a quarter of an hour, before it has to wait. */
   SIGN_IN_TRIES: z.coerce.number().int().default(8),
+  /** A proxy of ours stands before this server: the address a request comes from is the last one it names. */
+  BEHIND_PROXY: z.stringbool().default(false),
 })
 export type Settings = z.infer<typeof settingsSchema>
 
 let read: Settings | undefined
 export const settings = (): Settings => (read ??= settingsSchema.parse(process.env))
+
+/** The secret that sessions are sealed with. Without one nothing is sealed, but in a demonstration, where nothing is worth it. */
+export function sessionSecret(): string {
+  const { SESSION_SECRET, DEMO } = settings()
+  if (SESSION_SECRET !== undefined) return SESSION_SECRET
+  if (DEMO) return 'for demonstrations only, replace me in earnest'
+  throw new Error('SESSION_SECRET is not set: give it at least 32 characters that nobody can guess.')
+}
 
 /** A folder for work files, made when it is not there. */
 export function dataFolder(name: 'dependencies' | 'fetched'): string {
@@ -42,6 +56,21 @@ export function dataFolder(name: 'dependencies' | 'fetched'): string {
 
 /** What the package client is told besides: which registry, where that is set. */
 export const npmEnvironment = (): Record<string, string> => ({ npm_config_update_notifier: 'false', ...(settings().PACKAGE_REGISTRY ? { npm_config_registry: settings().PACKAGE_REGISTRY! } : {}) })
+
+let registry: Promise<string> | undefined
+
+/** The registry packages come from: the one that is set, or the one the package client is set to on this server. */
+export function npmRegistry(): Promise<string> {
+  const set = settings().PACKAGE_REGISTRY
+  if (set) return Promise.resolve(set)
+  registry ??= promisify(execFile)('npm', ['config', 'get', 'registry'], { timeout: 20_000 })
+    .then(({ stdout }) => new URL(stdout.trim()).href)
+    .catch(() => {
+      registry = undefined
+      return 'http://no-registry.invalid/'
+    })
+  return registry
+}
 
 export const publicUrl = (path = ''): string => settings().PUBLIC_URL.replace(/\/$/, '') + path
 export const registryUrl = (): string => publicUrl('/registry/')

@@ -1,30 +1,42 @@
 import { readdirSync } from 'node:fs'
 import { join } from 'node:path'
-import { accessLevels } from './auth/route'
+import { z } from 'zod'
+import { accessLevels, type Stated } from './auth/route'
 import { registryRoutes } from './registry/routes'
 
-const files = readdirSync('server/api', { recursive: true, encoding: 'utf8' }).filter((one) => one.endsWith('.ts')).map((one) => join('server/api', one))
+const files = readdirSync('server/api', { recursive: true, encoding: 'utf8' }).filter((path) => path.endsWith('.ts')).map((path) => join('server/api', path))
+// eslint-disable-next-line @typescript-eslint/no-require-imports -- each file by its name
+const statedIn = (file: string) => (require(join(process.cwd(), file)) as { default: { stated: Stated } }).default.stated
 
 test('there are routes to walk', () => expect(files.length).toBeGreaterThan(20))
 
-test.each(files)('%s says who may call it', (file) => {
-  // eslint-disable-next-line @typescript-eslint/no-require-imports -- each file by its name
-  const { default: handler } = require(join(process.cwd(), file)) as { default: { access?: string } }
-  expect(accessLevels).toContain(handler.access)
+test.each(files)('%s says who may call it, what it takes and how much, and what it answers', (file) => {
+  const { access, body, limit, answer, rawBody } = statedIn(file)
+  expect(accessLevels).toContain(access)
   // a role is a role in the library that the address names
-  if (['maintainer', 'contributor', 'reader'].includes(handler.access!)) expect(file).toContain('[library]')
+  if (['maintainer', 'contributor', 'reader'].includes(access)) expect(file).toContain('[library]')
   // whatever changes something is open only to those signed in, but for the door itself
-  if (/\.(post|put|patch|delete)\.ts$/.test(file) && !/sign-(in|out)\.post/.test(file)) expect(handler.access).not.toBe('anyone')
+  if (/\.(post|put|patch|delete)\.ts$/.test(file) && !/sign-(in|out)\.post/.test(file)) expect(access).not.toBe('anyone')
+  // a body has a limit of its own, and never one that the others' pages would feel
+  expect(body !== undefined || limit === undefined).toBe(true)
+  if (body && !rawBody) {
+    expect(limit).toBeGreaterThan(0)
+    expect(limit).toBeLessThanOrEqual(5_000_000)
+  }
+  expect(answer === 'stream' || answer instanceof z.ZodType).toBe(true)
+  // only the feed writes its answer itself
+  expect(answer === 'stream').toBe(file.endsWith('feed.get.ts'))
 })
 
-test('every registry route says who may call it, and writes take a token that may publish', () => {
-  for (const one of registryRoutes) {
-    expect(['anyone', 'token', 'read', 'publish']).toContain(one.access)
-    if (one.method !== 'GET') expect(one.access).toBe('publish')
+test('every registry route says who may call it and how much it takes, and writes take a token', () => {
+  for (const { method, access, limit, path } of registryRoutes) {
+    expect(['anyone', 'token', 'read', 'publish']).toContain(access)
+    if (method !== 'GET') expect(access).toBe(String(path).includes('user') ? 'token' : 'publish')
+    if (method === 'PUT') expect(limit!()).toBeGreaterThan(0)
   }
 })
 
 test('nothing under server/ defines a handler past the wrapper', () => {
-  const handlers = readdirSync('server', { recursive: true, encoding: 'utf8' }).filter((one) => /^(routes|middleware)\//.test(one))
+  const handlers = readdirSync('server', { recursive: true, encoding: 'utf8' }).filter((path) => /^(routes|middleware)\//.test(path))
   expect(handlers).toEqual([])
 })

@@ -1,13 +1,14 @@
 import ts from 'typescript'
 import semver from 'semver'
 import type { Problem } from '../problem'
+import { isPackageName } from '../package-name'
+import { isFromRegistry } from './lock'
 import { isBeside } from './source/reading'
 import { SourceSet, type SourceText } from './source/source-set'
 
 /** Packages to install for a library, by name with the range it asks for, and what cannot be had. */
 export interface Wanted { packages: Record<string, string>; problems: Problem[] }
 
-const packageName = /^(?:@[a-z0-9-~][a-z0-9-._~]*\/)?[a-z0-9-~][a-z0-9-._~]*$/i
 const built = new Set(['assert', 'buffer', 'child_process', 'crypto', 'events', 'fs', 'http', 'https', 'net', 'os', 'path', 'process', 'stream', 'url', 'util', 'worker_threads', 'zlib'])
 
 /**
@@ -39,13 +40,13 @@ export function dependenciesOf(files: SourceText[]): Wanted {
   for (const [name, place] of imported) {
     if (name === self) continue
     const range = said[name] ?? '*'
-    if (!fromRegistry(range)) {
+    if (!isFromRegistry(range)) {
       problems.push({ code: 'dependency-elsewhere', what: `${name} is asked for as “${range}”, which is not a version in a registry.`, where: { file: 'package.json' }, todo: `Components that need it are not rendered; the first is ${place.file}. Name a version, and bring the source in again.` })
       continue
     }
     packages[name] = range
     const types = `@types/${name.replace(/^@/, '').replace('/', '__')}`
-    if (said[types] && fromRegistry(said[types])) packages[types] = said[types]
+    if (said[types] && isFromRegistry(said[types])) packages[types] = said[types]
     else if (['react', 'react-dom'].includes(name) && /\.tsx?$/.test(place.file)) packages[types] = majorOf(range)
   }
   return { packages, problems }
@@ -54,11 +55,8 @@ export function dependenciesOf(files: SourceText[]): Wanted {
 const nameIn = (specifier: string): string | undefined => {
   if (/^[./#]|^node:|^https?:|^[@~]\//.test(specifier)) return undefined
   const name = specifier.split('/').slice(0, specifier.startsWith('@') ? 2 : 1).join('/')
-  return packageName.test(name) ? name : undefined
+  return isPackageName(name) ? name : undefined
 }
-
-/** A range or a tag of a registry; not a folder, a workspace, a repository or an address. */
-const fromRegistry = (range: string): boolean => semver.validRange(range) !== null || /^[a-z][a-z0-9.-]*$/i.test(range)
 
 /** Types of React are numbered as React is. */
 const majorOf = (range: string): string => {

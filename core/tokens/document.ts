@@ -30,7 +30,10 @@ export const aliasOf = (value: unknown): string | undefined =>
 
 const isObject = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value)
 
-/** All tokens of a document, in file order, types inherited from their groups. */
+/** The most a token file may hold; what passes it is told and refused, so that nobody waits for what it takes. */
+export const tokenLimits = { count: 20_000, depth: 32, name: 200 }
+
+/** All tokens of a document, in file order, types inherited from their groups. Groups nested deeper than may be are passed over. */
 export function tokensOf(document: TokenDocument): Token[] {
   const tokens: Token[] = []
   const visit = (group: Record<string, unknown>, path: string[], type: string | undefined, tier: Tier) => {
@@ -44,6 +47,7 @@ export function tokensOf(document: TokenDocument): Token[] {
       })
       return
     }
+    if (path.length >= tokenLimits.depth) return
     for (const [name, child] of Object.entries(group)) if (!name.startsWith('$') && isObject(child)) visit(child, [...path, name], ownType, ownTier)
   }
   visit(document, [], undefined, 'semantic')
@@ -61,15 +65,46 @@ export function parseTokenDocument(text: string, file: string): Outcome<TokenDoc
   const read = tokenDocumentSchema.safeParse(json)
   if (!read.success) return refused({ code: 'token-file', what: 'A token file is a JSON object of groups and tokens.', where: { file }, todo: 'See the Design Tokens Format Module.' })
   const problems: Problem[] = []
-  const visit = (group: Record<string, unknown>, path: string[]) => {
+  const tell = (code: string, what: string, todo: string) => problems.push({ code, what, where: { file }, todo })
+  let count = 0
+  const visit = (group: Record<string, unknown>, path: string[]): void => {
+    if ('$value' in group) count++
     for (const [name, child] of Object.entries(group)) {
-      if (name.startsWith('$')) continue
-      if (/[{}.]/.test(name)) problems.push({ code: 'token-name', what: `“${name}” is not a name a token can have: no dots or braces.`, where: { file }, todo: `Rename it under ${path.join('.') || 'the top'}.` })
-      if (isObject(child)) visit(child, [...path, name])
+      if (name.startsWith('$') || problems.length >= 100) continue
+      const fault = faultOfName(name)
+      if (fault !== undefined) tell('token-name', `“${shownName(name)}” is not a name a token can have: ${fault}.`, `Rename it under ${path.join('.') || 'the top'}.`)
+      if (!isObject(child)) continue
+      if (path.length + 1 > tokenLimits.depth) tell('token-depth', `${path.slice(0, 3).join('.')} … is nested deeper than ${tokenLimits.depth} groups.`, 'Bring its tokens further up.')
+      else visit(child, [...path, name])
     }
   }
   visit(read.data, [])
+  if (count > tokenLimits.count) tell('token-count', `This file holds ${count} tokens; ${tokenLimits.count} are the most.`, 'Leave out those nobody uses, or divide the library.')
   return problems.length ? { ok: false, problems } : done(read.data)
+}
+
+const shownName = (name: string): string => [...name.slice(0, 60)].map((character) => (character < ' ' ? '␀' : character)).join('')
+
+/** Why a name cannot be a token's. The format keeps dots and braces for aliases; what would need escaping in every place it is written is refused too. */
+function faultOfName(name: string): string | undefined {
+  if (name === '') return 'it is empty'
+  if (name.length > tokenLimits.name) return `it has more than ${tokenLimits.name} characters`
+  if (/[{}.]/.test(name)) return 'no dots or braces'
+  if (/[\0-\x1f\x7f;<>"'`\\\u2028\u2029]/.test(name)) return 'no quotes, semicolons, backslashes, angle brackets or line breaks'
+  return name.isWellFormed() ? undefined : 'it holds half a character'
+}
+
+/** The group or token under a name that a group has of its own. */
+const childOf = (group: Record<string, unknown>, name: string): Record<string, unknown> | undefined => {
+  const child = Object.hasOwn(group, name) ? group[name] : undefined
+  return isObject(child) ? child : undefined
+}
+
+/** The `$value` that a document gives a token itself; `undefined` where it gives none. */
+export function valueAt(document: TokenDocument, path: string): unknown {
+  let at: Record<string, unknown> | undefined = document
+  for (const name of path.split('.')) at = at && childOf(at, name)
+  return at?.$value
 }
 
 /**
@@ -80,7 +115,7 @@ export function withValue(document: TokenDocument, path: string, value: unknown,
   const names = path.split('.')
   const change = (group: Record<string, unknown>, depth: number): Record<string, unknown> => {
     const name = names[depth]!
-    const child = isObject(group[name]) ? (group[name] as Record<string, unknown>) : undefined
+    const child = childOf(group, name)
     if (depth === names.length - 1) {
       if (value !== undefined) return { ...group, [name]: { ...(child ?? (type ? { $type: type } : {})), $value: value } }
       const { [name]: _gone, ...rest } = group

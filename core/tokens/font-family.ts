@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { cssString } from '../css'
 import { done } from '../problem'
 import { misread, type TokenKind } from './kind'
 
@@ -21,5 +22,5 @@ export const fontFamily: TokenKind<FontFamilyValue> = {
     return names.length === 0 ? misread('font family', 'Write a name, or names with commas between.') : done(names.length === 1 ? names[0]! : names)
   },
   show: (value) => list(value).join(', '),
-  css: (value) => list(value).map((one) => (generic.has(one) ? one : `"${one.replaceAll('\\', '\\\\').replaceAll('"', '\\"')}"`)).join(', '),
+  css: (value) => list(value).map((one) => (generic.has(one) ? one : cssString(one))).join(', '),
 }

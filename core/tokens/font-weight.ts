@@ -9,7 +9,7 @@ const named: Record<string, number> = {
 export type FontWeightValue = number | string
 
 const read = (value: unknown) =>
-  (typeof value === 'number' && value >= 1 && value <= 1000) || (typeof value === 'string' && value in named)
+  (typeof value === 'number' && value >= 1 && value <= 1000) || (typeof value === 'string' && Object.hasOwn(named, value))
     ? done(value as FontWeightValue)
     : misread('font weight', 'Give a number from 1 to 1000, or a name such as semi-bold.')
 

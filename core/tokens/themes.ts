@@ -1,3 +1,4 @@
+import { cssIdentifier, cssString } from '../css'
 import type { Problem } from '../problem'
 import { resolveTokens, type Layer, type Resolved, type ResolvedTokens } from './resolve'
 import type { TokenDocument } from './document'
@@ -19,8 +20,8 @@ export function layersOf(themes: Theme[], name: string): Layer[] {
 
 export const resolveTheme = (themes: Theme[], name: string): ResolvedTokens => resolveTokens(layersOf(themes, name))
 
-/** `notice.edge.warn` with prefix `tern` is `--tern-notice-edge-warn`. */
-export const cssName = (prefix: string, path: string): string => `--${prefix}-${path.replaceAll('.', '-').replaceAll(/\s+/g, '-').toLowerCase()}`
+/** `notice.edge.warn` with prefix `tern` is `--tern-notice-edge-warn`. What is no part of an identifier is escaped. */
+export const cssName = (prefix: string, path: string): string => cssIdentifier(`--${prefix}-${path.replaceAll('.', '-').replaceAll(/\s+/g, '-').toLowerCase()}`)
 
 /** Ink and paper to fall back to, so that native controls follow a theme: `color-scheme`. */
 const schemeOf = (theme: Theme): string | undefined => {
@@ -46,11 +47,11 @@ export function themesCss(themes: Theme[], prefix: string): { css: string; probl
     const scheme = schemeOf(theme)
     return `${selector} {\n${[...(scheme ? [`  color-scheme: ${scheme};`] : []), ...tokens.map(line)].join('\n')}\n}\n`
   }
-  const rules = [rule(`:root, [data-theme="${base.name}"]`, base, [...ground.tokens.values()])]
+  const rules = [rule(`:root, [data-theme=${cssString(base.name)}]`, base, [...ground.tokens.values()])]
   const varied = new Set([...resolved.values()].flatMap((one) => [...one.tokens.values()].filter((token) => ground.tokens.get(token.path)?.css !== token.css).map((token) => token.path)))
   for (const theme of themes) {
     if (theme === base) continue
-    rules.push(rule(`[data-theme="${theme.name}"]`, theme, [...resolved.get(theme.name)!.tokens.values()].filter((token) => varied.has(token.path))))
+    rules.push(rule(`[data-theme=${cssString(theme.name)}]`, theme, [...resolved.get(theme.name)!.tokens.values()].filter((token) => varied.has(token.path))))
   }
   return { css: rules.join('\n'), problems: [...resolved.values()].flatMap((one) => one.problems) }
 }

@@ -1,4 +1,12 @@
+import { nothingSchema } from '~~/core/wire'
 import { route } from '~~/server/auth/route'
-import { endSession } from '~~/server/auth/session'
+import { leaveSession } from '~~/server/auth/session'
 
-export default route({ access: 'anyone', handle: ({ event }) => endSession(event) })
+/** Ends the session, wherever else its cookie may be. */
+export default route({
+  access: 'anyone', answer: nothingSchema,
+  async handle({ event, db }) {
+    await leaveSession(event, db)
+    return {}
+  },
+})

@@ -1,14 +1,15 @@
 import { getRequestHeader, type H3Event } from 'h3'
 import { fail } from './failure'
+import { jsonFrom } from './text'
 
 /**
- * The body of a request as text, of at most so many bytes: what says it is longer is refused at
- * once, and what turns out to be longer when it is.
+ * The bytes of a request, of at most so many: what says it is longer is refused at once, and what
+ * turns out to be longer when it is.
  */
-export async function boundedBody(event: H3Event, limit: number): Promise<string> {
-  const tooLarge = (bytes: number) => fail(413, 'too-large', `This has ${(bytes / 1e6).toFixed(1)} MB or more; ${(limit / 1e6).toFixed(1)} MB are the most that is taken.`, 'Send less at a time.')
-  const told = Number(getRequestHeader(event, 'content-length') ?? 0)
-  if (told > limit) tooLarge(told)
+export async function boundedBytes(event: H3Event, limit: number): Promise<Buffer> {
+  const tooLarge = (bytes: number) => fail(413, 'too-large', `This has ${told(bytes)} or more; ${told(limit)} are the most that is taken.`, 'Send less at a time.')
+  const length = Number(getRequestHeader(event, 'content-length') ?? 0)
+  if (length > limit) tooLarge(length)
   const chunks: Buffer[] = []
   let size = 0
   for await (const chunk of event.node.req as AsyncIterable<Buffer>) {
@@ -16,15 +17,12 @@ export async function boundedBody(event: H3Event, limit: number): Promise<string
     if (size > limit) tooLarge(size)
     chunks.push(chunk)
   }
-  return Buffer.concat(chunks).toString('utf8')
+  return Buffer.concat(chunks)
 }
 
+/** A number of bytes as a person reads it. */
+const told = (bytes: number): string => (bytes >= 100_000 ? `${(bytes / 1e6).toFixed(1)} MB` : `${Math.ceil(bytes / 1000)} kB`)
+
 /** The same, read as JSON; an empty body is an empty object. */
-export async function boundedJson(event: H3Event, limit: number): Promise<unknown> {
-  const text = await boundedBody(event, limit)
-  try {
-    return text === '' ? {} : JSON.parse(text)
-  } catch {
-    return fail(400, 'not-json', 'The body is not JSON.', 'Send JSON; a package client does.')
-  }
-}
+export const boundedJson = async (event: H3Event, limit: number): Promise<unknown> =>
+  jsonFrom((await boundedBytes(event, limit)).toString('utf8'))

@@ -1,15 +1,17 @@
 import { defineEventHandler, getQuery, getRequestHeader, getRouterParams, setResponseHeader, setResponseStatus, type EventHandler, type H3Event } from 'h3'
 import type { z } from 'zod'
 import type { Problem } from '~~/core/problem'
-import { publicUrl, settings } from '../config'
+import { publicUrl } from '../config'
 import { log } from '../log'
 import { isAway, store, type Store } from '../store/database'
-import { libraryBySlug, type Library } from '../store/libraries'
-import { personById, roleOf, type Person, type Role } from '../store/people'
+import { libraryById, libraryBySlug, type Library } from '../store/libraries'
+import { roleOf, type Person, type Role } from '../store/people'
 import { bearer, type TokenScope } from '../store/registry-tokens'
+import { limits } from '../limits'
 import { boundedJson } from './body'
 import { Failure, fail, problemBody } from './failure'
 import { signedIn } from './session'
+import { checkTexts, decodedPart } from './text'
 
 /** Who may call a route. Roles are roles in the library the route's address names; each includes those after it. */
 export type Access = 'anyone' | 'person' | 'administrator' | Role
@@ -21,7 +23,11 @@ export interface Call<B, Q> { event: H3Event; db: Store; params: Record<string, 
 interface Spec<B, Q, R> {
   access: Access
   body?: z.ZodType<B>
+  /** Bytes the body may have; said by every route that takes one. */
+  limit?: number
   query?: z.ZodType<Q>
+  /** The shape of what is answered: what the handler gives besides is left out. `stream` where the handler writes the answer itself. */
+  answer: z.ZodType | 'stream'
   /** Also for those who come with a token of this scope instead of a session, as the companion command does. */
   token?: TokenScope
   /** The body is read by the handler itself, as for uploads. */
@@ -29,25 +35,41 @@ interface Spec<B, Q, R> {
   handle(call: Call<B, Q>): Promise<R> | R
 }
 
+/** What a route says of itself, for whoever walks them all. */
+export type Stated = Pick<Spec<unknown, unknown, unknown>, 'access' | 'body' | 'limit' | 'query' | 'answer' | 'token' | 'rawBody'>
+
 /**
- * A route of our own API: who may call it, what it takes, what it does. Everything that goes wrong
- * leaves as problem details. `person` and `library` are there whenever the access asks for them.
+ * A route of our own API: who may call it, what it takes, what it does, what it answers. Everything
+ * that goes wrong leaves as problem details. `person` and `library` are there whenever the access asks
+ * for them.
  */
-export function route<R, B = undefined, Q = undefined>(spec: Spec<B, Q, R>): EventHandler & { access: Access } {
+export function route<R, B = undefined, Q = undefined>(spec: Spec<B, Q, R>): EventHandler & { stated: Stated } {
   const handler = defineEventHandler(async (event) => {
     try {
       checkOrigin(event)
       const call = await admit(event, spec.access, spec.token)
-      return (await spec.handle({
-        ...call,
-        query: spec.query ? parse(spec.query, getQuery(event), 'query') : (undefined as Q),
-        body: spec.body && !spec.rawBody ? parse(spec.body, await boundedJson(event, settings().UPLOAD_LIMIT), 'body') : (undefined as B),
-      })) ?? null
+      const query = spec.query ? parse(spec.query, queryOf(event), 'query') : (undefined as Q)
+      const body = spec.body && !spec.rawBody ? parse(spec.body, await boundedJson(event, spec.limit ?? 0), 'body') : (undefined as B)
+      const given = await spec.handle({ ...call, query, body })
+      return spec.answer === 'stream' ? given : shaped(spec.answer, given, event)
     } catch (error) {
       return answerFailure(event, error)
     }
   })
-  return Object.assign(handler, { access: spec.access })
+  return Object.assign(handler, { stated: spec as Stated })
+}
+
+/** An answer with what its schema names and nothing else; where something is missing, that is a fault of ours. */
+function shaped(schema: z.ZodType, given: unknown, event: H3Event): unknown {
+  const read = schema.safeParse(given ?? null)
+  if (!read.success) throw new Error(`The answer to ${event.method} ${event.path.split('?')[0]} is not what it should be: ${read.error.message}`)
+  return read.data ?? null
+}
+
+function queryOf(event: H3Event): Record<string, unknown> {
+  const query = getQuery(event)
+  checkTexts(query, 'The query')
+  return query
 }
 
 /** Writes from another site are refused: a browser says where a request comes from. */
@@ -61,11 +83,10 @@ export function checkOrigin(event: H3Event): void {
 
 async function admit(event: H3Event, access: Access, scope: TokenScope | undefined): Promise<Omit<Call<never, never>, 'body' | 'query'>> {
   const db = store()
-  const params = Object.fromEntries(Object.entries(getRouterParams(event)).map(([key, value]) => [key, decodeURIComponent(value)]))
-  const token = scope && /^Bearer (.+)$/i.exec(getRequestHeader(event, 'authorization') ?? '')?.[1]?.trim()
+  const params = Object.fromEntries(Object.entries(getRouterParams(event)).map(([key, value]) => [key, decodedPart(value, 'The address')]))
+  const token = scope && bearerIn(event)
   const holder = token ? await holderOf(db, token, scope, params.library) : undefined
-  const id = holder || (access === 'anyone' && !params.library) ? undefined : await signedIn(event)
-  const person = holder ?? (id ? await personById(db, id) : undefined)
+  const person = holder ?? (access === 'anyone' && !params.library ? undefined : await signedIn(event, db))
   if (access !== 'anyone' && !person) fail(401, 'not-signed-in', 'You are not signed in.', 'Sign in, and come back to this address.')
   if (access === 'administrator' && !person!.administrator) fail(403, 'administrators-only', 'Only an administrator can do this.', 'Ask one.')
   let library: Library | undefined
@@ -82,19 +103,35 @@ async function admit(event: H3Event, access: Access, scope: TokenScope | undefin
   return { event, db, params, person: person!, library: library!, role }
 }
 
+/** Whether whoever sent a request may still see a library: their session goes on, they have a role in it, or it is open. */
+export async function mayStillRead(event: H3Event, { id }: Library): Promise<boolean> {
+  const db = store()
+  const library = await libraryById(db, id)
+  const person = await signedIn(event, db)
+  if (!library) return false
+  if (library.visibility === 'open') return person !== undefined
+  return person !== undefined && (person.administrator || (await roleOf(db, id, person.id)) !== undefined)
+}
+
+/** The access token a request comes with. */
+export const bearerIn = (event: H3Event): string | undefined => /^Bearer (.+)$/i.exec(getRequestHeader(event, 'authorization') ?? '')?.[1]?.trim()
+
 /** Whose token it is, where it is good for this. */
 async function holderOf(db: Store, token: string, scope: TokenScope, slug: string | undefined): Promise<Person> {
   const found = await bearer(db, token)
   if (!found || found.revoked) return fail(401, 'token', 'This token is not known, or was revoked.', 'Make another on your account page.')
-  const library = found.library === null ? undefined : slug === undefined ? null : await libraryBySlug(db, slug)
-  if (!found.scopes.includes(scope) || library === null || (library && library.id !== found.library)) return fail(403, 'token-scope', `This token is not for this: it takes the scope “${scope}”${found.library === null ? '' : ', of this library'}.`, 'Make another on your account page.')
+  if (!found.scopes.includes(scope)) return fail(403, 'token-scope', `This token is not for this: it takes the scope “${scope}”.`, 'Make another on your account page.')
+  if (found.library === null) return found.person
+  // whether there is another library of that name is not told by a token that is not for it
+  const library = slug === undefined ? undefined : await libraryBySlug(db, slug)
+  if (library?.id !== found.library) return fail(404, 'no-library', `There is no library “${slug ?? ''}” that this token is for.`, 'Make another on your account page.')
   return found.person
 }
 
 function parse<T>(schema: z.ZodType<T>, value: unknown, what: string): T {
   const read = schema.safeParse(value)
   if (read.success) return read.data
-  const problems: Problem[] = read.error.issues.map((one) => ({ code: 'bad-input', what: `${[what, ...one.path].join('.')}: ${one.message}.`, todo: 'Correct it and send it again.' }))
+  const problems: Problem[] = read.error.issues.slice(0, limits.problems).map((one) => ({ code: 'bad-input', what: `${[what, ...one.path].join('.')}: ${one.message}.`, todo: 'Correct it and send it again.' }))
   throw new Failure(422, problems)
 }
 

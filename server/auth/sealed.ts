@@ -1,7 +1,7 @@
 import { createCipheriv, createDecipheriv, hkdfSync, randomBytes } from 'node:crypto'
-import { settings } from '../config'
+import { sessionSecret } from '../config'
 
-const key = (): Buffer => Buffer.from(hkdfSync('sha256', settings().SESSION_SECRET, 'kept-shelf', 'sealed until a job has used it', 32))
+const key = (): Buffer => Buffer.from(hkdfSync('sha256', sessionSecret(), 'kept-shelf', 'sealed until a job has used it', 32))
 
 /** A secret as it may wait in the store: sealed (AES-256-GCM) with a key that is not there. */
 export function seal(text: string): string {

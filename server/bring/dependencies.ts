@@ -1,12 +1,14 @@
 import { createHash } from 'node:crypto'
 import { existsSync } from 'node:fs'
-import { mkdir, rename, rm, writeFile } from 'node:fs/promises'
+import { mkdir, readFile, rename, rm, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { setTimeout } from 'node:timers/promises'
 import type { Problem } from '~~/core/problem'
-import { dataFolder, npmEnvironment } from '../config'
+import { straysIn, type Stray } from '~~/core/read/lock'
+import { dataFolder, npmRegistry } from '../config'
 import { log } from '../log'
-import { run, type Ran } from './run'
+import { runClient } from './client'
+import type { Ran } from './run'
 
 const seconds = 180
 const running = new Map<string, Promise<Installed>>()
@@ -52,11 +54,9 @@ async function install(folder: string, packages: Record<string, string>, going: 
   let asked = packages
   let loose = false
   while (Object.keys(asked).length) {
-    await rm(half, { recursive: true, force: true })
-    await mkdir(half, { recursive: true })
-    await writeFile(join(half, 'package.json'), JSON.stringify({ name: 'dependencies-of-a-library', private: true, dependencies: asked }))
-    const ran = await run('npm', ['install', '--ignore-scripts', '--no-audit', '--no-fund', '--no-progress', '--loglevel=error', ...(loose ? ['--legacy-peer-deps'] : [])], { cwd: half, seconds, going, env: npmEnvironment() })
-    if (ran.code === 0) {
+    const locked = await lockIn(half, asked, loose, going)
+    const ran = locked.ran.code === 0 && locked.strays.length === 0 ? await client(half, ['ci', ...peers(loose)], going) : locked.ran
+    if (ran.code === 0 && locked.strays.length === 0) {
       // what is complete may be used again; with something left out it is asked for anew next time
       const target = problems.length ? `${folder}-${createHash('sha256').update(JSON.stringify(asked)).digest('hex').slice(0, 8)}` : folder
       if (existsSync(target)) await rm(half, { recursive: true, force: true })
@@ -69,17 +69,34 @@ async function install(folder: string, packages: Record<string, string>, going: 
       loose = true
       continue
     }
-    const named = culpritIn(ran.said, asked)
-    const culprits = ran.slow || ran.missing ? [] : named ? [named] : await culpritsByAsking(half, asked, going)
+    const named = locked.strays.length ? undefined : culpritIn(ran.said, asked)
+    const culprits = ran.slow || ran.missing ? [] : named ? [{ name: named, problem: problemOf(ran, named) }] : await culpritsByAsking(half, asked, going)
     if (culprits.length === 0) {
-      problems.push(problemOf(ran))
+      problems.push(locked.strays.length ? strayProblem(locked.strays[0]!.package, locked.strays) : problemOf(ran))
       break
     }
-    problems.push(...culprits.map((one) => problemOf(ran, one)))
-    asked = Object.fromEntries(Object.entries(asked).filter(([name]) => !culprits.includes(name)))
+    problems.push(...culprits.map((culprit) => culprit.problem))
+    asked = Object.fromEntries(Object.entries(asked).filter(([name]) => !culprits.some((culprit) => culprit.name === name)))
   }
   await rm(half, { recursive: true, force: true })
   return { folder: undefined, problems, stopped: !(await going()) }
+}
+
+const peers = (loose: boolean): string[] => (loose ? ['--legacy-peer-deps'] : [])
+const client = (cwd: string, args: string[], going: () => Promise<boolean>): Promise<Ran> => runClient(args, { cwd, seconds, going })
+
+/**
+ * Has the client work out in an empty folder what would be installed, and nothing more; what of that
+ * comes from elsewhere than the registry is told, before anything is used.
+ */
+async function lockIn(folder: string, asked: Record<string, string>, loose: boolean, going: () => Promise<boolean>): Promise<{ ran: Ran; strays: Stray[] }> {
+  await rm(folder, { recursive: true, force: true })
+  await mkdir(folder, { recursive: true })
+  await writeFile(join(folder, 'package.json'), JSON.stringify({ name: 'dependencies-of-a-library', private: true, dependencies: asked }))
+  const ran = await client(folder, ['install', '--package-lock-only', ...peers(loose)], going)
+  if (ran.code !== 0) return { ran, strays: [] }
+  const text = await readFile(join(folder, 'package-lock.json'), 'utf8').catch(() => '')
+  return { ran, strays: straysIn(text, await npmRegistry()) ?? [{ package: 'the library', what: 'nothing says what would be installed' }] }
 }
 
 /** The package the client could not find, by what it says. */
@@ -89,15 +106,27 @@ function culpritIn(said: string, packages: Record<string, string>): string | und
   return name !== undefined && name in packages ? name : undefined
 }
 
-/** Where the client does not say which package it was, each is asked for by itself. */
-async function culpritsByAsking(folder: string, packages: Record<string, string>, going: () => Promise<boolean>): Promise<string[]> {
-  const culprits: string[] = []
+interface Culprit { name: string; problem: Problem }
+
+/** Where it is not said which package it was, each is asked for by itself. */
+async function culpritsByAsking(folder: string, packages: Record<string, string>, going: () => Promise<boolean>): Promise<Culprit[]> {
+  const culprits: Culprit[] = []
   for (const [name, range] of Object.entries(packages).slice(0, 60)) {
-    const asked = await run('npm', ['view', `${name}@${range}`, 'version', '--loglevel=error'], { cwd: folder, seconds: 30, going, env: npmEnvironment() })
-    if (asked.stopped) return []
-    if (asked.code !== 0 || asked.said.trim() === '') culprits.push(name)
+    const { ran, strays } = await lockIn(join(folder, 'alone'), { [name]: range }, true, going)
+    if (ran.stopped) return []
+    if (strays.length) culprits.push({ name, problem: strayProblem(name, strays) })
+    else if (ran.code !== 0) culprits.push({ name, problem: isStrayError(ran.said) ? strayProblem(name, []) : problemOf(ran, name) })
   }
   return culprits
+}
+
+/** What clients say when a package asks for what they may not, or cannot, fetch. */
+const isStrayError = (said: string): boolean => /EALLOW|ENOGIT|git error|git dep|\/bin\/false|403 Forbidden|ENOLOCAL|EUNSUPPORTEDPROTOCOL|ERR_INVALID_URL|Could not install from/i.test(said)
+
+function strayProblem(name: string, strays: Stray[]): Problem {
+  const [first] = strays
+  const what = first ? `${first.package === name ? '' : `${first.package}: `}${first.what}` : 'something in it comes from a repository, an address or a folder'
+  return { code: 'dependency-elsewhere', what: `${name} is left out, for not all of it comes from the registry (${what.slice(0, 300)}).`, where: { file: 'package.json' }, todo }
 }
 
 const todo = 'Components that need it are not rendered, and types from it are not known. Mend package.json, and bring the source in again.'

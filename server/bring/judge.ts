@@ -1,6 +1,8 @@
 import type { Problem } from '~~/core/problem'
 import { isPassedOver, isSourceName } from '~~/core/read/source/reading'
+import { isText } from '../auth/text'
 import { settings } from '../config'
+import { limits } from '../limits'
 import type { SourceFile } from '../store/sources'
 
 /**
@@ -14,7 +16,8 @@ export function judgeFiles(files: { path: string; content: Uint8Array }[], whole
   const refuse = (path: string, code: string, what: string, todo: string) => problems.push({ code, what, where: { file: path }, todo })
   for (const { path, content } of files) {
     const decoder = new TextDecoder('utf-8', { fatal: true })
-    if (path.startsWith('/') || path.includes('\\') || path.split('/').some((one) => one === '..' || one === '.' || one === '')) {
+    if (path.length > limits.path || !isText(path)) refuse(path.toWellFormed().replaceAll('\0', '').slice(0, 200), 'path', `This path ${path.length > limits.path ? `has ${path.length} characters; ${limits.path} are the most` : 'holds bytes that are no text'}.`, 'Give the file a plainer name.')
+    else if (path.startsWith('/') || path.includes('\\') || path.split('/').some((one) => one === '..' || one === '.' || one === '')) {
       refuse(path, 'path', 'This path leads out of the library.', 'Use paths inside the library’s folder.')
     } else if (isPassedOver(path)) continue
     else if (content.length > settings().FILE_LIMIT) refuse(path, 'file-too-large', `This file has ${(content.length / 1e6).toFixed(1)} MB; ${settings().FILE_LIMIT / 1e6} MB are the most.`, 'Leave it out, or split it.')
@@ -23,7 +26,7 @@ export function judgeFiles(files: { path: string; content: Uint8Array }[], whole
     else {
       try {
         const text = decoder.decode(content)
-        if (text.includes('\0')) throw new Error('a zero byte')
+        if (!isText(text)) throw new Error('a zero byte')
         kept.push({ path, text })
       } catch {
         refuse(path, 'not-text', 'This file is not text in UTF-8.', 'Save it as UTF-8, or leave it out.')

@@ -6,6 +6,10 @@ import { LRUCache } from 'lru-cache'
 import { LibraryReader } from '~~/core/read/read'
 import { widthsIn } from '~~/core/read/widths'
 import { writtenIn } from '~~/core/read/written'
+import { judgeEdit, judgeFile } from '~~/core/tokens/edit'
+import { themesCss } from '~~/core/tokens/themes'
+import { readPublishBody } from '../registry/publish-body'
+import { Failure } from '../auth/failure'
 import { unpackArchive } from '../bring/archive'
 import { buildModules } from './modules'
 import { outsideOf } from './outside'
@@ -32,6 +36,10 @@ const doers: { [N in TaskName]: (input: Tasks[N]['in']) => Promise<Tasks[N]['out
   asks: ({ files }) => ({ abilities: abilitiesIn(files), widths: widthsIn(files) }),
   begin: ({ files, prefix, wish, dependencies, library }) => begin(readerOf(library, dependencies), files, prefix, wish),
   modules: ({ files, contracts, dependencies }) => buildModules(files, contracts, dependencies),
+  tokenEdit: ({ themes, ...edit }) => judgeEdit(themes, edit),
+  tokenFile: ({ themes, theme, text }) => judgeFile(themes, theme, text),
+  themesCss: ({ themes, prefix }) => themesCss(themes, prefix),
+  publishBody: ({ bytes, name, most }) => readPublishBody(bytes, name, most),
   package: ({ files, input }) => buildPackage(files, { ...input, words: (tag, key) => input.words[`${tag} ${key}`] }),
 }
 
@@ -41,7 +49,7 @@ process.on('message', async (ask: Ask) => {
     answer = { id: ask.id, ok: true, output: await doers[ask.task](ask.input as never) }
   } catch (error) {
     const [first] = (error as BuildFailure).errors ?? []
-    answer = {
+    answer = error instanceof Failure ? { id: ask.id, ok: false, status: error.status, problems: error.problems } : {
       id: ask.id, ok: false,
       problems: [first
         ? { code: 'does-not-compile', what: first.text, ...(first.location ? { where: { file: first.location.file.replace(/^library:/, ''), line: first.location.line } } : {}), todo: 'Mend the source and bring it in again.' }

@@ -1,67 +1,81 @@
 import { fork, type ChildProcess } from 'node:child_process'
 import { join } from 'node:path'
 import { Failure } from '../auth/failure'
+import { limits } from '../limits'
 import { log } from '../log'
+import { FairQueue } from './queue'
 import type { Answer, TaskName, Tasks } from './tasks'
 
-interface Waiting { task: TaskName; input: unknown; library: string | undefined; settle: (answer: Answer) => void; again: boolean; lost: number }
-const limits = { seconds: 60, megabytes: 768, children: 2, idleSeconds: 60 }
+interface Waiting { owner: string; task: TaskName; input: unknown; settle: (answer: Answer) => void; again: boolean; lost: number }
+const { megabytes, children: most, idleSeconds } = limits.children
 
 interface Child { process: ChildProcess; busy: Waiting | undefined; timer: NodeJS.Timeout | undefined; libraries: Set<string> }
 const children: Child[] = []
-const queue: Waiting[] = []
+const queue = new FairQueue<Waiting>()
 let count = 0
 
 /**
- * Does a task in a child process with a limit on time and memory. A child that passes a limit is
- * killed, and only its task fails, with a sentence that says which limit.
+ * Does a task for a library in a child process with a limit on time and memory. A child that passes a
+ * limit is killed, and only its task fails, with a sentence that says which limit. Of a library one
+ * task runs at a time, and libraries take turns; one for which too much waits already is told so.
  */
-export async function inChild<N extends TaskName>(task: N, input: Tasks[N]['in']): Promise<Tasks[N]['out']> {
+export async function inChild<N extends TaskName>(task: N, input: Tasks[N]['in'], library: string): Promise<Tasks[N]['out']> {
+  if (queue.count(library) >= limits.library.waiting) {
+    throw new Failure(503, [{ code: 'too-much-at-once', what: 'Too much is being worked through for this library just now.', todo: 'Wait until some of it is done, and try again.' }])
+  }
   const answer = await new Promise<Answer>((settle) => {
-    queue.push({ task, input, library: 'library' in input ? input.library : undefined, settle, again: false, lost: 0 })
+    queue.add({ owner: library, task, input, settle, again: false, lost: 0 })
     next()
   })
-  if (!answer.ok) throw new Failure(422, answer.problems)
+  if (!answer.ok) throw new Failure(answer.status ?? 422, answer.problems)
   return answer.output as Tasks[N]['out']
 }
 
+/** Begins what may begin: as long as a child is free, and a library whose turn it is has something waiting. */
 function next(): void {
-  if (queue.length === 0) return
-  const { library } = queue[0]!
-  const free = children.filter((one) => !one.busy && one.process.connected)
+  const free = children.filter((child) => !child.busy && child.process.connected)
+  if (free.length === 0 && children.length >= most) return
+  const waiting = queue.take()
+  if (!waiting) return
   // one that has read the library before has less to do
-  let child = (library === undefined ? undefined : free.find((one) => one.libraries.has(library))) ?? free[0]
-  if (!child && children.length < limits.children) children.push((child = start()))
-  if (!child) return
-  const waiting = queue.shift()!
-  const own = child
+  let child = free.find((known) => known.libraries.has(waiting.owner)) ?? free[0]
+  if (!child) children.push((child = start()))
+  give(child, waiting)
+  next()
+}
+
+function give(child: Child, waiting: Waiting): void {
+  const seconds = limits.tasks[waiting.task]
   child.busy = waiting
-  if (library !== undefined) child.libraries.add(library)
+  child.libraries.add(waiting.owner)
   clearTimeout(child.timer)
   child.timer = setTimeout(() => {
-    end(own, { code: 'too-slow', what: `This took longer than ${limits.seconds} seconds and was stopped.`, todo: 'Bring in fewer or smaller files.' })
-  }, limits.seconds * 1000)
+    end(child, { code: 'too-slow', what: `This took longer than ${seconds} seconds and was stopped.`, todo: 'Bring in fewer or smaller files.' })
+  }, seconds * 1000)
   child.process.send({ id: ++count, task: waiting.task, input: waiting.input }, (error) => {
     // it had died, and its end was not heard of yet: the task was never begun
-    if (!error || own.busy !== waiting) return
-    if (++waiting.lost > limits.children) return end(own, { code: 'build-ended', what: `The process that works through the source could not be reached: ${error.message}.`, todo: 'Try again in a moment.' })
-    own.busy = undefined
-    queue.unshift(waiting)
-    end(own)
+    if (!error || child.busy !== waiting) return
+    if (++waiting.lost > most) return end(child, { code: 'build-ended', what: `The process that works through the source could not be reached: ${error.message}.`, todo: 'Try again in a moment.' })
+    child.busy = undefined
+    queue.giveBack(waiting)
+    end(child)
   })
 }
 
 function start(): Child {
   const file = join(process.env.KEPT_SHELF_ROOT ?? process.cwd(), '.build', 'child.mjs')
-  const process_ = fork(file, { execArgv: [`--max-old-space-size=${limits.megabytes}`], serialization: 'advanced', stdio: ['ignore', 'inherit', 'inherit', 'ipc'], env: { PATH: process.env.PATH ?? '' } })
+  const process_ = fork(file, { execArgv: [`--max-old-space-size=${megabytes}`], serialization: 'advanced', stdio: ['ignore', 'inherit', 'inherit', 'ipc'], env: { PATH: process.env.PATH ?? '' } })
   const child: Child = { process: process_, busy: undefined, timer: undefined, libraries: new Set() }
   process_.on('message', (answer: Answer) => {
     const { busy } = child
     child.busy = undefined
     clearTimeout(child.timer)
-    child.timer = setTimeout(() => end(child), limits.idleSeconds * 1000)
+    child.timer = setTimeout(() => end(child), idleSeconds * 1000)
     child.timer.unref()
-    busy?.settle(answer)
+    if (busy) {
+      queue.done(busy.owner)
+      busy.settle(answer)
+    }
     next()
   })
   process_.on('exit', () => {
@@ -69,7 +83,7 @@ function start(): Child {
     // it may have died before the task reached it: a task gets a second child, not a third
     if (busy && !busy.again) {
       child.busy = undefined
-      queue.unshift({ ...busy, again: true })
+      queue.giveBack({ ...busy, again: true })
     }
     end(child, { code: 'build-ended', what: 'Working through the source needed more memory than it may have.', todo: 'Bring in fewer or smaller files.' })
   })
@@ -84,12 +98,23 @@ function end(child: Child, problem?: { code: string; what: string; todo: string 
   if (at >= 0) children.splice(at, 1)
   clearTimeout(child.timer)
   child.process.kill('SIGKILL')
-  if (problem) child.busy?.settle({ id: 0, ok: false, problems: [problem] })
+  const { busy } = child
   child.busy = undefined
+  if (busy) {
+    queue.done(busy.owner)
+    if (problem) busy.settle({ id: 0, ok: false, problems: [problem] })
+  }
   next()
 }
 
-/** Ends all children, when the web process ends. */
-export const stopChildren = (): void => {
-  for (const child of [...children]) child.process.kill('SIGKILL')
+const stopping = { code: 'stopping', what: 'The server stops just now.', todo: 'Try again in a minute.' }
+
+/** Ends all children and whatever waits for them, when the web process ends. */
+export function stopChildren(): void {
+  for (const waiting of queue.clear()) waiting.settle({ id: 0, ok: false, problems: [stopping] })
+  for (const child of [...children]) {
+    child.busy?.settle({ id: 0, ok: false, problems: [stopping] })
+    child.busy = undefined
+    child.process.kill('SIGKILL')
+  }
 }

@@ -8,6 +8,6 @@ import { sourceFiles, type SourceFile } from '../store/sources'
 export async function sourceNow(db: Store, library: Library, changed: SourceFile[] = []): Promise<{ files: SourceFile[]; dependencies: string | undefined }> {
   const kept = library.current_revision ? await sourceFiles(db, library.current_revision) : []
   const files = [...kept.filter((one) => !changed.some((other) => other.path === one.path)), ...changed].sort((a, b) => (a.path < b.path ? -1 : 1))
-  const { packages } = await inChild('dependencies', { files })
+  const { packages } = await inChild('dependencies', { files }, library.id)
   return { files, dependencies: installedBefore(packages) }
 }

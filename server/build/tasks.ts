@@ -1,7 +1,7 @@
 import type { begin } from '~~/core/begin/begin'
 import type { Wish } from '~~/core/begin/wish'
 import type { Contract } from '~~/core/contract/contract'
-import type { Problem } from '~~/core/problem'
+import type { Outcome, Problem } from '~~/core/problem'
 import type { Ability } from '~~/core/read/abilities'
 import type { Wanted } from '~~/core/read/dependencies'
 import type { Written } from '~~/core/read/places'
@@ -9,6 +9,10 @@ import type { WidthAsked } from '~~/core/read/widths'
 import type { Reading } from '~~/core/read/source/reading'
 import type { SourceText } from '~~/core/read/source/source-set'
 import type { PackageInput } from '~~/core/release/package'
+import type { TokenDocument } from '~~/core/tokens/document'
+import type { JudgedEdit } from '~~/core/tokens/edit'
+import type { Theme, themesCss } from '~~/core/tokens/themes'
+import type { PublishBody } from '../registry/publish-body'
 import type { ArchiveLimits, Unpacked } from '../bring/archive'
 import type { BuiltModules } from './modules'
 import type { Packed } from './package'
@@ -25,6 +29,12 @@ export interface Tasks {
   asks: { in: { files: SourceText[] }; out: { abilities: Ability[]; widths: WidthAsked[] } }
   begin: { in: { files: SourceText[]; prefix: string; wish: Wish; dependencies: string | undefined; library?: string | undefined }; out: ReturnType<typeof begin> }
   modules: { in: { files: SourceText[]; contracts: Contract[]; dependencies: string | undefined }; out: BuiltModules }
+  /** A value typed for a token, and a whole token file, judged by what they make of all themes. */
+  tokenEdit: { in: { themes: Theme[]; theme: string; path: string; text: string | null }; out: JudgedEdit }
+  tokenFile: { in: { themes: Theme[]; theme: string; text: string }; out: Outcome<TokenDocument> }
+  themesCss: { in: { themes: Theme[]; prefix: string }; out: ReturnType<typeof themesCss> }
+  /** What a package client sends to publish, taken apart and held against its own tarball. */
+  publishBody: { in: { bytes: Uint8Array; name: string; most: number }; out: PublishBody }
   package: { in: { files: SourceText[]; input: PlainPackageInput }; out: Packed }
 }
 export type TaskName = keyof Tasks
@@ -33,4 +43,4 @@ export type TaskName = keyof Tasks
 export type PlainPackageInput = Omit<PackageInput, 'built' | 'words'> & { words: Record<string, string> }
 
 export interface Ask { id: number; task: TaskName; input: unknown }
-export type Answer = { id: number; ok: true; output: unknown } | { id: number; ok: false; problems: Problem[] }
+export type Answer = { id: number; ok: true; output: unknown } | { id: number; ok: false; /** An HTTP status, where it is not that of what cannot be worked through. */ status?: number; problems: Problem[] }

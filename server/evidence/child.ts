@@ -1,10 +1,12 @@
-import { chromium, type Browser, type Page } from 'playwright-core'
+import type { Browser, Page } from 'playwright-core'
 import { forFrame } from '~~/core/code/showing'
 import { membersOf } from '~~/core/contract/contract'
 import type { Observation } from '~~/core/evidence/observation'
 import { trial } from '~~/core/evidence/trial'
 import { bareSurround } from '~~/core/surround'
 import { fromFrameSchema, hello, type ToFrame } from '~~/frame/protocol'
+import { limits } from '../limits'
+import { fencedBrowser } from './browser'
 import type { ToTry, Tried } from './message'
 
 /** The process with the browser: tries components in preview frames, headless, and says what was seen. Their code runs in the browser's sandboxed frames and nowhere else. */
@@ -15,28 +17,32 @@ const patience = 45_000
 
 process.on('disconnect', () => process.exit(0))
 process.once('message', async (asked: ToTry) => {
-  let browser: Browser | undefined
+  let fenced: Awaited<ReturnType<typeof fencedBrowser>>
   try {
-    browser = await chromium.launch({
-      executablePath: asked.chromium,
-      // nobody but root needs to do without the browser's own sandbox
-      chromiumSandbox: process.getuid?.() !== 0,
-      args: ['--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--site-per-process'],
-    })
+    fenced = await fencedBrowser(asked.chromium, asked.port)
   } catch (error) {
     await say({ stopped: { code: 'no-browser', what: `No browser could be started: ${(error as Error).message.split('\n')[0]}`, todo: 'Install Chromium on the server, and name its place in CHROMIUM if it is not /usr/bin/chromium.' } })
     process.exit(0)
   }
   for (const [i, component] of asked.components.entries()) {
+    await say({ tag: component.tag, begun: true })
     try {
-      await say({ tag: component.tag, evidence: await tryOut(browser, asked, component, i) })
+      const evidence = await within(tryOut(fenced.browser, asked, component, i), limits.evidence.componentSeconds * 1000, `it took longer than ${limits.evidence.componentSeconds} seconds in all`)
+      await say({ tag: component.tag, evidence })
     } catch (error) {
       await say({ tag: component.tag, problem: { code: 'not-tried', what: `${component.tag} could not be tried: ${(error as Error).message.split('\n')[0]}`, todo: 'Open it on the bench: it may be in a loop, or lead away from its page.' } })
     }
   }
-  await browser.close().catch(() => undefined)
+  await fenced.close()
   process.exit(0)
 })
+
+/** The work, or an error that says what is wrong once it takes too long. */
+function within<T>(work: Promise<T>, milliseconds: number, what: string): Promise<T> {
+  let timer: NodeJS.Timeout | undefined
+  const late = new Promise<never>((_resolve, reject) => { timer = setTimeout(() => reject(new Error(what)), milliseconds) })
+  return Promise.race([work, late]).finally(() => clearTimeout(timer))
+}
 
 async function tryOut(browser: Browser, asked: ToTry, { tag, contract, face, modules, provided }: ToTry['components'][number], i: number) {
   const context = await browser.newContext({ viewport: { width: 460, height: 400 }, serviceWorkers: 'block' })
@@ -77,18 +83,18 @@ async function hold(page: Page) {
     window.postMessage(word, '*', [port2])
     return state
   }, hello)
-  const within = <T>(work: Promise<T>): Promise<T> => {
-    let timer: NodeJS.Timeout | undefined
-    return Promise.race([work, new Promise<never>((_resolve, reject) => { timer = setTimeout(() => reject(new Error('it stopped answering while it was tried')), patience) })]).finally(() => clearTimeout(timer))
-  }
-  const post = (message: ToFrame): Promise<void> => within(held.evaluate((state, one) => state.port.postMessage(one), message))
+  // a page that died answers no more
+  const crashed = new Promise<never>((_resolve, reject) => page.once('crash', () => reject(new Error('its page died, for want of memory or by a fault of the browser'))))
+  crashed.catch(() => undefined)
+  const answered = <T>(work: Promise<T>): Promise<T> => within(Promise.race([work, crashed]), patience, 'it stopped answering while it was tried')
+  const post = (message: ToFrame): Promise<void> => answered(held.evaluate((state, one) => state.port.postMessage(one), message))
   return {
     post,
     async observe(message: Extract<ToFrame, { say: 'observe' }>): Promise<Observation[]> {
       await post(message)
       const seen: Observation[] = []
       for (;;) {
-        const came = await within(held.evaluate(async (state) => {
+        const came = await answered(held.evaluate(async (state) => {
           if (state.came.length === 0) await new Promise<void>((resolve) => { state.wake = resolve })
           return state.came.splice(0)
         }))

@@ -1,81 +1,156 @@
-import { fork } from 'node:child_process'
+import { fork, type ChildProcess } from 'node:child_process'
 import { join } from 'node:path'
-import { modulesFor } from '~~/core/code/showing'
+import { modulesFor, type ModuleOf } from '~~/core/code/showing'
+import type { Usage } from '~~/core/code/usage'
 import type { Problem } from '~~/core/problem'
-import { tokenPrefix } from '~~/core/release/package'
-import { themesCss } from '~~/core/tokens/themes'
-import { settings } from '../config'
-import { log } from '../log'
-import { componentsOf } from '../store/components'
-import { notify, type Store } from '../store/database'
-import { evidenceKey, evidenceOf, evidenceRun, faceOf, keepEvidence, moveEvidence } from '../store/evidence'
-import { libraryById } from '../store/libraries'
 import { providedFor } from '~~/core/provisions'
+import { settings } from '../config'
+import { limits } from '../limits'
+import { log } from '../log'
+import { componentsOf, type Component } from '../store/components'
+import { notify, type Store } from '../store/database'
+import { evidenceKey, evidenceOf, evidenceRun, faceOf, keepEvidence, moveEvidence, noteTried, type EvidenceRun } from '../store/evidence'
+import { libraryById, type Library } from '../store/libraries'
 import { provisionsOf } from '../store/provisions'
 import { themesOf } from '../store/themes'
+import { cssOf } from '../views/library'
+import { limitGroup, memoryOfTree, treeOf } from './memory'
 import type { ToTry, Tried } from './message'
 
-/** Tries the components of a library of which nothing is known as they are now, in a browser of their own, and keeps what was seen of each as it comes. */
-export async function runEvidence(db: Store, libraryId: string, id: string): Promise<void> {
+interface Asked { component: Component; face: Usage; modules: ModuleOf[]; key: string }
+
+/**
+ * Tries components of a library of which nothing is known as they are now, in a browser of their own,
+ * and keeps what was seen of each as it comes. It goes on for a turn; `more` where some are left, which
+ * are tried when the others waiting have had theirs.
+ */
+export async function runEvidence(db: Store, libraryId: string, id: string): Promise<'done' | 'more'> {
   const library = await libraryById(db, libraryId)
   const run = await evidenceRun(db, libraryId)
-  if (!library || run?.id !== id || run.state !== 'waiting') return
-  const tell = () => notify(db, { library: library.slug, what: 'evidence' })
-  const components = library.current_revision ? await componentsOf(db, library.current_revision) : []
-  const provisions = await provisionsOf(db, library.id)
-  const known = await evidenceOf(db, components, library.prefix, provisions)
-  const moduleOf = new Map(components.flatMap(({ tag, build }) => (build?.build ? [[tag, `/m/${build.build}/${build.entry}`]] : [])))
-  const problems: Problem[] = []
-  const asked = components.filter((one) => !known.has(one.id)).flatMap((one) => {
-    const face = faceOf(one, library.prefix)
-    const modules = modulesFor(one.tag, face, (tag) => moduleOf.get(tag))
-    if (!modules) problems.push({ code: 'not-built', what: `${one.tag} was not tried: there is no rendering of it.`, todo: 'See on its bench why it was not built.' })
-    return modules ? [{ component: one, face, modules }] : []
-  })
-  let done = components.length - asked.length
-  if (!(await moveEvidence(db, id, { state: 'running', done, problems }))) return
-  await tell()
-  const themes = await themesOf(db, library.id)
-  const input: ToTry = {
-    port: settings().PREVIEW_PORT, css: themesCss(themes, tokenPrefix(library.prefix)).css, theme: themes.find((one) => one.on === null)?.name ?? '', chromium: settings().CHROMIUM,
-    components: asked.map(({ component: { tag, contract }, face, modules }) => ({ tag, contract, face, modules, provided: providedFor(provisions, tag, '', [...moduleOf].map(([of, module]) => ({ tag: of, module }))) })), contracts: components.map((one) => one.contract),
+  if (!library || run?.id !== id || run.state !== 'waiting') return 'done'
+  const beats = setInterval(() => void moveEvidence(db, id, {}).catch(() => undefined), 10_000)
+  try {
+    return await takeTurn(db, library, run)
+  } finally {
+    clearInterval(beats)
+    await notify(db, { library: library.slug, what: 'evidence' })
   }
-  const keys = new Map(asked.map(({ component }) => [component.tag, { id: component.id, key: evidenceKey(component, library.prefix, providedFor(provisions, component.tag)) }]))
-  let stopped = false
-  if (asked.length) {
-    await inBrowser(input, async (tried) => {
-      if ('stopped' in tried) {
-        problems.push(tried.stopped)
-        stopped = true
-      } else {
-        done++
-        if ('problem' in tried) problems.push(tried.problem)
-        else await keepEvidence(db, keys.get(tried.tag)!.id, keys.get(tried.tag)!.key, tried.evidence, run.made_by)
-      }
-      const goesOn = await moveEvidence(db, id, { done, problems })
-      await tell()
-      return goesOn
-    })
-  }
-  await moveEvidence(db, id, { state: stopped || done < components.length - problems.filter((one) => one.code === 'not-built').length ? 'failed' : 'done', done, problems })
-  await tell()
 }
 
-/** Runs the process with the browser; `heard` answers whether it is to go on. */
-function inBrowser(input: ToTry, heard: (tried: Tried) => Promise<boolean>): Promise<void> {
-  const child = fork(join(process.env.KEPT_SHELF_ROOT ?? process.cwd(), '.build', 'evidence.mjs'), { execArgv: ['--max-old-space-size=512'], serialization: 'advanced', stdio: ['ignore', 'ignore', 'inherit', 'ipc'], env: { PATH: process.env.PATH ?? '', HOME: process.env.HOME ?? '' } })
+async function takeTurn(db: Store, library: Library, run: EvidenceRun): Promise<'done' | 'more'> {
+  const { input, asked, unbuilt, count } = await toTry(db, library, run)
+  const problems: Problem[] = [...run.problems.filter((problem) => problem.code !== 'not-built'), ...unbuilt]
+  let done = count - asked.length
+  let isCancelled = !(await moveEvidence(db, run.id, { state: 'running', done, problems }))
+  const ends = Date.now() + limits.evidence.turnSeconds * 1000
+  const waiting = new Map(asked.map((one) => [one.component.tag, one]))
+  let stopped = false
+
+  /** Keeps what was said of one component, and says whether to go on. */
+  const heard = async (tried: Exclude<Tried, { begun: true }>): Promise<boolean> => {
+    if ('stopped' in tried) {
+      problems.push(tried.stopped)
+      stopped = true
+    } else {
+      const known = waiting.get(tried.tag)
+      if (!known) return true
+      waiting.delete(tried.tag)
+      done++
+      if ('problem' in tried) problems.push(tried.problem)
+      else await keepEvidence(db, known.component.id, known.key, tried.evidence, run.made_by)
+      await noteTried(db, run.id, tried.tag)
+    }
+    isCancelled = !(await moveEvidence(db, run.id, { done, problems }))
+    await notify(db, { library: library.slug, what: 'evidence' })
+    return !isCancelled && !stopped && Date.now() < ends
+  }
+  while (waiting.size && !isCancelled && !stopped && Date.now() < ends) {
+    const left = waiting.size
+    const components = input.components.filter(({ tag }) => waiting.has(tag))
+    const problem = await inBrowser({ ...input, components }, heard)
+    if (problem) await heard(problem)
+    // one that ends without a word of anybody would end so for ever
+    else if (waiting.size === left && !isCancelled && Date.now() < ends) stopped = true
+  }
+  if (isCancelled) return 'done'
+  if (waiting.size && !stopped) return (await moveEvidence(db, run.id, { state: 'waiting' })) ? 'more' : 'done'
+  await moveEvidence(db, run.id, { state: stopped || waiting.size ? 'failed' : 'done', done, problems })
+  return 'done'
+}
+
+/** The components that are to be tried in a run, with all that takes; those that were tried in it before are left out. */
+async function toTry(db: Store, library: Library, run: EvidenceRun): Promise<{ input: ToTry; asked: Asked[]; unbuilt: Problem[]; count: number }> {
+  const components = library.current_revision ? await componentsOf(db, library.current_revision) : []
+  const [provisions, themes] = await Promise.all([provisionsOf(db, library.id), themesOf(db, library.id)])
+  const known = await evidenceOf(db, components, library.prefix, provisions)
+  const moduleOf = new Map(components.flatMap(({ tag, build }) => (build?.build ? [[tag, `/m/${build.build}/${build.entry}`]] : [])))
+  const unbuilt: Problem[] = []
+  const left = components.filter((component) => !known.has(component.id) && !run.tried.includes(component.tag))
+  const asked = left.flatMap((component): Asked[] => {
+    const face = faceOf(component, library.prefix)
+    const modules = modulesFor(component.tag, face, (tag) => moduleOf.get(tag))
+    if (modules) return [{ component, face, modules, key: evidenceKey(component, library.prefix, providedFor(provisions, component.tag)) }]
+    unbuilt.push({ code: 'not-built', what: `${component.tag} was not tried: there is no rendering of it.`, todo: 'See on its bench why it was not built.' })
+    return []
+  })
+  const modules = [...moduleOf].map(([tag, module]) => ({ tag, module }))
+  const input: ToTry = {
+    port: settings().PREVIEW_PORT, chromium: settings().CHROMIUM, css: (await cssOf(library, themes)).css,
+    theme: themes.find((theme) => theme.on === null)?.name ?? '', contracts: components.map((component) => component.contract),
+    components: asked.map(({ component: { tag, contract }, face, modules: needed }) => ({ tag, contract, face, modules: needed, provided: providedFor(provisions, tag, '', modules) })),
+  }
+  return { input, asked, unbuilt, count: components.length - unbuilt.length }
+}
+
+const watchEvery = 200
+
+/**
+ * Runs the process with the browser; `heard` answers whether it is to go on. It may have so much
+ * memory: over that it is ended, and what is returned names the component that was being tried.
+ */
+async function inBrowser(input: ToTry, heard: (tried: Exclude<Tried, { begun: true }>) => Promise<boolean>): Promise<{ tag: string; problem: Problem } | undefined> {
+  const child = fork(join(process.env.KEPT_SHELF_ROOT ?? process.cwd(), '.build', 'evidence.mjs'), {
+    execArgv: ['--max-old-space-size=512'], serialization: 'advanced', stdio: ['ignore', 'ignore', 'inherit', 'ipc'], env: { PATH: process.env.PATH ?? '', HOME: process.env.HOME ?? '' },
+  })
+  const most = limits.evidence.megabytes * 1_000_000
+  const release = child.pid === undefined ? undefined : limitGroup(child.pid, most)
+  let trying: string | undefined
+  let isOver = false
+  const watch = setInterval(() => {
+    if (child.pid === undefined || isOver || memoryOfTree(child.pid) < most * 0.95) return
+    isOver = true
+    endAll(child)
+  }, watchEvery)
   let last = Promise.resolve()
   child.on('message', (tried: Tried) => {
+    if ('begun' in tried) {
+      trying = tried.tag
+      return
+    }
     last = last.then(async () => {
-      // a browser ends with the process that started it
-      if (!(await heard(tried))) child.kill('SIGTERM')
+      if (!(await heard(tried))) endAll(child)
     }).catch((error: unknown) => {
       log.error({ err: error }, 'evidence')
-      child.kill('SIGTERM')
+      endAll(child)
     })
   })
   // where it cannot be started or reached there is nothing to hear, and its end says so
   child.on('error', (error) => log.error({ err: error }, 'evidence'))
-  child.send(input, (error) => { if (error) child.kill('SIGKILL') })
-  return new Promise((resolve) => child.once('exit', () => void last.then(resolve)))
+  child.send(input, (error) => { if (error) endAll(child) })
+  await new Promise<void>((resolve) => child.once('exit', () => resolve()).once('error', () => resolve()))
+  await last
+  clearInterval(watch)
+  release?.()
+  if (!isOver || trying === undefined) return undefined
+  const what = `${trying} was not tried to its end: the browser needed more than ${limits.evidence.megabytes} MB for it, and was ended.`
+  return { tag: trying, problem: { code: 'too-much-memory', what, todo: 'Open it on the bench: it may put together more and more without end.' } }
+}
+
+/** Ends the process and the browser with all its own: one of them that is in a loop would hear of nothing. */
+function endAll(child: ChildProcess): void {
+  for (const id of child.pid === undefined ? [] : treeOf(child.pid)) {
+    try {
+      process.kill(id, 'SIGKILL')
+    } catch { /* it has ended */ }
+  }
 }

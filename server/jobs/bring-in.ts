@@ -2,14 +2,15 @@ import { firstUsage } from '~~/core/code/showing'
 import { componentTitle, sameContract, type Contract } from '~~/core/contract/contract'
 import type { Origin } from '~~/core/origin'
 import { notToldYet, type Problem } from '~~/core/problem'
+import { Failure } from '../auth/failure'
 import { installDependencies } from '../bring/dependencies'
 import { inChild } from '../build/pool'
 import { record } from '../store/audit'
 import { addContracts, componentByTag, contractsBefore, setFace } from '../store/components'
 import { notify, type Store } from '../store/database'
-import type { BringInResult } from '../store/jobs'
+import { endJob, type BringInResult } from '../store/jobs'
 import { examplesOf } from '../store/examples'
-import { libraryById, setCurrentRevision, setOrigin, type Library } from '../store/libraries'
+import { libraryById, moveRevision, setOrigin, type Library } from '../store/libraries'
 import { addBuild } from '../store/modules'
 import { addRevision, sourceFiles, type SourceFile } from '../store/sources'
 
@@ -22,7 +23,13 @@ export interface Bringing {
   origin?: Origin | undefined
   /** The tag of a component that is begun with these files. */
   begun?: string | undefined
+  /** The job that does it, which ends with it. */
+  job?: string | undefined
 }
+
+/** What was brought in came to nothing, because the job was cancelled or judged dead in its last step. */
+class Ended extends Error {}
+const overtaken: Problem = { code: 'changed-meanwhile', what: 'Other source came in while this was being read; the shelf is as that left it.', todo: 'Bring yours in again.' }
 
 /** What was there is kept, what came is laid over it, what was taken out is gone. */
 export function mergeFiles(before: SourceFile[], came: SourceFile[], removed: string[]): SourceFile[] {
@@ -44,7 +51,7 @@ export async function bringIn(db: Store, libraryId: string, bringing: Bringing, 
   const files = mergeFiles(bringing.whole ? [] : before, bringing.files, bringing.removed)
 
   if (!(await step('Looking for the packages it needs'))) return undefined
-  const wanted = await inChild('dependencies', { files })
+  const wanted = await inChild('dependencies', { files }, libraryId)
   const count = Object.keys(wanted.packages).length
   const installing = `Installing ${count} package${count === 1 ? '' : 's'} it needs, without running their scripts`
   if (count && !(await step(installing))) return undefined
@@ -53,26 +60,34 @@ export async function bringIn(db: Store, libraryId: string, bringing: Bringing, 
   const dependencies = installed.folder
 
   if (!(await step(`Reading ${files.length} files`))) return undefined
-  const reading = await inChild('read', { files, dependencies, library: libraryId })
+  const reading = await inChild('read', { files, dependencies, library: libraryId }, libraryId)
   const contracts = withKept(reading.contracts, known, reading.problems, files)
 
   if (!(await step(`Building ${contracts.length} components`))) return undefined
-  const built = await inChild('modules', { files, contracts, dependencies })
+  const built = await inChild('modules', { files, contracts, dependencies }, libraryId)
 
   if (!(await step('Putting them on the shelf'))) return undefined
   const result: BringInResult = { ...compare(known, contracts), problems: [...(bringing.aside ?? []), ...wanted.problems, ...installed.problems, ...reading.problems, ...notToldYet(reading.problems, built.components.flatMap((one) => one.problems))] }
-  await db.transaction(async (trx) => {
+  const keep = db.transaction(async (trx) => {
     const { id, number } = await addRevision(trx, libraryId, files, { by: bringing.by, note: bringing.note, problems: result.problems })
-    if (built.hash) await addBuild(trx, built.hash, built.modules)
+    if (built.hash) await addBuild(trx, libraryId, built.hash, built.modules)
     await addContracts(trx, libraryId, id, contracts, built.hash, built.components)
     if (bringing.begun !== undefined) await firstExample(trx, library, bringing.begun, contracts)
-    await setCurrentRevision(trx, libraryId, id)
+    if (!(await moveRevision(trx, libraryId, library.current_revision, id))) throw new Failure(409, [overtaken])
     if (bringing.origin) await setOrigin(trx, libraryId, bringing.origin)
     await record(trx, 'source brought in', { library: libraryId, person: bringing.by ?? undefined }, { revision: number, added: result.added, changed: result.changed, gone: result.gone })
     await notify(trx, { library: library.slug, what: 'source' })
     result.revision = number
+    // the revision and the end of its job are one: cancelled until now, nothing of it stays
+    if (bringing.job !== undefined && !(await endJob(trx, bringing.job, 'done', result))) throw new Ended()
   })
-  return result
+  try {
+    await keep
+    return result
+  } catch (error) {
+    if (error instanceof Ended) return undefined
+    throw error
+  }
 }
 
 /** A component that is begun has an example from the start: how it first stands on the shelf. */

@@ -5,7 +5,8 @@ import { log } from '../log'
 import { originTitle } from '~~/core/origin'
 import type { Problem } from '~~/core/problem'
 import { notify, store, type Store } from '../store/database'
-import { endJob, failStaleJobs, job, stepJob, type Job } from '../store/jobs'
+import { failStaleEvidence } from '../store/evidence'
+import { endJob, failStaleJobs, job, stepJob, touchJob, type Job } from '../store/jobs'
 import { libraryById } from '../store/libraries'
 import { tidyBuilds } from '../store/modules'
 import { filesByHash, type SourceFile } from '../store/sources'
@@ -13,6 +14,7 @@ import { unseal } from '../auth/sealed'
 import { fetchGit, gitSecretSchema } from '../bring/git'
 import { judgeFiles } from '../bring/judge'
 import { fetchPackage } from '../bring/package'
+import { moveEvidence } from '../store/evidence'
 import { runEvidence } from '../evidence/run'
 import { bringIn } from './bring-in'
 
@@ -21,8 +23,11 @@ const evidenceQueue = 'evidence'
 let boss: PgBoss | undefined
 let tidy: NodeJS.Timeout | undefined
 let rounds = 0
-/** Seconds: a step has a minute in the child process, so one that has not moved for longer has nobody behind it. */
-const stale = { running: 90, waiting: 600 }
+/** Seconds between two signs of life of whoever works at something, and those after which nobody does. */
+const beat = 10
+const stale = 90
+/** Jobs that one web process works at: most of their time they wait for packages, or for their turn in a child process. */
+const workers = 4
 
 /** Starts taking jobs from PostgreSQL. Several web processes share them; each job is done by one. */
 export async function startQueue(): Promise<void> {
@@ -30,17 +35,38 @@ export async function startQueue(): Promise<void> {
   boss.on('error', (error) => log.warn({ err: error }, 'job queue'))
   await boss.start()
   await boss.createQueue(queueName)
-  await boss.work<{ job: string }>(queueName, { pollingIntervalSeconds: 0.5 }, async ([taken]) => {
-    if (taken) await runJob(taken.data.job)
-  })
+  for (let i = 0; i < workers; i++) {
+    await boss.work<{ job: string }>(queueName, { pollingIntervalSeconds: 0.5 }, async ([taken]) => {
+      if (taken) await runJob(taken.data.job)
+    })
+  }
   await boss.createQueue(evidenceQueue)
   await boss.work<{ library: string; run: string }>(evidenceQueue, { pollingIntervalSeconds: 0.5 }, async ([taken]) => {
-    if (taken) await runEvidence(store(), taken.data.library, taken.data.run).catch((error: unknown) => log.error({ err: error }, 'evidence'))
+    if (taken) await takeTurn(taken.data.library, taken.data.run)
   })
-  await failStaleJobs(store(), stale)
+  await clearUp()
   await tidyBuilds(store())
-  tidy = setInterval(() => void failStaleJobs(store(), stale).then(() => (rounds++ % 180 === 179 ? tidyBuilds(store()) : undefined)).catch(() => undefined), 20_000)
+  tidy = setInterval(() => void clearUp().then(() => (rounds++ % 180 === 179 ? tidyBuilds(store()) : undefined)).catch(() => undefined), 20_000)
   tidy.unref()
+}
+
+/** Ends what nobody works at any more, and tells those who look at it. */
+async function clearUp(): Promise<void> {
+  await failStaleJobs(store(), stale)
+  for (const id of await failStaleEvidence(store(), stale)) {
+    const library = await libraryById(store(), id)
+    if (library) await notify(store(), { library: library.slug, what: 'evidence' })
+  }
+}
+
+/** A library’s components are tried for a turn; where some are left, the run waits behind those of others. */
+async function takeTurn(library: string, run: string): Promise<void> {
+  try {
+    if ((await runEvidence(store(), library, run)) === 'more') await enqueueEvidence(library, run)
+  } catch (error) {
+    log.error({ err: error }, 'evidence')
+    await moveEvidence(store(), run, { state: 'failed' }).catch(() => undefined)
+  }
 }
 
 export async function stopQueue(): Promise<void> {
@@ -67,14 +93,14 @@ export async function enqueueEvidence(library: string, run: string): Promise<voi
 }
 
 /** The files a job brings: those that were uploaded, or those it fetches itself. */
-async function filesOf(db: Store, { input }: Job, step: (text: string) => Promise<boolean>): Promise<{ files: SourceFile[]; note: string; aside: Problem[] } | undefined> {
+async function filesOf(db: Store, { input, library_id: libraryId }: Job, step: (text: string) => Promise<boolean>): Promise<{ files: SourceFile[]; note: string; aside: Problem[] } | undefined> {
   const { origin, note, aside } = input
   if (!origin) return { files: await filesByHash(db, input.files), note, aside }
   const text = `Fetching ${originTitle(origin)}`
   if (!(await step(text))) return undefined
   const going = () => step(text)
   const opened = input.secret === undefined ? undefined : unseal(input.secret)
-  const fetched = origin.is === 'git' ? await fetchGit(origin, opened ? gitSecretSchema.parse(JSON.parse(opened)) : undefined, going) : await fetchPackage(origin, going)
+  const fetched = origin.is === 'git' ? await fetchGit(origin, opened ? gitSecretSchema.parse(JSON.parse(opened)) : undefined, going) : await fetchPackage(origin, libraryId, going)
   if (!fetched) return undefined
   const judged = judgeFiles(fetched.files, true)
   const at = 'commit' in fetched ? fetched.commit.slice(0, 8) : fetched.version
@@ -88,19 +114,22 @@ async function runJob(id: string): Promise<void> {
   if (!found || found.state !== 'waiting') return
   const library = (await libraryById(db, found.library_id))!
   const tell = () => notify(db, { library: library.slug, what: 'job', job: id })
+  const beats = setInterval(() => void touchJob(db, id).catch(() => undefined), beat * 1000)
   try {
     const step = async (text: string) => {
       const going = await stepJob(db, id, text)
-      await tell()
-      return going
+      // what stands there already is no news
+      if (going !== 'same') await tell()
+      return going !== false
     }
     const came = await filesOf(db, found, step)
-    const result = came && (await bringIn(db, found.library_id, { ...came, removed: found.input.removed, whole: found.input.whole, origin: found.input.origin, begun: found.input.begun, by: found.made_by }, step))
-    if (result) await endJob(db, id, 'done', result)
+    if (came) await bringIn(db, found.library_id, { ...came, removed: found.input.removed, whole: found.input.whole, origin: found.input.origin, begun: found.input.begun, by: found.made_by, job: id }, step)
   } catch (error) {
     const problems = error instanceof Failure ? error.problems : [{ code: 'unexpected', what: 'Something went wrong on our side; the shelf is as it was.', todo: 'Bring the source in again.' }]
     if (!(error instanceof Failure)) log.error({ err: error }, 'job failed')
     await endJob(db, id, 'failed', { added: [], changed: [], gone: [], same: 0, problems })
+  } finally {
+    clearInterval(beats)
   }
   await tell()
 }

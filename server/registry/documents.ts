@@ -11,6 +11,7 @@ export const tarballUrl = (name: string, version: string): string => `${registry
 
 export const versionDocument = (library: Library, release: ReleaseRow): Record<string, unknown> => ({
   ...release.manifest,
+  ...(release.deprecated === null ? {} : { deprecated: release.deprecated }),
   _id: `${library.package}@${release.version}`,
   dist: { tarball: tarballUrl(library.package, release.version), integrity: release.integrity, shasum: release.shasum, fileCount: release.file_count, unpackedSize: release.unpacked_size },
 })

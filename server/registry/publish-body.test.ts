@@ -3,15 +3,16 @@ import { gzipSync } from 'node:zlib'
 import { pack, type Header } from 'tar-stream'
 import { Failure } from '../auth/failure'
 import { packTarball } from '../build/package'
-import { readPublishBody } from './publish-body'
+import { readPublishBody, type ClientRelease } from './publish-body'
 
-const packageJson = (name = '@x/y', version = '1.0.0') => ({ path: 'package.json', content: JSON.stringify({ name, version }) })
-const body = (tarball: Uint8Array, { name = '@x/y', version = '1.0.0', tag = 'latest', dist = {} } = {}) => ({
-  name, 'dist-tags': { [tag]: version }, versions: { [version]: { name, version, dist } }, _attachments: { 'y.tgz': { data: Buffer.from(tarball).toString('base64') } },
+const packageJson = (name = '@x/y', version = '1.0.0', more = {}) => ({ path: 'package.json', content: JSON.stringify({ name, version, ...more }) })
+const body = (tarball: Uint8Array, { name = '@x/y', version = '1.0.0', tag = 'latest', dist = {}, more = {} } = {}) => ({
+  name, 'dist-tags': { [tag]: version }, versions: { [version]: { name, version, dist, ...more } }, _attachments: { 'y.tgz': { data: Buffer.from(tarball).toString('base64') } },
 })
+const read = (what: unknown, name = '@x/y') => readPublishBody(Buffer.from(JSON.stringify(what)), name, 200_000_000)
 async function refusal(what: unknown, name = '@x/y'): Promise<{ code: string; what: string; todo: string }> {
   try {
-    await readPublishBody(what, name)
+    await read(what, name)
   } catch (error) {
     if (error instanceof Failure) return error.problems[0]!
     throw error
@@ -31,7 +32,7 @@ async function strange(...entries: (Partial<Header> & { name: string; text?: str
 
 test('what an ordinary client sends is taken, with checksums made anew', async () => {
   const tarball = await packTarball([packageJson(), { path: 'index.js', content: 'export {}' }])
-  const taken = await readPublishBody(body(tarball, { tag: 'next' }), '@x/y')
+  const taken = ((await read(body(tarball, { tag: 'next' }))) as { release: ClientRelease }).release
   expect(taken).toMatchObject({ version: '1.0.0', channel: 'next', integrity: `sha512-${createHash('sha512').update(tarball).digest('base64')}` })
   expect(taken.files.map((one) => one.path).sort()).toEqual(['index.js', 'package.json'])
 })
@@ -49,7 +50,20 @@ test.each([
   ['a path climbs out', async () => refusal(body(await strange({ name: 'package/../../etc/x', text: 'x' }))), 'tarball'],
   ['a path is absolute', async () => refusal(body(await strange({ name: '/etc/x', text: 'x' }))), 'tarball'],
   ['it holds a link', async () => refusal(body(await strange({ name: 'package/a', type: 'symlink', linkname: '/etc/passwd' }))), 'tarball'],
-  ['there is no tarball', async () => refusal({ ...body(new Uint8Array()), _attachments: {} }), 'publish-body'],
+  ['a path has a backslash', async () => refusal(body(await strange({ name: 'package/..\\x', text: 'x' }))), 'tarball'],
+  ['a path names a drive', async () => refusal(body(await strange({ name: 'package/c:/x', text: 'x' }))), 'tarball'],
+  ['a file stands outside the folder', async () => refusal(body(await strange({ name: 'x', text: 'x' }))), 'tarball'],
+  ['a path stands there twice', async () => refusal(body(await strange({ name: 'package/a', text: 'x' }, { name: 'package/a', text: 'y' }))), 'tarball'],
+  ['two folders hold one path', async () => refusal(body(await strange({ name: 'package/a', text: 'x' }, { name: 'other/a', text: 'y' }))), 'tarball'],
+  ['two names differ in case', async () => refusal(body(await strange({ name: 'package/Read.js', text: 'x' }, { name: 'package/read.js', text: 'y' }))), 'tarball'],
+  ['there are two package.json', async () => refusal(body(await strange({ name: 'package/package.json', text: '{}' }, { name: 'x/package.json', text: '{}' }))), 'tarball'],
+  ['a name holds a line break', async () => refusal(body(await strange({ name: 'package/a\nb', text: 'x' }))), 'tarball'],
+  ['it is told to depend on what it does not name', async () => refusal(body(await packTarball([packageJson()]), { more: { dependencies: { other: '1.0.0' } } })), 'other-manifest'],
+  ['it depends on what is not told', async () => refusal(body(await packTarball([packageJson('@x/y', '1.0.0', { dependencies: { other: '1.0.0' } })]))), 'other-manifest'],
+  ['it runs a script that is not told', async () => refusal(body(await packTarball([packageJson('@x/y', '1.0.0', { scripts: { postinstall: 'x' } })]))), 'other-manifest'],
+  ['it has a command that is not told', async () => refusal(body(await packTarball([packageJson('@x/y', '1.0.0', { bin: 'a.js' })]), { more: { bin: { y: 'b.js' } } })), 'other-manifest'],
+  ['its package.json is no object', async () => refusal(body(await packTarball([{ path: 'package.json', content: '[]' }]))), 'tarball'],
+  ['there is no tarball', async () => refusal({ ...body(new Uint8Array()), versions: undefined, _attachments: {} }), 'publish-body'],
   ['there are two versions', async () => refusal({ ...body(new Uint8Array()), versions: { '1.0.0': { name: '@x/y', version: '1.0.0' }, '1.0.1': { name: '@x/y', version: '1.0.1' } } }), 'publish-body'],
   ['it is not even an object', async () => refusal('text'), 'publish-body'],
 ])('refused: %s', async (_what, attempt, code) => {
@@ -59,6 +73,16 @@ test.each([
   expect(problem.todo.length).toBeGreaterThan(10)
 })
 
+test('what is told in another form is the same', async () => {
+  const tarball = await packTarball([packageJson('@x/y', '1.0.0', { bin: './a.js', dependencies: { a: '1' }, optionalDependencies: { b: '2' }, scripts: { test: 'x' } })])
+  const more = { bin: { y: 'a.js' }, dependencies: { a: '1', b: '2' }, optionalDependencies: { b: '2' }, peerDependencies: {} }
+  expect(await read(body(tarball, { more }))).toMatchObject({ is: 'publish' })
+})
+test('a document without a tarball deprecates versions, an empty message takes it back', async () => {
+  const versions = { '1.0.0': { name: '@x/y', version: '1.0.0', deprecated: 'Use 2.' }, '1.1.0': { name: '@x/y', version: '1.1.0', deprecated: '' }, '2.0.0': { name: '@x/y', version: '2.0.0' } }
+  expect(await read({ name: '@x/y', versions })).toEqual({ is: 'deprecate', versions: { '1.0.0': 'Use 2.', '1.1.0': '', '2.0.0': '' } })
+  expect(await refusal({ name: '@x/z', versions })).toMatchObject({ code: 'other-name' })
+})
 test('a tarball that unpacks without end is stopped', async () => {
   const zeros = '0'.repeat(1_000_000)
   const tarball = await strange(...Array.from({ length: 220 }, (_, i) => ({ name: `package/${i}`, text: zeros })))

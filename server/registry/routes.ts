@@ -1,55 +1,68 @@
 import { getQuery, getRequestHeader, setResponseHeader, setResponseStatus, type H3Event } from 'h3'
 import { LRUCache } from 'lru-cache'
 import semver from 'semver'
-import { boundedJson } from '../auth/body'
+import { boundedBytes, boundedJson } from '../auth/body'
 import { Failure, fail } from '../auth/failure'
-import { settings } from '../config'
+import { checkTexts } from '../auth/text'
+import { bearerIn } from '../auth/route'
+import { inChild } from '../build/pool'
+import { registryUrl, settings } from '../config'
 import { makeVisible } from '../release/publish'
 import { record } from '../store/audit'
 import { notify, store, type Store } from '../store/database'
 import { librariesFor, libraryByPackage, type Library } from '../store/libraries'
 import { roleOf } from '../store/people'
-import { bearer, type Bearer, type TokenScope } from '../store/registry-tokens'
-import { channelsOf, dropChannel, packageStamp, releasesOf, setChannel, tarballOf } from '../store/releases'
+import { bearer, holdBearer, revokeOwnToken, type Bearer, type TokenScope } from '../store/registry-tokens'
+import { channelsOf, deprecate, dropChannel, lockReleases, newestReleases, packageStamp, releaseNamed, setChannel, tarballOf, versionsOf } from '../store/releases'
 import { judgeChannel } from '~~/core/release/version'
 import { packageDocument, versionDocument } from './documents'
-import { readPublishBody } from './publish-body'
+import type { ClientRelease } from './publish-body'
+import { matchesTag } from './etag'
 
 /**
  * Who may call a registry route: anyone; whoever holds a token; whoever may read the package (open
  * to anyone, or by a token with `read`); maintainers by a token with `publish`.
  */
 export type RegistryAccess = 'anyone' | 'token' | 'read' | 'publish'
+/** Bytes of JSON that name a version. */
+const smallBody = 1000
 
 interface Call { event: H3Event; db: Store; params: string[]; holder: Bearer | undefined; library: Library }
-interface RegistryRoute { method: string; path: RegExp; access: RegistryAccess; handle(call: Call): Promise<unknown> | unknown }
+interface RegistryRoute { method: string; path: RegExp; access: RegistryAccess; /** Bytes the body may have, where one is taken. */ limit?: () => number; handle(call: Call): Promise<unknown> | unknown }
 
 const name = '((?:@[^/]+/)?[^/@-][^/]*)'
 
+/** Base64 takes a third more than what it stands for; what else is told of a version fits beside it. */
+const publishLimit = (): number => Math.ceil(settings().PACKAGE_LIMIT * 1.4)
+
 /** The package protocol, a line a route. Paths are decoded, so a scoped name always reads `@scope/name`. */
 export const registryRoutes: RegistryRoute[] = [
+  { method: 'GET', path: /^\/$/, access: 'anyone', handle: () => ({ registry: 'Kept Shelf', search: `${registryUrl()}-/v1/search` }) },
   { method: 'GET', path: /^\/-\/ping$/, access: 'anyone', handle: () => ({}) },
   { method: 'GET', path: /^\/-\/whoami$/, access: 'token', handle: ({ holder }) => ({ username: holder!.person.email }) },
+  { method: 'DELETE', path: /^\/-\/user\/token\/([^/]+)$/, access: 'token', handle: logOut },
   { method: 'GET', path: /^\/-\/v1\/search$/, access: 'anyone', handle: search },
   { method: 'GET', path: new RegExp(`^/-/package/${name}/dist-tags$`), access: 'read', handle: ({ db, library }) => channelsOf(db, library.id) },
-  { method: 'PUT', path: new RegExp(`^/-/package/${name}/dist-tags/([^/]+)$`), access: 'publish', handle: moveChannel },
+  { method: 'PUT', path: new RegExp(`^/-/package/${name}/dist-tags/([^/]+)$`), access: 'publish', limit: () => smallBody, handle: moveChannel },
   { method: 'DELETE', path: new RegExp(`^/-/package/${name}/dist-tags/([^/]+)$`), access: 'publish', handle: removeChannel },
   { method: 'GET', path: new RegExp(`^/${name}/-/([^/]+)\\.tgz$`), access: 'read', handle: tarball },
   { method: 'GET', path: new RegExp(`^/${name}$`), access: 'read', handle: document },
-  { method: 'PUT', path: new RegExp(`^/${name}$`), access: 'publish', handle: publishFromClient },
+  { method: 'PUT', path: new RegExp(`^/${name}$`), access: 'publish', limit: publishLimit, handle: publishFromClient },
+  { method: 'PUT', path: new RegExp(`^/${name}/-rev/[^/]+$`), access: 'publish', limit: publishLimit, handle: neverUnpublished },
+  { method: 'DELETE', path: new RegExp(`^/${name}/(?:-/[^/]+/)?-rev/[^/]+$`), access: 'publish', handle: neverUnpublished },
   { method: 'GET', path: new RegExp(`^/${name}/([^/]+)$`), access: 'read', handle: oneVersion },
 ]
 
 /** Tarballs never change, so those asked for last stay in memory; whether one may be had is asked each time. */
 const tarballs = new LRUCache<string, { tarball: Buffer; integrity: string }>({ maxSize: 128 * 1024 * 1024, sizeCalculation: (one) => one.tarball.length + 1 })
-/** Package documents by what would change them. */
-const documents = new LRUCache<string, { text: string; etag: string }>({ max: 500 })
+/** Package documents by what would change them, as many as fit into 64 MB. */
+const documents = new LRUCache<string, { text: string; etag: string }>({ maxSize: 64 * 1024 * 1024, sizeCalculation: (document) => document.text.length * 2 + 1 })
 /** Which library a package is, for a moment: a request for a tarball should not wait for the database each time. */
 const libraries = new LRUCache<string, Library>({ max: 1000, ttl: 2000 })
 
 export async function answer(event: H3Event, path: string): Promise<unknown> {
   const method = event.method === 'HEAD' ? 'GET' : event.method
-  const found = registryRoutes.find((one) => one.method === method && one.path.test(path))
+  const found = registryRoutes.find((known) => known.method === method && known.path.test(path))
   if (!found) return fail(404, 'no-address', `The registry has nothing at ${method} ${path}.`, 'Check the address of the registry; it ends in /registry/.')
   const params = found.path.exec(path)!.slice(1)
   const db = store()
@@ -68,16 +81,16 @@ export async function answer(event: H3Event, path: string): Promise<unknown> {
     if (library) libraries.set(params[0]!, library)
   }
   if (found.access === 'publish' || library?.visibility !== 'open') {
-    call.holder = await holderOf(event, db, true)
-    if (!library || !(await may(db, call.holder!, library, found.access))) return refuse(found.access, params[0]!, library, call.holder!)
+    call.holder = (await holderOf(event, db, true))!
+    library = await admit(db, call.holder, library, found.access, params[0]!)
   }
   call.library = library!
   return found.handle(call)
 }
 
 async function holderOf(event: H3Event, db: Store, must: boolean): Promise<Bearer | undefined> {
-  const text = /^Bearer (.+)$/i.exec(getRequestHeader(event, 'authorization') ?? '')?.[1]
-  const found = text ? await bearer(db, text.trim()) : undefined
+  const text = bearerIn(event)
+  const found = text ? await bearer(db, text) : undefined
   if (!must) return found?.revoked ? undefined : found
   if (!text) return unauthorised(event, 'no-token', 'There is no open package here under that name; what is not open needs a token.', 'Make one under your name in Kept Shelf, and give it to your package client.')
   if (!found) return unauthorised(event, 'unknown-token', 'This token is not one of ours.', 'Make a new one under your name in Kept Shelf.')
@@ -92,17 +105,24 @@ function unauthorised(event: H3Event, code: string, what: string, todo: string):
   return fail(401, code, what, todo)
 }
 
-async function may(db: Store, holder: Bearer, library: Library, access: TokenScope): Promise<boolean> {
-  if (!holder.scopes.includes(access) || (holder.library !== null && holder.library !== library.id)) return false
-  if (holder.person.administrator) return true
-  const role = await roleOf(db, library.id, holder.person.id)
-  return access === 'read' ? role !== undefined : role === 'maintainer'
+/** What a token lets its holder do with a package: nothing they may know of, read it, or publish it too. */
+async function rightOf(db: Store, holder: Bearer, library: Library): Promise<'none' | 'read' | 'maintain'> {
+  const isElsewhere = holder.library !== null && holder.library !== library.id
+  const role = holder.person.administrator ? 'maintainer' : await roleOf(db, library.id, holder.person.id)
+  if (role === undefined || isElsewhere) return library.visibility === 'open' ? 'read' : 'none'
+  return role === 'maintainer' ? 'maintain' : 'read'
 }
 
-function refuse(access: TokenScope, wanted: string, library: Library | undefined, holder: Bearer): never {
-  if (!library || access === 'read') return fail(404, 'no-package', `There is no package ${wanted} that you can see.`, 'Check the name, or ask a maintainer of the library.')
-  if (!holder.scopes.includes('publish')) return fail(403, 'scope', 'This token may read, not publish.', 'Make one with the scope publish.')
-  return fail(403, 'role', `Publishing ${wanted} takes the role of maintainer.`, 'Ask a maintainer of the library.')
+/** Refuses whoever may not: of a package that they may not know of, nothing is told but that there is none. */
+async function admit(db: Store, holder: Bearer, library: Library | undefined, access: TokenScope, wanted: string): Promise<Library> {
+  const right = library ? await rightOf(db, holder, library) : 'none'
+  if (!library || right === 'none') return fail(404, 'no-package', `There is no package ${wanted} that you can see.`, 'Check the name, or ask a maintainer of the library.')
+  if (!holder.scopes.includes(access)) {
+    if (library.visibility !== 'open' && !holder.scopes.includes('read')) return fail(404, 'no-package', `There is no package ${wanted} that this token can see.`, 'Make one that may read.')
+    return fail(403, 'scope', 'This token may read, not publish.', 'Make one with the scope publish.')
+  }
+  if (access === 'publish' && right !== 'maintain') return fail(403, 'role', `Publishing ${wanted} takes the role of maintainer, and a token that is for it.`, 'Ask a maintainer of the library.')
+  return library
 }
 
 async function document({ event, db, library }: Call): Promise<unknown> {
@@ -117,7 +137,7 @@ async function document({ event, db, library }: Call): Promise<unknown> {
   setResponseHeader(event, 'etag', made.etag)
   setResponseHeader(event, 'cache-control', 'no-cache')
   setResponseHeader(event, 'vary', 'accept, authorization')
-  if (getRequestHeader(event, 'if-none-match') === made.etag) {
+  if (matchesTag(getRequestHeader(event, 'if-none-match'), made.etag)) {
     setResponseStatus(event, 304)
     return ''
   }
@@ -126,10 +146,9 @@ async function document({ event, db, library }: Call): Promise<unknown> {
 }
 
 async function oneVersion({ db, library, params }: Call): Promise<unknown> {
-  const channels = await channelsOf(db, library.id)
-  const wanted = channels[params[1]!] ?? params[1]!
-  const release = (await releasesOf(db, library.id)).find((one) => one.version === wanted)
-  return release ? versionDocument(library, release) : fail(404, 'no-version', `${library.package} has no version or channel ${params[1]}.`, `There are ${Object.keys(channels).join(', ')}.`)
+  const release = await releaseNamed(db, library.id, params[1]!)
+  if (release) return versionDocument(library, release)
+  return fail(404, 'no-version', `${library.package} has no version or channel ${params[1]}.`, `There are ${Object.keys(await channelsOf(db, library.id)).join(', ')}.`)
 }
 
 async function tarball({ event, db, library, params }: Call): Promise<unknown> {
@@ -144,62 +163,103 @@ async function tarball({ event, db, library, params }: Call): Promise<unknown> {
   }
   if (!found) return fail(404, 'no-version', `${library.package} has no tarball ${file}.tgz.`, 'Look at its page for the versions there are.')
   const response = event.node.res
-  response.writeHead(200, {
-    'content-type': 'application/octet-stream', 'content-length': found.tarball.length, etag: `"${found.integrity}"`,
-    'cache-control': library.visibility === 'open' ? 'public, max-age=31536000, immutable' : 'private, max-age=31536000, immutable',
-  })
+  const etag = `"${found.integrity}"`
+  const kept = { etag, 'cache-control': library.visibility === 'open' ? 'public, max-age=31536000, immutable' : 'private, max-age=31536000, immutable' }
+  if (matchesTag(getRequestHeader(event, 'if-none-match'), etag)) {
+    response.writeHead(304, kept)
+    response.end()
+    return undefined
+  }
+  response.writeHead(200, { 'content-type': 'application/octet-stream', 'content-length': found.tarball.length, ...kept })
   response.end(event.method === 'HEAD' ? undefined : found.tarball)
   return undefined
 }
 
+/** The packages a caller may see; a token that is for one library sees that one only. */
 async function search({ event, db, holder }: Call): Promise<unknown> {
   const query = getQuery(event)
-  const text = String(query.text ?? '').toLowerCase()
-  const size = Math.min(Number(query.size ?? 20) || 20, 250)
-  const from = Number(query.from ?? 0) || 0
-  const objects: object[] = []
-  for (const library of await librariesFor(db, holder?.scopes.includes('read') ? holder.person : undefined)) {
-    const releases = await releasesOf(db, library.id)
-    const latest = (await channelsOf(db, library.id)).latest
-    const release = releases.find((one) => one.version === latest) ?? releases.at(-1)
-    if (!release) continue
-    const { description, keywords } = release.manifest
-    const searched = [library.package, description, ...(Array.isArray(keywords) ? keywords : [])].join(' ').toLowerCase()
-    if (!text.split(/\s+/).every((one) => searched.includes(one))) continue
-    objects.push({
-      package: { name: library.package, version: release.version, description, keywords, date: release.made_at, publisher: { username: release.made_by ?? '', email: '' }, maintainers: [], links: {} },
-      score: { final: 1, detail: { quality: 1, popularity: 1, maintenance: 1 } }, searchScore: 1,
-    })
-  }
-  return { objects: objects.slice(from, from + size), total: objects.length, time: new Date().toISOString() }
+  checkTexts(query, 'The query')
+  const words = String(query.text ?? '').slice(0, 200).toLowerCase().split(/\s+/)
+  const size = Math.min(Math.max(0, Number(query.size ?? 20) || 20), 250)
+  const from = Math.max(0, Number(query.from ?? 0) || 0)
+  const reader = holder?.scopes.includes('read') ? holder : undefined
+  const libraries = (await librariesFor(db, reader?.person)).filter((library) => !reader || reader.library === null || reader.library === library.id)
+  const named = new Map(libraries.map((library) => [library.id, library]))
+  const found = (await newestReleases(db, [...named.keys()])).filter(({ library_id, manifest }) => {
+    const keywords = Array.isArray(manifest.keywords) ? manifest.keywords : []
+    const searched = [named.get(library_id)!.package, manifest.description, ...keywords].join(' ').toLowerCase()
+    return words.every((word) => searched.includes(word))
+  })
+  const objects = found.slice(from, from + size).map(({ library_id, manifest: { description, keywords }, version, made_at, made_by }) => ({
+    package: { name: named.get(library_id)!.package, version, description, keywords, date: made_at, publisher: { username: made_by ?? '', email: '' }, maintainers: [], links: {} },
+    score: { final: 1, detail: { quality: 1, popularity: 1, maintenance: 1 } }, searchScore: 1,
+  }))
+  return { objects, total: found.length, time: new Date().toISOString() }
 }
 
+/** Publishes what a client sends, or deprecates versions: clients use one address for both. */
 async function publishFromClient({ event, db, library, holder }: Call): Promise<unknown> {
-  // base64 takes a third more than what it stands for
-  const release = await readPublishBody(await boundedJson(event, settings().PACKAGE_LIMIT * 1.4), library.package)
-  await makeVisible(db, library, { ...release, notes: '', contracts: [], tokens: [], via: 'client' }, holder!.person.id)
+  const bytes = await boundedBytes(event, publishLimit())
+  const wish = await inChild('publishBody', { bytes, name: library.package, most: settings().PACKAGE_LIMIT * 4 }, library.id)
+  if (wish.is === 'deprecate') await deprecateVersions(db, library, wish.versions, holder!)
+  else await publishRelease(db, library, wish.release, holder!)
   setResponseStatus(event, 201)
-  return { ok: true, id: library.package, rev: release.version }
+  return { ok: true, id: library.package }
+}
+
+const publishRelease = (db: Store, library: Library, release: ClientRelease, holder: Bearer): Promise<void> =>
+  makeVisible(db, library, { ...release, notes: '', contracts: [], tokens: [], revision: null, via: 'client' }, holder.person.id, (trx) => stillMay(trx, holder, library))
+
+/** A token revoked, or a role taken, while a client was publishing stops it: both are held until the transaction ends. */
+async function stillMay(trx: Store, holder: Bearer, library: Library): Promise<void> {
+  if (!(await holdBearer(trx, holder.id))) fail(401, 'revoked-token', 'This token was revoked while you were at it.', 'Make a new one under your name in Kept Shelf.')
+  if ((await rightOf(trx, holder, library)) !== 'maintain') fail(403, 'role', `Publishing ${library.package} takes the role of maintainer.`, 'Ask a maintainer of the library.')
+}
+
+async function deprecateVersions(db: Store, library: Library, versions: Record<string, string>, holder: Bearer): Promise<void> {
+  await db.transaction(async (trx) => {
+    await lockReleases(trx, library.id)
+    await stillMay(trx, holder, library)
+    const told = (await versionsOf(trx, library.id)).filter(({ version }) => Object.hasOwn(versions, version))
+    for (const { id, version } of told) await deprecate(trx, id, versions[version]!, holder.person.id)
+    await record(trx, 'deprecated', { library: library.id, person: holder.person.id }, { versions })
+    await notify(trx, { library: library.slug, what: 'release' })
+  })
+}
+
+function neverUnpublished(): never {
+  return fail(405, 'never-unpublished', 'A published version is never taken away: others rely on it.', 'Deprecate it, with a message that says what to use.')
+}
+
+/** A client that logs out gives its own token back, or another of the same person's that it names. */
+async function logOut({ db, holder, params }: Call): Promise<unknown> {
+  if (!(await revokeOwnToken(db, holder!.person.id, params[0]!))) return fail(404, 'no-token', 'There is no such token of yours that still works.', 'Look at your list of tokens.')
+  return { ok: true }
 }
 
 async function moveChannel({ event, db, library, params, holder }: Call): Promise<unknown> {
-  const version = await boundedJson(event, 1000)
+  const version = await boundedJson(event, smallBody)
   const channel = judgeChannel(params[1]!)
   if (!channel.ok) throw new Failure(422, channel.problems)
-  const release = (await releasesOf(db, library.id)).find((one) => one.version === version)
-  if (!release) return fail(404, 'no-version', `${library.package} has no version ${String(version)}.`, 'Choose one that is published.')
-  await db.transaction(async (trx) => {
+  return db.transaction(async (trx) => {
+    await stillMay(trx, holder!, library)
+    const release = (await versionsOf(trx, library.id)).find((known) => known.version === version)
+    if (!release) return fail(404, 'no-version', `${library.package} has no version ${String(version).slice(0, 100)}.`, 'Choose one that is published.')
     await setChannel(trx, library.id, channel.value, release.id)
     await record(trx, 'channel moved', { library: library.id, person: holder!.person.id }, { channel: channel.value, version })
     await notify(trx, { library: library.slug, what: 'release' })
+    return { ok: true }
   })
-  return { ok: true }
 }
 
 async function removeChannel({ db, library, params, holder }: Call): Promise<unknown> {
   if (params[1] === 'latest') return fail(422, 'latest-stays', 'A package always has the channel latest.', 'Move it to another version instead.')
-  const gone = await dropChannel(db, library.id, params[1]!)
-  if (!gone) return fail(404, 'no-channel', `${library.package} has no channel ${params[1]}.`, 'Ask for its channels first.')
-  await record(db, 'channel removed', { library: library.id, person: holder!.person.id }, { channel: params[1] })
-  return { ok: true }
+  return db.transaction(async (trx) => {
+    await stillMay(trx, holder!, library)
+    const gone = await dropChannel(trx, library.id, params[1]!)
+    if (!gone) return fail(404, 'no-channel', `${library.package} has no channel ${params[1]}.`, 'Ask for its channels first.')
+    await record(trx, 'channel removed', { library: library.id, person: holder!.person.id }, { channel: params[1] })
+    await notify(trx, { library: library.slug, what: 'release' })
+    return { ok: true }
+  })
 }

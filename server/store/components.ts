@@ -13,8 +13,8 @@ const problems = z.array(problemSchema)
 const buildOf = (row: { build: string | null; entry: string | null; build_problems: unknown; built_at: Date | null }): ComponentBuild | undefined =>
   row.built_at ? { build: row.build, entry: row.entry, problems: problems.parse(row.build_problems ?? []), made_at: row.built_at } : undefined
 
-/** Contracts by revision: what a revision holds never changes. A component of a library takes some 6 kB of it. */
-const contracts = new LRUCache<string, ReadonlyMap<string, Contract>>({ max: 12 })
+/** Contracts by revision: what a revision holds never changes. A component of a library takes some 6 kB of it; ten thousand components are kept. */
+const contracts = new LRUCache<string, ReadonlyMap<string, Contract>>({ maxSize: 10_000, sizeCalculation: (known) => known.size })
 
 async function contractsOf(db: Store, revisionId: string): Promise<ReadonlyMap<string, Contract>> {
   const known = contracts.get(revisionId)
@@ -45,13 +45,14 @@ export async function componentByTag(db: Store, library: string, tag: string): P
   return db('components').where({ library_id: library, tag }).first('id')
 }
 
-/** The newest build of a component that has a module: what is shown while the current source does not compile. */
-export async function lastGoodBuild(db: Store, component: string): Promise<(ComponentBuild & { revision: number }) | undefined> {
-  const row = await db('component_builds').join('revisions', 'revisions.id', 'component_builds.revision_id')
-    .where('component_id', component).whereNotNull('build').orderBy('revision_id', 'desc')
-    .first('build', 'entry', 'component_builds.problems as build_problems', 'component_builds.made_at as built_at', 'revisions.number as revision')
-  const built = row && buildOf(row)
-  return built && { ...built, revision: row.revision }
+/** Of each of these components the newest build that has a module: what is shown while the current source does not compile. */
+export async function lastGoodBuilds(db: Store, components: string[]): Promise<Map<string, ComponentBuild & { revision: number }>> {
+  if (components.length === 0) return new Map()
+  const rows = await db('component_builds').join('revisions', 'revisions.id', 'component_builds.revision_id')
+    .whereIn('component_id', components).whereNotNull('build').distinctOn('component_id')
+    .orderBy([{ column: 'component_id' }, { column: 'revision_id', order: 'desc' }])
+    .select('component_id', 'build', 'entry', 'component_builds.problems as build_problems', 'component_builds.made_at as built_at', 'revisions.number as revision')
+  return new Map(rows.map((row) => [row.component_id, { ...buildOf(row)!, revision: row.revision }]))
 }
 
 /** What was read of a component in the library's newest revision. */

@@ -44,6 +44,9 @@ export function isAway(error: unknown): boolean {
     /Connection terminated|connection timeout|timeout expired|Unable to acquire a connection|the database system is (starting up|shutting down)|Client has encountered a connection error/i.test(error.message)
 }
 
+/** Whether a text is a number of one of our rows: anything else, PostgreSQL would not even compare. */
+export const isId = (text: string): boolean => /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/.test(text)
+
 /** Whether an error is a broken uniqueness constraint, and which one. */
 export const brokenUnique = (error: unknown): string | undefined =>
   error instanceof Error && (error as { code?: string }).code === '23505' ? ((error as { constraint?: string }).constraint ?? '') : undefined

@@ -27,23 +27,44 @@ export async function evidenceOf(db: Store, components: readonly Component[], pr
 export const keepEvidence = (db: Store, component: string, key: string, evidence: Evidence[], by: string | null): Promise<unknown> =>
   db('evidence').insert({ component_id: component, key, evidence: JSON.stringify(evidence), made_by: by, made_at: db.fn.now() }).onConflict('component_id').merge()
 
-export interface EvidenceRun { id: string; library_id: string; state: 'waiting' | 'running' | 'done' | 'failed' | 'cancelled'; done: number; total: number; problems: Problem[]; made_by: string | null; made_at: Date }
+export interface EvidenceRun { id: string; library_id: string; state: 'waiting' | 'running' | 'done' | 'failed' | 'cancelled'; done: number; total: number; problems: Problem[]; /** Tags of components that were tried in it, seen or not. */ tried: string[]; made_by: string | null; made_at: Date }
 const problems = z.array(problemSchema)
 const read = (row: EvidenceRun | undefined): EvidenceRun | undefined => row && { ...row, problems: problems.parse(row.problems) }
 
-export const evidenceRun = async (db: Store, library: string): Promise<EvidenceRun | undefined> => read(await db('evidence_runs').where({ library_id: library }).first('id', 'library_id', 'state', 'done', 'total', 'problems', 'made_by', 'made_at'))
-
-/** Seconds a run may stand still before it counts as having nobody behind it. */
-const stale = 240
+export const evidenceRun = async (db: Store, library: string): Promise<EvidenceRun | undefined> => read(await db('evidence_runs').where({ library_id: library }).first('id', 'library_id', 'state', 'done', 'total', 'problems', 'tried', 'made_by', 'made_at'))
 
 /** Begins a run over a library; `undefined` where one is under way. */
 export async function beginEvidence(db: Store, library: string, total: number, by: string): Promise<string | undefined> {
   const [row] = await db('evidence_runs').insert({ library_id: library, state: 'waiting', total, made_by: by }).onConflict('library_id')
-    .merge({ id: db.raw('gen_random_uuid()'), state: 'waiting', done: 0, total, problems: '[]', made_by: by, made_at: db.fn.now(), moved_at: db.fn.now() })
-    .whereRaw(`evidence_runs.state not in ('waiting', 'running') or evidence_runs.moved_at < now() - interval '${stale} seconds'`).returning('id')
+    .merge({ id: db.raw('gen_random_uuid()'), state: 'waiting', done: 0, total, problems: '[]', tried: db.raw("'{}'"), made_by: by, made_at: db.fn.now(), moved_at: db.fn.now() })
+    .whereRaw(`evidence_runs.state not in ('waiting', 'running')`).returning('id')
   return row?.id
 }
 
-/** Tells how far a run has come; `false` where it was cancelled meanwhile. */
+/** Tells how far a run has come; `false` where it was cancelled or ended meanwhile. */
 export const moveEvidence = async (db: Store, id: string, change: { state?: EvidenceRun['state']; done?: number; problems?: Problem[] }): Promise<boolean> =>
   (await db('evidence_runs').where({ id }).whereIn('state', ['waiting', 'running']).update({ ...change, ...(change.problems ? { problems: JSON.stringify(change.problems) } : {}), moved_at: db.fn.now() })) === 1
+
+/** Notes that a component was tried in a run, so that the next turn leaves it out. */
+export const noteTried = (db: Store, id: string, tag: string): Promise<number> =>
+  db('evidence_runs').where({ id }).update({ tried: db.raw('array_append(tried, ?)', [tag]) })
+
+const interrupted: Problem = {
+  code: 'interrupted',
+  what: 'The server stopped while components were being tried. What was seen until then is kept.',
+  todo: 'Try the rest again.',
+}
+
+/** Runs that nobody works at any more end, and say so; one that waits for its turn is not among them. Answers the libraries they were of. */
+export async function failStaleEvidence(db: Store, seconds: number): Promise<string[]> {
+  const rows: { library_id: string }[] = (
+    await db.raw(
+      `update evidence_runs set state = 'failed', problems = (problems::jsonb || cast(:problem as jsonb))::json, moved_at = now()
+       where moved_at < now() - make_interval(secs => :seconds) and (state = 'running' or (state = 'waiting'
+         and not exists (select 1 from pgboss.job where name = 'evidence' and data->>'run' = evidence_runs.id::text and pgboss.job.state in ('created', 'retry', 'active'))))
+       returning library_id`,
+      { seconds, problem: JSON.stringify([interrupted]) },
+    )
+  ).rows
+  return rows.map((row) => row.library_id)
+}

@@ -24,9 +24,13 @@ export async function keptCounts(db: Store, library: string): Promise<Map<string
 /** Keeps an example; `undefined` where one of that name is kept already. */
 export async function keepExample(db: Store, component: string, name: string, usage: Usage, more: { surround?: Surround | undefined; notes?: string | undefined } = {}): Promise<string | undefined> {
   try {
-    const last: number | null = (await db('examples').where({ component_id: component }).max({ most: 'position' }))[0]?.most ?? null
-    const [row] = await db('examples').insert({ component_id: component, name, usage: JSON.stringify(usage), surround: more.surround ? JSON.stringify(more.surround) : null, notes: more.notes ?? '', position: (last ?? 0) + 1 }).returning('id')
-    return z.string().parse(row.id)
+    return await db.transaction(async (trx) => {
+      // one change of a component's examples at a time
+      await trx('components').where({ id: component }).forUpdate().select('id')
+      const last: number | null = (await trx('examples').where({ component_id: component }).max({ most: 'position' }))[0]?.most ?? null
+      const [row] = await trx('examples').insert({ component_id: component, name, usage: JSON.stringify(usage), surround: more.surround ? JSON.stringify(more.surround) : null, notes: more.notes ?? '', position: (last ?? 0) + 1 }).returning('id')
+      return z.string().parse(row.id)
+    })
   } catch (error) {
     if (brokenUnique(error) === 'examples_name') return undefined
     throw error
@@ -62,7 +66,7 @@ export async function changeExample(db: Store, component: string, id: string, ch
       if (place !== undefined) {
         const order = all.filter((one) => one.id !== id && !one.face).map((one) => one.id)
         order.splice(place, 0, id)
-        for (const [i, each] of order.entries()) await trx('examples').where({ id: each }).update({ position: i + 1 })
+        await trx.raw('update examples set position = placed.position from unnest(cast(? as uuid[])) with ordinality as placed (id, position) where examples.id = placed.id', [order])
       }
       return 'changed'
     })

@@ -43,18 +43,43 @@ export async function addJob(db: Store, library: string, input: BringInInput, by
   }
 }
 
-/** Moves a job on; `false` where it was cancelled or ended meanwhile. */
-export async function stepJob(db: Store, id: string, step: string): Promise<boolean> {
-  return (await db('jobs').where({ id }).whereIn('state', ['waiting', 'running']).update({ state: 'running', step, touched_at: db.fn.now() })) === 1
+/** Moves a job on; `false` where it was cancelled or ended meanwhile. Its step is told only where it is another. */
+export async function stepJob(db: Store, id: string, step: string): Promise<'new' | 'same' | false> {
+  const rows: { before: string }[] = (
+    await db.raw(
+      `update jobs set state = 'running', step = :step, touched_at = now() from (select id, step as before from jobs where id = :id for update) as old
+       where jobs.id = old.id and state in ('waiting', 'running') returning old.before`,
+      { id, step },
+    )
+  ).rows
+  return rows[0] ? (rows[0].before === step ? 'same' : 'new') : false
 }
 
-/** Ends a job. What was secret in it goes; the rest stays, as the record of what was brought in. */
+/** Says that somebody still works at a job, however long its step takes or waits for its turn. */
+export const touchJob = (db: Store, id: string): Promise<number> =>
+  db('jobs').where({ id, state: 'running' }).update({ touched_at: db.fn.now() })
+
+/**
+ * Ends a job; `false` where it had ended before. What was secret in it goes; the rest stays, as the
+ * record of what was brought in. Given a transaction, what the job did and its end are one.
+ */
 export const endJob = async (db: Store, id: string, state: 'done' | 'failed' | 'cancelled', result?: BringInResult): Promise<boolean> =>
   (await db('jobs').where({ id }).whereIn('state', ['waiting', 'running']).update({ state, result: result ? JSON.stringify(result) : null, touched_at: db.fn.now(), input: db.raw("input - 'secret'") })) === 1
 
-/** Jobs nobody has moved for a while belong to a process that died, or never reached one; they fail, so that another may begin. */
-export const failStaleJobs = (db: Store, seconds: { running: number; waiting: number }): Promise<number> =>
-  db('jobs').whereRaw(`(state = 'running' and touched_at < now() - make_interval(secs => ?)) or (state = 'waiting' and touched_at < now() - make_interval(secs => ?))`, [seconds.running, seconds.waiting]).update({
-    state: 'failed', input: db.raw("input - 'secret'"),
-    result: JSON.stringify({ added: [], changed: [], gone: [], same: 0, problems: [{ code: 'interrupted', what: 'The server stopped while this was going on. The shelf is as it was before.', todo: 'Bring the source in again.' }] } satisfies BringInResult),
-  })
+const interrupted = {
+  added: [], changed: [], gone: [], same: 0,
+  problems: [{ code: 'interrupted', what: 'The server stopped while this was going on. The shelf is as it was before.', todo: 'Bring the source in again.' }],
+} satisfies BringInResult
+
+/**
+ * Jobs that nobody works at any more fail, so that others may begin: those nobody touched for a while,
+ * whose process died, and those that wait and stand in no queue. One that waits for its turn is not stale.
+ */
+export const failStaleJobs = (db: Store, seconds: number): Promise<number> =>
+  db('jobs')
+    .whereRaw(
+      `(state = 'running' and touched_at < now() - make_interval(secs => :seconds)) or (state = 'waiting' and touched_at < now() - make_interval(secs => :seconds)
+        and not exists (select 1 from pgboss.job where name = 'bring-in' and data->>'job' = jobs.id::text and pgboss.job.state in ('created', 'retry', 'active')))`,
+      { seconds },
+    )
+    .update({ state: 'failed', input: db.raw("input - 'secret'"), result: JSON.stringify(interrupted) })

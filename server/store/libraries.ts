@@ -21,7 +21,12 @@ export const addLibrary = async (db: Store, library: Pick<Library, 'slug' | 'tit
   return row
 }
 
-export const setCurrentRevision = (db: Store, library: string, revision: string): Promise<unknown> => db('libraries').where({ id: library }).update({ current_revision: revision })
+/** Points a library at another revision, if it still points at the one the other was made from; `false` where it does not. */
+export const moveRevision = async (db: Store, library: string, from: string | null, to: string): Promise<boolean> =>
+  (await db('libraries').where({ id: library }).whereRaw('current_revision is not distinct from ?', [from]).update({ current_revision: to })) === 1
+
+/** Waits until no other transaction holds the library, and holds it until this one ends. */
+export const lockLibrary = (trx: Store, library: string): Promise<unknown> => trx('libraries').where({ id: library }).forUpdate().select('id')
 
 export async function originOf(db: Store, library: string): Promise<Origin | undefined> {
   const row = await db('libraries').where({ id: library }).first('origin')

@@ -1,4 +1,5 @@
 import { createHash, randomBytes } from 'node:crypto'
+import { record } from './audit'
 import type { Store } from './database'
 import type { Person } from './people'
 
@@ -19,10 +20,25 @@ export const tokensOf = (db: Store, person: string): Promise<RegistryToken[]> =>
   db('registry_tokens').leftJoin('libraries', 'libraries.id', 'registry_tokens.library_id').where({ person_id: person })
     .select('registry_tokens.id', 'name', 'scopes', 'libraries.slug as library', 'made_at', 'used_at', 'revoked_at').orderBy('made_at', 'desc')
 
-export const revokeToken = async (db: Store, person: string, id: string): Promise<boolean> =>
+const revokeToken = async (db: Store, person: string, id: string): Promise<boolean> =>
   (await db('registry_tokens').where({ id, person_id: person }).whereNull('revoked_at').update({ revoked_at: db.fn.now() })) === 1
 
-export interface Bearer { person: Person; scopes: TokenScope[]; library: string | null; revoked: boolean }
+/** Gives back a token by its text or its number, with its line in the trail. */
+export function revokeOwnToken(db: Store, person: string, named: string): Promise<boolean> {
+  return db.transaction(async (trx) => {
+    const [row] = await trx('registry_tokens').where({ person_id: person, hash: hashToken(named) }).whereNull('revoked_at').update({ revoked_at: trx.fn.now() }).returning('id')
+    const isNumber = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/.test(named)
+    const gone: string | undefined = row?.id ?? (isNumber && (await revokeToken(trx, person, named)) ? named : undefined)
+    if (gone !== undefined) await record(trx, 'token revoked', { person }, { token: gone })
+    return gone !== undefined
+  })
+}
+
+/** Whether a token still works; it cannot be revoked until the transaction ends. */
+export const holdBearer = async (trx: Store, id: string): Promise<boolean> =>
+  (await trx('registry_tokens').where({ id }).whereNull('revoked_at').forShare().first('id')) !== undefined
+
+export interface Bearer { id: string; person: Person; scopes: TokenScope[]; library: string | null; revoked: boolean }
 
 /** Who a token stands for. The time of use is noted at most once a minute. */
 export async function bearer(db: Store, text: string): Promise<Bearer | undefined> {
@@ -30,5 +46,5 @@ export async function bearer(db: Store, text: string): Promise<Bearer | undefine
     .first('registry_tokens.id', 'scopes', 'library_id', 'revoked_at', 'used_at', 'people.id as person_id', 'people.name', 'people.email', 'people.administrator')
   if (!row) return undefined
   if (!row.revoked_at && (!row.used_at || Date.now() - row.used_at.getTime() > 60_000)) await db('registry_tokens').where({ id: row.id }).update({ used_at: db.fn.now() })
-  return { person: { id: row.person_id, name: row.name, email: row.email, administrator: row.administrator }, scopes: row.scopes, library: row.library_id, revoked: row.revoked_at !== null }
+  return { id: row.id, person: { id: row.person_id, name: row.name, email: row.email, administrator: row.administrator }, scopes: row.scopes, library: row.library_id, revoked: row.revoked_at !== null }
 }

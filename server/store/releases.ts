@@ -6,13 +6,35 @@ import type { Store } from './database'
 export interface ReleaseRow {
   id: string; version: string; channel: string; notes: string; manifest: Record<string, unknown>
   integrity: string; shasum: string; unpacked_size: number; file_count: number; size: number; made_by: string | null; made_via: 'desk' | 'client'; made_at: Date
+  deprecated: string | null
 }
-const columns = ['releases.id', 'version', 'channel', 'notes', 'manifest', 'integrity', 'shasum', 'unpacked_size', 'file_count', 'people.name as made_by', 'made_via', 'made_at']
+const columns = ['deprecations.message as deprecated', 'releases.id', 'version', 'channel', 'notes', 'manifest', 'integrity', 'shasum', 'unpacked_size', 'file_count', 'people.name as made_by', 'made_via', 'releases.made_at']
 
 /** Every release of a library, oldest first, without tarballs. */
 export const releasesOf = (db: Store, library: string): Promise<ReleaseRow[]> =>
-  db('releases').leftJoin('people', 'people.id', 'releases.made_by').where({ library_id: library })
-    .select(columns).select(db.raw('length(tarball) as size')).orderBy('made_at')
+  rowsOf(db, library).orderBy('releases.made_at')
+
+const rowsOf = (db: Store, library: string) =>
+  db('releases').leftJoin('people', 'people.id', 'releases.made_by').leftJoin('deprecations', 'deprecations.release_id', 'releases.id')
+    .where({ library_id: library }).select(columns).select(db.raw('length(tarball) as size'))
+
+/** One release, by its version or by the channel that names it. */
+export async function releaseNamed(db: Store, library: string, name: string): Promise<ReleaseRow | undefined> {
+  const named = db('channels').where({ library_id: library, name }).select('release_id')
+  return rowsOf(db, library).where((where) => void where.where('version', name).orWhereIn('releases.id', named)).first()
+}
+
+/** The versions of a library, oldest first, with nothing else of them. */
+export const versionsOf = async (db: Store, library: string): Promise<{ id: string; version: string }[]> =>
+  db('releases').where({ library_id: library }).orderBy('made_at').select('id', 'version')
+
+/** The newest release of each of these libraries: what `latest` names, or the last where nothing is named so. */
+export const newestReleases = (db: Store, libraries: string[]): Promise<(ReleaseRow & { library_id: string })[]> =>
+  db('releases').leftJoin('people', 'people.id', 'releases.made_by').leftJoin('deprecations', 'deprecations.release_id', 'releases.id')
+    .leftJoin('channels', (join) => join.on('channels.release_id', 'releases.id').andOnVal('channels.name', 'latest'))
+    .whereIn('releases.library_id', libraries).distinctOn('releases.library_id')
+    .orderBy([{ column: 'releases.library_id' }, { column: 'channels.name', order: 'asc', nulls: 'last' }, { column: 'releases.made_at', order: 'desc' }])
+    .select([...columns, 'releases.library_id'])
 
 export const releaseFiles = (db: Store, release: string): Promise<{ path: string; size: number }[]> =>
   db('release_files').where({ release_id: release }).select('path', 'size').orderBy('path')
@@ -26,8 +48,10 @@ export async function channelsOf(db: Store, library: string): Promise<Channels> 
 /** What changes whenever a package document would: a stamp for its ETag. */
 export async function packageStamp(db: Store, library: string): Promise<string> {
   const { rows } = await db.raw(
-    `select (select count(*) from releases where library_id = ?) || '-' || coalesce((select string_agg(name || release_id, ',' order by name) from channels where library_id = ?), '') as stamp`,
-    [library, library],
+    `select (select count(*) from releases where library_id = :library) || '-'
+       || coalesce((select string_agg(name || release_id, ',' order by name) from channels where library_id = :library), '') || '-'
+       || coalesce((select string_agg(release_id::text || deprecations.made_at, ',' order by release_id) from deprecations join releases on releases.id = release_id where library_id = :library), '') as stamp`,
+    { library },
   )
   return rows[0].stamp
 }
@@ -39,6 +63,8 @@ export async function tarballOf(db: Store, library: string, version: string): Pr
 export interface NewRelease {
   version: string; channel: string; notes: string; manifest: object; contracts: Contract[]; tokens: Theme[]
   tarball: Uint8Array; integrity: string; shasum: string; unpackedSize: number; files: { path: string; size: number }[]; via: 'desk' | 'client'
+  /** The revision whose source it was made from; none where it came from outside. */
+  revision: string | null
 }
 
 /**
@@ -50,7 +76,7 @@ export async function addRelease(db: Store, library: string, release: NewRelease
     .insert({
       library_id: library, version: release.version, channel: release.channel, notes: release.notes, manifest: JSON.stringify(release.manifest),
       contracts: JSON.stringify(release.contracts), tokens: JSON.stringify(release.tokens), tarball: Buffer.from(release.tarball), integrity: release.integrity,
-      shasum: release.shasum, unpacked_size: release.unpackedSize, file_count: release.files.length, made_by: by, made_via: release.via,
+      shasum: release.shasum, unpacked_size: release.unpackedSize, file_count: release.files.length, made_by: by, made_via: release.via, revision_id: release.revision,
     })
     .returning('id')
   await db('release_files').insert(release.files.map((file) => ({ release_id: id, ...file })))
@@ -85,7 +111,12 @@ export async function contractsOfComponent(db: Store, library: string, tag: stri
 
 /** What stood on the shelf when a version was made: its tokens, and the revision its source came from. */
 export async function standingAt(db: Store, release: string): Promise<{ tokens: Theme[]; revision: string | undefined }> {
-  const row = await db('releases').where({ id: release }).first('tokens', 'library_id', 'made_at')
-  const revision = await db('revisions').where({ library_id: row.library_id }).where('made_at', '<=', row.made_at).orderBy('number', 'desc').first('id')
-  return { tokens: row.tokens, revision: revision?.id }
+  const row = await db('releases').where({ id: release }).first('tokens', 'revision_id')
+  return { tokens: row.tokens, revision: row.revision_id ?? undefined }
+}
+
+/** Says of versions that they are not to be used any more, and why; an empty message takes that back. The caller holds the transaction. */
+export async function deprecate(trx: Store, release: string, message: string, by: string): Promise<void> {
+  if (message === '') await trx('deprecations').where({ release_id: release }).delete()
+  else await trx('deprecations').insert({ release_id: release, message, made_by: by }).onConflict('release_id').merge({ message, made_by: by, made_at: trx.fn.now() })
 }

@@ -48,6 +48,17 @@ export async function filesByHash(db: Store, files: { path: string; hash: string
   return files.map((one) => ({ path: one.path, text: texts.get(one.hash) ?? '' }))
 }
 
+/** The newest revisions of a library, each with whether it is what stands now. */
+export const revisionsOf = (db: Store, library: { id: string; current_revision: string | null }, most = 60): Promise<(Pick<Revision, 'number' | 'note' | 'made_by' | 'made_at'> & { current: boolean })[]> =>
+  db('revisions').leftJoin('people', 'people.id', 'revisions.made_by').where({ library_id: library.id }).orderBy('number', 'desc').limit(most)
+    .select('number', 'note', 'people.name as made_by', 'made_at', db.raw('coalesce(revisions.id = ?, false) as current', [library.current_revision]))
+
+/** The files of a revision, by its number, as a job takes them. */
+export async function filesOfRevision(db: Store, library: string, number: string): Promise<{ path: string; hash: string }[] | undefined> {
+  const row = /^[1-9]\d{0,8}$/.test(number) ? await db('revisions').where({ library_id: library, number }).first('id') : undefined
+  return row && db('revision_files').where({ revision_id: row.id }).select('path', 'hash').orderBy('path')
+}
+
 /** Keeps files as a new revision. The caller holds the transaction. */
 export async function addRevision(db: Store, library: string, files: SourceFile[], made: { by: string | null; note: string; problems: Problem[] }): Promise<{ id: string; number: number }> {
   const kept = await keepFiles(db, files)

@@ -1,6 +1,7 @@
-import { withValue, tokenDocumentSchema, type TokenDocument } from '~~/core/tokens/document'
+import { tokenDocumentSchema, valueAt, withValue, type TokenDocument } from '~~/core/tokens/document'
 import type { Theme } from '~~/core/tokens/themes'
-import type { Store } from './database'
+import { record } from './audit'
+import { notify, type Store } from './database'
 
 export interface KeptTheme extends Theme { revision: number }
 
@@ -18,36 +19,79 @@ export const latestEdits = (db: Store, library: string, most = 20): Promise<Toke
   db('token_edits').leftJoin('people', 'people.id', 'token_edits.made_by').where({ library_id: library, undone: false })
     .select('token_edits.id', 'theme', 'path', 'before', 'after', 'people.name as by', 'made_at as at').orderBy('token_edits.id', 'desc').limit(most)
 
-/** Puts another document in a theme's place, if its revision is still the one it was changed from. */
-async function replace(trx: Store, library: string, theme: string, document: TokenDocument, from: number): Promise<boolean> {
-  const rows = await trx('themes').where({ library_id: library, name: theme, revision: from }).update({ document: JSON.stringify(document), revision: from + 1 }).returning('name')
-  return rows.length === 1
+/** What an edit says, for the trail and for whoever wants it back. */
+interface Edit { theme: string; path: string; before: unknown; after: unknown; from: TokenDocument; document: TokenDocument }
+
+/** Writes an edit: the theme's next document, the edit itself, its line in the trail, and the news. The caller holds the theme's row. */
+async function write(trx: Store, library: { id: string; slug: string }, edit: Edit, act: string, by: string): Promise<{ id: string; revision: number }> {
+  const at = { library_id: library.id, name: edit.theme }
+  const [{ revision }] = await trx('themes').where(at).update({ document: JSON.stringify(edit.document), revision: trx.raw('revision + 1') }).returning('revision')
+  const [{ id }] = await trx('token_edits').insert({
+    library_id: library.id, theme: edit.theme, path: edit.path, document_before: JSON.stringify(edit.from),
+    before: JSON.stringify(edit.before ?? null), after: JSON.stringify(edit.after ?? null), made_by: by,
+  }).returning('id')
+  await record(trx, act, { library: library.id, person: by }, { theme: edit.theme, path: edit.path, edit: id })
+  await notify(trx, { library: library.slug, what: 'tokens' })
+  return { id, revision }
 }
 
-export interface Change { theme: string; path: string; before: unknown; after: unknown; document: TokenDocument }
+/** A theme's row, held until the transaction ends. */
+async function held(trx: Store, library: string, theme: string): Promise<KeptTheme | undefined> {
+  const row = await trx('themes').where({ library_id: library, name: theme }).forUpdate().first('name', 'title', 'built_on', 'document', 'revision')
+  return row && { name: row.name, title: row.title, on: row.built_on, document: tokenDocumentSchema.parse(row.document), revision: row.revision }
+}
 
-/** Writes one edit, or the whole file where `path` is empty. `false` where somebody changed the theme meanwhile. */
-export async function editTokens(db: Store, library: string, change: Change, from: { revision: number; document: TokenDocument }, by: string): Promise<boolean> {
+const same = (one: unknown, other: unknown): boolean => JSON.stringify(one ?? null) === JSON.stringify(other ?? null)
+
+export type Edited = { written: true; id: string; revision: number } | { written: false; theirs: unknown }
+
+/**
+ * Gives one token of a theme another value, over the value somebody saw there; `undefined` takes it
+ * out. Where another stands there meanwhile nothing is written, and that comes back. What others did
+ * to other tokens since stays.
+ */
+export function editToken(db: Store, library: { id: string; slug: string }, at: { theme: string; path: string }, values: { seen: unknown; next: unknown }, by: string): Promise<Edited> {
   return db.transaction(async (trx) => {
-    if (!(await replace(trx, library, change.theme, change.document, from.revision))) return false
-    await trx('token_edits').insert({
-      library_id: library, theme: change.theme, path: change.path, document_before: JSON.stringify(from.document),
-      before: JSON.stringify(change.before ?? null), after: JSON.stringify(change.after ?? null), made_by: by,
-    })
-    return true
+    const theme = await held(trx, library.id, at.theme)
+    const now = theme && valueAt(theme.document, at.path)
+    if (!theme || !same(now, values.seen)) return { written: false, theirs: now ?? null }
+    const document = withValue(theme.document, at.path, values.next)
+    return { written: true, ...(await write(trx, library, { ...at, before: now, after: values.next, from: theme.document, document }, 'token changed', by)) }
   })
 }
 
-/** Takes the newest edit back. `undefined` where there is none. The other edits since stay as they are. */
-export async function undoTokens(db: Store, library: string): Promise<{ theme: string; path: string } | undefined> {
+/** Puts a whole file in a theme's place, over the revision somebody saw. */
+export function replaceFile(db: Store, library: { id: string; slug: string }, name: string, document: TokenDocument, seen: number, by: string): Promise<Edited> {
   return db.transaction(async (trx) => {
-    const edit = await trx('token_edits').where({ library_id: library, undone: false }).orderBy('id', 'desc').first().forUpdate()
-    if (!edit) return undefined
-    const theme = await trx('themes').where({ library_id: library, name: edit.theme }).first().forUpdate()
-    const now = tokenDocumentSchema.parse(theme.document)
-    const document = edit.path === '' ? tokenDocumentSchema.parse(edit.document_before) : withValue(now, edit.path, edit.before ?? undefined)
-    await replace(trx, library, edit.theme, document, theme.revision)
-    await trx('token_edits').where({ id: edit.id }).update({ undone: true })
-    return { theme: edit.theme, path: edit.path }
+    const theme = await held(trx, library.id, name)
+    if (theme?.revision !== seen) return { written: false, theirs: theme?.revision ?? null }
+    const edit = { theme: name, path: '', before: null, after: null, from: theme.document, document }
+    return { written: true, ...(await write(trx, library, edit, 'token file brought in', by)) }
+  })
+}
+
+export type Undone = { is: 'undone'; theme: string; path: string } | { is: 'none' } | { is: 'changed'; theirs: unknown } | { is: 'file' }
+
+/**
+ * Takes one edit back, by its number: what it put there must still stand there. An edit of a whole
+ * file is only for whoever may bring files in, and only while nothing came after it.
+ */
+export function undoEdit(db: Store, library: { id: string; slug: string }, id: string, mayFiles: boolean, by: string): Promise<Undone> {
+  return db.transaction(async (trx) => {
+    const edit = await trx('token_edits').where({ library_id: library.id, id, undone: false }).forUpdate().first()
+    if (!edit) return { is: 'none' }
+    if (edit.path === '' && !mayFiles) return { is: 'file' }
+    const theme = (await held(trx, library.id, edit.theme))!
+    const at = { theme: edit.theme, path: edit.path }
+    const later = trx('token_edits').where({ library_id: library.id, theme: edit.theme, undone: false }).where('id', '>', id)
+    if (edit.path === '' ? await later.first('id') : !same(valueAt(theme.document, edit.path), edit.after)) {
+      return { is: 'changed', theirs: edit.path === '' ? null : (valueAt(theme.document, edit.path) ?? null) }
+    }
+    const document = edit.path === '' ? tokenDocumentSchema.parse(edit.document_before) : withValue(theme.document, edit.path, edit.before ?? undefined)
+    await trx('themes').where({ library_id: library.id, name: edit.theme }).update({ document: JSON.stringify(document), revision: theme.revision + 1 })
+    await trx('token_edits').where({ id }).update({ undone: true })
+    await record(trx, 'token edit taken back', { library: library.id, person: by }, { ...at, edit: id })
+    await notify(trx, { library: library.slug, what: 'tokens' })
+    return { is: 'undone', ...at }
   })
 }

@@ -26,15 +26,15 @@ export const wordsHistory = (db: Store, component: string, member: string): Prom
  * meanwhile, nothing is written and their words come back. Every version is kept. `facts` is what the
  * source says of the member now.
  */
-export async function writeWords(db: Store, component: string, member: string, text: string, from: number, by: string, facts: string | null = null): Promise<{ written: true; words: Words } | { written: false; theirs: Words }> {
+export async function writeWords(db: Store, component: string, member: string, text: string, from: number, by: string, facts: string | null = null): Promise<{ written: true; words: Words } | { written: false; theirs: Words | null }> {
   return db.transaction(async (trx) => {
     const values = { text, facts, written_by: by, written_at: trx.fn.now(), revision: from + 1 }
     const rows = from === 0
       ? await trx('words').insert({ component_id: component, member, ...values }).onConflict(['component_id', 'member']).ignore().returning('revision')
       : await trx('words').where({ component_id: component, member, revision: from }).update(values).returning('revision')
     if (rows.length === 1) await trx('words_history').insert({ component_id: component, member, text, facts, written_by: by, revision: from + 1 })
-    const now = (await wordsOf(trx, component)).find((one) => one.member === member)!
-    return rows.length === 1 ? { written: true as const, words: now } : { written: false as const, theirs: now }
+    const now = (await wordsOf(trx, component)).find((words) => words.member === member)
+    return rows.length === 1 ? { written: true as const, words: now! } : { written: false as const, theirs: now ?? null }
   })
 }
 
@@ -57,12 +57,15 @@ export const moveWords = (db: Store, component: string, from: string, to: string
 export async function moveAllWords(trx: Store, from: string, to: string, contract: Contract, by: string): Promise<number> {
   const rows: (Words & { component_id: string })[] = await trx('words').whereIn('component_id', [from, to]).forUpdate().select('component_id', 'member', 'text', 'revision')
   const there = new Map(rows.filter((one) => one.component_id === to).map((one) => [one.member, one]))
-  let moved = 0
-  for (const { member, text, revision } of rows.filter((one) => one.component_id === from && one.text !== '' && !there.get(one.member)?.text)) {
-    const emptied = await writeWords(trx, from, member, '', revision, by)
-    const taken = await writeWords(trx, to, member, text, there.get(member)?.revision ?? 0, by, factsOf(contract, member) ?? null)
-    if (!emptied.written || !taken.written) throw new Error('words moved under a lock were written by somebody else')
-    moved++
-  }
-  return moved
+  const given = rows.filter((words) => words.component_id === from && words.text !== '' && !there.get(words.member)?.text)
+  if (given.length === 0) return 0
+  const written = (component: string, { member, text, revision, facts }: Pick<Words, 'member' | 'text' | 'revision' | 'facts'>) =>
+    ({ component_id: component, member, text, facts, revision: revision + 1, written_by: by })
+  const next = given.flatMap(({ member, text, revision }) => [
+    written(from, { member, text: '', revision, facts: null }),
+    written(to, { member, text, revision: there.get(member)?.revision ?? 0, facts: factsOf(contract, member) ?? null }),
+  ])
+  await trx('words').insert(next).onConflict(['component_id', 'member']).merge()
+  await trx('words_history').insert(next)
+  return given.length
 }

@@ -1,14 +1,14 @@
 import { LRUCache } from 'lru-cache'
 import { tokenPrefix } from '~~/core/release/package'
 import { nextVersions } from '~~/core/release/version'
-import { themesCss } from '~~/core/tokens/themes'
-import { readLibraryPackage } from '~~/core/release/library'
+import { judgeRelease } from '~~/core/release/checks'
+import type { Problem } from '~~/core/problem'
 import { sameContract } from '~~/core/contract/contract'
 import { offersFor } from '~~/core/contract/gone'
 import type { LibraryView } from '~~/core/wire'
 import { registryUrl, settings } from '../config'
 import type { Store } from '../store/database'
-import { componentsOf, goneKept, lastGoodBuild } from '../store/components'
+import { componentsOf, goneKept, lastGoodBuilds } from '../store/components'
 import { keptCounts } from '../store/examples'
 import { lastJob } from '../store/jobs'
 import { originOf, type Library } from '../store/libraries'
@@ -16,12 +16,13 @@ import type { Role } from '../store/people'
 import { provisionsOf } from '../store/provisions'
 import { widthsOf } from '../store/widths'
 import { channelsOf, latestContracts, latestFromDesk, releasesOf } from '../store/releases'
-import { revision, sourceFile } from '../store/sources'
-import { themesOf } from '../store/themes'
+import { revision, sourceFile, sourcePaths } from '../store/sources'
+import { themesOf, type KeptTheme } from '../store/themes'
+import { inChild } from '../build/pool'
 import { writtenMembers } from '../store/words'
 
 export interface Change { tag: string; change: 'new' | 'changed' | 'gone' }
-const compared = new LRUCache<string, Change[]>({ max: 50 })
+const compared = new LRUCache<string, Change[]>({ maxSize: 200_000, sizeCalculation: (changes) => changes.length + 1 })
 
 /** How the shelf differs from the newest release, component by component. */
 export async function changesSince(db: Store, library: Library): Promise<Change[]> {
@@ -68,37 +69,47 @@ async function goneView(db: Store, library: Library): Promise<LibraryView['gone'
 export async function shelfView(db: Store, library: Library, only?: string) {
   if (!library.current_revision) return []
   const [components, written, kept] = await Promise.all([componentsOf(db, library.current_revision), writtenMembers(db, library.id), keptCounts(db, library.id)])
-  return Promise.all(
-    components.filter((one) => only === undefined || one.tag === only).map(async ({ id, tag, contract, build, face }) => {
-      const good = build?.build ? undefined : await lastGoodBuild(db, id)
-      return {
-        tag, contract, group: contract.group ?? 'Others', status: contract.deprecated === undefined ? (contract.status ?? 'draft') : 'deprecated',
-        face: face ?? null, written: [...(written.get(tag)?.keys() ?? [])], kept: kept.get(tag) ?? 0,
-        rendering: {
-          module: build?.build ? `/m/${build.build}/${build.entry}` : null, problems: build?.problems ?? [],
-          lastGood: good ? { module: `/m/${good.build}/${good.entry}`, made_at: good.made_at, revision: good.revision } : null,
-        },
-      }
-    }),
-  )
+  const shown = components.filter((component) => only === undefined || component.tag === only)
+  const lastGood = await lastGoodBuilds(db, shown.filter((component) => !component.build?.build).map((component) => component.id))
+  return shown.map(({ id, tag, contract, build, face }) => {
+    const good = lastGood.get(id)
+    return {
+      tag, contract, group: contract.group ?? 'Others', status: contract.deprecated === undefined ? (contract.status ?? 'draft') : 'deprecated',
+      face: face ?? null, written: [...(written.get(tag)?.keys() ?? [])], kept: kept.get(tag) ?? 0,
+      rendering: {
+        module: build?.build ? `/m/${build.build}/${build.entry}` : null, problems: build?.problems ?? [],
+        lastGood: good ? { module: `/m/${good.build}/${good.entry}`, made_at: good.made_at, revision: good.revision } : null,
+      },
+    }
+  })
 }
 
 /** The release desk: what is out, what may come next, and what stands in the way. */
 export async function releasesView(db: Store, library: Library) {
-  const [releases, channels, changed, themes, components, packageText, licence] = await Promise.all([
+  const revision = library.current_revision
+  const [releases, channels, changed, themes, components, packageJson, paths] = await Promise.all([
     releasesOf(db, library.id), channelsOf(db, library.id), changesSince(db, library), themesOf(db, library.id),
-    library.current_revision ? componentsOf(db, library.current_revision) : [],
-    library.current_revision ? sourceFile(db, library.current_revision, 'package.json') : undefined,
-    library.current_revision ? sourceFile(db, library.current_revision, 'LICENSE') : undefined,
+    revision ? componentsOf(db, revision) : [],
+    revision ? sourceFile(db, revision, 'package.json') : undefined,
+    revision ? sourcePaths(db, revision) : [],
   ])
-  const read = readLibraryPackage(packageText)
+  const { problems: tokenProblems } = await cssOf(library, themes)
+  const buildProblems = components.flatMap((component) => component.build?.problems ?? [])
   return {
-    releases: releases.toReversed(), channels, changed, next: nextVersions(releases.map((one) => one.version)),
-    blocked: [
-      ...(read.ok ? [] : read.problems),
-      ...(licence === undefined ? [{ code: 'no-licence', what: 'The library has no licence text.', todo: 'Bring in a file named LICENSE.' }] : []),
-      ...components.flatMap((one) => one.build?.problems ?? []),
-      ...themesCss(themes, tokenPrefix(library.prefix)).problems,
-    ],
+    releases: releases.toReversed(), channels, changed, next: nextVersions(releases.map((release) => release.version)),
+    blocked: judgeRelease({ package: library.package, packageJson, paths, buildProblems, tokenProblems }).problems,
   }
+}
+
+/** The CSS of themes as they stand now, worked out apart from the requests and remembered while nothing changes. */
+const printed = new LRUCache<string, Promise<{ css: string; problems: Problem[] }>>({ max: 40, ttl: 600_000 })
+export function cssOf(library: Library, themes: KeptTheme[]): Promise<{ css: string; problems: Problem[] }> {
+  const key = `${library.id} ${themes.map((theme) => `${theme.name} ${theme.on} ${theme.revision}`).join(' ')}`
+  const known = printed.get(key)
+  if (known) return known
+  const made = inChild('themesCss', { themes, prefix: tokenPrefix(library.prefix) }, library.id)
+  printed.set(key, made)
+  // what failed is asked for anew
+  made.catch(() => printed.delete(key))
+  return made
 }

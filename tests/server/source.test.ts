@@ -128,14 +128,20 @@ test('tokens: an edit, what cannot be, somebody else’s edit meanwhile, and tak
   const patch = (body: object) => ines('/api/libraries/tern/tokens', { method: 'PATCH', body })
   const theme = async () => (await ines('/api/libraries/tern/tokens')).body.themes.find((one: { name: string }) => one.name === 'daywatch')
   const before = await theme()
-  expect((await patch({ theme: 'daywatch', path: 'brass.500', text: '#C07A00', revision: before.revision })).status).toBe(200)
-  expect((await patch({ theme: 'daywatch', path: 'brass.500', text: '#C07A01', revision: before.revision })).body.problems[0].code).toBe('tokens-changed')
-  const { revision } = await theme()
+  const seen = before.document.brass['500'].$value
+  const edited = await patch({ theme: 'daywatch', path: 'brass.500', text: '#C07A00', seen })
+  expect(edited.status).toBe(200)
+  const late = await patch({ theme: 'daywatch', path: 'brass.500', text: '#C07A01', seen })
+  expect([late.body.problems[0].code, late.body.theirs.hex]).toEqual(['tokens-changed', '#c07a00'])
+  // what stands in another cell meanwhile is in nobody's way
+  const other = await patch({ theme: 'daywatch', path: 'brass.100', text: '#C07A02', seen: before.document.brass['100'].$value })
+  expect(other.status).toBe(200)
+  expect((await ines('/api/libraries/tern/tokens/undo', { body: { edit: other.body.edit } })).status).toBe(200)
   for (const [text, code] of [['{brass.600}', 'token-alias'], ['{brass.500}', 'token-circle'], ['bluish', 'token-value'], ['{space.1}', 'token-type']]) {
-    expect([text, (await patch({ theme: 'daywatch', path: 'brass.500', text, revision })).body.problems[0].code]).toEqual([text, code])
+    expect([text, (await patch({ theme: 'daywatch', path: 'brass.500', text, seen: late.body.theirs })).body.problems[0].code]).toEqual([text, code])
   }
-  expect((await patch({ theme: 'daywatch', path: 'no.such', text: '1', revision })).status).toBe(404)
-  expect((await ines('/api/libraries/tern/tokens/undo', { body: {} })).body).toEqual({ theme: 'daywatch', path: 'brass.500' })
+  expect((await patch({ theme: 'daywatch', path: 'no.such', text: '1', seen: null })).status).toBe(404)
+  expect((await ines('/api/libraries/tern/tokens/undo', { body: { edit: edited.body.edit } })).body).toEqual({ theme: 'daywatch', path: 'brass.500' })
   expect((await theme()).document).toEqual(before.document)
   const file = await ines('/api/libraries/tern/tokens/file?theme=daywatch')
   // the file leaves in the order it came in
@@ -151,7 +157,7 @@ test('PostgreSQL gone for ten seconds: a sentence and no 500 meanwhile, everythi
   const answers: { status: number; title: string }[] = []
   const end = Date.now() + 10_000
   while (Date.now() < end) {
-    const [read, write, registry] = await Promise.all([ines('/api/libraries/tern/shelf'), ines('/api/libraries/tern/tokens/undo', { body: {} }), fetch(`${at.url}/registry/@marram%2ftern`)])
+    const [read, write, registry] = await Promise.all([ines('/api/libraries/tern/shelf'), ines('/api/libraries/tern/tokens/undo', { body: { edit: '1' } }), fetch(`${at.url}/registry/@marram%2ftern`)])
     for (const one of [read, write]) answers.push({ status: one.status, title: one.body.title })
     expect(registry.status).toBe(503)
     expect((await registry.json()).error).toContain('database does not answer')

@@ -2,11 +2,14 @@ import type { Knex } from 'knex'
 import { openStore } from '~~/server/store/database'
 import { addJob, endJob, stepJob } from '~~/server/store/jobs'
 import { libraryBySlug, librariesFor } from '~~/server/store/libraries'
-import { personByEmail, roleOf, setRole } from '~~/server/store/people'
-import { addToken, bearer, revokeToken } from '~~/server/store/registry-tokens'
+import { changeRole, personByEmail, roleOf, setRole } from '~~/server/store/people'
+import { addToken, bearer, revokeOwnToken } from '~~/server/store/registry-tokens'
 import { addRelease, channelsOf, packageStamp, releasesOf } from '~~/server/store/releases'
 import { addRevision, filesByHash, keepFiles, sourceFile, sourcePaths } from '~~/server/store/sources'
-import { editTokens, latestEdits, themesOf, undoTokens } from '~~/server/store/themes'
+import { editToken, latestEdits, replaceFile, themesOf, undoEdit } from '~~/server/store/themes'
+import { nameWidth, widthsOf } from '~~/server/store/widths'
+import { addBuild, moduleContent, moduleOfLibrary } from '~~/server/store/modules'
+import { valueAt } from '~~/core/tokens/document'
 import { wordsHistory, writeWords } from '~~/server/store/words'
 import { componentByTag } from '~~/server/store/components'
 import { world, type World } from '../world'
@@ -52,26 +55,95 @@ test('of twenty writing the same words at the same moment one writes, and all th
     const outcomes = await Promise.all(Array.from({ length: 20 }, (_, i) => writeWords(db, component, 'prop:berth', `${revision}.${i}`, revision, ines)))
     expect(outcomes.filter((one) => one.written)).toHaveLength(1)
     const winner = outcomes.find((one) => one.written) as { words: { text: string } }
-    for (const one of outcomes) if (!one.written) expect(one.theirs.text).toBe(winner.words.text)
+    for (const one of outcomes) if (!one.written) expect(one.theirs!.text).toBe(winner.words.text)
   }
   expect((await wordsHistory(db, component, 'prop:berth')).map((one) => one.revision)).toEqual([3, 2, 1])
 })
 
-test('token edits are taken back newest first, and leave other edits alone', async () => {
+test('an edit of a token is over what was seen there, is taken back by its number, and leaves other edits alone', async () => {
+  const tern = { id: library, slug: 'tern' }
   const theme = async () => (await themesOf(db, library)).find((one) => one.name === 'nightwatch')!
   const first = await theme()
-  const with_ = (document: object, name: string, value: string) => ({ ...document, [name]: { $type: 'color', $value: value } })
-  expect(await editTokens(db, library, { theme: 'nightwatch', path: 'one', before: undefined, after: '#111', document: with_(first.document, 'one', '#111') as never }, first, ines)).toBe(true)
-  const second = await theme()
-  expect(await editTokens(db, library, { theme: 'nightwatch', path: 'two', before: undefined, after: '#222', document: with_(second.document, 'two', '#222') as never }, second, ines)).toBe(true)
+  const edit = (path: string, seen: unknown, next: unknown) => editToken(db, tern, { theme: 'nightwatch', path }, { seen, next }, ines)
+  const made = async (path: string, seen: unknown, next: unknown) => {
+    const edited = await edit(path, seen, next)
+    if (!edited.written) throw new Error('It was not written.')
+    return edited.id
+  }
+  const [one, two] = [await made('one', null, '#111'), await made('two', null, '#222')]
   // begun from what is no longer there
-  expect(await editTokens(db, library, { theme: 'nightwatch', path: 'one', before: '#111', after: '#333', document: first.document }, first, ines)).toBe(false)
-  expect((await latestEdits(db, library)).slice(0, 2).map((one) => one.path)).toEqual(['two', 'one'])
-  expect(await undoTokens(db, library)).toEqual({ theme: 'nightwatch', path: 'two' })
-  expect(Object.keys((await theme()).document)).toContain('one')
-  expect(await undoTokens(db, library)).toEqual({ theme: 'nightwatch', path: 'one' })
+  expect(await edit('one', null, '#333')).toEqual({ written: false, theirs: '#111' })
+  expect((await latestEdits(db, library)).slice(0, 2).map((known) => known.path)).toEqual(['two', 'one'])
+  // one's own is taken back, whatever came after it elsewhere
+  expect(await undoEdit(db, tern, one, true, ines)).toEqual({ is: 'undone', theme: 'nightwatch', path: 'one' })
+  expect(Object.keys((await theme()).document)).toContain('two')
+  const again = await made('two', '#222', '#444')
+  expect(await undoEdit(db, tern, two, true, ines)).toEqual({ is: 'changed', theirs: '#444' })
+  expect(await undoEdit(db, tern, again, true, ines)).toMatchObject({ is: 'undone' })
+  expect(await undoEdit(db, tern, two, true, ines)).toMatchObject({ is: 'undone' })
   expect((await theme()).document).toEqual(first.document)
-  expect(await undoTokens(db, library)).toBeUndefined()
+  expect(await undoEdit(db, tern, two, true, ines)).toEqual({ is: 'none' })
+  const acts = (await at.sql<{ act: string; detail: { edit: string } }>('select act, detail from audit order by id desc limit 3')).map((row) => `${row.act} ${row.detail.edit}`)
+  expect(acts).toEqual([`token edit taken back ${two}`, `token edit taken back ${again}`, `token changed ${again}`])
+})
+
+test('a whole file is taken back by whoever may bring one in, and only while nothing came after it', async () => {
+  const tern = { id: library, slug: 'tern' }
+  const before = (await themesOf(db, library)).find((known) => known.name === 'nightwatch')!
+  const replaced = await replaceFile(db, tern, 'nightwatch', {}, before.revision, ines)
+  if (!replaced.written) throw new Error('It was not written.')
+  expect(await replaceFile(db, tern, 'nightwatch', {}, before.revision, ines)).toMatchObject({ written: false })
+  expect(await undoEdit(db, tern, replaced.id, false, ines)).toEqual({ is: 'file' })
+  const later = await editToken(db, tern, { theme: 'nightwatch', path: 'new' }, { seen: null, next: 1 }, ines)
+  expect(await undoEdit(db, tern, replaced.id, true, ines)).toMatchObject({ is: 'changed' })
+  expect(later.written && (await undoEdit(db, tern, later.id, true, ines))).toMatchObject({ is: 'undone' })
+  expect(await undoEdit(db, tern, replaced.id, true, ines)).toMatchObject({ is: 'undone' })
+  expect((await themesOf(db, library)).find((known) => known.name === 'nightwatch')!.document).toEqual(before.document)
+})
+
+test('fifty who change one cell from the same value: one writes, and the others are told what stands there', async () => {
+  const outcomes = await Promise.all(Array.from({ length: 50 }, (_, i) => editToken(db, { id: library, slug: 'tern' }, { theme: 'daywatch', path: 'race' }, { seen: null, next: i }, ines)))
+  const [winner] = outcomes.filter((outcome) => outcome.written)
+  expect(outcomes.filter((outcome) => outcome.written)).toHaveLength(1)
+  expect(winner).toBeDefined()
+  const stands = valueAt((await themesOf(db, library)).find((known) => known.name === 'daywatch')!.document, 'race')
+  for (const outcome of outcomes) if (!outcome.written) expect(outcome.theirs).toBe(stands)
+  await at.sql("update themes set document = (document::jsonb - 'race')::json where name = 'daywatch'")
+})
+
+test('of two maintainers who leave at the same moment one stays', async () => {
+  const tobias = (await personByEmail(db, 'tobias@marram.example'))!.id
+  const tern = { id: library, slug: 'tern' }
+  for (let round = 0; round < 8; round++) {
+    await setRole(db, library, ines, 'maintainer')
+    await setRole(db, library, tobias, 'maintainer')
+    const left = await Promise.all([changeRole(db, tern, ines, 'reader', ines), changeRole(db, tern, tobias, null, tobias)])
+    expect(left.toSorted()).toEqual(['changed', 'last'])
+  }
+  await setRole(db, library, ines, 'maintainer')
+  await setRole(db, library, tobias, 'contributor')
+})
+
+test('names of widths are counted where they are written: of thirty at once as many stay as may', async () => {
+  const named = await Promise.all(Array.from({ length: 30 }, (_, i) => nameWidth(db, { id: library, slug: 'tern' }, `width ${i}`, 100 + i, ines, 24)))
+  expect(named.filter(Boolean)).toHaveLength(24)
+  expect(await widthsOf(db, library)).toHaveLength(24)
+  await at.sql('delete from widths')
+})
+
+test('a build is whole, or not there; one that was left half is completed', async () => {
+  const modules = [{ name: 'a.js', content: new Uint8Array([1]) }, { name: 'b.js', content: new Uint8Array([2]) }]
+  await expect(db.transaction(async (trx) => {
+    await addBuild(trx, library, 'half', modules)
+    throw new Error('and then the lights went out')
+  })).rejects.toThrow('lights')
+  expect(await moduleContent(db, 'half', 'a.js')).toBeUndefined()
+  await at.sql("insert into builds (hash) values ('half')")
+  await addBuild(db, library, 'half', modules)
+  expect([await moduleContent(db, 'half', 'a.js'), await moduleContent(db, 'half', 'b.js')]).toEqual([Buffer.from([1]), Buffer.from([2])])
+  // and it is a build of this library, not of another
+  expect(await moduleOfLibrary(db, library, 'half', 'a.js')).toEqual(Buffer.from([1]))
+  expect(await moduleOfLibrary(db, '00000000-0000-4000-8000-000000000000', 'half', 'a.js')).toBeUndefined()
 })
 
 test('source is kept once by hash, and found again by path', async () => {
@@ -90,7 +162,7 @@ test('one job at a time; a cancelled one moves no more', async () => {
   const input = { note: '', files: [], removed: [], whole: false, aside: [] }
   const ids = (await Promise.all([1, 2, 3].map(() => addJob(db, library, input, ines)))).filter(Boolean)
   expect(ids).toHaveLength(1)
-  expect(await stepJob(db, ids[0]!, 'Reading')).toBe(true)
+  expect([await stepJob(db, ids[0]!, 'Reading'), await stepJob(db, ids[0]!, 'Reading')]).toEqual(['new', 'same'])
   expect(await endJob(db, ids[0]!, 'cancelled')).toBe(true)
   expect([await stepJob(db, ids[0]!, 'Building'), await endJob(db, ids[0]!, 'done')]).toEqual([false, false])
   expect(await addJob(db, library, input, ines)).toBeDefined()
@@ -100,7 +172,7 @@ test('tokens are found by their text alone, and not once revoked', async () => {
   const { id, text } = await addToken(db, ines, { name: 'x', scopes: ['read'], library: null })
   expect(await bearer(db, text)).toMatchObject({ person: { id: ines }, scopes: ['read'], revoked: false })
   expect(await bearer(db, `${text}x`)).toBeUndefined()
-  expect([await revokeToken(db, ines, id), await revokeToken(db, ines, id)]).toEqual([true, false])
+  expect([await revokeOwnToken(db, ines, id), await revokeOwnToken(db, ines, id)]).toEqual([true, false])
   expect((await bearer(db, text))!.revoked).toBe(true)
 })
 
@@ -118,7 +190,7 @@ test('who sees which library', async () => {
 
 test('a release is whole or not there, and changes what a package document is known by', async () => {
   const before = await packageStamp(db, library)
-  const release = { version: '7.0.0', channel: 'next', notes: '', manifest: { name: '@marram/tern' }, contracts: [], tokens: [], tarball: new Uint8Array([1]), integrity: 'sha512-x', shasum: 'a'.repeat(40), unpackedSize: 1, files: [{ path: 'a', size: 1 }], via: 'client' as const }
+  const release = { version: '7.0.0', channel: 'next', notes: '', manifest: { name: '@marram/tern' }, contracts: [], tokens: [], tarball: new Uint8Array([1]), integrity: 'sha512-x', shasum: 'a'.repeat(40), unpackedSize: 1, files: [{ path: 'a', size: 1 }], revision: null, via: 'client' as const }
   await expect(db.transaction(async (trx) => {
     await addRelease(trx, library, release, ines)
     throw new Error('and then the lights went out')

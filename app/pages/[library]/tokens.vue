@@ -1,13 +1,12 @@
 <script setup lang="ts">
 import { bareSurround } from '~~/core/surround'
-import { z } from 'zod'
 import { hexOf, type ColorValue } from '~~/core/tokens/color'
-import { tiers, withValue } from '~~/core/tokens/document'
+import { tiers, valueAt, withValue } from '~~/core/tokens/document'
 import { resolveTheme, tokenTable, type TokenRow } from '~~/core/tokens/themes'
 import { typedValue } from '~~/core/tokens/resolve'
 import { tokenPrefix } from '~~/core/release/package'
 import { cssName } from '~~/core/tokens/themes'
-import { tokensSchema, type TokensView } from '~~/core/wire'
+import { editedSchema, tokensSchema, undoneSchema, type TokensView } from '~~/core/wire'
 import type { Problem } from '~~/core/problem'
 import { forFrame, modulesFor } from '~~/core/code/showing'
 
@@ -49,6 +48,8 @@ const restOf = (path: string) => path.split('.').slice(1).join('.') || path
 const editing = ref<{ path: string; theme: string }>()
 const draft = ref('')
 let begun = ''
+/** The value that stood in the cell when its editing began, as the file has it: nobody else's is written over. */
+let seen: unknown = null
 const wrong = ref<Problem[]>([])
 /** One edit is sent at a time, so that each starts from the revision the one before made. */
 let sending: Promise<void> = Promise.resolve()
@@ -58,6 +59,7 @@ function begin(path: string, theme: string) {
   if (!store.may.write) return
   editing.value = { path, theme }
   draft.value = begun = row.value?.cells[theme]?.written ?? ''
+  seen = writtenIn(theme, path)
   wrong.value = []
   void nextTick(() => { const box = document.getElementById('token-editor') as HTMLInputElement | null; box?.focus(); box?.select() })
 }
@@ -96,18 +98,24 @@ async function keep() {
   if (wrong.value.length) return
   if (text === begun) return drop()
   editing.value = undefined
-  await send(at.theme, at.path, text)
+  await send(at.theme, at.path, text, seen)
 }
-async function send(theme: string, path: string, text: string | null) {
+/** What a theme's own file gives a token now; edits that are on their way count. */
+const writtenIn = (theme: string, path: string): unknown => {
+  const document = themes.value.find((known) => known.name === theme)?.document
+  return (document && valueAt(document, path)) ?? null
+}
+async function send(theme: string, path: string, text: string | null, over: unknown) {
   sending = sending.then(async () => {
     const now = themes.value.find((one) => one.name === theme)
     const kind = table.value.rows.find((one) => one.path === path)?.type
     if (!now || !kind) return
     try {
-      const { revision } = await ask(z.object({ revision: z.number() }), `/libraries/${store.slug}/tokens`, { method: 'PATCH', body: { theme, path, text, revision: now.revision } })
+      const { edit, revision } = await ask(editedSchema, `/libraries/${store.slug}/tokens`, { method: 'PATCH', body: { theme, path, text, seen: over } })
+      mine.push(edit)
       const value = text === null ? undefined : typedValue(text, kind)
       store.keptToken(theme, path, value?.ok ? value.value : undefined, revision)
-      say(`${path} changed in ${now.title}.`, { title: 'Take it back', run: () => void undo() })
+      say(`${path} changed in ${now.title}.`, { title: 'Take it back', run: () => void undo(edit) })
     } catch (error) {
       sayProblems(error)
       await store.load()
@@ -116,9 +124,12 @@ async function send(theme: string, path: string, text: string | null) {
   })
   await sending
 }
-async function undo() {
+/** Edits made here, the last one last: taking back begins with them. */
+const mine: string[] = []
+async function undo(edit: string) {
   try {
-    const undone = await ask(z.object({ theme: z.string(), path: z.string() }), `/libraries/${store.slug}/tokens/undo`, { method: 'POST', body: {} })
+    const undone = await ask(undoneSchema, `/libraries/${store.slug}/tokens/undo`, { method: 'POST', body: { edit } })
+    if (mine.includes(edit)) mine.splice(mine.indexOf(edit), 1)
     await store.load()
     say(`${undone.path || 'The file of ' + undone.theme} is as it was before.`)
   } catch (error) {
@@ -133,15 +144,21 @@ async function bringFile(event: Event, theme: string) {
   if (!file || !now) return
   fileProblems.value = []
   try {
-    await ask(z.unknown(), `/libraries/${store.slug}/tokens/file`, { method: 'PUT', body: { theme, text: await file.text(), revision: now.revision } })
+    const { edit } = await ask(editedSchema, `/libraries/${store.slug}/tokens/file`, { method: 'PUT', body: { theme, text: await file.text(), revision: now.revision } })
+    mine.push(edit)
     await store.load()
-    say(`${now.title} is now what ${file.name} says.`, { title: 'Take it back', run: () => void undo() })
+    say(`${now.title} is now what ${file.name} says.`, { title: 'Take it back', run: () => void undo(edit) })
   } catch (error) {
     fileProblems.value = problemsOf(error)
   }
 }
 const fileProblems = ref<Problem[]>([])
-useKeys([{ keys: 'Ctrl z', does: 'take the last change back', run: () => { if (!editing.value && store.may.write) void undo() } }])
+/** Takes back the last change made here, or, where none was, the newest of all. */
+function takeBack() {
+  const edit = mine.at(-1) ?? edits.value[0]?.id
+  if (edit !== undefined && !editing.value && store.may.write) void undo(edit)
+}
+useKeys([{ keys: 'Ctrl z', does: 'take the last change back', run: takeBack }])
 
 /** What is shown beside the table: components that read the chosen token come first. */
 const watched = computed(() => {
@@ -170,7 +187,7 @@ const resolved = computed(() => new Map(themes.value.map((one) => [one.name, res
           <Choice v-model="type" label="Type" :options="['any', ...types].map((value) => ({ value, title: value === 'any' ? 'any type' : typeName(value) }))" />, across {{ count(themes.length) }} themes, named like
           <input v-model="filter" class="field like" aria-label="Filter by name" placeholder="anything">
         </p>
-        <button v-if="store.may.write && edits.length" type="button" class="act" :title="`${edits[0]!.path} in ${edits[0]!.theme}, by ${edits[0]!.by}`" @click="undo">Take back the last change</button>
+        <button v-if="store.may.write && edits.length" type="button" class="act" :title="`${edits[0]!.path} in ${edits[0]!.theme}, by ${edits[0]!.by}`" @click="undo(edits[0]!.id)">Take back the last change</button>
       </div>
       <ProblemList v-if="table.problems.length" class="wide" :problems="table.problems" />
       <ProblemList v-if="fileProblems.length" class="wide" :problems="fileProblems" />
@@ -209,7 +226,7 @@ const resolved = computed(() => new Map(themes.value.map((one) => [one.name, res
         <p class="small muted">{{ typeName(row.type) }}, {{ row.tier }}. {{ row.description }}</p>
         <ProblemList :problems="wrong" />
         <div v-for="theme in themes" :key="theme.name" class="way">
-          <div class="small muted">In {{ theme.title }}<template v-if="theme.on && row.cells[theme.name]?.own && store.may.write"> · <button type="button" class="link" @click="send(theme.name, row.path, null)">give it back to {{ themes.find((one) => one.name === theme.on)?.title }}</button></template></div>
+          <div class="small muted">In {{ theme.title }}<template v-if="theme.on && row.cells[theme.name]?.own && store.may.write"> · <button type="button" class="link" @click="send(theme.name, row.path, null, writtenIn(theme.name, row.path))">give it back to {{ themes.find((one) => one.name === theme.on)?.title }}</button></template></div>
           <ol><li v-for="(step, i) in row.cells[theme.name]?.chain ?? []" :key="step"><button type="button" class="code step" @click="chosen = step">{{ step }}</button><span v-if="i === (row.cells[theme.name]?.chain.length ?? 0) - 1" class="code muted">{{ row.cells[theme.name]?.css }}</span></li></ol>
         </div>
         <p class="small code muted">{{ cssName(tokenPrefix(store.prefix), row.path) }}</p>

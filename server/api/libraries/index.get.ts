@@ -1,7 +1,8 @@
+import { librariesSchema } from '~~/core/wire'
 import { route } from '~~/server/auth/route'
 import { librariesFor } from '~~/server/store/libraries'
 
 export default route({
-  access: 'person',
+  access: 'person', answer: librariesSchema,
   handle: async ({ db, person }) => (await librariesFor(db, person)).map((one) => ({ slug: one.slug, title: one.title, package: one.package, visibility: one.visibility })),
 })

@@ -1,6 +1,8 @@
 import { z } from 'zod'
+import { libraryMadeSchema } from '~~/core/wire'
 import { fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
+import { limits } from '~~/server/limits'
 import { record } from '~~/server/store/audit'
 import { brokenUnique } from '~~/server/store/database'
 import { addLibrary } from '~~/server/store/libraries'
@@ -9,7 +11,7 @@ import { addTheme } from '~~/server/store/themes'
 
 /** A new, empty library; whoever makes it keeps it. */
 export default route({
-  access: 'administrator',
+  access: 'administrator', limit: limits.body.small, answer: libraryMadeSchema,
   body: z.object({
     slug: z.string().regex(/^[a-z][a-z0-9-]{0,39}$/, 'use lower case letters, digits and hyphens'), title: z.string().min(1).max(80),
     package: z.string().regex(/^(@[a-z0-9~-][a-z0-9._~-]*\/)?[a-z0-9~-][a-z0-9._~-]*$/, 'this is not a package name'),

@@ -1,6 +1,8 @@
 import { z } from 'zod'
+import { madeTokenSchema } from '~~/core/wire'
 import { fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
+import { limits } from '~~/server/limits'
 import { record } from '~~/server/store/audit'
 import { libraryBySlug } from '~~/server/store/libraries'
 import { roleOf } from '~~/server/store/people'
@@ -8,15 +10,17 @@ import { addToken } from '~~/server/store/registry-tokens'
 
 /** Makes a token for a package client. Its text is in this answer and nowhere else, ever again. */
 export default route({
-  access: 'person',
+  access: 'person', limit: limits.body.small, answer: madeTokenSchema,
   body: z.object({ name: z.string().trim().min(1, 'give it a name').max(80), scopes: z.array(z.enum(['read', 'publish'])).min(1), library: z.string().nullable() }),
   async handle({ db, body, person }) {
     const library = body.library === null ? undefined : await libraryBySlug(db, body.library)
     if (body.library !== null && (!library || !(person.administrator || (await roleOf(db, library.id, person.id))))) {
       return fail(404, 'no-library', `There is no library “${body.library}” that you can see.`, 'Choose one of yours, or all.')
     }
-    const made = await addToken(db, person.id, { name: body.name, scopes: body.scopes, library: library?.id ?? null })
-    await record(db, 'token made', { person: person.id, library: library?.id }, { name: body.name, scopes: body.scopes })
-    return made
+    return db.transaction(async (trx) => {
+      const made = await addToken(trx, person.id, { name: body.name, scopes: body.scopes, library: library?.id ?? null })
+      await record(trx, 'token made', { person: person.id, library: library?.id }, { name: body.name, scopes: body.scopes })
+      return made
+    })
   },
 })

@@ -6,5 +6,15 @@ import * as m0004 from './0004-examples'
 import * as m0005 from './0005-evidence'
 import * as m0006 from './0006-provisions'
 import * as m0007 from './0007-widths'
+import * as m0008 from './0008-safe'
 
-export const migrations: Record<string, Knex.Migration> = { '0001-first': m0001, '0002-origins': m0002, '0003-facts': m0003, '0004-examples': m0004, '0005-evidence': m0005, '0006-provisions': m0006, '0007-widths': m0007 }
+export const migrations: Record<string, Knex.Migration> = {
+  '0001-first': m0001,
+  '0002-origins': m0002,
+  '0003-facts': m0003,
+  '0004-examples': m0004,
+  '0005-evidence': m0005,
+  '0006-provisions': m0006,
+  '0007-widths': m0007,
+  '0008-safe': m0008,
+}

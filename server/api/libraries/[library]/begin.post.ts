@@ -1,20 +1,22 @@
 import { z } from 'zod'
 import { wishSchema } from '~~/core/begin/wish'
+import { componentBegunSchema } from '~~/core/wire'
 import { Failure, fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
 import { inChild } from '~~/server/build/pool'
 import { sourceNow } from '~~/server/build/source'
 import { enqueue } from '~~/server/jobs/queue'
+import { limits } from '~~/server/limits'
 import { addJob } from '~~/server/store/jobs'
 import { keepFiles } from '~~/server/store/sources'
 
 /** Begins a component in the library's own style. With `look` the files are shown and nothing is kept. */
 export default route({
-  access: 'contributor',
+  access: 'contributor', limit: limits.body.small, answer: componentBegunSchema,
   body: wishSchema.extend({ look: z.boolean().default(false) }),
   async handle({ db, library, person, body: { look, ...wish } }) {
     const { files, dependencies } = await sourceNow(db, library)
-    const made = await inChild('begin', { files, prefix: library.prefix, wish, dependencies, library: library.id })
+    const made = await inChild('begin', { files, prefix: library.prefix, wish, dependencies, library: library.id }, library.id)
     if (!made.ok) throw new Failure(422, made.problems)
     const { tag, files: came, model } = made.begun
     const told = { tag, model: model ?? null, files: came.map((one) => ({ ...one, isNew: !files.some((other) => other.path === one.path) })) }

@@ -1,10 +1,12 @@
 import { z } from 'zod'
 import { gitOriginSchema, originTitle, packageOriginSchema } from '~~/core/origin'
+import { begunSchema } from '~~/core/wire'
 import { fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
 import { seal } from '~~/server/auth/sealed'
 import { judgeAddress } from '~~/server/bring/git'
 import { enqueue } from '~~/server/jobs/queue'
+import { limits } from '~~/server/limits'
 import { addJob } from '~~/server/store/jobs'
 import { originOf } from '~~/server/store/libraries'
 
@@ -12,7 +14,7 @@ const secret = { user: z.string().max(200).default(''), password: z.string().max
 
 /** Brings source in from a Git repository or as a package, or from where it came last time. The job fetches it; a secret is used once. */
 export default route({
-  access: 'contributor',
+  access: 'contributor', limit: limits.body.small, answer: begunSchema,
   body: z.discriminatedUnion('is', [gitOriginSchema.extend(secret), packageOriginSchema, z.object({ is: z.literal('again'), ...secret })]),
   async handle({ db, library, body, person }) {
     const { user, password, ...given } = { user: '', password: '', ...body }

@@ -1,3 +1,4 @@
+import { nothingSchema } from '~~/core/wire'
 import { fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
 import { notify } from '~~/server/store/database'
@@ -5,7 +6,7 @@ import { evidenceRun, moveEvidence } from '~~/server/store/evidence'
 
 /** Stops the trial of the library; what was seen until then is kept. */
 export default route({
-  access: 'contributor',
+  access: 'contributor', answer: nothingSchema,
   async handle({ db, library }) {
     const run = await evidenceRun(db, library.id)
     if (!run || !(await moveEvidence(db, run.id, { state: 'cancelled' }))) return fail(409, 'ended', 'It had ended already.', 'Look at what was seen.')

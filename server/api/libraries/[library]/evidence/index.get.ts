@@ -1,11 +1,12 @@
+import { libraryEvidenceSchema } from '~~/core/wire'
 import { route } from '~~/server/auth/route'
 import { componentsOf } from '~~/server/store/components'
-import { provisionsOf } from '~~/server/store/provisions'
 import { evidenceOf, evidenceRun } from '~~/server/store/evidence'
+import { provisionsOf } from '~~/server/store/provisions'
 
 /** What a browser showed for every component as it is now, and how the newest run over all of them fares. */
 export default route({
-  access: 'reader',
+  access: 'reader', answer: libraryEvidenceSchema,
   async handle({ db, library }) {
     const components = library.current_revision ? await componentsOf(db, library.current_revision) : []
     const [kept, run] = await Promise.all([evidenceOf(db, components, library.prefix, await provisionsOf(db, library.id)), evidenceRun(db, library.id)])

@@ -1,3 +1,4 @@
+import { nothingSchema } from '~~/core/wire'
 import { fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
 import { enqueueEvidence } from '~~/server/jobs/queue'
@@ -7,7 +8,7 @@ import { beginEvidence, moveEvidence } from '~~/server/store/evidence'
 
 /** Has every component tried in a browser on the server, as far as nothing is known of it as it is now. */
 export default route({
-  access: 'contributor',
+  access: 'contributor', answer: nothingSchema,
   async handle({ db, library, person }) {
     const components = library.current_revision ? await componentsOf(db, library.current_revision) : []
     if (components.length === 0) return fail(422, 'nothing-there', 'There is nothing on the shelf to try.', 'Bring in source first.')

@@ -1,4 +1,5 @@
+import { releasesSchema } from '~~/core/wire'
 import { route } from '~~/server/auth/route'
 import { releasesView } from '~~/server/views/library'
 
-export default route({ access: 'reader', handle: ({ db, library }) => releasesView(db, library) })
+export default route({ access: 'reader', answer: releasesSchema, handle: ({ db, library }) => releasesView(db, library) })

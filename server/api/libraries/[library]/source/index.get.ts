@@ -1,11 +1,12 @@
 import { z } from 'zod'
+import { sourceFileSchema, sourceListSchema } from '~~/core/wire'
 import { fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
 import { revision, sourceFile, sourcePaths } from '~~/server/store/sources'
 
 /** The library's files by path, or the text of one. */
 export default route({
-  access: 'reader',
+  access: 'reader', answer: z.union([sourceFileSchema, sourceListSchema]),
   query: z.object({ path: z.string().optional() }),
   async handle({ db, library, query }) {
     if (!library.current_revision) return { paths: [] }

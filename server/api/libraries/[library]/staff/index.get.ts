@@ -1,9 +1,10 @@
+import { staffSchema } from '~~/core/wire'
 import { route } from '~~/server/auth/route'
 import { trail } from '~~/server/store/audit'
 import { allPeople, rolesIn } from '~~/server/store/people'
 
 export default route({
-  access: 'maintainer',
+  access: 'maintainer', answer: staffSchema,
   async handle({ db, library }) {
     const staff = await rolesIn(db, library.id)
     return { staff, others: (await allPeople(db)).filter((one) => !staff.some((other) => other.id === one.id)), trail: await trail(db, library.id) }

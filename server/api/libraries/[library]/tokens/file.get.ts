@@ -6,7 +6,7 @@ import { themesOf } from '~~/server/store/themes'
 
 /** A theme's token file, to keep or to hand to another program. */
 export default route({
-  access: 'reader',
+  access: 'reader', answer: z.string(),
   query: z.object({ theme: z.string() }),
   async handle({ event, db, library, query }) {
     const theme = (await themesOf(db, library.id)).find((one) => one.name === query.theme)

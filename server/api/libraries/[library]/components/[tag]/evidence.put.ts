@@ -1,15 +1,16 @@
-import { newEvidenceSchema } from '~~/core/wire'
+import { providedFor } from '~~/core/provisions'
+import { newEvidenceSchema, nothingSchema } from '~~/core/wire'
 import { fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
+import { limits } from '~~/server/limits'
 import { componentsOf } from '~~/server/store/components'
 import { notify } from '~~/server/store/database'
-import { providedFor } from '~~/core/provisions'
-import { provisionsOf } from '~~/server/store/provisions'
 import { evidenceKey, faceOf, keepEvidence } from '~~/server/store/evidence'
+import { provisionsOf } from '~~/server/store/provisions'
 
 /** Keeps what was seen on the bench, where that was the component as it is now. */
 export default route({
-  access: 'contributor',
+  access: 'contributor', limit: limits.body.evidence, answer: nothingSchema,
   body: newEvidenceSchema,
   async handle({ db, library, params, body, person }) {
     const component = library.current_revision ? (await componentsOf(db, library.current_revision)).find((one) => one.tag === params.tag) : undefined

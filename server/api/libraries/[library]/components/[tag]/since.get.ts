@@ -1,9 +1,10 @@
+import { sinceSchema } from '~~/core/wire'
 import { route } from '~~/server/auth/route'
 import { latestContracts, latestFromDesk } from '~~/server/store/releases'
 
 /** The component as the newest version from the desk has it, to tell what changed since. */
 export default route({
-  access: 'reader',
+  access: 'reader', answer: sinceSchema,
   async handle({ db, library, params }) {
     const latest = await latestFromDesk(db, library.id)
     const contracts = latest && (await latestContracts(db, library.id))

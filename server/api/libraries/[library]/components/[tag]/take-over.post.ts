@@ -1,6 +1,8 @@
 import { z } from 'zod'
+import { takenOverSchema } from '~~/core/wire'
 import { fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
+import { limits } from '~~/server/limits'
 import { record } from '~~/server/store/audit'
 import { componentByTag, contractNow } from '~~/server/store/components'
 import { notify } from '~~/server/store/database'
@@ -9,7 +11,7 @@ import { moveAllWords } from '~~/server/store/words'
 
 /** Gives a component all that people made for one that is no more: words where it has none of its own, and examples. */
 export default route({
-  access: 'contributor',
+  access: 'contributor', limit: limits.body.small, answer: takenOverSchema,
   body: z.object({ from: z.string().min(1).max(200) }),
   async handle({ db, library, params, body, person }) {
     const [to, from] = [await componentByTag(db, library.id, params.tag!), await componentByTag(db, library.id, body.from)]

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { wordsListSchema } from '~~/core/wire'
 import { fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
 import { componentByTag } from '~~/server/store/components'
@@ -6,7 +7,7 @@ import { wordsHistory, wordsOf } from '~~/server/store/words'
 
 /** The words of a component; with `history`, every version of one member's. */
 export default route({
-  access: 'reader',
+  access: 'reader', answer: wordsListSchema,
   query: z.object({ history: z.string().optional() }),
   async handle({ db, library, params, query }) {
     const component = await componentByTag(db, library.id, params.tag!)

@@ -1,12 +1,13 @@
+import { releaseFilesSchema } from '~~/core/wire'
 import { fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
-import { releaseFiles, releasesOf } from '~~/server/store/releases'
+import { releaseFiles, releaseNamed } from '~~/server/store/releases'
 
 /** What is in the package of a version. */
 export default route({
-  access: 'reader',
+  access: 'reader', answer: releaseFilesSchema,
   async handle({ db, library, params }) {
-    const release = (await releasesOf(db, library.id)).find((one) => one.version === params.version)
+    const release = await releaseNamed(db, library.id, params.version!)
     return release ? releaseFiles(db, release.id) : fail(404, 'no-version', `${library.package} has no version ${params.version}.`, 'Choose one that is published.')
   },
 })

@@ -1,0 +1,35 @@
+import { chromium, type Browser } from 'playwright-core'
+import { raiseFence } from './fence'
+
+/** Megabytes the scripts of one page may keep. */
+const scriptMegabytes = 512
+
+/**
+ * A headless browser that reaches the preview host and nothing else: requests go through a fence,
+ * names are not looked up, and what knows no proxy (UDP, and with it most of WebRTC) is not sent.
+ */
+export async function fencedBrowser(executablePath: string, previewPort: number): Promise<{ browser: Browser; close(): Promise<void> }> {
+  const fence = await raiseFence(previewPort)
+  try {
+    const browser = await chromium.launch({
+      executablePath,
+      // nobody but root needs to do without the browser's own sandbox
+      chromiumSandbox: process.getuid?.() !== 0,
+      // what is on loopback goes through the fence too
+      proxy: { server: fence.address, bypass: '<-loopback>' },
+      args: [
+        '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--site-per-process',
+        '--force-webrtc-ip-handling-policy=disable_non_proxied_udp', '--webrtc-ip-handling-policy=disable_non_proxied_udp',
+        '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1', '--dns-prefetch-disable', `--js-flags=--max-old-space-size=${scriptMegabytes}`,
+      ],
+    })
+    const close = async (): Promise<void> => {
+      await browser.close().catch(() => undefined)
+      fence.close()
+    }
+    return { browser, close }
+  } catch (error) {
+    fence.close()
+    throw error
+  }
+}

@@ -1,0 +1,66 @@
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmdirSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+
+const textOf = (file: string): string => {
+  try {
+    return readFileSync(file, 'utf8')
+  } catch {
+    return ''
+  }
+}
+
+/** A process and all that it started, and they, as the system tells; only itself where it does not. */
+export function treeOf(root: number): number[] {
+  const parents = new Map<number, number>()
+  for (const name of existsSync('/proc') ? readdirSync('/proc') : []) {
+    if (!/^\d+$/.test(name)) continue
+    // the name of a command may hold anything: what comes after its last bracket is numbers
+    const stat = textOf(`/proc/${name}/stat`)
+    const parent = Number(stat.slice(stat.lastIndexOf(')') + 2).split(' ')[1])
+    if (parent) parents.set(Number(name), parent)
+  }
+  const tree = new Set([root])
+  for (let grown = true; grown; ) {
+    grown = false
+    for (const [process, parent] of parents) {
+      if (!tree.has(process) && tree.has(parent)) {
+        tree.add(process)
+        grown = true
+      }
+    }
+  }
+  return [...tree]
+}
+
+/** Bytes of memory that belong to a process and all it started, what it shares with others left out. */
+export const memoryOfTree = (root: number): number => treeOf(root).reduce((sum, process) => sum + ownPages(process), 0) * 4096
+
+function ownPages(process: number): number {
+  const [, resident = 0, shared = 0] = textOf(`/proc/${process}/statm`).split(' ').map(Number)
+  return Math.max(0, resident - shared)
+}
+
+/**
+ * Puts a process, and with it all it starts, into a group of the system's that may have so many bytes;
+ * what it returns takes the group away. Where the system lets us make none, nothing is done: the watch
+ * over its memory stays.
+ */
+export function limitGroup(process: number, bytes: number): (() => void) | undefined {
+  const unified = textOf('/sys/fs/cgroup/cgroup.controllers').includes('memory')
+  const folder = join('/sys/fs/cgroup', unified ? '' : 'memory', `kept-shelf-${process}`)
+  try {
+    mkdirSync(folder)
+    writeFileSync(join(folder, unified ? 'memory.max' : 'memory.limit_in_bytes'), String(bytes))
+    if (unified) writeFileSync(join(folder, 'memory.swap.max'), '0')
+    writeFileSync(join(folder, 'cgroup.procs'), String(process))
+  } catch {
+    removeGroup(folder)
+    return undefined
+  }
+  return () => removeGroup(folder)
+}
+function removeGroup(folder: string): void {
+  try {
+    rmdirSync(folder)
+  } catch { /* it is not there, or its last process is just ending */ }
+}

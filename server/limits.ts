@@ -1,0 +1,39 @@
+/**
+ * Every limit on what people and programs send, with its reason. What depends on the machine is a
+ * setting (`config.ts`); everything else stands here.
+ */
+export const limits = {
+  /** Bytes a request's body may have, by what it carries. JSON of a megabyte takes some ten milliseconds. */
+  body: {
+    /** Names, numbers, choices. */
+    small: 20_000,
+    /** Text that a person writes: words, notes, provisions. */
+    text: 250_000,
+    /** Values of props and what fills slots, as examples keep them. */
+    usage: 1_000_000,
+    /** What was seen of every member of a component. */
+    evidence: 2_000_000,
+    /** One file of source as it is written, escaped as JSON. */
+    source: 5_000_000,
+    /** A token file; five thousand tokens have about one megabyte. */
+    tokens: 2_500_000,
+  },
+  /** How deep JSON may be nested: what is walked by functions that call themselves stays far from the end of the stack. */
+  jsonDepth: 100,
+  /** Characters a path of source may have: PostgreSQL indexes no more than some 2,700 bytes. */
+  path: 600,
+  /** What a form with files may hold besides files, and how long a field may be. */
+  form: { files: 20_000, fields: 5_000, field: 2_000 },
+  /** Problems that are told of one request. Limits of token files stand in the core, beside what reads them (`tokens/document.ts`, `tokens/resolve.ts`). */
+  problems: 200,
+  /** Of one library: tasks that wait for the child processes, and names it may give to widths. */
+  library: { waiting: 60, widths: 24 },
+  /** Processes that work through what is not trusted: two of them, as there are processors on a small server. */
+  children: { megabytes: 768, children: 2, idleSeconds: 60 },
+  /** Seconds each of their tasks may take. */
+  tasks: { unpack: 30, dependencies: 20, read: 60, written: 20, asks: 20, begin: 45, modules: 60, package: 90, publishBody: 30, themesCss: 10, tokenEdit: 10, tokenFile: 10 },
+  /** Trying a library in a browser: seconds for one component in all, and for a turn, after which others come; megabytes for the browser with all its processes. */
+  evidence: { componentSeconds: 150, turnSeconds: 90, megabytes: 2500 },
+  /** Open feeds of one person in one process: each is a page that is looked at. */
+  feeds: 40,
+} as const
