@@ -1,3 +1,5 @@
+import './realm'
+import { giveKeys, tellKeys } from './keys'
 import type { ComponentModule, Mounted } from './adapters/adapter'
 import { mountElement } from './adapters/custom-element'
 import { marksFor } from '../core/style/held'
@@ -70,6 +72,8 @@ window.addEventListener('message', function take(event) {
 
 function hear(message: ToFrame): void {
   switch (message.say) {
+    case 'keys':
+      return giveKeys(message.given)
     case 'ping':
       return say.post({ say: 'pong', n: message.n })
     case 'themes':
@@ -97,6 +101,10 @@ function hear(message: ToFrame): void {
   }
 }
 const nameOf = (element: EventTarget | null | undefined): string => (element instanceof Element ? `${element.localName}${element.getAttribute('part') ? `[part=${element.getAttribute('part')}]` : element.id ? `#${element.id}` : ''}` : '').slice(0, 300)
+tellKeys((what, target) => {
+  if (what === 'asked') say.post({ say: 'trail', what: 'focus', says: 'asked for the focus, and was not given it', target: nameOf(target), at: origin + now() })
+  else say.post({ say: 'keys', what })
+})
 // what has the focus, and what keys do, as a person at the keyboard would want to know
 window.addEventListener('focusin', (event) => say.post({ say: 'trail', what: 'focus', says: 'has the focus', target: nameOf(event.composedPath()[0]), at: origin + now() }), true)
 window.addEventListener('focusout', (event) => { if (!event.relatedTarget) say.post({ say: 'trail', what: 'focus', says: 'lost the focus, and nothing has it', target: nameOf(event.composedPath()[0]), at: origin + now() }) }, true)

@@ -34,6 +34,8 @@ export const toFrameSchema = z.discriminatedUnion('say', [
   /** Points out an element of the markup, and whether one is to be picked by pointing at it. */
   z.object({ say: z.literal('ring'), node: z.nullable(z.int()), pick: z.boolean() }),
   z.object({ say: z.literal('ping'), n: z.int() }),
+  /** Gives the keyboard to the frame, after Tab, or takes it back. */
+  z.object({ say: z.literal('keys'), given: z.boolean() }),
 ])
 export type ToFrame = z.infer<typeof toFrameSchema>
 
@@ -60,6 +62,8 @@ export const failurePhaseSchema = z.enum(['provide', 'load', 'render', 'run'])
 /** What the frame says to the interface. Component code shares the frame, so none of it is trusted. */
 export const fromFrameSchema = z.discriminatedUnion('say', [
   z.object({ say: z.literal('pong'), n: z.int() }),
+  /** Somebody pointed into the frame, or the focus came to it or left it. */
+  z.object({ say: z.literal('keys'), what: z.enum(['pressed', 'focused', 'blurred']) }),
   z.object({ say: z.literal('painted'), seq: z.int(), at: z.number() }),
   z.object({ say: z.literal('size'), width: z.number().check(z.minimum(0), z.maximum(100_000)), height: z.number().check(z.minimum(0), z.maximum(100_000)) }),
   z.object({ say: z.literal('observed'), seq: z.int(), seen: z.array(observationSchema).check(z.maxLength(100)), done: z.boolean() }),

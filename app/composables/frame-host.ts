@@ -5,8 +5,17 @@ import type { Surround } from '~~/core/surround'
 import { fromFrameSchema, hello, packCells, type Cells, type FromFrame, type ToFrame } from '~~/frame/protocol'
 
 export interface Target { tag: string; modules: ModuleOf[]; usage: Usage; listen: string[] }
-/** How a frame fares: it answers, it no longer answers, it said far too much, or it left for another page. */
-export type FrameState = 'starting' | 'live' | 'silent' | 'flooding' | 'gone'
+/** How a frame fares: it answers, it no longer answers, it said far too much, it left for another page, or it took the keyboard again and again. */
+export type FrameState = 'starting' | 'live' | 'silent' | 'flooding' | 'gone' | 'grabbing'
+
+const cutBecause: Partial<Record<FrameState, string>> = {
+  silent: 'It no longer answers: it may be in a loop that does not end.',
+  flooding: 'It said more than anyone can read, and was cut off.',
+  gone: 'It left for another page, and was stopped.',
+  grabbing: 'It took the keyboard again and again without being asked, and was cut off.',
+}
+/** Why a frame is no longer there, or nothing while it is. */
+export const whyCut = (state: FrameState): string | undefined => cutBecause[state]
 
 const beatEvery = 1000
 /** Milliseconds without an answer after which a frame counts as silent; one that does much at a time is given longer. */
@@ -15,6 +24,8 @@ const silentAfter = { shown: 3000, working: 20_000 }
 const loadsWithin = { shared: 5000, alone: 30_000 }
 /** Messages a second a component may cause; a hundred are plenty for what a person can watch. */
 const floodAt = 250
+/** Times a frame may take the keyboard by itself in so many milliseconds; what somebody does to it may lead to one. */
+const grabs = { most: 3, within: 10_000 }
 
 let count = 0
 /** A name for a frame's host: each name is a site of its own, so that the browser may give it a process of its own. */
@@ -38,10 +49,23 @@ export function useFrameHost(iframe: Ref<HTMLIFrameElement | null>, heard: Heard
   let timer: ReturnType<typeof setInterval> | undefined
   let loading: ReturnType<typeof setTimeout> | undefined
   let messages = 0
+  let taken: number[] = []
+  const grabbed = ref(false)
   let windowStart = 0
   const last: { themes?: ToFrame; provide?: ToFrame; surround?: ToFrame; show?: ToFrame } = {}
 
   const post = (message: ToFrame) => port?.postMessage(message)
+  const keyboard = useKeyboard({
+    element: () => iframe.value,
+    give: (given) => post({ say: 'keys', given }),
+    took() {
+      const now = performance.now()
+      taken = [...taken.filter((at) => now - at < grabs.within), now]
+      grabbed.value = true
+      heard.trail?.({ say: 'trail', what: 'focus', says: 'took the focus without being asked; it was given back', target: '', at: performance.timeOrigin + now })
+      if (taken.length > grabs.most) cut('grabbing')
+    },
+  })
 
   function cut(why: FrameState) {
     state.value = why
@@ -104,6 +128,8 @@ export function useFrameHost(iframe: Ref<HTMLIFrameElement | null>, heard: Heard
       case 'pong':
         if (state.value === 'starting') state.value = 'live'
         return
+      case 'keys':
+        return keyboard.heard(message.what)
       case 'painted':
         return heard.painted(message.seq, message.at)
       case 'size':
@@ -138,14 +164,24 @@ export function useFrameHost(iframe: Ref<HTMLIFrameElement | null>, heard: Heard
 
   return {
     state,
+    /** It has taken the keyboard by itself; whoever wants it to have it can give it. */
+    grabbed,
+    letHaveKeyboard() {
+      grabbed.value = false
+      taken = []
+      keyboard.grant()
+    },
     onLoad,
     /** Begins anew with a fresh iframe, which the caller puts in place. */
     reset() {
       cut('starting')
+      taken = []
+      grabbed.value = false
       loads = 0
       awaitLoad()
     },
     show(target: Target): number {
+      taken = []
       last.show = { say: 'show', seq: ++sequence, ...target }
       post(last.show)
       return sequence

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { z } from 'zod'
-import { librariesSchema, madeTokenSchema, tokenListSchema } from '~~/core/wire'
+import { librariesSchema, madeTokenSchema, nothingSchema, tokenListSchema } from '~~/core/wire'
 import type { Problem } from '~~/core/problem'
 
-useHead({ title: 'Tokens for package clients · Kept Shelf' })
+useHead({ title: 'Your account · Kept Shelf' })
 const account = useAccount()
 const store = useLibrary()
 store.leave()
@@ -43,6 +43,19 @@ async function revoke(id: string) {
     problems.value = problemsOf(error)
   }
 }
+const password = reactive({ now: '', next: '' })
+const passwordProblems = ref<Problem[]>([])
+const { say } = useSay()
+async function changePassword() {
+  passwordProblems.value = []
+  try {
+    await ask(nothingSchema, '/me/password', { method: 'PUT', body: password })
+    Object.assign(password, { now: '', next: '' })
+    say('Your password is another now. Wherever else you were signed in, you are not any more.')
+  } catch (error) {
+    passwordProblems.value = problemsOf(error)
+  }
+}
 await load()
 const host = computed(() => `//${location.host}/registry/:_authToken`)
 </script>
@@ -51,8 +64,9 @@ const host = computed(() => `//${location.host}/registry/:_authToken`)
   <div>
     <TopBar />
     <main>
-      <h1>Tokens for package clients</h1>
-      <p class="sentence">A token stands for {{ account.person?.name }} where a program cannot sign in: a package client, a build.</p>
+      <h1>{{ account.person?.name }}</h1>
+      <h2>Access tokens for package clients</h2>
+      <p class="sentence">An access token stands for {{ account.person?.name }} where a program cannot sign in: a package client, a build.</p>
       <form @submit.prevent="make">
         <label class="small muted" for="token-name">A new one, for</label>
         <input id="token-name" v-model="name" class="field plain" maxlength="80" placeholder="my laptop, the build of the timetable site">
@@ -74,12 +88,20 @@ const host = computed(() => `//${location.host}/registry/:_authToken`)
         </tbody>
       </table>
       <p v-else class="muted">There are none yet.</p>
+      <h2>Password</h2>
+      <p class="sentence">With another password every session of yours ends, wherever you are signed in; this one goes on.</p>
+      <form class="password" @submit.prevent="changePassword">
+        <label class="small muted" for="password-now">Now</label><input id="password-now" v-model="password.now" class="field" type="password" autocomplete="current-password" required>
+        <label class="small muted" for="password-next">From now on, ten characters or more</label><input id="password-next" v-model="password.next" class="field" type="password" autocomplete="new-password" minlength="10" required>
+        <p><button class="act main" :disabled="!password.now || password.next.length < 10">Change it</button></p>
+      </form>
+      <ProblemList :problems="passwordProblems" />
     </main>
   </div>
 </template>
 
 <style scoped>
-main { padding: 24px; max-width: 900px; display: grid; gap: 14px; } form { display: grid; gap: 4px; max-width: 620px; border-top: 1px solid var(--rule); padding-top: 14px; }
+main { padding: 24px; max-width: 900px; display: grid; gap: 14px; } h2 { margin-top: 18px; } .password { max-width: 320px; } form { display: grid; gap: 4px; max-width: 620px; border-top: 1px solid var(--rule); padding-top: 14px; }
 .made { border-left: 3px solid var(--ochre); padding: 8px 12px; background: var(--sheet); display: grid; gap: 6px; justify-items: start; }
 th { text-align: left; font-weight: 500; border-bottom: 1.5px solid var(--ink); } th, td { padding: 6px 12px 6px 0; } td { border-bottom: 1px solid var(--rule-soft); } .gone { color: var(--muted); text-decoration: line-through; } .gone .end { text-decoration: none; } .end { text-align: right; }
 </style>

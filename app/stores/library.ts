@@ -4,7 +4,8 @@ import { bareName } from '~~/core/release/manifest'
 import { tokenPrefix } from '~~/core/release/package'
 import { withValue } from '~~/core/tokens/document'
 import { cssName, resolveTheme, themesCss } from '~~/core/tokens/themes'
-import { libraryEvidenceSchema, librarySchema, shelfSchema, type LibraryEvidence, type LibraryView, type Standing } from '~~/core/wire'
+import { z } from 'zod'
+import { jobSchema, libraryEvidenceSchema, librarySchema, shelfSchema, type LibraryEvidence, type LibraryView, type Standing } from '~~/core/wire'
 import type { Problem } from '~~/core/problem'
 import { providedFor as providedOf } from '~~/core/provisions'
 
@@ -82,28 +83,56 @@ export const useLibrary = defineStore('library', () => {
     await load()
   }
   /** Loads the library anew; it ends when what stands here is of then or later. */
-  const load = () => (latest = loadNow(++asked))
+  const load = () => loadParts({ library: true, shelf: true })
+  /** What is to be asked for: what an answer that comes too late held is asked for again with the next. */
+  const wanted = { library: false, shelf: false, tags: new Set<string>() }
+  function loadParts(parts: { library?: boolean; shelf?: boolean; tag?: string }): Promise<void> {
+    wanted.library ||= parts.library ?? false
+    wanted.shelf ||= parts.shelf ?? false
+    if (parts.tag !== undefined) wanted.tags.add(parts.tag)
+    return (latest = loadNow(++asked))
+  }
   async function loadNow(mine: number): Promise<void> {
+    const at = `/libraries/${slug.value}`
+    const tags = wanted.shelf ? [] : [...wanted.tags]
     try {
-      const [one, shelf] = await Promise.all([ask(librarySchema, `/libraries/${slug.value}`), ask(shelfSchema, `/libraries/${slug.value}/shelf`)])
+      const [view, shelf, some] = await Promise.all([
+        wanted.library ? ask(librarySchema, at) : undefined,
+        wanted.shelf ? ask(shelfSchema, `${at}/shelf`) : undefined,
+        Promise.all(tags.map((tag) => ask(shelfSchema, `${at}/shelf?tag=${encodeURIComponent(tag)}`))),
+      ])
       // an answer that was asked for earlier may come later
       if (mine !== asked) return latest
-      library.value = one
-      standing.value = shelf
+      Object.assign(wanted, { library: false, shelf: false, tags: new Set<string>() })
+      if (view) library.value = view
+      const fresh = new Map(some.flat().map((item) => [item.tag, item]))
+      if (shelf) standing.value = shelf
+      else if (fresh.size) standing.value = standing.value.map((item) => fresh.get(item.tag) ?? item)
       problems.value = []
     } catch (error) {
       if (mine === asked) problems.value = problemsOf(error)
     }
   }
+  /** How far a job has come: nothing else has changed by that. */
+  async function loadJob(id: string) {
+    const job = await ask(jobSchema, `/libraries/${slug.value}/jobs/${id}`).catch(() => undefined)
+    if (job && library.value) library.value = { ...library.value, job }
+  }
+  const newsSchema = z.object({ what: z.string(), tag: z.string().optional(), job: z.string().optional() })
   function listen(name: string) {
     feed = new EventSource(`/api/libraries/${name}/feed`)
-    feed.onmessage = async ({ data }) => {
-      const { what } = JSON.parse(data) as { what: string }
-      if (what === 'words') wordsStamp.value++
-      if (what === 'release') releaseStamp.value++
-      if (evidence.value) void loadEvidence().catch(() => undefined)
-      if (what !== 'evidence') await load()
-    }
+    feed.onmessage = ({ data }) => hear(newsSchema.parse(JSON.parse(String(data))))
+  }
+  /** Asks for what the news is about, and for nothing else. */
+  function hear({ what, tag, job }: z.infer<typeof newsSchema>) {
+    if (what === 'words') wordsStamp.value++
+    if (what === 'release') releaseStamp.value++
+    if (evidence.value && ['evidence', 'source', 'provisions', 'words', 'lost'].includes(what)) void loadEvidence().catch(() => undefined)
+    if (what === 'evidence') return
+    if (what === 'job' && job !== undefined) void loadJob(job)
+    else if (what === 'words' && tag !== undefined) void loadParts({ tag })
+    else if (['tokens', 'release', 'staff', 'provisions', 'widths'].includes(what)) void loadParts({ library: true })
+    else void load()
   }
   let evidenceAsked = 0
   async function loadEvidence() {

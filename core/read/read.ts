@@ -60,5 +60,6 @@ function readAll(sources: SourceSet, types: CheckedTypes, aside: Problem[]): Rea
       else contracts.set(one.tag, sources.texts.has(one.files[0]!) ? one : { ...one, files: [path] })
     }
   }
+  problems.push(...sources.tooLarge)
   return { contracts: [...contracts.values()].sort((a, b) => a.tag.localeCompare(b.tag)), problems }
 }

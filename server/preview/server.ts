@@ -1,3 +1,4 @@
+import { randomBytes } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import { createServer, type Server, type ServerResponse } from 'node:http'
 import { join } from 'node:path'
@@ -13,42 +14,58 @@ const modules = new LRUCache<string, Buffer>({ maxSize: 64 * 1024 * 1024, sizeCa
 /**
  * Nothing but the frame's own script and built modules may run; nothing may be fetched, sent,
  * submitted or embedded; only our own pages may embed the frame; and the document is sandboxed into
- * an opaque origin even when it is opened by itself.
+ * an opaque origin even when it is opened by itself. All text that becomes markup goes through the
+ * frame's own policy (Trusted Types). A second policy asks for a nonce besides, which only the frame's
+ * own script has: what stands in documents that a component makes does not run.
  */
-const policy = (origin: string): string =>
+const policies = (origin: string, nonce: string): string[] => [
   [
     "default-src 'none'", `script-src ${origin}`, "style-src 'unsafe-inline'", `img-src ${origin} data:`, `font-src ${origin} data:`, `media-src data:`,
-    "connect-src 'none'", "worker-src 'none'", "frame-src 'none'", "form-action 'none'", "base-uri 'none'", `frame-ancestors ${new URL(publicUrl()).origin}`, 'sandbox allow-scripts',
-  ].join('; ')
+    "connect-src 'none'", "worker-src 'none'", "frame-src 'none'", "form-action 'none'", "base-uri 'none'", `frame-ancestors ${new URL(publicUrl()).origin}`,
+    "require-trusted-types-for 'script'", 'trusted-types default', 'sandbox allow-scripts',
+  ].join('; '),
+  `script-src 'nonce-${nonce}' 'strict-dynamic'`,
+]
 
-const page = `<!doctype html>
+const page = (nonce: string): string => `<!doctype html>
 <html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>Preview</title>
-<script type="module" src="/frame.js" crossorigin></script></head><body></body></html>
+<script type="module" src="/frame.js" crossorigin nonce="${nonce}"></script></head><body></body></html>
 `
+
+/** Abilities that reach beyond the frame and that no component is given. */
+const noAbilities = ['camera', 'microphone', 'display-capture', 'geolocation', 'payment', 'usb', 'serial', 'hid', 'bluetooth', 'midi', 'clipboard-read', 'screen-wake-lock', 'local-network-access', 'browsing-topics', 'attribution-reporting', 'shared-storage', 'join-ad-interest-group', 'run-ad-auction']
+  .map((name) => `${name}=()`).join(', ')
+
+function servePage(response: ServerResponse, host: string | undefined): void {
+  const protocol = settings().PREVIEW_URL.startsWith('https:') ? 'https' : 'http'
+  const nonce = randomBytes(16).toString('base64')
+  response.setHeader('content-security-policy', policies(`${protocol}://${/^[a-z0-9.:[\]-]+$/i.exec(host ?? '')?.[0] ?? 'invalid'}`, nonce))
+  response.setHeader('permissions-policy', noAbilities)
+  // names in links are not looked up, and where browsers know of it, connections of any kind lead to this host only
+  response.setHeader('x-dns-prefetch-control', 'off')
+  response.setHeader('connection-allowlist', '(response-origin)')
+  response.setHeader('cache-control', 'no-store')
+  end(response, 200, page(nonce), 'text/html; charset=utf-8')
+}
 
 /** The host for previews: a server and a port of its own, which knows no sessions and reads no cookies. */
 export function startPreview(): Promise<Server> {
   const frameScript = readFileSync(join(process.env.KEPT_SHELF_ROOT ?? process.cwd(), '.build', 'frame.js'))
   const server = createServer((request, response) => {
-    const url = new URL(request.url ?? '/', 'http://preview')
+    const path = (request.url ?? '/').split('?')[0]!
     response.setHeader('access-control-allow-origin', '*')
     response.setHeader('x-content-type-options', 'nosniff')
     response.setHeader('referrer-policy', 'no-referrer')
     response.setHeader('cross-origin-resource-policy', 'cross-origin')
     if (request.method !== 'GET') return end(response, 405, 'Only GET.')
-    if (url.pathname === '/frame') {
-      const protocol = settings().PREVIEW_URL.startsWith('https:') ? 'https' : 'http'
-      response.setHeader('content-security-policy', policy(`${protocol}://${/^[a-z0-9.:[\]-]+$/i.exec(request.headers.host ?? '')?.[0] ?? 'invalid'}`))
-      response.setHeader('cache-control', 'no-store')
-      return end(response, 200, page, 'text/html; charset=utf-8')
-    }
-    if (url.pathname === '/frame.js') {
+    if (path === '/frame') return servePage(response, request.headers.host)
+    if (path === '/frame.js') {
       response.setHeader('cache-control', 'no-cache')
       return end(response, 200, frameScript, 'text/javascript; charset=utf-8')
     }
-    const module = /^\/m\/([0-9a-f]{64})\/([\w.-]+)$/.exec(url.pathname)
+    const module = /^\/m\/([0-9a-f]{64})\/([\w.-]+)$/.exec(path)
     if (module) return void serveModule(response, module[1]!, module[2]!)
-    const script = /^\/p\/([0-9a-f]{64})\.js$/.exec(url.pathname)
+    const script = /^\/p\/([0-9a-f]{64})\.js$/.exec(path)
     if (script) return void serveScript(response, script[1]!)
     end(response, 404, 'Nothing here.')
   })

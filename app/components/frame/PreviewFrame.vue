@@ -66,10 +66,10 @@ const windowStyle = computed(() => {
 })
 const source = computed(() => `${preview.replace('{frame}', name.value)}/frame`)
 watch([size, scale], () => { if (size.value) emit('sized', size.value.width * scale.value, size.value.height * scale.value) })
-const cut = computed(() => ['silent', 'flooding', 'gone'].includes(frame.state.value))
+const why = computed(() => whyCut(frame.state.value))
+const cut = computed(() => why.value !== undefined)
 /** Some components show nothing until a page gives them something, or are about behaviour alone. */
 const empty = computed(() => surround.fit && !cut.value && size.value !== undefined && (size.value.width < 2 || size.value.height < 2))
-const why = computed(() => ({ silent: 'It no longer answers: it may be in a loop that does not end.', flooding: 'It said more than anyone can read, and was cut off.', gone: 'It left for another page, and was stopped.' })[frame.state.value as 'silent'] ?? '')
 
 const provided = computed(() => (target ? store.providedFor(target.tag, example) : []))
 watch(() => css, (now) => frame.themes(now), { immediate: true })
@@ -103,6 +103,7 @@ function restart() {
       <p>Nothing else was touched. <button type="button" class="act" @click.prevent="restart">Start it again</button></p>
     </div>
     <iframe v-else ref="iframe" :key="name" :src="source" :title sandbox="allow-scripts" referrerpolicy="no-referrer" :style="surround.fit && size && !empty ? { width: `${size.width}px`, height: `${size.height}px`, transform: scale < 1 ? `scale(${scale})` : undefined } : windowStyle" @load="frame.onLoad" />
+    <p v-if="frame.grabbed.value && !surround.fit && !cut" class="small grabbed" role="status">It took the keyboard without being asked, and it was given back. <button type="button" class="link" @click="frame.letHaveKeyboard">Let it have it</button></p>
     <p v-if="failure && surround.fit" class="small bad failed">Did not render: {{ failure.text }}</p>
     <p v-else-if="empty" class="small muted failed">Shows nothing by itself.</p>
   </div>
@@ -113,6 +114,7 @@ function restart() {
 .fit:has(> .failed) iframe { width: 400px; height: 150px; }
 iframe { display: block; width: 100%; height: 100%; border: 0; background: none; color-scheme: light; transform-origin: 0 0; }
 .cut { padding: 24px; display: grid; gap: 12px; place-content: center; height: 100%; }
+.grabbed { position: absolute; inset: auto 0 0; padding: 6px 12px; background: var(--sheet); border-top: 1px solid var(--rule); }
 .fit .cut { padding: 0; gap: 4px; font-size: 12px; line-height: 16px; width: 220px; place-content: end start; }
 .fit .act { padding: 0 6px; pointer-events: auto; position: relative; z-index: 1; }
 .fit:has(> .failed) { width: 190px; height: 64px; } .failed { position: absolute; inset: 0; background: var(--paper); overflow: hidden; display: -webkit-box; -webkit-line-clamp: 4; -webkit-box-orient: vertical; overflow-wrap: anywhere; }

@@ -23,7 +23,7 @@ const frame = useFrameHost(iframe, {
     emit('laid', message)
   },
 }, () => ownHost.value, 'working')
-const cut = computed(() => ['silent', 'flooding', 'gone'].includes(frame.state.value))
+const cut = computed(() => whyCut(frame.state.value))
 watch(() => css, (now) => frame.themes(now), { immediate: true })
 const provided = computed(() => useLibrary().providedFor(cells.tag))
 watch(() => JSON.stringify(provided.value), (now, before) => { if (provided.value.length || before !== undefined) frame.provide(plain(provided.value)) }, { immediate: true })
@@ -47,7 +47,7 @@ const size = computed(() => ({ width: `${cells.columns * cells.width}px`, height
 <template>
   <div class="sheet" :style="size" :data-state="frame.state.value">
     <div v-if="cut" class="cut" role="alert">
-      <p class="bad">{{ { silent: 'It no longer answers: one of the renderings may be in a loop that does not end.', flooding: 'It said more than anyone can read, and was cut off.', gone: 'It left for another page, and was stopped.' }[frame.state.value as 'silent'] }}</p>
+      <p class="bad">{{ cut }}</p>
       <p>Nothing else was touched. <button type="button" class="act" @click="restart">Start it again</button></p>
     </div>
     <iframe v-else ref="iframe" :key="name" :src="`${preview.replace('{frame}', name)}/frame`" :title sandbox="allow-scripts" referrerpolicy="no-referrer" @load="frame.onLoad" />

@@ -31,6 +31,7 @@ watch(frame.state, (now) => {
   if (now === 'silent') emit('failed', 'It stopped answering while it was tried: one of its values may lead into a loop that does not end.')
   if (now === 'flooding') emit('failed', 'It said more than anyone can read while it was tried.')
   if (now === 'gone') emit('failed', 'It left for another page while it was tried.')
+  if (now === 'grabbing') emit('failed', 'It took the keyboard again and again while it was tried.')
 })
 </script>
 

@@ -74,3 +74,35 @@ describe('types as the compiler works them out', () => {
     expect([...types.missing]).toEqual(['lost'])
   })
 })
+
+describe('values that grow without end', () => {
+  const chain = (line: (i: number) => string, count = 40) => ['const a0 = [1, "x"]', ...Array.from({ length: count }, (_, i) => line(i + 1)), `export const last = a${count}`].join('\n')
+  test.each([
+    ['lists that double', chain((i) => `const a${i} = a${i - 1}.concat(a${i - 1})`)],
+    ['lists spread twice', chain((i) => `const a${i} = [...a${i - 1}, ...a${i - 1}]`)],
+    ['lists in lists', chain((i) => `const a${i} = [a${i - 1}, a${i - 1}]`)],
+    ['objects in objects', chain((i) => `const a${i} = { x: a${i - 1}, y: a${i - 1} }`)],
+    ['texts that double', chain((i) => `const a${i} = \`\${a${i - 1}}\${a${i - 1}}\``).replace('[1, "x"]', '"x"')],
+    ['sums of texts', chain((i) => `const a${i} = a${i - 1} + a${i - 1}`).replace('[1, "x"]', '"x"')],
+  ])('%s: not worked out, told at a line, and in no time', (_what, text) => {
+    const began = performance.now()
+    const sources = new SourceSet([{ path: 'a.ts', text }])
+    const script = sources.scripts.get('a.ts')!
+    const last = script.statements.at(-1) as ts.VariableStatement
+    const value = evaluate(sources, last.declarationList.declarations[0]!.initializer!)
+    expect(performance.now() - began).toBeLessThan(4000)
+    expect(value === undefined).toBe(true)
+    expect(sources.tooLarge[0]).toMatchObject({ code: 'value-too-large', where: { file: 'a.ts' } })
+  })
+  test('what takes too many steps is not worked out either', () => {
+    const sources = new SourceSet([{ path: 'a.ts', text: chain((i) => `const a${i} = a${i - 1}.flatMap((x) => [x, x])`) }])
+    const last = sources.scripts.get('a.ts')!.statements.at(-1) as ts.VariableStatement
+    expect(evaluate(sources, last.declarationList.declarations[0]!.initializer!) === undefined).toBe(true)
+  })
+  test('an object written into itself ends', () => {
+    const text = 'function make() { const o = { a: 1 }; o.self = o; o.self = o; return o }\nexport const last = make()'
+    const sources = new SourceSet([{ path: 'a.ts', text }])
+    const last = sources.scripts.get('a.ts')!.statements.at(-1) as ts.VariableStatement
+    expect(JSON.stringify(evaluate(sources, last.declarationList.declarations[0]!.initializer!))).toContain('"a":1')
+  })
+})

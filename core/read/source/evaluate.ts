@@ -3,6 +3,7 @@ import type { Place } from '../../contract/member'
 import { functionBehind } from './declarations'
 import { Lines } from './lines'
 import { unwrap, type SourceSet } from './source-set'
+import { grow, mostOfExpression, mostOfValue, sizeOf } from './value-size'
 
 export type Plain = string | number | boolean | null | Plain[] | { [key: string]: Plain }
 
@@ -26,7 +27,7 @@ const returnedOnly = (body: ts.ConciseBody): ts.Expression | undefined => {
 }
 
 /** Names bound while a function is followed, and how many more steps may be taken. */
-interface Following { names: ReadonlyMap<string, Plain | undefined>; left: { steps: number; depth: number } }
+interface Following { names: ReadonlyMap<string, Plain | undefined>; left: { steps: number; depth: number; size: number } }
 
 /**
  * The value of an expression that can be known without running it: literals, templates, constants
@@ -35,7 +36,7 @@ interface Following { names: ReadonlyMap<string, Plain | undefined>; left: { ste
  * `undefined` where it cannot be known; nothing of the source is executed.
  */
 export function evaluate(sources: SourceSet, expression: ts.Expression): Plain | undefined {
-  return valueOf(sources, expression, { names: new Map(), left: { steps: 5000, depth: 0 } })
+  return valueOf(sources, expression, { names: new Map(), left: { steps: 5000, depth: 0, size: mostOfExpression } })
 }
 
 function valueOf(sources: SourceSet, expression: ts.Expression, following: Following): Plain | undefined {
@@ -45,6 +46,18 @@ function valueOf(sources: SourceSet, expression: ts.Expression, following: Follo
   const value = valueOfNode(sources, expression, following)
   left.depth--
   return value
+}
+
+/** The budget of one value while it is put together: `false` once it, or all of its expression, is too large, which is told at its line. */
+function budgetOf(sources: SourceSet, node: ts.Node, { left }: Following): (more: number) => boolean {
+  let size = 0
+  return (more) => {
+    size += more
+    left.size -= more
+    if (size <= mostOfValue && left.size >= 0) return true
+    sources.tellTooLarge(node)
+    return false
+  }
 }
 
 function valueOfNode(sources: SourceSet, expression: ts.Expression, following: Following): Plain | undefined {
@@ -62,25 +75,32 @@ function valueOfNode(sources: SourceSet, expression: ts.Expression, following: F
   }
   if (ts.isTemplateExpression(node)) {
     let text = node.head.text
+    const fits = budgetOf(sources, node, following)
     for (const span of node.templateSpans) {
       const value = again(span.expression)
-      if (typeof value !== 'string' && typeof value !== 'number') return undefined
+      if ((typeof value !== 'string' && typeof value !== 'number') || !fits(sizeOf(value) + span.literal.text.length)) return undefined
       text += value + span.literal.text
     }
     return text
   }
-  if (ts.isBinaryExpression(node)) return joinedBy(node.operatorToken.kind, again(node.left), () => again(node.right))
+  if (ts.isBinaryExpression(node)) {
+    const joined = joinedBy(node.operatorToken.kind, again(node.left), () => again(node.right))
+    const isNew = node.operatorToken.kind === ts.SyntaxKind.PlusToken
+    return !isNew || budgetOf(sources, node, following)(sizeOf(joined)) ? joined : undefined
+  }
   if (ts.isConditionalExpression(node)) {
     const test = again(node.condition)
     return test === undefined ? undefined : again(test ? node.whenTrue : node.whenFalse)
   }
   if (ts.isArrayLiteralExpression(node)) {
     const list: Plain[] = []
+    const fits = budgetOf(sources, node, following)
     for (const element of node.elements) {
       const value = again(ts.isSpreadElement(element) ? element.expression : element)
       if (value === undefined) return undefined
-      if (ts.isSpreadElement(element)) list.push(...(Array.isArray(value) ? value : []))
-      else list.push(value)
+      const added = !ts.isSpreadElement(element) ? [value] : Array.isArray(value) ? value : []
+      if (!fits(sizeOf(added))) return undefined
+      for (const entry of added) list.push(entry)
     }
     return list
   }
@@ -152,18 +172,20 @@ function joinedBy(operator: ts.SyntaxKind, left: Plain | undefined, other: () =>
 
 function objectOf(sources: SourceSet, node: ts.ObjectLiteralExpression, following: Following): Plain | undefined {
   const object: Record<string, Plain> = {}
+  const fits = budgetOf(sources, node, following)
   for (const property of node.properties) {
     if (ts.isSpreadAssignment(property)) {
       const spread = valueOf(sources, property.expression, following)
-      if (typeof spread !== 'object' || spread === null || Array.isArray(spread)) return undefined
+      if (typeof spread !== 'object' || spread === null || Array.isArray(spread) || !fits(sizeOf(spread))) return undefined
       Object.assign(object, spread)
       continue
     }
     if (!ts.isPropertyAssignment(property) && !ts.isShorthandPropertyAssignment(property)) return undefined
     const key = ts.isComputedPropertyName(property.name) ? valueOf(sources, property.name.expression, following) : nameOf(sources, property.name)
     const value = valueOf(sources, ts.isPropertyAssignment(property) ? property.initializer : property.name, following)
-    if (typeof key !== 'string' || value === undefined) return undefined
-    object[key] = value
+    if (typeof key !== 'string' || value === undefined || !fits(key.length + 8 + sizeOf(value))) return undefined
+    // as JSON is read: a name like any other
+    Object.defineProperty(object, key, { value, writable: true, enumerable: true, configurable: true })
   }
   return object
 }
@@ -200,6 +222,7 @@ const ofLists: Record<string, (list: Plain[], apply: Apply | undefined, values: 
 
 function called(sources: SourceSet, node: ts.CallExpression, following: Following): Plain | undefined {
   const value = (one: ts.Expression) => valueOf(sources, ts.isSpreadElement(one) ? one.expression : one, following)
+  const fits = budgetOf(sources, node, following)
   const callee = unwrap(node.expression)
   if (ts.isIdentifier(callee)) {
     const fn = functionBehind(sources, callee)
@@ -209,18 +232,33 @@ function called(sources: SourceSet, node: ts.CallExpression, following: Followin
   const name = callee.name.text
   if (ts.isIdentifier(callee.expression) && callee.expression.text === 'Object') {
     const given = every(node.arguments.map(value))
-    return given && Object.hasOwn(ofObjects, name) ? ofObjects[name]!(...given) : undefined
+    // what these make is no larger than what they are given
+    return given && Object.hasOwn(ofObjects, name) && fits(sizeOf(given)) ? ofObjects[name]!(...given) : undefined
   }
   if (callee.expression.kind === ts.SyntaxKind.ThisKeyword || callee.expression.kind === ts.SyntaxKind.SuperKeyword) return undefined
   if (!Object.hasOwn(ofLists, name) && !Object.hasOwn(ofStrings, name)) return undefined
   const target = value(callee.expression)
   if (typeof target === 'string') {
     const given = every(node.arguments.map(value))
-    return given && Object.hasOwn(ofStrings, name) ? ofStrings[name]!(target, ...given) : undefined
+    if (!given || !Object.hasOwn(ofStrings, name) || !fits(lengthMade(name, target, given))) return undefined
+    return ofStrings[name]!(target, ...given)
   }
   if (!Array.isArray(target) || !Object.hasOwn(ofLists, name)) return undefined
   const first = node.arguments[0] && functionIn(node.arguments[0])
-  return ofLists[name]!(target, first && applied(sources, first, following), node.arguments.map((one) => (functionIn(one) ? undefined : value(one))))
+  const apply = first && applied(sources, first, following)
+  const counted: Apply | undefined = apply && ((...values) => {
+    const made = apply(...values)
+    return fits(8 + sizeOf(made)) ? made : undefined
+  })
+  const values = node.arguments.map((argument) => (functionIn(argument) ? undefined : value(argument)))
+  const joint = name === 'join' ? sizeOf(target) + target.length * sizeOf(values[0]) : sizeOf(target) + values.reduce<number>((sum, given) => sum + sizeOf(given), 0)
+  return fits(joint) ? ofLists[name]!(target, counted, values) : undefined
+}
+
+/** The most that a function of strings gives for these. */
+function lengthMade(name: string, text: string, given: Plain[]): number {
+  if (name === 'split') return text.length * 9
+  return name === 'replace' ? text.length + sizeOf(given[1]) : text.length + sizeOf(given)
 }
 
 function functionIn(expression: ts.Expression): ts.ArrowFunction | ts.FunctionExpression | undefined {
@@ -259,7 +297,12 @@ function applied(sources: SourceSet, fn: ts.ArrowFunction | ts.FunctionExpressio
           const target = ts.isElementAccessExpression(left) || ts.isPropertyAccessExpression(left) ? valueOf(sources, left.expression, inside) : undefined
           const value = valueOf(sources, right, inside)
           if (!isRecord(target) || Object.isFrozen(target) || typeof key !== 'string' || value === undefined) return undefined
-          if (key !== '__proto__') target[key] = value
+          // a copy: what is written into an object can then not hold the object itself
+          const kept = typeof value === 'object' ? (JSON.parse(JSON.stringify(value)) as Plain) : value
+          if (!budgetOf(sources, one, following)(sizeOf(target) + sizeOf(kept))) return undefined
+          if (key === '__proto__') continue
+          target[key] = kept
+          grow(target, kept)
         } else return undefined
       }
       return unknown

@@ -97,6 +97,20 @@ export class SourceSet {
   readonly touched: ReadonlySet<string> | undefined
   /** Values of constants, worked out once. */
   readonly constants = new WeakMap<ts.Expression, { value: unknown }>()
+  /** Lines at which a value is too large to be worked out, by file. */
+  private readonly large = new Map<string, Set<number>>()
+
+  /** Notes that a value is too large to be worked out. */
+  tellTooLarge(node: ts.Node): void {
+    const { file, line } = this.place(node)
+    this.large.set(file, (this.large.get(file) ?? new Set()).add(line))
+  }
+  /** What was too large to be worked out while everything else was read. */
+  get tooLarge(): Problem[] {
+    return [...this.large].flatMap(([file, lines]) => [...lines].slice(0, 20).map((line): Problem => ({
+      code: 'value-too-large', what: 'This value is too large to be worked out; what depends on it is not known.', where: { file, line }, todo: 'Write it out where a component needs it.',
+    })))
+  }
 
   /**
    * With `parse` false only paths are known, for who wants to resolve imports and no more. With
@@ -131,6 +145,8 @@ export class SourceSet {
     for (const [file, names] of before.lookedUp) if (!touched.has(file)) this.lookedUp.set(file, names)
     for (const [path, script] of this.scripts) {
       const names = before.topNames.get(path)
+      const large = before.large.get(path)
+      if (large && before.scripts.get(path) === script) this.large.set(path, large)
       if (before.scripts.get(path) !== script || !names) continue
       this.topNames.set(path, names)
       const gathered = before.gathered.get(script)

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { isPassedOver, placeOfFile } from '~~/core/read/source/reading'
-import { begunSchema, sourceListSchema } from '~~/core/wire'
+import { begunSchema, revisionsSchema, sourceListSchema, uploadedSchema, type RevisionView } from '~~/core/wire'
 import { originTitle } from '~~/core/origin'
 import type { Problem } from '~~/core/problem'
 
@@ -37,7 +37,31 @@ async function begin(work: () => Promise<{ job: string }>) {
     sending.value = false
   }
 }
-const send = (form: FormData) => begin(() => ask(begunSchema, `/libraries/${store.slug}/source`, { method: 'POST', form }))
+const sendNow = (form: FormData) => begin(async () => ({ job: (await ask(uploadedSchema, `/libraries/${store.slug}/source`, { method: 'POST', form })).job! }))
+/** A whole library that would take components off the shelf is looked at first, and waits for a word. */
+const leaving = shallowRef<{ components: string[]; files: number; form: FormData }>()
+async function send(form: FormData) {
+  leaving.value = undefined
+  if (!form.has('whole') && !form.has('archive')) return sendNow(form)
+  problems.value = []
+  sending.value = true
+  form.set('look', 'yes')
+  try {
+    const looked = await ask(uploadedSchema, `/libraries/${store.slug}/source`, { method: 'POST', form })
+    form.delete('look')
+    if (looked.leaving?.components.length) leaving.value = { ...looked.leaving, form }
+    else await sendNow(form)
+  } catch (error) {
+    problems.value = problemsOf(error)
+  } finally {
+    sending.value = false
+  }
+}
+const revisions = ref<RevisionView[]>([])
+watch(() => store.library?.revision?.number, async () => {
+  revisions.value = await ask(revisionsSchema, `/libraries/${store.slug}/revisions`).catch(() => [])
+}, { immediate: true })
+const bringBack = (number: number) => begin(() => ask(begunSchema, `/libraries/${store.slug}/revisions/${number}/again`, { method: 'POST', body: {} }))
 const fetchFrom = (body: object) => begin(() => ask(begunSchema, `/libraries/${store.slug}/fetch`, { method: 'POST', body }))
 
 function sendFiles(files: { path: string; content: File }[], all: boolean) {
@@ -128,6 +152,17 @@ async function filesIn(entry: FileSystemEntry, at: string): Promise<{ path: stri
         <span /><p><button type="submit" class="act main" :disabled="sending || !pack.name">Fetch and read</button></p>
       </form>
       <p v-if="sending" role="status" class="muted">Sending …</p>
+      <section v-if="leaving" class="leaving" role="alertdialog" aria-labelledby="leaving-title">
+        <h2 id="leaving-title">{{ plural(leaving.components.length, 'component').replace(/^./, (c) => c.toUpperCase()) }} would leave the shelf</h2>
+        <p>What you bring is the whole library, and {{ plural(leaving.files, 'file') }} of today’s {{ leaving.files === 1 ? 'is' : 'are' }} not in it. With {{ leaving.files === 1 ? 'it' : 'them' }} would go <template v-for="(tag, i) in leaving.components.slice(0, 30)" :key="tag">{{ i ? ', ' : '' }}<span class="code">{{ tag }}</span></template>{{ leaving.components.length > 30 ? ` and ${leaving.components.length - 30} more` : '' }}. Words and examples stay, and revision {{ store.library?.revision?.number }} can be brought back.</p>
+        <p><button type="button" class="act main" :disabled="sending" @click="sendNow(leaving.form)">Bring it in, and let them go</button> <button type="button" class="act" @click="leaving = undefined">Cancel</button></p>
+      </section>
+      <section v-if="revisions.length" class="what">
+        <h2>How it stood before</h2>
+        <ol class="revisions">
+          <li v-for="revision in revisions" :key="revision.number"><span class="number">{{ revision.number }}</span><span>{{ revision.note || 'no note' }}</span><span class="small muted">{{ revision.made_by ?? '' }} {{ ago(revision.made_at) }}</span><span v-if="revision.current" class="small">as it stands</span><button v-else type="button" class="link" :disabled="sending" :aria-label="`Bring back revision ${revision.number}`" @click="bringBack(revision.number)">Bring back</button></li>
+        </ol>
+      </section>
       <section class="what">
         <h2>What happens then</h2>
         <p>Every component in it is read and rendered: custom elements, Vue single-file components, and function components in TSX or JSX. Nothing has to be added to the library.</p>
@@ -144,6 +179,8 @@ main { padding: 20px 24px 40px; display: grid; gap: 12px; justify-items: start; 
 form { display: grid; gap: 10px; } form p { display: flex; gap: 10px; align-items: center; } form p > label { display: flex; gap: 8px; align-items: center; position: relative; }
 .act input { position: absolute; inset: 0; opacity: 0; cursor: pointer; width: 100%; } .act:focus-within { outline: 2px solid var(--kelp); outline-offset: 2px; }
 .fields { grid-template-columns: 110px minmax(0, 440px); align-items: baseline; gap: 10px 16px; }
-.what { max-width: 640px; border-top: 1px solid var(--rule); padding-top: 14px; margin-top: 12px; display: grid; gap: 8px; } .what h2 { font-size: 16px; line-height: 20px; }
+.what { max-width: 640px; width: 100%; border-top: 1px solid var(--rule); padding-top: 14px; margin-top: 12px; display: grid; gap: 8px; } .what h2 { font-size: 16px; line-height: 20px; }
+.leaving { border-left: 3px solid var(--ochre); padding: 8px 14px; max-width: 640px; display: grid; gap: 8px; background: var(--sheet); } .leaving p { display: block; }
+.revisions { list-style: none; margin: 0; padding: 0; max-height: 260px; overflow: auto; } .revisions li { display: grid; grid-template-columns: 40px minmax(0, 1fr) auto 90px; gap: 12px; padding: 5px 0; border-bottom: 1px solid var(--rule-soft); align-items: baseline; } .number { font-variant-numeric: tabular-nums; } .revisions li > :last-child { justify-self: end; }
 @media (max-width: 600px) { .fields { grid-template-columns: 1fr; } main { padding: 16px 12px; } }
 </style>
