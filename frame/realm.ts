@@ -47,6 +47,11 @@ replace(CustomElementRegistry.prototype, 'define', (own) => function (this: unkn
   return apply(own, this, base !== undefined && isLink(base) ? [name, constructor, { extends: instead }] : [name, constructor, options])
 })
 
+// a document that is opened anew forgets who listens, this script too
+for (const name of ['open', 'write', 'writeln']) {
+  replace(Document.prototype, name, () => () => { throw new DOMException('Documents are not written anew in a frame.', 'InvalidStateError') })
+}
+
 // markup that is cleaned by rules of the caller's own, which may let links through, and markup that comes piece by piece
 for (const holder of [Element.prototype, ShadowRoot.prototype, Document]) {
   for (const name of Object.getOwnPropertyNames(holder)) {

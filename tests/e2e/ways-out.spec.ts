@@ -28,7 +28,7 @@ test.beforeAll(async () => {
   const ines = await someone(at, 'ines')
   const source = readFileSync('tests/fixtures/leaker.ts', 'utf8').replaceAll('OUTSIDE_PORT', String(outside.port)).replaceAll('DATABASE_PORT', new URL(at.databaseUrl).port)
   const job = await bringIn(ines, { 'src/leaker.ts': source })
-  expect(job.body.result.added).toEqual(['tern-leaker'])
+  expect(job.body.result.added).toContain('tern-leaker')
 })
 test.afterAll(async () => {
   await at.end()
@@ -48,6 +48,17 @@ test('nothing that a component asks for leaves its frame', async ({ page }) => {
   // what is sent is sent within moments
   await page.waitForTimeout(2500)
   expect(outside.heard).toEqual([])
+})
+
+test('a page without our defences does reach it: the listener hears', async ({ page }) => {
+  await page.goto('about:blank')
+  await page.evaluate(async (port) => {
+    const connection = new RTCPeerConnection({ iceServers: [{ urls: `turn:127.0.0.1:${port}?transport=tcp`, username: 'a', credential: 'b' }] })
+    connection.createDataChannel('x')
+    await connection.setLocalDescription(await connection.createOffer())
+  }, outside.port)
+  await expect.poll(() => outside.heard.length).toBeGreaterThan(0)
+  outside.heard.length = 0
 })
 
 test('the browser members are tried in reaches the preview host, and nothing else', async () => {
@@ -107,9 +118,9 @@ test.describe('the keyboard', () => {
       await expect(alone(page, 'Thief').getByText('I listen.')).toBeVisible()
       await row(page, 'prop:way').getByRole('radiogroup').getByText(way, { exact: true }).click()
       await type(page, 'secret words')
-      const cut = page.getByRole('alert').filter({ hasText: 'took the keyboard again and again' })
-      if (await cut.count()) return
-      await expect(received(page)).toHaveText('')
+      expect((await page.getByLabel('Events').allTextContents()).join()).not.toContain('heard')
+      // the browser itself lets a fragment take nothing
+      if (way === 'dialog' || way === 'label') await expect(page.getByRole('alert')).toContainText('took the keyboard again and again')
       // whoever asks for the focus by name does not get it at all, and what was typed stands where it was typed
       if (way === 'focus') expect(await page.getByLabel('Find a component, member or word').inputValue()).toBe('secret words')
     })
