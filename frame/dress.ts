@@ -2,6 +2,7 @@ import { noScope, type Dress, type Found, type Node as Line } from '../core/styl
 import { Tokens, walkSheet } from '../core/style/sheet'
 import { compareSpecificity, mostOf, none, selectorsOf, specificityOf, type Specificity } from '../core/style/specificity'
 import { physical } from '../core/style/cascade'
+import { inheritance } from './inherits'
 import { adopt, adoptedIn } from './native'
 import { rootOf, rootsIn, saidBy } from './sheets'
 
@@ -296,7 +297,7 @@ export function dressOf(id: number, pseudo: string, isOurs: (sheet: CSSStyleShee
     const names = new Set([...(first?.declared ?? []).map((one) => physical(one.property, first!.writing)), ...inheritedOf(chain)])
     const customs = chain.flatMap((one) => one.declared.flatMap(({ property }) => (property.startsWith('--') ? [property] : [])))
     const computed = Object.fromEntries([...names, ...customs].filter((one) => one !== 'all').map((name) => [name.slice(0, 300), style.getPropertyValue(name).trim().slice(0, 2000)]))
-    return { node: id, pseudo, chain, layers: layers.slice(0, 2000), alone: [...alone].slice(0, 2000).map(([name, initial]) => ({ name, initial })), computed }
+    return { node: id, pseudo, chain, layers: layers.slice(0, 2000), alone: [...alone].slice(0, 2000).map(([name, initial]) => ({ name, initial })), inherits: inheritance(), computed }
   } finally {
     takeOut()
   }

@@ -14,6 +14,7 @@ import { dressOf, idAt, markupIn, ringAround } from './dress'
 import { mark } from './held'
 import { inTask, setText } from './native'
 import { observe } from './observe'
+import { stock } from './pristine'
 import { hello, toFrameSchema, unpackCells, type Cells, type FromFrame, type ToFrame } from './protocol'
 import { ask, forced, undress, writeSheets } from './sheets'
 
@@ -57,6 +58,7 @@ let place: HTMLElement = parent
 /** What is provided has to be there before anything is shown. */
 let providing: Promise<void> = Promise.resolve()
 
+stock()
 window.addEventListener('message', function take(event) {
   const [port] = event.ports
   if (event.source !== window.parent || event.data !== hello || !port) return

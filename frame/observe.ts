@@ -5,6 +5,7 @@ import type { ComponentModule, Mounted, Tools } from './adapters/adapter'
 import { mountElement } from './adapters/custom-element'
 import { answersIn, mark } from './held'
 import { adopt, adoptedIn } from './native'
+import { attributeOf, attributesIn, elementName, nodesIn, partsOf, pristine, treeOf } from './pristine'
 import { placeIn, prepareApp, wrapElement } from './provide'
 import { ask, internalsOf, rootOf, rootsIn, writeSheets } from './sheets'
 import { marksFor } from '../core/style/held'
@@ -59,7 +60,28 @@ function pictureOf(element: HTMLCanvasElement): string {
 
 interface Place { one: Case; form: HTMLFormElement; /** Where the component stands, in what is provided around it. */ parent: HTMLElement; mounted: Mounted | undefined; failed: string | undefined; fired: Set<string>; answered: Set<string>; answers: [string, unknown][]; focused: string[] }
 
-function look({ one, form, parent, failed, fired, answered, answers, focused }: Place, reads: readonly string[]): Observation {
+const untold = 'it puts something else in the place of what the browser is made of, so that nothing can be told of it'
+
+/** What is seen of one place: what is rendered, then what the component answers when its values are read. */
+function look(place: Place, reads: readonly string[]): Observation {
+  const seen = pristine(() => rendered(place))
+  const component = place.parent.firstElementChild
+  const read: [string, unknown][] = []
+  for (const name of component !== null && seen?.value.isElement ? reads : []) {
+    try {
+      read.push([name.slice(0, 300), (component as unknown as Record<string, unknown>)[name]])
+    } catch { /* one that cannot be read says nothing */ }
+  }
+  const told = seen && pristine(() => {
+    const { values } = seen.value.observation
+    for (const [name, value] of read) values[name] = printOf(value)
+    for (const [name, value] of place.answers) values[` answered ${name}`.slice(0, 300)] = printOf(value)
+    return seen.value.observation
+  })
+  return told?.value ?? { id: place.one.id, failed: untold, tree: '', style: '', values: {}, parts: [], slots: [], fired: [], answered: [] }
+}
+
+function rendered({ one, form, parent, failed, fired, answered, focused }: Place): { observation: Observation; isElement: boolean } {
   const tree = new Print()
   const style = new Print()
   const parts = new Set<string>()
@@ -67,47 +89,43 @@ function look({ one, form, parent, failed, fired, answered, answers, focused }: 
   const told = new Print()
   const drawn = new Print()
   const component = parent.firstElementChild
-  const isElement = component !== null && component.localName.includes('-')
+  const isElement = component !== null && elementName(component).includes('-')
   const visit = (element: Element, host: boolean) => {
-    tree.add(`<${element.localName}`)
-    for (const { name, value } of [...element.attributes].sort((a, b) => (a.name < b.name ? -1 : 1))) if (!madeUp.test(name) && (!host || ofHost.test(name)) && name !== 'style') tree.add(` ${name}=${value}`)
+    tree.add(`<${elementName(element)}`)
+    for (const { name, value } of [...attributesIn(element)].sort((a, b) => (a.name < b.name ? -1 : 1))) if (!madeUp.test(name) && (!host || ofHost.test(name)) && name !== 'style') tree.add(` ${name}=${value}`)
     if (element instanceof HTMLInputElement || element instanceof HTMLTextAreaElement || element instanceof HTMLSelectElement) tree.add(` value ${element.value}`)
     const internals = internalsOf(element)
     // what stands in no attribute: roles and properties given by itself (ARIA in HTML; ElementInternals, HTML section 4.13.7)
     if (internals) for (const name of toldNames) if (internals[name] !== null) told.add(`${name}=${String(internals[name])} `)
     if (element instanceof HTMLCanvasElement) drawn.add(pictureOf(element))
-    for (const name of element.part) parts.add(name)
-    for (const pair of (element.getAttribute('exportparts') ?? '').split(',')) {
+    for (const name of partsOf(element)) parts.add(name)
+    for (const pair of (attributeOf(element, 'exportparts') ?? '').split(',')) {
       const [inner, outer = inner] = pair.split(':').map((piece) => piece.trim())
       if (inner && outer && rootOf(element)?.querySelector(`[part~="${CSS.escape(inner)}"]`)) parts.add(outer)
     }
-    if (element instanceof HTMLSlotElement && element.getRootNode() !== document) slots.add(element.name)
+    if (element instanceof HTMLSlotElement && treeOf(element) !== document) slots.add(attributeOf(element, 'name') ?? '')
     for (const pseudo of [undefined, '::before', '::after']) {
       const computed = getComputedStyle(element, pseudo)
       if (pseudo && computed.content === 'none') continue
       for (const name of computed) if (name !== 'caret-color') style.add(`${name}${computed.getPropertyValue(name)}`)
     }
-    for (const child of [...(rootOf(element)?.childNodes ?? []), ...element.childNodes]) {
+    const root = rootOf(element)
+    for (const child of [...(root ? nodesIn(root) : []), ...nodesIn(element)]) {
       if (child instanceof Element) {
-        if (!['style', 'script', 'link', 'template'].includes(child.localName)) visit(child, false)
+        if (!['style', 'script', 'link', 'template'].includes(elementName(child))) visit(child, false)
       } else if (child instanceof Text) tree.add(child.data.trim())
     }
     tree.add('>')
   }
   for (const child of parent.children) visit(child, isElement && child === component)
   const values: Record<string, string> = {}
-  for (const name of isElement ? reads : []) {
-    try {
-      values[name.slice(0, 300)] = printOf((component as unknown as Record<string, unknown>)[name])
-    } catch { /* one that cannot be read says nothing */ }
-  }
   values[' sent'] = printOf([...new FormData(form)].map(([name, value]) => [name, typeof value === 'string' ? value : value.name]))
   values[' valid'] = String(form.matches(':valid'))
   values[' told'] = String(told)
   values[' drawn'] = String(drawn)
   if (focused.length) values[' focused'] = printOf(focused)
-  for (const [name, value] of answers) values[` answered ${name}`.slice(0, 300)] = printOf(value)
-  return { id: one.id, ...(failed ? { failed: failed.slice(0, 300) } : {}), tree: String(tree), style: String(style), values, parts: [...parts].slice(0, 500), slots: [...slots].slice(0, 500), fired: [...fired].slice(0, 500), answered: [...answered] }
+  const observation = { id: one.id, ...(failed ? { failed: failed.slice(0, 300) } : {}), tree: String(tree), style: String(style), values, parts: [...parts].slice(0, 500), slots: [...slots].slice(0, 500), fired: [...fired].slice(0, 500), answered: [...answered] }
+  return { observation, isElement }
 }
 
 /** What a person would do, as far as script can: a click on whatever answers, words into a field, a key on the first of them. */
@@ -201,7 +219,7 @@ export async function observe(tag: string, module: Partial<ComponentModule> | un
       const seen: Observation[] = []
       let began = performance.now()
       for (const place of places) {
-        seen.push(look(place, reads))
+        seen[seen.length] = look(place, reads)
         // whoever asks whether we are still there gets an answer
         if (performance.now() - began > 100) {
           await later(0)

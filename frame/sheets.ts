@@ -1,5 +1,6 @@
 import { holdSelector, preferMedia, type Preferences } from '../core/style/held'
 import { adopt, adoptedIn } from './native'
+import { openRoot } from './pristine'
 
 // The style sheets of everything in the frame, shadow trees included, written so that states are held
 // and preferences are as asked. What a rule said before is kept, and comes back when nothing is asked.
@@ -22,7 +23,7 @@ HTMLElement.prototype.attachInternals = function () {
 }
 export const internalsOf = (element: Element): ElementInternals | undefined => internals.get(element)
 
-export const rootOf = (element: Element): ShadowRoot | undefined => attached.get(element) ?? element.shadowRoot ?? undefined
+export const rootOf = (element: Element): ShadowRoot | undefined => attached.get(element) ?? openRoot(element) ?? undefined
 
 /** The document and every shadow tree in it. */
 export function* rootsIn(from: Document | ShadowRoot = document): Generator<Document | ShadowRoot> {

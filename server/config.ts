@@ -29,6 +29,8 @@ const settingsSchema = z.object({
   GIT_HOSTS: z.string().default(''),
   /** The browser that members are tried in when a whole library is. */
   CHROMIUM: z.string().default('/usr/bin/chromium'),
+  /** Megabytes that browser may have with all its processes. */
+  EVIDENCE_MEGABYTES: z.coerce.number().int().min(300).default(2500),
   /** Wrong passwords from one address in a quarter of an hour, before it has to wait. */
   SIGN_IN_TRIES: z.coerce.number().int().default(8),
   /** A proxy of ours stands before this server: the address a request comes from is the last one it names. */

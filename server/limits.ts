@@ -32,8 +32,8 @@ export const limits = {
   children: { megabytes: 768, children: 2, idleSeconds: 60 },
   /** Seconds each of their tasks may take. */
   tasks: { unpack: 30, dependencies: 20, read: 60, written: 20, asks: 20, begin: 45, modules: 60, package: 90, publishBody: 30, themesCss: 10, tokenEdit: 10, tokenFile: 10 },
-  /** Trying a library in a browser: seconds for one component in all, and for a turn, after which others come; megabytes for the browser with all its processes. */
-  evidence: { componentSeconds: 150, turnSeconds: 90, megabytes: 2500 },
+  /** Trying a library in a browser: seconds for one component in all, and for a turn, after which others come. How much memory the browser may have is a setting. */
+  evidence: { componentSeconds: 150, turnSeconds: 90 },
   /** Open feeds of one person in one process: each is a page that is looked at. */
   feeds: 40,
 } as const

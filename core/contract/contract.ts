@@ -52,6 +52,8 @@ export const contractSchema = z.object({
   className: z.string(),
   exportName: z.string().optional(),
   exported: z.boolean(),
+  /** The module that registers it, where that is another than its own. */
+  registeredIn: z.string().optional(),
   place: placeSchema,
   summary: z.string(),
   group: z.string().optional(),

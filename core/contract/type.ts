@@ -32,7 +32,7 @@ export function printType(type: TypeModel, open = false): string {
   const again = (one: TypeModel) => printType(one, open)
   switch (type.is) {
     case 'literal':
-      return typeof type.value === 'string' ? `'${type.value.replaceAll("'", "\\'")}'` : String(type.value)
+      return typeof type.value === 'string' ? `'${type.value.replace(/[\\']/g, '\\$&').replaceAll('\n', '\\n').replaceAll('\r', '\\r')}'` : String(type.value)
     case 'union':
       return type.of.map((one) => (one.is === 'function' ? `(${again(one)})` : again(one))).join(' | ')
     case 'list':

@@ -9,7 +9,8 @@ const doc = (text: string | undefined): string => (text ? `  /** ${text.replaceA
 /** Names in a type that lead into the library's own files are not there for a consumer: what is not plain is `unknown`. */
 function plainType(type: TypeModel): string {
   switch (type.is) {
-    case 'union': return type.of.map(plainType).join(' | ')
+    // a function takes everything after its arrow for its answer
+    case 'union': return type.of.map((part) => (part.is === 'function' ? `(${plainType(part)})` : plainType(part))).join(' | ')
     case 'list': return `(${plainType(type.of)})[]`
     case 'object': return `{ ${type.fields.map((one) => `${property(one.name)}${one.optional ? '?' : ''}: ${plainType(one.type)}`).join('; ')} }`
     case 'other': return 'unknown'
@@ -17,6 +18,24 @@ function plainType(type: TypeModel): string {
     case 'node': return 'unknown'
     default: return printType(type)
   }
+}
+
+/** What a handler is given: one value, several where the detail is a list of places, or anything where nothing is known. */
+function valuesOf(detail: TypeModel | undefined): string {
+  if (!detail) return '...values: any[]'
+  const isSeveral = detail.is === 'object' && detail.fields.length > 1 && detail.fields.every((field, i) => field.name === String(i))
+  if (!isSeveral) return `value: ${plainType(detail)}`
+  return detail.fields.map((field, i) => `value${i + 1}${field.optional ? '?' : ''}: ${plainType(field.type)}`).join(', ')
+}
+
+/** A class of a custom element as its contract has it, for sources that declare nothing themselves. */
+export function classDeclarationOf(contract: Contract): string {
+  const props = membersOf(contract, 'prop').map((prop) => `${doc(prop.comment)}  ${prop.readonly ? 'readonly ' : ''}${property(prop.name)}: ${plainType(prop.type)}\n`)
+  const methods = membersOf(contract, 'method').map((method) => `${doc(method.comment)}  ${property(method.name)}(...values: any[]): any\n`)
+  const name = contract.className || 'Component'
+  const head = contract.exportName === 'default' ? `export default class ${name}` : `export declare class ${name}`
+  // what HTML elements have already is not declared once more, in another form
+  return `type Own<T, K> = Omit<T, K & keyof T>\ndeclare const Base: new () => Own<HTMLElement, ${[...membersOf(contract, 'prop'), ...membersOf(contract, 'method')].map((member) => JSON.stringify(member.name)).join(' | ') || 'never'}>\n${head} extends Base {\n${props.join('')}${methods.join('')}}\n`
 }
 
 /**
@@ -27,7 +46,7 @@ export function declarationOf(contract: Contract): string {
   const props = membersOf(contract, 'prop').map((one) => `${doc(one.comment)}  ${property(one.name)}${one.required ? '' : '?'}: ${plainType(one.type)}\n`)
   const events = membersOf(contract, 'event').map((one) => {
     const name = contract.language === 'vue' ? `on${one.name.charAt(0).toUpperCase()}${one.name.slice(1)}` : one.name
-    return `${doc(one.comment)}  ${property(name)}?: (${one.detail ? `value: ${plainType(one.detail)}` : '...values: any[]'}) => void\n`
+    return `${doc(one.comment)}  ${property(name)}?: (${valuesOf(one.detail)}) => void\n`
   })
   const slots = membersOf(contract, 'slot')
   if (contract.language === 'vue') {

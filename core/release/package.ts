@@ -86,7 +86,7 @@ export const changelog = (entries: ChangelogEntry[]): string =>
 
 /** The tag-name map: `document.createElement('tern-…')` gets its own type. */
 export const tagNameMap = (contracts: Contract[], prefix: string): string =>
-  `${contracts.map((one) => `import type { ${one.className} } from './${bareName(one.tag, prefix)}.js'`).join('\n')}\n\ndeclare global {\n  interface HTMLElementTagNameMap {\n${contracts.map((one) => `    '${one.tag}': ${one.className}`).join('\n')}\n  }\n}\n`
+  `${contracts.map((one) => `import type { ${one.exportName === 'default' ? `default as ${one.className}` : one.className} } from './${bareName(one.tag, prefix)}.js'`).join('\n')}\n\ndeclare global {\n  interface HTMLElementTagNameMap {\n${contracts.map((one) => `    '${one.tag}': ${one.className}`).join('\n')}\n  }\n}\n`
 
 function readme({ library, version, contracts, prefix, words, registry, themes }: PackageInput): string {
   const cell = (text: string) => text.replaceAll('|', '\\|').replaceAll('\n', ' ')

@@ -62,7 +62,7 @@ test('what inherits comes from above, and words of the cascade do what they say'
 test('what one shorthand says is one line, what comes down stands apart, and what is lost says so', () => {
   const found = (property: string, value: string, more: Partial<Found> = {}): Found => ({ ...declared({ property, value }), layer: [], specificity: [0, 1, 0], by: 'component', of: 'x-a', selector: '.x', within: [], ...more })
   const dress: Dress = {
-    node: 1, pseudo: '', layers: [], alone: [],
+    node: 1, pseudo: '', layers: [], alone: [], inherits: {},
     chain: [
       { label: 'b', id: 1, writing, declared: [found('border-top-width', '1px', { as: 'border' }), found('border-left-width', '1px', { as: 'border' }), found('top', 'var(--gone)')] },
       { label: 'html', id: null, writing, declared: [found('color', 'red')] },

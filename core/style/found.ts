@@ -47,6 +47,8 @@ export const dressSchema = z.object({
   layers: z.array(z.object({ tree: z.int(), path: z.array(text(200)).check(z.maxLength(20)) })).check(z.maxLength(2000)),
   /** Custom properties that do not inherit, with their initial value. */
   alone: z.array(z.object({ name: text(300), initial: z.nullable(text(2000)) })).check(z.maxLength(2000)),
+  /** Properties of which the browser told whether they are inherited. */
+  inherits: z.record(text(300), z.boolean()),
   /** What the browser makes of each property, on the element itself. */
   computed: z.record(text(300), text(2000)),
 })

@@ -1,6 +1,7 @@
 /**
- * Properties that an element takes over from what it stands in when nothing is declared for it. Each is
- * asked of a browser by a test, as far as a browser can be asked.
+ * Properties that an element takes over from what it stands in when nothing is declared for it, as the
+ * standards say. What a browser does is asked of the browser (`frame/inherits.ts`); this is for those of
+ * which it tells nothing.
  */
 const inherited = new Set(`
 accent-color border-collapse caption-side caret-animation caret-color caret-shape clip-rule color color-interpolation color-interpolation-filters color-scheme cursor
@@ -18,4 +19,3 @@ text-underline-position text-wrap-mode text-wrap-style visibility white-space-co
 
 /** Whether a longhand is inherited. Custom properties are, unless they were registered otherwise. */
 export const isInherited = (property: string): boolean => inherited.has(property)
-export const inheritedProperties = [...inherited]

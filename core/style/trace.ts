@@ -31,13 +31,21 @@ export interface Tracing<D extends Declared> {
   rank: LayerRank
   /** Custom properties that do not inherit, because they were registered so (CSS Properties and Values API Level 1), with their initial value. */
   alone?: ReadonlyMap<string, string | undefined>
+  /** What the browser says of whether a property is inherited. */
+  inherits?: Readonly<Record<string, boolean>>
+}
+
+/** Whether a property is inherited: as the browser says, or as the standards do where it could not be asked. */
+function inheritedIn<D extends Declared>({ alone, inherits }: Tracing<D>, property: string): boolean {
+  if (property.startsWith('--')) return !alone?.has(property)
+  return inherits && Object.hasOwn(inherits, property) ? inherits[property]! : isInherited(property)
 }
 
 /** What a frame told of an element, as it is traced. */
-export const tracingOf = ({ chain, layers, alone }: Dress): Tracing<Found> => {
+export const tracingOf = ({ chain, layers, alone, inherits }: Dress): Tracing<Found> => {
   const ranks = new Map<number, ReturnType<typeof layerRanks>>()
   for (const { tree } of layers) if (!ranks.has(tree)) ranks.set(tree, layerRanks(layers.filter((one) => one.tree === tree).map((one) => one.path)))
-  return { chain, rank: (tree, layer) => ranks.get(tree)?.(layer) ?? 0, alone: new Map(alone.map(({ name, initial }) => [name, initial ?? undefined])) }
+  return { chain, rank: (tree, layer) => ranks.get(tree)?.(layer) ?? 0, alone: new Map(alone.map(({ name, initial }) => [name, initial ?? undefined])), inherits }
 }
 
 /** Declarations for one property on one element of the chain, strongest first. */
@@ -62,7 +70,7 @@ function standing<D extends Declared>(list: D[], rank: LayerRank): D[] {
 
 /** Where a property of the chain's first element gets its value; `property` is physical or custom. */
 export function originOf<D extends Declared>(tracing: Tracing<D>, property: string, from = 0): Origin<D> {
-  const inherits = property.startsWith('--') ? !tracing.alone?.has(property) : isInherited(property)
+  const inherits = inheritedIn(tracing, property)
   for (let at = from; at < tracing.chain.length; at++) {
     const list = standing(declaredFor(tracing, at, property), tracing.rank)
     const [winner, ...over] = list
@@ -158,7 +166,7 @@ export function valueOf<D extends Declared>(tracing: Tracing<D>, property: strin
   const isCustom = property.startsWith('--')
   if (isCustom && isInCircle(tracing, property, origin.at)) return undefined
   const filled = filledIn(value, pathsOf(tracing, value, origin.at))
-  if (filled === undefined) return !isCustom && isInherited(property) ? valueOf(tracing, property, origin.at + 1) : undefined
+  if (filled === undefined) return !isCustom && inheritedIn(tracing, property) ? valueOf(tracing, property, origin.at + 1) : undefined
   return ['initial', 'unset'].includes(filled.toLowerCase()) ? undefined : filled
 }
 

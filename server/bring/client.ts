@@ -16,7 +16,7 @@ export async function runClient(args: string[], { cwd, seconds, going }: { cwd: 
       ...npmEnvironment(), npm_config_proxy: gate.address, npm_config_https_proxy: gate.address, npm_config_noproxy: '', npm_config_git: noGit, npm_config_ignore_scripts: 'true',
       npm_config_audit: 'false', npm_config_fund: 'false', npm_config_progress: 'false', npm_config_loglevel: 'error', npm_config_omit_lockfile_registry_resolved: 'false',
       // words that newer clients have for the same
-      npm_config_allow_git: 'none', npm_config_allow_remote: 'none', npm_config_allow_file: 'none', npm_config_allow_directory: 'none',
+      npm_config_allow_git: 'none', npm_config_allow_file: 'none', npm_config_allow_directory: 'none',
     }
     return await run('npm', args, { cwd, seconds, going, env })
   } finally {

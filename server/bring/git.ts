@@ -52,8 +52,8 @@ function gitEnvironment({ url, addresses }: Judged, secret: GitSecret | undefine
 }
 
 /** Fetches a repository's files at one point, by real git, without its history, hooks or submodules. */
-export async function fetchGit(origin: GitOrigin, secret: GitSecret | undefined, going: () => Promise<boolean>): Promise<{ files: RawFile[]; problems: Problem[]; commit: string } | undefined> {
-  const judged = await judgeAddress(origin.address)
+export async function fetchGit(origin: GitOrigin, secret: GitSecret | undefined, going: () => Promise<boolean>, judge: (address: string) => Promise<Judged> = judgeAddress): Promise<{ files: RawFile[]; problems: Problem[]; commit: string } | undefined> {
+  const judged = await judge(origin.address)
   const { url } = judged
   const folder = await mkdtemp(join(dataFolder('fetched'), 'git-'))
   try {

@@ -104,8 +104,9 @@ export function librarySource(files: SourceText[], { dependencies, contracts = [
 /** Stands for a file that does not compile: whoever needs it fails, and no name is missed in it meanwhile. */
 const leftOut: OnLoadResult = { contents: "throw new Error('left out'); module.exports = {}", loader: 'js' }
 
-/** What stands in a component's entry: the component under one name, and the adapter of its language. */
+/** What stands in a component's entry: a custom element with the module that registers it, of others the component under one name and the adapter of its language. */
 const entryText = (contract: Contract): string =>
+  contract.language === 'custom-element' ? `import ${JSON.stringify(`./${contract.registeredIn!}`)}\nexport * from ${JSON.stringify(`./${contract.files[0]!}`)}\n` :
   `export { ${contract.exportName ?? 'default'} as component } from ${JSON.stringify(`./${contract.files[0]!}`)}\nexport { adapter } from '${ours}${adapters[contract.language as keyof typeof adapters]}'\n`
 
 async function cssModule(path: string, text: string): Promise<string> {
@@ -159,7 +160,7 @@ function failuresOf(error: unknown, maps: ReadonlyMap<string, TraceMap>): { file
  * its own errors and costs only the components that need it: it is left out, and the rest built again.
  */
 export async function buildModules(files: SourceText[], contracts: Contract[], dependencies?: string): Promise<BuiltModules> {
-  const entryOf = new Map(contracts.map((one) => [one.tag, one.language === 'custom-element' ? one.files[0]! : `${entryOfComponent}${one.tag}`]))
+  const entryOf = new Map(contracts.map((one) => [one.tag, one.language === 'custom-element' && !one.registeredIn ? one.files[0]! : `${entryOfComponent}${one.tag}`]))
   const entries = [...new Set(entryOf.values())]
   const broken: Broken = new Map()
   const maps = new Map<string, TraceMap>()

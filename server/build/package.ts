@@ -8,7 +8,7 @@ import { readFileSync, readdirSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { dirname, join } from 'node:path'
 import type { Problem } from '~~/core/problem'
-import { declarationOf } from '~~/core/release/declarations'
+import { classDeclarationOf, declarationOf } from '~~/core/release/declarations'
 import { bareName } from '~~/core/release/manifest'
 import { packageFiles, tagNameMap, type PackageFile, type PackageInput } from '~~/core/release/package'
 import type { SourceText } from '~~/core/read/source/source-set'
@@ -35,9 +35,11 @@ export async function buildPackage(files: SourceText[], input: Omit<PackageInput
 /** One ES module a component and an index; what they share stands once, in `dist/shared/`. */
 async function packageModules(files: SourceText[], { contracts, prefix, library }: Omit<PackageInput, 'built'>): Promise<PackageFile[]> {
   const names = new Map(contracts.map((one) => [`entry/${bareName(one.tag, prefix)}.ts`, one]))
-  const exported = (one: PackageInput['contracts'][number]) => (one.language === 'custom-element' ? `export * from '../${one.files[0]!}'\n` : `export { ${one.exportName ?? 'default'} as ${one.tag} } from '../${one.files[0]!}'\n`)
-  const entries: SourceText[] = [...names].map(([path, one]) => ({ path, text: exported(one) }))
-  entries.push({ path: 'entry/index.ts', text: contracts.map(exported).join('') })
+  const element = (one: PackageInput['contracts'][number], isOwn: boolean) =>
+    `${one.registeredIn ? `import '../${one.registeredIn}'\n` : ''}export * from '../${one.files[0]!}'\n${isOwn && one.exportName === 'default' ? `export { default } from '../${one.files[0]!}'\n` : ''}`
+  const exported = (one: PackageInput['contracts'][number], isOwn = false) => (one.language === 'custom-element' ? element(one, isOwn) : `export { ${one.exportName ?? 'default'} as ${one.tag} } from '../${one.files[0]!}'\n`)
+  const entries: SourceText[] = [...names].map(([path, one]) => ({ path, text: exported(one, true) }))
+  entries.push({ path: 'entry/index.ts', text: contracts.map((one) => exported(one)).join('') })
   const result = await build({
     entryPoints: entries.map((one) => one.path), bundle: true, splitting: true, format: 'esm', target: 'es2022', outdir: '/out', write: false,
     entryNames: '[name]', chunkNames: 'shared/[hash]', sourcemap: 'linked', sourcesContent: true, logLevel: 'silent', absWorkingDir: '/', outbase: '/',
@@ -63,7 +65,7 @@ function packageDeclarations(files: SourceText[], { contracts, prefix }: Omit<Pa
   const out: PackageFile[] = []
   const options: ts.CompilerOptions = {
     target: ts.ScriptTarget.ES2022, module: ts.ModuleKind.ESNext, moduleResolution: ts.ModuleResolutionKind.Bundler, lib: ['lib.es2022.d.ts', 'lib.dom.d.ts', 'lib.dom.iterable.d.ts'],
-    declaration: true, emitDeclarationOnly: true, strict: true, skipLibCheck: true, rootDir: '/lib', outDir: '/types', allowImportingTsExtensions: true, rewriteRelativeImportExtensions: true, types: [],
+    declaration: true, emitDeclarationOnly: true, strict: true, skipLibCheck: true, rootDir: '/lib', outDir: '/types', allowImportingTsExtensions: true, allowJs: true, maxNodeModuleJsDepth: 0, rewriteRelativeImportExtensions: true, types: [],
   }
   const host: ts.CompilerHost = {
     getSourceFile(name, version) {
@@ -84,17 +86,36 @@ function packageDeclarations(files: SourceText[], { contracts, prefix }: Omit<Pa
   const ambient = [...texts.keys()].filter((one) => one.endsWith('.d.ts'))
   const program = ts.createProgram([...contracts.filter((one) => one.language === 'custom-element').map((one) => `/lib/${one.files[0]}`), ...ambient], options, host)
   const emitted = program.emit(undefined, undefined, undefined, true, { afterDeclarations: [endingsForConsumers] })
-  const problems: Problem[] = emitted.diagnostics.filter((one) => one.category === ts.DiagnosticCategory.Error).map((one) => ({
+  // plain JavaScript declares what can be worked out; what cannot is declared from the contract instead
+  const isScript = (name: string) => /\.[cm]?jsx?$/.test(name)
+  const wrong = emitted.diagnostics.filter((one) => one.category === ts.DiagnosticCategory.Error)
+  const problems: Problem[] = wrong.filter((one) => !one.file || !isScript(one.file.fileName)).map((one) => ({
     code: 'declarations',
     what: ts.flattenDiagnosticMessageText(one.messageText, ' '),
     ...(one.file && one.start !== undefined ? { where: { file: one.file.fileName.replace(/^\/lib\//, ''), line: one.file.getLineAndCharacterOfPosition(one.start).line + 1 } } : {}),
     todo: 'Write the type out where the compiler cannot name it.',
   }))
-  const from = (file: string) => `./types/${file.replace(/\.([cm]?)tsx?$/, '.$1js')}`
-  const entries: PackageFile[] = contracts.map((one) => ({ path: `dist/${bareName(one.tag, prefix)}.d.ts`, content: one.language === 'custom-element' ? `import './tags.js'\nexport * from '${from(one.files[0]!)}'\n` : declarationOf(one) }))
+  // declarations that the library wrote itself go with it
+  for (const path of ambient) replaceFile(out, { path: `dist/types/${path.slice('/lib/'.length)}`, content: texts.get(path)! })
+  const failed = new Set(wrong.flatMap((one) => (one.file && isScript(one.file.fileName) ? [one.file.fileName.slice('/lib/'.length)] : [])))
+  const declared = (file: string) => `dist/types/${file.replace(/\.([cm]?)[jt]sx?$/, '.d.$1ts')}`
+  for (const contract of contracts.filter((one) => one.language === 'custom-element')) {
+    const [file = ''] = contract.files
+    const isWritten = texts.has(`/lib/${file.replace(/\.([cm]?)[jt]sx?$/, '.d.$1ts')}`)
+    const isMade = out.some((one) => one.path === declared(file)) && !failed.has(file)
+    if (!isWritten && !isMade) replaceFile(out, { path: declared(file), content: classDeclarationOf(contract) })
+  }
+  const from = (file: string) => `./types/${file.replace(/\.([cm]?)[jt]sx?$/, '.$1js')}`
+  const entries: PackageFile[] = contracts.map((one) => ({ path: `dist/${bareName(one.tag, prefix)}.d.ts`, content: one.language === 'custom-element' ? `import './tags.js'\nexport * from '${from(one.files[0]!)}'\n${one.exportName === 'default' ? `export { default } from '${from(one.files[0]!)}'\n` : ''}` : declarationOf(one) }))
   entries.push({ path: 'dist/index.d.ts', content: `import './tags.js'\n${contracts.map((one) => `export * from '${one.language === 'custom-element' ? from(one.files[0]!) : `./${bareName(one.tag, prefix)}.js`}'\n`).join('')}` })
   entries.push({ path: 'dist/tags.d.ts', content: tagNameMap(contracts.filter((one) => one.exported && one.language === 'custom-element'), prefix) })
   return { files: [...out, ...entries], problems }
+}
+
+const replaceFile = (files: PackageFile[], file: PackageFile): void => {
+  const at = files.findIndex((known) => known.path === file.path)
+  if (at < 0) files.push(file)
+  else files[at] = file
 }
 
 /** `./base.ts` in a declaration becomes `./base.js`, which every compiler resolves to the declaration beside it. */

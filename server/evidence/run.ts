@@ -112,7 +112,8 @@ async function inBrowser(input: ToTry, heard: (tried: Exclude<Tried, { begun: tr
   const child = fork(join(process.env.KEPT_SHELF_ROOT ?? process.cwd(), '.build', 'evidence.mjs'), {
     execArgv: ['--max-old-space-size=512'], serialization: 'advanced', stdio: ['ignore', 'ignore', 'inherit', 'ipc'], env: { PATH: process.env.PATH ?? '', HOME: process.env.HOME ?? '' },
   })
-  const most = limits.evidence.megabytes * 1_000_000
+  const megabytes = settings().EVIDENCE_MEGABYTES
+  const most = megabytes * 1_000_000
   const release = child.pid === undefined ? undefined : limitGroup(child.pid, most)
   let trying: string | undefined
   let isOver = false
@@ -142,7 +143,7 @@ async function inBrowser(input: ToTry, heard: (tried: Exclude<Tried, { begun: tr
   clearInterval(watch)
   release?.()
   if (!isOver || trying === undefined) return undefined
-  const what = `${trying} was not tried to its end: the browser needed more than ${limits.evidence.megabytes} MB for it, and was ended.`
+  const what = `${trying} was not tried to its end: the browser needed more than ${megabytes} MB for it, and was ended.`
   return { tag: trying, problem: { code: 'too-much-memory', what, todo: 'Open it on the bench: it may put together more and more without end.' } }
 }
 

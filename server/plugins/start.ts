@@ -1,5 +1,6 @@
 import type { Server } from 'node:http'
 import { defineNitroPlugin } from 'nitropack/runtime'
+import { sessionSecret } from '../config'
 import { stopChildren } from '../build/pool'
 import { log } from '../log'
 import { startQueue, stopQueue } from '../jobs/queue'
@@ -10,6 +11,13 @@ import { closeStore, migrate, store } from '../store/database'
 /** What runs beside the requests: migrations, the preview host, the job queue, the ear for notifications. */
 export default defineNitroPlugin((nitro) => {
   let preview: Server | undefined
+  try {
+    sessionSecret()
+  } catch (error) {
+    // sessions sealed with a secret that everybody knows would be worse than no server
+    process.stderr.write(`${(error as Error).message}\n`)
+    process.exit(1)
+  }
   const begin = async (): Promise<void> => {
     try {
       preview ??= await startPreview()

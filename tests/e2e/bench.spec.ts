@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import { bringIn, someone, world, type World } from '../world'
-import { alone, choose, row, signIn } from './person'
+import { alone, choose, row, signIn, tabTo } from './person'
 
 let at: World
 test.beforeAll(async () => { at = await world() })
@@ -36,7 +36,7 @@ test('a component held in a state looks as it does when the state is really reac
       const element = alone(page, title).locator(target).first()
       await expect(element).toBeVisible()
       const rest = await drawn(page, title)
-      if (state === 'focus-visible') await element.press('Shift')
+      if (state === 'focus-visible') await tabTo(page, title, element)
       else await element.hover()
       if (state === 'active') await page.mouse.down()
       await page.waitForTimeout(500)

@@ -4,7 +4,7 @@ import { bringIn, someone, world, type World } from '../world'
 import { signIn } from './person'
 
 let at: World
-test.beforeAll(async () => { at = await world() })
+test.beforeAll(async () => { at = await world({ EVIDENCE_MEGABYTES: '1100' }) })
 test.afterAll(() => at.end())
 
 /** Has the whole library tried, by the act on its page, and waits for the end. */
@@ -74,4 +74,19 @@ test('a component in a loop and one that leads away cost only themselves; a run 
   await page.getByRole('button', { name: 'Stop' }).click()
   await expect(page.getByText('The last run was stopped')).toBeVisible()
   await expect(page.getByRole('button', { name: /^Try / })).toBeEnabled()
+})
+
+test('a component cannot write its own evidence, and one that takes all memory costs only itself', async ({ page }) => {
+  test.setTimeout(300_000)
+  const ines = await someone(at, 'ines')
+  expect((await ines('/api/libraries', { body: { title: 'Sly', slug: 'sly', package: '@marram/sly', prefix: 'sly-', visibility: 'open' } })).status).toBe(200)
+  await bringIn(ines, { 'src/forger.js': readFileSync('tests/fixtures/forger.js', 'utf8'), 'src/hog.js': readFileSync('tests/fixtures/hog.js', 'utf8'), 'src/last.js': "export class Last extends HTMLElement { static observedAttributes = ['word']; /** @type {string} */ get word() { return this.getAttribute('word') ?? 'x' } set word(v) { this.setAttribute('word', v) } attributeChangedCallback() { this.textContent = this.word } connectedCallback() { this.textContent = this.word } }\ncustomElements.define('sly-last', Last)" }, 'sly')
+  await signIn(page, at, 'ines', '/sly/evidence?which=all')
+  await page.getByRole('button', { name: /^Try / }).click()
+  // the browser that is full ends, and the next component is tried in another
+  await expect(rows(page, 'Last')).toContainText('It changed what is shown', { timeout: 250_000 })
+  await expect(page.getByText(/sly-hog .*(needed more than 1100 MB|its page died)/)).toBeVisible()
+  const { components } = (await ines('/api/libraries/sly/evidence')).body as { components: { tag: string; evidence: { member: string; mark: string }[] }[] }
+  const marks = Object.fromEntries(components.find((one) => one.tag === 'sly-forger')!.evidence.map(({ member, mark }) => [member, mark]))
+  expect(marks).toMatchObject({ 'prop:idle': 'no effect', 'part:never': 'not found', 'prop:word': 'seen' })
 })

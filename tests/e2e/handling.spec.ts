@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
 import { bringIn, someone, world, type World } from '../world'
-import { alone, choose, row, signIn } from './person'
+import { alone, choose, row, signIn, tabTo } from './person'
 
 let at: World
 test.beforeAll(async () => {
@@ -114,8 +114,9 @@ test('a function is recorded when it is called; events by name; what had the foc
   await choose(page, 'What is heard', 'ask()')
   await expect(heard).not.toContainText('opened')
   await choose(page, 'What is heard', 'Focus and keys')
-  await gate.press('Escape')
-  await gate.press('a')
+  await tabTo(page, 'Lock', gate)
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('a')
   const trail = page.locator('pre[aria-label="Focus and keys"]')
   await expect(trail).toContainText('has the focus  button[part=gate]')
   await expect(trail).toContainText('Escape, taken by the component  button[part=gate]')

@@ -121,7 +121,7 @@ test('what is being typed into a token stays, though a colleague keeps another t
   await expect.poll(brass).toBe('#112233')
   const tobias = await someone(at, 'tobias')
   const theme = (await tobias('/api/libraries/tern')).body.themes.find((one: { name: string }) => one.name === 'daywatch')
-  expect((await tobias('/api/libraries/tern/tokens', { method: 'PATCH', body: { theme: 'daywatch', path: 'ink.700', text: '#445566', revision: theme.revision } })).status).toBe(200)
+  expect((await tobias('/api/libraries/tern/tokens', { method: 'PATCH', body: { theme: 'daywatch', path: 'ink.700', text: '#445566', seen: theme.document.ink['700'].$value } })).status).toBe(200)
   await expect(page.getByRole('button', { name: 'ink.700 in Daywatch: #445566' })).toBeVisible()
   expect(await brass()).toBe('#112233')
   await page.keyboard.press('Enter')
@@ -129,6 +129,19 @@ test('what is being typed into a token stays, though a colleague keeps another t
   await page.reload()
   await expect(page.getByRole('button', { name: 'brass.500 in Daywatch: #112233' })).toBeVisible()
   await expect(page.getByRole('button', { name: 'ink.700 in Daywatch: #445566' })).toBeVisible()
+})
+
+test('a colleague who keeps the same token meanwhile is not written over: one is told, and sees theirs', async ({ page }) => {
+  await signIn(page, at, 'ines', '/tern/tokens?token=brass.700')
+  await page.getByRole('button', { name: /^brass.700 in Daywatch:/ }).click()
+  await page.getByLabel('brass.700 in Daywatch', { exact: true }).fill('#112233')
+  const tobias = await someone(at, 'tobias')
+  const theme = (await tobias('/api/libraries/tern')).body.themes.find((one: { name: string }) => one.name === 'daywatch')
+  expect((await tobias('/api/libraries/tern/tokens', { method: 'PATCH', body: { theme: 'daywatch', path: 'brass.700', text: '#665544', seen: theme.document.brass['700'].$value } })).status).toBe(200)
+  await page.waitForTimeout(800)
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('Somebody gave brass.700 another value while you were at it.')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'brass.700 in Daywatch: #665544' })).toBeVisible()
 })
 
 test('signed out, one is at the door, and comes back to where one wanted to go', async ({ page }) => {

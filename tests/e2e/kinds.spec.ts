@@ -109,6 +109,7 @@ test('what needs an app made ready, or a provider of the library’s own around 
   await page.goto(`${at.url}/gannettides/provisions`)
   await page.getByLabel('Script').fill("export const wrap = () => { throw new Error('no harbour') }")
   await page.getByRole('button', { name: 'Provide it' }).click()
+  await expect(page.getByText('Provided.')).toBeVisible()
   await page.goto(`${at.url}/gannettides/TideMark`)
   await expect(page.getByRole('alert').filter({ hasText: 'no harbour' })).toContainText('The provisions failed, not the component')
 })

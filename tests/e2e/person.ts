@@ -1,4 +1,4 @@
-import { expect, type Page } from '@playwright/test'
+import { expect, type Locator, type Page } from '@playwright/test'
 import { people, type World } from '../world'
 
 /** Signs in as a person does: at the door, by typing. */
@@ -13,6 +13,14 @@ export async function signIn(page: Page, at: World, who: keyof typeof people, to
 
 /** The component in its frame on the bench. */
 export const alone = (page: Page, title: string) => page.frameLocator(`iframe[title="${title}, alone"]`)
+/** Gives the keyboard to a component as a person does, by pointing into its frame, and moves to one of its elements with Tab. */
+export async function tabTo(page: Page, title: string, element: Locator): Promise<void> {
+  await alone(page, title).locator('html').click({ position: { x: 3, y: 3 } })
+  await expect(async () => {
+    await page.keyboard.press('Tab')
+    expect(await element.evaluate((found) => found.matches(':focus'))).toBe(true)
+  }).toPass({ timeout: 20_000, intervals: [50] })
+}
 /** A member's row in the ledger. */
 export const row = (page: Page, member: string) => page.locator(`[data-member="${member}"]`)
 /** Chooses in a sentence. */

@@ -1,0 +1,102 @@
+// What the browser is made of, as it was before any component came. A component shares the frame's realm and
+// may put something else in the place of anything in it; what is seen of it is looked at with all of that taken
+// out of the way, so that it cannot write its own evidence.
+
+const { apply, defineProperty, deleteProperty, getOwnPropertyDescriptor, getPrototypeOf, ownKeys } = Reflect
+type Key = string | symbol
+interface Held { holder: object; keys: Key[]; before: (PropertyDescriptor | undefined)[]; /** Whether keys that were not there are taken away too. */ whole: boolean }
+const held: Held[] = []
+
+function hold(holder: object, whole: boolean): void {
+  const keys = ownKeys(holder)
+  held.push({ holder, keys, whole, before: keys.map((key) => getOwnPropertyDescriptor(holder, key)) })
+}
+
+/** Everything that is reached from the names of the page's global object: functions, their prototypes, and what those are made from. */
+function takeStock(): void {
+  const seen = new Set<object>()
+  const visit = (value: unknown): void => {
+    if ((typeof value !== 'object' && typeof value !== 'function') || value === null || seen.has(value)) return
+    seen.add(value)
+    hold(value, true)
+    visit(getPrototypeOf(value))
+    for (const key of ownKeys(value)) {
+      const descriptor = getOwnPropertyDescriptor(value, key)
+      // of a class its prototype, of a name space its classes
+      if (descriptor && 'value' in descriptor && (key === 'prototype' || key === 'constructor' || typeof descriptor.value === 'function')) visit(descriptor.value)
+    }
+  }
+  seen.add(window)
+  hold(window, false)
+  for (const key of ownKeys(window)) {
+    const descriptor = getOwnPropertyDescriptor(window, key)
+    if (descriptor && 'value' in descriptor) visit(descriptor.value)
+  }
+  visit(getPrototypeOf(window))
+  for (const iterator of [[][Symbol.iterator](), new Map()[Symbol.iterator](), new Set()[Symbol.iterator](), ''[Symbol.iterator](), 'x'.matchAll(/x/g), (function* () { /* only its kind matters */ })()]) visit(getPrototypeOf(iterator))
+}
+
+const same = (one: PropertyDescriptor | undefined, other: PropertyDescriptor | undefined): boolean =>
+  one === other || (one !== undefined && other !== undefined && one.value === other.value && one.get === other.get && one.set === other.set)
+
+let isStocked = false
+/** Takes stock once, when the frame's own script has done all it does. */
+export function stock(): void {
+  if (isStocked) return
+  isStocked = true
+  takeStock()
+}
+
+/**
+ * Does something with the browser as it was, and puts back what a component had put in place. Answers
+ * `undefined` where something cannot be put right: whatever is seen then may be the component's own word.
+ */
+export function pristine<T>(run: () => T): { value: T } | undefined {
+  const changed: { holder: object; key: Key; now: PropertyDescriptor | undefined }[] = []
+  let count = 0
+  let isRight = true
+  for (let i = 0; i < held.length; i++) {
+    const { holder, keys, before, whole } = held[i]!
+    for (let at = 0; at < keys.length; at++) {
+      const now = getOwnPropertyDescriptor(holder, keys[at]!)
+      if (same(now, before[at])) continue
+      changed[count++] = { holder, key: keys[at]!, now }
+      isRight = put(holder, keys[at]!, before[at]) && isRight
+    }
+    if (!whole) continue
+    const all = ownKeys(holder)
+    if (all.length === keys.length) continue
+    for (let at = 0; at < all.length; at++) {
+      if (has(keys, all[at]!)) continue
+      changed[count++] = { holder, key: all[at]!, now: getOwnPropertyDescriptor(holder, all[at]!) }
+      isRight = deleteProperty(holder, all[at]!) && isRight
+    }
+  }
+  try {
+    return isRight ? { value: run() } : undefined
+  } finally {
+    for (let i = count - 1; i >= 0; i--) put(changed[i]!.holder, changed[i]!.key, changed[i]!.now)
+  }
+}
+function put(holder: object, key: Key, descriptor: PropertyDescriptor | undefined): boolean {
+  return descriptor === undefined ? deleteProperty(holder, key) : defineProperty(holder, key, descriptor)
+}
+function has(keys: readonly Key[], key: Key): boolean {
+  for (let i = 0; i < keys.length; i++) if (keys[i] === key) return true
+  return false
+}
+
+// what an element tells of itself, past anything that its class says
+const getter = <T>(of: object, name: string) => {
+  const read = getOwnPropertyDescriptor(of, name)!.get!
+  return (element: object): T => apply(read, element, []) as T
+}
+export const elementName = getter<string>(Element.prototype, 'localName')
+export const attributesIn = getter<NamedNodeMap>(Element.prototype, 'attributes')
+export const partsOf = getter<DOMTokenList>(Element.prototype, 'part')
+export const openRoot = getter<ShadowRoot | null>(Element.prototype, 'shadowRoot')
+export const nodesIn = getter<NodeListOf<ChildNode>>(Node.prototype, 'childNodes')
+const { getAttribute } = Element.prototype
+export const attributeOf = (element: Element, name: string): string | null => apply(getAttribute, element, [name])
+const { getRootNode } = Node.prototype
+export const treeOf = (node: Node): Node => apply(getRootNode, node, [])

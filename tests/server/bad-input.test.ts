@@ -1,0 +1,84 @@
+import { readdirSync } from 'node:fs'
+import { join } from 'node:path'
+import fc from 'fast-check'
+import type { Stated } from '~~/server/auth/route'
+import { anything, nearTo } from '../fixtures/bad-input'
+import { someone, world, type Ask, type World } from '../world'
+
+let at: World
+let ines: Ask
+beforeAll(async () => {
+  at = await world({ SIGN_IN_TRIES: '1000000' })
+  ines = await someone(at, 'ines')
+}, 60_000)
+afterAll(() => at.end())
+
+const folder = 'server/api'
+interface Route { method: string; path: string[]; stated: Stated }
+const routes: Route[] = readdirSync(folder, { recursive: true, encoding: 'utf8' }).filter((file) => file.endsWith('.ts')).map((file) => {
+  // eslint-disable-next-line @typescript-eslint/no-require-imports -- each file by its name
+  const { stated } = (require(join(process.cwd(), folder, file)) as { default: { stated: Stated } }).default
+  const [, name, method] = /^(.*)\.(get|post|put|patch|delete)\.ts$/.exec(file)!
+  return { method: method!.toUpperCase(), path: name!.replace(/\/index$|^index$/, '').split('/'), stated }
+})
+/** What ends the session that asks, is written at the server's own cost, or never ends by design. */
+const apart = (route: Route): boolean => route.path.join('/') === 'sign-out' || route.path.at(-1) === 'feed'
+/** Parts of addresses: those that are there, and those that are not. */
+const part: Record<string, fc.Arbitrary<string>> = {
+  '[library]': fc.oneof({ weight: 6, arbitrary: fc.constant('tern') }, { weight: 1, arbitrary: fc.string({ maxLength: 20 }) }),
+  '[tag]': fc.oneof({ weight: 3, arbitrary: fc.constantFrom('tern-ticket', 'tern-action') }, { weight: 1, arbitrary: fc.string({ maxLength: 20 }) }),
+}
+const inAddress = (text: string): string => encodeURIComponent(text.toWellFormed()) || '-'
+const addressOf = (route: Route): fc.Arbitrary<string> =>
+  fc.tuple(...route.path.map((piece) => (piece.startsWith('[') ? (part[piece] ?? fc.oneof(fc.string({ maxLength: 30 }), fc.uuid(), fc.constantFrom('%00', '%zz', '..'))).map((text) => (/^%(00|zz)$/.test(text) ? text : inAddress(text))) : fc.constant(piece)))).map((pieces) => `/api/${pieces.join('/')}`)
+const queryOf = ({ stated }: Route): fc.Arbitrary<string> =>
+  stated.query ? nearTo(stated.query).map((query) => (typeof query === 'object' && query !== null ? `?${Object.entries(query).map(([key, value]) => `${inAddress(key)}=${inAddress(String(value))}`).join('&')}` : '')) : fc.constant('')
+
+/** Everything that people's acts change, as one text; what only counts tries is left aside. */
+const state = async (): Promise<string> => {
+  const tables = ['people', 'libraries', 'roles', 'components', 'words', 'examples', 'themes', 'token_edits', 'releases', 'deprecations', 'channels', 'registry_tokens', 'jobs', 'provisions', 'widths', 'evidence', 'revisions']
+  const rows = await at.sql<{ text: string }>(tables.map((table) => `select '${table}' || count(*) || coalesce(md5(string_agg(one::text, ',' order by one::text)), '') as text from (select ${table === 'registry_tokens' ? 'id, revoked_at' : '*'} from ${table}) as one`).join(' union all '))
+  return rows.map((row) => row.text).sort().join('\n')
+}
+
+test('five thousand bad inputs over every route: a sentence each, none takes long, and what is refused changes nothing', async () => {
+  const each = Math.ceil(Number(process.env.BAD_INPUTS ?? 5000) / routes.length)
+  const began = performance.now()
+  let count = 0
+  let slowest = { ms: 0, what: '' }
+  for (const route of routes) {
+    if (apart(route)) continue
+    const body = route.stated.body ? nearTo(route.stated.body) : fc.option(anything, { nil: undefined })
+    const before = await state()
+    let accepted = 0
+    await fc.assert(fc.asyncProperty(addressOf(route), queryOf(route), body, async (address, query, sent) => {
+      count++
+      const asked = performance.now()
+      const answer = await ines(`${address}${query}`, { method: route.method, ...(route.method === 'GET' || sent === undefined ? {} : { body: sent }) })
+      const ms = performance.now() - asked
+      if (ms > slowest.ms) slowest = { ms, what: `${route.method} ${address}` }
+      if (answer.status < 400) accepted++
+      expect([route.method, address, answer.status < 500 || answer.status === 503]).toEqual([route.method, address, true])
+      if (answer.status >= 400 && answer.status !== 404) expect(answer.body?.problems?.[0]?.todo ?? answer.body?.title ?? '').not.toBe('')
+    }), { numRuns: each, endOnFailure: true })
+    // whatever was accepted may have changed something; what was not must not have
+    if (accepted === 0) expect([route.method, route.path.join('/'), await state()]).toEqual([route.method, route.path.join('/'), before])
+  }
+  expect(count).toBeGreaterThan(each * (routes.length - 4))
+  // the machine may be slow; one answer among thousands that takes two seconds is one that is held up by its input
+  expect([slowest.what, slowest.ms < 2000]).toEqual([slowest.what, true])
+  expect((await ines('/api/libraries/tern')).status).toBe(200)
+  process.stderr.write(`  ${count} bad inputs in ${Math.round((performance.now() - began) / 1000)} s, the slowest answer ${Math.round(slowest.ms)} ms (${slowest.what})\n`)
+}, 600_000)
+
+test('the registry too', async () => {
+  const { text } = (await ines('/api/registry-tokens', { body: { name: 'test', scopes: ['read', 'publish'], library: null } })).body
+  const piece = fc.oneof(fc.constantFrom('@marram', 'tern', '-', '-rev', 'dist-tags', 'latest', 'tern-1.1.0.tgz', 'package', '%zz', '%00', '@marram%2ftern', 'constructor', '..', ''), fc.string({ maxLength: 12 }).map(inAddress))
+  const before = await state()
+  await fc.assert(fc.asyncProperty(fc.array(piece, { maxLength: 5 }), fc.constantFrom('GET', 'PUT', 'DELETE', 'POST', 'HEAD', 'PATCH'), anything, async (pieces, method, sent) => {
+    const answer = await fetch(`${at.url}/registry/${pieces.join('/')}`, { method, headers: { authorization: `Bearer ${text}`, 'content-type': 'application/json', connection: 'close' }, ...(method === 'GET' || method === 'HEAD' ? {} : { body: JSON.stringify(sent) }) })
+    expect([method, pieces, answer.status < 500]).toEqual([method, pieces, true])
+    await answer.arrayBuffer()
+  }), { numRuns: 400 })
+  expect(await state()).toBe(before)
+}, 120_000)
