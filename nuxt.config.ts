@@ -20,7 +20,8 @@ export default defineNuxtConfig({
   },
   nitro: {
     preset: 'node-server',
-    handlers: [{ route: '/registry/**', handler: fileURLToPath(new URL('./server/registry/handler.ts', import.meta.url)) }],
+    // the address itself is for clients too, and no page of ours
+    handlers: ['/registry', '/registry/', '/registry/**'].map((route) => ({ route, handler: fileURLToPath(new URL('./server/registry/handler.ts', import.meta.url)) })),
     ignore: ['**/*.test.ts'],
     // the companion command, one file, for whoever pushes from elsewhere
     publicAssets: [{ dir: fileURLToPath(new URL('./.build/cli', import.meta.url)), baseURL: '/cli', maxAge: 0 }],

@@ -29,7 +29,7 @@ export const limits = {
   /** Of one library: tasks that wait for the child processes, and names it may give to widths. */
   library: { waiting: 60, widths: 24 },
   /** Processes that work through what is not trusted: two of them, as there are processors on a small server. */
-  children: { megabytes: 768, children: 2, idleSeconds: 60 },
+  children: { megabytes: 768, children: 2, idleSeconds: 60, /** Of all that waits for them together. */ waitingBytes: 400_000_000 },
   /** Seconds each of their tasks may take. */
   tasks: { unpack: 30, dependencies: 20, read: 60, written: 20, asks: 20, begin: 45, modules: 60, package: 90, publishBody: 30, themesCss: 10, tokenEdit: 10, tokenFile: 10 },
   /** Trying a library in a browser: seconds for one component in all, and for a turn, after which others come. How much memory the browser may have is a setting. */

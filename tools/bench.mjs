@@ -3,6 +3,7 @@ import { execFileSync } from 'node:child_process'
 import { createServer, request as httpRequest, Agent } from 'node:http'
 import { fork } from 'node:child_process'
 import { fetchLibraries, readOne } from './bench/material.mjs'
+import { neighbour } from './bench/neighbour.mjs'
 import { spread } from './bench/spread.mjs'
 import { flock, open, scroll } from './bench/shelf.mjs'
 import { evidenceCost, memory } from './bench/bench-page.mjs'
@@ -261,7 +262,14 @@ async function memoryFlat(at) {
   return { name: 'memory', value: round(Math.max(after / before, many / few)), unit: 'ratio', aim: 1.1, against: 'the same page a thousand edits earlier, and 99 components earlier', detail: `${mb(before)} and ${mb(after)} of the page's heap after a thousand edits more; ${mb(few)} and ${mb(many)} after 99 components more` }
 }
 
-const benches = { evidence: { run: evidence, server: true, browser: true }, memory: { run: memoryFlat, server: true, browser: true },  'prop-edit': { run: propEdit, server: true, browser: true }, tarball: { run: tarball, server: true }, 'shelf-open': { run: shelfOpen, server: true, browser: true }, 'shelf-scroll': { run: shelfScroll, server: true, browser: true }, 'whole-open': { run: wholeOpen, server: true, browser: true }, 'whole-scroll': { run: wholeScroll, server: true, browser: true }, 'read-speed': { run: readSpeed }, 'read-again': { run: readAgain }, 'read-growth': { run: readGrowth }, 'read-names': { run: readNames }, 'read-types': { run: readTypes }, covering: { run: covering }, 'spread-200': { run: spread200, server: true, browser: true }, 'spread-scroll': { run: spreadScroll, server: true, browser: true } }
+async function neighbourly(at) {
+  const { rest, found } = await neighbour(at)
+  const worst = found.toSorted((a, b) => b.at99 - a.at99)[0]
+  const detail = found.map((flood) => `${flood.name} (${flood.sent} sent): ${Math.round(flood.at99)} ms, half within ${Math.round(flood.at50)}`).join('; ')
+  return { name: 'neighbour', value: Math.round(worst.at99), unit: 'ms', aim: 300, against: `the same pages at rest: ${Math.round(rest)} ms`, detail: `99th percentile of another library's pages while one is flooded, the worst by ${worst.name}; ${detail}; at rest ${Math.round(rest)} ms` }
+}
+
+const benches = { neighbour: { run: neighbourly, server: true, browser: true }, evidence: { run: evidence, server: true, browser: true }, memory: { run: memoryFlat, server: true, browser: true },  'prop-edit': { run: propEdit, server: true, browser: true }, tarball: { run: tarball, server: true }, 'shelf-open': { run: shelfOpen, server: true, browser: true }, 'shelf-scroll': { run: shelfScroll, server: true, browser: true }, 'whole-open': { run: wholeOpen, server: true, browser: true }, 'whole-scroll': { run: wholeScroll, server: true, browser: true }, 'read-speed': { run: readSpeed }, 'read-again': { run: readAgain }, 'read-growth': { run: readGrowth }, 'read-names': { run: readNames }, 'read-types': { run: readTypes }, covering: { run: covering }, 'spread-200': { run: spread200, server: true, browser: true }, 'spread-scroll': { run: spreadScroll, server: true, browser: true } }
 const wanted = Object.keys(benches).filter((one) => names.length === 0 || names.includes(one))
 for (const one of names) if (!benches[one]) say(`There is no benchmark ${one}; there are ${Object.keys(benches).join(', ')}.`)
 

@@ -1,5 +1,5 @@
 // Types, lint, unit, server and browser tests, on ports and a database of their own. The last line counts them all.
-import { spawnSync } from 'node:child_process'
+import { spawn } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join, relative } from 'node:path'
 import { stripVTControlCharacters } from 'node:util'
@@ -12,23 +12,44 @@ let passed = 0
 let failed = 0
 const count = (ok) => (ok ? passed++ : failed++)
 const bin = (name) => join(root, 'node_modules/.bin', name)
-const run = (title, command, args, env = {}) => {
+/** What is running just now, a process group of its own, so that all of it can be ended. */
+let running
+const run = async (title, command, args, env = {}) => {
   say(`\n— ${title}`)
   const began = Date.now()
-  const done = spawnSync(command, args, { cwd: root, stdio: ['ignore', 2, 2], env: { ...process.env, ...env } })
-  say(`  ${title}: ${done.status === 0 ? 'passed' : 'FAILED'} in ${Math.round((Date.now() - began) / 1000)} s`)
-  return done.status === 0
+  running = spawn(command, args, { cwd: root, stdio: ['ignore', 2, 2], env: { ...process.env, ...env }, detached: true })
+  const status = await new Promise((resolve) => running.once('exit', resolve).once('error', () => resolve(1)))
+  running = undefined
+  say(`  ${title}: ${status === 0 ? 'passed' : 'FAILED'} in ${Math.round((Date.now() - began) / 1000)} s`)
+  return status === 0
 }
+let postgres
+let leaving = false
+/** Interrupted: what runs is ended with all that it started, and nothing of it stays. */
+async function leave() {
+  if (leaving) return
+  leaving = true
+  for (const signal of ['SIGTERM', 'SIGKILL']) {
+    try {
+      if (running?.pid) process.kill(-running.pid, signal)
+    } catch { /* it has ended */ }
+    if (signal === 'SIGTERM' && running) await Promise.race([new Promise((resolve) => running?.once('exit', resolve)), new Promise((resolve) => setTimeout(resolve, 4000))])
+  }
+  await postgres?.stop('SIGQUIT')
+  if (postgres?.folder) rmSync(postgres.folder, { recursive: true, force: true })
+  process.exit(130)
+}
+process.on('SIGINT', leave).on('SIGTERM', leave)
 const results = (name) => join(dataFolder, `${name}.json`)
 const readJson = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : undefined)
 /** What failed is told once more at the end, where it is found. */
 const told = []
 const tell = (title, message) => told.push(`✘ ${title}\n${stripVTControlCharacters(message ?? '').split('\n').slice(0, 24).map((line) => `    ${line}`).join('\n')}`)
 const specsOf = (suite) => [...(suite.specs ?? []), ...(suite.suites ?? []).flatMap(specsOf)]
-function jest(project, env = {}, more = []) {
+async function jest(project, env = {}, more = []) {
   const file = results(`jest-${project}`)
   rmSync(file, { force: true })
-  const ok = run(`${project} tests`, bin('jest'), ['--selectProjects', project, '--json', '--outputFile', file, '--silent', '--testTimeout=60000', ...more], env)
+  const ok = await run(`${project} tests`, bin('jest'), ['--selectProjects', project, '--json', '--outputFile', file, '--silent', '--testTimeout=60000', ...more], env)
   const found = readJson(file)
   passed += found?.numPassedTests ?? 0
   failed += found?.numFailedTests ?? 0
@@ -42,32 +63,27 @@ function jest(project, env = {}, more = []) {
 
 mkdirSync(dataFolder, { recursive: true })
 if (wanted('types')) {
-  count(run('types', bin('nuxt'), ['prepare', '--logLevel', 'silent']) && run('types of the application', bin('vue-tsc'), ['--noEmit', '-p', 'tsconfig.check.json']))
-  for (const project of ['tsconfig.core.json', 'frame/tsconfig.json', 'demo/tern/tsconfig.json']) count(run(`types by ${project}`, bin('tsc'), ['-p', project]))
+  count((await run('types', bin('nuxt'), ['prepare', '--logLevel', 'silent'])) && (await run('types of the application', bin('vue-tsc'), ['--noEmit', '-p', 'tsconfig.check.json'])))
+  for (const project of ['tsconfig.core.json', 'frame/tsconfig.json', 'demo/tern/tsconfig.json']) count(await run(`types by ${project}`, bin('tsc'), ['-p', project]))
 }
-if (wanted('lint')) count(run('lint', bin('eslint'), ['.', '--max-warnings', '0']))
-if (wanted('unit')) jest('unit')
+if (wanted('lint')) count(await run('lint', bin('eslint'), ['.', '--max-warnings', '0']))
+if (wanted('unit')) await jest('unit')
 
 if (wanted('server') || wanted('e2e')) {
   // nothing in it is worth keeping: no waiting for the disk
-  const postgres = await startPostgres('test', { fresh: true, settings: { fsync: 'off', synchronous_commit: 'off', full_page_writes: 'off' } })
-  const leave = async () => {
-    await postgres.stop()
-    process.exit(130)
-  }
-  process.on('SIGINT', leave).on('SIGTERM', leave)
+  postgres = await startPostgres('test', { fresh: true, settings: { fsync: 'off', synchronous_commit: 'off', full_page_writes: 'off' } })
   try {
     const seeded = new URL(postgres.url)
     const began = Date.now()
     seed({ DATABASE_URL: seeded.href, DEMO: 'true', PUBLIC_URL: 'http://seed.test' })
     say(`  seeded in ${Math.round((Date.now() - began) / 1000)} s`)
     const env = { TEST_DATABASE_URL: seeded.href }
-    if (wanted('server')) jest('server', env, ['--runInBand', '--forceExit', ...process.argv.slice(2).filter((one) => one.startsWith('--server=')).map((one) => one.slice(9))])
+    if (wanted('server')) await jest('server', env, ['--runInBand', '--forceExit', ...process.argv.slice(2).filter((one) => one.startsWith('--server=')).map((one) => one.slice(9))])
     if (wanted('e2e')) {
       for (const project of ['people', 'clock']) {
         const file = results(`playwright-${project}`)
         rmSync(file, { force: true })
-        const ok = run(`browser tests, ${project}`, bin('playwright'), ['test', `--project=${project}`, '--pass-with-no-tests', ...process.argv.slice(2).filter((one) => one.startsWith('--e2e=')).map((one) => one.slice(6))], { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: file })
+        const ok = await run(`browser tests, ${project}`, bin('playwright'), ['test', `--project=${project}`, '--pass-with-no-tests', ...process.argv.slice(2).filter((one) => one.startsWith('--e2e=')).map((one) => one.slice(6))], { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: file })
         const found = readJson(file)
         const stats = found?.stats
         for (const spec of (found?.suites ?? []).flatMap(specsOf)) if (!spec.ok) tell(`${spec.file}: ${spec.title}`, spec.tests.flatMap((one) => one.results.flatMap((result) => result.errors.map((error) => error.message)))[0])
@@ -78,6 +94,7 @@ if (wanted('server') || wanted('e2e')) {
     }
   } finally {
     await postgres.stop()
+    if (postgres.folder) rmSync(postgres.folder, { recursive: true, force: true })
   }
 }
 if (told.length) say(`\n— what failed\n${told.join('\n')}\n`)

@@ -10,6 +10,18 @@ const { contracts } = readLibrary([
   { path: 'chip.tsx', text: "import type { ReactNode } from 'react'\nexport const Chip = (props: { wind?: number; onTurn?: (to: string) => void; children?: ReactNode }) => <i>{props.children}</i>" },
 ], outside)
 
+const made = readLibrary([
+  { path: 'Many.vue', text: "<script setup lang=\"ts\">defineProps<{ act?: ((to: number) => void) | string; 'aria-label'?: string }>()\ndefineEmits<{ move: [from: number, to: string]; turn: [deck: number] }>()</script><template><b/></template>" },
+], outside).contracts[0]!
+
+test('functions in unions stand in parentheses, and an event of several values is given all of them', () => {
+  const text = declarationOf(made)
+  expect(text).toMatch(/act\?: (string \| \(\(\.\.\.values: any\[\]\) => any\)|\(\(\.\.\.values: any\[\]\) => any\) \| string)\n/)
+  expect(text).toContain('onMove?: (value1: number, value2: string) => void')
+  expect(text).toContain('onTurn?: (value: number) => void')
+  expect(text).toContain('"aria-label"?: string')
+})
+
 test.each([
   ['Card', "h(Card, { rows: [{ id: 'a' }], tone: 'calm', onTurn: (deck: number) => deck })", 0],
   ['Card', "const given: InstanceType<typeof Card>['$props'] = { rows: [{ id: 1 }] }", 1],

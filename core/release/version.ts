@@ -20,7 +20,7 @@ export function judgeVersion(version: string, published: string[], channel: stri
   if (published.includes(version)) {
     return refused({ code: 'version-exists', what: `${version} is published already, and a published version never changes.`, todo: `Choose another; after ${published.toSorted(semver.compare).at(-1)} come ${nextVersions(published).map((one) => one.version).join(', ')}.` })
   }
-  const current = channels[channel]
+  const current = Object.hasOwn(channels, channel) ? channels[channel] : undefined
   if (current && semver.lt(version, current)) {
     return refused({ code: 'version-backwards', what: `${version} goes backwards: ${channel} is at ${current}.`, todo: 'Choose a higher version, or another channel for an older line.' })
   }

@@ -24,8 +24,10 @@ export default route({
       return fail(401, 'sign-in', 'That address and password do not go together.', 'Check both; after several tries there is a pause.')
     }
     await giveBack()
-    await beginSession(event, db, found.id)
-    await record(db, 'signed in', { person: found.id })
+    await db.transaction(async (trx) => {
+      await beginSession(event, trx, found.id)
+      await record(trx, 'signed in', { person: found.id })
+    })
     return { id: found.id }
   },
 })

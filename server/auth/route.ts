@@ -3,7 +3,7 @@ import type { z } from 'zod'
 import type { Problem } from '~~/core/problem'
 import { publicUrl } from '../config'
 import { log } from '../log'
-import { isAway, store, type Store } from '../store/database'
+import { isAway, isFull, store, type Store } from '../store/database'
 import { libraryById, libraryBySlug, type Library } from '../store/libraries'
 import { roleOf, type Person, type Role } from '../store/people'
 import { bearer, type TokenScope } from '../store/registry-tokens'
@@ -142,6 +142,9 @@ export function answerFailure(event: H3Event, error: unknown): object {
   else if (isAway(error)) {
     setResponseHeader(event, 'retry-after', 5)
     failure = new Failure(503, [{ code: 'store-away', what: 'The database does not answer just now. What was saved before is safe; this was not done.', todo: 'Wait a few seconds and do it again.' }])
+  } else if (isFull(error)) {
+    log.error({ err: error }, 'the database is full')
+    failure = new Failure(507, [{ code: 'store-full', what: 'The database has no room left. What was saved before is safe; this was not done.', todo: 'Tell whoever runs this server, and do it again when there is room.' }])
   } else {
     log.error({ err: error, path: event.path }, 'unexpected error')
     failure = new Failure(500, [{ code: 'unexpected', what: 'Something went wrong on our side, and this was not done.', todo: 'Try again; if it stays, tell whoever runs this server the time and the address.' }])

@@ -6,7 +6,7 @@ import { log } from '../log'
 import { FairQueue } from './queue'
 import type { Answer, TaskName, Tasks } from './tasks'
 
-interface Waiting { owner: string; task: TaskName; input: unknown; settle: (answer: Answer) => void; again: boolean; lost: number }
+interface Waiting { owner: string; bytes: number; task: TaskName; input: unknown; settle: (answer: Answer) => void; again: boolean; lost: number }
 const { megabytes, children: most, idleSeconds } = limits.children
 
 interface Child { process: ChildProcess; busy: Waiting | undefined; timer: NodeJS.Timeout | undefined; libraries: Set<string> }
@@ -20,15 +20,28 @@ let count = 0
  * task runs at a time, and libraries take turns; one for which too much waits already is told so.
  */
 export async function inChild<N extends TaskName>(task: N, input: Tasks[N]['in'], library: string): Promise<Tasks[N]['out']> {
-  if (queue.count(library) >= limits.library.waiting) {
+  const bytes = bytesOf(input)
+  if (queue.count(library) >= limits.library.waiting || waitingBytes + bytes > limits.children.waitingBytes) {
     throw new Failure(503, [{ code: 'too-much-at-once', what: 'Too much is being worked through for this library just now.', todo: 'Wait until some of it is done, and try again.' }])
   }
   const answer = await new Promise<Answer>((settle) => {
-    queue.add({ owner: library, task, input, settle, again: false, lost: 0 })
+    waitingBytes += bytes
+    queue.add({ owner: library, bytes, task, input, settle, again: false, lost: 0 })
     next()
   })
   if (!answer.ok) throw new Failure(answer.status ?? 422, answer.problems)
   return answer.output as Tasks[N]['out']
+}
+
+/** What input weighs while it waits, as far as that is much. */
+function bytesOf(input: object): number {
+  const files = 'files' in input && Array.isArray(input.files) ? (input.files as { text?: string }[]).reduce((sum, file) => sum + (file.text?.length ?? 0), 0) : 0
+  return files + ('bytes' in input && input.bytes instanceof Uint8Array ? input.bytes.length : 0)
+}
+let waitingBytes = 0
+function putBack(waiting: Waiting): void {
+  waitingBytes += waiting.bytes
+  queue.giveBack(waiting)
 }
 
 /** Begins what may begin: as long as a child is free, and a library whose turn it is has something waiting. */
@@ -37,6 +50,7 @@ function next(): void {
   if (free.length === 0 && children.length >= most) return
   const waiting = queue.take()
   if (!waiting) return
+  waitingBytes -= waiting.bytes
   // one that has read the library before has less to do
   let child = free.find((known) => known.libraries.has(waiting.owner)) ?? free[0]
   if (!child) children.push((child = start()))
@@ -57,7 +71,7 @@ function give(child: Child, waiting: Waiting): void {
     if (!error || child.busy !== waiting) return
     if (++waiting.lost > most) return end(child, { code: 'build-ended', what: `The process that works through the source could not be reached: ${error.message}.`, todo: 'Try again in a moment.' })
     child.busy = undefined
-    queue.giveBack(waiting)
+    putBack(waiting)
     end(child)
   })
 }
@@ -83,7 +97,7 @@ function start(): Child {
     // it may have died before the task reached it: a task gets a second child, not a third
     if (busy && !busy.again) {
       child.busy = undefined
-      queue.giveBack({ ...busy, again: true })
+      putBack({ ...busy, again: true })
     }
     end(child, { code: 'build-ended', what: 'Working through the source needed more memory than it may have.', todo: 'Bring in fewer or smaller files.' })
   })
@@ -111,6 +125,7 @@ const stopping = { code: 'stopping', what: 'The server stops just now.', todo: '
 
 /** Ends all children and whatever waits for them, when the web process ends. */
 export function stopChildren(): void {
+  waitingBytes = 0
   for (const waiting of queue.clear()) waiting.settle({ id: 0, ok: false, problems: [stopping] })
   for (const child of [...children]) {
     child.busy?.settle({ id: 0, ok: false, problems: [stopping] })

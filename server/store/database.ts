@@ -10,7 +10,7 @@ let shared: Knex | undefined
 export function openStore(url: string, most = 20): Knex {
   const store = knex({
     client: 'pg',
-    connection: { connectionString: url, application_name: 'kept-shelf', connectionTimeoutMillis: 2500, keepAlive: true },
+    connection: { connectionString: url, application_name: 'kept-shelf', connectionTimeoutMillis: 2500, keepAlive: true, query_timeout: 45_000 },
     pool: { min: 0, max: most, idleTimeoutMillis: 10_000 },
     acquireConnectionTimeout: 8000,
     migrations: {
@@ -41,8 +41,12 @@ export function isAway(error: unknown): boolean {
   if (!(error instanceof Error)) return false
   const { code } = error as { code?: string }
   return (code !== undefined && connectionErrors.has(code)) || error.name === 'KnexTimeoutError' || error.name === 'TimeoutError' ||
-    /Connection terminated|connection timeout|timeout expired|Unable to acquire a connection|the database system is (starting up|shutting down)|Client has encountered a connection error/i.test(error.message)
+    /Connection terminated|connection timeout|timeout expired|Query read timeout|Unable to acquire a connection|the database system is (starting up|shutting down)|Client has encountered a connection error/i.test(error.message)
 }
+
+/** Whether PostgreSQL has no room left for what was to be written (class 53, insufficient resources). */
+export const isFull = (error: unknown): boolean =>
+  error instanceof Error && ['53100', '53200', '53400'].includes((error as { code?: string }).code ?? '')
 
 /** Whether a text is a number of one of our rows: anything else, PostgreSQL would not even compare. */
 export const isId = (text: string): boolean => /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/.test(text)

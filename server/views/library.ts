@@ -3,9 +3,10 @@ import { tokenPrefix } from '~~/core/release/package'
 import { nextVersions } from '~~/core/release/version'
 import { judgeRelease } from '~~/core/release/checks'
 import type { Problem } from '~~/core/problem'
-import { sameContract } from '~~/core/contract/contract'
+import { z } from 'zod'
+import { sameContract, type Contract } from '~~/core/contract/contract'
 import { offersFor } from '~~/core/contract/gone'
-import type { LibraryView } from '~~/core/wire'
+import { standingSchema, type LibraryView } from '~~/core/wire'
 import { registryUrl, settings } from '../config'
 import type { Store } from '../store/database'
 import { componentsOf, goneKept, lastGoodBuilds } from '../store/components'
@@ -65,6 +66,9 @@ async function goneView(db: Store, library: Library): Promise<LibraryView['gone'
   return gone.map(({ contract, words, examples }) => ({ tag: contract.tag, words, examples, offers: offersFor(contract, free).map((one) => one.tag) }))
 }
 
+/** The shelf as it is answered: contracts come out of the store by their schema, and are not read once more for each answer. */
+export const shelfAnswer = z.array(standingSchema.extend({ contract: z.custom<Contract>() }))
+
 /** Everything that stands on the shelf, each with what it takes to render it. */
 export async function shelfView(db: Store, library: Library, only?: string) {
   if (!library.current_revision) return []
@@ -102,14 +106,12 @@ export async function releasesView(db: Store, library: Library) {
 }
 
 /** The CSS of themes as they stand now, worked out apart from the requests and remembered while nothing changes. */
-const printed = new LRUCache<string, Promise<{ css: string; problems: Problem[] }>>({ max: 40, ttl: 600_000 })
-export function cssOf(library: Library, themes: KeptTheme[]): Promise<{ css: string; problems: Problem[] }> {
+const printed = new LRUCache<string, { css: string; problems: Problem[] }>({ maxSize: 32_000_000, sizeCalculation: (made) => made.css.length + made.problems.length * 300 + 1, ttl: 600_000 })
+export async function cssOf(library: Library, themes: KeptTheme[]): Promise<{ css: string; problems: Problem[] }> {
   const key = `${library.id} ${themes.map((theme) => `${theme.name} ${theme.on} ${theme.revision}`).join(' ')}`
   const known = printed.get(key)
   if (known) return known
-  const made = inChild('themesCss', { themes, prefix: tokenPrefix(library.prefix) }, library.id)
+  const made = await inChild('themesCss', { themes, prefix: tokenPrefix(library.prefix) }, library.id)
   printed.set(key, made)
-  // what failed is asked for anew
-  made.catch(() => printed.delete(key))
   return made
 }

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { expect, test } from '@playwright/test'
-import { someone, world, type World } from '../world'
+import { bringIn, someone, world, type World } from '../world'
 import { alone, choose, row, signIn } from './person'
 
 let at: World
@@ -152,4 +152,24 @@ test('signed out, one is at the door, and comes back to where one wanted to go',
   await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible()
   await page.goto(`${at.url}/tern/release`)
   await expect(page).toHaveURL(/sign-in\?to=\/tern\/release|sign-in\?to=%2Ftern%2Frelease/)
+})
+
+test('news of a job asks for the job, and the shelf is asked for once when it has changed', async ({ page }) => {
+  await signIn(page, at, 'ines', '/tern')
+  await expect(page.getByRole('region', { name: 'Choosing' })).toBeVisible()
+  await page.waitForTimeout(500)
+  const asked: string[] = []
+  page.on('request', (request) => { if (request.url().includes('/api/libraries/tern')) asked.push(request.url().replace(/^.*\/api\/libraries\/tern/, '')) })
+  const ines = await someone(at, 'ines')
+  const queue = readFileSync('demo/tern/src/queue-meter.ts', 'utf8')
+  expect((await bringIn(ines, { 'src/queue-meter.ts': `${queue}\n// another line\n` })).body.state).toBe('done')
+  await expect.poll(() => asked.filter((path) => path === '/shelf').length).toBe(1)
+  await page.waitForTimeout(1500)
+  expect(asked.filter((path) => path === '/shelf')).toHaveLength(1)
+  expect(asked.filter((path) => path.startsWith('/jobs/')).length).toBeGreaterThan(1)
+  asked.length = 0
+  const words = await ines('/api/libraries/tern/components/tern-tide-gauge/words', { method: 'PUT', body: { member: 'prop:height', text: 'How high it stands.', revision: 0 } })
+  expect(words.status).toBe(200)
+  await expect.poll(() => asked).toContain('/shelf?tag=tern-tide-gauge')
+  expect(asked.filter((path) => path === '/shelf' || path === '')).toEqual([])
 })

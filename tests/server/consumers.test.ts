@@ -34,10 +34,10 @@ async function installed(slug: string, files: Record<string, string>, beside: st
   return project
 }
 /** What the compiler says of a file, a line an error. */
-async function compile(project: string, file: string, text: string): Promise<string[]> {
+async function compile(project: string, file: string, text: string, skip = ['--skipLibCheck']): Promise<string[]> {
   writeFileSync(join(project, file), text)
   const tsc = join(process.cwd(), 'node_modules/typescript/bin/tsc')
-  const { stdout } = await run(process.execPath, [tsc, '--noEmit', '--strict', '--target', 'es2022', '--module', 'esnext', '--moduleResolution', 'bundler', '--jsx', 'react-jsx', '--skipLibCheck', '--lib', 'es2022,dom,dom.iterable', file], { cwd: project }).catch((error: { stdout: string }) => error)
+  const { stdout } = await run(process.execPath, [tsc, '--noEmit', '--strict', '--target', 'es2022', '--module', 'esnext', '--moduleResolution', 'bundler', '--jsx', 'react-jsx', ...skip, '--lib', 'es2022,dom,dom.iterable', file], { cwd: project }).catch((error: { stdout: string }) => error)
   return stdout.split('\n').filter((line) => /error/.test(line)).map((line) => line.replace(/^.*?\((\d+),.*?(TS\d+).*$/, '$1 $2'))
 }
 async function node(project: string, file: string, text: string): Promise<string> {
@@ -71,3 +71,25 @@ test('a library of function components: types hold, and it renders on a server',
   expect(await node(project, 'run.js', "import { createElement as h } from 'react'\nimport { renderToString } from 'react-dom/server'\nimport { BerthCard } from '@marram/gannet/BerthCard'\nconsole.log(renderToString(h(BerthCard, { berth: 'Four', id: 'four' }, 'Boards now')))"))
     .toMatch(/<section id="four" class="berth-card" data-tone="calm">[\s\S]*Boards now/)
 }, 180_000)
+
+test('a library in plain JavaScript: declarations are there and hold by themselves, and what registers its elements goes with them', async () => {
+  const project = await installed('dunlin', {
+    'package.json': JSON.stringify({ name: '@marram/dunlin', license: 'MIT', type: 'module' }),
+    'src/mark.js': "/** A mark. */\nexport class DunlinMark extends HTMLElement {\n  static observedAttributes = ['tone']\n  /** How grave. @returns {'calm' | 'storm'} */\n  get tone() { return this.getAttribute('tone') === 'storm' ? 'storm' : 'calm' }\n  /** @param {'calm' | 'storm'} tone */\n  set tone(tone) { this.setAttribute('tone', tone) }\n}",
+    'src/define.js': "import { DunlinMark } from './mark.js'\ncustomElements.define('dunlin-mark', DunlinMark)",
+    'src/plain.js': "export default class DunlinPlain extends HTMLElement {\n  open = false\n}\ncustomElements.define('dunlin-plain', DunlinPlain)",
+    'src/written.js': "export class DunlinWritten extends HTMLElement {}\ncustomElements.define('dunlin-written', DunlinWritten)",
+    'src/written.d.ts': 'export declare class DunlinWritten extends HTMLElement {\n  /** As its author says. */\n  said: 1 | 2\n}',
+  }, [])
+  expect(await compile(project, 'use.ts', [
+    "import { DunlinMark, DunlinWritten } from '@marram/dunlin'",
+    "import DunlinPlain from '@marram/dunlin/plain'",
+    "const mark: DunlinMark = document.createElement('dunlin-mark')",
+    "mark.tone = 'storm'",
+    "mark.tone = 'loud'",
+    "export const plain: DunlinPlain = document.createElement('dunlin-plain')",
+    'export const said: 1 | 2 = new DunlinWritten().said',
+  ].join('\n'), [])).toEqual(['5 TS2322'])
+  const { readFileSync } = await import('node:fs')
+  expect(readFileSync(join(project, 'node_modules/@marram/dunlin/dist/mark.js'), 'utf8')).toMatch(/import "\.\/shared|customElements\.define\("dunlin-mark"/)
+}, 60_000)

@@ -4,6 +4,7 @@ import { request } from 'node:http'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { promisify } from 'node:util'
+import { Worker } from 'node:worker_threads'
 import { gzipSync } from 'node:zlib'
 import { pack } from 'tar-stream'
 import { bringIn, ended, freePort, people, someone, until, wait, world, type Answer, type Ask, type World } from '../world'
@@ -23,17 +24,28 @@ const library = async (slug: string, visibility: 'private' | 'open' = 'private')
 }
 const tokenFor = async (ask: Ask, scopes: string[], slug: string | null = null) => (await ask('/api/registry-tokens', { body: { name: 'test', scopes, library: slug } })).body as { id: string; text: string }
 /** How long another's page takes at most while something goes on. */
-async function slowestMeanwhile<T>(going: Promise<T>): Promise<{ slowest: number; value: T }> {
-  let slowest = 0
-  let isOver = false
-  const done = going.finally(() => { isOver = true })
-  while (!isOver) {
-    const began = performance.now()
-    await fetch(`${at.url}/api/me`)
-    slowest = Math.max(slowest, performance.now() - began)
-    await wait(20)
-  }
-  return { slowest, value: await done }
+async function slowestMeanwhile<T>(going: () => Promise<T>): Promise<{ slowest: number; value: T }> {
+  // a thread of its own: what this test does itself must not count
+  const watcher = new Worker(`
+    const { parentPort, workerData } = require('node:worker_threads')
+    let isOver = false
+    parentPort.once('message', () => { isOver = true })
+    void (async () => {
+      let slowest = 0
+      while (!isOver) {
+        const began = performance.now()
+        await fetch(workerData + '/api/me')
+        slowest = Math.max(slowest, performance.now() - began)
+        await new Promise((resolve) => setTimeout(resolve, 20))
+      }
+      parentPort.postMessage(slowest)
+      parentPort.close()
+    })()`, { eval: true, workerData: at.url })
+  await wait(300)
+  const value = await going()
+  const slowest = new Promise<number>((resolve) => watcher.once('message', resolve))
+  watcher.postMessage('end')
+  return { slowest: await slowest, value }
 }
 
 describe('sessions', () => {
@@ -141,9 +153,11 @@ describe('what a token and an address tell', () => {
   })
   test('another library’s source maps are not answered', async () => {
     const [row] = await at.sql<{ module: string }>("select build || '/' || entry as module from component_builds join components on components.id = component_id where tag = 'privateone-a' and build is not null limit 1")
-    const ask = (slug: string) => ines(`/api/libraries/${slug}/trace?module=${row!.module}&line=1&column=1`)
+    const text = await (await fetch(`${at.preview.replace('x.localhost', '127.0.0.1')}/m/${row!.module}`)).text()
+    const line = text.split('\n').findIndex((one) => one.includes('HTMLElement')) + 1
+    const ask = (slug: string) => ines(`/api/libraries/${slug}/trace?module=${row!.module}&line=${line}&column=8`)
     expect((await ask('private-two')).status).toBe(404)
-    expect([(await ask('private-one')).status, code(await ask('private-one'))]).toEqual([200, undefined])
+    expect((await ask('private-one')).body).toMatchObject({ file: 'src/a.ts' })
   })
   test('the registry’s own address is for clients; versions and channels are names like any other', async () => {
     for (const path of ['', 'constructor', '__proto__', '@marram/tern/constructor', '@marram/tern/__proto__', '@marram/tern/toString']) {
@@ -267,7 +281,7 @@ describe('nobody is held up', () => {
     const tokens = Object.fromEntries(Array.from({ length: 6000 }, (_, i) => [`name-of-token-number-${i}`, { $type: 'color', $value: `{nowhere-near-number-${i}}` }]))
     const { revision } = (await ines('/api/libraries/tern/tokens')).body.themes.find((theme: { name: string }) => theme.name === 'daywatch')
     const began = performance.now()
-    const { slowest, value } = await slowestMeanwhile(ines('/api/libraries/tern/tokens/file', { method: 'PUT', body: { theme: 'daywatch', text: JSON.stringify(tokens), revision } }))
+    const { slowest, value } = await slowestMeanwhile(() => ines('/api/libraries/tern/tokens/file', { method: 'PUT', body: { theme: 'daywatch', text: JSON.stringify(tokens), revision } }))
     expect(value.status).toBe(422)
     expect(value.body.problems.length).toBeLessThan(1000)
     expect(performance.now() - began).toBeLessThan(12_000)
@@ -276,14 +290,14 @@ describe('nobody is held up', () => {
   test('by aliases that lead on for thousands of tokens', async () => {
     const chain = Object.fromEntries(Array.from({ length: 15_000 }, (_, i) => [`t${i}`, { $type: 'number', $value: i === 14_999 ? 1 : `{t${i + 1}}` }]))
     const { revision } = (await ines('/api/libraries/tern/tokens')).body.themes.find((theme: { name: string }) => theme.name === 'daywatch')
-    const { slowest, value } = await slowestMeanwhile(ines('/api/libraries/tern/tokens/file', { method: 'PUT', body: { theme: 'daywatch', text: JSON.stringify(chain), revision } }))
+    const { slowest, value } = await slowestMeanwhile(() => ines('/api/libraries/tern/tokens/file', { method: 'PUT', body: { theme: 'daywatch', text: JSON.stringify(chain), revision } }))
     expect([value.status, code(value)]).toEqual([422, 'token-chain'])
     expect(slowest).toBeLessThan(500)
   }, 60_000)
   test('by a form of twelve megabytes in a few thousand files', async () => {
     const form = new FormData()
     for (let i = 0; i < 4000; i++) form.append('file', new Blob(['x'.repeat(3000)]), `notes/${i}.css`)
-    const { slowest, value } = await slowestMeanwhile(ines('/api/libraries/private-two/source', { form }))
+    const { slowest, value } = await slowestMeanwhile(() => ines('/api/libraries/private-two/source', { form }))
     expect(value.status).toBe(200)
     expect(slowest).toBeLessThan(900)
     await ended(ines, 'private-two', value)
