@@ -1,5 +1,5 @@
 /** Comparisons of letters in one search, some twenty milliseconds: what is not found by then is not offered. */
-const mostCells = 4_000_000
+const mostCells = 1_000_000
 
 /** The name nearest to a misspelt one, by edit distance, where it is near enough to be meant. */
 export function nearestName(name: string, names: string[]): string | undefined {

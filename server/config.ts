@@ -64,7 +64,7 @@ let registry: Promise<string> | undefined
 /** The registry packages come from: the one that is set, or the one the package client is set to on this server. */
 export function npmRegistry(): Promise<string> {
   const set = settings().PACKAGE_REGISTRY
-  if (set) return Promise.resolve(set)
+  if (set) return Promise.resolve(new URL(set).href)
   registry ??= promisify(execFile)('npm', ['config', 'get', 'registry'], { timeout: 20_000 })
     .then(({ stdout }) => new URL(stdout.trim()).href)
     .catch(() => {

@@ -15,6 +15,8 @@ test.each([
   ['a folder beside it', { '../srv': entry() }],
   ['another host', { 'node_modules/a': entry({ resolved: 'https://registry.example:8443/npm/a.tgz' }) }],
   ['the host by another path', { 'node_modules/a': entry({ resolved: 'https://registry.example/admin/a.tgz' }) }],
+  ['a way out of the registry’s path', { 'node_modules/a': entry({ resolved: `${registry}../admin/a.tgz` }) }],
+  ['the same, written otherwise', { 'node_modules/a': entry({ resolved: `${registry}%2e%2e/admin/a.tgz` }) }],
   ['nothing said', { 'node_modules/a': entry({ resolved: undefined }) }],
   ['no checksum', { 'node_modules/a': entry({ integrity: undefined }) }],
   ['no version', { 'node_modules/a': entry({ version: 'file:x' }) }],

@@ -56,9 +56,8 @@ export function straysIn(text: string, registry: string): Stray[] | undefined {
   return strays
 }
 
-/** Whether an address is one of a registry's: the same host and port, under the same path. */
+/** Whether an address is one of a registry's: under its address, host, port and path, and on no way out of it. */
 function isOf(address: string | undefined, registry: string): boolean {
-  if (address === undefined || !URL.canParse(address)) return false
-  const [url, base] = [new URL(address), new URL(registry)]
-  return url.origin === base.origin && url.pathname.startsWith(base.pathname.replace(/\/?$/, '/')) && !url.username && !url.password
+  const base = registry.endsWith('/') ? registry : `${registry}/`
+  return address !== undefined && address.startsWith(base) && !/\.\.|%2e|\\|[\0-\x20]/i.test(address.slice(base.length))
 }

@@ -91,7 +91,7 @@ function faultOfName(name: string): string | undefined {
   if (name.length > tokenLimits.name) return `it has more than ${tokenLimits.name} characters`
   if (/[{}.]/.test(name)) return 'no dots or braces'
   if (/[\0-\x1f\x7f;<>"'`\\\u2028\u2029]/.test(name)) return 'no quotes, semicolons, backslashes, angle brackets or line breaks'
-  return name.isWellFormed() ? undefined : 'it holds half a character'
+  return /\p{Surrogate}/u.test(name) ? 'it holds half a character' : undefined
 }
 
 /** The group or token under a name that a group has of its own. */

@@ -61,7 +61,8 @@ test('five thousand bad inputs over every route: a sentence each, none takes lon
       if (ms > slowest.ms) slowest = { ms, what: `${route.method} ${address}` }
       if (answer.status < 400) accepted++
       expect([route.method, address, answer.status < 500 || answer.status === 503]).toEqual([route.method, address, true])
-      if (answer.status >= 400 && answer.status !== 404) expect(answer.body?.problems?.[0]?.todo ?? answer.body?.title ?? '').not.toBe('')
+      // an address longer than Node reads is refused before it is ours
+      if (answer.status >= 400 && ![404, 431].includes(answer.status)) expect(answer.body?.problems?.[0]?.todo ?? answer.body?.title ?? '').not.toBe('')
     }), { numRuns: each, endOnFailure: true })
     // whatever was accepted may have changed something; what was not must not have
     if (accepted === 0) expect([route.method, route.path.join('/'), await state()]).toEqual([route.method, route.path.join('/'), before])

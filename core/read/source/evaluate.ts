@@ -2,10 +2,11 @@ import ts from 'typescript'
 import type { Place } from '../../contract/member'
 import { functionBehind } from './declarations'
 import { Lines } from './lines'
+import type { Plain } from './plain'
 import { unwrap, type SourceSet } from './source-set'
 import { grow, mostOfExpression, mostOfValue, sizeOf } from './value-size'
 
-export type Plain = string | number | boolean | null | Plain[] | { [key: string]: Plain }
+export type { Plain } from './plain'
 
 /** A plain value as source text, strings in single quotes. */
 export const printPlain = (value: Plain): string =>

@@ -1,4 +1,4 @@
-import type { Plain } from './evaluate'
+import type { Plain } from './plain'
 
 /**
  * How much a value that is worked out may hold, all that is in it counted, and how much all that are

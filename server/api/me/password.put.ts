@@ -6,7 +6,7 @@ import { addressOf, spendTry } from '~~/server/auth/rate-limit'
 import { route } from '~~/server/auth/route'
 import { beginSession } from '~~/server/auth/session'
 import { limits } from '~~/server/limits'
-import { changePassword, passwordOf } from '~~/server/store/people'
+import { changePassword, passwordOf } from '~~/server/store/staff'
 
 /** Gives oneself another password. Every session ends with it, and this one begins anew. */
 export default route({

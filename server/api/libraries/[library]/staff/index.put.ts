@@ -3,7 +3,8 @@ import { nothingSchema, roleSchema } from '~~/core/wire'
 import { fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
 import { limits } from '~~/server/limits'
-import { changeRole, personById } from '~~/server/store/people'
+import { personById } from '~~/server/store/people'
+import { changeRole } from '~~/server/store/staff'
 
 /** Gives somebody a role in the library, or takes it from them. */
 export default route({
