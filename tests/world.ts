@@ -62,6 +62,14 @@ export class Cable {
     this.port = (this.server.address() as AddressInfo).port
   }
 
+  /** PostgreSQL is there and answers nothing, as a machine does that is stopped; `resume` lets it go on. */
+  pause(): void {
+    for (const socket of this.sockets) socket.pause()
+  }
+  resume(): void {
+    for (const socket of this.sockets) socket.resume()
+  }
+
   async cut(): Promise<void> {
     const closed = new Promise((resolve) => this.server?.close(resolve))
     for (const one of this.sockets) one.destroy()

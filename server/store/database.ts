@@ -10,7 +10,7 @@ let shared: Knex | undefined
 export function openStore(url: string, most = 20): Knex {
   const store = knex({
     client: 'pg',
-    connection: { connectionString: url, application_name: 'kept-shelf', connectionTimeoutMillis: 2500, keepAlive: true, query_timeout: 45_000 },
+    connection: { connectionString: url, application_name: 'kept-shelf', connectionTimeoutMillis: 2500, keepAlive: true, query_timeout: 30_000 },
     pool: { min: 0, max: most, idleTimeoutMillis: 10_000 },
     acquireConnectionTimeout: 8000,
     migrations: {

@@ -32,7 +32,7 @@ const inAddress = (text: string): string => encodeURIComponent(text.toWellFormed
 const addressOf = (route: Route): fc.Arbitrary<string> =>
   fc.tuple(...route.path.map((piece) => (piece.startsWith('[') ? (part[piece] ?? fc.oneof(fc.string({ maxLength: 30 }), fc.uuid(), fc.constantFrom('%00', '%zz', '..'))).map((text) => (/^%(00|zz)$/.test(text) ? text : inAddress(text))) : fc.constant(piece)))).map((pieces) => `/api/${pieces.join('/')}`)
 const queryOf = ({ stated }: Route): fc.Arbitrary<string> =>
-  stated.query ? nearTo(stated.query).map((query) => (typeof query === 'object' && query !== null ? `?${Object.entries(query).map(([key, value]) => `${inAddress(key)}=${inAddress(String(value))}`).join('&')}` : '')) : fc.constant('')
+  stated.query ? nearTo(stated.query).map((query) => (typeof query === 'object' && query !== null ? `?${Object.entries(query).map(([key, value]) => `${inAddress(key)}=${inAddress((typeof value === 'string' ? value : (JSON.stringify(value) ?? '')).slice(0, 3000))}`).join('&')}` : '')) : fc.constant('')
 
 /** Everything that people's acts change, as one text; what only counts tries is left aside. */
 const state = async (): Promise<string> => {

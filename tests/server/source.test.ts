@@ -150,6 +150,15 @@ test('tokens: an edit, what cannot be, somebody else’s edit meanwhile, and tak
   expect(put).toMatchObject({ status: 422, body: { problems: expect.arrayContaining([expect.objectContaining({ code: 'token-circle' })]) } })
 })
 
+test('PostgreSQL stands still for some seconds: what was asked meanwhile is done once it goes on', async () => {
+  cable.pause()
+  const going = ines('/api/libraries/tern/components/tern-ticket/words', { method: 'PUT', body: { member: 'prop:passenger', text: 'Who travels.', revision: 0 } })
+  expect(await Promise.race([going, wait(3000).then(() => 'waits')])).toBe('waits')
+  cable.resume()
+  expect((await going).status).toBe(200)
+  expect((await ines('/api/libraries/tern/components/tern-ticket/words')).body).toEqual(expect.arrayContaining([expect.objectContaining({ member: 'prop:passenger', text: 'Who travels.' })]))
+}, 30_000)
+
 test('PostgreSQL gone for ten seconds: a sentence and no 500 meanwhile, everything as before after', async () => {
   const revision = async () => (await ines('/api/libraries/tern')).body.revision.number
   const before = await revision()
