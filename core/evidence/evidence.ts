@@ -20,7 +20,7 @@ export const evidenceSchema = z.object({
 export type Evidence = z.infer<typeof evidenceSchema>
 
 /** Counts up whenever members are tried in another way than before, so that what was seen then is seen anew. */
-export const trialVersion = 2
+export const trialVersion = 3
 
 /** How much was seen of how many members. */
 export const shareSeen = (evidence: readonly Evidence[]): { seen: number; all: number } => ({ seen: evidence.filter((one) => one.mark === 'seen').length, all: evidence.length })

@@ -38,6 +38,11 @@ test('what a prop says of itself is no effect; what another one says because of 
   expect(run(two, ({ usage }) => ({ tree: String(usage.props.tone), values: { open: String(usage.props.open) } })).marks['prop:open']).toBe('no effect')
   expect(run(two, ({ usage }) => ({ tree: String(usage.props.tone), values: { tone: String(usage.props.open) } })).marks['prop:open']).toBe('seen')
 })
+test('a value that is another each time it is asked for is no sign of anything', () => {
+  let count = 0
+  const noise = () => ({ values: { attributes: String(count++), tone: 'steady' } })
+  expect(run(two, ({ usage }) => ({ tree: String(usage.props.tone), ...noise() })).marks).toEqual({ 'prop:tone': 'seen', 'prop:open': 'no effect' })
+})
 test('a default that is not what nothing set shows is remarked', () => {
   const { evidence } = run(two, ({ usage }) => ({ tree: String(usage.props.tone ?? 'loud'), style: String(usage.props.open ?? false) }))
   expect(evidence.find((one) => one.member === 'prop:tone')!.remark).toBe("Set to its default, 'calm', it looks otherwise than not set.")

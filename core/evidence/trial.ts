@@ -74,7 +74,7 @@ function valuesFor({ takes }: Method): unknown[] | undefined {
 }
 
 /** Calls each method in every condition, at rest and after use, beside the same without the call. A method may want another moment than these: that it did nothing is not held against it. */
-function* tryMethods(contract: Contract, conditions: readonly Condition[], acts: Case['acts'], seen: Map<string, Observation>): Generator<Case[], Evidence[], Observation[]> {
+function* tryMethods(contract: Contract, conditions: readonly Condition[], acts: Case['acts'], seen: Map<string, Observation>, all: Teller): Generator<Case[], Evidence[], Observation[]> {
   const methods = membersOf(contract, 'method').filter((one) => one.known !== 'comment')
   const evidence: Evidence[] = []
   const not = (one: Method, says: string) => evidence.push({ member: memberKey(one), mark: 'not tried', says })
@@ -114,8 +114,13 @@ const styleSamples = ['rgb(255, 0, 128)', '37px', '3', '0.31', '700', 'none', '1
 const key = (...pieces: (string | number)[]) => pieces.join('|')
 const plain = (id: string, usage: Usage, more: Partial<Case> = {}): Case => ({ id, usage, sets: {}, held: [], acts: [], ...more })
 const looks = ({ tree, style }: Observation) => `${tree} ${style}`
-/** Whatever can be told of a case from outside; the value of the prop that was set is not news. */
-const all = (one: Observation, but: string) => JSON.stringify([one.failed ?? '', one.tree, one.style, Object.entries(one.values).filter(([name]) => name !== but), one.fired, one.answered])
+/** Whatever can be told of a case from outside, as one text; the value of the prop that was set is not news. */
+type Teller = (seen: Observation, but: string) => string
+/** Values that differ from one making to the next of the very same are no sign of anything: a component may answer what it likes each time it is asked. */
+function tellerOf(once: Observation, twice: Observation): Teller {
+  const unsteady = new Set(Object.keys(once.values).filter((name) => once.values[name] !== twice.values[name]))
+  return (seen, but) => JSON.stringify([seen.failed ?? '', seen.tree, seen.style, Object.entries(seen.values).filter(([name]) => name !== but && !unsteady.has(name)), seen.fired, seen.answered])
+}
 
 /**
  * Tries every member of a component. Asks for cases to be looked at, round by round, and says in the end
@@ -135,6 +140,8 @@ export function* trial(contract: Contract, face: Usage): Generator<Case[], Evide
   const [once, twice] = [seen.get(key('rest', 0)), seen.get('again')]
   const why = !once || !twice ? 'It was not looked at.' : once.failed ? `It did not render as on the shelf: ${once.failed}` : looks(once) !== looks(twice) ? 'It looks otherwise each time it is made, so nothing can be told of one difference.' : undefined
   if (why) return contract.members.filter((one) => one.known !== 'comment').map((one) => ({ member: memberKey(one), mark: 'not tried', says: why }))
+
+  const all = tellerOf(once!, twice!)
 
   // props: each through its values, first as on the shelf, then in whatever condition is left
   const props = propsOf(contract)
@@ -225,6 +232,6 @@ export function* trial(contract: Contract, face: Usage): Generator<Case[], Evide
     })
     evidence.push({ member: memberKey(one), mark: at >= 0 ? 'seen' : 'not tried', says: at >= 0 ? `It was answered${at === 0 ? '' : `, ${conditions[at]!.says}`}.` : 'Pressed on what answers first, it did nothing; it may want another place.' })
   }
-  evidence.push(...(yield* tryMethods(contract, conditions, acts, seen)))
+  evidence.push(...(yield* tryMethods(contract, conditions, acts, seen, all)))
   return evidence
 }

@@ -33,7 +33,7 @@ const page = (nonce: string): string => `<!doctype html>
 `
 
 /** Abilities that reach beyond the frame and that no component is given. */
-const noAbilities = ['camera', 'microphone', 'display-capture', 'geolocation', 'payment', 'usb', 'serial', 'hid', 'bluetooth', 'midi', 'clipboard-read', 'screen-wake-lock', 'local-network-access', 'browsing-topics', 'attribution-reporting', 'shared-storage', 'join-ad-interest-group', 'run-ad-auction']
+const noAbilities = ['camera', 'microphone', 'display-capture', 'geolocation', 'payment', 'usb', 'serial', 'hid', 'midi', 'clipboard-read', 'screen-wake-lock', 'local-network-access']
   .map((name) => `${name}=()`).join(', ')
 
 function servePage(response: ServerResponse, host: string | undefined): void {
