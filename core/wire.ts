@@ -13,6 +13,9 @@ import { tokenDocumentSchema } from './tokens/document'
 const moment = z.coerce.date()
 export const roleSchema = z.enum(['maintainer', 'contributor', 'reader'])
 
+/** The number of a revision as it is sent: 0 where there was none; what PostgreSQL counts in is no larger. */
+export const revisionNumberSchema = z.number().int().min(0).max(2_000_000_000)
+
 /** An answer that says nothing but that it is done. */
 export const nothingSchema = z.object({})
 export const madeSchema = z.object({ id: z.string() })

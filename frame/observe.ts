@@ -17,6 +17,8 @@ const later = (milliseconds: number) => new Promise((resolve) => setTimeout(reso
 const settled = () => Promise.all([later(25), Promise.race([later(250), new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve)))])])
 /** Cases that stand there at once. */
 const atOnce = 24
+/** Of these so many are looked at in one go: no longer than somebody waits who asks whether we are still there. */
+const lookedAtOnce = 8
 
 /** Nothing moves while it is looked at: what is on its way from one look to another would be neither. */
 const still = new CSSStyleSheet()
@@ -60,25 +62,32 @@ function pictureOf(element: HTMLCanvasElement): string {
 
 interface Place { one: Case; form: HTMLFormElement; /** Where the component stands, in what is provided around it. */ parent: HTMLElement; mounted: Mounted | undefined; failed: string | undefined; fired: Set<string>; answered: Set<string>; answers: [string, unknown][]; focused: string[] }
 
-const untold = 'it puts something else in the place of what the browser is made of, so that nothing can be told of it'
+const unsure = 'it puts something else in the place of what the browser is made of, so that nothing can be told of it'
 
-/** What is seen of one place: what is rendered, then what the component answers when its values are read. */
-function look(place: Place, reads: readonly string[]): Observation {
-  const seen = pristine(() => rendered(place))
-  const component = place.parent.firstElementChild
+const untold = (place: Place): Observation => ({ id: place.one.id, failed: unsure, tree: '', style: '', values: {}, parts: [], slots: [], fired: [], answered: [] })
+
+/** What is seen of some places: what is rendered, then what the components answer when their values are read. */
+function look(places: readonly Place[], reads: readonly string[]): Observation[] {
+  const seen = pristine(() => places.map(rendered))
+  if (!seen) return places.map(untold)
+  const read = places.map((place, at) => (seen.value[at]!.isElement ? valuesIn(place, reads) : []))
+  const told = pristine(() => seen.value.map(({ observation }, at) => {
+    for (const [name, value] of read[at]!) observation.values[name] = printOf(value)
+    for (const [name, value] of places[at]!.answers) observation.values[` answered ${name}`.slice(0, 300)] = printOf(value)
+    return observation
+  }))
+  return told?.value ?? places.map(untold)
+}
+
+function valuesIn({ parent }: Place, reads: readonly string[]): [string, unknown][] {
+  const component = parent.firstElementChild as unknown as Record<string, unknown>
   const read: [string, unknown][] = []
-  for (const name of component !== null && seen?.value.isElement ? reads : []) {
+  for (const name of reads) {
     try {
-      read.push([name.slice(0, 300), (component as unknown as Record<string, unknown>)[name]])
+      read.push([name.slice(0, 300), component[name]])
     } catch { /* one that cannot be read says nothing */ }
   }
-  const told = seen && pristine(() => {
-    const { values } = seen.value.observation
-    for (const [name, value] of read) values[name] = printOf(value)
-    for (const [name, value] of place.answers) values[` answered ${name}`.slice(0, 300)] = printOf(value)
-    return seen.value.observation
-  })
-  return told?.value ?? { id: place.one.id, failed: untold, tree: '', style: '', values: {}, parts: [], slots: [], fired: [], answered: [] }
+  return read
 }
 
 function rendered({ one, form, parent, failed, fired, answered, focused }: Place): { observation: Observation; isElement: boolean } {
@@ -217,14 +226,10 @@ export async function observe(tag: string, module: Partial<ComponentModule> | un
       if (acting.length) await settled()
       holdStill()
       const seen: Observation[] = []
-      let began = performance.now()
-      for (const place of places) {
-        seen[seen.length] = look(place, reads)
+      for (let at = 0; at < places.length; at += lookedAtOnce) {
+        for (const observation of look(places.slice(at, at + lookedAtOnce), reads)) seen[seen.length] = observation
         // whoever asks whether we are still there gets an answer
-        if (performance.now() - began > 100) {
-          await later(0)
-          began = performance.now()
-        }
+        await later(0)
       }
       tell(seen)
       mark([])

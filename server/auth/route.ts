@@ -3,7 +3,7 @@ import type { z } from 'zod'
 import type { Problem } from '~~/core/problem'
 import { publicUrl } from '../config'
 import { log } from '../log'
-import { isAway, isFull, store, type Store } from '../store/database'
+import { isAway, isFull, isUnfit, store, type Store } from '../store/database'
 import { libraryById, libraryBySlug, type Library } from '../store/libraries'
 import { roleOf, type Person, type Role } from '../store/people'
 import { bearer, type TokenScope } from '../store/registry-tokens'
@@ -142,6 +142,9 @@ export function answerFailure(event: H3Event, error: unknown): object {
   else if (isAway(error)) {
     setResponseHeader(event, 'retry-after', 5)
     failure = new Failure(503, [{ code: 'store-away', what: 'The database does not answer just now. What was saved before is safe; this was not done.', todo: 'Wait a few seconds and do it again.' }])
+  } else if (isUnfit(error)) {
+    log.warn({ err: error, path: event.path }, 'a value that cannot be kept')
+    failure = new Failure(422, [{ code: 'unfit', what: 'Something in this is too large, or no value of its kind, and cannot be kept.', todo: 'Correct it and send it again.' }])
   } else if (isFull(error)) {
     log.error({ err: error }, 'the database is full')
     failure = new Failure(507, [{ code: 'store-full', what: 'The database has no room left. What was saved before is safe; this was not done.', todo: 'Tell whoever runs this server, and do it again when there is room.' }])

@@ -48,6 +48,9 @@ export function isAway(error: unknown): boolean {
 export const isFull = (error: unknown): boolean =>
   error instanceof Error && ['53100', '53200', '53400'].includes((error as { code?: string }).code ?? '')
 
+/** Whether a value cannot be kept as what its column is for (class 22, data exception): it was no such value, whoever let it through. */
+export const isUnfit = (error: unknown): boolean => error instanceof Error && /^22/.test((error as { code?: string }).code ?? '') && 'severity' in error
+
 /** Whether a text is a number of one of our rows: anything else, PostgreSQL would not even compare. */
 export const isId = (text: string): boolean => /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/.test(text)
 

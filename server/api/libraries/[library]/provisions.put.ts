@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { libraryScope, provisionsSchema, type Provisions } from '~~/core/provisions'
 import { problemsOfProvisions } from '~~/core/provisions-check'
-import { nothingSchema } from '~~/core/wire'
+import { nothingSchema, revisionNumberSchema } from '~~/core/wire'
 import { Failure, fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
 import { limits } from '~~/server/limits'
@@ -14,7 +14,7 @@ import { keepProvisions } from '~~/server/store/provisions'
 /** Keeps what is wrapped around the library's components, around one of them, or around an example. */
 export default route({
   access: 'contributor', limit: limits.body.text, answer: nothingSchema,
-  body: z.object({ scope: z.string().max(300), revision: z.number().int().min(0), provisions: provisionsSchema as unknown as z.ZodType<Provisions> }),
+  body: z.object({ scope: z.string().max(300), revision: revisionNumberSchema, provisions: provisionsSchema as unknown as z.ZodType<Provisions> }),
   async handle({ db, library, body: { scope, revision, provisions }, person }) {
     const example = /^example:(.{36})$/.exec(scope)
     const there = scope === libraryScope || (example && isId(example[1]!) ? await isExampleOf(db, library.id, example[1]!) : await componentByTag(db, library.id, scope))

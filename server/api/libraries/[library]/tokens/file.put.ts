@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { editedSchema } from '~~/core/wire'
+import { editedSchema, revisionNumberSchema } from '~~/core/wire'
 import { Failure, fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
 import { inChild } from '~~/server/build/pool'
@@ -9,7 +9,7 @@ import { replaceFile, themesOf } from '~~/server/store/themes'
 /** Puts a whole token file in a theme's place. A file whose tokens do not resolve is refused, each reason by name. */
 export default route({
   access: 'maintainer', limit: limits.body.tokens, answer: editedSchema,
-  body: z.object({ theme: z.string().max(80), text: z.string(), revision: z.number().int() }),
+  body: z.object({ theme: z.string().max(80), text: z.string(), revision: revisionNumberSchema }),
   async handle({ db, library, body, person }) {
     const { theme, text, revision } = body
     const themes = await themesOf(db, library.id)

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { factsOf } from '~~/core/contract/aside'
-import { wordsSchema } from '~~/core/wire'
+import { revisionNumberSchema, wordsSchema } from '~~/core/wire'
 import { fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
 import { limits } from '~~/server/limits'
@@ -12,7 +12,7 @@ import { writeWords } from '~~/server/store/words'
 /** Writes words begun from a revision. If somebody wrote meanwhile, theirs come back with the refusal. */
 export default route({
   access: 'contributor', limit: limits.body.text, answer: wordsSchema,
-  body: z.object({ member: z.string().min(1).max(300), text: z.string().max(20_000), revision: z.number().int().min(0) }),
+  body: z.object({ member: z.string().min(1).max(300), text: z.string().max(20_000), revision: revisionNumberSchema }),
   async handle({ db, library, params, body, person }) {
     const component = await componentByTag(db, library.id, params.tag!)
     if (!component) return fail(404, 'no-component', `There is no <${params.tag}> in ${library.title}.`, 'Look for it on the shelf.')
