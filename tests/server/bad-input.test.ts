@@ -45,12 +45,12 @@ test('five thousand bad inputs over every route: a sentence each, none takes lon
   // the first of its kind has more to do, whatever it is given: reading a library, starting what reads it
   await ines('/api/libraries/tern/source/try', { body: { path: 'src/first.css', text: '' } })
   await ines('/api/libraries/tern/begin', { body: { name: 'First', look: true } })
-  const each = Math.ceil(Number(process.env.BAD_INPUTS ?? 5000) / routes.length)
+  const walked = routes.filter((route) => !apart(route))
+  const each = Math.ceil(5000 / walked.length)
   const began = performance.now()
   let count = 0
   let slowest = { ms: 0, what: '' }
-  for (const route of routes) {
-    if (apart(route)) continue
+  for (const route of walked) {
     const body = route.stated.body ? nearTo(route.stated.body) : fc.option(anything, { nil: undefined })
     // what was begun before goes on by itself: it is waited for
     await until(async () => (await at.sql("select 1 from jobs where state in ('waiting', 'running') union all select 1 from evidence_runs where state in ('waiting', 'running')")).length === 0, 120_000)
@@ -70,7 +70,7 @@ test('five thousand bad inputs over every route: a sentence each, none takes lon
     // whatever was accepted may have changed something; what was not must not have
     if (accepted === 0) expect([route.method, route.path.join('/'), await state()]).toEqual([route.method, route.path.join('/'), before])
   }
-  expect(count).toBeGreaterThan(each * (routes.length - 4))
+  expect(count).toBeGreaterThanOrEqual(5000)
   // the machine may be slow; one answer among thousands that takes two seconds is one that is held up by its input
   expect([slowest.what, slowest.ms < 2000]).toEqual([slowest.what, true])
   expect((await ines('/api/libraries/tern')).status).toBe(200)
