@@ -8,6 +8,7 @@ import { straysIn, type Stray } from '~~/core/read/lock'
 import { dataFolder, npmRegistry } from '../config'
 import { log } from '../log'
 import { runClient } from './client'
+import { installedIn, named } from './installed'
 import type { Ran } from './run'
 
 const seconds = 180
@@ -35,17 +36,8 @@ export async function installDependencies(packages: Record<string, string>, goin
   return work
 }
 
-/** The same packages by the same name, in whatever order they are given. */
-function named(packages: Record<string, string>): { sorted: Record<string, string>; key: string } {
-  const sorted = Object.fromEntries(Object.entries(packages).toSorted(([a], [b]) => (a < b ? -1 : 1)))
-  return { sorted, key: createHash('sha256').update(JSON.stringify(sorted)).digest('hex').slice(0, 32) }
-}
-
 /** Where these packages are, if they have been installed before. */
-export function installedBefore(packages: Record<string, string>): string | undefined {
-  const folder = join(dataFolder('dependencies'), named(packages).key)
-  return existsSync(join(folder, 'package-lock.json')) ? folder : undefined
-}
+export const installedBefore = (packages: Record<string, string>): string | undefined => installedIn(dataFolder('dependencies'), packages)
 
 async function install(folder: string, packages: Record<string, string>, going: () => Promise<boolean>): Promise<Installed> {
   if (existsSync(join(folder, 'package-lock.json'))) return { folder, problems: [], stopped: false }

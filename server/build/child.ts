@@ -10,6 +10,8 @@ import { judgeEdit, judgeFile } from '~~/core/tokens/edit'
 import { themesCss } from '~~/core/tokens/themes'
 import { readPublishBody } from '../registry/publish-body'
 import { Failure } from '../auth/failure'
+import { notToldYet } from '~~/core/problem'
+import { installedIn } from '../bring/installed'
 import { unpackArchive } from '../bring/archive'
 import { buildModules } from './modules'
 import { outsideOf } from './outside'
@@ -27,11 +29,23 @@ function readerOf(library: string | undefined, dependencies: string | undefined)
   return known
 }
 
+/** All in one go: the library's files come over once. */
+async function tryOut({ files, path, tag, installed, library }: Tasks['tryOut']['in']): Promise<Tasks['tryOut']['out']> {
+  const dependencies = installedIn(installed, dependenciesOf(files).packages)
+  const { contracts, problems } = readerOf(library, dependencies).read(files)
+  const here = contracts.filter((contract) => contract.files.includes(path))
+  const contract = here.find((known) => known.tag === tag) ?? here[0] ?? contracts.find((known) => known.tag === tag)
+  const built = contract && (await buildModules(files, [contract], dependencies))
+  const own = problems.filter((problem) => problem.where?.file === path)
+  return { problems: [...own, ...notToldYet(problems, built?.components[0]?.problems ?? [])], contract, built }
+}
+
 /** The child process: parses, compiles and packs source that is not trusted, and never runs it. */
 const doers: { [N in TaskName]: (input: Tasks[N]['in']) => Promise<Tasks[N]['out']> | Tasks[N]['out'] } = {
   unpack: ({ bytes, limits }) => unpackArchive(bytes, limits),
   dependencies: ({ files }) => dependenciesOf(files),
   read: ({ files, dependencies, library }) => readerOf(library, dependencies).read(files),
+  tryOut,
   written: ({ files }) => writtenIn(files),
   asks: ({ files }) => ({ abilities: abilitiesIn(files), widths: widthsIn(files) }),
   begin: ({ files, prefix, wish, dependencies, library }) => begin(readerOf(library, dependencies), files, prefix, wish),

@@ -1,6 +1,7 @@
 import { fork, type ChildProcess } from 'node:child_process'
 import { join } from 'node:path'
 import { Failure } from '../auth/failure'
+import { comeAfter } from '../behind'
 import { limits } from '../limits'
 import { log } from '../log'
 import { FairQueue } from './queue'
@@ -79,6 +80,7 @@ function give(child: Child, waiting: Waiting): void {
 function start(): Child {
   const file = join(process.env.KEPT_SHELF_ROOT ?? process.cwd(), '.build', 'child.mjs')
   const process_ = fork(file, { execArgv: [`--max-old-space-size=${megabytes}`], serialization: 'advanced', stdio: ['ignore', 'inherit', 'inherit', 'ipc'], env: { PATH: process.env.PATH ?? '' } })
+  comeAfter(process_.pid)
   const child: Child = { process: process_, busy: undefined, timer: undefined, libraries: new Set() }
   process_.on('message', (answer: Answer) => {
     const { busy } = child

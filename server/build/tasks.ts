@@ -23,6 +23,8 @@ export interface Tasks {
   dependencies: { in: { files: SourceText[] }; out: Wanted }
   /** `dependencies` is the folder the library's packages were installed in; `library` whose reading it is, so that the next costs what changed. */
   read: { in: { files: SourceText[]; dependencies: string | undefined; library?: string | undefined }; out: Reading }
+  /** One file as it is being written, read and built with the rest of its library: what is wrong with it, and the component that is looked at. `installed` is the folder packages of libraries are installed in. */
+  tryOut: { in: { files: SourceText[]; path: string; tag: string | undefined; installed: string; library: string }; out: { problems: Problem[]; contract: Contract | undefined; built: BuiltModules | undefined } }
   /** Where markup and rules are written in some files. */
   written: { in: { files: SourceText[] }; out: Written }
   /** What some files ask of what is around a component. */

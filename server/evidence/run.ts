@@ -4,6 +4,7 @@ import { modulesFor, type ModuleOf } from '~~/core/code/showing'
 import type { Usage } from '~~/core/code/usage'
 import type { Problem } from '~~/core/problem'
 import { providedFor } from '~~/core/provisions'
+import { comeAfter } from '../behind'
 import { settings } from '../config'
 import { limits } from '../limits'
 import { log } from '../log'
@@ -112,6 +113,7 @@ async function inBrowser(input: ToTry, heard: (tried: Exclude<Tried, { begun: tr
   const child = fork(join(process.env.KEPT_SHELF_ROOT ?? process.cwd(), '.build', 'evidence.mjs'), {
     execArgv: ['--max-old-space-size=512'], serialization: 'advanced', stdio: ['ignore', 'ignore', 'inherit', 'ipc'], env: { PATH: process.env.PATH ?? '', HOME: process.env.HOME ?? '' },
   })
+  comeAfter(child.pid)
   const megabytes = settings().EVIDENCE_MEGABYTES
   const most = megabytes * 1_000_000
   const release = child.pid === undefined ? undefined : limitGroup(child.pid, most)

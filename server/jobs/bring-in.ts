@@ -32,7 +32,7 @@ class Ended extends Error {}
 const overtaken: Problem = { code: 'changed-meanwhile', what: 'Other source came in while this was being read; the shelf is as that left it.', todo: 'Bring yours in again.' }
 
 /** What was there is kept, what came is laid over it, what was taken out is gone. */
-export function mergeFiles(before: SourceFile[], came: SourceFile[], removed: string[]): SourceFile[] {
+export function mergeFiles(before: readonly SourceFile[], came: SourceFile[], removed: string[]): SourceFile[] {
   const files = new Map(before.map((one) => [one.path, one]))
   for (const path of removed) files.delete(path)
   for (const one of came) files.set(one.path, one)

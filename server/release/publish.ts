@@ -44,7 +44,7 @@ export async function publish(db: Store, library: Library, wish: Wish, person: s
   if (judged.problems.length || !judged.library) throw new Failure(422, judged.problems)
   const contracts = components.map((one) => one.contract)
   const packed = await inChild('package', {
-    files,
+    files: [...files],
     input: {
       library: judged.library, prefix: library.prefix, version: wish.version, contracts, licence: textOf(licencePath(paths))!, registry: registryUrl(),
       themes: themes.map(({ name, title, on, document }) => ({ name, title, on, document })),

@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto'
+import { LRUCache } from 'lru-cache'
 import { z } from 'zod'
 import { problemSchema, type Problem } from '~~/core/problem'
 import type { Store } from './database'
@@ -14,10 +15,18 @@ export async function revision(db: Store, id: string): Promise<Revision | undefi
   return row && { ...row, problems: z.array(problemSchema).parse(row.problems) }
 }
 
-export const sourceFiles = async (db: Store, revisionId: string): Promise<SourceFile[]> => {
+/** Files of revisions that were asked for last, as many as fit into 64 MB: what a revision holds never changes. */
+const recent = new LRUCache<string, readonly SourceFile[]>({ maxSize: 64_000_000, sizeCalculation: (files) => files.reduce((sum, file) => sum + file.text.length + file.path.length, 1) })
+
+export const sourceFiles = async (db: Store, revisionId: string): Promise<readonly SourceFile[]> => {
+  const known = recent.get(revisionId)
+  if (known) return known
   const rows: { path: string; content: Buffer }[] = await db('revision_files').join('blobs', 'blobs.hash', 'revision_files.hash')
     .where('revision_id', revisionId).select('path', 'content').orderBy('path')
-  return rows.map((row) => ({ path: row.path, text: row.content.toString('utf8') }))
+  const files = rows.map((row) => ({ path: row.path, text: row.content.toString('utf8') }))
+  // a revision is written in one transaction: one that has files has them all
+  if (files.length) recent.set(revisionId, files)
+  return files
 }
 
 export const sourcePaths = async (db: Store, revisionId: string): Promise<string[]> =>

@@ -1,10 +1,11 @@
 import { z } from 'zod'
-import { notToldYet } from '~~/core/problem'
 import { triedSchema } from '~~/core/wire'
+import { fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
 import { judgeFiles } from '~~/server/bring/judge'
 import { inChild } from '~~/server/build/pool'
-import { sourceNow } from '~~/server/build/source'
+import { sourceWith } from '~~/server/build/source'
+import { dataFolder } from '~~/server/config'
 import { limits } from '~~/server/limits'
 import { addBuild } from '~~/server/store/modules'
 
@@ -18,16 +19,29 @@ export default route({
   async handle({ db, library, body }) {
     const judged = judgeFiles([{ path: body.path, content: Buffer.from(body.text, 'utf8') }])
     if (judged.files.length === 0) return { problems: judged.problems, shown: null }
-    const { files, dependencies } = await sourceNow(db, library, judged.files)
-    const { contracts, problems } = await inChild('read', { files, dependencies, library: library.id }, library.id)
-    const here = contracts.filter((one) => one.files.includes(body.path))
-    const contract = here.find((one) => one.tag === body.tag) ?? here[0] ?? contracts.find((one) => one.tag === body.tag)
-    const built = contract && (await inChild('modules', { files, contracts: [contract], dependencies }, library.id))
-    if (built?.hash) await addBuild(db, library.id, built.hash, built.modules)
-    const [component] = built?.components ?? []
-    return {
-      problems: [...problems.filter((one) => one.where?.file === body.path), ...notToldYet(problems, component?.problems ?? [])],
-      shown: contract ? { contract, module: built?.hash && component?.entry ? `/m/${built.hash}/${component.entry}` : null } : null,
-    }
+    return oneOfFew(library.id, async () => {
+      const files = await sourceWith(db, library, judged.files)
+      const input = { files, path: body.path, tag: body.tag, installed: dataFolder('dependencies'), library: library.id }
+      const { problems, contract, built } = await inChild('tryOut', input, library.id)
+      if (built?.hash) await addBuild(db, library.id, built.hash, built.modules)
+      const entry = built?.components[0]?.entry
+      return { problems, shown: contract ? { contract, module: built?.hash && entry ? `/m/${built.hash}/${entry}` : null } : null }
+    })
   },
 })
+
+/** Texts that are being tried just now, by library. */
+const tried = new Map<string, number>()
+/** Does something where few of the library do so already: a whole library comes out of the store for each. */
+async function oneOfFew<T>(library: string, work: () => Promise<T>): Promise<T> {
+  const count = tried.get(library) ?? 0
+  if (count >= limits.library.tried) return fail(503, 'too-much-at-once', 'Too many texts are being tried in this library just now.', 'Go on writing; it is tried again in a moment.')
+  tried.set(library, count + 1)
+  try {
+    return await work()
+  } finally {
+    const left = (tried.get(library) ?? 1) - 1
+    if (left > 0) tried.set(library, left)
+    else tried.delete(library)
+  }
+}
