@@ -6,7 +6,8 @@ import type { Problem } from '~~/core/problem'
 import { z } from 'zod'
 import { sameContract, type Contract } from '~~/core/contract/contract'
 import { offersFor } from '~~/core/contract/gone'
-import { standingSchema, type LibraryView } from '~~/core/wire'
+import type { TokenDocument } from '~~/core/tokens/document'
+import { librarySchema, standingSchema, themeSchema, tokensSchema, type LibraryView } from '~~/core/wire'
 import { registryUrl, settings } from '../config'
 import type { Store } from '../store/database'
 import { componentsOf, goneKept, lastGoodBuilds } from '../store/components'
@@ -44,6 +45,11 @@ export async function changesSince(db: Store, library: Library): Promise<Change[
   compared.set(key, changes)
   return changes
 }
+
+/** A library and its themes as they are answered: documents of tokens, too, come out of the store by their schema. */
+const themesAnswer = z.array(themeSchema.extend({ document: z.custom<TokenDocument>() }))
+export const libraryAnswer = librarySchema.extend({ themes: themesAnswer })
+export const tokensAnswer = tokensSchema.extend({ themes: themesAnswer })
 
 export async function libraryView(db: Store, library: Library, role: Role | undefined) {
   const [channels, themes, changes, job, now, origin, gone, provisions, widths] = await Promise.all([

@@ -1,5 +1,5 @@
-import { librarySchema } from '~~/core/wire'
 import { route } from '~~/server/auth/route'
-import { libraryView } from '~~/server/views/library'
+import { libraryAnswer, libraryView } from '~~/server/views/library'
 
-export default route({ access: 'reader', answer: librarySchema, handle: ({ db, library, role }) => libraryView(db, library, role) })
+/** A library with its themes, its newest job and where it comes from. */
+export default route({ access: 'reader', answer: libraryAnswer, handle: ({ db, library, role }) => libraryView(db, library, role) })
