@@ -17,10 +17,10 @@ function asked(): Record<string, boolean> {
   const outer = document.createElement('div')
   const inner = document.createElement('div')
   outer.append(inner)
-  // not drawn, and with nothing of the page's own about it
+  // not drawn, and in a tree of its own, which no rule of the page reaches
   const place = document.createElement('div')
   place.style.cssText = 'all: initial; display: none'
-  place.append(outer)
+  place.attachShadow({ mode: 'closed' }).append(outer)
   document.documentElement.append(place)
   const [above, below] = [getComputedStyle(outer), getComputedStyle(inner)]
   const names = [...above]
