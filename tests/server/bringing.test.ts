@@ -2,10 +2,9 @@ import { spawnSync } from 'node:child_process'
 import { mkdtempSync, readFileSync, readdirSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join, relative } from 'node:path'
-import { gzipSync } from 'node:zlib'
-import { pack } from 'tar-stream'
 import { ended, someone, world, type Answer, type Ask, type World } from '../world'
 import { GitHost } from '../fixtures/git-host'
+import { tgz } from '../fixtures/tgz'
 
 let at: World
 let ines: Ask
@@ -24,14 +23,6 @@ const tern = (): Record<string, string> => Object.fromEntries(readdirSync('demo/
   const path = join(one.parentPath, one.name)
   return [relative('demo/tern', path), readFileSync(path, 'utf8')]
 }))
-async function tgz(files: Record<string, string>): Promise<Buffer> {
-  const tar = pack()
-  for (const [name, text] of Object.entries(files)) tar.entry({ name }, text)
-  tar.finalize()
-  const pieces: Buffer[] = []
-  for await (const piece of tar) pieces.push(piece as Buffer)
-  return gzipSync(Buffer.concat(pieces))
-}
 let made = 0
 async function library(): Promise<string> {
   const slug = `copy-${++made}`

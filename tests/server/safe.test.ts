@@ -5,8 +5,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { promisify } from 'node:util'
 import { Worker } from 'node:worker_threads'
-import { gzipSync } from 'node:zlib'
-import { pack } from 'tar-stream'
+import { tgz } from '../fixtures/tgz'
 import { bringIn, ended, freePort, people, someone, until, wait, world, type Answer, type Ask, type World } from '../world'
 
 let at: World
@@ -305,14 +304,6 @@ describe('nobody is held up', () => {
 })
 
 describe('nothing is lost', () => {
-  const tgz = async (files: Record<string, string>): Promise<Buffer> => {
-    const tar = pack()
-    for (const [name, text] of Object.entries(files)) tar.entry({ name }, text)
-    tar.finalize()
-    const pieces: Buffer[] = []
-    for await (const piece of tar) pieces.push(piece as Buffer)
-    return gzipSync(Buffer.concat(pieces))
-  }
   const element = (tag: string) => `export class X extends HTMLElement {}\ncustomElements.define('${tag}', X)`
   test('a whole library says what will go before it goes, and any revision can be brought back whole', async () => {
     await library('whole')

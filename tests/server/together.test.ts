@@ -123,14 +123,13 @@ describe('the last step of a job', () => {
     const { failStaleJobs } = await import('~~/server/store/jobs')
     const id = await newJob()
     await at.sql("update jobs set touched_at = now() - interval '1 hour' where id = $1", [id])
-    await at.sql(`insert into pgboss.job (name, data) values ('bring-in', '{"job":"${id}"}')`).catch(() => undefined)
-    // in the queue it waits
-    const inQueue = await at.sql("select 1 from pgboss.job where data->>'job' = $1 and state = 'created'", [id])
-    if (inQueue.length) {
-      await failStaleJobs(db, 90)
-      expect((await job(db, id))!.state).not.toBe('failed')
-    }
-    await endJob(db, id, 'failed')
+    // in the queue, and its turn is not yet
+    await at.sql("insert into pgboss.job (name, data, start_after) values ('bring-in', $1, now() + interval '1 hour')", [JSON.stringify({ job: id })])
+    await failStaleJobs(db, 90)
+    expect((await job(db, id))!.state).toBe('waiting')
+    await at.sql("delete from pgboss.job where data->>'job' = $1", [id])
+    await failStaleJobs(db, 90)
+    expect((await job(db, id))!.state).toBe('failed')
   })
 })
 
