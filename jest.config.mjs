@@ -3,7 +3,7 @@ const common = {
   transform: { '^.+\\.(ts|mjs|js)$': swc },
   moduleNameMapper: { '^~~/(.*)$': '<rootDir>/$1', '^~/(.*)$': '<rootDir>/app/$1' },
   // packages that ship ES modules only
-  transformIgnorePatterns: ['/node_modules/(?!(parse5|entities|culori|css-tree|mdn-data|@adonisjs|@poppinsss|@poppinss|@phc|@lukeed|@sindresorhus|camelcase|dot-prop|lru-cache|ssri|minipass|fast-check|pure-rand)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(parse5|entities|culori|css-tree|mdn-data|@adonisjs|@poppinsss|@poppinss|@phc|@lukeed|@sindresorhus|camelcase|dot-prop|lru-cache|p-limit|yocto-queue|ssri|minipass|fast-check|pure-rand)/)'],
   modulePathIgnorePatterns: ['<rootDir>/.data/', '<rootDir>/.output/'],
   testEnvironment: 'node',
 }

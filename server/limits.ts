@@ -26,8 +26,8 @@ export const limits = {
   form: { files: 20_000, fields: 5_000, field: 2_000 },
   /** Problems that are told of one request. Limits of token files stand in the core, beside what reads them (`tokens/document.ts`, `tokens/resolve.ts`). */
   problems: 200,
-  /** Of one library: tasks that wait for the child processes, texts that are tried at once, and names it may give to widths. */
-  library: { waiting: 60, tried: 4, widths: 24 },
+  /** Of one library: changes that are let in at once, tasks that wait for the child processes, texts that are tried at once, and names it may give to widths. */
+  library: { admitted: 3, waiting: 60, tried: 4, widths: 24 },
   /** Processes that work through what is not trusted: two of them, as there are processors on a small server. */
   children: { megabytes: 768, children: 2, idleSeconds: 60, /** Of all that waits for them together. */ waitingBytes: 400_000_000 },
   /** Seconds each of their tasks may take. */

@@ -12,6 +12,7 @@ import { boundedJson } from './body'
 import { Failure, fail, problemBody } from './failure'
 import { signedIn } from './session'
 import { checkTexts, decodedPart } from './text'
+import { Turns } from './turns'
 
 /** Who may call a route. Roles are roles in the library the route's address names; each includes those after it. */
 export type Access = 'anyone' | 'person' | 'administrator' | Role
@@ -47,7 +48,7 @@ export function route<R, B = undefined, Q = undefined>(spec: Spec<B, Q, R>): Eve
   const handler = defineEventHandler(async (event) => {
     try {
       checkOrigin(event)
-      const call = await admit(event, spec.access, spec.token)
+      const call = await inTurn(event, () => admit(event, spec.access, spec.token))
       const query = spec.query ? parse(spec.query, queryOf(event), 'query') : (undefined as Q)
       const body = spec.body && !spec.rawBody ? parse(spec.body, await boundedJson(event, spec.limit ?? 0), 'body') : (undefined as B)
       const given = await spec.handle({ ...call, query, body })
@@ -57,6 +58,13 @@ export function route<R, B = undefined, Q = undefined>(spec: Spec<B, Q, R>): Eve
     }
   })
   return Object.assign(handler, { stated: spec as Stated })
+}
+
+const admitted = new Turns(limits.library.admitted)
+/** Lets in what would change a library in turns, so that a flood at one leaves time for the others. */
+function inTurn<T>(event: H3Event, work: () => Promise<T>): Promise<T> {
+  const { library } = getRouterParams(event)
+  return library && event.method !== 'GET' ? admitted.take(library, work) : work()
 }
 
 /** An answer with what its schema names and nothing else; where something is missing, that is a fault of ours. */

@@ -13,6 +13,7 @@ import { Failure } from '../auth/failure'
 import { notToldYet } from '~~/core/problem'
 import { installedIn } from '../bring/installed'
 import { unpackArchive } from '../bring/archive'
+import { Holding } from './held'
 import { buildModules } from './modules'
 import { outsideOf } from './outside'
 import { buildPackage } from './package'
@@ -29,8 +30,10 @@ function readerOf(library: string | undefined, dependencies: string | undefined)
   return known
 }
 
-/** All in one go: the library's files come over once. */
-async function tryOut({ files, path, tag, installed, library }: Tasks['tryOut']['in']): Promise<Tasks['tryOut']['out']> {
+const holding = new Holding()
+
+async function tryOut({ source, path, tag, installed, library }: Tasks['tryOut']['in']): Promise<Tasks['tryOut']['out']> {
+  const files = holding.filesOf(source)
   const dependencies = installedIn(installed, dependenciesOf(files).packages)
   const { contracts, problems } = readerOf(library, dependencies).read(files)
   const here = contracts.filter((contract) => contract.files.includes(path))

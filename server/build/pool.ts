@@ -4,13 +4,14 @@ import { Failure } from '../auth/failure'
 import { comeAfter } from '../behind'
 import { limits } from '../limits'
 import { log } from '../log'
+import { HeldBy, type Source } from './held'
 import { FairQueue } from './queue'
 import type { Answer, TaskName, Tasks } from './tasks'
 
-interface Waiting { owner: string; bytes: number; task: TaskName; input: unknown; settle: (answer: Answer) => void; again: boolean; lost: number }
+interface Waiting { owner: string; bytes: number; task: TaskName; input: object; settle: (answer: Answer) => void; again: boolean; lost: number }
 const { megabytes, children: most, idleSeconds } = limits.children
 
-interface Child { process: ChildProcess; busy: Waiting | undefined; timer: NodeJS.Timeout | undefined; libraries: Set<string> }
+interface Child { process: ChildProcess; busy: Waiting | undefined; timer: NodeJS.Timeout | undefined; libraries: Set<string>; held: HeldBy }
 const children: Child[] = []
 const queue = new FairQueue<Waiting>()
 let count = 0
@@ -67,7 +68,7 @@ function give(child: Child, waiting: Waiting): void {
   child.timer = setTimeout(() => {
     end(child, { code: 'too-slow', what: `This took longer than ${seconds} seconds and was stopped.`, todo: 'Bring in fewer or smaller files.' })
   }, seconds * 1000)
-  child.process.send({ id: ++count, task: waiting.task, input: waiting.input }, (error) => {
+  child.process.send({ id: ++count, task: waiting.task, input: inputFor(child, waiting.input) }, (error) => {
     // it had died, and its end was not heard of yet: the task was never begun
     if (!error || child.busy !== waiting) return
     if (++waiting.lost > most) return end(child, { code: 'build-ended', what: `The process that works through the source could not be reached: ${error.message}.`, todo: 'Try again in a moment.' })
@@ -77,11 +78,14 @@ function give(child: Child, waiting: Waiting): void {
   })
 }
 
+/** A task's input without the source that the child holds already. */
+const inputFor = (child: Child, input: object): object => ('source' in input ? { ...input, source: child.held.send(input.source as Source) } : input)
+
 function start(): Child {
   const file = join(process.env.KEPT_SHELF_ROOT ?? process.cwd(), '.build', 'child.mjs')
   const process_ = fork(file, { execArgv: [`--max-old-space-size=${megabytes}`], serialization: 'advanced', stdio: ['ignore', 'inherit', 'inherit', 'ipc'], env: { PATH: process.env.PATH ?? '' } })
   comeAfter(process_.pid)
-  const child: Child = { process: process_, busy: undefined, timer: undefined, libraries: new Set() }
+  const child: Child = { process: process_, busy: undefined, timer: undefined, libraries: new Set(), held: new HeldBy() }
   process_.on('message', (answer: Answer) => {
     const { busy } = child
     child.busy = undefined

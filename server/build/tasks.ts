@@ -14,6 +14,7 @@ import type { JudgedEdit } from '~~/core/tokens/edit'
 import type { Theme, themesCss } from '~~/core/tokens/themes'
 import type { PublishBody } from '../registry/publish-body'
 import type { ArchiveLimits, Unpacked } from '../bring/archive'
+import type { Source } from './held'
 import type { BuiltModules } from './modules'
 import type { Packed } from './package'
 
@@ -24,7 +25,7 @@ export interface Tasks {
   /** `dependencies` is the folder the library's packages were installed in; `library` whose reading it is, so that the next costs what changed. */
   read: { in: { files: SourceText[]; dependencies: string | undefined; library?: string | undefined }; out: Reading }
   /** One file as it is being written, read and built with the rest of its library: what is wrong with it, and the component that is looked at. `installed` is the folder packages of libraries are installed in. */
-  tryOut: { in: { files: SourceText[]; path: string; tag: string | undefined; installed: string; library: string }; out: { problems: Problem[]; contract: Contract | undefined; built: BuiltModules | undefined } }
+  tryOut: { in: { source: Source; path: string; tag: string | undefined; installed: string; library: string }; out: { problems: Problem[]; contract: Contract | undefined; built: BuiltModules | undefined } }
   /** Where markup and rules are written in some files. */
   written: { in: { files: SourceText[] }; out: Written }
   /** What some files ask of what is around a component. */

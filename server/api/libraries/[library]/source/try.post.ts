@@ -20,8 +20,8 @@ export default route({
     const judged = judgeFiles([{ path: body.path, content: Buffer.from(body.text, 'utf8') }])
     if (judged.files.length === 0) return { problems: judged.problems, shown: null }
     return oneOfFew(library.id, async () => {
-      const files = await sourceWith(db, library, judged.files)
-      const input = { files, path: body.path, tag: body.tag, installed: dataFolder('dependencies'), library: library.id }
+      const source = await sourceWith(db, library, judged.files)
+      const input = { source, path: body.path, tag: body.tag, installed: dataFolder('dependencies'), library: library.id }
       const { problems, contract, built } = await inChild('tryOut', input, library.id)
       if (built?.hash) await addBuild(db, library.id, built.hash, built.modules)
       const entry = built?.components[0]?.entry
