@@ -3,11 +3,45 @@ import vue from 'eslint-plugin-vue'
 import vueParser from 'vue-eslint-parser'
 
 const purity = {
-  patterns: [{ group: ['/vue', '/vue/*', 'nuxt', 'nuxt/*', '#*', 'pinia', 'primevue*', 'knex', 'pg', 'h3', 'node:*', 'fs', 'http', '~/*', '~~/server/*', '~~/app/*', '../server/*', '../../server/*'], message: 'The core computes and nothing else: what it needs comes in as values.' }],
+  patterns: [
+    {
+      group: [
+        '/vue',
+        '/vue/*',
+        'nuxt',
+        'nuxt/*',
+        '#*',
+        'pinia',
+        'primevue*',
+        'knex',
+        'pg',
+        'h3',
+        'node:*',
+        'fs',
+        'http',
+        '~/*',
+        '~~/server/*',
+        '~~/app/*',
+        '../server/*',
+        '../../server/*',
+      ],
+      message: 'The core computes and nothing else: what it needs comes in as values.',
+    },
+  ],
 }
 
 export default tseslint.config(
-  { ignores: ['.nuxt/**', '.output/**', '.build/**', '.data/**', 'node_modules/**', 'test-results/**', 'playwright-report/**'] },
+  {
+    ignores: [
+      '.nuxt/**',
+      '.output/**',
+      '.build/**',
+      '.data/**',
+      'node_modules/**',
+      'test-results/**',
+      'playwright-report/**',
+    ],
+  },
   ...tseslint.configs.recommended,
   ...vue.configs['flat/recommended'],
   {
@@ -23,7 +57,10 @@ export default tseslint.config(
       'vue/multi-word-component-names': 'off',
       'vue/max-attributes-per-line': 'off',
       'vue/singleline-html-element-content-newline': 'off',
-      'vue/html-self-closing': ['error', { html: { void: 'never', normal: 'always', component: 'always' }, svg: 'always' }],
+      'vue/html-self-closing': [
+        'error',
+        { html: { void: 'always', normal: 'always', component: 'always' }, svg: 'always' },
+      ],
       'vue/html-indent': 'off',
       'vue/html-closing-bracket-newline': 'off',
       'vue/first-attribute-linebreak': 'off',
@@ -36,6 +73,10 @@ export default tseslint.config(
       'vue/no-template-shadow': 'off',
     },
   },
-  { files: ['core/**/*.ts'], ignores: ['**/*.test.ts'], rules: { 'no-restricted-imports': ['error', purity] } },
+  {
+    files: ['core/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: { 'no-restricted-imports': ['error', purity] },
+  },
   { files: ['tools/**', 'tests/**'], rules: { 'no-console': 'off' } },
 )

@@ -9,22 +9,56 @@ export default defineNuxtConfig({
   devtools: { enabled: false },
   telemetry: false,
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
-  app: { head: { title: 'Kept Shelf', htmlAttrs: { lang: 'en' }, link: [{ rel: 'icon', type: 'image/svg+xml', href: '/mark.svg' }] } },
+  app: {
+    head: {
+      title: 'Kept Shelf',
+      htmlAttrs: { lang: 'en' },
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/mark.svg' }],
+    },
+  },
   imports: { autoImport: true },
   components: [{ path: '~/components', pathPrefix: false }],
-  primevue: { importTheme: { from: fileURLToPath(new URL('./app/styles/preset.ts', import.meta.url)) }, autoImport: true, options: { ripple: false }, components: { include: ['Checkbox', 'ColorPicker', 'DatePicker', 'Dialog', 'InputNumber', 'InputText', 'Listbox', 'Menu', 'Popover'] }, directives: { include: [] } },
+  primevue: {
+    importTheme: { from: fileURLToPath(new URL('./app/styles/preset.ts', import.meta.url)) },
+    autoImport: true,
+    options: { ripple: false },
+    components: {
+      include: [
+        'Checkbox',
+        'ColorPicker',
+        'DatePicker',
+        'Dialog',
+        'InputNumber',
+        'InputText',
+        'Listbox',
+        'Menu',
+        'Popover',
+      ],
+    },
+    directives: { include: [] },
+  },
   experimental: { payloadExtraction: false, appManifest: false },
   hooks: {
     // what a page needs is asked for when it is opened: hints for all of them at once hold up the first
-    'build:manifest': (manifest) => { for (const one of Object.values(manifest)) { one.prefetch = false; one.dynamicImports = [] } },
+    'build:manifest': (manifest) => {
+      for (const resourceMeta of Object.values(manifest)) {
+        resourceMeta.prefetch = false
+        resourceMeta.dynamicImports = []
+      }
+    },
   },
   nitro: {
     preset: 'node-server',
     // the address itself is for clients too, and no page of ours
-    handlers: ['/registry', '/registry/', '/registry/**'].map((route) => ({ route, handler: fileURLToPath(new URL('./server/registry/handler.ts', import.meta.url)) })),
+    handlers: ['/registry', '/registry/', '/registry/**'].map((route) => ({
+      route,
+      handler: fileURLToPath(new URL('./server/registry/handler.ts', import.meta.url)),
+    })),
     ignore: ['**/*.test.ts'],
     // the companion command, one file, for whoever pushes from elsewhere
-    publicAssets: [{ dir: fileURLToPath(new URL('./.build/cli', import.meta.url)), baseURL: '/cli', maxAge: 0 }],
+    publicAssets: [
+      { dir: fileURLToPath(new URL('./.build/cli', import.meta.url)), baseURL: '/cli', maxAge: 0 },
+    ],
     experimental: { asyncContext: false },
     esbuild: { options: { target: 'es2023' } },
     externals: { external: ['pg', 'knex', 'pg-boss', 'typescript', 'esbuild'] },

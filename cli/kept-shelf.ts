@@ -13,8 +13,14 @@ of contributor. With --strict anything that could not be read or built is a fail
 `
 
 const { values, positionals } = parseArgs({
-  allowPositionals: true, strict: true,
-  options: { to: { type: 'string' }, note: { type: 'string' }, strict: { type: 'boolean', default: false }, help: { type: 'boolean', short: 'h', default: false } },
+  allowPositionals: true,
+  strict: true,
+  options: {
+    to: { type: 'string' },
+    note: { type: 'string' },
+    strict: { type: 'boolean', default: false },
+    help: { type: 'boolean', short: 'h', default: false },
+  },
 })
 const [command, folder = '.'] = positionals
 if (values.help || command === undefined) process.stdout.write(help)
@@ -24,9 +30,25 @@ else if (command !== 'push') {
 } else {
   try {
     const token = process.env.KEPT_SHELF_TOKEN
-    if (!values.to) throw new PushFailure('Where to is not said. Write --to and the address of the library, such as https://shelf.example/tern.', 2)
-    if (!token) throw new PushFailure('There is no token. Make one on your account page, with the scope “publish”, and put it into KEPT_SHELF_TOKEN.', 2)
-    const well = await push({ folder, to: values.to, token, note: values.note ?? 'pushed by kept-shelf', say: (text) => process.stdout.write(`${text}\n`) })
+    if (!values.to)
+      throw new PushFailure(
+        'Where to is not said. Write --to and the address of the library, such as ' +
+          'https://shelf.example/tern.',
+        2,
+      )
+    if (!token)
+      throw new PushFailure(
+        'There is no token. Make one on your account page, with the scope “publish”, and put it ' +
+          'into KEPT_SHELF_TOKEN.',
+        2,
+      )
+    const well = await push({
+      folder,
+      to: values.to,
+      token,
+      note: values.note ?? 'pushed by kept-shelf',
+      say: (text) => process.stdout.write(`${text}\n`),
+    })
     if (values.strict && !well) process.exitCode = 1
   } catch (error) {
     if (!(error instanceof PushFailure)) throw error

@@ -7,11 +7,21 @@ import { begunSchema, jobSchema, problemDetailsSchema } from '../core/wire'
 
 /** Why a push came to nothing, as a sentence, with the exit code that says so. */
 export class PushFailure extends Error {
-  constructor(message: string, readonly code = 1) { super(message) }
+  constructor(
+    message: string,
+    readonly code = 1,
+  ) {
+    super(message)
+  }
 }
 
-export interface Push { folder: string; to: string; token: string; note: string; say(text: string): void }
-
+export interface Push {
+  folder: string
+  to: string
+  token: string
+  note: string
+  say(text: string): void
+}
 
 const inLibrary = (root: string, path: string): string => relative(root, path).split(sep).join('/')
 
@@ -22,8 +32,12 @@ function filesUnder(root: string): string[] {
   } catch {
     throw new PushFailure(`There is no folder ${root}.`, 2)
   }
-  return all.filter((one) => one.isFile()).map((one) => join(one.parentPath, one.name))
-    .filter((path) => !isPassedOver(inLibrary(root, path)) && isSourceName(path) && statSync(path).size < 2_000_000)
+  return all
+    .filter((entry) => entry.isFile())
+    .map((entry) => join(entry.parentPath, entry.name))
+    .filter(
+      (path) => !isPassedOver(inLibrary(root, path)) && isSourceName(path) && statSync(path).size < 2_000_000,
+    )
 }
 
 /** The address of a library's page as the address of its API. */
@@ -35,7 +49,11 @@ function apiOf(to: string): string {
     throw new PushFailure(`“${to}” is no address.`, 2)
   }
   const slug = url.pathname.split('/').filter(Boolean)[0]
-  if (!slug) throw new PushFailure('The address names no library. Copy it from the library’s shelf, such as https://shelf.example/tern.', 2)
+  if (!slug)
+    throw new PushFailure(
+      'The address names no library. Copy it from the library’s shelf, such as https://shelf.example/tern.',
+      2,
+    )
   return `${url.origin}/api/libraries/${slug}`
 }
 
@@ -45,14 +63,22 @@ export async function push({ folder, to, token, note, say }: Push): Promise<bool
   const ask = async <T>(schema: z.ZodType<T>, path: string, body?: FormData): Promise<T> => {
     let response: Response
     try {
-      response = await fetch(`${api}${path}`, { method: body ? 'POST' : 'GET', headers: { authorization: `Bearer ${token}` }, ...(body ? { body } : {}) })
+      response = await fetch(`${api}${path}`, {
+        method: body ? 'POST' : 'GET',
+        headers: { authorization: `Bearer ${token}` },
+        ...(body ? { body } : {}),
+      })
     } catch {
       throw new PushFailure(`${new URL(api).host} does not answer.`)
     }
     const json: unknown = await response.json().catch(() => undefined)
     if (response.ok) return schema.parse(json)
     const read = problemDetailsSchema.safeParse(json)
-    throw new PushFailure(read.success ? `${read.data.title} ${read.data.detail ?? ''}`.trim() : `${api} answered ${response.status}.`)
+    throw new PushFailure(
+      read.success
+        ? `${read.data.title} ${read.data.detail ?? ''}`.trim()
+        : `${api} answered ${response.status}.`,
+    )
   }
   const files = filesUnder(folder)
   if (files.length === 0) throw new PushFailure(`There is nothing in ${folder} that is read.`, 2)
@@ -69,11 +95,24 @@ export async function push({ folder, to, token, note, say }: Push): Promise<bool
       await new Promise((resolve) => setTimeout(resolve, 500))
       continue
     }
-    const problems = (now.result?.problems ?? []).filter((one) => !isCalm(one))
-    for (const one of problems) say(`  ${[one.where?.file, one.where?.line].filter((part) => part !== undefined).join(':')}  ${one.what} ${one.todo}`)
-    if (now.state !== 'done' || !now.result) throw new PushFailure(now.state === 'cancelled' ? 'Somebody cancelled it. The shelf is as it was.' : 'It was not brought in. The shelf is as it was.')
+    const problems = (now.result?.problems ?? []).filter((problem) => !isCalm(problem))
+    for (const problem of problems)
+      say(
+        '  ' +
+          `${[problem.where?.file, problem.where?.line].filter((part) => part !== undefined).join(':')} ` +
+          ` ${problem.what} ${problem.todo}`,
+      )
+    if (now.state !== 'done' || !now.result)
+      throw new PushFailure(
+        now.state === 'cancelled'
+          ? 'Somebody cancelled it. The shelf is as it was.'
+          : 'It was not brought in. The shelf is as it was.',
+      )
     const { added, changed, gone, same, revision } = now.result
-    say(`Revision ${revision}: ${added.length} new, ${changed.length} changed, ${gone.length} gone, ${same} the same.`)
+    say(
+      `Revision ${revision}: ${added.length} new, ${changed.length} changed, ${gone.length} ` +
+        `gone, ${same} the same.`,
+    )
     say(`${new URL(to).origin}/${api.split('/').at(-1)}/bring-in/${job}`)
     return problems.length === 0
   }

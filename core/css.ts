@@ -1,4 +1,6 @@
-/** Text as it may stand in a style sheet, whoever wrote it (CSSOM, section 2.1, "Common serializing idioms"). */
+/**
+ * Text as it may stand in a style sheet, whoever wrote it (CSSOM, section 2.1, "Common serializing idioms").
+ */
 
 const escaped = (character: string): string => `\\${character.codePointAt(0)!.toString(16)} `
 
@@ -23,7 +25,9 @@ export function cssIdentifier(text: string): string {
   return out
 }
 
-/** A string in double quotes that means exactly this text: CSSOM's "serialize a string", `<` by its number. */
+/**
+ * A string in double quotes that means exactly this text: CSSOM's "serialize a string", `<` by its number.
+ */
 export function cssString(text: string): string {
   let out = ''
   for (const character of text) {

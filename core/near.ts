@@ -1,4 +1,6 @@
-/** Comparisons of letters in one search, some twenty milliseconds: what is not found by then is not offered. */
+/**
+ * Comparisons of letters in one search, some twenty milliseconds: what is not found by then is not offered.
+ */
 const mostCells = 1_000_000
 
 /** The name nearest to a misspelt one, by edit distance, where it is near enough to be meant. */

@@ -21,4 +21,9 @@ export const isCalm = (problem: Problem): boolean => /^left-aside|^not-source$|^
 
 /** Those of `more` that stand at no place of which something is told already. */
 export const notToldYet = (told: readonly Problem[], more: readonly Problem[]): Problem[] =>
-  more.filter((one) => !told.some((other) => other.where?.file === one.where?.file && other.where?.line === one.where?.line))
+  more.filter(
+    (entry) =>
+      !told.some(
+        (other) => other.where?.file === entry.where?.file && other.where?.line === entry.where?.line,
+      ),
+  )

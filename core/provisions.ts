@@ -14,29 +14,72 @@ const long = z.string().check(z.maxLength(200_000))
 export const provisionsSchema = z.object({ styles: long, around: long, script: long, data: long })
 export type Provisions = z.infer<typeof provisionsSchema>
 export const noProvisions: Provisions = { styles: '', around: '', script: '', data: '' }
-export const isEmpty = (one: Provisions): boolean => [one.styles, one.around, one.script, one.data].every((text) => text.trim() === '')
+export const isEmpty = (provisions: Provisions): boolean =>
+  [provisions.styles, provisions.around, provisions.script, provisions.data].every(
+    (text) => text.trim() === '',
+  )
 
-/** Provisions as a frame gets them: what they are for, in words, and the script by its path on the frame's own host. */
-export const providedSchema = z.object({ of: z.string().check(z.maxLength(300)), styles: long, around: long, script: z.nullable(z.string().check(z.regex(/^\/p\/[0-9a-f]{64}\.js$/))), data: z.unknown(),
+/**
+ * Provisions as a frame gets them: what they are for, in words, and the script by its path on the frame's own
+ * host.
+ */
+export const providedSchema = z.object({
+  of: z.string().check(z.maxLength(300)),
+  styles: long,
+  around: long,
+  script: z.nullable(z.string().check(z.regex(/^\/p\/[0-9a-f]{64}\.js$/))),
+  data: z.unknown(),
   /** Components of the library that the script names, with the modules they are in. */
   modules: z._default(z.array(z.object({ tag: z.string(), module: z.string() })), []),
 })
 export type Provided = z.infer<typeof providedSchema>
 
 /** What there is of them, for a line of text. */
-export const sayProvisions = (one: Provisions): string => [one.styles.trim() && 'styles', one.around.trim() && 'markup around it', one.script.trim() && 'a script', one.data.trim() && 'data'].filter(Boolean).join(', ')
+export const sayProvisions = (provisions: Provisions): string =>
+  [
+    provisions.styles.trim() && 'styles',
+    provisions.around.trim() && 'markup around it',
+    provisions.script.trim() && 'a script',
+    provisions.data.trim() && 'data',
+  ]
+    .filter(Boolean)
+    .join(', ')
 
 /** Where provisions may belong: the whole library, a component by its tag, an example by its id. */
 export const libraryScope = ''
 export const exampleScope = (id: string): string => `example:${id}`
 
 /** Provisions as they are kept: what they are for, and the path of their script. */
-export interface KeptProvisions extends Provisions { scope: string; module: string | null; revision: number }
-/** Whether a script names a component: as a word of its own. That it does not use it costs a module that is loaded for nothing. */
-const isNamedIn = (script: string, tag: string): boolean => script.includes(tag) && new RegExp(`(?<![\\w$-])${tag.replaceAll('$', '\\$')}(?![\\w$-])`).test(script)
+export interface KeptProvisions extends Provisions {
+  scope: string
+  module: string | null
+  revision: number
+}
+/**
+ * Whether a script names a component: as a word of its own. That it does not use it costs a module that is
+ * loaded for nothing.
+ */
+const isNamedIn = (script: string, tag: string): boolean =>
+  script.includes(tag) && new RegExp(`(?<![\\w$-])${tag.replaceAll('$', '\\$')}(?![\\w$-])`).test(script)
 /** What a frame gets around a component, or around one of its examples, outermost first. */
-export const providedFor = (all: readonly KeptProvisions[], tag: string, example = '', modules: readonly ModuleOf[] = []): Provided[] =>
+export const providedFor = (
+  all: readonly KeptProvisions[],
+  tag: string,
+  example = '',
+  modules: readonly ModuleOf[] = [],
+): Provided[] =>
   [libraryScope, tag, ...(example ? [exampleScope(example)] : [])].flatMap((scope) => {
-    const one = all.find((each) => each.scope === scope)
-    return one ? [{ of: scope, styles: one.styles, around: one.around, script: one.module, data: one.data.trim() ? JSON.parse(one.data) as unknown : null, modules: modules.filter((each) => isNamedIn(one.script, each.tag)) }] : []
+    const keptProvisions = all.find((keptProvisions) => keptProvisions.scope === scope)
+    return keptProvisions
+      ? [
+          {
+            of: scope,
+            styles: keptProvisions.styles,
+            around: keptProvisions.around,
+            script: keptProvisions.module,
+            data: keptProvisions.data.trim() ? (JSON.parse(keptProvisions.data) as unknown) : null,
+            modules: modules.filter((module) => isNamedIn(keptProvisions.script, module.tag)),
+          },
+        ]
+      : []
   })

@@ -14,7 +14,12 @@ export const themeGround = 'Canvas'
 export const surroundSchema = z.object({
   theme: z.string().check(z.maxLength(100)),
   width: z.nullable(z.number().check(z.minimum(1), z.maximum(10_000))),
-  window: z.nullable(z.object({ width: z.int().check(z.minimum(100), z.maximum(5000)), height: z.int().check(z.minimum(100), z.maximum(5000)) })),
+  window: z.nullable(
+    z.object({
+      width: z.int().check(z.minimum(100), z.maximum(5000)),
+      height: z.int().check(z.minimum(100), z.maximum(5000)),
+    }),
+  ),
   ground: z.string().check(z.maxLength(100)),
   align: z.enum(['start', 'middle', 'end', 'stretch']),
   padding: z.number().check(z.minimum(0), z.maximum(500)),
@@ -27,7 +32,10 @@ export const surroundSchema = z.object({
   on: z.string().check(z.maxLength(200)),
   /** Abilities of the browser that are switched off, by the names they have in `core/read/abilities.ts`. */
   without: z._default(z.array(z.string().check(z.maxLength(200))).check(z.maxLength(30)), []),
-  /** Themes of regions inside that of the page, one in the other, outermost first: the component stands in the last. */
+  /**
+   * Themes of regions inside that of the page, one in the other, outermost first: the component stands in the
+   * last.
+   */
   regions: z._default(z.array(z.string().check(z.maxLength(100))).check(z.maxLength(5)), []),
   /** With the looks its author gave it; else with behaviour and structure only. */
   dressed: z._default(z.boolean(), true),
@@ -38,43 +46,127 @@ export type Surround = z.infer<typeof surroundSchema>
 
 /** A surround with nothing special about it. */
 export const plainSurround = (theme: string, more: Partial<Surround> = {}): Surround => ({
-  theme, width: null, window: null, ground: themeGround, align: 'middle', padding: 24, direction: 'ltr', language: 'en', text: 100, motion: 'on', colours: 'own', held: [], on: '', without: [], regions: [], dressed: true, fit: false, ...more,
+  theme,
+  width: null,
+  window: null,
+  ground: themeGround,
+  align: 'middle',
+  padding: 24,
+  direction: 'ltr',
+  language: 'en',
+  text: 100,
+  motion: 'on',
+  colours: 'own',
+  held: [],
+  on: '',
+  without: [],
+  regions: [],
+  dressed: true,
+  fit: false,
+  ...more,
 })
 
 /** Just the component, on nothing: as it stands on the shelf. */
-export const bareSurround = (theme: string): Surround => plainSurround(theme, { ground: 'transparent', fit: true })
+export const bareSurround = (theme: string): Surround =>
+  plainSurround(theme, { ground: 'transparent', fit: true })
 
 type Query = Record<string, string | undefined>
 const usual = plainSurround('')
 
 /** What of a surround is not the usual, as it stands in an address. */
 export function surroundToQuery(surround: Surround, baseTheme: string): Query {
-  const { theme, width, window, ground, align, padding, direction, language, text, motion, colours, held, on, without, regions, dressed } = surround
+  const {
+    theme,
+    width,
+    window,
+    ground,
+    align,
+    padding,
+    direction,
+    language,
+    text,
+    motion,
+    colours,
+    held,
+    on,
+    without,
+    regions,
+    dressed,
+  } = surround
   const unless = (same: boolean, value: string | number) => (same ? undefined : String(value))
   return {
-    theme: unless(theme === baseTheme, theme), width: unless(width === null, width!), window: window ? `${window.width}x${window.height}` : undefined, ground: unless(ground === usual.ground, ground),
-    align: unless(align === usual.align, align), padding: unless(padding === usual.padding, padding), dir: unless(direction === usual.direction, direction), lang: unless(language === usual.language, language),
-    text: unless(text === usual.text, text), motion: unless(motion === usual.motion, motion), colours: unless(colours === usual.colours, colours), held: held.length ? held.join(' ') : undefined, on: on || undefined, without: without.join(';') || undefined, in: regions.join(' ') || undefined, dressed: dressed ? undefined : 'no',
+    theme: unless(theme === baseTheme, theme),
+    width: unless(width === null, width!),
+    window: window ? `${window.width}x${window.height}` : undefined,
+    ground: unless(ground === usual.ground, ground),
+    align: unless(align === usual.align, align),
+    padding: unless(padding === usual.padding, padding),
+    dir: unless(direction === usual.direction, direction),
+    lang: unless(language === usual.language, language),
+    text: unless(text === usual.text, text),
+    motion: unless(motion === usual.motion, motion),
+    colours: unless(colours === usual.colours, colours),
+    held: held.length ? held.join(' ') : undefined,
+    on: on || undefined,
+    without: without.join(';') || undefined,
+    in: regions.join(' ') || undefined,
+    dressed: dressed ? undefined : 'no',
   }
 }
 
 /** A ground from an address: the theme's, or a plain colour. */
-export const groundFrom = (value: unknown): string => (typeof value === 'string' && /^#[0-9a-f]{3,8}$/i.test(value) ? value : themeGround)
+export const groundFrom = (value: unknown): string =>
+  typeof value === 'string' && /^#[0-9a-f]{3,8}$/i.test(value) ? value : themeGround
 
 /** A language from an address: a tag as BCP 47 (RFC 5646) has them, as far as its form shows. */
-export const languageFrom = (value: unknown): string => (typeof value === 'string' && /^[a-z]{2,3}(?:-[a-z\d]{2,8})*$/i.test(value) ? value : usual.language)
+export const languageFrom = (value: unknown): string =>
+  typeof value === 'string' && /^[a-z]{2,3}(?:-[a-z\d]{2,8})*$/i.test(value) ? value : usual.language
 
 /** The surround an address speaks of; what cannot be is the usual. */
-export function surroundFromQuery(query: Record<string, unknown>, themes: readonly string[], baseTheme: string): Surround {
+export function surroundFromQuery(
+  query: Record<string, unknown>,
+  themes: readonly string[],
+  baseTheme: string,
+): Surround {
   const text = (name: string) => (typeof query[name] === 'string' ? query[name] : undefined)
-  const number = (name: string, from: number, to: number) => { const value = Number(text(name) ?? NaN); return value >= from && value <= to ? value : undefined }
-  const one = <T extends string>(name: string, values: readonly T[]): T | undefined => values.find((value) => value === text(name))
+  const number = (name: string, from: number, to: number) => {
+    const value = Number(text(name) ?? NaN)
+    return value >= from && value <= to ? value : undefined
+  }
+  const one = <T extends string>(name: string, values: readonly T[]): T | undefined =>
+    values.find((value) => value === text(name))
   const size = /^(\d{3,4})x(\d{3,4})$/.exec(text('window') ?? '')
-  const window = size ? { width: Math.min(5000, Number(size[1])), height: Math.min(5000, Number(size[2])) } : null
+  const window = size
+    ? { width: Math.min(5000, Number(size[1])), height: Math.min(5000, Number(size[2])) }
+    : null
   return plainSurround(one('theme', themes) ?? baseTheme, {
-    width: number('width', 1, 10_000) ?? null, window, ground: groundFrom(query.ground), align: one('align', ['start', 'middle', 'end', 'stretch']) ?? usual.align, padding: number('padding', 0, 500) ?? usual.padding,
-    direction: one('dir', ['ltr', 'rtl']) ?? usual.direction, language: languageFrom(query.lang), text: number('text', 50, 400) ?? usual.text, motion: one('motion', ['on', 'reduced']) ?? usual.motion,
-    colours: one('colours', ['own', 'forced']) ?? usual.colours, held: [...new Set((text('held') ?? '').split(/\s+/).filter((name) => /^[\w-]{1,100}$/.test(name)))].slice(0, 20), on: (text('on') ?? '').slice(0, 200),
-    without: [...new Set((text('without') ?? '').split(';').map((name) => name.trim()).filter((name) => name && name.length <= 200))].slice(0, 30), regions: (text('in') ?? '').split(' ').filter((name) => themes.includes(name)).slice(0, 5), dressed: text('dressed') !== 'no',
+    width: number('width', 1, 10_000) ?? null,
+    window,
+    ground: groundFrom(query.ground),
+    align: one('align', ['start', 'middle', 'end', 'stretch']) ?? usual.align,
+    padding: number('padding', 0, 500) ?? usual.padding,
+    direction: one('dir', ['ltr', 'rtl']) ?? usual.direction,
+    language: languageFrom(query.lang),
+    text: number('text', 50, 400) ?? usual.text,
+    motion: one('motion', ['on', 'reduced']) ?? usual.motion,
+    colours: one('colours', ['own', 'forced']) ?? usual.colours,
+    held: [...new Set((text('held') ?? '').split(/\s+/).filter((name) => /^[\w-]{1,100}$/.test(name)))].slice(
+      0,
+      20,
+    ),
+    on: (text('on') ?? '').slice(0, 200),
+    without: [
+      ...new Set(
+        (text('without') ?? '')
+          .split(';')
+          .map((name) => name.trim())
+          .filter((name) => name && name.length <= 200),
+      ),
+    ].slice(0, 30),
+    regions: (text('in') ?? '')
+      .split(' ')
+      .filter((name) => themes.includes(name))
+      .slice(0, 5),
+    dressed: text('dressed') !== 'no',
   })
 }

@@ -8,10 +8,16 @@ import { rootsIn } from './sheets'
 const styles: string[] = []
 const Sheet = CSSStyleSheet
 const { replaceSync, replace, insertRule } = Sheet.prototype
-const supports = CSS.supports.bind(CSS) as { (condition: string): boolean; (property: string, value: string): boolean }
+const supports = CSS.supports.bind(CSS) as {
+  (condition: string): boolean
+  (property: string, value: string): boolean
+}
 const read = new WeakSet<Element>()
 
-/** Takes abilities away, for as long as the page lasts; names as in `core/read/abilities.ts`. Those that cannot be are told. */
+/**
+ * Takes abilities away, for as long as the page lasts; names as in `core/read/abilities.ts`. Those that
+ * cannot be are told.
+ */
 export function takeAway(names: readonly string[]): string[] {
   const stay: string[] = []
   for (const name of names) {
@@ -26,11 +32,23 @@ export function takeAway(names: readonly string[]): string[] {
   if (styles.length === 0) return stay
   const { prototype } = Sheet
   // what is itself switched off must not come back
-  const put = (name: 'replaceSync' | 'replace' | 'insertRule', method: unknown) => { if (name in prototype) Object.assign(prototype, { [name]: method }) }
-  put('replaceSync', function (this: CSSStyleSheet, text: string) { replaceSync.call(this, sheetWithout(text, styles)) })
-  put('replace', function (this: CSSStyleSheet, text: string) { return replace.call(this, sheetWithout(text, styles)) })
-  put('insertRule', function (this: CSSStyleSheet, rule: string, index?: number) { return insertRule.call(this, sheetWithout(rule, styles), index) })
-  if ('supports' in CSS) CSS.supports = (first: string, second?: string) => (second === undefined ? supports(conditionWithout(/^\s*[(n]|selector\(/i.test(first) ? first : `(${first})`, styles)) : !declarationLacked(first, second, styles) && supports(first, second))
+  const put = (name: 'replaceSync' | 'replace' | 'insertRule', method: unknown) => {
+    if (name in prototype) Object.assign(prototype, { [name]: method })
+  }
+  put('replaceSync', function (this: CSSStyleSheet, text: string) {
+    replaceSync.call(this, sheetWithout(text, styles))
+  })
+  put('replace', function (this: CSSStyleSheet, text: string) {
+    return replace.call(this, sheetWithout(text, styles))
+  })
+  put('insertRule', function (this: CSSStyleSheet, rule: string, index?: number) {
+    return insertRule.call(this, sheetWithout(rule, styles), index)
+  })
+  if ('supports' in CSS)
+    CSS.supports = (first: string, second?: string) =>
+      second === undefined
+        ? supports(conditionWithout(/^\s*[(n]|selector\(/i.test(first) ? first : `(${first})`, styles))
+        : !declarationLacked(first, second, styles) && supports(first, second)
   return stay
 }
 

@@ -1,18 +1,29 @@
 // Where abilities of the browser are; the interface asks this too, so nothing is changed here.
 
 /** Where an ability of script is: the object that has it itself, in a browser that has it. */
-export function placeOf(path: string): { holder: object; name: string; descriptor: PropertyDescriptor } | undefined {
+export function placeOf(
+  path: string,
+): { holder: object; name: string; descriptor: PropertyDescriptor } | undefined {
   const steps = path.split('.')
   const name = steps.pop()!
   let at: unknown = globalThis
   try {
-    for (const step of steps) at = /^<.+>$/.test(step) ? document.createElement(step.slice(1, -1)) : (at as Record<string, unknown> | undefined)?.[step]
-    for (let holder = at as object | null; typeof holder === 'object' || typeof holder === 'function'; holder = Object.getPrototypeOf(holder) as object | null) {
+    for (const step of steps)
+      at = /^<.+>$/.test(step)
+        ? document.createElement(step.slice(1, -1))
+        : (at as Record<string, unknown> | undefined)?.[step]
+    for (
+      let holder = at as object | null;
+      typeof holder === 'object' || typeof holder === 'function';
+      holder = Object.getPrototypeOf(holder) as object | null
+    ) {
       if (holder === null) return undefined
       const descriptor = Object.getOwnPropertyDescriptor(holder, name)
       if (descriptor) return { holder, name, descriptor }
     }
-  } catch { /* what cannot even be asked for is not there */ }
+  } catch {
+    /* what cannot even be asked for is not there */
+  }
   return undefined
 }
 
@@ -29,5 +40,21 @@ export function isAbility(path: string, sure: boolean): boolean {
   if (!get || !/^(?:navigator\.)?\w+$/.test(path) || mayBeNothing.has(path)) return false
   return typeof get.call(path.startsWith('navigator.') ? navigator : globalThis) === 'object'
 }
-/** Members of the window that hold something at one time and nothing at another, or are always there (HTML, section 7.2). */
-const mayBeNothing = new Set(['document', 'navigator', 'event', 'name', 'parent', 'top', 'opener', 'location', 'self', 'window', 'frames', 'frameElement'])
+/**
+ * Members of the window that hold something at one time and nothing at another, or are always there (HTML,
+ * section 7.2).
+ */
+const mayBeNothing = new Set([
+  'document',
+  'navigator',
+  'event',
+  'name',
+  'parent',
+  'top',
+  'opener',
+  'location',
+  'self',
+  'window',
+  'frames',
+  'frameElement',
+])

@@ -6,7 +6,14 @@ import type { Held } from './held'
 import { placeIn, prepareApp, wrapElement } from './provide'
 import type { Cells } from './protocol'
 
-interface Shown { place: HTMLElement; parent: HTMLElement; inner: HTMLElement; mounted: Mounted | undefined; usage: string; failed: string | undefined }
+interface Shown {
+  place: HTMLElement
+  parent: HTMLElement
+  inner: HTMLElement
+  mounted: Mounted | undefined
+  usage: string
+  failed: string | undefined
+}
 
 /** Style of a sheet of cells; names begin with ours, so that a library's own sheets do not meet them. */
 export const cellStyle = `
@@ -22,21 +29,30 @@ sheet.setAttribute('data-kept-cells', '')
 const shown = new Map<string, Shown>()
 let before: Cells | undefined
 
-const reason = (error: unknown): string => (error instanceof Error ? `${error.name}: ${error.message}` : String(error)).slice(0, 300)
+const reason = (error: unknown): string =>
+  (error instanceof Error ? `${error.name}: ${error.message}` : String(error)).slice(0, 300)
 
 /** Shows a sheet of cells. Each is made alone: one that fails says so in its place, and costs no other. */
-export function showCells(message: Cells, module: Partial<ComponentModule> | undefined, componentOf: Tools['componentOf']): void {
-  const goesOn = before && before.tag === message.tag && JSON.stringify(before.modules) === JSON.stringify(message.modules)
+export function showCells(
+  message: Cells,
+  module: Partial<ComponentModule> | undefined,
+  componentOf: Tools['componentOf'],
+): void {
+  const goesOn =
+    before && before.tag === message.tag && JSON.stringify(before.modules) === JSON.stringify(message.modules)
   before = message
   document.body.setAttribute('data-kept-sheet', '')
   if (!sheet.isConnected) document.body.append(sheet)
   sheet.style.gridTemplateColumns = `repeat(${message.columns}, ${message.width}px)`
   // one region is enough where all are of one theme: a region costs every custom property of it in every cell
   const [first] = message.cells
-  const shared = first && message.cells.every((one) => one.surround.theme === first.surround.theme) ? first.surround.theme : undefined
+  const shared =
+    first && message.cells.every((cell) => cell.surround.theme === first.surround.theme)
+      ? first.surround.theme
+      : undefined
   if (shared === undefined) delete sheet.dataset.theme
   else sheet.dataset.theme = shared
-  const wanted = new Set(message.cells.map((one) => one.id))
+  const wanted = new Set(message.cells.map((cell) => cell.id))
   for (const [id, one] of shown) if (!goesOn || !wanted.has(id)) drop(id, one)
   for (const { id, usage, surround, caption } of message.cells) {
     let one = shown.get(id)
@@ -45,7 +61,10 @@ export function showCells(message: Cells, module: Partial<ComponentModule> | und
       place.setAttribute('data-kept-cell', '')
       const parent = document.createElement('div')
       place.append(parent)
-      shown.set(id, (one = { place, parent, inner: placeIn(parent), mounted: undefined, usage: '', failed: undefined }))
+      shown.set(
+        id,
+        (one = { place, parent, inner: placeIn(parent), mounted: undefined, usage: '', failed: undefined }),
+      )
     }
     dress(one, surround, message.least, shared)
     captionIn(one, caption)
@@ -61,7 +80,15 @@ export function showCells(message: Cells, module: Partial<ComponentModule> | und
       if (now.mounted?.update(usage)) continue
       now.mounted?.end()
       now.mounted = module?.adapter
-        ? module.adapter.mount(module.component, now.inner, usage, [], { prepareApp, wrapElement, componentOf, filledIn, valueFilledIn, fired: () => undefined, failed: fail })
+        ? module.adapter.mount(module.component, now.inner, usage, [], {
+            prepareApp,
+            wrapElement,
+            componentOf,
+            filledIn,
+            valueFilledIn,
+            fired: () => undefined,
+            failed: fail,
+          })
         : mountElement(message.tag, now.inner, usage, [], () => undefined)
     } catch (error) {
       now.mounted = undefined
@@ -71,17 +98,26 @@ export function showCells(message: Cells, module: Partial<ComponentModule> | und
 }
 
 /** Takes every cell down. */
-export const dropCells = (): void => { for (const [id, one] of shown) drop(id, one) }
+export const dropCells = (): void => {
+  for (const [id, one] of shown) drop(id, one)
+}
 
 function drop(id: string, one: Shown): void {
   try {
     one.mounted?.end()
-  } catch { /* what cannot end goes with its place */ }
+  } catch {
+    /* what cannot end goes with its place */
+  }
   one.place.remove()
   shown.delete(id)
 }
 
-function dress({ place, parent }: Shown, surround: Surround, least: number, shared: string | undefined): void {
+function dress(
+  { place, parent }: Shown,
+  surround: Surround,
+  least: number,
+  shared: string | undefined,
+): void {
   // a region of a theme, as a page has them
   if (surround.theme === shared) delete place.dataset.theme
   else place.dataset.theme = surround.theme
@@ -103,28 +139,46 @@ function captionIn({ place }: Shown, text: string | undefined): void {
   said.textContent = text
 }
 
-function tellIn(one: Shown, text: string | undefined): void {
-  one.failed = text
-  one.place.querySelector('[data-kept-failed]')?.remove()
-  one.parent.hidden = text !== undefined
+function tellIn(shown: Shown, text: string | undefined): void {
+  shown.failed = text
+  shown.place.querySelector('[data-kept-failed]')?.remove()
+  shown.parent.hidden = text !== undefined
   if (text === undefined) return
   const said = document.createElement('p')
   said.setAttribute('data-kept-failed', '')
   said.textContent = `Did not render. ${text}`
-  one.place.append(said)
+  shown.place.append(said)
 }
 
 /** The places that states are held in, cell by cell. */
 export const heldCells = (): Held[] =>
   (before?.cells ?? []).flatMap(({ id, surround }) => {
     const one = shown.get(id)
-    return one ? [{ component: one.inner.firstElementChild ?? undefined, within: one.inner, states: surround.held, on: surround.on }] : []
+    return one
+      ? [
+          {
+            component: one.inner.firstElementChild ?? undefined,
+            within: one.inner,
+            states: surround.held,
+            on: surround.on,
+          },
+        ]
+      : []
   })
 
 /** Where the rows of the sheet begin, how large it is, and which cells failed. */
 export function layOf(): { width: number; height: number; rows: number[]; failed: string[] } {
   const box = sheet.getBoundingClientRect()
-  const rows = (before?.cells ?? []).flatMap(({ id }, i) => (i % before!.columns === 0 ? [Math.round((shown.get(id)?.place.getBoundingClientRect().top ?? 0) - box.top)] : []))
-  return { width: Math.ceil(box.width), height: Math.ceil(box.height), rows, failed: [...shown].flatMap(([id, one]) => (one.failed === undefined ? [] : [id])) }
+  const rows = (before?.cells ?? []).flatMap(({ id }, i) =>
+    i % before!.columns === 0
+      ? [Math.round((shown.get(id)?.place.getBoundingClientRect().top ?? 0) - box.top)]
+      : [],
+  )
+  return {
+    width: Math.ceil(box.width),
+    height: Math.ceil(box.height),
+    rows,
+    failed: [...shown].flatMap(([id, one]) => (one.failed === undefined ? [] : [id])),
+  }
 }
 export const watchCells = (observer: ResizeObserver): void => observer.observe(sheet)

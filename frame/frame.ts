@@ -94,47 +94,127 @@ function hear(message: ToFrame): void {
     case 'observe':
       return void tryOut(message)
     case 'markup':
-      return say.post({ say: 'markup', seq: message.seq, nodes: markupIn(place, shown?.tag ?? '', message.styles) })
+      return say.post({
+        say: 'markup',
+        seq: message.seq,
+        nodes: markupIn(place, shown?.tag ?? '', message.styles),
+      })
     case 'dress':
-      return say.post({ say: 'dress', seq: message.seq, dress: dressOf(message.node, message.pseudo, (sheet) => (sheet === themes ? 'themes' : sheet === house || sheet === forced || sheet === providedStyles ? 'surround' : undefined)) ?? null })
+      return say.post({
+        say: 'dress',
+        seq: message.seq,
+        dress:
+          dressOf(message.node, message.pseudo, (sheet) =>
+            sheet === themes
+              ? 'themes'
+              : sheet === house || sheet === forced || sheet === providedStyles
+                ? 'surround'
+                : undefined,
+          ) ?? null,
+      })
     case 'ring':
       picks = message.pick
       ringAround(message.node)
   }
 }
-const nameOf = (element: EventTarget | null | undefined): string => (element instanceof Element ? `${element.localName}${element.getAttribute('part') ? `[part=${element.getAttribute('part')}]` : element.id ? `#${element.id}` : ''}` : '').slice(0, 300)
+const nameOf = (element: EventTarget | null | undefined): string =>
+  (element instanceof Element
+    ? `${element.localName}${element.getAttribute('part') ? `[part=${element.getAttribute('part')}]` : element.id ? `#${element.id}` : ''}`
+    : ''
+  ).slice(0, 300)
 tellKeys((what, target) => {
-  if (what === 'asked') say.post({ say: 'trail', what: 'focus', says: 'asked for the focus, and was not given it', target: nameOf(target), at: origin + now() })
+  if (what === 'asked')
+    say.post({
+      say: 'trail',
+      what: 'focus',
+      says: 'asked for the focus, and was not given it',
+      target: nameOf(target),
+      at: origin + now(),
+    })
   else say.post({ say: 'keys', what })
 })
 // what has the focus, and what keys do, as a person at the keyboard would want to know
-window.addEventListener('focusin', (event) => say.post({ say: 'trail', what: 'focus', says: 'has the focus', target: nameOf(event.composedPath()[0]), at: origin + now() }), true)
-window.addEventListener('focusout', (event) => { if (!event.relatedTarget) say.post({ say: 'trail', what: 'focus', says: 'lost the focus, and nothing has it', target: nameOf(event.composedPath()[0]), at: origin + now() }) }, true)
-window.addEventListener('keydown', (event) => {
-  const target = nameOf(event.composedPath()[0])
-  const key = [event.ctrlKey && 'Control', event.altKey && 'Alt', event.metaKey && 'Meta', event.shiftKey && event.key.length > 1 && 'Shift', event.key === ' ' ? 'Space' : event.key].filter(Boolean).join('+')
-  // whoever answers it has done so once it has gone all the way
-  setTimeout(() => say.post({ say: 'trail', what: 'key', says: `${key}${event.defaultPrevented ? ', taken by the component' : ''}`.slice(0, 300), target, at: origin + now() }), 0)
-}, true)
+window.addEventListener(
+  'focusin',
+  (event) =>
+    say.post({
+      say: 'trail',
+      what: 'focus',
+      says: 'has the focus',
+      target: nameOf(event.composedPath()[0]),
+      at: origin + now(),
+    }),
+  true,
+)
+window.addEventListener(
+  'focusout',
+  (event) => {
+    if (!event.relatedTarget)
+      say.post({
+        say: 'trail',
+        what: 'focus',
+        says: 'lost the focus, and nothing has it',
+        target: nameOf(event.composedPath()[0]),
+        at: origin + now(),
+      })
+  },
+  true,
+)
+window.addEventListener(
+  'keydown',
+  (event) => {
+    const target = nameOf(event.composedPath()[0])
+    const key = [
+      event.ctrlKey && 'Control',
+      event.altKey && 'Alt',
+      event.metaKey && 'Meta',
+      event.shiftKey && event.key.length > 1 && 'Shift',
+      event.key === ' ' ? 'Space' : event.key,
+    ]
+      .filter(Boolean)
+      .join('+')
+    // whoever answers it has done so once it has gone all the way
+    setTimeout(
+      () =>
+        say.post({
+          say: 'trail',
+          what: 'key',
+          says: `${key}${event.defaultPrevented ? ', taken by the component' : ''}`.slice(0, 300),
+          target,
+          at: origin + now(),
+        }),
+      0,
+    )
+  },
+  true,
+)
 
 let picks = false
 // whoever picks an element by pointing at it does not use the component
 for (const name of ['pointerdown', 'pointerup', 'mousedown', 'mouseup', 'click'] as const) {
-  window.addEventListener(name, (event) => {
-    if (!picks) return
-    event.preventDefault()
-    event.stopImmediatePropagation()
-    const node = name === 'click' ? idAt(event.clientX, event.clientY) : undefined
-    if (node !== undefined) say.post({ say: 'picked', node })
-  }, true)
+  window.addEventListener(
+    name,
+    (event) => {
+      if (!picks) return
+      event.preventDefault()
+      event.stopImmediatePropagation()
+      const node = name === 'click' ? idAt(event.clientX, event.clientY) : undefined
+      if (node !== undefined) say.post({ say: 'picked', node })
+    },
+    true,
+  )
 }
 
-/** A script that could not be fetched once is remembered by the browser as one that cannot be: it is asked for anew by another address. */
-const loadScript = async (url: string): Promise<object> => load(url).catch(() => load(`${url}?again=${now()}`))
+/**
+ * A script that could not be fetched once is remembered by the browser as one that cannot be: it is asked for
+ * anew by another address.
+ */
+const loadScript = async (url: string): Promise<object> =>
+  load(url).catch(() => load(`${url}?again=${now()}`))
 
 async function provideAll(provided: Extract<ToFrame, { say: 'provide' }>['provided']): Promise<void> {
   try {
-    for (const { tag, module } of provided.flatMap((one) => one.modules)) {
+    for (const { tag, module } of provided.flatMap((entry) => entry.modules)) {
       if (!loaded.has(module)) loaded.set(module, await load(new URL(module, location.href).href))
       moduleOf.set(tag, module)
     }
@@ -169,7 +249,8 @@ function surroundWith(next: Surround): void {
   // abilities go before the first component comes; the interface begins a new page for others
   if (loaded.size === 0 && lacked === undefined) {
     lacked = next.without
-    for (const name of takeAway(next.without)) tellFailure('run', new Error(`The browser does not let go of ${name}: it is not switched off.`))
+    for (const name of takeAway(next.without))
+      tellFailure('run', new Error(`The browser does not let go of ${name}: it is not switched off.`))
   }
   const root = document.documentElement
   root.dataset.theme = next.theme
@@ -182,39 +263,82 @@ function surroundWith(next: Surround): void {
   document.body.toggleAttribute('data-fit', next.fit)
   style.justifyContent = next.align === 'middle' ? '' : next.align
   style.padding = next.fit ? '' : `${next.padding}px`
-  parent.style.inlineSize = next.width !== null ? `${next.width}px` : next.align === 'stretch' ? '100%' : 'auto'
+  parent.style.inlineSize =
+    next.width !== null ? `${next.width}px` : next.align === 'stretch' ? '100%' : 'auto'
   askFor(sheet ? heldIn(sheet) : next.held)
   // what asked for a preference when it was made has to be made again
   if (before.regions.join() !== next.regions.join()) standAnew()
-  else if (shown && mounted && (before.motion !== next.motion || before.colours !== next.colours)) mount(shown)
+  else if (shown && mounted && (before.motion !== next.motion || before.colours !== next.colours))
+    mount(shown)
   hold()
 }
 
-const heldIn = ({ cells }: Cells): string[] => [...new Set(cells.flatMap((one) => one.surround.held))]
+const heldIn = ({ cells }: Cells): string[] => [...new Set(cells.flatMap((cell) => cell.surround.held))]
 
 function askFor(held: readonly string[]): void {
   const { own, around: reached } = marksFor(held)
-  ask({ states: [...own, ...reached], preferences: { ...(around.motion === 'reduced' ? { 'prefers-reduced-motion': 'reduce' } : {}), ...(around.colours === 'forced' ? { 'forced-colors': 'active' } : {}) } })
+  ask({
+    states: [...own, ...reached],
+    preferences: {
+      ...(around.motion === 'reduced' ? { 'prefers-reduced-motion': 'reduce' } : {}),
+      ...(around.colours === 'forced' ? { 'forced-colors': 'active' } : {}),
+    },
+  })
 }
 
-/** Holds the component in the states that are asked for: at once, and again when what it does a little later is done. */
+/**
+ * Holds the component in the states that are asked for: at once, and again when what it does a little later
+ * is done.
+ */
 function hold(): void {
   const once = () => {
     readStyles()
-    mark(sheet ? heldCells() : [{ component: place.firstElementChild ?? undefined, within: place, states: around.held, on: around.on }])
+    mark(
+      sheet
+        ? heldCells()
+        : [
+            {
+              component: place.firstElementChild ?? undefined,
+              within: place,
+              states: around.held,
+              on: around.on,
+            },
+          ],
+    )
     writeSheets()
     undress(!around.dressed, [house, themes, providedStyles, forced])
   }
   once()
-  if (sheet?.cells.some((one) => one.surround.held.length) || around.held.length || around.motion !== 'on' || around.colours !== 'own' || !around.dressed || around.without.length) frame(once)
+  if (
+    sheet?.cells.some((cell) => cell.surround.held.length) ||
+    around.held.length ||
+    around.motion !== 'on' ||
+    around.colours !== 'own' ||
+    !around.dressed ||
+    around.without.length
+  )
+    frame(once)
 }
 
-/** Loads what is not there yet; `false` where that failed, or a later showing came while the modules were on their way. */
-async function loadAll({ seq, modules }: { seq: number; modules: { tag: string; module: string }[] }): Promise<boolean> {
+/**
+ * Loads what is not there yet; `false` where that failed, or a later showing came while the modules were on
+ * their way.
+ */
+async function loadAll({
+  seq,
+  modules,
+}: {
+  seq: number
+  modules: { tag: string; module: string }[]
+}): Promise<boolean> {
   sequence = seq
   await providing
   try {
-    await Promise.all(modules.filter((one) => !loaded.has(one.module)).map(async ({ module }) => loaded.set(module, await load(new URL(module, location.href).href))))
+    await Promise.all(
+      modules
+        .filter((module) => !loaded.has(module.module))
+        .map(async ({ module }) => loaded.set(module, await load(new URL(module, location.href).href))),
+    )
   } catch (error) {
     tellFailure('load', error)
     return false
@@ -237,7 +361,16 @@ async function spread(message: ReturnType<typeof unpackCells>): Promise<void> {
 async function tryOut(message: Extract<ToFrame, { say: 'observe' }>): Promise<void> {
   if (!(await loadAll(message))) return
   const { seq, tag, cases, listen, reads } = message
-  await observe(tag, loaded.get(moduleOf.get(tag) ?? ''), componentOf, cases, listen, reads, (seen) => say.post({ say: 'observed', seq, seen, done: false }), () => sequence === seq)
+  await observe(
+    tag,
+    loaded.get(moduleOf.get(tag) ?? ''),
+    componentOf,
+    cases,
+    listen,
+    reads,
+    (seen) => say.post({ say: 'observed', seq, seen, done: false }),
+    () => sequence === seq,
+  )
   if (sequence === seq) say.post({ say: 'observed', seq, seen: [], done: true })
 }
 const lays = new ResizeObserver(() => say.post({ say: 'laid', seq: sequence, ...layOf() }))
@@ -247,7 +380,12 @@ async function show(message: Extract<ToFrame, { say: 'show' }>): Promise<void> {
   shown = message
   if (!(await loadAll(message))) return
   try {
-    const goesOn = mounted && before && before.tag === message.tag && before.modules[0]?.module === message.modules[0]?.module && before.listen.join() === message.listen.join()
+    const goesOn =
+      mounted &&
+      before &&
+      before.tag === message.tag &&
+      before.modules[0]?.module === message.modules[0]?.module &&
+      before.listen.join() === message.listen.join()
     if (!goesOn || !mounted!.update(recording(message.usage))) mount(message)
     hold()
   } catch (error) {
@@ -269,7 +407,12 @@ const componentOf = (tag: string): unknown => loaded.get(moduleOf.get(tag) ?? ''
 
 /** A usage with the functions it asks for: each records its calls, and is the same one each time. */
 function recording(usage: Usage): Usage {
-  const slots = Object.fromEntries(Object.entries(usage.slots).map(([name, one]) => [name, one.is === 'component' ? { ...one, usage: recording(one.usage) } : one]))
+  const slots = Object.fromEntries(
+    Object.entries(usage.slots).map(([name, one]) => [
+      name,
+      one.is === 'component' ? { ...one, usage: recording(one.usage) } : one,
+    ]),
+  )
   return { ...usage, slots, props: withFunctions(usage.props, usage.functions ?? [], recorderOf) }
 }
 const recorders = new Map<string, (...values: unknown[]) => void>()
@@ -285,11 +428,19 @@ function mount({ tag, usage: asked, listen }: Extract<ToFrame, { say: 'show' }>)
   mounted = undefined
   const { adapter, component } = loaded.get(moduleOf.get(tag) ?? '') ?? {}
   mounted = adapter
-    ? adapter.mount(component, place, usage, listen, { prepareApp: (app) => asProvided(() => prepareApp(app), undefined), wrapElement: (element, tools) => asProvided(() => wrapElement(element, tools), element), componentOf, filledIn, valueFilledIn, fired: (name, values) => tellFired(name, values), failed: (error) => tellFailure('render', error) })
+    ? adapter.mount(component, place, usage, listen, {
+        prepareApp: (app) => asProvided(() => prepareApp(app), undefined),
+        wrapElement: (element, tools) => asProvided(() => wrapElement(element, tools), element),
+        componentOf,
+        filledIn,
+        valueFilledIn,
+        fired: (name, values) => tellFired(name, values),
+        failed: (error) => tellFailure('render', error),
+      })
     : mountElement(tag, place, usage, listen, tellEvent)
   sizes.disconnect()
   sizes.observe(parent)
-  if (place !== parent) for (const one of parent.children) sizes.observe(one)
+  if (place !== parent) for (const child of parent.children) sizes.observe(child)
 }
 
 /** Says that what was asked is on the screen: after the frame in which it is painted. */
@@ -309,32 +460,51 @@ const sizes = new ResizeObserver(() => {
 
 function tellEvent(event: Event): void {
   const path = event.composedPath()[0]
-  const target = path instanceof Element ? `${path.localName}${path.getAttribute('part') ? `[part=${path.getAttribute('part')}]` : ''}` : ''
+  const target =
+    path instanceof Element
+      ? `${path.localName}${path.getAttribute('part') ? `[part=${path.getAttribute('part')}]` : ''}`
+      : ''
   const detail = event instanceof CustomEvent ? written(event.detail) : ''
-  say.post({ say: 'event', name: event.type.slice(0, 200), detail, target: target.slice(0, 300), at: origin + now() })
+  say.post({
+    say: 'event',
+    name: event.type.slice(0, 200),
+    detail,
+    target: target.slice(0, 300),
+    at: origin + now(),
+  })
 }
 
 function tellFired(name: string, values: unknown[]): void {
   // handlers get the browser's own events too: of these only the name is news
-  const carried = values.map((one) => (isEvent(one) ? `[${one.type}]` : one))
-  say.post({ say: 'event', name: name.slice(0, 200), detail: carried.length ? written(carried.length === 1 ? carried[0] : carried) : '', target: '', at: origin + now() })
+  const carried = values.map((value) => (isEvent(value) ? `[${value.type}]` : value))
+  say.post({
+    say: 'event',
+    name: name.slice(0, 200),
+    detail: carried.length ? written(carried.length === 1 ? carried[0] : carried) : '',
+    target: '',
+    at: origin + now(),
+  })
 }
-const isEvent = (value: unknown): value is Event => value instanceof Event || (typeof value === 'object' && value !== null && 'nativeEvent' in value && 'type' in value)
+const isEvent = (value: unknown): value is Event =>
+  value instanceof Event ||
+  (typeof value === 'object' && value !== null && 'nativeEvent' in value && 'type' in value)
 
 /** A value as text a person can read, with what JSON cannot hold named. */
 function written(value: unknown): string {
   const seen = new Set<unknown>()
   try {
-    return (JSON.stringify(value, (_key, one: unknown) => {
-      if (typeof one === 'function') return '[function]'
-      if (one instanceof Node) return `[${one.nodeName.toLowerCase()}]`
-      if (typeof one === 'bigint') return `${one}n`
-      if (typeof one === 'object' && one !== null) {
-        if (seen.has(one)) return '[again]'
-        seen.add(one)
-      }
-      return one
-    }) ?? '').slice(0, 5000)
+    return (
+      JSON.stringify(value, (_key, entry: unknown) => {
+        if (typeof entry === 'function') return '[function]'
+        if (entry instanceof Node) return `[${entry.nodeName.toLowerCase()}]`
+        if (typeof entry === 'bigint') return `${entry}n`
+        if (typeof entry === 'object' && entry !== null) {
+          if (seen.has(entry)) return '[again]'
+          seen.add(entry)
+        }
+        return entry
+      }) ?? ''
+    ).slice(0, 5000)
   } catch {
     return '[cannot be written]'
   }
@@ -343,7 +513,13 @@ function written(value: unknown): string {
 function tellFailure(phase: Extract<FromFrame, { say: 'failed' }>['phase'], error: unknown): void {
   const text = error instanceof Error ? `${error.name}: ${error.message}` : String(error)
   const at = /\/m\/([0-9a-f]{64}\/[\w.-]+):(\d+):(\d+)/.exec((error instanceof Error && error.stack) || '')
-  say.post({ say: 'failed', seq: sequence, phase, text: text.slice(0, 2000), ...(at ? { at: { module: at[1]!, line: Number(at[2]), column: Number(at[3]) } } : {}) })
+  say.post({
+    say: 'failed',
+    seq: sequence,
+    phase,
+    text: text.slice(0, 2000),
+    ...(at ? { at: { module: at[1]!, line: Number(at[2]), column: Number(at[3]) } } : {}),
+  })
 }
 
 window.addEventListener('error', (event) => tellFailure('run', event.error ?? event.message))

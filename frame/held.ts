@@ -2,16 +2,24 @@ import { heldAttribute, heldPart, marksFor } from '../core/style/held'
 import { isDrawn } from './native'
 import { rootOf, rootsIn } from './sheets'
 
-const answers = 'a[href], button:not([disabled]), input:not([disabled]), select:not([disabled]), textarea:not([disabled]), summary, [tabindex]:not([tabindex="-1"])'
+const answers =
+  'a[href], button:not([disabled]), input:not([disabled]), select:not([disabled]), ' +
+  'textarea:not([disabled]), summary, [tabindex]:not([tabindex="-1"])'
 let marked: { element: Element; parts: string[] }[] = []
 
 /** The parent in the tree as it is drawn: through slots, and out of shadow trees. */
-const outside = (element: Element): Element | null => element.assignedSlot ?? element.parentElement ?? (element.getRootNode() instanceof ShadowRoot ? (element.getRootNode() as ShadowRoot).host : null)
+const outside = (element: Element): Element | null =>
+  element.assignedSlot ??
+  element.parentElement ??
+  (element.getRootNode() instanceof ShadowRoot ? (element.getRootNode() as ShadowRoot).host : null)
 
 /** The first element, in the tree as it is drawn, for which `is` holds. */
 function firstDrawn(from: Element, is: (element: Element) => boolean): Element | undefined {
   if (is(from)) return from
-  const children = from instanceof HTMLSlotElement && from.assignedElements().length ? from.assignedElements() : [...(rootOf(from) ?? from).children]
+  const children =
+    from instanceof HTMLSlotElement && from.assignedElements().length
+      ? from.assignedElements()
+      : [...(rootOf(from) ?? from).children]
   for (const child of children) {
     const found = firstDrawn(child, is)
     if (found) return found
@@ -22,24 +30,33 @@ function firstDrawn(from: Element, is: (element: Element) => boolean): Element |
 /** Everything in a component that answers to pointer and keys, in the order it is drawn. */
 export function answersIn(component: Element): Element[] {
   const found: Element[] = []
-  firstDrawn(component, (one) => {
-    if (one.matches(answers) && isDrawn(one)) found.push(one)
+  firstDrawn(component, (element) => {
+    if (element.matches(answers) && isDrawn(element)) found.push(element)
     return false
   })
   return found
 }
 
-/** The element that is held: a part by its name, or what answers to pointer and keys; where nothing does, the component itself. */
+/**
+ * The element that is held: a part by its name, or what answers to pointer and keys; where nothing does, the
+ * component itself.
+ */
 export function targetOf(component: Element, on: string): Element | undefined {
   if (on) {
-    for (const root of rootsIn(rootOf(component) ?? document)) for (const one of root.querySelectorAll('[part]')) if (one.part.contains(on)) return one
+    for (const root of rootsIn(rootOf(component) ?? document))
+      for (const element of root.querySelectorAll('[part]')) if (element.part.contains(on)) return element
     return undefined
   }
-  return firstDrawn(component, (one) => one.matches(answers) && isDrawn(one)) ?? component
+  return firstDrawn(component, (element) => element.matches(answers) && isDrawn(element)) ?? component
 }
 
 /** A component to be held in states; `within` is where their reach outwards ends. */
-export interface Held { component: Element | undefined; within: Element; states: readonly string[]; on: string }
+export interface Held {
+  component: Element | undefined
+  within: Element
+  states: readonly string[]
+  on: string
+}
 
 /** Marks what the states of each reach, and takes earlier marks away. */
 export function mark(places: readonly Held[]): void {
@@ -49,7 +66,7 @@ export function mark(places: readonly Held[]): void {
     if (element.part.length === 0) element.removeAttribute('part')
   }
   marked = []
-  for (const one of places) markOne(one)
+  for (const place of places) markOne(place)
 }
 
 function markOne({ component, within, states, on }: Held): void {
@@ -57,7 +74,9 @@ function markOne({ component, within, states, on }: Held): void {
   if (!target) return
   const { own, around } = marksFor(states)
   put(target, own)
-  if (around.length) for (let one = outside(target); one && one !== within; one = outside(one)) put(one, around)
+  if (around.length)
+    for (let element = outside(target); element && element !== within; element = outside(element))
+      put(element, around)
 }
 
 function put(element: Element, states: string[]): void {

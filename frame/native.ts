@@ -6,12 +6,18 @@ const accessor = (of: object) => Object.getOwnPropertyDescriptor(of, 'adoptedSty
 const [ofDocument, ofShadow] = [accessor(Document.prototype), accessor(ShadowRoot.prototype)]
 const accessorOf = (root: Document | ShadowRoot) => (root === document ? ofDocument : ofShadow)
 /** The sheets that a tree has adopted, as a list of our own. */
-export const adoptedIn = (root: Document | ShadowRoot): CSSStyleSheet[] => [...(apply(accessorOf(root).get!, root, []) as CSSStyleSheet[])]
-export const adopt = (root: Document | ShadowRoot, sheets: CSSStyleSheet[]): void => { apply(accessorOf(root).set!, root, [sheets]) }
+export const adoptedIn = (root: Document | ShadowRoot): CSSStyleSheet[] => [
+  ...(apply(accessorOf(root).get!, root, []) as CSSStyleSheet[]),
+]
+export const adopt = (root: Document | ShadowRoot, sheets: CSSStyleSheet[]): void => {
+  apply(accessorOf(root).set!, root, [sheets])
+}
 
 const { replaceSync } = CSSStyleSheet.prototype
 /** Gives a sheet of ours another text. */
-export const setText = (sheet: CSSStyleSheet, css: string): void => { apply(replaceSync, sheet, [css]) }
+export const setText = (sheet: CSSStyleSheet, css: string): void => {
+  apply(replaceSync, sheet, [css])
+}
 
 const { checkVisibility } = Element.prototype
 export const isDrawn = (element: Element): boolean => apply(checkVisibility, element, [])

@@ -1,10 +1,16 @@
 // What the browser is made of, as it was before any component came. A component shares the frame's realm and
-// may put something else in the place of anything in it; what is seen of it is looked at with all of that taken
+// may put something else in the place of anything in it; what is seen of it is looked at with all of that
+// taken
 // out of the way, so that it cannot write its own evidence.
 
 const { apply, defineProperty, deleteProperty, getOwnPropertyDescriptor, getPrototypeOf, ownKeys } = Reflect
 type Key = string | symbol
-interface Held { holder: object; keys: Key[]; before: (PropertyDescriptor | undefined)[]; /** Whether keys that were not there are taken away too. */ whole: boolean }
+interface Held {
+  holder: object
+  keys: Key[]
+  before: (PropertyDescriptor | undefined)[]
+  /** Whether keys that were not there are taken away too. */ whole: boolean
+}
 const held: Held[] = []
 
 function hold(holder: object, whole: boolean): void {
@@ -12,18 +18,27 @@ function hold(holder: object, whole: boolean): void {
   held.push({ holder, keys, whole, before: keys.map((key) => getOwnPropertyDescriptor(holder, key)) })
 }
 
-/** Everything that is reached from the names of the page's global object: functions, their prototypes, and what those are made from. */
+/**
+ * Everything that is reached from the names of the page's global object: functions, their prototypes, and
+ * what those are made from.
+ */
 function takeStock(): void {
   const seen = new Set<object>()
   const visit = (value: unknown): void => {
-    if ((typeof value !== 'object' && typeof value !== 'function') || value === null || seen.has(value)) return
+    if ((typeof value !== 'object' && typeof value !== 'function') || value === null || seen.has(value))
+      return
     seen.add(value)
     hold(value, true)
     visit(getPrototypeOf(value))
     for (const key of ownKeys(value)) {
       const descriptor = getOwnPropertyDescriptor(value, key)
       // of a class its prototype, of a name space its classes
-      if (descriptor && 'value' in descriptor && (key === 'prototype' || key === 'constructor' || typeof descriptor.value === 'function')) visit(descriptor.value)
+      if (
+        descriptor &&
+        'value' in descriptor &&
+        (key === 'prototype' || key === 'constructor' || typeof descriptor.value === 'function')
+      )
+        visit(descriptor.value)
     }
   }
   seen.add(window)
@@ -33,11 +48,29 @@ function takeStock(): void {
     if (descriptor && 'value' in descriptor) visit(descriptor.value)
   }
   visit(getPrototypeOf(window))
-  for (const iterator of [[][Symbol.iterator](), new Map()[Symbol.iterator](), new Set()[Symbol.iterator](), ''[Symbol.iterator](), 'x'.matchAll(/x/g), (function* () { /* only its kind matters */ })()]) visit(getPrototypeOf(iterator))
+  for (const iterator of [
+    [][Symbol.iterator](),
+    new Map()[Symbol.iterator](),
+    new Set()[Symbol.iterator](),
+    ''[Symbol.iterator](),
+    'x'.matchAll(/x/g),
+    (function* () {
+      /* only its kind matters */
+    })(),
+  ])
+    visit(getPrototypeOf(iterator))
 }
 
-const same = (one: PropertyDescriptor | undefined, other: PropertyDescriptor | undefined): boolean =>
-  one === other || (one !== undefined && other !== undefined && one.value === other.value && one.get === other.get && one.set === other.set)
+const same = (
+  propertyDescriptor: PropertyDescriptor | undefined,
+  other: PropertyDescriptor | undefined,
+): boolean =>
+  propertyDescriptor === other ||
+  (propertyDescriptor !== undefined &&
+    other !== undefined &&
+    propertyDescriptor.value === other.value &&
+    propertyDescriptor.get === other.get &&
+    propertyDescriptor.set === other.set)
 
 let isStocked = false
 /** Takes stock once, when the frame's own script has done all it does. */
@@ -97,6 +130,7 @@ export const partsOf = getter<DOMTokenList>(Element.prototype, 'part')
 export const openRoot = getter<ShadowRoot | null>(Element.prototype, 'shadowRoot')
 export const nodesIn = getter<NodeListOf<ChildNode>>(Node.prototype, 'childNodes')
 const { getAttribute } = Element.prototype
-export const attributeOf = (element: Element, name: string): string | null => apply(getAttribute, element, [name])
+export const attributeOf = (element: Element, name: string): string | null =>
+  apply(getAttribute, element, [name])
 const { getRootNode } = Node.prototype
 export const treeOf = (node: Node): Node => apply(getRootNode, node, [])

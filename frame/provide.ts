@@ -10,33 +10,54 @@ type Made = { default?: unknown; app?: unknown; wrap?: unknown }
 let made: { script: Made; data: unknown }[] = []
 
 /** Takes what was provided away, and provides this. Fails with what the script of one of them threw. */
-export async function provide(next: readonly Provided[], load: (url: string) => Promise<Made>): Promise<void> {
+export async function provide(
+  next: readonly Provided[],
+  load: (url: string) => Promise<Made>,
+): Promise<void> {
   for (const end of endings.splice(0)) {
     try {
       end()
-    } catch { /* what cannot end stays */ }
+    } catch {
+      /* what cannot end stays */
+    }
   }
   provided = next
-  setText(providedStyles, next.map((one) => one.styles).join('\n'))
+  setText(providedStyles, next.map((entry) => entry.styles).join('\n'))
   made = []
-  for (const one of next) {
-    if (one.script === null) continue
-    const script = await load(new URL(one.script, location.href).href)
-    made.push({ script, data: one.data })
-    const ending = typeof script.default === 'function' ? await (script.default as (data: unknown) => unknown)(one.data) : undefined
+  for (const entry of next) {
+    if (entry.script === null) continue
+    const script = await load(new URL(entry.script, location.href).href)
+    made.push({ script, data: entry.data })
+    const ending =
+      typeof script.default === 'function'
+        ? await (script.default as (data: unknown) => unknown)(entry.data)
+        : undefined
     if (typeof ending === 'function') endings.push(ending as () => void)
   }
 }
 
 /** Lets what is provided make an app ready that is to be mounted. */
 export function prepareApp(app: unknown): void {
-  for (const { script, data } of made) if (typeof script.app === 'function') (script.app as (app: unknown, data: unknown) => void)(app, data)
+  for (const { script, data } of made)
+    if (typeof script.app === 'function') (script.app as (app: unknown, data: unknown) => void)(app, data)
 }
-/** Puts an element into what is provided around it, outermost first; `tools` is what makes elements, and the library's own components. */
+/**
+ * Puts an element into what is provided around it, outermost first; `tools` is what makes elements, and the
+ * library's own components.
+ */
 export const wrapElement = (element: unknown, tools: object): unknown =>
-  made.reduceRight((inner, { script, data }) => (typeof script.wrap === 'function' ? (script.wrap as (inner: unknown, tools: object, data: unknown) => unknown)(inner, tools, data) : inner), element)
+  made.reduceRight(
+    (inner, { script, data }) =>
+      typeof script.wrap === 'function'
+        ? (script.wrap as (inner: unknown, tools: object, data: unknown) => unknown)(inner, tools, data)
+        : inner,
+    element,
+  )
 
-/** Puts the markup that is provided into a place, and regions of themes into that, and says where in it a component stands. */
+/**
+ * Puts the markup that is provided into a place, and regions of themes into that, and says where in it a
+ * component stands.
+ */
 export function placeIn(parent: HTMLElement, regions: readonly string[] = []): HTMLElement {
   let at = parent
   for (const { around } of provided) {

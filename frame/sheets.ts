@@ -23,7 +23,8 @@ HTMLElement.prototype.attachInternals = function () {
 }
 export const internalsOf = (element: Element): ElementInternals | undefined => internals.get(element)
 
-export const rootOf = (element: Element): ShadowRoot | undefined => attached.get(element) ?? openRoot(element) ?? undefined
+export const rootOf = (element: Element): ShadowRoot | undefined =>
+  attached.get(element) ?? openRoot(element) ?? undefined
 
 /** The document and every shadow tree in it. */
 export function* rootsIn(from: Document | ShadowRoot = document): Generator<Document | ShadowRoot> {
@@ -58,7 +59,10 @@ let isWritten = false
 const nativeMatch = window.matchMedia.bind(window)
 window.matchMedia = (query) => nativeMatch(preferMedia(query, preferences) ?? query)
 
-/** As near to a palette of the reader's own as a sheet can come (CSS Color Adjustment Level 1, section 3.1): rules that ask for it keep what they say. */
+/**
+ * As near to a palette of the reader's own as a sheet can come (CSS Color Adjustment Level 1, section 3.1):
+ * rules that ask for it keep what they say.
+ */
 export const forced = new CSSStyleSheet()
 forced.replaceSync(`
   *, ::before, ::after { color: CanvasText !important; background-color: Canvas !important; border-color: CanvasText !important; outline-color: CanvasText !important; text-decoration-color: CanvasText !important; box-shadow: none !important; text-shadow: none !important; }
@@ -77,9 +81,10 @@ export function writeSheets(): void {
   if (!wanted && !isWritten) return
   isWritten = wanted
   for (const root of rootsIn()) {
-    for (const sheet of [...root.styleSheets, ...adoptedIn(root)]) if (sheet !== forced) writeRules(sheet.cssRules)
+    for (const sheet of [...root.styleSheets, ...adoptedIn(root)])
+      if (sheet !== forced) writeRules(sheet.cssRules)
     const adopted = adoptedIn(root)
-    const others = adopted.filter((one) => one !== forced)
+    const others = adopted.filter((styleSheet) => styleSheet !== forced)
     const isForced = preferences['forced-colors'] === 'active'
     if (isForced || others.length !== adopted.length) adopt(root, isForced ? [...others, forced] : others)
   }
@@ -89,17 +94,35 @@ function writeRules(rules: CSSRuleList, inForced = false): void {
   for (const rule of rules) {
     let isForced = inForced
     if (rule instanceof CSSStyleRule) {
-      write(rule, rule.selectorText, holdSelector, (text) => { rule.selectorText = text })
-      if (inForced) for (const name of rule.style) rule.style.setProperty(name, rule.style.getPropertyValue(name), 'important')
+      write(rule, rule.selectorText, holdSelector, (text) => {
+        rule.selectorText = text
+      })
+      if (inForced)
+        for (const name of rule.style)
+          rule.style.setProperty(name, rule.style.getPropertyValue(name), 'important')
     } else if (rule instanceof CSSMediaRule) {
-      isForced ||= preferences['forced-colors'] === 'active' && /forced-colors/.test(written.get(rule)?.was ?? rule.media.mediaText)
-      write(rule, rule.media.mediaText, (text) => preferMedia(text, preferences), (text) => { rule.media.mediaText = text })
+      isForced ||=
+        preferences['forced-colors'] === 'active' &&
+        /forced-colors/.test(written.get(rule)?.was ?? rule.media.mediaText)
+      write(
+        rule,
+        rule.media.mediaText,
+        (text) => preferMedia(text, preferences),
+        (text) => {
+          rule.media.mediaText = text
+        },
+      )
     }
     if ('cssRules' in rule) writeRules(rule.cssRules as CSSRuleList, isForced)
   }
 }
 
-function write(rule: CSSStyleRule | CSSMediaRule, said: string, make: (was: string, states: ReadonlySet<string>) => string | undefined, put: (text: string) => void): void {
+function write(
+  rule: CSSStyleRule | CSSMediaRule,
+  said: string,
+  make: (was: string, states: ReadonlySet<string>) => string | undefined,
+  put: (text: string) => void,
+): void {
   const known = written.get(rule)
   // what says something else than we wrote was written anew by the component
   const was = known && known.now === said ? known.was : said

@@ -4,5 +4,7 @@ import { constants, setPriority } from 'node:os'
 export function comeAfter(process: number | undefined): void {
   try {
     if (process !== undefined) setPriority(process, constants.priority.PRIORITY_LOW)
-  } catch { /* it has ended, or the system does not let us: then all are alike */ }
+  } catch {
+    /* it has ended, or the system does not let us: then all are alike */
+  }
 }

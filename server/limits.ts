@@ -18,21 +18,54 @@ export const limits = {
     /** A token file; five thousand tokens have about one megabyte. */
     tokens: 2_500_000,
   },
-  /** How deep JSON may be nested: what is walked by functions that call themselves stays far from the end of the stack. */
+  /**
+   * How deep JSON may be nested: what is walked by functions that call themselves stays far from the end of
+   * the stack.
+   */
   jsonDepth: 100,
   /** Characters a path of source may have: PostgreSQL indexes no more than some 2,700 bytes. */
   path: 600,
   /** What a form with files may hold besides files, and how long a field may be. */
   form: { files: 20_000, fields: 5_000, field: 2_000 },
-  /** Problems that are told of one request. Limits of token files stand in the core, beside what reads them (`tokens/document.ts`, `tokens/resolve.ts`). */
+  /**
+   * Problems that are told of one request. Limits of token files stand in the core, beside what reads them
+   * (`tokens/document.ts`, `tokens/resolve.ts`).
+   */
   problems: 200,
-  /** Of one library: changes that are let in at once, tasks that wait for the child processes, texts that are tried at once, and names it may give to widths. */
+  /**
+   * Of one library: changes that are let in at once, tasks that wait for the child processes, texts that are
+   * tried at once, and names it may give to widths.
+   */
   library: { admitted: 3, waiting: 60, tried: 4, widths: 24 },
-  /** Processes that work through what is not trusted: two of them, as there are processors on a small server. */
-  children: { megabytes: 768, children: 2, idleSeconds: 60, /** Of all that waits for them together. */ waitingBytes: 400_000_000 },
+  /**
+   * Processes that work through what is not trusted: two of them, as there are processors on a small server.
+   */
+  children: {
+    megabytes: 768,
+    children: 2,
+    idleSeconds: 60,
+    /** Of all that waits for them together. */ waitingBytes: 400_000_000,
+  },
   /** Seconds each of their tasks may take. */
-  tasks: { tryOut: 60, unpack: 30, dependencies: 20, read: 60, written: 20, asks: 20, begin: 45, modules: 60, package: 90, publishBody: 30, themesCss: 10, tokenEdit: 10, tokenFile: 10 },
-  /** Trying a library in a browser: seconds for one component in all, and for a turn, after which others come. How much memory the browser may have is a setting. */
+  tasks: {
+    tryOut: 60,
+    unpack: 30,
+    dependencies: 20,
+    read: 60,
+    written: 20,
+    asks: 20,
+    begin: 45,
+    modules: 60,
+    package: 90,
+    publishBody: 30,
+    themesCss: 10,
+    tokenEdit: 10,
+    tokenFile: 10,
+  },
+  /**
+   * Trying a library in a browser: seconds for one component in all, and for a turn, after which others come.
+   * How much memory the browser may have is a setting.
+   */
   evidence: { componentSeconds: 150, turnSeconds: 90 },
   /** Open feeds of one person in one process: each is a page that is looked at. */
   feeds: 40,

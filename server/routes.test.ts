@@ -4,9 +4,14 @@ import { z } from 'zod'
 import { accessLevels, type Stated } from './auth/route'
 import { registryRoutes } from './registry/routes'
 
-const files = readdirSync('server/api', { recursive: true, encoding: 'utf8' }).filter((path) => path.endsWith('.ts')).map((path) => join('server/api', path))
+const files = readdirSync('server/api', { recursive: true, encoding: 'utf8' })
+  .filter((path) => path.endsWith('.ts'))
+  .map((path) => join('server/api', path))
+interface RouteModule {
+  default: { stated: Stated }
+}
 // eslint-disable-next-line @typescript-eslint/no-require-imports -- each file by its name
-const statedIn = (file: string) => (require(join(process.cwd(), file)) as { default: { stated: Stated } }).default.stated
+const statedIn = (file: string) => (require(join(process.cwd(), file)) as RouteModule).default.stated
 
 test('there are routes to walk', () => expect(files.length).toBeGreaterThan(20))
 
@@ -16,7 +21,8 @@ test.each(files)('%s says who may call it, what it takes and how much, and what 
   // a role is a role in the library that the address names
   if (['maintainer', 'contributor', 'reader'].includes(access)) expect(file).toContain('[library]')
   // whatever changes something is open only to those signed in, but for the door itself
-  if (/\.(post|put|patch|delete)\.ts$/.test(file) && !/sign-(in|out)\.post/.test(file)) expect(access).not.toBe('anyone')
+  if (/\.(post|put|patch|delete)\.ts$/.test(file) && !/sign-(in|out)\.post/.test(file))
+    expect(access).not.toBe('anyone')
   // a body has a limit of its own, and never one that the others' pages would feel
   expect(body !== undefined || limit === undefined).toBe(true)
   if (body && !rawBody) {
@@ -37,6 +43,8 @@ test('every registry route says who may call it and how much it takes, and write
 })
 
 test('nothing under server/ defines a handler past the wrapper', () => {
-  const handlers = readdirSync('server', { recursive: true, encoding: 'utf8' }).filter((path) => /^(routes|middleware)\//.test(path))
+  const handlers = readdirSync('server', { recursive: true, encoding: 'utf8' }).filter((path) =>
+    /^(routes|middleware)\//.test(path),
+  )
   expect(handlers).toEqual([])
 })

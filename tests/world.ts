@@ -9,14 +9,17 @@ const seededUrl = (): string => {
   if (!url) throw new Error('TEST_DATABASE_URL is not set: run the tests with npm test.')
   return url
 }
-const onDatabase = (name: string): string => Object.assign(new URL(seededUrl()), { pathname: `/${name}` }).href
+const onDatabase = (name: string): string =>
+  Object.assign(new URL(seededUrl()), { pathname: `/${name}` }).href
 
 export const freePort = (): Promise<number> =>
   new Promise((resolve, reject) => {
-    const server = createServer().once('error', reject).listen(0, '127.0.0.1', () => {
-      const { port } = server.address() as AddressInfo
-      server.close(() => resolve(port))
-    })
+    const server = createServer()
+      .once('error', reject)
+      .listen(0, '127.0.0.1', () => {
+        const { port } = server.address() as AddressInfo
+        server.close(() => resolve(port))
+      })
   })
 
 export const wait = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms))
@@ -72,13 +75,17 @@ export class Cable {
 
   async cut(): Promise<void> {
     const closed = new Promise((resolve) => this.server?.close(resolve))
-    for (const one of this.sockets) one.destroy()
+    for (const socket of this.sockets) socket.destroy()
     await Promise.race([closed, wait(8000)])
   }
 }
 
 export interface World {
-  url: string; databaseUrl: string; preview: string; env: NodeJS.ProcessEnv; server: ChildProcess
+  url: string
+  databaseUrl: string
+  preview: string
+  env: NodeJS.ProcessEnv
+  server: ChildProcess
   sql<R = Record<string, unknown>>(text: string, values?: unknown[]): Promise<R[]>
   /** Kills the web process as a power cut would, and starts another. */
   kill(): void
@@ -89,27 +96,55 @@ export interface World {
 let made = 0
 
 /** A web process of its own on a database of its own, with the demo library on the shelf. */
-export async function world(more: NodeJS.ProcessEnv | ((url: string) => NodeJS.ProcessEnv) = {}, through?: (port: number) => Promise<number>): Promise<World> {
+export async function world(
+  more: NodeJS.ProcessEnv | ((url: string) => NodeJS.ProcessEnv) = {},
+  through?: (port: number) => Promise<number>,
+): Promise<World> {
   const name = `world_${process.pid}_${++made}_${Date.now()}`
-  await admin((client) => client.query(`create database ${name} template ${new URL(seededUrl()).pathname.slice(1)}`))
+  await admin((client) =>
+    client.query(`create database ${name} template ${new URL(seededUrl()).pathname.slice(1)}`),
+  )
   const databaseUrl = onDatabase(name)
   const asSeen = new URL(databaseUrl)
   if (through) asSeen.port = String(await through(Number(asSeen.port)))
   const [port, previewPort] = [await freePort(), await freePort()]
   const url = `http://localhost:${port}`
   const env = {
-    ...process.env, DATABASE_URL: asSeen.href, PORT: String(port), HOST: '127.0.0.1', PUBLIC_URL: url, PREVIEW_PORT: String(previewPort), PREVIEW_URL: `http://{frame}.localhost:${previewPort}`,
-    SESSION_SECRET: 'only for tests, only for tests, only', DEMO: 'true', KEPT_SHELF_ROOT: process.cwd(), NODE_ENV: 'production', LOG_LEVEL: process.env.LOG_LEVEL ?? 'fatal', ...(typeof more === 'function' ? more(url) : more),
+    ...process.env,
+    DATABASE_URL: asSeen.href,
+    PORT: String(port),
+    HOST: '127.0.0.1',
+    PUBLIC_URL: url,
+    PREVIEW_PORT: String(previewPort),
+    PREVIEW_URL: `http://{frame}.localhost:${previewPort}`,
+    SESSION_SECRET: 'only for tests, only for tests, only',
+    DEMO: 'true',
+    KEPT_SHELF_ROOT: process.cwd(),
+    NODE_ENV: 'production',
+    LOG_LEVEL: process.env.LOG_LEVEL ?? 'fatal',
+    ...(typeof more === 'function' ? more(url) : more),
   }
   const pool = new pg.Pool({ connectionString: databaseUrl, max: 2 })
   pool.on('error', () => undefined)
   const self: World = {
-    url, databaseUrl, env, preview: `http://x.localhost:${previewPort}`, server: undefined as unknown as ChildProcess,
+    url,
+    databaseUrl,
+    env,
+    preview: `http://x.localhost:${previewPort}`,
+    server: undefined as unknown as ChildProcess,
     sql: async (text, values) => (await pool.query(text, values)).rows,
-    kill: () => { self.server.kill('SIGKILL') },
+    kill: () => {
+      self.server.kill('SIGKILL')
+    },
     async start() {
-      self.server = spawn(process.execPath, [join(process.cwd(), '.output/server/index.mjs')], { env, stdio: ['ignore', 'ignore', 'inherit'] })
-      await until(async () => (await fetch(`${url}/api/me`)).ok && (await fetch(`http://127.0.0.1:${previewPort}/frame`)).ok)
+      self.server = spawn(process.execPath, [join(process.cwd(), '.output/server/index.mjs')], {
+        env,
+        stdio: ['ignore', 'ignore', 'inherit'],
+      })
+      await until(
+        async () =>
+          (await fetch(`${url}/api/me`)).ok && (await fetch(`http://127.0.0.1:${previewPort}/frame`)).ok,
+      )
     },
     async end() {
       const ended = new Promise((resolve) => self.server.once('exit', resolve))
@@ -133,22 +168,48 @@ export const people = {
   odile: { email: 'odile@marram.example', password: 'reads-the-labels' },
 }
 
-export interface Answer { status: number; body: any; headers: Headers } // eslint-disable-line @typescript-eslint/no-explicit-any -- answers are looked into freely
+export interface Answer {
+  status: number
+  // eslint-disable-next-line @typescript-eslint/no-explicit-any -- answers are looked into freely
+  body: any
+  headers: Headers
+}
 
 /** Somebody signed in over HTTP, as a browser on our own pages would be. */
 export async function someone(at: World, who: keyof typeof people | null) {
   let cookie = ''
-  const ask = async (path: string, options: { method?: string; body?: unknown; form?: FormData; headers?: Record<string, string> } = {}): Promise<Answer> => {
+  const ask = async (
+    path: string,
+    options: { method?: string; body?: unknown; form?: FormData; headers?: Record<string, string> } = {},
+  ): Promise<Answer> => {
     const response = await fetch(`${at.url}${path}`, {
       method: options.method ?? (options.body === undefined && !options.form ? 'GET' : 'POST'),
-      // a connection of its own each time: one kept alive may be closed by the server in the very moment it is used again
-      headers: { origin: at.url, connection: 'close', ...(cookie ? { cookie } : {}), ...(options.body === undefined ? {} : { 'content-type': 'application/json' }), ...options.headers },
-      ...(options.form ? { body: options.form } : options.body === undefined ? {} : { body: JSON.stringify(options.body) }),
+      // a connection of its own each time: one kept alive may be closed by the server in the very moment it
+      // is used again
+      headers: {
+        origin: at.url,
+        connection: 'close',
+        ...(cookie ? { cookie } : {}),
+        ...(options.body === undefined ? {} : { 'content-type': 'application/json' }),
+        ...options.headers,
+      },
+      ...(options.form
+        ? { body: options.form }
+        : options.body === undefined
+          ? {}
+          : { body: JSON.stringify(options.body) }),
     })
-    const set = response.headers.getSetCookie().map((one) => one.split(';')[0]).filter((one) => !one!.endsWith('='))
+    const set = response.headers
+      .getSetCookie()
+      .map((text) => text.split(';')[0])
+      .filter((text) => !text!.endsWith('='))
     if (set.length) cookie = set.join('; ')
     const text = await response.text()
-    return { status: response.status, body: text && /json/.test(response.headers.get('content-type') ?? '') ? JSON.parse(text) : text, headers: response.headers }
+    return {
+      status: response.status,
+      body: text && /json/.test(response.headers.get('content-type') ?? '') ? JSON.parse(text) : text,
+      headers: response.headers,
+    }
   }
   if (who) {
     const answer = await ask('/api/sign-in', { body: people[who] })
@@ -159,10 +220,16 @@ export async function someone(at: World, who: keyof typeof people | null) {
 export type Ask = Awaited<ReturnType<typeof someone>>
 
 /** Brings files in and waits for the result. */
-export async function bringIn(ask: Ask, files: Record<string, string | Uint8Array>, library = 'tern', removed: string[] = []): Promise<Answer> {
+export async function bringIn(
+  ask: Ask,
+  files: Record<string, string | Uint8Array>,
+  library = 'tern',
+  removed: string[] = [],
+): Promise<Answer> {
   const form = new FormData()
   for (const path of removed) form.append('remove', path)
-  for (const [path, content] of Object.entries(files)) form.append('file', new Blob([content as BlobPart]), path)
+  for (const [path, content] of Object.entries(files))
+    form.append('file', new Blob([content as BlobPart]), path)
   return ended(ask, library, await ask(`/api/libraries/${library}/source`, { form }))
 }
 

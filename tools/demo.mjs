@@ -9,8 +9,14 @@ const port = Number(process.env.PORT ?? 4310)
 const previewPort = Number(process.env.PREVIEW_PORT ?? port + 1)
 const postgres = await startPostgres('demo', { fresh })
 const env = {
-  DATABASE_URL: postgres.url, PORT: String(port), HOST: '127.0.0.1', PUBLIC_URL: process.env.PUBLIC_URL ?? `http://localhost:${port}`,
-  PREVIEW_PORT: String(previewPort), PREVIEW_URL: process.env.PREVIEW_URL ?? `http://{frame}.localhost:${previewPort}`, SESSION_SECRET: sessionSecret(), DEMO: 'true',
+  DATABASE_URL: postgres.url,
+  PORT: String(port),
+  HOST: '127.0.0.1',
+  PUBLIC_URL: process.env.PUBLIC_URL ?? `http://localhost:${port}`,
+  PREVIEW_PORT: String(previewPort),
+  PREVIEW_URL: process.env.PREVIEW_URL ?? `http://{frame}.localhost:${previewPort}`,
+  SESSION_SECRET: sessionSecret(),
+  DEMO: 'true',
 }
 say('Laying out the demo library …')
 seed(env)
@@ -31,7 +37,7 @@ console.log(`
 Kept Shelf is at ${env.PUBLIC_URL}
 
 Sign in as
-${demo.map((one) => `  ${one.email.padEnd(24)} ${one.password.padEnd(20)} ${one.name}, ${one.role}`).join('\n')}
+${demo.map((entry) => `  ${entry.email.padEnd(24)} ${entry.password.padEnd(20)} ${entry.name}, ` + `${entry.role}`).join('\n')}
 
 The registry is at ${env.PUBLIC_URL}/registry/
   npm install @marram/tern --registry ${env.PUBLIC_URL}/registry/

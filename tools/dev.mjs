@@ -10,11 +10,23 @@ await buildSides()
 const postgres = await startPostgres('demo')
 const port = Number(process.env.PORT ?? 4310)
 const env = {
-  ...process.env, DATABASE_URL: postgres.url, PORT: String(port), PUBLIC_URL: `http://localhost:${port}`, PREVIEW_PORT: String(port + 1), PREVIEW_URL: `http://{frame}.localhost:${port + 1}`,
-  SESSION_SECRET: sessionSecret(), DEMO: 'true', KEPT_SHELF_ROOT: root, LOG_LEVEL: 'info',
+  ...process.env,
+  DATABASE_URL: postgres.url,
+  PORT: String(port),
+  PUBLIC_URL: `http://localhost:${port}`,
+  PREVIEW_PORT: String(port + 1),
+  PREVIEW_URL: `http://{frame}.localhost:${port + 1}`,
+  SESSION_SECRET: sessionSecret(),
+  DEMO: 'true',
+  KEPT_SHELF_ROOT: root,
+  LOG_LEVEL: 'info',
 }
 seed(env)
-const nuxt = spawn(process.execPath, [join(root, 'node_modules/nuxt/bin/nuxt.mjs'), 'dev', '--port', String(port)], { cwd: root, env, stdio: 'inherit' })
+const nuxt = spawn(
+  process.execPath,
+  [join(root, 'node_modules/nuxt/bin/nuxt.mjs'), 'dev', '--port', String(port)],
+  { cwd: root, env, stdio: 'inherit' },
+)
 let timer
 for (const folder of ['core', 'frame', 'server']) {
   watch(join(root, folder), { recursive: true }, () => {

@@ -4,14 +4,26 @@ import { join, relative } from 'node:path'
 import { flock } from './bench/shelf.mjs'
 import { freePort, root, seed, setUp, startPostgres, startServer } from './setup.mjs'
 
-/** The small library of React components, as an upload, with one file beside it that does not compile and a test. */
+/**
+ * The small library of React components, as an upload, with one file beside it that does not compile and a
+ * test.
+ */
 function secondLibrary() {
   const folder = join(root, 'tests/fixtures/gannet')
   const form = new FormData()
   form.set('note', 'A library of function components')
   const put = (path, text) => form.append('file', new File([text], path))
-  for (const one of readdirSync(folder, { recursive: true, withFileTypes: true })) if (one.isFile()) put(relative(folder, join(one.parentPath, one.name)), readFileSync(join(one.parentPath, one.name), 'utf8'))
-  put('src/crossing-list.tsx', "import { BerthCard } from './berth-card'\nimport { times } from './timetable'\n\nexport const CrossingList = () => <>{times.map((one) => <BerthCard key={one} berth={one} />)}</>\n")
+  for (const entry of readdirSync(folder, { recursive: true, withFileTypes: true }))
+    if (entry.isFile())
+      put(
+        relative(folder, join(entry.parentPath, entry.name)),
+        readFileSync(join(entry.parentPath, entry.name), 'utf8'),
+      )
+  put(
+    'src/crossing-list.tsx',
+    "import { BerthCard } from './berth-card'\nimport { times } from './timetable'\n\nexport " +
+      'const CrossingList = () => <>{times.map((one) => <BerthCard key={one} berth={one} />)}</>\n',
+  )
   put('src/berth-card.test.tsx', "import { BerthCard } from './berth-card'\n")
   return form
 }
@@ -20,14 +32,28 @@ await setUp({ browser: true })
 const { chromium } = await import('@playwright/test')
 const postgres = await startPostgres('shots', { fresh: true, settings: { fsync: 'off' } })
 const [port, previewPort] = [await freePort(), await freePort()]
-const env = { DATABASE_URL: postgres.url, PORT: String(port), HOST: '127.0.0.1', PUBLIC_URL: `http://localhost:${port}`, PREVIEW_PORT: String(previewPort), PREVIEW_URL: `http://{frame}.localhost:${previewPort}`, SESSION_SECRET: 'for pictures only, for pictures only', DEMO: 'true' }
+const env = {
+  DATABASE_URL: postgres.url,
+  PORT: String(port),
+  HOST: '127.0.0.1',
+  PUBLIC_URL: `http://localhost:${port}`,
+  PREVIEW_PORT: String(previewPort),
+  PREVIEW_URL: `http://{frame}.localhost:${previewPort}`,
+  SESSION_SECRET: 'for pictures only, for pictures only',
+  DEMO: 'true',
+}
 seed(env)
 const server = await startServer(env, { quiet: true })
-const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--hide-scrollbars', '--disable-background-networking'] })
+const browser = await chromium.launch({
+  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--hide-scrollbars', '--disable-background-networking'],
+})
 try {
   const folder = join(root, 'docs/screenshots')
   mkdirSync(folder, { recursive: true })
-  const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme: 'light' })).newPage()
+  const page = await (
+    await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme: 'light' })
+  ).newPage()
   const shoot = async (name, path, act = async () => undefined) => {
     await page.goto(env.PUBLIC_URL + path)
     await page.waitForTimeout(2500)
@@ -37,7 +63,10 @@ try {
   }
   // the ledger says what was seen once every member was tried
   const tried = () => page.getByText('seen in a browser.').waitFor({ timeout: 60_000 })
-  await page.request.post(`${env.PUBLIC_URL}/api/sign-in`, { data: { email: 'ines@marram.example', password: 'keeps-the-shelf' }, headers: { origin: env.PUBLIC_URL } })
+  await page.request.post(`${env.PUBLIC_URL}/api/sign-in`, {
+    data: { email: 'ines@marram.example', password: 'keeps-the-shelf' },
+    headers: { origin: env.PUBLIC_URL },
+  })
   await shoot('shelf', '/tern')
   await shoot('bench', '/tern/tern-notice-strip?width=390', async () => {
     await page.frameLocator('iframe[title$="alone"]').getByRole('button', { name: 'Put away' }).click()
@@ -70,17 +99,36 @@ try {
   await shoot('bring-in', '/tern/bring-in?from=git')
   // a second library, of function components, with something in it that does not compile
   const origin = { origin: env.PUBLIC_URL }
-  await page.request.post(`${env.PUBLIC_URL}/api/libraries`, { data: { slug: 'gannet', title: 'Gannet', package: '@marram/gannet', prefix: 'gannet-', visibility: 'private' }, headers: origin })
-  const { job } = await (await page.request.post(`${env.PUBLIC_URL}/api/libraries/gannet/source`, { multipart: secondLibrary(), headers: origin })).json()
+  await page.request.post(`${env.PUBLIC_URL}/api/libraries`, {
+    data: {
+      slug: 'gannet',
+      title: 'Gannet',
+      package: '@marram/gannet',
+      prefix: 'gannet-',
+      visibility: 'private',
+    },
+    headers: origin,
+  })
+  const { job } = await (
+    await page.request.post(`${env.PUBLIC_URL}/api/libraries/gannet/source`, {
+      multipart: secondLibrary(),
+      headers: origin,
+    })
+  ).json()
   await page.goto(`${env.PUBLIC_URL}/gannet/bring-in/${job}`)
   await page.getByRole('heading', { name: 'Brought in', exact: true }).waitFor({ timeout: 120_000 })
   await shoot('brought-in', `/gannet/bring-in/${job}`)
-  await shoot('bench-jsx', `/gannet/BerthCard?show=${encodeURIComponent(JSON.stringify({ props: { berth: '7', tone: 'storm' }, slots: { '': { is: 'text', text: 'Mind the gap at low water.' } } }))}`)
+  await shoot(
+    'bench-jsx',
+    `/gannet/BerthCard?show=${encodeURIComponent(JSON.stringify({ props: { berth: '7', tone: 'storm' }, slots: { '': { is: 'text', text: 'Mind the gap at low water.' } } }))}`,
+  )
   await shoot('source', '/tern/source?path=src%2Fnotice-strip.ts&line=46&of=tern-notice-strip', async () => {
     // a member is written, and what it comes to stands beside it
     await page.locator('.cm-line', { hasText: 'constructor() {' }).click()
     await page.keyboard.press('Home')
-    await page.keyboard.type("/** Speaks low. */\nget hushed(): boolean {\nreturn this.hasAttribute('hushed')\n}\n")
+    await page.keyboard.type(
+      "/** Speaks low. */\nget hushed(): boolean {\nreturn this.hasAttribute('hushed')\n}\n",
+    )
     await page.getByText('new: prop').waitFor({ timeout: 30_000 })
     await page.waitForTimeout(1500)
   })
@@ -95,7 +143,10 @@ try {
   await shoot('shelf-500', '/flock', async () => {
     await page.locator('article').nth(505).waitFor({ state: 'attached', timeout: 60_000 })
     await page.mouse.move(640, 400)
-    for (let i = 0; i < 12; i++) { await page.mouse.wheel(0, 600); await page.waitForTimeout(150) }
+    for (let i = 0; i < 12; i++) {
+      await page.mouse.wheel(0, 600)
+      await page.waitForTimeout(150)
+    }
     await page.waitForTimeout(8000)
   })
 } finally {

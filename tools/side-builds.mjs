@@ -2,16 +2,65 @@ import { build } from 'esbuild'
 import { fileURLToPath } from 'node:url'
 
 const root = fileURLToPath(new URL('..', import.meta.url))
-const common = { absWorkingDir: root, bundle: true, logLevel: 'error', sourcemap: 'linked', alias: { '~~': root.replace(/\/$/, '') } }
+const common = {
+  absWorkingDir: root,
+  bundle: true,
+  logLevel: 'error',
+  sourcemap: 'linked',
+  alias: { '~~': root.replace(/\/$/, '') },
+}
 const node = { ...common, platform: 'node', format: 'esm', target: 'node20', packages: 'external' }
 
-/** Everything that runs beside the web process and its pages: the build child, the seed, and the script of the preview frame. */
+/**
+ * Everything that runs beside the web process and its pages: the build child, the seed, and the script of the
+ * preview frame.
+ */
 export const buildSides = () =>
   Promise.all([
-    build({ ...node, entryPoints: { child: 'server/build/child.ts', evidence: 'server/evidence/child.ts', seed: 'server/demo/seed.ts' }, outdir: '.build', outExtension: { '.js': '.mjs' } }),
-    build({ ...node, entryPoints: { 'read-speed': 'tools/bench/read-speed.ts', 'read-again': 'tools/bench/read-again.ts', terns: 'tools/bench/terns.ts', covering: 'tools/bench/covering.ts', reading: 'tools/bench/reading.ts' }, outdir: '.build', outExtension: { '.js': '.mjs' }, sourcemap: false }),
-    build({ ...common, platform: 'node', format: 'esm', target: 'node20', entryPoints: { 'kept-shelf': 'cli/kept-shelf.ts' }, outdir: '.build/cli', outExtension: { '.js': '.mjs' }, sourcemap: false, banner: { js: '#!/usr/bin/env node' } }),
-    build({ ...common, entryPoints: { frame: 'frame/frame.ts' }, outdir: '.build', format: 'esm', platform: 'browser', target: 'es2022', minify: true, sourcemap: false }),
+    build({
+      ...node,
+      entryPoints: {
+        child: 'server/build/child.ts',
+        evidence: 'server/evidence/child.ts',
+        seed: 'server/demo/seed.ts',
+      },
+      outdir: '.build',
+      outExtension: { '.js': '.mjs' },
+    }),
+    build({
+      ...node,
+      entryPoints: {
+        'read-speed': 'tools/bench/read-speed.ts',
+        'read-again': 'tools/bench/read-again.ts',
+        terns: 'tools/bench/terns.ts',
+        covering: 'tools/bench/covering.ts',
+        reading: 'tools/bench/reading.ts',
+      },
+      outdir: '.build',
+      outExtension: { '.js': '.mjs' },
+      sourcemap: false,
+    }),
+    build({
+      ...common,
+      platform: 'node',
+      format: 'esm',
+      target: 'node20',
+      entryPoints: { 'kept-shelf': 'cli/kept-shelf.ts' },
+      outdir: '.build/cli',
+      outExtension: { '.js': '.mjs' },
+      sourcemap: false,
+      banner: { js: '#!/usr/bin/env node' },
+    }),
+    build({
+      ...common,
+      entryPoints: { frame: 'frame/frame.ts' },
+      outdir: '.build',
+      format: 'esm',
+      platform: 'browser',
+      target: 'es2022',
+      minify: true,
+      sourcemap: false,
+    }),
   ])
 
 if (process.argv[1] === fileURLToPath(import.meta.url)) await buildSides()

@@ -1,4 +1,5 @@
-// Types, lint, unit, server and browser tests, on ports and a database of their own. The last line counts them all.
+// Types, lint, unit, server and browser tests, on ports and a database of their own. The last line counts
+// them all.
 import { spawn } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join, relative } from 'node:path'
@@ -6,7 +7,7 @@ import { stripVTControlCharacters } from 'node:util'
 import { dataFolder, root, say, seed, setUp, startPostgres } from './setup.mjs'
 
 await setUp({ browser: true })
-const only = process.argv.slice(2).filter((one) => !one.startsWith('-'))
+const only = process.argv.slice(2).filter((text) => !text.startsWith('-'))
 const wanted = (name) => only.length === 0 || only.includes(name)
 let passed = 0
 let failed = 0
@@ -17,7 +18,12 @@ let running
 const run = async (title, command, args, env = {}) => {
   say(`\n— ${title}`)
   const began = Date.now()
-  running = spawn(command, args, { cwd: root, stdio: ['ignore', 2, 2], env: { ...process.env, ...env }, detached: true })
+  running = spawn(command, args, {
+    cwd: root,
+    stdio: ['ignore', 2, 2],
+    env: { ...process.env, ...env },
+    detached: true,
+  })
   const status = await new Promise((resolve) => running.once('exit', resolve).once('error', () => resolve(1)))
   running = undefined
   say(`  ${title}: ${status === 0 ? 'passed' : 'FAILED'} in ${Math.round((Date.now() - began) / 1000)} s`)
@@ -32,8 +38,14 @@ async function leave() {
   for (const signal of ['SIGTERM', 'SIGKILL']) {
     try {
       if (running?.pid) process.kill(-running.pid, signal)
-    } catch { /* it has ended */ }
-    if (signal === 'SIGTERM' && running) await Promise.race([new Promise((resolve) => running?.once('exit', resolve)), new Promise((resolve) => setTimeout(resolve, 4000))])
+    } catch {
+      /* it has ended */
+    }
+    if (signal === 'SIGTERM' && running)
+      await Promise.race([
+        new Promise((resolve) => running?.once('exit', resolve)),
+        new Promise((resolve) => setTimeout(resolve, 4000)),
+      ])
   }
   await postgres?.stop('SIGQUIT')
   if (postgres?.folder) rmSync(postgres.folder, { recursive: true, force: true })
@@ -44,18 +56,32 @@ const results = (name) => join(dataFolder, `${name}.json`)
 const readJson = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : undefined)
 /** What failed is told once more at the end, where it is found. */
 const told = []
-const tell = (title, message) => told.push(`✘ ${title}\n${stripVTControlCharacters(message ?? '').split('\n').slice(0, 24).map((line) => `    ${line}`).join('\n')}`)
+const tell = (title, message) =>
+  told.push(
+    `✘ ${title}\n${stripVTControlCharacters(message ?? '')
+      .split('\n')
+      .slice(0, 24)
+      .map((line) => `    ${line}`)
+      .join('\n')}`,
+  )
 const specsOf = (suite) => [...(suite.specs ?? []), ...(suite.suites ?? []).flatMap(specsOf)]
 async function jest(project, env = {}, more = []) {
   const file = results(`jest-${project}`)
   rmSync(file, { force: true })
-  const ok = await run(`${project} tests`, bin('jest'), ['--selectProjects', project, '--json', '--outputFile', file, '--silent', '--testTimeout=60000', ...more], env)
+  const ok = await run(
+    `${project} tests`,
+    bin('jest'),
+    ['--selectProjects', project, '--json', '--outputFile', file, '--silent', '--testTimeout=60000', ...more],
+    env,
+  )
   const found = readJson(file)
   passed += found?.numPassedTests ?? 0
   failed += found?.numFailedTests ?? 0
   for (const suite of found?.testResults ?? []) {
     if (suite.status === 'failed' && suite.assertionResults.length === 0) tell(suite.name, suite.message)
-    for (const one of suite.assertionResults) if (one.status === 'failed') tell(`${relative(root, suite.name)}: ${one.fullName}`, one.failureMessages[0])
+    for (const assertionResult of suite.assertionResults)
+      if (assertionResult.status === 'failed')
+        tell(`${relative(root, suite.name)}: ${assertionResult.fullName}`, assertionResult.failureMessages[0])
   }
   // a suite that could not even begin counts as one failure
   if (!ok && !found?.numFailedTests) failed++
@@ -63,30 +89,68 @@ async function jest(project, env = {}, more = []) {
 
 mkdirSync(dataFolder, { recursive: true })
 if (wanted('types')) {
-  count((await run('types', bin('nuxt'), ['prepare', '--logLevel', 'silent'])) && (await run('types of the application', bin('vue-tsc'), ['--noEmit', '-p', 'tsconfig.check.json'])))
-  for (const project of ['tsconfig.core.json', 'frame/tsconfig.json', 'demo/tern/tsconfig.json']) count(await run(`types by ${project}`, bin('tsc'), ['-p', project]))
+  count(
+    (await run('types', bin('nuxt'), ['prepare', '--logLevel', 'silent'])) &&
+      (await run('types of the application', bin('vue-tsc'), ['--noEmit', '-p', 'tsconfig.check.json'])),
+  )
+  for (const project of ['tsconfig.core.json', 'frame/tsconfig.json', 'demo/tern/tsconfig.json'])
+    count(await run(`types by ${project}`, bin('tsc'), ['-p', project]))
 }
-if (wanted('lint')) count(await run('lint', bin('eslint'), ['.', '--max-warnings', '0']))
+if (wanted('lint')) {
+  count(await run('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']))
+  count(await run('lint', bin('eslint'), ['.', '--max-warnings', '0']))
+}
 if (wanted('unit')) await jest('unit')
 
 if (wanted('server') || wanted('e2e')) {
   // nothing in it is worth keeping: no waiting for the disk
-  postgres = await startPostgres('test', { fresh: true, settings: { fsync: 'off', synchronous_commit: 'off', full_page_writes: 'off' } })
+  postgres = await startPostgres('test', {
+    fresh: true,
+    settings: { fsync: 'off', synchronous_commit: 'off', full_page_writes: 'off' },
+  })
   try {
     const seeded = new URL(postgres.url)
     const began = Date.now()
     seed({ DATABASE_URL: seeded.href, DEMO: 'true', PUBLIC_URL: 'http://seed.test' })
     say(`  seeded in ${Math.round((Date.now() - began) / 1000)} s`)
     const env = { TEST_DATABASE_URL: seeded.href }
-    if (wanted('server')) await jest('server', env, ['--runInBand', '--forceExit', ...process.argv.slice(2).filter((one) => one.startsWith('--server=')).map((one) => one.slice(9))])
+    if (wanted('server'))
+      await jest('server', env, [
+        '--runInBand',
+        '--forceExit',
+        ...process.argv
+          .slice(2)
+          .filter((text) => text.startsWith('--server='))
+          .map((text) => text.slice(9)),
+      ])
     if (wanted('e2e')) {
       for (const project of ['people', 'clock']) {
         const file = results(`playwright-${project}`)
         rmSync(file, { force: true })
-        const ok = await run(`browser tests, ${project}`, bin('playwright'), ['test', `--project=${project}`, '--pass-with-no-tests', ...process.argv.slice(2).filter((one) => one.startsWith('--e2e=')).map((one) => one.slice(6))], { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: file })
+        const ok = await run(
+          `browser tests, ${project}`,
+          bin('playwright'),
+          [
+            'test',
+            `--project=${project}`,
+            '--pass-with-no-tests',
+            ...process.argv
+              .slice(2)
+              .filter((text) => text.startsWith('--e2e='))
+              .map((text) => text.slice(6)),
+          ],
+          { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: file },
+        )
         const found = readJson(file)
         const stats = found?.stats
-        for (const spec of (found?.suites ?? []).flatMap(specsOf)) if (!spec.ok) tell(`${spec.file}: ${spec.title}`, spec.tests.flatMap((one) => one.results.flatMap((result) => result.errors.map((error) => error.message)))[0])
+        for (const spec of (found?.suites ?? []).flatMap(specsOf))
+          if (!spec.ok)
+            tell(
+              `${spec.file}: ${spec.title}`,
+              spec.tests.flatMap((test) =>
+                test.results.flatMap((result) => result.errors.map((error) => error.message)),
+              )[0],
+            )
         passed += (stats?.expected ?? 0) + (stats?.flaky ?? 0)
         failed += stats?.unexpected ?? 0
         if (!ok && !stats?.unexpected) failed++

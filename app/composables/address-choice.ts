@@ -1,6 +1,8 @@
 import type { Router } from 'vue-router'
 
-/** Choices not yet in the address: two made in one moment both end there, and what is chosen shows at once. */
+/**
+ * Choices not yet in the address: two made in one moment both end there, and what is chosen shows at once.
+ */
 const pending = shallowRef<Record<string, string | undefined>>({})
 
 async function settle(router: Router) {
@@ -16,7 +18,9 @@ export function useAddressChoice(name: string, usual: string): WritableComputedR
   const router = useRouter()
   // whoever has left the page by now, and hears of something late, has no say in the address any more
   let left = false
-  onScopeDispose(() => { left = true })
+  onScopeDispose(() => {
+    left = true
+  })
   return computed({
     get: () => {
       const value = name in pending.value ? pending.value[name] : route.query[name]

@@ -4,7 +4,9 @@ export function useCopy() {
   async function copy(text: string) {
     await navigator.clipboard.writeText(text)
     copied.value = true
-    setTimeout(() => { copied.value = false }, 1500)
+    setTimeout(() => {
+      copied.value = false
+    }, 1500)
   }
   return { copy, copied }
 }

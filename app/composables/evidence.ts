@@ -7,9 +7,15 @@ import type { Evidence } from '~~/core/evidence/evidence'
 import { trial } from '~~/core/evidence/trial'
 
 /** What a trial asks a frame for, and how it goes on once it is answered. */
-export interface Round { cases: Case[]; answer(seen: Observation[]): void }
+export interface Round {
+  cases: Case[]
+  answer(seen: Observation[]): void
+}
 
-/** What was seen by who may not keep it for all, by the module that was tried and how it stands on the shelf: a module never changes. */
+/**
+ * What was seen by who may not keep it for all, by the module that was tried and how it stands on the shelf:
+ * a module never changes.
+ */
 const known = new Map<string, Evidence[]>()
 
 /**
@@ -17,14 +23,25 @@ const known = new Map<string, Evidence[]>()
  * of sight a moment after its page has opened, and kept. The frame takes `round`, has its cases looked
  * at, and answers.
  */
-export function useEvidence(contract: Ref<Contract | undefined>, face: Ref<Usage>, module: Ref<string | undefined>) {
+export function useEvidence(
+  contract: Ref<Contract | undefined>,
+  face: Ref<Usage>,
+  module: Ref<string | undefined>,
+) {
   const store = useLibrary()
   const evidence = shallowRef<Evidence[]>()
   const round = shallowRef<Round>()
   const tried = ref(0)
   const problem = ref<string>()
   const modules = shallowRef<ModuleOf[]>()
-  const key = computed(() => JSON.stringify([module.value, face.value, contract.value && store.providedFor(contract.value.tag), contract.value?.members.map((one) => one.kind + one.name)]))
+  const key = computed(() =>
+    JSON.stringify([
+      module.value,
+      face.value,
+      contract.value && store.providedFor(contract.value.tag),
+      contract.value?.members.map((member) => member.kind + member.name),
+    ]),
+  )
   let timer: ReturnType<typeof setTimeout> | undefined
 
   function stop() {
@@ -52,7 +69,10 @@ export function useEvidence(contract: Ref<Contract | undefined>, face: Ref<Usage
       }
       if (step.value.length === 0) return next(steps.next([]))
       round.value = {
-        cases: step.value.map((one) => ({ ...one, usage: forFrame(one.usage, (tag) => store.find(tag)?.contract, now.tag) })),
+        cases: step.value.map((trialCase) => ({
+          ...trialCase,
+          usage: forFrame(trialCase.usage, (tag) => store.find(tag)?.contract, now.tag),
+        })),
         answer: (seen) => {
           tried.value += seen.length
           next(steps.next(seen))
@@ -64,31 +84,53 @@ export function useEvidence(contract: Ref<Contract | undefined>, face: Ref<Usage
   /** Keeps it for everybody; where it is another by now, it is tried again by whoever opens that. */
   async function keep(tag: string, seen: Evidence[]) {
     if (!store.may.write || !module.value) return
-    await ask(z.object({}), `/libraries/${store.slug}/components/${tag}/evidence`, { method: 'PUT', body: plain({ module: module.value, face: face.value, evidence: seen }) }).catch(() => undefined)
+    await ask(z.object({}), `/libraries/${store.slug}/components/${tag}/evidence`, {
+      method: 'PUT',
+      body: plain({ module: module.value, face: face.value, evidence: seen }),
+    }).catch(() => undefined)
   }
   function fail(what: string) {
     problem.value = what
     stop()
   }
-  watch(key, async () => {
-    stop()
-    const mine = key.value
-    evidence.value = known.get(mine)
-    problem.value = undefined
-    if (evidence.value || !module.value || !contract.value) return
-    if (!store.evidence) await store.loadEvidence().catch(() => undefined)
-    if (mine !== key.value || !contract.value) return
-    evidence.value = store.evidenceFor(contract.value.tag)?.evidence
-    if (!evidence.value) timer = setTimeout(run, 2000)
-  }, { immediate: true })
+  watch(
+    key,
+    async () => {
+      stop()
+      const mine = key.value
+      evidence.value = known.get(mine)
+      problem.value = undefined
+      if (evidence.value || !module.value || !contract.value) return
+      if (!store.evidence) await store.loadEvidence().catch(() => undefined)
+      if (mine !== key.value || !contract.value) return
+      evidence.value = store.evidenceFor(contract.value.tag)?.evidence
+      if (!evidence.value) timer = setTimeout(run, 2000)
+    },
+    { immediate: true },
+  )
   // what a run over the whole library shows meanwhile need not be tried here too
-  watch(() => contract.value && store.evidenceFor(contract.value.tag), (kept) => {
-    if (!kept || evidence.value || round.value) return
-    clearTimeout(timer)
-    evidence.value = kept.evidence
-  })
+  watch(
+    () => contract.value && store.evidenceFor(contract.value.tag),
+    (kept) => {
+      if (!kept || evidence.value || round.value) return
+      clearTimeout(timer)
+      evidence.value = kept.evidence
+    },
+  )
   onUnmounted(stop)
-  const of = computed(() => new Map((evidence.value ?? []).map((one) => [one.member, one])))
-  const asked = computed(() => (contract.value && modules.value && round.value ? { tag: contract.value.tag, modules: modules.value, listen: membersOf(contract.value, 'event').map((one) => one.name), reads: membersOf(contract.value, 'prop').map((one) => one.name), cases: round.value.cases } : undefined))
+  const of = computed(
+    () => new Map((evidence.value ?? []).map((seenMember) => [seenMember.member, seenMember])),
+  )
+  const asked = computed(() =>
+    contract.value && modules.value && round.value
+      ? {
+          tag: contract.value.tag,
+          modules: modules.value,
+          listen: membersOf(contract.value, 'event').map((member) => member.name),
+          reads: membersOf(contract.value, 'prop').map((member) => member.name),
+          cases: round.value.cases,
+        }
+      : undefined,
+  )
   return { evidence, of, asked, round, tried, problem, run, stop, fail }
 }

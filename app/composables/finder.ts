@@ -22,22 +22,40 @@ function ask_(message: WithoutNumber<FindAsk>): Promise<unknown> {
   return new Promise((resolve) => waiting.set(n, resolve))
 }
 
-/** Finds things in the library, in a worker, which is told of the library when somebody first looks and whenever it has changed. */
+/**
+ * Finds things in the library, in a worker, which is told of the library when somebody first looks and
+ * whenever it has changed.
+ */
 export function useFinder() {
   const store = useLibrary()
   /** Ends when the worker knows what is on the shelf now and what people wrote of it. */
   function warm(): Promise<unknown> {
     const { standing, wordsStamp } = store
     if (known?.standing === standing && known.words === wordsStamp) return known.told
-    const tell = (words: { tag: string; member: string; text: string }[]) => ask_({ is: 'library', contracts: standing.map((one) => one.contract), prefix: store.prefix, words })
+    const tell = (words: { tag: string; member: string; text: string }[]) =>
+      ask_({
+        is: 'library',
+        contracts: standing.map((component) => component.contract),
+        prefix: store.prefix,
+        words,
+      })
     // without the words there is still much to find; they are asked for again next time
-    const told = ask(allWordsSchema, `/libraries/${store.slug}/words`).then(tell, () => { known = undefined; return tell([]) })
+    const told = ask(allWordsSchema, `/libraries/${store.slug}/words`).then(tell, () => {
+      known = undefined
+      return tell([])
+    })
     known = { standing, words: wordsStamp, told }
     return told
   }
   return {
     warm,
-    find: async (text: string) => { await warm(); return ask_({ is: 'find', text }) as Promise<Hit[]> },
-    components: async (text: string) => { await warm(); return ask_({ is: 'components', text }) as Promise<Map<string, Hit>> },
+    find: async (text: string) => {
+      await warm()
+      return ask_({ is: 'find', text }) as Promise<Hit[]>
+    },
+    components: async (text: string) => {
+      await warm()
+      return ask_({ is: 'components', text }) as Promise<Map<string, Hit>>
+    },
   }
 }

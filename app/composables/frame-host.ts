@@ -2,10 +2,25 @@ import type { ModuleOf } from '~~/core/code/showing'
 import type { Usage } from '~~/core/code/usage'
 import type { Provided } from '~~/core/provisions'
 import type { Surround } from '~~/core/surround'
-import { fromFrameSchema, hello, packCells, type Cells, type FromFrame, type ToFrame } from '~~/frame/protocol'
+import {
+  fromFrameSchema,
+  hello,
+  packCells,
+  type Cells,
+  type FromFrame,
+  type ToFrame,
+} from '~~/frame/protocol'
 
-export interface Target { tag: string; modules: ModuleOf[]; usage: Usage; listen: string[] }
-/** How a frame fares: it answers, it no longer answers, it said far too much, it left for another page, or it took the keyboard again and again. */
+export interface Target {
+  tag: string
+  modules: ModuleOf[]
+  usage: Usage
+  listen: string[]
+}
+/**
+ * How a frame fares: it answers, it no longer answers, it said far too much, it left for another page, or it
+ * took the keyboard again and again.
+ */
 export type FrameState = 'starting' | 'live' | 'silent' | 'flooding' | 'gone' | 'grabbing'
 
 const cutBecause: Partial<Record<FrameState, string>> = {
@@ -18,26 +33,54 @@ const cutBecause: Partial<Record<FrameState, string>> = {
 export const whyCut = (state: FrameState): string | undefined => cutBecause[state]
 
 const beatEvery = 1000
-/** Milliseconds without an answer after which a frame counts as silent; one that does much at a time is given longer. */
+/**
+ * Milliseconds without an answer after which a frame counts as silent; one that does much at a time is given
+ * longer.
+ */
 const silentAfter = { shown: 3000, working: 20_000 }
-/** Milliseconds a frame may take to be there at all: one that shares a process may be held up by a neighbour in a loop. */
+/**
+ * Milliseconds a frame may take to be there at all: one that shares a process may be held up by a neighbour
+ * in a loop.
+ */
 const loadsWithin = { shared: 5000, alone: 30_000 }
 /** Messages a second a component may cause; a hundred are plenty for what a person can watch. */
 const floodAt = 250
-/** Times a frame may take the keyboard by itself in so many milliseconds; what somebody does to it may lead to one. */
+/**
+ * Times a frame may take the keyboard by itself in so many milliseconds; what somebody does to it may lead to
+ * one.
+ */
 const grabs = { most: 3, within: 10_000 }
 
 let count = 0
-/** A name for a frame's host: each name is a site of its own, so that the browser may give it a process of its own. */
+/**
+ * A name for a frame's host: each name is a site of its own, so that the browser may give it a process of its
+ * own.
+ */
 export const frameName = (): string => `f${(++count).toString(36)}${Math.random().toString(36).slice(2, 8)}`
 
-interface Heard { event(message: Extract<FromFrame, { say: 'event' }>): void; failed(message: Extract<FromFrame, { say: 'failed' }>): void; painted(seq: number, at: number): void; size(width: number, height: number): void; laid?(message: Extract<FromFrame, { say: 'laid' }>): void; markup?(nodes: Extract<FromFrame, { say: 'markup' }>['nodes']): void; dress?(dress: Extract<FromFrame, { say: 'dress' }>['dress']): void; picked?(node: number): void; trail?(message: Extract<FromFrame, { say: 'trail' }>): void; observed?(message: Extract<FromFrame, { say: 'observed' }>): void }
+interface Heard {
+  event(message: Extract<FromFrame, { say: 'event' }>): void
+  failed(message: Extract<FromFrame, { say: 'failed' }>): void
+  painted(seq: number, at: number): void
+  size(width: number, height: number): void
+  laid?(message: Extract<FromFrame, { say: 'laid' }>): void
+  markup?(nodes: Extract<FromFrame, { say: 'markup' }>['nodes']): void
+  dress?(dress: Extract<FromFrame, { say: 'dress' }>['dress']): void
+  picked?(node: number): void
+  trail?(message: Extract<FromFrame, { say: 'trail' }>): void
+  observed?(message: Extract<FromFrame, { say: 'observed' }>): void
+}
 
 /**
  * Our side of one preview frame: hands the channel over, keeps the frame told what to show, listens
  * to its heart, and cuts it off when it floods us, leaves, or falls silent.
  */
-export function useFrameHost(iframe: Ref<HTMLIFrameElement | null>, heard: Heard, isAlone: () => boolean, kind: keyof typeof silentAfter = 'shown') {
+export function useFrameHost(
+  iframe: Ref<HTMLIFrameElement | null>,
+  heard: Heard,
+  isAlone: () => boolean,
+  kind: keyof typeof silentAfter = 'shown',
+) {
   const state = ref<FrameState>('starting')
   let port: MessagePort | undefined
   let loads = 0
@@ -62,7 +105,13 @@ export function useFrameHost(iframe: Ref<HTMLIFrameElement | null>, heard: Heard
       const now = performance.now()
       taken = [...taken.filter((at) => now - at < grabs.within), now]
       grabbed.value = true
-      heard.trail?.({ say: 'trail', what: 'focus', says: 'took the focus without being asked; it was given back', target: '', at: performance.timeOrigin + now })
+      heard.trail?.({
+        say: 'trail',
+        what: 'focus',
+        says: 'took the focus without being asked; it was given back',
+        target: '',
+        at: performance.timeOrigin + now,
+      })
       if (taken.length > grabs.most) cut('grabbing')
     },
   })
@@ -77,7 +126,13 @@ export function useFrameHost(iframe: Ref<HTMLIFrameElement | null>, heard: Heard
   /** Waits for the page in the frame; a page of ours that is out of sight may take any time. */
   function awaitLoad() {
     clearTimeout(loading)
-    loading = setTimeout(() => { if (document.hidden) awaitLoad(); else if (loads === 0) cut('silent') }, isAlone() ? loadsWithin.alone : loadsWithin.shared)
+    loading = setTimeout(
+      () => {
+        if (document.hidden) awaitLoad()
+        else if (loads === 0) cut('silent')
+      },
+      isAlone() ? loadsWithin.alone : loadsWithin.shared,
+    )
   }
   /** Counts what comes in; `false` once it is too much. */
   function counted(): boolean {
@@ -197,9 +252,15 @@ export function useFrameHost(iframe: Ref<HTMLIFrameElement | null>, heard: Heard
       return sequence
     },
     /** Asks for the markup that stands there, and for what dresses one element of it. */
-    markup(styles = false) { post({ say: 'markup', seq: sequence, styles }) },
-    dress(node: number, pseudo: '' | '::before' | '::after') { post({ say: 'dress', seq: ++askedDress, node, pseudo }) },
-    ring(node: number | null, pick: boolean) { post({ say: 'ring', node, pick }) },
+    markup(styles = false) {
+      post({ say: 'markup', seq: sequence, styles })
+    },
+    dress(node: number, pseudo: '' | '::before' | '::after') {
+      post({ say: 'dress', seq: ++askedDress, node, pseudo })
+    },
+    ring(node: number | null, pick: boolean) {
+      post({ say: 'ring', node, pick })
+    },
     themes(css: string) {
       last.themes = { say: 'themes', css }
       post(last.themes)

@@ -9,7 +9,12 @@ export function useJob() {
   const job = ref<JobView>()
   const problems = ref<Problem[]>([])
   let timer: ReturnType<typeof setTimeout> | undefined
-  const going = computed(() => (id.value !== undefined && !job.value && problems.value.length === 0) || job.value?.state === 'waiting' || job.value?.state === 'running')
+  const going = computed(
+    () =>
+      (id.value !== undefined && !job.value && problems.value.length === 0) ||
+      job.value?.state === 'waiting' ||
+      job.value?.state === 'running',
+  )
 
   async function look() {
     clearTimeout(timer)
@@ -33,8 +38,8 @@ export function useJob() {
     }
     await look()
   }
-  function follow(one: string) {
-    id.value = one
+  function follow(text: string) {
+    id.value = text
     job.value = undefined
     problems.value = []
     void look()

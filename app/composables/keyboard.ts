@@ -23,7 +23,8 @@ let lastOwn: HTMLElement | undefined
 let lastKey = { name: '', at: 0 }
 let pending: ReturnType<typeof setTimeout> | undefined
 
-const frameAt = (element: Element | null): KeyboardFrame | undefined => [...frames].find((frame) => element !== null && frame.element() === element)
+const frameAt = (element: Element | null): KeyboardFrame | undefined =>
+  [...frames].find((frame) => element !== null && frame.element() === element)
 
 function hold(frame: KeyboardFrame): void {
   clearTimeout(pending)
@@ -40,7 +41,10 @@ function release(): void {
 /** A frame has the focus: it is what was meant, or it is taken back. */
 function judge(frame: KeyboardFrame): void {
   const now = performance.now()
-  const isMeant = holder === frame || (lastKey.name === 'Tab' && now - lastKey.at < meant) || now - (pressed.get(frame) ?? -meant) < meant
+  const isMeant =
+    holder === frame ||
+    (lastKey.name === 'Tab' && now - lastKey.at < meant) ||
+    now - (pressed.get(frame) ?? -meant) < meant
   if (isMeant) return hold(frame)
   clearTimeout(pending)
   pending = setTimeout(() => {
@@ -63,14 +67,26 @@ let listens = false
 function listen(): void {
   if (listens) return
   listens = true
-  window.addEventListener('keydown', ({ key }) => { lastKey = { name: key, at: performance.now() } }, true)
-  window.addEventListener('focusin', ({ target }) => {
-    if (!(target instanceof HTMLElement) || frameAt(target)) return
-    lastOwn = target
-    release()
-  }, true)
+  window.addEventListener(
+    'keydown',
+    ({ key }) => {
+      lastKey = { name: key, at: performance.now() }
+    },
+    true,
+  )
+  window.addEventListener(
+    'focusin',
+    ({ target }) => {
+      if (!(target instanceof HTMLElement) || frameAt(target)) return
+      lastOwn = target
+      release()
+    },
+    true,
+  )
   // pointing at a place that takes no focus takes it from the frame all the same
-  window.addEventListener('focus', () => { if (!frameAt(document.activeElement)) release() })
+  window.addEventListener('focus', () => {
+    if (!frameAt(document.activeElement)) release()
+  })
   window.addEventListener('blur', () => {
     const frame = frameAt(document.activeElement)
     if (frame) judge(frame)

@@ -5,13 +5,19 @@ const patience = 2500
 /** Milliseconds out of reach after which a rendering is taken down. */
 const lingers = 8000
 
-interface Turn { element: HTMLElement; begin: () => void }
+interface Turn {
+  element: HTMLElement
+  begin: () => void
+}
 const queue: Turn[] = []
 /** The one that is nearest to the middle of the window. */
 function nearest(): Turn | undefined {
   const middle = window.innerHeight / 2
-  const far = ({ element }: Turn) => { const { top, bottom } = element.getBoundingClientRect(); return Math.abs((top + bottom) / 2 - middle) }
-  const [best] = queue.map((one) => ({ one, far: far(one) })).sort((a, b) => a.far - b.far)
+  const far = ({ element }: Turn) => {
+    const { top, bottom } = element.getBoundingClientRect()
+    return Math.abs((top + bottom) / 2 - middle)
+  }
+  const [best] = queue.map((turn) => ({ one: turn, far: far(turn) })).sort((a, b) => a.far - b.far)
   if (best) queue.splice(queue.indexOf(best.one), 1)
   return best?.one
 }
@@ -34,16 +40,20 @@ function next() {
   asked = true
   const begin = () => {
     asked = false
-    const one = busy < atOnce ? nearest() : undefined
-    if (one) {
+    const turn = busy < atOnce ? nearest() : undefined
+    if (turn) {
       busy++
-      one.begin()
+      turn.begin()
     }
     next()
   }
   const since = performance.now() - scrolled
   if (since > 200) queueMicrotask(begin)
-  else if (speed > flying) setTimeout(() => { asked = false; next() }, 100)
+  else if (speed > flying)
+    setTimeout(() => {
+      asked = false
+      next()
+    }, 100)
   else requestIdleCallback(begin, { timeout: 400 })
 }
 
@@ -52,7 +62,8 @@ const watched = new WeakMap<Element, (near: boolean) => void>()
 
 /**
  * Whether something should be rendered: it is in sight or not far from it. Only so many are begun at a
- * time, and one that is long out of reach is taken down, so that a shelf of hundreds costs what is seen of it.
+ * time, and one that is long out of reach is taken down, so that a shelf of hundreds costs what is seen of
+ * it.
  */
 export function useNearness(element: Ref<HTMLElement | null>) {
   const live = ref(false)
@@ -96,7 +107,12 @@ export function useNearness(element: Ref<HTMLElement | null>) {
   }
   onMounted(() => {
     if (!observer) document.addEventListener('scroll', onScroll, { passive: true, capture: true })
-    observer ??= new IntersectionObserver((entries) => { for (const one of entries) watched.get(one.target)?.(one.isIntersecting) }, { rootMargin: '500px' })
+    observer ??= new IntersectionObserver(
+      (entries) => {
+        for (const entry of entries) watched.get(entry.target)?.(entry.isIntersecting)
+      },
+      { rootMargin: '500px' },
+    )
     watched.set(element.value!, moved)
     observer.observe(element.value!)
   })

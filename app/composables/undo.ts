@@ -1,19 +1,27 @@
-/** Takes changes of a value back, and makes them again. Changes that come close after one another, as in typing, are one. */
+/**
+ * Takes changes of a value back, and makes them again. Changes that come close after one another, as in
+ * typing, are one.
+ */
 export function useUndo<T>(value: Ref<T>, begins: Ref<unknown>) {
   const done = shallowRef<T[]>([])
   const undone = shallowRef<T[]>([])
   let last = value.value
   let at = 0
   let moving = false
-  watch(value, (now) => {
-    if (JSON.stringify(now) === JSON.stringify(last)) return
-    if (!moving) {
-      if (performance.now() - at > 800 || done.value.length === 0) done.value = [...done.value, last].slice(-200)
-      at = performance.now()
-      undone.value = []
-    }
-    last = now
-  }, { flush: 'sync' })
+  watch(
+    value,
+    (now) => {
+      if (JSON.stringify(now) === JSON.stringify(last)) return
+      if (!moving) {
+        if (performance.now() - at > 800 || done.value.length === 0)
+          done.value = [...done.value, last].slice(-200)
+        at = performance.now()
+        undone.value = []
+      }
+      last = now
+    },
+    { flush: 'sync' },
+  )
   watch(begins, () => {
     done.value = []
     undone.value = []
@@ -30,7 +38,8 @@ export function useUndo<T>(value: Ref<T>, begins: Ref<unknown>) {
     at = 0
   }
   return {
-    back: () => move(done, undone), again: () => move(undone, done),
+    back: () => move(done, undone),
+    again: () => move(undone, done),
     may: computed(() => ({ back: done.value.length > 0, again: undone.value.length > 0 })),
   }
 }

@@ -2,7 +2,13 @@
 /** The house of one library: its bar, its news, and the page inside. */
 const route = useRoute()
 const store = useLibrary()
-watch(() => route.params.library, (slug) => { if (typeof slug === 'string') void store.open(slug) }, { immediate: true })
+watch(
+  () => route.params.library,
+  (slug) => {
+    if (typeof slug === 'string') void store.open(slug)
+  },
+  { immediate: true },
+)
 const { library, problems } = storeToRefs(store)
 </script>
 
@@ -19,6 +25,15 @@ const { library, problems } = storeToRefs(store)
 </template>
 
 <style scoped>
-.house { min-height: 100vh; display: flex; flex-direction: column; }
-.away { padding: 16px 24px; display: grid; gap: 8px; justify-items: start; }
+.house {
+  min-height: 100vh;
+  display: flex;
+  flex-direction: column;
+}
+.away {
+  padding: 16px 24px;
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+}
 </style>

@@ -17,7 +17,10 @@ const made = ref<string>()
 const { copy, copied } = useCopy()
 async function load() {
   try {
-    ;[tokens.value, libraries.value] = await Promise.all([ask(tokenListSchema, '/registry-tokens'), ask(librariesSchema, '/libraries')])
+    ;[tokens.value, libraries.value] = await Promise.all([
+      ask(tokenListSchema, '/registry-tokens'),
+      ask(librariesSchema, '/libraries'),
+    ])
   } catch (error) {
     problems.value = problemsOf(error)
   }
@@ -25,7 +28,14 @@ async function load() {
 async function make() {
   problems.value = []
   try {
-    const token = await ask(madeTokenSchema, '/registry-tokens', { method: 'POST', body: { name: name.value, scopes: scope.value === 'publish' ? ['read', 'publish'] : ['read'], library: library.value } })
+    const token = await ask(madeTokenSchema, '/registry-tokens', {
+      method: 'POST',
+      body: {
+        name: name.value,
+        scopes: scope.value === 'publish' ? ['read', 'publish'] : ['read'],
+        library: library.value,
+      },
+    })
     made.value = token.text
     name.value = ''
     await load()
@@ -66,34 +76,105 @@ const host = computed(() => `//${location.host}/registry/:_authToken`)
     <main>
       <h1>{{ account.person?.name }}</h1>
       <h2>Access tokens for package clients</h2>
-      <p class="sentence">An access token stands for {{ account.person?.name }} where a program cannot sign in: a package client, a build.</p>
+      <p class="sentence">
+        An access token stands for {{ account.person?.name }} where a program cannot sign in: a package
+        client, a build.
+      </p>
       <form @submit.prevent="make">
         <label class="small muted" for="token-name">A new one, for</label>
-        <input id="token-name" v-model="name" class="field plain" maxlength="80" placeholder="my laptop, the build of the timetable site">
-        <p class="sentence">It may <Choice v-model="scope" label="What it may do" :options="[{ value: 'read', title: 'install' }, { value: 'publish', title: 'install and publish' }]" /> in <Choice v-model="library" label="In which library" :options="[{ value: null, title: 'all my libraries' }, ...libraries.map((one) => ({ value: one.slug, title: one.title }))]" />. <button class="act main" :disabled="!name.trim()">Make it</button></p>
+        <input
+          id="token-name"
+          v-model="name"
+          class="field plain"
+          maxlength="80"
+          placeholder="my laptop, the build of the timetable site"
+        />
+        <p class="sentence">
+          It may
+          <Choice
+            v-model="scope"
+            label="What it may do"
+            :options="[
+              { value: 'read', title: 'install' },
+              { value: 'publish', title: 'install and publish' },
+            ]"
+          />
+          in
+          <Choice
+            v-model="library"
+            label="In which library"
+            :options="[
+              { value: null, title: 'all my libraries' },
+              ...libraries.map((one) => ({ value: one.slug, title: one.title })),
+            ]"
+          />. <button class="act main" :disabled="!name.trim()">Make it</button>
+        </p>
       </form>
       <ProblemList :problems />
       <div v-if="made" class="made" role="status">
         <p><b>This is shown once and never again.</b> Give it to your package client:</p>
         <pre>npm config set {{ host }}={{ made }}</pre>
-        <button type="button" class="link" @click="copy(made)">{{ copied ? 'copied' : 'Copy the token' }}</button>
+        <button type="button" class="link" @click="copy(made)">
+          {{ copied ? 'copied' : 'Copy the token' }}
+        </button>
       </div>
       <table v-if="tokens.length">
-        <thead><tr><th>For</th><th>May</th><th>In</th><th>Made</th><th>Last used</th><th /></tr></thead>
+        <thead>
+          <tr>
+            <th>For</th>
+            <th>May</th>
+            <th>In</th>
+            <th>Made</th>
+            <th>Last used</th>
+            <th />
+          </tr>
+        </thead>
         <tbody>
-          <tr v-for="one in tokens" :key="one.id" :class="{ gone: one.revoked_at }">
-            <td>{{ one.name }}</td><td>{{ one.scopes.includes('publish') ? 'install and publish' : 'install' }}</td><td>{{ one.library ?? 'all' }}</td><td>{{ ago(one.made_at) }}</td><td>{{ one.used_at ? ago(one.used_at) : 'never' }}</td>
-            <td class="end"><span v-if="one.revoked_at" class="muted">revoked</span><template v-else-if="asked === one.id">Whatever uses it stops working. <button type="button" class="link bad" @click="revoke(one.id)">Revoke it</button> · <button type="button" class="link" @click="asked = undefined">Leave it</button></template><button v-else type="button" class="link" @click="asked = one.id">Revoke</button></td>
+          <tr v-for="token in tokens" :key="token.id" :class="{ gone: token.revoked_at }">
+            <td>{{ token.name }}</td>
+            <td>{{ token.scopes.includes('publish') ? 'install and publish' : 'install' }}</td>
+            <td>{{ token.library ?? 'all' }}</td>
+            <td>{{ ago(token.made_at) }}</td>
+            <td>{{ token.used_at ? ago(token.used_at) : 'never' }}</td>
+            <td class="end">
+              <span v-if="token.revoked_at" class="muted">revoked</span
+              ><template v-else-if="asked === token.id"
+                >Whatever uses it stops working.
+                <button type="button" class="link bad" @click="revoke(token.id)">Revoke it</button> ·
+                <button type="button" class="link" @click="asked = undefined">Leave it</button></template
+              ><button v-else type="button" class="link" @click="asked = token.id">Revoke</button>
+            </td>
           </tr>
         </tbody>
       </table>
       <p v-else class="muted">There are none yet.</p>
       <h2>Password</h2>
-      <p class="sentence">With another password every session of yours ends, wherever you are signed in; this one goes on.</p>
+      <p class="sentence">
+        With another password every session of yours ends, wherever you are signed in; this one goes on.
+      </p>
       <form class="password" @submit.prevent="changePassword">
-        <label class="small muted" for="password-now">Now</label><input id="password-now" v-model="password.now" class="field" type="password" autocomplete="current-password" required>
-        <label class="small muted" for="password-next">From now on, ten characters or more</label><input id="password-next" v-model="password.next" class="field" type="password" autocomplete="new-password" minlength="10" required>
-        <p><button class="act main" :disabled="!password.now || password.next.length < 10">Change it</button></p>
+        <label class="small muted" for="password-now">Now</label
+        ><input
+          id="password-now"
+          v-model="password.now"
+          class="field"
+          type="password"
+          autocomplete="current-password"
+          required
+        />
+        <label class="small muted" for="password-next">From now on, ten characters or more</label
+        ><input
+          id="password-next"
+          v-model="password.next"
+          class="field"
+          type="password"
+          autocomplete="new-password"
+          minlength="10"
+          required
+        />
+        <p>
+          <button class="act main" :disabled="!password.now || password.next.length < 10">Change it</button>
+        </p>
       </form>
       <ProblemList :problems="passwordProblems" />
     </main>
@@ -101,7 +182,53 @@ const host = computed(() => `//${location.host}/registry/:_authToken`)
 </template>
 
 <style scoped>
-main { padding: 24px; max-width: 900px; display: grid; gap: 14px; } h2 { margin-top: 18px; } .password { max-width: 320px; } form { display: grid; gap: 4px; max-width: 620px; border-top: 1px solid var(--rule); padding-top: 14px; }
-.made { border-left: 3px solid var(--ochre); padding: 8px 12px; background: var(--sheet); display: grid; gap: 6px; justify-items: start; }
-th { text-align: left; font-weight: 500; border-bottom: 1.5px solid var(--ink); } th, td { padding: 6px 12px 6px 0; } td { border-bottom: 1px solid var(--rule-soft); } .gone { color: var(--muted); text-decoration: line-through; } .gone .end { text-decoration: none; } .end { text-align: right; }
+main {
+  padding: 24px;
+  max-width: 900px;
+  display: grid;
+  gap: 14px;
+}
+h2 {
+  margin-top: 18px;
+}
+.password {
+  max-width: 320px;
+}
+form {
+  display: grid;
+  gap: 4px;
+  max-width: 620px;
+  border-top: 1px solid var(--rule);
+  padding-top: 14px;
+}
+.made {
+  border-left: 3px solid var(--ochre);
+  padding: 8px 12px;
+  background: var(--sheet);
+  display: grid;
+  gap: 6px;
+  justify-items: start;
+}
+th {
+  text-align: left;
+  font-weight: 500;
+  border-bottom: 1.5px solid var(--ink);
+}
+th,
+td {
+  padding: 6px 12px 6px 0;
+}
+td {
+  border-bottom: 1px solid var(--rule-soft);
+}
+.gone {
+  color: var(--muted);
+  text-decoration: line-through;
+}
+.gone .end {
+  text-decoration: none;
+}
+.end {
+  text-align: right;
+}
 </style>

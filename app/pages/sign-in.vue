@@ -32,33 +32,101 @@ function use(one: (typeof account.demo)[number]) {
   <main>
     <div class="door">
       <h1>Kept <i>Shelf</i></h1>
-      <p class="sentence">A shared component library, kept: read from its source, shown as it is, handed on whole.</p>
+      <p class="sentence">
+        A shared component library, kept: read from its source, shown as it is, handed on whole.
+      </p>
       <form @submit.prevent="signIn">
         <label for="email">Address</label>
         <InputText id="email" v-model="email" type="email" autocomplete="username" required autofocus />
         <label for="password">Password</label>
-        <InputText id="password" v-model="password" type="password" autocomplete="current-password" required />
+        <InputText
+          id="password"
+          v-model="password"
+          type="password"
+          autocomplete="current-password"
+          required
+        />
         <ProblemList :problems />
-        <button class="act main" :disabled="busy || !email || !password">{{ busy ? 'Signing in …' : 'Sign in' }}</button>
+        <button class="act main" :disabled="busy || !email || !password">
+          {{ busy ? 'Signing in …' : 'Sign in' }}
+        </button>
       </form>
-      <ProblemList v-if="account.failed" :problems="[{ code: 'away', what: 'The server does not answer.', todo: 'Load the page again in a moment.' }]" />
+      <ProblemList
+        v-if="account.failed"
+        :problems="[
+          { code: 'away', what: 'The server does not answer.', todo: 'Load the page again in a moment.' },
+        ]"
+      />
     </div>
     <aside v-if="account.demo.length">
       <h2>Who is here today</h2>
-      <p class="small muted">A demonstration: these people and their library are made up, and their passwords are no secret.</p>
-      <button v-for="one in account.demo" :key="one.email" type="button" class="person" @click="use(one)">
-        <b>{{ one.name }}</b> <span class="muted">{{ one.role }}</span>
-        <span class="code muted">{{ one.email }}</span> <span class="code muted">{{ one.password }}</span>
+      <p class="small muted">
+        A demonstration: these people and their library are made up, and their passwords are no secret.
+      </p>
+      <button
+        v-for="person in account.demo"
+        :key="person.email"
+        type="button"
+        class="person"
+        @click="use(person)"
+      >
+        <b>{{ person.name }}</b> <span class="muted">{{ person.role }}</span>
+        <span class="code muted">{{ person.email }}</span>
+        <span class="code muted">{{ person.password }}</span>
       </button>
     </aside>
   </main>
 </template>
 
 <style scoped>
-main { display: flex; flex-wrap: wrap; gap: 48px 96px; justify-content: center; align-items: flex-end; padding: 12vh 24px 48px; min-height: 62vh; border-bottom: 1.5px solid var(--ink); }
-h1 i { font-weight: 400; }
-.door { width: 340px; } form { display: grid; gap: 6px; margin-top: 28px; } form .act { margin-top: 14px; justify-self: start; } label { font-weight: 500; margin-top: 6px; }
-aside { width: 380px; }
-.person { display: grid; grid-template-columns: 1fr auto; gap: 2px 12px; width: 100%; text-align: left; border: 0; border-top: 1px solid var(--rule); background: none; padding: 8px 6px; cursor: pointer; }
-.person:hover { background: var(--kelp-wash); } .person:first-of-type { margin-top: 12px; }
+main {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 48px 96px;
+  justify-content: center;
+  align-items: flex-end;
+  padding: 12vh 24px 48px;
+  min-height: 62vh;
+  border-bottom: 1.5px solid var(--ink);
+}
+h1 i {
+  font-weight: 400;
+}
+.door {
+  width: 340px;
+}
+form {
+  display: grid;
+  gap: 6px;
+  margin-top: 28px;
+}
+form .act {
+  margin-top: 14px;
+  justify-self: start;
+}
+label {
+  font-weight: 500;
+  margin-top: 6px;
+}
+aside {
+  width: 380px;
+}
+.person {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 2px 12px;
+  width: 100%;
+  text-align: left;
+  border: 0;
+  border-top: 1px solid var(--rule);
+  background: none;
+  padding: 8px 6px;
+  cursor: pointer;
+}
+.person:hover {
+  background: var(--kelp-wash);
+}
+.person:first-of-type {
+  margin-top: 12px;
+}
 </style>

@@ -5,11 +5,23 @@ import { tokenPrefix } from '~~/core/release/package'
 import { withValue } from '~~/core/tokens/document'
 import { cssName, resolveTheme, themesCss } from '~~/core/tokens/themes'
 import { z } from 'zod'
-import { jobSchema, libraryEvidenceSchema, librarySchema, shelfSchema, type LibraryEvidence, type LibraryView, type Standing } from '~~/core/wire'
+import {
+  jobSchema,
+  libraryEvidenceSchema,
+  librarySchema,
+  shelfSchema,
+  type LibraryEvidence,
+  type LibraryView,
+  type Standing,
+} from '~~/core/wire'
 import type { Problem } from '~~/core/problem'
 import { providedFor as providedOf } from '~~/core/provisions'
 
-interface TokenDraft { theme: string; path: string; value: unknown }
+interface TokenDraft {
+  theme: string
+  path: string
+  value: unknown
+}
 
 /** One library as the interface has it: what stands on the shelf, its themes, and the news about it. */
 export const useLibrary = defineStore('library', () => {
@@ -24,51 +36,80 @@ export const useLibrary = defineStore('library', () => {
   let feed: EventSource | undefined
   let asked = 0
   let latest: Promise<void> = Promise.resolve()
-  /** Token values being typed or on their way to the server: shown over what is kept, whatever news comes in meanwhile. */
+  /**
+   * Token values being typed or on their way to the server: shown over what is kept, whatever news comes in
+   * meanwhile.
+   */
   const drafts = shallowRef<readonly TokenDraft[]>([])
 
-  const themes = computed(() => (library.value?.themes ?? []).map((one) => ({
-    ...one, document: drafts.value.filter((draft) => draft.theme === one.name).reduce((document, { path, value }) => withValue(document, path, value), one.document),
-  })))
+  const themes = computed(() =>
+    (library.value?.themes ?? []).map((theme) => ({
+      ...theme,
+      document: drafts.value
+        .filter((draft) => draft.theme === theme.name)
+        .reduce((document, { path, value }) => withValue(document, path, value), theme.document),
+    })),
+  )
   const prefix = computed(() => library.value?.prefix ?? '')
   const css = computed(() => themesCss(themes.value, tokenPrefix(prefix.value)).css)
-  const baseTheme = computed(() => themes.value.find((one) => one.on === null)?.name ?? '')
+  const baseTheme = computed(() => themes.value.find((theme) => theme.on === null)?.name ?? '')
   const tokenNames = computed(() => {
     const base = baseTheme.value
-    return new Map([...resolveTheme(themes.value, base).tokens.values()].map((one) => [cssName(tokenPrefix(prefix.value), one.path), one.path]))
+    return new Map(
+      [...resolveTheme(themes.value, base).tokens.values()].map((token) => [
+        cssName(tokenPrefix(prefix.value), token.path),
+        token.path,
+      ]),
+    )
   })
   const tokenSet = computed<ReadonlySet<string>>(() => new Set(tokenNames.value.keys()))
   const groups = computed(() => {
     const groups = new Map<string, Standing[]>()
-    for (const one of standing.value) groups.set(one.group, [...(groups.get(one.group) ?? []), one])
+    for (const component of standing.value)
+      groups.set(component.group, [...(groups.get(component.group) ?? []), component])
     // a library that names no groups has one, and nothing else beside it
-    return [...groups].map(([name, items]) => ({ name: groups.size === 1 && name === 'Others' ? 'Components' : name, items, ...wordsShare(items) }))
+    return [...groups].map(([name, items]) => ({
+      name: groups.size === 1 && name === 'Others' ? 'Components' : name,
+      items,
+      ...wordsShare(items),
+    }))
   })
   const may = computed(() => {
     const rank = { reader: 1, contributor: 2, maintainer: 3 }[library.value?.role ?? 'reader']
     return { write: rank >= 2, keep: rank >= 3 }
   })
 
-  const missing = (one: Standing) => withoutWords(one.contract, new Set(one.written), tokenSet.value)
-  const wanting = (contract: Contract) => contract.members.filter((member) => wantsWords(member, tokenSet.value))
+  const missing = (standing: Standing) =>
+    withoutWords(standing.contract, new Set(standing.written), tokenSet.value)
+  const wanting = (contract: Contract) =>
+    contract.members.filter((member) => wantsWords(member, tokenSet.value))
   const wordsShare = (items: Standing[]) => {
-    const all = items.reduce((sum, one) => sum + wanting(one.contract).length, 0)
-    const gone = items.reduce((sum, one) => sum + missing(one).length, 0)
+    const all = items.reduce((sum, item) => sum + wanting(item.contract).length, 0)
+    const gone = items.reduce((sum, item) => sum + missing(item).length, 0)
     return { inWords: all === 0 ? 1 : (all - gone) / all }
   }
   const title = (tag: string) => componentTitle(tag, prefix.value)
-  const find = (tag: string) => standing.value.find((one) => one.tag === tag)
+  const find = (tag: string) => standing.value.find((component) => component.tag === tag)
   /** What a component is imported from in a consumer's code. */
-  const importFrom = (tag: string) => (find(tag)?.contract.language === 'custom-element' ? `${library.value?.package}/${bareName(tag, prefix.value)}` : (library.value?.package ?? ''))
+  const importFrom = (tag: string) =>
+    find(tag)?.contract.language === 'custom-element'
+      ? `${library.value?.package}/${bareName(tag, prefix.value)}`
+      : (library.value?.package ?? '')
   /** The modules a component needs so that it and whatever fills its slots are registered. */
   const moduleOf = (tag: string) => {
     const rendering = find(tag)?.rendering
     return rendering?.module ?? rendering?.lastGood?.module
   }
 
-  const modulesBuilt = computed(() => standing.value.flatMap(({ tag }) => { const module = moduleOf(tag); return module ? [{ tag, module }] : [] }))
+  const modulesBuilt = computed(() =>
+    standing.value.flatMap(({ tag }) => {
+      const module = moduleOf(tag)
+      return module ? [{ tag, module }] : []
+    }),
+  )
   /** What a frame gets around a component, outermost first. */
-  const providedFor = (tag: string, example?: string) => providedOf(library.value?.provisions ?? [], tag, example, modulesBuilt.value)
+  const providedFor = (tag: string, example?: string) =>
+    providedOf(library.value?.provisions ?? [], tag, example, modulesBuilt.value)
 
   async function open(name: string) {
     if (slug.value !== name) {
@@ -127,11 +168,13 @@ export const useLibrary = defineStore('library', () => {
   function hear({ what, tag, job }: z.infer<typeof newsSchema>) {
     if (what === 'words') wordsStamp.value++
     if (what === 'release') releaseStamp.value++
-    if (evidence.value && ['evidence', 'source', 'provisions', 'words', 'lost'].includes(what)) void loadEvidence().catch(() => undefined)
+    if (evidence.value && ['evidence', 'source', 'provisions', 'words', 'lost'].includes(what))
+      void loadEvidence().catch(() => undefined)
     if (what === 'evidence') return
     if (what === 'job' && job !== undefined) void loadJob(job)
     else if (what === 'words' && tag !== undefined) void loadParts({ tag })
-    else if (['tokens', 'release', 'staff', 'provisions', 'widths'].includes(what)) void loadParts({ library: true })
+    else if (['tokens', 'release', 'staff', 'provisions', 'widths'].includes(what))
+      void loadParts({ library: true })
     else void load()
   }
   let evidenceAsked = 0
@@ -141,8 +184,9 @@ export const useLibrary = defineStore('library', () => {
     const found = await ask(libraryEvidenceSchema, `/libraries/${name}/evidence`)
     if (mine === evidenceAsked && name === slug.value) evidence.value = found
   }
-  const evidenceFor = (tag: string) => evidence.value?.components.find((one) => one.tag === tag)
-  const without = ({ theme, path }: Pick<TokenDraft, 'theme' | 'path'>) => drafts.value.filter((one) => one.theme !== theme || one.path !== path)
+  const evidenceFor = (tag: string) => evidence.value?.components.find((component) => component.tag === tag)
+  const without = ({ theme, path }: Pick<TokenDraft, 'theme' | 'path'>) =>
+    drafts.value.filter((draft) => draft.theme !== theme || draft.path !== path)
   function draftToken(draft: TokenDraft) {
     drafts.value = [...without(draft), draft]
   }
@@ -152,12 +196,48 @@ export const useLibrary = defineStore('library', () => {
   /** Puts in place the one value that the server has just kept; `undefined` when it was taken out. */
   function keptToken(theme: string, path: string, value: unknown, revision: number) {
     if (!library.value) return
-    library.value = { ...library.value, themes: library.value.themes.map((one) => (one.name === theme ? { ...one, document: withValue(one.document, path, value), revision } : one)) }
+    library.value = {
+      ...library.value,
+      themes: library.value.themes.map((one) =>
+        one.name === theme ? { ...one, document: withValue(one.document, path, value), revision } : one,
+      ),
+    }
   }
   function leave() {
     feed?.close()
     feed = undefined
     slug.value = ''
   }
-  return { slug, library, standing, problems, wordsStamp, releaseStamp, themes, prefix, css, baseTheme, tokenNames, tokenSet, groups, may, missing, wanting, title, find, importFrom, moduleOf, providedFor, open, load, draftToken, dropDraft, keptToken, leave, evidence, loadEvidence, evidenceFor }
+  return {
+    slug,
+    library,
+    standing,
+    problems,
+    wordsStamp,
+    releaseStamp,
+    themes,
+    prefix,
+    css,
+    baseTheme,
+    tokenNames,
+    tokenSet,
+    groups,
+    may,
+    missing,
+    wanting,
+    title,
+    find,
+    importFrom,
+    moduleOf,
+    providedFor,
+    open,
+    load,
+    draftToken,
+    dropDraft,
+    keptToken,
+    leave,
+    evidence,
+    loadEvidence,
+    evidenceFor,
+  }
 })

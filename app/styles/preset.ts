@@ -1,19 +1,74 @@
 import { definePreset } from '@primeuix/themes'
 import Aura from '@primeuix/themes/aura'
 
-const paper = { 0: 'var(--sheet)', 50: 'var(--paper)', 100: 'var(--paper)', 200: 'var(--rule-soft)', 300: 'var(--rule)', 400: 'var(--muted)', 500: 'var(--muted)', 600: 'var(--muted)', 700: 'var(--ink)', 800: 'var(--ink)', 900: 'var(--ink)', 950: 'var(--ink)' }
-const kelp = Object.fromEntries([50, 100, 200, 300, 400, 500, 600, 700, 800, 900, 950].map((step) => [step, step < 200 ? 'var(--kelp-wash)' : 'var(--kelp)']))
+const paper = {
+  0: 'var(--sheet)',
+  50: 'var(--paper)',
+  100: 'var(--paper)',
+  200: 'var(--rule-soft)',
+  300: 'var(--rule)',
+  400: 'var(--muted)',
+  500: 'var(--muted)',
+  600: 'var(--muted)',
+  700: 'var(--ink)',
+  800: 'var(--ink)',
+  900: 'var(--ink)',
+  950: 'var(--ink)',
+}
+const kelp = Object.fromEntries(
+  [50, 100, 200, 300, 400, 500, 600, 700, 800, 900, 950].map((step) => [
+    step,
+    step < 200 ? 'var(--kelp-wash)' : 'var(--kelp)',
+  ]),
+)
 const scheme = {
   surface: paper,
-  primary: { color: 'var(--kelp)', contrastColor: 'var(--on-kelp)', hoverColor: 'var(--kelp)', activeColor: 'var(--kelp)' },
-  highlight: { background: 'var(--kelp-wash)', focusBackground: 'var(--kelp-wash)', color: 'var(--ink)', focusColor: 'var(--ink)' },
-  text: { color: 'var(--ink)', hoverColor: 'var(--ink)', mutedColor: 'var(--muted)', hoverMutedColor: 'var(--muted)' },
-  content: { background: 'var(--sheet)', hoverBackground: 'var(--kelp-wash)', borderColor: 'var(--rule)', color: 'var(--ink)', hoverColor: 'var(--ink)' },
-  overlay: Object.fromEntries(['select', 'popover', 'modal'].map((one) => [one, { background: 'var(--sheet)', borderColor: 'var(--ink)', color: 'var(--ink)' }])),
-  formField: { background: 'transparent', borderColor: 'var(--rule)', hoverBorderColor: 'var(--ink)', focusBorderColor: 'var(--kelp)', color: 'var(--ink)', placeholderColor: 'var(--muted)', shadow: 'none' },
+  primary: {
+    color: 'var(--kelp)',
+    contrastColor: 'var(--on-kelp)',
+    hoverColor: 'var(--kelp)',
+    activeColor: 'var(--kelp)',
+  },
+  highlight: {
+    background: 'var(--kelp-wash)',
+    focusBackground: 'var(--kelp-wash)',
+    color: 'var(--ink)',
+    focusColor: 'var(--ink)',
+  },
+  text: {
+    color: 'var(--ink)',
+    hoverColor: 'var(--ink)',
+    mutedColor: 'var(--muted)',
+    hoverMutedColor: 'var(--muted)',
+  },
+  content: {
+    background: 'var(--sheet)',
+    hoverBackground: 'var(--kelp-wash)',
+    borderColor: 'var(--rule)',
+    color: 'var(--ink)',
+    hoverColor: 'var(--ink)',
+  },
+  overlay: Object.fromEntries(
+    ['select', 'popover', 'modal'].map((text) => [
+      text,
+      { background: 'var(--sheet)', borderColor: 'var(--ink)', color: 'var(--ink)' },
+    ]),
+  ),
+  formField: {
+    background: 'transparent',
+    borderColor: 'var(--rule)',
+    hoverBorderColor: 'var(--ink)',
+    focusBorderColor: 'var(--kelp)',
+    color: 'var(--ink)',
+    placeholderColor: 'var(--muted)',
+    shadow: 'none',
+  },
 }
 
-/** PrimeVue in our look: paper, hairlines, small corners, one green. Colours come from house.css, light and dark. */
+/**
+ * PrimeVue in our look: paper, hairlines, small corners, one green. Colours come from house.css, light and
+ * dark.
+ */
 export default {
   preset: definePreset(Aura, {
     primitive: { borderRadius: { none: '0', xs: '2px', sm: '2px', md: '2px', lg: '2px', xl: '2px' } },

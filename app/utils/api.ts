@@ -4,20 +4,36 @@ import { problemDetailsSchema } from '~~/core/wire'
 
 /** An answer that is not what was asked for, with the problems as values and what else the answer held. */
 export class ApiProblem extends Error {
-  constructor(readonly status: number, readonly problems: Problem[], readonly more: Record<string, unknown> = {}) {
+  constructor(
+    readonly status: number,
+    readonly problems: Problem[],
+    readonly more: Record<string, unknown> = {},
+  ) {
     super(problems[0]?.what ?? 'Something went wrong.')
   }
 }
 
-const offline: Problem = { code: 'no-answer', what: 'The server does not answer.', todo: 'Nothing was lost here; try again in a moment.' }
+const offline: Problem = {
+  code: 'no-answer',
+  what: 'The server does not answer.',
+  todo: 'Nothing was lost here; try again in a moment.',
+}
 
 /** Asks our API and reads the answer by its schema. Everything that goes wrong is an {@link ApiProblem}. */
-export async function ask<T>(schema: z.ZodType<T>, path: string, options: { method?: string; body?: unknown; form?: FormData; signal?: AbortSignal } = {}): Promise<T> {
+export async function ask<T>(
+  schema: z.ZodType<T>,
+  path: string,
+  options: { method?: string; body?: unknown; form?: FormData; signal?: AbortSignal } = {},
+): Promise<T> {
   let response: Response
   try {
     response = await fetch(`/api${path}`, {
       method: options.method ?? 'GET',
-      ...(options.form ? { body: options.form } : options.body === undefined ? {} : { body: JSON.stringify(options.body), headers: { 'content-type': 'application/json' } }),
+      ...(options.form
+        ? { body: options.form }
+        : options.body === undefined
+          ? {}
+          : { body: JSON.stringify(options.body), headers: { 'content-type': 'application/json' } }),
       ...(options.signal ? { signal: options.signal } : {}),
     })
   } catch (error) {
@@ -27,13 +43,39 @@ export async function ask<T>(schema: z.ZodType<T>, path: string, options: { meth
   const json: unknown = response.status === 204 ? null : await response.json().catch(() => undefined)
   if (!response.ok) {
     const read = problemDetailsSchema.safeParse(json)
-    const { problems = [], title, detail, ...more } = read.success ? read.data : { title: offline.what, detail: offline.todo }
-    throw new ApiProblem(response.status, problems.length ? problems : [{ code: String(response.status), what: title, todo: detail }], more)
+    const {
+      problems = [],
+      title,
+      detail,
+      ...more
+    } = read.success ? read.data : { title: offline.what, detail: offline.todo }
+    throw new ApiProblem(
+      response.status,
+      problems.length ? problems : [{ code: String(response.status), what: title, todo: detail }],
+      more,
+    )
   }
   const read = schema.safeParse(json)
-  if (!read.success) throw new ApiProblem(response.status, [{ code: 'other-answer', what: `The server’s answer is not what this page knows: ${read.error.issues[0]?.path.join('.') || 'all of it'}.`, todo: 'Load the page again, it may be older than the server; tell us if it stays.' }])
+  if (!read.success)
+    throw new ApiProblem(response.status, [
+      {
+        code: 'other-answer',
+        what:
+          'The server’s answer is not what this page knows: ' +
+          `${read.error.issues[0]?.path.join('.') || 'all of it'}.`,
+        todo: 'Load the page again, it may be older than the server; tell us if it stays.',
+      },
+    ])
   return read.data
 }
 
 export const problemsOf = (error: unknown): Problem[] =>
-  error instanceof ApiProblem ? error.problems : [{ code: 'unexpected', what: error instanceof Error ? error.message : String(error), todo: 'Load the page again; tell us if it stays.' }]
+  error instanceof ApiProblem
+    ? error.problems
+    : [
+        {
+          code: 'unexpected',
+          what: error instanceof Error ? error.message : String(error),
+          todo: 'Load the page again; tell us if it stays.',
+        },
+      ]

@@ -1,6 +1,9 @@
 import { usageSchema, type Usage } from '~~/core/code/usage'
 
-/** How a component is shown by an address; `undefined` where it says nothing of it, or nothing that can be read. */
+/**
+ * How a component is shown by an address; `undefined` where it says nothing of it, or nothing that can be
+ * read.
+ */
 export function usageFromQuery(query: Record<string, unknown>, name = 'show'): Usage | undefined {
   const text = query[name]
   if (typeof text !== 'string') return undefined

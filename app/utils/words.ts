@@ -4,18 +4,31 @@ import MarkdownIt from 'markdown-it'
 const markdown = new MarkdownIt({ html: false, linkify: true, breaks: false })
 
 /** Markdown as safe HTML: no HTML of its own gets through, and what is made is cleaned once more. */
-export const renderMarkdown = (text: string): string => DOMPurify.sanitize(markdown.render(text), { ADD_ATTR: ['target'], FORBID_TAGS: ['img', 'style', 'form'] })
+export const renderMarkdown = (text: string): string =>
+  DOMPurify.sanitize(markdown.render(text), { ADD_ATTR: ['target'], FORBID_TAGS: ['img', 'style', 'form'] })
 
-/** A text in pieces: Markdown, and names of examples to be shown live where a fence marked `example` names them, a line each. */
-export function wordsParts(text: string): ({ is: 'markdown'; text: string } | { is: 'example'; name: string })[] {
+/**
+ * A text in pieces: Markdown, and names of examples to be shown live where a fence marked `example` names
+ * them, a line each.
+ */
+export function wordsParts(
+  text: string,
+): ({ is: 'markdown'; text: string } | { is: 'example'; name: string })[] {
   const lines = text.split('\n')
   const parts: ReturnType<typeof wordsParts> = []
   let at = 0
-  const said = (to: number) => { const piece = lines.slice(at, to).join('\n'); if (piece.trim()) parts.push({ is: 'markdown', text: piece }) }
+  const said = (to: number) => {
+    const piece = lines.slice(at, to).join('\n')
+    if (piece.trim()) parts.push({ is: 'markdown', text: piece })
+  }
   for (const token of markdown.parse(text, {})) {
     if (token.type !== 'fence' || token.level !== 0 || token.info.trim() !== 'example' || !token.map) continue
     said(token.map[0])
-    for (const name of token.content.split('\n').map((one) => one.trim()).filter(Boolean)) parts.push({ is: 'example', name })
+    for (const name of token.content
+      .split('\n')
+      .map((text) => text.trim())
+      .filter(Boolean))
+      parts.push({ is: 'example', name })
     at = token.map[1]
   }
   said(lines.length)
@@ -32,9 +45,25 @@ export function ago(moment: Date): string {
   return moment.toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })
 }
 
-const numbers = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve']
+const numbers = [
+  'no',
+  'one',
+  'two',
+  'three',
+  'four',
+  'five',
+  'six',
+  'seven',
+  'eight',
+  'nine',
+  'ten',
+  'eleven',
+  'twelve',
+]
 /** Small numbers in words, as in a sentence; larger ones in digits. */
 export const count = (n: number): string => numbers[n] ?? String(n)
-export const plural = (n: number, one: string, many = `${one}s`): string => `${count(n)} ${n === 1 ? one : many}`
+export const plural = (n: number, text: string, many = `${text}s`): string =>
+  `${count(n)} ${n === 1 ? text : many}`
 
-export const bytes = (n: number): string => (n < 1000 ? `${n} B` : n < 1e6 ? `${(n / 1000).toFixed(1)} kB` : `${(n / 1e6).toFixed(1)} MB`)
+export const bytes = (n: number): string =>
+  n < 1000 ? `${n} B` : n < 1e6 ? `${(n / 1000).toFixed(1)} kB` : `${(n / 1e6).toFixed(1)} MB`

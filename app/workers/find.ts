@@ -3,7 +3,13 @@ import type { Contract } from '~~/core/contract/contract'
 
 /** What the page asks of the worker that finds, and is answered, by number. */
 export type FindAsk =
-  | { n: number; is: 'library'; contracts: Contract[]; prefix: string; words: { tag: string; member: string; text: string }[] }
+  | {
+      n: number
+      is: 'library'
+      contracts: Contract[]
+      prefix: string
+      words: { tag: string; member: string; text: string }[]
+    }
   | { n: number; is: 'find'; text: string }
   | { n: number; is: 'components'; text: string }
 
@@ -13,11 +19,14 @@ self.onmessage = ({ data }: MessageEvent<FindAsk>) => {
   switch (data.is) {
     case 'library': {
       const written = new Map<string, Map<string, string>>()
-      for (const one of data.words) written.set(one.tag, (written.get(one.tag) ?? new Map()).set(one.member, one.text))
+      for (const entry of data.words)
+        written.set(entry.tag, (written.get(entry.tag) ?? new Map()).set(entry.member, entry.text))
       finder = new Finder(data.contracts, data.prefix, written)
       return self.postMessage({ n: data.n, found: null })
     }
-    case 'find': return self.postMessage({ n: data.n, found: finder.find(data.text) })
-    case 'components': return self.postMessage({ n: data.n, found: finder.components(data.text) })
+    case 'find':
+      return self.postMessage({ n: data.n, found: finder.find(data.text) })
+    case 'components':
+      return self.postMessage({ n: data.n, found: finder.components(data.text) })
   }
 }

@@ -12,53 +12,139 @@ import { shapeOf } from './path'
 import { commonest, namesOf, type Names, type Wish } from './wish'
 
 /** What beginning a component adds to a library: its files, and those of the library's that name it. */
-export interface Begun { tag: string; files: SourceText[]; contract: Contract; model: string | undefined }
+export interface Begun {
+  tag: string
+  files: SourceText[]
+  contract: Contract
+  model: string | undefined
+}
 
 /**
  * Begins a component in the library's own style: after one of its components where that can be
  * followed, and plainly where it cannot. Whatever comes out has been read back before it is offered.
  */
-export function begin(reader: LibraryReader, files: SourceText[], prefix: string, wish: Wish): { ok: true; begun: Begun } | { ok: false; problems: Problem[] } {
+export function begin(
+  reader: LibraryReader,
+  files: SourceText[],
+  prefix: string,
+  wish: Wish,
+): { ok: true; begun: Begun } | { ok: false; problems: Problem[] } {
   const { contracts } = reader.read(files)
   const { sources } = reader
   const named = namesOf(wish, prefix, contracts)
   if (!named.ok) return { ok: false, problems: [named.problem] }
   const { names } = named
   for (const { made, model } of skeletons(sources, contracts, prefix, names, wish)) {
-    const taken = made.find((one) => files.some((other) => other.path === one.path))
-    if (taken) return { ok: false, problems: [{ code: 'file-taken', what: `There is a file ${taken.path} already.`, where: { file: taken.path }, todo: 'Choose another name.' }] }
+    const taken = made.find((file) => files.some((other) => other.path === file.path))
+    if (taken)
+      return {
+        ok: false,
+        problems: [
+          {
+            code: 'file-taken',
+            what: `There is a file ${taken.path} already.`,
+            where: { file: taken.path },
+            todo: 'Choose another name.',
+          },
+        ],
+      }
     const all = [...made, ...barrels(sources, contracts, model, made[0]!, prefix, names)]
-    const together = [...files.filter((one) => !all.some((other) => other.path === one.path)), ...all]
+    const together = [...files.filter((file) => !all.some((other) => other.path === file.path)), ...all]
     const reading = reader.read(together)
-    const contract = reading.contracts.find((one) => one.tag === names.tag)
-    const fresh = reading.problems.some((one) => all.some((file) => file.path === one.where?.file) && !['left-aside-beside', 'left-aside-built'].includes(one.code))
-    if (contract && !fresh && (wish.language === 'jsx' || contract.members.some((one) => one.kind === 'slot'))) return { ok: true, begun: { tag: names.tag, files: all, contract, model: model?.tag } }
+    const contract = reading.contracts.find((contract) => contract.tag === names.tag)
+    const fresh = reading.problems.some(
+      (problem) =>
+        all.some((file) => file.path === problem.where?.file) &&
+        !['left-aside-beside', 'left-aside-built'].includes(problem.code),
+    )
+    if (
+      contract &&
+      !fresh &&
+      (wish.language === 'jsx' || contract.members.some((member) => member.kind === 'slot'))
+    )
+      return { ok: true, begun: { tag: names.tag, files: all, contract, model: model?.tag } }
   }
-  return { ok: false, problems: [{ code: 'not-begun', what: `No skeleton for ${names.tag} could be made that reads as a component.`, todo: 'Bring in a file of your own.' }] }
+  return {
+    ok: false,
+    problems: [
+      {
+        code: 'not-begun',
+        what: `No skeleton for ${names.tag} could be made that reads as a component.`,
+        todo: 'Bring in a file of your own.',
+      },
+    ],
+  }
 }
 
-function* skeletons(sources: SourceSet, contracts: Contract[], prefix: string, names: Names, wish: Wish): Generator<{ made: SourceText[]; model: Contract | undefined }> {
-  const alike = contracts.filter((one) => one.language === wish.language && sources.scripts.has(one.files[0]!))
+function* skeletons(
+  sources: SourceSet,
+  contracts: Contract[],
+  prefix: string,
+  names: Names,
+  wish: Wish,
+): Generator<{ made: SourceText[]; model: Contract | undefined }> {
+  const alike = contracts.filter(
+    (contract) => contract.language === wish.language && sources.scripts.has(contract.files[0]!),
+  )
   if (wish.language === 'vue') yield vueSkeleton(sources, alike, names, wish)
   else if (wish.language === 'jsx') yield functionSkeleton(sources, alike, names, wish)
   else {
-    const shapes = alike.map((one) => shapeOf(one.files[0]!, bareName(one.tag, prefix), pascalOf(bareName(one.tag, prefix))))
-    const shape = commonest(shapes.filter((one) => one !== undefined))
+    const shapes = alike.map((entry) =>
+      shapeOf(entry.files[0]!, bareName(entry.tag, prefix), pascalOf(bareName(entry.tag, prefix))),
+    )
+    const shape = commonest(shapes.filter((shape) => shape !== undefined))
     const made = alike.flatMap((model, i) => {
-      const files = alike.some((one) => one !== model && buildsOn(sources, model, one)) ? undefined : afterModel(sources, model, prefix, names, wish)
-      return files ? [{ made: files, model, base: baseOf(sources, model)?.getText(), usual: shapes[i] === shape, whole: files[0]!.text.includes(switchName), length: files.reduce((sum, one) => sum + one.text.length, 0) }] : []
+      const files = alike.some((entry) => entry !== model && buildsOn(sources, model, entry))
+        ? undefined
+        : afterModel(sources, model, prefix, names, wish)
+      return files
+        ? [
+            {
+              made: files,
+              model,
+              base: baseOf(sources, model)?.getText(),
+              usual: shapes[i] === shape,
+              whole: files[0]!.text.includes(switchName),
+              length: files.reduce((sum, file) => sum + file.text.length, 0),
+            },
+          ]
+        : []
     })
-    const base = commonest(alike.map((one) => baseOf(sources, one)?.getText()))
-    // one that stands where most stand and builds on what most build on, then one that shows how a prop is made, then the plainest is the best to begin from
-    yield* made.sort((a, b) => Number(b.usual) - Number(a.usual) || Number(b.base === base) - Number(a.base === base) || Number(b.whole) - Number(a.whole) || a.length - b.length).slice(0, 6)
-    yield { made: plainElement(mannerOf([...sources.scripts.values()].map((one) => one.text)), alike[0]?.files[0], names, wish), model: undefined }
+    const base = commonest(alike.map((entry) => baseOf(sources, entry)?.getText()))
+    // one that stands where most stand and builds on what most build on, then one that shows how a prop is
+    // made, then the plainest is the best to begin from
+    yield* made
+      .sort(
+        (a, b) =>
+          Number(b.usual) - Number(a.usual) ||
+          Number(b.base === base) - Number(a.base === base) ||
+          Number(b.whole) - Number(a.whole) ||
+          a.length - b.length,
+      )
+      .slice(0, 6)
+    yield {
+      made: plainElement(
+        mannerOf([...sources.scripts.values()].map((script) => script.text)),
+        alike[0]?.files[0],
+        names,
+        wish,
+      ),
+      model: undefined,
+    }
   }
 }
 
 /** What the class of a component extends. */
 function baseOf(sources: SourceSet, { files, className }: Contract): ts.Expression | undefined {
-  const node = sources.scripts.get(files[0]!)?.statements.find((one): one is ts.ClassDeclaration => ts.isClassDeclaration(one) && one.name?.text === className)
-  return node?.heritageClauses?.find((one) => one.token === ts.SyntaxKind.ExtendsKeyword)?.types[0]?.expression
+  const node = sources.scripts
+    .get(files[0]!)
+    ?.statements.find(
+      (statement): statement is ts.ClassDeclaration =>
+        ts.isClassDeclaration(statement) && statement.name?.text === className,
+    )
+  return node?.heritageClauses?.find(
+    (heritageClause) => heritageClause.token === ts.SyntaxKind.ExtendsKeyword,
+  )?.types[0]?.expression
 }
 
 /** Whether a component is a kind of another: what it offers is mostly that one's. */
@@ -68,17 +154,42 @@ function buildsOn(sources: SourceSet, model: Contract, other: Contract): boolean
 }
 
 /** Files that hand on every component hand on the new one as they do its model. */
-function barrels(sources: SourceSet, contracts: Contract[], model: Contract | undefined, made: SourceText, prefix: string, names: Names): SourceText[] {
+function barrels(
+  sources: SourceSet,
+  contracts: Contract[],
+  model: Contract | undefined,
+  made: SourceText,
+  prefix: string,
+  names: Names,
+): SourceText[] {
   if (!model) return []
   const [from] = model.files
-  const homes = new Set(contracts.map((one) => one.files[0]!))
+  const homes = new Set(contracts.map((contract) => contract.files[0]!))
   return [...sources.scripts].flatMap(([path, script]) => {
-    const naming = script.statements.filter((one): one is ts.ExportDeclaration | ts.ImportDeclaration => (ts.isExportDeclaration(one) || (ts.isImportDeclaration(one) && !one.importClause)) && !!one.moduleSpecifier && ts.isStringLiteral(one.moduleSpecifier) && sources.resolve(path, one.moduleSpecifier.text) !== undefined)
-    const own = naming.filter((one) => sources.resolve(path, (one.moduleSpecifier as ts.StringLiteral).text) === from)
-    const named = new Set(naming.map((one) => sources.resolve(path, (one.moduleSpecifier as ts.StringLiteral).text)!).filter((one) => homes.has(one)))
+    const naming = script.statements.filter(
+      (statement): statement is ts.ExportDeclaration | ts.ImportDeclaration =>
+        (ts.isExportDeclaration(statement) ||
+          (ts.isImportDeclaration(statement) && !statement.importClause)) &&
+        !!statement.moduleSpecifier &&
+        ts.isStringLiteral(statement.moduleSpecifier) &&
+        sources.resolve(path, statement.moduleSpecifier.text) !== undefined,
+    )
+    const own = naming.filter(
+      (entry) => sources.resolve(path, (entry.moduleSpecifier as ts.StringLiteral).text) === from,
+    )
+    const named = new Set(
+      naming
+        .map((entry) => sources.resolve(path, (entry.moduleSpecifier as ts.StringLiteral).text)!)
+        .filter((text) => homes.has(text)),
+    )
     if (homes.has(path) || own.length === 0 || named.size * 2 < homes.size) return []
     const specifier = own[0]!.moduleSpecifier as ts.StringLiteral
-    const lines = own.map((one) => one.getText().replaceAll(specifier.text, replacedName(specifier.text, from!, made.path)).replaceAll(new RegExp(`\\b${model.className}\\b`, 'g'), classNameAfter(model, prefix, names)))
+    const lines = own.map((entry) =>
+      entry
+        .getText()
+        .replaceAll(specifier.text, replacedName(specifier.text, from!, made.path))
+        .replaceAll(new RegExp(`\\b${model.className}\\b`, 'g'), classNameAfter(model, prefix, names)),
+    )
     const end = naming.at(-1)!.end
     return [{ path, text: `${script.text.slice(0, end)}\n${lines.join('\n')}${script.text.slice(end)}` }]
   })
@@ -92,9 +203,17 @@ function replacedName(specifier: string, from: string, to: string): string {
 }
 
 /** What the class of a component is called when that of its model is called so. */
-export function classNameAfter({ className, tag }: Pick<Contract, 'className' | 'tag'>, prefix: string, names: Names): string {
+export function classNameAfter(
+  { className, tag }: Pick<Contract, 'className' | 'tag'>,
+  prefix: string,
+  names: Names,
+): string {
   const own = pascalOf(bareName(tag, prefix))
   return className.includes(own) ? className.replace(own, names.pascal) : names.pascal
 }
 
-export const pascalOf = (kebab: string): string => kebab.split('-').map((one) => one.charAt(0).toUpperCase() + one.slice(1)).join('')
+export const pascalOf = (kebab: string): string =>
+  kebab
+    .split('-')
+    .map((text) => text.charAt(0).toUpperCase() + text.slice(1))
+    .join('')

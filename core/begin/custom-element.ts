@@ -10,7 +10,11 @@ import { summaryOf, type Names, type Wish } from './wish'
 
 const markup = '<div part="base" class="base"><slot>Nothing in it yet</slot></div>'
 const looks = (prop: string | undefined): string =>
-  [':host { display: inline-block; }', '.base { padding: 8px 12px; border: 1px solid currentColor; }', ...(prop ? [`:host([${prop}]) .base { border-color: transparent; }`] : [])].join('\n')
+  [
+    ':host { display: inline-block; }',
+    '.base { padding: 8px 12px; border: 1px solid currentColor; }',
+    ...(prop ? [`:host([${prop}]) .base { border-color: transparent; }`] : []),
+  ].join('\n')
 export const switchName = 'quiet'
 
 /**
@@ -18,20 +22,37 @@ export const switchName = 'quiet'
  * registration, and one prop that is on or off; everything else of the model is left out. `undefined`
  * where the model does these things in a way that cannot be followed.
  */
-export function afterModel(sources: SourceSet, model: Contract, prefix: string, names: Names, wish: Wish): SourceText[] | undefined {
+export function afterModel(
+  sources: SourceSet,
+  model: Contract,
+  prefix: string,
+  names: Names,
+  wish: Wish,
+): SourceText[] | undefined {
   const [path] = model.files
   const script = path === undefined ? undefined : sources.scripts.get(path)
   const bare = bareName(model.tag, prefix)
   const shape = script && shapeOf(path!, bare, pascalOf(bare))
   const to = shape && filled(shape, names)
   if (!script || !to || membersOf(model, 'slot').length === 0) return undefined
-  const statement = script.statements.find((one): one is ts.ClassDeclaration => ts.isClassDeclaration(one) && one.name?.text === model.className)
+  const statement = script.statements.find(
+    (statement): statement is ts.ClassDeclaration =>
+      ts.isClassDeclaration(statement) && statement.name?.text === model.className,
+  )
   if (!statement) return undefined
 
   const tops = new Map<string, ts.Statement>()
-  for (const one of script.statements) {
-    if (ts.isVariableStatement(one)) for (const each of one.declarationList.declarations) if (ts.isIdentifier(each.name)) tops.set(each.name.text, one)
-    if ((ts.isFunctionDeclaration(one) || ts.isTypeAliasDeclaration(one) || ts.isInterfaceDeclaration(one)) && one.name) tops.set(one.name.text, one)
+  for (const statement of script.statements) {
+    if (ts.isVariableStatement(statement))
+      for (const declaration of statement.declarationList.declarations)
+        if (ts.isIdentifier(declaration.name)) tops.set(declaration.name.text, statement)
+    if (
+      (ts.isFunctionDeclaration(statement) ||
+        ts.isTypeAliasDeclaration(statement) ||
+        ts.isInterfaceDeclaration(statement)) &&
+      statement.name
+    )
+      tops.set(statement.name.text, statement)
   }
   const dresses = new Map<ts.Node, boolean>()
   /** Whether code holds or names markup or looks. */
@@ -41,10 +62,19 @@ export function afterModel(sources: SourceSet, model: Contract, prefix: string, 
     dresses.set(node, false)
     let found = false
     walk(node, (one) => {
-      if (isMarkup(one) || isLook(one) || (ts.isPropertyAccessExpression(one) && ['attachShadow', 'adoptedStyleSheets'].includes(one.name.text))) found = true
+      if (
+        isMarkup(one) ||
+        isLook(one) ||
+        (ts.isPropertyAccessExpression(one) && ['attachShadow', 'adoptedStyleSheets'].includes(one.name.text))
+      )
+        found = true
       if (ts.isIdentifier(one)) {
         const top = tops.get(one.text)
-        if ((top && top !== node && ts.isVariableStatement(top) && isDress(top)) || sheetImports(script).has(one.text)) found = true
+        if (
+          (top && top !== node && ts.isVariableStatement(top) && isDress(top)) ||
+          sheetImports(script).has(one.text)
+        )
+          found = true
       }
       return !found
     })
@@ -52,20 +82,43 @@ export function afterModel(sources: SourceSet, model: Contract, prefix: string, 
     return found
   }
 
-  /** A member with what it does of markup and looks; nothing where that is nothing, `undefined` where it takes more than that. */
+  /**
+   * A member with what it does of markup and looks; nothing where that is nothing, `undefined` where it takes
+   * more than that.
+   */
   const reduced = (member: ts.ClassElement): { text: string; plain: string } | null | undefined => {
-    const body = ts.isConstructorDeclaration(member) || ts.isMethodDeclaration(member) || ts.isAccessor(member) ? member.body : undefined
+    const body =
+      ts.isConstructorDeclaration(member) || ts.isMethodDeclaration(member) || ts.isAccessor(member)
+        ? member.body
+        : undefined
     if (!body) return { text: member.getText(), plain: withoutMarkup(member) }
-    const kept = body.statements.filter((one) => isDress(one) || /^super[.(]/.test(one.getText()))
+    const kept = body.statements.filter(
+      (statement) => isDress(statement) || /^super[.(]/.test(statement.getText()),
+    )
     if (!kept.some(isDress)) return null
-    const left = body.statements.filter((one) => !kept.includes(one)).flatMap((one) => (ts.isVariableStatement(one) ? bindingNames(one) : []))
-    if (kept.some((one) => left.some((name) => isNamed(name, withoutMarkup(one))))) return undefined
+    const left = body.statements
+      .filter((statement) => !kept.includes(statement))
+      .flatMap((statement) => (ts.isVariableStatement(statement) ? bindingNames(statement) : []))
+    if (kept.some((statement) => left.some((name) => isNamed(name, withoutMarkup(statement)))))
+      return undefined
     // the first that is kept has no blank line above it
-    const written = kept.map((one, i) => (i === 0 ? `\n${indentOf(script, one)}${one.getText()}` : script.text.slice(one.pos, one.end))).join('')
-    return { text: `${script.text.slice(member.getStart(), body.statements.pos)}${written}${script.text.slice(body.statements.end, member.end)}`, plain: kept.map(withoutMarkup).join('\n') }
+    const written = kept
+      .map((statement, i) =>
+        i === 0
+          ? `\n${indentOf(script, statement)}${statement.getText()}`
+          : script.text.slice(statement.pos, statement.end),
+      )
+      .join('')
+    return {
+      text: `${script.text.slice(member.getStart(), body.statements.pos)}${written}${script.text.slice(body.statements.end, member.end)}`,
+      plain: kept.map(withoutMarkup).join('\n'),
+    }
   }
   const prop = simplestSwitch(statement, model)
-  /** What is kept of the class; `plain` is the same without the markup in it, which gives way to ours with all that it names. */
+  /**
+   * What is kept of the class; `plain` is the same without the markup in it, which gives way to ours with all
+   * that it names.
+   */
   const members: { node: ts.Node; text: string; plain: string }[] = []
   for (const member of statement.members) {
     if (prop?.nodes.includes(member)) {
@@ -78,172 +131,343 @@ export function afterModel(sources: SourceSet, model: Contract, prefix: string, 
     }
   }
   // fields that what is kept makes use of
-  const says = () => members.map((one) => one.plain).join('\n')
+  const says = () => members.map((member) => member.plain).join('\n')
   for (let i = 0; i < statement.members.length; i++) {
     const member = statement.members[i]!
     const name = member.name?.getText()
-    if (name && ts.isPropertyDeclaration(member) && !members.some((one) => one.node === member) && new RegExp(`this\\.${name.replace('$', '\\$')}\\b`).test(says())) members.push({ node: member, text: member.getText(), plain: withoutMarkup(member) })
+    if (
+      name &&
+      ts.isPropertyDeclaration(member) &&
+      !members.some((one) => one.node === member) &&
+      new RegExp(`this\\.${name.replace('$', '\\$')}\\b`).test(says())
+    )
+      members.push({ node: member, text: member.getText(), plain: withoutMarkup(member) })
   }
   members.sort((a, b) => a.node.pos - b.node.pos)
   const className = classNameAfter(model, prefix, names)
-  if (members.some((one) => [...one.plain.matchAll(/this\.(#?\w+)\(/g)].some(([, called]) => statement.members.some((each) => each.name?.getText() === called) && !members.some((each) => (each.node as ts.ClassElement).name?.getText() === called)))) return undefined
+  if (
+    members.some((member) =>
+      [...member.plain.matchAll(/this\.(#?\w+)\(/g)].some(
+        ([, called]) =>
+          statement.members.some((member) => member.name?.getText() === called) &&
+          !members.some((member) => (member.node as ts.ClassElement).name?.getText() === called),
+      ),
+    )
+  )
+    return undefined
 
   const header = headerOf(script, statement)
-  const registering = script.statements.filter((one) => one !== statement && !ts.isImportDeclaration(one) && !ts.isVariableStatement(one) && !ts.isFunctionDeclaration(one) && !ts.isInterfaceDeclaration(one) && !ts.isTypeAliasDeclaration(one) && new RegExp(`\\b${model.className}\\b`).test(one.getText()))
+  const registering = script.statements.filter(
+    (one) =>
+      one !== statement &&
+      !ts.isImportDeclaration(one) &&
+      !ts.isVariableStatement(one) &&
+      !ts.isFunctionDeclaration(one) &&
+      !ts.isInterfaceDeclaration(one) &&
+      !ts.isTypeAliasDeclaration(one) &&
+      new RegExp(`\\b${model.className}\\b`).test(one.getText()),
+  )
   // what is named by what is kept comes along
   const kept = new Set<ts.Statement>()
-  const text = () => [header, says(), ...registering.map((one) => one.getText()), ...[...kept].map(withoutMarkup)].join('\n')
+  const text = () =>
+    [
+      header,
+      says(),
+      ...registering.map((statement) => statement.getText()),
+      ...[...kept].map(withoutMarkup),
+    ].join('\n')
   for (let before = -1; before !== kept.size;) {
     before = kept.size
     const now = text()
     for (const [name, one] of tops) if (isNamed(name, now)) kept.add(one)
   }
-  if ([...kept].some((one) => ts.isFunctionDeclaration(one)) || text().length > 6000) return undefined
+  if ([...kept].some((statement) => ts.isFunctionDeclaration(statement)) || text().length > 6000)
+    return undefined
   const now = text()
-  const imports = script.statements.filter(ts.isImportDeclaration).map((one) => importOf(one, now, bare, names)).filter((one) => one !== undefined)
+  const imports = script.statements
+    .filter(ts.isImportDeclaration)
+    .map((statement) => importOf(statement, now, bare, names))
+    .filter((text) => text !== undefined)
 
-  // files beside it that are called after the model and hold its looks: each has one of its own for the new element
+  // files beside it that are called after the model and hold its looks: each has one of its own for the new
+  // element
   const indent = mannerOf([script.text]).indent
   const beside: SourceText[] = []
-  for (const one of script.statements.filter(ts.isImportDeclaration)) {
-    const file = importOf(one, now, bare, names) !== undefined ? sources.resolve(path!, (one.moduleSpecifier as ts.StringLiteral).text) : undefined
+  for (const statement of script.statements.filter(ts.isImportDeclaration)) {
+    const file =
+      importOf(statement, now, bare, names) !== undefined
+        ? sources.resolve(path!, (statement.moduleSpecifier as ts.StringLiteral).text)
+        : undefined
     const form = file === undefined ? undefined : shapeOf(file, bare, pascalOf(bare))
     if (file === undefined || form === undefined) continue
     const like = sources.scripts.get(file)
-    const text = like ? withTexts(file, like.text, [], [looksIn(looks(prop && switchName), indent)]) : `${looks(prop && switchName)}\n`
+    const text = like
+      ? withTexts(file, like.text, [], [looksIn(looks(prop && switchName), indent)])
+      : `${looks(prop && switchName)}\n`
     if (text === undefined) return undefined
     beside.push({ path: filled(form, names), text })
   }
   const parts = script.statements.flatMap((one) => {
-    if (one === statement) return [`${docOf(wish, statement, prop !== undefined)}\n${header}\n${members.map((each, i) => `${i === 0 ? '' : isPair(members[i - 1]!.node, each.node) ? '\n' : '\n\n'}${indentOf(script, each.node)}${each.text}`).join('')}\n}`]
+    if (one === statement)
+      return [
+        `${docOf(wish, statement, prop !== undefined)}\n${header}\n${members.map((member, i) => `${i === 0 ? '' : isPair(members[i - 1]!.node, member.node) ? '\n' : '\n\n'}${indentOf(script, member.node)}${member.text}`).join('')}\n}`,
+      ]
     return kept.has(one) || registering.includes(one) ? [one.getText()] : []
   })
   const composed = [imports.join('\n'), ...parts].filter(Boolean).join('\n\n')
-  const renamed = composed.replaceAll(new RegExp(`\\b${model.className}\\b`, 'g'), className).replaceAll(new RegExp(`(['"\`<])${model.tag}(?=['"\`>])`, 'g'), `$1${names.tag}`)
-  const whole = withTexts(to, renamed, [markup], ['', beside.length ? '' : looksIn(looks(prop && switchName), indent)])
+  const renamed = composed
+    .replaceAll(new RegExp(`\\b${model.className}\\b`, 'g'), className)
+    .replaceAll(new RegExp(`(['"\`<])${model.tag}(?=['"\`>])`, 'g'), `$1${names.tag}`)
+  const whole = withTexts(
+    to,
+    renamed,
+    [markup],
+    ['', beside.length ? '' : looksIn(looks(prop && switchName), indent)],
+  )
   if (whole === undefined) return undefined
-  return [{ path: to, text: `${whole.replace(/^((?:const|let) .*)\n\n(?=(?:const|let) )/gm, '$1\n')}\n` }, ...beside]
+  return [
+    { path: to, text: `${whole.replace(/^((?:const|let) .*)\n\n(?=(?:const|let) )/gm, '$1\n')}\n` },
+    ...beside,
+  ]
 }
 
 /** Whether code says a name by itself, and not as that of a member; spread counts. */
-const isNamed = (name: string, text: string): boolean => new RegExp(`(?<![\\w$#])(?<!(?:^|[^.])\\.)${name.replaceAll('$', '\\$')}(?![\\w$])`, 'm').test(text)
+const isNamed = (name: string, text: string): boolean =>
+  new RegExp(`(?<![\\w$#])(?<!(?:^|[^.])\\.)${name.replaceAll('$', '\\$')}(?![\\w$])`, 'm').test(text)
 
 const literalText = (node: ts.Node): string | undefined =>
-  ts.isStringLiteral(node) || ts.isNoSubstitutionTemplateLiteral(node) ? node.text : ts.isTemplateExpression(node) ? node.head.text + node.templateSpans.map((one) => one.literal.text).join('') : undefined
+  ts.isStringLiteral(node) || ts.isNoSubstitutionTemplateLiteral(node)
+    ? node.text
+    : ts.isTemplateExpression(node)
+      ? node.head.text + node.templateSpans.map((templateSpan) => templateSpan.literal.text).join('')
+      : undefined
 const isMarkup = (node: ts.Node): boolean => /<[a-z][\w-]*[\s>/]/.test(literalText(node) ?? '')
-const isLook = (node: ts.Node): boolean => (ts.isTaggedTemplateExpression(node) && /css$/i.test(node.tag.getText())) || (ts.isNoSubstitutionTemplateLiteral(node) && /\{[^{}]*:[^{}]*\}/.test(node.text) && !isMarkup(node))
+const isLook = (node: ts.Node): boolean =>
+  (ts.isTaggedTemplateExpression(node) && /css$/i.test(node.tag.getText())) ||
+  (ts.isNoSubstitutionTemplateLiteral(node) && /\{[^{}]*:[^{}]*\}/.test(node.text) && !isMarkup(node))
 
 /** Names that stand for looks: of sheets, and of modules that are called after styles. */
 const sheetImports = (script: ts.SourceFile): Set<string> =>
-  new Set(script.statements.filter(ts.isImportDeclaration).flatMap(({ moduleSpecifier, importClause }) => {
-    if (!ts.isStringLiteral(moduleSpecifier) || !/\.css|[.\-/]styles?(\.[cm]?[jt]s)?$/i.test(moduleSpecifier.text) || !importClause) return []
-    const { name, namedBindings } = importClause
-    return [...(name ? [name.text] : []), ...(namedBindings && ts.isNamedImports(namedBindings) ? namedBindings.elements.map((one) => one.name.text) : [])]
-  }))
+  new Set(
+    script.statements.filter(ts.isImportDeclaration).flatMap(({ moduleSpecifier, importClause }) => {
+      if (
+        !ts.isStringLiteral(moduleSpecifier) ||
+        !/\.css|[.\-/]styles?(\.[cm]?[jt]s)?$/i.test(moduleSpecifier.text) ||
+        !importClause
+      )
+        return []
+      const { name, namedBindings } = importClause
+      return [
+        ...(name ? [name.text] : []),
+        ...(namedBindings && ts.isNamedImports(namedBindings)
+          ? namedBindings.elements.map((element) => element.name.text)
+          : []),
+      ]
+    }),
+  )
 
 /** Code with nothing in its markup and its looks. */
 function withoutMarkup(node: ts.Node): string {
   const from = node.getStart()
   const cuts: ts.Node[] = []
-  walk(node, (one) => {
-    const cut = isLook(one) && ts.isTaggedTemplateExpression(one) ? one.template : isMarkup(one) || isLook(one) ? one : undefined
+  walk(node, (node) => {
+    const cut =
+      isLook(node) && ts.isTaggedTemplateExpression(node)
+        ? node.template
+        : isMarkup(node) || isLook(node)
+          ? node
+          : undefined
     if (!cut) return true
     cuts.push(cut)
     return false
   })
-  return cuts.reverse().reduce((text, one) => `${text.slice(0, one.getStart() - from)}''${text.slice(one.end - from)}`, node.getText())
+  return cuts
+    .reverse()
+    .reduce(
+      (text, cut) => `${text.slice(0, cut.getStart() - from)}''${text.slice(cut.end - from)}`,
+      node.getText(),
+    )
 }
 
 /** The class from its decorators to the brace, without what it says it implements. */
 function headerOf(script: ts.SourceFile, node: ts.ClassDeclaration): string {
   const from = node.getStart()
   const brace = script.text.lastIndexOf('{', node.members.pos)
-  const clause = node.heritageClauses?.find((one) => one.token === ts.SyntaxKind.ImplementsKeyword)
-  return clause ? `${script.text.slice(from, clause.pos)} ${script.text.slice(clause.end, brace + 1).trimStart()}` : script.text.slice(from, brace + 1)
+  const clause = node.heritageClauses?.find(
+    (heritageClause) => heritageClause.token === ts.SyntaxKind.ImplementsKeyword,
+  )
+  return clause
+    ? `${script.text.slice(from, clause.pos)} ${script.text.slice(clause.end, brace + 1).trimStart()}`
+    : script.text.slice(from, brace + 1)
 }
 
 /** The names a statement declares, taken apart ones too. */
 function bindingNames(statement: ts.VariableStatement): string[] {
   const names: string[] = []
-  for (const one of statement.declarationList.declarations) walk(one.name, (node) => { if (ts.isIdentifier(node)) names.push(node.text) })
+  for (const declaration of statement.declarationList.declarations)
+    walk(declaration.name, (node) => {
+      if (ts.isIdentifier(node)) names.push(node.text)
+    })
   return names
 }
 
 /** A getter and the setter under it. */
-const isPair = (a: ts.Node, b: ts.Node): boolean => ts.isAccessor(a) && ts.isAccessor(b) && a.name.getText() === b.name.getText()
+const isPair = (a: ts.Node, b: ts.Node): boolean =>
+  ts.isAccessor(a) && ts.isAccessor(b) && a.name.getText() === b.name.getText()
 
-const indentOf = (script: ts.SourceFile, node: ts.Node): string => /[ \t]*$/.exec(script.text.slice(0, node.getStart()))![0]
+const indentOf = (script: ts.SourceFile, node: ts.Node): string =>
+  /[ \t]*$/.exec(script.text.slice(0, node.getStart()))![0]
 
 /** An import as far as its names are used; of what is imported for its effect only looks stay. */
 function importOf(node: ts.ImportDeclaration, text: string, bare: string, names: Names): string | undefined {
   const specifier = (node.moduleSpecifier as ts.StringLiteral).text
   const renamed = specifier.replace(new RegExp(`(^|/)${bare}(?=[./]|$)`, 'g'), `$1${names.kebab}`)
-  const tail = node.getSourceFile().text.slice(node.moduleSpecifier.getStart(), node.end).replace(specifier, renamed)
+  const tail = node
+    .getSourceFile()
+    .text.slice(node.moduleSpecifier.getStart(), node.end)
+    .replace(specifier, renamed)
   const used = (name: string) => isNamed(name, text)
   const { importClause } = node
   if (!importClause) return /\.css/.test(specifier) ? `import ${tail}` : undefined
   const bindings = importClause.namedBindings
   if (bindings && ts.isNamespaceImport(bindings)) return used(bindings.name.text) ? node.getText() : undefined
   const own = importClause.name && used(importClause.name.text) ? importClause.name.text : undefined
-  const named = bindings?.elements.filter((one) => used(one.name.text)).map((one) => one.getText()) ?? []
+  const named =
+    bindings?.elements.filter((element) => used(element.name.text)).map((element) => element.getText()) ?? []
   if (!own && named.length === 0) return undefined
-  return `import ${importClause.isTypeOnly ? 'type ' : ''}${[own, named.length ? `{ ${named.join(', ')} }` : undefined].filter(Boolean).join(', ')} from ${tail}`
+  return (
+    'import ' +
+    `${importClause.isTypeOnly ? 'type ' : ''}${[own, named.length ? `{ ${named.join(', ')} }` : undefined].filter(Boolean).join(', ')} ` +
+    `from ${tail}`
+  )
 }
 
-/** The plainest prop of a class that is on or off and shows in an attribute, with what declares it called otherwise. */
-function simplestSwitch(node: ts.ClassDeclaration, model: Contract): { nodes: ts.ClassElement[]; text: string; renamed: (member: ts.ClassElement) => string } | undefined {
-  const props = membersOf(model, 'prop').filter((one) => one.type.is === 'boolean' && one.reflects && !one.readonly && one.defaultValue !== true && one.attribute === one.name)
-  const found = props.flatMap((prop) => {
-    const nodes = node.members.filter((one) => one.name?.getText() === prop.name && (ts.isPropertyDeclaration(one) || ts.isAccessor(one)))
-    const plain = nodes.length > 0 && nodes.every((one) => ![...one.getText().matchAll(/this\.(#?\w+)/g)].some(([, name]) => !/^(has|toggle|set|get|remove)Attribute$/.test(name!)) && /^[\w\s(){}:.'"@,=;<>!?&|[\]]*$/.test(one.getText()))
-    const inMap = nodes.length === 0 || nodes.some((one) => ts.isPropertyDeclaration(one) && !ts.getDecorators(one)?.length)
-    return plain && !inMap ? [{ nodes, prop }] : []
-  }).sort((a, b) => a.nodes.reduce((sum, one) => sum + one.getText().length, 0) - b.nodes.reduce((sum, one) => sum + one.getText().length, 0))[0]
+/**
+ * The plainest prop of a class that is on or off and shows in an attribute, with what declares it called
+ * otherwise.
+ */
+function simplestSwitch(
+  node: ts.ClassDeclaration,
+  model: Contract,
+): { nodes: ts.ClassElement[]; text: string; renamed: (member: ts.ClassElement) => string } | undefined {
+  const props = membersOf(model, 'prop').filter(
+    (member) =>
+      member.type.is === 'boolean' &&
+      member.reflects &&
+      !member.readonly &&
+      member.defaultValue !== true &&
+      member.attribute === member.name,
+  )
+  const found = props
+    .flatMap((prop) => {
+      const nodes = node.members.filter(
+        (member) =>
+          member.name?.getText() === prop.name && (ts.isPropertyDeclaration(member) || ts.isAccessor(member)),
+      )
+      const plain =
+        nodes.length > 0 &&
+        nodes.every(
+          (node) =>
+            ![...node.getText().matchAll(/this\.(#?\w+)/g)].some(
+              ([, name]) => !/^(has|toggle|set|get|remove)Attribute$/.test(name!),
+            ) && /^[\w\s(){}:.'"@,=;<>!?&|[\]]*$/.test(node.getText()),
+        )
+      const inMap =
+        nodes.length === 0 ||
+        nodes.some((node) => ts.isPropertyDeclaration(node) && !ts.getDecorators(node)?.length)
+      return plain && !inMap ? [{ nodes, prop }] : []
+    })
+    .sort(
+      (a, b) =>
+        a.nodes.reduce((sum, node) => sum + node.getText().length, 0) -
+        b.nodes.reduce((sum, node) => sum + node.getText().length, 0),
+    )[0]
   if (!found) return undefined
-  const renamed = (member: ts.ClassElement) => member.getText().replaceAll(new RegExp(`\\b${found.prop.name}\\b`, 'g'), switchName)
+  const renamed = (member: ts.ClassElement) =>
+    member.getText().replaceAll(new RegExp(`\\b${found.prop.name}\\b`, 'g'), switchName)
   const [first] = found.nodes
-  return { nodes: found.nodes, renamed, text: `/** Shown without its edge. */\n${indentOf(node.getSourceFile(), first!)}${renamed(first!)}` }
+  return {
+    nodes: found.nodes,
+    renamed,
+    text: `/** Shown without its edge. */\n${indentOf(node.getSourceFile(), first!)}${renamed(first!)}`,
+  }
 }
 
 /** The comment of the new class, with the tags its model's comment makes use of. */
 function docOf(wish: Wish, model: ts.ClassDeclaration, hasSwitch: boolean): string {
-  const tags = new Set(ts.getJSDocTags(model).map((one) => one.tagName.text))
+  const tags = new Set(ts.getJSDocTags(model).map((tag) => tag.tagName.text))
   const lines = [
-    ...(wish.group ? [`@group ${wish.group}`] : []), ...(tags.has('status') ? ['@status draft'] : []),
-    ...(tags.has('slot') ? ['@slot - What stands in it.'] : []), ...(tags.has('csspart') ? ['@csspart base - The whole of it.'] : []),
-    ...(hasSwitch && (tags.has('attr') || tags.has('attribute')) ? [`@attr ${switchName} - Shown without its edge.`] : []),
+    ...(wish.group ? [`@group ${wish.group}`] : []),
+    ...(tags.has('status') ? ['@status draft'] : []),
+    ...(tags.has('slot') ? ['@slot - What stands in it.'] : []),
+    ...(tags.has('csspart') ? ['@csspart base - The whole of it.'] : []),
+    ...(hasSwitch && (tags.has('attr') || tags.has('attribute'))
+      ? [`@attr ${switchName} - Shown without its edge.`]
+      : []),
   ]
-  return ['/**', ` * ${summaryOf(wish)}`, ...(lines.length ? [' *', ...lines.map((one) => ` * ${one}`)] : []), ' */'].join('\n')
+  return [
+    '/**',
+    ` * ${summaryOf(wish)}`,
+    ...(lines.length ? [' *', ...lines.map((line) => ` * ${line}`)] : []),
+    ' */',
+  ].join('\n')
 }
 
 /** Looks as they stand in a script, two steps in. */
-const looksIn = (css: string, indent: string): string => `\n${css.split('\n').map((one) => `${indent.repeat(2)}${one}`).join('\n')}\n${indent}`
+const looksIn = (css: string, indent: string): string =>
+  `\n${css
+    .split('\n')
+    .map((text) => `${indent.repeat(2)}${text}`)
+    .join('\n')}\n${indent}`
 
 /**
  * Code with other texts in place of the markup and of the looks it holds, or `undefined` where it holds
- * another number of them than there are texts for; a first, empty text for looks says that there need be none.
+ * another number of them than there are texts for; a first, empty text for looks says that there need be
+ * none.
  */
-function withTexts(path: string, text: string, markups: readonly string[], sheets: readonly string[]): string | undefined {
+function withTexts(
+  path: string,
+  text: string,
+  markups: readonly string[],
+  sheets: readonly string[],
+): string | undefined {
   const script = ts.createSourceFile(path, text, ts.ScriptTarget.Latest, true)
-  const inner = (node: ts.Node): { from: number; to: number } => ({ from: node.getStart() + 1, to: node.end - 1 })
+  const inner = (node: ts.Node): { from: number; to: number } => ({
+    from: node.getStart() + 1,
+    to: node.end - 1,
+  })
   const found: { from: number; to: number; text: string }[] = []
   const looked: { from: number; to: number; text: string }[] = []
   walk(script, (node) => {
     if (isLook(node)) {
-      looked.push({ ...inner(ts.isTaggedTemplateExpression(node) ? node.template : node), text: sheets.at(-1) ?? '' })
+      looked.push({
+        ...inner(ts.isTaggedTemplateExpression(node) ? node.template : node),
+        text: sheets.at(-1) ?? '',
+      })
       return false
     }
     if (!isMarkup(node)) return true
     const own = markups[found.length] ?? ''
-    found.push({ ...inner(node), text: ts.isStringLiteral(node) && node.getText().startsWith('"') ? own.replaceAll('"', "'") : own })
+    found.push({
+      ...inner(node),
+      text: ts.isStringLiteral(node) && node.getText().startsWith('"') ? own.replaceAll('"', "'") : own,
+    })
     return false
   })
-  if (found.length !== markups.length || looked.length > 1 || (looked.length === 0 && sheets[0] !== '')) return undefined
-  return [...found, ...looked].sort((a, b) => b.from - a.from).reduce((now, one) => now.slice(0, one.from) + one.text + now.slice(one.to), text)
+  if (found.length !== markups.length || looked.length > 1 || (looked.length === 0 && sheets[0] !== ''))
+    return undefined
+  return [...found, ...looked]
+    .sort((a, b) => b.from - a.from)
+    .reduce((now, entry) => now.slice(0, entry.from) + entry.text + now.slice(entry.to), text)
 }
 
 /** An element that builds on nothing but the platform. */
-export function plainElement(manner: Manner, beside: string | undefined, names: Names, wish: Wish): SourceText[] {
+export function plainElement(
+  manner: Manner,
+  beside: string | undefined,
+  names: Names,
+  wish: Wish,
+): SourceText[] {
   const ending = beside === undefined || /\.tsx?$/.test(beside) ? 'ts' : 'js'
   const typed = (type: string) => (ending === 'ts' ? type : '')
   const folder = beside?.includes('/') ? `${beside.slice(0, beside.lastIndexOf('/') + 1)}` : 'src/'
@@ -274,12 +498,16 @@ export class ${names.pascal} extends HTMLElement {
 }
 
 customElements.define('${names.tag}', ${names.pascal})//;
-${ending === 'ts' ? `
+${
+  ending === 'ts'
+    ? `
 declare global {
   interface HTMLElementTagNameMap {
     '${names.tag}': ${names.pascal}
   }
 }
-` : ''}`
+`
+    : ''
+}`
   return [{ path: `${folder}${names.kebab}.${ending}`, text: inManner(text, manner) }]
 }

@@ -5,17 +5,47 @@ import { importLine, inManner, mannerOf } from './manner'
 import { pathLike } from './path'
 import { commonest, summaryOf, type Names, type Wish } from './wish'
 
-/** A function component as most of a library's are written: how it is exported and wrapped, how its props are typed, where its looks are. */
-export function functionSkeleton(sources: SourceSet, alike: readonly Contract[], names: Names, wish: Wish): { made: SourceText[]; model: Contract | undefined } {
+/**
+ * A function component as most of a library's are written: how it is exported and wrapped, how its props are
+ * typed, where its looks are.
+ */
+export function functionSkeleton(
+  sources: SourceSet,
+  alike: readonly Contract[],
+  names: Names,
+  wish: Wish,
+): { made: SourceText[]; model: Contract | undefined } {
   const { path, model } = pathLike(alike, names, 'src/{name}.tsx')
-  const scripts = [...new Set(alike.map((one) => one.files[0]!))].map((one) => sources.scripts.get(one)!)
+  const scripts = [...new Set(alike.map((entry) => entry.files[0]!))].map((text) =>
+    sources.scripts.get(text)!,
+  )
   const typed = /\.tsx?$/.test(path)
-  const forwards = commonest(scripts.map((one) => /\bforwardRef\b/.test(one.text))) ?? false
-  const isDefault = commonest(alike.map((one) => one.exportName === 'default')) ?? false
-  const arrow = commonest(alike.map((one) => ts.isVariableDeclaration(declarationOf(sources, one) ?? scripts[0]!))) ?? false
-  const alias = commonest(scripts.flatMap((one) => one.statements.flatMap((each) => (ts.isInterfaceDeclaration(each) ? [false] : ts.isTypeAliasDeclaration(each) ? [true] : [])))) ?? false
-  const sheet = commonest(scripts.map((one) => one.statements.filter(ts.isImportDeclaration).map((each) => (each.moduleSpecifier as ts.StringLiteral).text).find((each) => each.endsWith('.css'))).map((one) => (one === undefined ? 'none' : one.endsWith('.module.css') ? 'module' : 'plain'))) ?? 'none'
-  const css = sheet === 'none' ? undefined : path.replace(/\.[jt]sx$/, sheet === 'module' ? '.module.css' : '.css')
+  const forwards = commonest(scripts.map((script) => /\bforwardRef\b/.test(script.text))) ?? false
+  const isDefault = commonest(alike.map((entry) => entry.exportName === 'default')) ?? false
+  const arrow =
+    commonest(alike.map((entry) => ts.isVariableDeclaration(declarationOf(sources, entry) ?? scripts[0]!))) ??
+    false
+  const alias =
+    commonest(
+      scripts.flatMap((script) =>
+        script.statements.flatMap((statement) =>
+          ts.isInterfaceDeclaration(statement) ? [false] : ts.isTypeAliasDeclaration(statement) ? [true] : [],
+        ),
+      ),
+    ) ?? false
+  const sheet =
+    commonest(
+      scripts
+        .map((script) =>
+          script.statements
+            .filter(ts.isImportDeclaration)
+            .map((statement) => (statement.moduleSpecifier as ts.StringLiteral).text)
+            .find((text) => text.endsWith('.css')),
+        )
+        .map((text) => (text === undefined ? 'none' : text.endsWith('.module.css') ? 'module' : 'plain')),
+    ) ?? 'none'
+  const css =
+    sheet === 'none' ? undefined : path.replace(/\.[jt]sx$/, sheet === 'module' ? '.module.css' : '.css')
   const bare = css?.split('/').at(-1)
   const said = summaryOf(wish)
   const type = `${names.pascal}Props`
@@ -29,7 +59,17 @@ export function functionSkeleton(sources: SourceSet, alike: readonly Contract[],
   )//;
 }`
   const imports = [
-    ...(forwards || typed ? [importLine([...(forwards ? ['forwardRef'] : []), ...(typed ? ['type ComponentProps', 'type ReactNode'] : [])], 'react')] : []),
+    ...(forwards || typed
+      ? [
+          importLine(
+            [
+              ...(forwards ? ['forwardRef'] : []),
+              ...(typed ? ['type ComponentProps', 'type ReactNode'] : []),
+            ],
+            'react',
+          ),
+        ]
+      : []),
     ...(bare ? [sheet === 'module' ? `import styles from './${bare}'//;` : `import './${bare}'//;`] : []),
   ]
   const fields = `{
@@ -39,15 +79,38 @@ export function functionSkeleton(sources: SourceSet, alike: readonly Contract[],
   children?: ReactNode//;
 }`
   const from = forwards ? `Omit<ComponentProps<'div'>, 'ref'>` : `ComponentProps<'div'>`
-  const props = typed ? [alias ? `export type ${type} = ${from} & ${fields}//;` : `export interface ${type} extends ${from} ${fields}`] : []
+  const props = typed
+    ? [
+        alias
+          ? `export type ${type} = ${from} & ${fields}//;`
+          : `export interface ${type} extends ${from} ${fields}`,
+      ]
+    : []
   const head = isDefault ? 'export default ' : 'export '
   const component = forwards
-    ? `${isDefault ? '' : 'export '}const ${names.pascal} = forwardRef${typed ? `<HTMLDivElement, ${type}>` : ''}(function ${names.pascal}(${parameter}, ref) ${body})//;${isDefault ? `\n\nexport default ${names.pascal}//;` : ''}`
-    : arrow && !isDefault ? `export const ${names.pascal} = (${parameter}) => ${body}//;` : `${head}function ${names.pascal}(${parameter}) ${body}`
+    ? `${isDefault ? '' : 'export '}const ${names.pascal} = ` +
+      `forwardRef${typed ? `<HTMLDivElement, ${type}>` : ''}(function ` +
+      `${names.pascal}(${parameter}, ref) ` +
+      `${body})//;${isDefault ? `\n\nexport default ${names.pascal}//;` : ''}`
+    : arrow && !isDefault
+      ? `export const ${names.pascal} = (${parameter}) => ${body}//;`
+      : `${head}function ${names.pascal}(${parameter}) ${body}`
   const text = [imports.join('\n'), ...props, `/** ${said} */\n${component}`].filter(Boolean).join('\n\n')
   const base = sheet === 'module' ? '.base' : `.${names.kebab}`
   return {
-    made: [{ path, text: `${inManner(text, mannerOf(scripts.map((one) => one.text)))}\n` }, ...(css ? [{ path: css, text: `${base} { padding: 8px 12px; border: 1px solid currentColor; }\n${base}[data-quiet] { border-color: transparent; }\n` }] : [])],
+    made: [
+      { path, text: `${inManner(text, mannerOf(scripts.map((script) => script.text)))}\n` },
+      ...(css
+        ? [
+            {
+              path: css,
+              text:
+                `${base} { padding: 8px 12px; border: 1px solid currentColor; ` +
+                `}\n${base}[data-quiet] { border-color: transparent; }\n`,
+            },
+          ]
+        : []),
+    ],
     model,
   }
 }

@@ -6,12 +6,43 @@ import { importLine, inManner, mannerOf } from './manner'
 import { commonest, summaryOf, type Names, type Wish } from './wish'
 
 /** A Vue component as most of a library's are written: its form of script, its language, its styles. */
-export function vueSkeleton(sources: SourceSet, alike: readonly Contract[], names: Names, wish: Wish): { made: SourceText[]; model: Contract | undefined } {
-  const all = alike.map((one) => ({ contract: one, parts: vueParts(one.files[0]!, sources.texts.get(one.files[0]!) ?? '').descriptor }))
+export function vueSkeleton(
+  sources: SourceSet,
+  alike: readonly Contract[],
+  names: Names,
+  wish: Wish,
+): { made: SourceText[]; model: Contract | undefined } {
+  const all = alike.map((entry) => ({
+    contract: entry,
+    parts: vueParts(entry.files[0]!, sources.texts.get(entry.files[0]!) ?? '').descriptor,
+  }))
   const setup = commonest(all.map(({ parts }) => parts.scriptSetup !== null)) ?? true
-  const lang = commonest(all.flatMap(({ parts }) => [parts.scriptSetup, parts.script].flatMap((one) => (one ? [one.lang ?? ''] : [])))) ?? 'ts'
-  const style = commonest(all.map(({ parts }) => (parts.styles[0] ? (parts.styles[0].module ? 'module' : parts.styles[0].scoped ? 'scoped' : 'plain') : 'none'))) ?? 'scoped'
-  const templateFirst = commonest(all.flatMap(({ parts }) => (parts.template && (parts.scriptSetup ?? parts.script) ? [parts.template.loc.start.offset < (parts.scriptSetup ?? parts.script)!.loc.start.offset] : []))) ?? false
+  const lang =
+    commonest(
+      all.flatMap(({ parts }) =>
+        [parts.scriptSetup, parts.script].flatMap((block) => (block ? [block.lang ?? ''] : [])),
+      ),
+    ) ?? 'ts'
+  const style =
+    commonest(
+      all.map(({ parts }) =>
+        parts.styles[0]
+          ? parts.styles[0].module
+            ? 'module'
+            : parts.styles[0].scoped
+              ? 'scoped'
+              : 'plain'
+          : 'none',
+      ),
+    ) ?? 'scoped'
+  const templateFirst =
+    commonest(
+      all.flatMap(({ parts }) =>
+        parts.template && (parts.scriptSetup ?? parts.script)
+          ? [parts.template.loc.start.offset < (parts.scriptSetup ?? parts.script)!.loc.start.offset]
+          : [],
+      ),
+    ) ?? false
   const { path, model } = pathLike(alike, names, 'src/{Name}.vue')
   const said = summaryOf(wish)
   const typed = lang.startsWith('ts')
@@ -19,13 +50,17 @@ export function vueSkeleton(sources: SourceSet, alike: readonly Contract[], name
     ? `<script setup${lang ? ` lang="${lang}"` : ''}>
 /** ${said} */
 defineOptions({ name: '${names.pascal}' })//;
-${typed ? `defineProps<{
+${
+  typed
+    ? `defineProps<{
   /** Shown without its edge. */
   quiet?: boolean//;
-}>()//;` : `defineProps({
+}>()//;`
+    : `defineProps({
   /** Shown without its edge. */
   quiet: Boolean,
-})//;`}
+})//;`
+}
 </script>`
     : `<script${lang ? ` lang="${lang}"` : ''}>
 ${typed ? `${importLine(['defineComponent'], 'vue')}\n\n` : ''}/** ${said} */
@@ -37,17 +72,35 @@ export default ${typed ? 'defineComponent(' : ''}{
   },
 }${typed ? ')' : ''}//;
 </script>`
-  const named = style === 'module' ? `:class="[$style.base, quiet && $style.quiet]"` : `class="${names.kebab}" :class="{ quiet }"`
+  const named =
+    style === 'module'
+      ? `:class="[$style.base, quiet && $style.quiet]"`
+      : `class="${names.kebab}" :class="{ quiet }"`
   const template = `<template>
   <div ${named}>
     <slot>Nothing in it yet</slot>
   </div>
 </template>`
   const base = style === 'module' ? '.base' : `.${names.kebab}`
-  const looks = style === 'none' ? [] : [`<style${style === 'scoped' ? ' scoped' : style === 'module' ? ' module' : ''}>
+  const looks =
+    style === 'none'
+      ? []
+      : [
+          `<style${style === 'scoped' ? ' scoped' : style === 'module' ? ' module' : ''}>
 ${base} { padding: 8px 12px; border: 1px solid currentColor; }
 ${style === 'module' ? '' : base}.quiet { border-color: transparent; }
-</style>`]
-  const manner = mannerOf(all.flatMap(({ parts }) => [parts.scriptSetup?.content ?? '', parts.script?.content ?? '']))
-  return { made: [{ path, text: `${inManner([...(templateFirst ? [template, script] : [script, template]), ...looks].join('\n\n'), manner)}\n` }], model }
+</style>`,
+        ]
+  const manner = mannerOf(
+    all.flatMap(({ parts }) => [parts.scriptSetup?.content ?? '', parts.script?.content ?? '']),
+  )
+  return {
+    made: [
+      {
+        path,
+        text: `${inManner([...(templateFirst ? [template, script] : [script, template]), ...looks].join('\n\n'), manner)}\n`,
+      },
+    ],
+    model,
+  }
 }

@@ -3,8 +3,10 @@ import { membersOf, type Contract } from '../contract/contract'
 import { brought, isFunction } from '../contract/type'
 import type { Filling, Usage } from './usage'
 
-export const escapeText = (text: string): string => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;')
-export const escapeAttribute = (text: string): string => text.replaceAll('&', '&amp;').replaceAll('"', '&quot;')
+export const escapeText = (text: string): string =>
+  text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;')
+export const escapeAttribute = (text: string): string =>
+  text.replaceAll('&', '&amp;').replaceAll('"', '&quot;')
 
 /** Props that go into markup as attributes, and those that only script can set. */
 function divide(contract: Contract, usage: Usage) {
@@ -13,7 +15,8 @@ function divide(contract: Contract, usage: Usage) {
   for (const prop of membersOf(contract, 'prop')) {
     const value = usage.props[prop.name]
     const text = prop.attribute === undefined ? undefined : usage.attributes?.[prop.attribute]
-    if (text !== undefined) attributes.push(text === '' ? prop.attribute! : `${prop.attribute!}="${escapeAttribute(text)}"`)
+    if (text !== undefined)
+      attributes.push(text === '' ? prop.attribute! : `${prop.attribute!}="${escapeAttribute(text)}"`)
     if (value === undefined) continue
     // an attribute with a text of its own leaves the property to script
     if (text !== undefined) {
@@ -24,7 +27,8 @@ function divide(contract: Contract, usage: Usage) {
     if (prop.attribute && absent) continue
     if (isFunction(prop.type) && value === true) byScript.push([prop.name, value])
     else if (prop.attribute && value === true) attributes.push(prop.attribute)
-    else if (prop.attribute && (typeof value === 'string' || typeof value === 'number')) attributes.push(`${prop.attribute}="${escapeAttribute(String(value))}"`)
+    else if (prop.attribute && (typeof value === 'string' || typeof value === 'number'))
+      attributes.push(`${prop.attribute}="${escapeAttribute(String(value))}"`)
     else byScript.push([prop.name, value])
   }
   return { attributes, byScript }
@@ -45,7 +49,11 @@ class Ids {
  * Plain HTML for what is on show, exact: attributes where the component reads them, a module script
  * for props that have none. Contracts of components inside slots are looked up by tag.
  */
-export function htmlFor(contract: Contract, usage: Usage, contractOf: (tag: string) => Contract | undefined): string {
+export function htmlFor(
+  contract: Contract,
+  usage: Usage,
+  contractOf: (tag: string) => Contract | undefined,
+): string {
   const ids = new Ids()
   const script: string[] = []
 
@@ -55,23 +63,35 @@ export function htmlFor(contract: Contract, usage: Usage, contractOf: (tag: stri
     if (byScript.length > 0) {
       const id = ids.next(own.tag)
       head.push(`id="${id}"`)
-      script.push(...byScript.map(([name, value]) => `document.getElementById('${id}').${name} = ${dateAware(own, name, value)}`))
+      script.push(
+        ...byScript.map(
+          ([name, value]) => `document.getElementById('${id}').${name} = ${dateAware(own, name, value)}`,
+        ),
+      )
     }
-    const inside = Object.entries(shown.slots).map(([name, filling]) => filled(name, filling, `${indent}  `)).filter(Boolean)
+    const inside = Object.entries(shown.slots)
+      .map(([name, filling]) => filled(name, filling, `${indent}  `))
+      .filter(Boolean)
     const open = tagOpen(own.tag, [...head, ...attributes], indent)
     if (inside.length === 0) return `${open}</${own.tag}>`
     const flat = inside.join('')
-    if (inside.length === 1 && !flat.includes('<') && !flat.includes('\n') && open.length + flat.length < 60) return `${open}${flat.trim()}</${own.tag}>`
-    return `${open}\n${inside.map((one) => `${indent}  ${one}`).join('\n')}\n${indent}</${own.tag}>`
+    if (inside.length === 1 && !flat.includes('<') && !flat.includes('\n') && open.length + flat.length < 60)
+      return `${open}${flat.trim()}</${own.tag}>`
+    return `${open}\n${inside.map((text) => `${indent}  ${text}`).join('\n')}\n${indent}</${own.tag}>`
   }
   const filled = (slot: string, filling: Filling, indent: string): string => {
-    if (filling.is === 'text') return slot ? `<span slot="${escapeAttribute(slot)}">${escapeText(filling.text)}</span>` : escapeText(filling.text)
+    if (filling.is === 'text')
+      return slot
+        ? `<span slot="${escapeAttribute(slot)}">${escapeText(filling.text)}</span>`
+        : escapeText(filling.text)
     if (filling.is === 'markup') return slot ? withSlot(filling.markup, slot) : filling.markup
     const own = contractOf(filling.tag)
     return own ? element(own, filling.usage, slot, indent) : `<!-- ${filling.tag} is not on the shelf -->`
   }
   const markup = element(contract, usage, '', '')
-  return script.length === 0 ? markup : `${markup}\n\n<script type="module">\n${script.map((one) => `  ${one}`).join('\n')}\n</script>`
+  return script.length === 0
+    ? markup
+    : `${markup}\n\n<script type="module">\n${script.map((text) => `  ${text}`).join('\n')}\n</script>`
 }
 
 /** Stands for a function that a page would give. */
@@ -82,19 +102,22 @@ function printed(value: unknown): string {
   if (value === anyFunction) return '() => {}'
   if (value instanceof Date) return `new Date(${JSON.stringify(value)})`
   if (Array.isArray(value)) return `[${value.map(printed).join(',')}]`
-  if (typeof value === 'object' && value !== null) return `{${Object.entries(value).map(([key, one]) => `${JSON.stringify(key)}:${printed(one)}`).join(',')}}`
+  if (typeof value === 'object' && value !== null)
+    return `{${Object.entries(value)
+      .map(([key, one]) => `${JSON.stringify(key)}:${printed(one)}`)
+      .join(',')}}`
   return JSON.stringify(value)
 }
 
 const dateAware = (contract: Contract, name: string, value: unknown): string => {
-  const type = membersOf(contract, 'prop').find((one) => one.name === name)?.type
+  const type = membersOf(contract, 'prop').find((member) => member.name === name)?.type
   return printed(type ? brought(type, value, () => anyFunction) : value)
 }
 
 function tagOpen(tag: string, attributes: string[], indent: string): string {
   const flat = `<${[tag, ...attributes].join(' ')}>`
   if (flat.length + indent.length <= 64) return flat
-  return `<${tag}\n${attributes.map((one) => `${indent}  ${one}`).join('\n')}\n${indent}>`
+  return `<${tag}\n${attributes.map((attribute) => `${indent}  ${attribute}`).join('\n')}\n${indent}>`
 }
 
 /** Markup for a named slot: its top elements get the slot attribute; loose text is wrapped. */
@@ -103,11 +126,13 @@ export function withSlot(markup: string, slot: string): string {
   return fragment.childNodes
     .map((node) => {
       if ('attrs' in node) {
-        node.attrs = [{ name: 'slot', value: slot }, ...node.attrs.filter((one) => one.name !== 'slot')]
+        node.attrs = [{ name: 'slot', value: slot }, ...node.attrs.filter((attr) => attr.name !== 'slot')]
         return serializeOuter(node)
       }
       const text = serializeOuter(node)
-      return text.trim() === '' || node.nodeName === '#comment' ? text : `<span slot="${escapeAttribute(slot)}">${text.trim()}</span>`
+      return text.trim() === '' || node.nodeName === '#comment'
+        ? text
+        : `<span slot="${escapeAttribute(slot)}">${text.trim()}</span>`
     })
     .join('')
 }

@@ -11,21 +11,38 @@ const saying = /^(label|text|title|heading|headline|caption|message)$/i
  * place for them. A default slot that falls back to a prop gets its words through that prop.
  */
 export function firstUsage(contract: Contract, title: string): Usage {
-  const all = membersOf(contract, 'prop').filter((one) => !one.readonly && one.known !== 'comment')
+  const all = membersOf(contract, 'prop').filter((member) => !member.readonly && member.known !== 'comment')
   const props = Object.fromEntries(
-    all.filter((one) => one.required).map((one) => [one.name, firstValue(one.type, one.name)]),
+    all.filter((entry) => entry.required).map((entry) => [entry.name, firstValue(entry.type, entry.name)]),
   )
-  const slot = membersOf(contract, 'slot').find((one) => one.name === '' && one.known !== 'comment')
+  const slot = membersOf(contract, 'slot').find((member) => member.name === '' && member.known !== 'comment')
   if (slot && !slot.fallback) return { props, slots: { '': { is: 'text', text: title } } }
-  const says = contract.language === 'custom-element' ? undefined : all.find((one) => saying.test(one.name) && (one.type.is === 'string' || (one.type.is === 'union' && one.type.of.some((each) => each.is === 'string'))) && one.default === undefined && !(one.name in props))
+  const says =
+    contract.language === 'custom-element'
+      ? undefined
+      : all.find(
+          (entry) =>
+            saying.test(entry.name) &&
+            (entry.type.is === 'string' ||
+              (entry.type.is === 'union' && entry.type.of.some((type) => type.is === 'string'))) &&
+            entry.default === undefined &&
+            !(entry.name in props),
+        )
   return { props: says ? { ...props, [says.name]: title } : props, slots: {} }
 }
 
 /** A module to load and the component it is of. */
-export interface ModuleOf { tag: string; module: string }
+export interface ModuleOf {
+  tag: string
+  module: string
+}
 
 /** The modules that a usage needs, its own first, or `undefined` while one of them was never built. */
-export function modulesFor(tag: string, usage: Usage, moduleOf: (tag: string) => string | undefined): ModuleOf[] | undefined {
+export function modulesFor(
+  tag: string,
+  usage: Usage,
+  moduleOf: (tag: string) => string | undefined,
+): ModuleOf[] | undefined {
   const tags = new Set([tag])
   const visit = (filling: Filling) => {
     if (filling.is !== 'component') return
@@ -33,8 +50,8 @@ export function modulesFor(tag: string, usage: Usage, moduleOf: (tag: string) =>
     Object.values(filling.usage.slots).forEach(visit)
   }
   Object.values(usage.slots).forEach(visit)
-  const modules = [...tags].map((one) => ({ tag: one, module: moduleOf(one) }))
-  return modules.every((one): one is ModuleOf => one.module !== undefined) ? modules : undefined
+  const modules = [...tags].map((tag) => ({ tag: tag, module: moduleOf(tag) }))
+  return modules.every((module): module is ModuleOf => module.module !== undefined) ? modules : undefined
 }
 
 const byName = new WeakMap<Contract, ReadonlyMap<string, Prop>>()
@@ -42,34 +59,74 @@ const byName = new WeakMap<Contract, ReadonlyMap<string, Prop>>()
 function propsOf(contract: Contract | undefined): ReadonlyMap<string, Prop> {
   const known = contract && byName.get(contract)
   if (known) return known
-  const props = new Map((contract ? membersOf(contract, 'prop') : []).map((one) => [one.name, one]))
+  const props = new Map((contract ? membersOf(contract, 'prop') : []).map((member) => [member.name, member]))
   if (contract) byName.set(contract, props)
   return props
 }
 
-/** Values as the frame gets them: dates are dates there and text here; what is only an attribute goes as one. */
-export function forFrame(usage: Usage, contractOf: (tag: string) => Contract | undefined, tag: string): Usage {
+/**
+ * Values as the frame gets them: dates are dates there and text here; what is only an attribute goes as one.
+ */
+export function forFrame(
+  usage: Usage,
+  contractOf: (tag: string) => Contract | undefined,
+  tag: string,
+): Usage {
   const contract = contractOf(tag)
   const props = propsOf(contract)
   const set = Object.entries(usage.props).filter(([, value]) => value !== undefined)
   const alone = set.filter(([name]) => props.get(name)?.attributeOnly)
   const recorded: string[] = []
   // a function cannot travel: the frame puts one where its path says
-  const recorder = (path: string) => { recorded.push(path); return null }
-  const attributes = { ...Object.fromEntries(alone.filter(([, value]) => value !== false && value !== null).map(([name, value]) => [props.get(name)!.attribute ?? name, value === true ? '' : String(value)])), ...usage.attributes }
+  const recorder = (path: string) => {
+    recorded.push(path)
+    return null
+  }
+  const attributes = {
+    ...Object.fromEntries(
+      alone
+        .filter(([, value]) => value !== false && value !== null)
+        .map(([name, value]) => [props.get(name)!.attribute ?? name, value === true ? '' : String(value)]),
+    ),
+    ...usage.attributes,
+  }
   return {
-    props: Object.fromEntries(set.filter(([name]) => !props.get(name)?.attributeOnly).map(([name, value]) => [name, brought(props.get(name)?.type ?? { is: 'undefined' }, value, recorder, name)])),
-    slots: Object.fromEntries(Object.entries(usage.slots).map(([name, filling]) => [name, filling.is === 'component' ? { ...filling, usage: forFrame(filling.usage, contractOf, filling.tag) } : filling])),
-    ...(Object.keys(attributes).length ? { attributes } : {}), ...(recorded.length ? { functions: recorded } : {}),
+    props: Object.fromEntries(
+      set
+        .filter(([name]) => !props.get(name)?.attributeOnly)
+        .map(([name, value]) => [
+          name,
+          brought(props.get(name)?.type ?? { is: 'undefined' }, value, recorder, name),
+        ]),
+    ),
+    slots: Object.fromEntries(
+      Object.entries(usage.slots).map(([name, filling]) => [
+        name,
+        filling.is === 'component'
+          ? { ...filling, usage: forFrame(filling.usage, contractOf, filling.tag) }
+          : filling,
+      ]),
+    ),
+    ...(Object.keys(attributes).length ? { attributes } : {}),
+    ...(recorded.length ? { functions: recorded } : {}),
   }
 }
 
 /** Values with functions put where their paths say. */
-export function withFunctions(props: Readonly<Record<string, unknown>>, paths: readonly string[], make: (path: string) => unknown): Record<string, unknown> {
+export function withFunctions(
+  props: Readonly<Record<string, unknown>>,
+  paths: readonly string[],
+  make: (path: string) => unknown,
+): Record<string, unknown> {
   const put = (at: unknown, [step, ...rest]: string[], value: unknown): unknown => {
     if (step === undefined) return value
-    if (Array.isArray(at)) return at.map((one: unknown, i) => (String(i) === step ? put(one, rest, value) : one))
-    return typeof at === 'object' && at !== null ? { ...at, [step]: put((at as Record<string, unknown>)[step], rest, value) } : at
+    if (Array.isArray(at))
+      return at.map((entry: unknown, i) => (String(i) === step ? put(entry, rest, value) : entry))
+    return typeof at === 'object' && at !== null
+      ? { ...at, [step]: put((at as Record<string, unknown>)[step], rest, value) }
+      : at
   }
-  return paths.reduce((all, path) => put(all, path.split('.'), make(path)) as Record<string, unknown>, { ...props })
+  return paths.reduce((all, path) => put(all, path.split('.'), make(path)) as Record<string, unknown>, {
+    ...props,
+  })
 }

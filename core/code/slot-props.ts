@@ -5,21 +5,41 @@
 const place = /\{\{\s*([A-Za-z_$][\w$]*(?:\.[A-Za-z_$][\w$]*|\.\d+)*)\s*\}\}/g
 
 /** The names of slot props that a text makes use of, each once. */
-export const slotPropsIn = (text: string): string[] => [...new Set([...text.matchAll(place)].map((one) => one[1]!.split('.')[0]!))]
+export const slotPropsIn = (text: string): string[] => [
+  ...new Set([...text.matchAll(place)].map((match) => match[1]!.split('.')[0]!)),
+]
 
 function valueAt(passed: Readonly<Record<string, unknown>>, path: string): unknown {
   let at: unknown = passed
-  for (const step of path.split('.')) at = typeof at === 'object' && at !== null && Object.hasOwn(at, step) ? (at as Record<string, unknown>)[step] : undefined
+  for (const step of path.split('.'))
+    at =
+      typeof at === 'object' && at !== null && Object.hasOwn(at, step)
+        ? (at as Record<string, unknown>)[step]
+        : undefined
   return at
 }
-const print = (value: unknown): string => (value === undefined || value === null ? '' : typeof value === 'object' ? JSON.stringify(value) : String(value))
+const print = (value: unknown): string =>
+  value === undefined || value === null
+    ? ''
+    : typeof value === 'object'
+      ? JSON.stringify(value)
+      : String(value)
 
 /** A text with what was handed over in its places; a name that was not handed over stays as it is written. */
-export const filledIn = (text: string, passed: Readonly<Record<string, unknown>>, escape = (one: string) => one): string =>
-  text.replace(place, (all, path: string) => (path.split('.')[0]! in passed ? escape(print(valueAt(passed, path))) : all))
+export const filledIn = (
+  text: string,
+  passed: Readonly<Record<string, unknown>>,
+  escape = (text: string) => text,
+): string =>
+  text.replace(place, (all, path: string) =>
+    path.split('.')[0]! in passed ? escape(print(valueAt(passed, path))) : all,
+  )
 
 /** The path of a text that is one such place and nothing else: the value itself stands for it. */
-export const slotPropPath = (text: string): string | undefined => { const found = [...text.matchAll(place)]; return found.length === 1 && found[0]![0] === text.trim() ? found[0]![1] : undefined }
+export const slotPropPath = (text: string): string | undefined => {
+  const found = [...text.matchAll(place)]
+  return found.length === 1 && found[0]![0] === text.trim() ? found[0]![1] : undefined
+}
 
 /** A value with what was handed over in it. */
 export function valueFilledIn(value: unknown, passed: Readonly<Record<string, unknown>>): unknown {

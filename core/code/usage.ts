@@ -8,12 +8,18 @@ export type Filling =
   | { is: 'markup'; markup: string }
   | { is: 'component'; tag: string; usage: Usage }
 
-/** How a component is shown: values of props by name (a missing name is “not set”), and what fills its slots. */
+/**
+ * How a component is shown: values of props by name (a missing name is “not set”), and what fills its slots.
+ */
 export interface Usage {
-  props: Record<string, unknown>; slots: Record<string, Filling>
+  props: Record<string, unknown>
+  slots: Record<string, Filling>
   /** What is set as an attribute and not as a property, by the attribute's name, as text. */
   attributes?: Record<string, string> | undefined
-  /** Paths of values that are functions which record their calls, such as `done` or `columns.0.render`: only on their way to a frame. */
+  /**
+   * Paths of values that are functions which record their calls, such as `done` or `columns.0.render`: only
+   * on their way to a frame.
+   */
   functions?: string[] | undefined
 }
 
@@ -25,5 +31,10 @@ export const fillingSchema: z.ZodMiniType<Filling> = z.lazy(() =>
   ]),
 )
 export const usageSchema: z.ZodMiniType<Usage> = z.lazy(() =>
-  z.object({ props: z.record(z.string(), z.unknown()), slots: z.record(z.string(), fillingSchema), attributes: z.optional(z.record(z.string(), z.string())), functions: z.optional(z.array(z.string())) }),
+  z.object({
+    props: z.record(z.string(), z.unknown()),
+    slots: z.record(z.string(), fillingSchema),
+    attributes: z.optional(z.record(z.string(), z.string())),
+    functions: z.optional(z.array(z.string())),
+  }),
 )

@@ -1,26 +1,42 @@
 import { describeMember, memberKey, type Contract, type Member } from './contract'
 
 /** Words whose member is no more, with the members it may live on in, likeliest first. */
-export interface Aside<W> { words: W; offers: Member[] }
+export interface Aside<W> {
+  words: W
+  offers: Member[]
+}
 
 /**
  * Words that no member of the contract claims. Each is offered to members of the same kind that have
  * no words, by how alike their names are; where only one such member is left, it is offered whatever
  * it is called.
  */
-export function wordsAside<W extends { member: string; text: string }>(contract: Contract, written: W[]): Aside<W>[] {
-  const members = new Map(contract.members.map((one) => [memberKey(one), one]))
-  const spoken = new Set(written.filter((one) => one.text).map((one) => one.member))
-  return written.filter((one) => one.text && !/^(component|guide):/.test(one.member) && !members.has(one.member)).map((words) => {
-    const [kind, ...rest] = words.member.split(':')
-    const name = rest.join(':')
-    const free = contract.members.filter((one) => one.kind === kind && !spoken.has(memberKey(one)))
-    const offers = free.map((one) => ({ one, like: likeness(one.name, name) })).filter(({ like }) => free.length === 1 || like >= 0.4).sort((a, b) => b.like - a.like).slice(0, 3).map(({ one }) => one)
-    return { words, offers }
-  })
+export function wordsAside<W extends { member: string; text: string }>(
+  contract: Contract,
+  written: W[],
+): Aside<W>[] {
+  const members = new Map(contract.members.map((member) => [memberKey(member), member]))
+  const spoken = new Set(written.filter((item) => item.text).map((item) => item.member))
+  return written
+    .filter((item) => item.text && !/^(component|guide):/.test(item.member) && !members.has(item.member))
+    .map((words) => {
+      const [kind, ...rest] = words.member.split(':')
+      const name = rest.join(':')
+      const free = contract.members.filter((member) => member.kind === kind && !spoken.has(memberKey(member)))
+      const offers = free
+        .map((child) => ({ one: child, like: likeness(child.name, name) }))
+        .filter(({ like }) => free.length === 1 || like >= 0.4)
+        .sort((a, b) => b.like - a.like)
+        .slice(0, 3)
+        .map(({ one }) => one)
+      return { words, offers }
+    })
 }
 
-/** How alike two names are, from 0 to 1: the share of pairs of letters they have in common (Sørensen–Dice coefficient over bigrams, case and hyphens left aside). */
+/**
+ * How alike two names are, from 0 to 1: the share of pairs of letters they have in common (Sørensen–Dice
+ * coefficient over bigrams, case and hyphens left aside).
+ */
 export function likeness(a: string, b: string): number {
   const pairs = (text: string) => {
     const plain = text.toLowerCase().replace(/[-_]/g, '')
@@ -41,10 +57,12 @@ export function likeness(a: string, b: string): number {
 
 /** What the source said of a member when words were written, as it is kept beside them. */
 export const factsOf = (contract: Contract, key: string): string | undefined => {
-  const member = contract.members.find((one) => memberKey(one) === key)
+  const member = contract.members.find((member) => memberKey(member) === key)
   return member && describeMember(member)
 }
 
 /** Whether the source says something else of a member now than when its words were written. */
-export const changedUnder = (member: Member, words: { text: string; facts: string | null } | undefined): boolean =>
-  !!words?.text && words.facts !== null && words.facts !== describeMember(member)
+export const changedUnder = (
+  member: Member,
+  words: { text: string; facts: string | null } | undefined,
+): boolean => !!words?.text && words.facts !== null && words.facts !== describeMember(member)

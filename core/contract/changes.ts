@@ -1,14 +1,28 @@
 import { describeMember, memberKey, type Contract, type Member } from './contract'
 
-/** How one member of a contract differs from what it was. `says` is its line of facts, before and after where both are. */
-export interface MemberChange { member: Member; change: 'new' | 'changed' | 'gone'; says: string }
+/**
+ * How one member of a contract differs from what it was. `says` is its line of facts, before and after where
+ * both are.
+ */
+export interface MemberChange {
+  member: Member
+  change: 'new' | 'changed' | 'gone'
+  says: string
+}
 
 /** What a member promises, its place in the source and its comments left out. */
-const promise = ({ place: _place, comment: _comment, disagreements: _disagreements, ...rest }: Member): string => JSON.stringify(Object.entries(rest).toSorted(([a], [b]) => (a < b ? -1 : 1)))
+const promise = ({
+  place: _place,
+  comment: _comment,
+  disagreements: _disagreements,
+  ...rest
+}: Member): string => JSON.stringify(Object.entries(rest).toSorted(([a], [b]) => (a < b ? -1 : 1)))
 
-/** The members that are new, changed and gone between two readings of a component, in the order of the newer. */
+/**
+ * The members that are new, changed and gone between two readings of a component, in the order of the newer.
+ */
 export function changesOf(before: Contract, now: Contract): MemberChange[] {
-  const old = new Map(before.members.map((one) => [memberKey(one), one]))
+  const old = new Map(before.members.map((member) => [memberKey(member), member]))
   const keys = new Set(now.members.map(memberKey))
   const fresh = now.members.flatMap((member): MemberChange[] => {
     const was = old.get(memberKey(member))
@@ -17,14 +31,29 @@ export function changesOf(before: Contract, now: Contract): MemberChange[] {
     const [then, since] = [describeMember(was), describeMember(member)]
     return [{ member, change: 'changed', says: then === since ? since : `${then} → ${since}` }]
   })
-  return [...fresh, ...before.members.filter((one) => !keys.has(memberKey(one))).map((member): MemberChange => ({ member, change: 'gone', says: '' }))]
+  return [
+    ...fresh,
+    ...before.members
+      .filter((member) => !keys.has(memberKey(member)))
+      .map((member): MemberChange => ({ member, change: 'gone', says: '' })),
+  ]
 }
 
 /** What one version did to a component: it came with it, went with it, or these members changed. */
-export interface VersionOf { version: string; made_at: Date; change: 'new' | 'changed' | 'gone'; members: MemberChange[] }
+export interface VersionOf {
+  version: string
+  made_at: Date
+  change: 'new' | 'changed' | 'gone'
+  members: MemberChange[]
+}
 
-/** A component's history, the newest version first, from what each version had of it, the oldest first; versions that changed nothing are left out. */
-export function historyOf(versions: readonly { version: string; made_at: Date; contract: Contract | undefined }[]): VersionOf[] {
+/**
+ * A component's history, the newest version first, from what each version had of it, the oldest first;
+ * versions that changed nothing are left out.
+ */
+export function historyOf(
+  versions: readonly { version: string; made_at: Date; contract: Contract | undefined }[],
+): VersionOf[] {
   const history: VersionOf[] = []
   let before: Contract | undefined
   for (const { version, made_at, contract } of versions) {

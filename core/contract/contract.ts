@@ -11,7 +11,15 @@ import { describeSlot, slotSchema, slotTitle } from './slot'
 import { describeState, stateSchema } from './state'
 
 export const memberSchema = z.discriminatedUnion('kind', [
-  propSchema, slotSchema, eventSchema, partSchema, customPropertySchema, stateSchema, methodSchema, keySchema, passThroughSchema,
+  propSchema,
+  slotSchema,
+  eventSchema,
+  partSchema,
+  customPropertySchema,
+  stateSchema,
+  methodSchema,
+  keySchema,
+  passThroughSchema,
 ])
 export type Member = z.infer<typeof memberSchema>
 export type MemberKind = Member['kind']
@@ -36,7 +44,10 @@ export const statusSchema = z.enum(['draft', 'trial', 'stable', 'deprecated'])
 export type Status = z.infer<typeof statusSchema>
 export const sharingKindSchema = z.enum(['markup', 'behaviour', 'form', 'feature'])
 
-/** What a component is written as: a custom element, a Vue single-file component, or a function that returns JSX. */
+/**
+ * What a component is written as: a custom element, a Vue single-file component, or a function that returns
+ * JSX.
+ */
 export const languageSchema = z.enum(['custom-element', 'vue', 'jsx'])
 export type Language = z.infer<typeof languageSchema>
 
@@ -75,39 +86,60 @@ export const memberTitle = (member: Pick<Member, 'kind' | 'name'>): string =>
 /** The line of facts under a member's name. */
 export function describeMember(member: Member): string {
   switch (member.kind) {
-    case 'prop': return describeProp(member)
-    case 'slot': return describeSlot(member)
-    case 'event': return describeEvent(member)
-    case 'part': return describePart(member)
-    case 'custom-property': return describeCustomProperty(member)
-    case 'state': return describeState(member)
-    case 'method': return describeMethod(member)
-    case 'key': return describeKey(member)
-    case 'pass-through': return describePassThrough(member)
+    case 'prop':
+      return describeProp(member)
+    case 'slot':
+      return describeSlot(member)
+    case 'event':
+      return describeEvent(member)
+    case 'part':
+      return describePart(member)
+    case 'custom-property':
+      return describeCustomProperty(member)
+    case 'state':
+      return describeState(member)
+    case 'method':
+      return describeMethod(member)
+    case 'key':
+      return describeKey(member)
+    case 'pass-through':
+      return describePassThrough(member)
   }
 }
 
-export const membersOf = <K extends MemberKind>(contract: Contract, kind: K): Extract<Member, { kind: K }>[] =>
+export const membersOf = <K extends MemberKind>(
+  contract: Contract,
+  kind: K,
+): Extract<Member, { kind: K }>[] =>
   contract.members.filter((member): member is Extract<Member, { kind: K }> => member.kind === kind)
 
 /** Names of custom properties that stand for tokens; these are documented with the tokens. */
 export type TokenNames = ReadonlySet<string>
 
-/** States of the browser and custom properties that are tokens need no words here; every other member does. */
+/**
+ * States of the browser and custom properties that are tokens need no words here; every other member does.
+ */
 export const wantsWords = (member: Member, tokens: TokenNames): boolean =>
-  member.kind !== 'pass-through' && !(member.kind === 'state' && member.by === 'browser') && !(member.kind === 'custom-property' && tokens.has(member.name))
+  member.kind !== 'pass-through' &&
+  !(member.kind === 'state' && member.by === 'browser') &&
+  !(member.kind === 'custom-property' && tokens.has(member.name))
 
 /** Whether nobody has described a member, neither in a comment of the source nor in words kept here. */
 export const lacksWords = (member: Member, written: ReadonlySet<string>, tokens: TokenNames): boolean =>
   wantsWords(member, tokens) && !member.comment && !written.has(memberKey(member))
 
 /** The members nobody has described. */
-export const withoutWords = (contract: Contract, written: ReadonlySet<string>, tokens: TokenNames): Member[] =>
-  contract.members.filter((member) => lacksWords(member, written, tokens))
+export const withoutWords = (
+  contract: Contract,
+  written: ReadonlySet<string>,
+  tokens: TokenNames,
+): Member[] => contract.members.filter((member) => lacksWords(member, written, tokens))
 
 /** `tern-notice-strip` with prefix `tern-` reads as `Notice strip`, and so does `NoticeStrip`. */
 export function componentTitle(tag: string, prefix: string): string {
-  const spaced = /[A-Z]/.test(tag) ? tag.replace(/([a-z\d])([A-Z])/g, (_all, a: string, b: string) => `${a} ${b.toLowerCase()}`) : tag
+  const spaced = /[A-Z]/.test(tag)
+    ? tag.replace(/([a-z\d])([A-Z])/g, (_all, a: string, b: string) => `${a} ${b.toLowerCase()}`)
+    : tag
   const bare = (spaced.startsWith(prefix) ? spaced.slice(prefix.length) : spaced).replaceAll('-', ' ')
   return bare.charAt(0).toUpperCase() + bare.slice(1)
 }

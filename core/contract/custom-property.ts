@@ -2,7 +2,8 @@ import { z } from 'zod'
 import { joinClaims, label, memberFields, type Claim } from './member'
 
 /**
- * A custom property the component's styles read with `var()` and do not set themselves inside the shadow tree.
+ * A custom property the component's styles read with `var()` and do not set themselves inside the shadow
+ * tree.
  * `fallbacks` are the second values of those `var()`; `usedBy` the CSS properties it ends up in;
  * `hostValue` what a `:host` rule sets it to, which a page can override.
  */
@@ -18,7 +19,10 @@ export type CustomProperty = z.infer<typeof customPropertySchema>
 export const describeCustomProperty = (property: CustomProperty): string =>
   property.known === 'comment'
     ? 'in comment only'
-    : label(property.hostValue ?? property.fallbacks[0] ?? 'no fallback', property.usedBy[0] && `in ${property.usedBy[0]}`)
+    : label(
+        property.hostValue ?? property.fallbacks[0] ?? 'no fallback',
+        property.usedBy[0] && `in ${property.usedBy[0]}`,
+      )
 
 /** Where a chain of fallbacks ends: `var(--a, var(--b, red))` ends in `red`. */
 export function lastFallback(text: string): string {
@@ -31,9 +35,16 @@ export const joinCustomProperties = (found: CustomProperty[], claims: Claim[]): 
     found,
     claims,
     (claim) => ({
-      kind: 'custom-property', name: claim.name, place: claim.place, known: 'comment', comment: claim.text || undefined,
-      disagreements: [{ about: 'custom property', comment: claim.name, code: 'no style reads it', place: claim.place }],
-      fallbacks: [], usedBy: [],
+      kind: 'custom-property',
+      name: claim.name,
+      place: claim.place,
+      known: 'comment',
+      comment: claim.text || undefined,
+      disagreements: [
+        { about: 'custom property', comment: claim.name, code: 'no style reads it', place: claim.place },
+      ],
+      fallbacks: [],
+      usedBy: [],
     }),
     (property, claim) => {
       const code = property.hostValue ?? (property.fallbacks[0] && lastFallback(property.fallbacks[0]))
@@ -41,7 +52,10 @@ export const joinCustomProperties = (found: CustomProperty[], claims: Claim[]): 
         ? property
         : {
             ...property,
-            disagreements: [...property.disagreements, { about: 'fallback', comment: claim.default, code: code ?? 'no fallback', place: claim.place }],
+            disagreements: [
+              ...property.disagreements,
+              { about: 'fallback', comment: claim.default, code: code ?? 'no fallback', place: claim.place },
+            ],
           }
     },
   )

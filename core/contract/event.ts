@@ -18,23 +18,43 @@ const squeeze = (text: string): string => text.replace(/\s+|;(?=\s*})/g, '').rep
 export const describeEvent = (event: Event): string =>
   event.known === 'comment'
     ? 'in comment only'
-    : label(event.detail ? shortType(event.detail) : 'no detail', event.bubbles && 'bubbles', event.cancelable && 'can be refused')
+    : label(
+        event.detail ? shortType(event.detail) : 'no detail',
+        event.bubbles && 'bubbles',
+        event.cancelable && 'can be refused',
+      )
 
 export const joinEvents = (found: Event[], claims: Claim[]): Event[] =>
   joinClaims(
     found,
     claims,
     (claim) => ({
-      kind: 'event', name: claim.name, place: claim.place, known: 'comment', comment: claim.text || undefined,
-      disagreements: [{ about: 'event', comment: `event ${claim.name}`, code: 'never dispatched', place: claim.place }],
-      bubbles: false, composed: false, cancelable: false,
+      kind: 'event',
+      name: claim.name,
+      place: claim.place,
+      known: 'comment',
+      comment: claim.text || undefined,
+      disagreements: [
+        { about: 'event', comment: `event ${claim.name}`, code: 'never dispatched', place: claim.place },
+      ],
+      bubbles: false,
+      composed: false,
+      cancelable: false,
     }),
     (event, claim) => {
       const code = event.detail ? printType(event.detail, true) : 'no detail'
       const claimed = claim.type && /^CustomEvent\s*<([\s\S]*)>$/.exec(claim.type)?.[1]
-      return !claimed || squeeze(claimed) === squeeze(code) || (event.detail && squeeze(claimed) === squeeze(printType(event.detail)))
+      return !claimed ||
+        squeeze(claimed) === squeeze(code) ||
+        (event.detail && squeeze(claimed) === squeeze(printType(event.detail)))
         ? event
-        : { ...event, disagreements: [...event.disagreements, { about: 'detail', comment: claimed.trim(), code, place: claim.place }] }
+        : {
+            ...event,
+            disagreements: [
+              ...event.disagreements,
+              { about: 'detail', comment: claimed.trim(), code, place: claim.place },
+            ],
+          }
     },
   )
 
@@ -42,10 +62,15 @@ export const joinEvents = (found: Event[], claims: Claim[]): Event[] =>
 export const mergeDetail = (a: TypeModel | undefined, b: TypeModel | undefined): TypeModel | undefined =>
   a?.is === 'object' && b?.is === 'object'
     ? {
-        is: 'object', ...(a.named && a.named === b.named ? { named: a.named } : {}),
+        is: 'object',
+        ...(a.named && a.named === b.named ? { named: a.named } : {}),
         fields: [
-          ...a.fields.map((field) => (b.fields.some((f) => f.name === field.name) ? field : { ...field, optional: true })),
-          ...b.fields.filter((field) => !a.fields.some((f) => f.name === field.name)).map((field) => ({ ...field, optional: true })),
+          ...a.fields.map((field) =>
+            b.fields.some((f) => f.name === field.name) ? field : { ...field, optional: true },
+          ),
+          ...b.fields
+            .filter((field) => !a.fields.some((f) => f.name === field.name))
+            .map((field) => ({ ...field, optional: true })),
         ],
       }
     : (a ?? b)

@@ -12,4 +12,5 @@ export const methodSchema = z.object({
 export type Method = z.infer<typeof methodSchema>
 
 export const describeMethod = (method: Method): string =>
-  `(${method.takes.map((p) => `${p.name}${p.optional ? '?' : ''}: ${shortType(p.type)}`).join(', ')}) → ${shortType(method.returns)}`
+  `(${method.takes.map((p) => `${p.name}${p.optional ? '?' : ''}: ` + `${shortType(p.type)}`).join(', ')}) ` +
+  `→ ${shortType(method.returns)}`

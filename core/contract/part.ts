@@ -3,7 +3,8 @@ import { joinClaims, label, memberFields, type Claim } from './member'
 
 /**
  * A part: an element inside the shadow tree that the page may style with `::part(name)`.
- * `from` is set where the part belongs to an inner component and is forwarded (CSS Shadow Parts, `exportparts`).
+ * `from` is set where the part belongs to an inner component and is forwarded (CSS Shadow Parts,
+ * `exportparts`).
  */
 export const partSchema = z.object({
   kind: z.literal('part'),
@@ -20,6 +21,12 @@ export const describePart = (part: Part): string =>
 
 export const joinParts = (found: Part[], claims: Claim[]): Part[] =>
   joinClaims(found, claims, (claim) => ({
-    kind: 'part', name: claim.name, place: claim.place, known: 'comment', comment: claim.text || undefined,
-    disagreements: [{ about: 'part', comment: `part ${claim.name}`, code: 'no element carries it', place: claim.place }],
+    kind: 'part',
+    name: claim.name,
+    place: claim.place,
+    known: 'comment',
+    comment: claim.text || undefined,
+    disagreements: [
+      { about: 'part', comment: `part ${claim.name}`, code: 'no element carries it', place: claim.place },
+    ],
   }))

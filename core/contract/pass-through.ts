@@ -12,4 +12,5 @@ export const passThroughSchema = z.object({
 })
 export type PassThrough = z.infer<typeof passThroughSchema>
 
-export const describePassThrough = (member: PassThrough): string => label(member.to ? `to <${member.to}>` : 'to no element')
+export const describePassThrough = (member: PassThrough): string =>
+  label(member.to ? `to <${member.to}>` : 'to no element')

@@ -29,15 +29,34 @@ export type Prop = z.infer<typeof propSchema>
 export function joinProps(found: Prop[], claims: Claim[], complete: boolean): Prop[] {
   const named = (prop: Prop, claim: Claim) => prop.name === claim.name || prop.attribute === claim.name
   const joined = found.map((prop) => {
-    const claim = claims.find((one) => named(prop, one))
+    const claim = claims.find((claim) => named(prop, claim))
     return claim && !prop.comment && claim.text ? { ...prop, comment: claim.text } : prop
   })
-  const alone = claims.filter((claim, i) => claim.name !== '' && !found.some((prop) => named(prop, claim)) && claims.findIndex((one) => one.name === claim.name) === i)
-  return [...joined, ...alone.map((claim): Prop => ({
-    kind: 'prop', name: claim.name, place: claim.place, known: 'comment', comment: claim.text || undefined,
-    disagreements: complete ? [{ about: 'prop', comment: claim.name, code: 'nothing reads it', place: claim.place }] : [],
-    type: { is: 'other', text: claim.type ?? 'unknown' }, readonly: false, reflects: false, required: false, attribute: claim.name, attributeOnly: true,
-  }))]
+  const alone = claims.filter(
+    (claim, i) =>
+      claim.name !== '' &&
+      !found.some((prop) => named(prop, claim)) &&
+      claims.findIndex((one) => one.name === claim.name) === i,
+  )
+  return [
+    ...joined,
+    ...alone.map((claim): Prop => ({
+      kind: 'prop',
+      name: claim.name,
+      place: claim.place,
+      known: 'comment',
+      comment: claim.text || undefined,
+      disagreements: complete
+        ? [{ about: 'prop', comment: claim.name, code: 'nothing reads it', place: claim.place }]
+        : [],
+      type: { is: 'other', text: claim.type ?? 'unknown' },
+      readonly: false,
+      reflects: false,
+      required: false,
+      attribute: claim.name,
+      attributeOnly: true,
+    })),
+  ]
 }
 
 /** The line under a prop's name: type and default. */

@@ -21,15 +21,32 @@ export type Slot = z.infer<typeof slotSchema>
 export const slotTitle = (name: string): string => name || 'default'
 
 export const describeSlot = (slot: Slot): string =>
-  slot.known === 'comment' ? 'in comment only' : label(slot.fallback ? 'with fallback' : 'fallback: empty', (slot.passes?.length ?? 0) > 0 && `hands over ${slot.passes!.map((one) => one.name).join(', ')}`)
+  slot.known === 'comment'
+    ? 'in comment only'
+    : label(
+        slot.fallback ? 'with fallback' : 'fallback: empty',
+        (slot.passes?.length ?? 0) > 0 && `hands over ${slot.passes!.map((pass) => pass.name).join(', ')}`,
+      )
 
 export const joinSlots = (found: Slot[], claims: Claim[]): Slot[] =>
   joinClaims(
     found,
     claims.map((claim) => (claim.name === 'default' ? { ...claim, name: '' } : claim)),
     (claim) => ({
-      kind: 'slot', name: claim.name, place: claim.place, known: 'comment', comment: claim.text || undefined,
-      disagreements: [{ about: 'slot', comment: `slot ${slotTitle(claim.name)}`, code: 'no such slot in the template', place: claim.place }],
-      fallback: '', feeds: [],
+      kind: 'slot',
+      name: claim.name,
+      place: claim.place,
+      known: 'comment',
+      comment: claim.text || undefined,
+      disagreements: [
+        {
+          about: 'slot',
+          comment: `slot ${slotTitle(claim.name)}`,
+          code: 'no such slot in the template',
+          place: claim.place,
+        },
+      ],
+      fallback: '',
+      feeds: [],
     }),
   )

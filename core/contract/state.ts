@@ -13,11 +13,24 @@ export const stateSchema = z.object({
 })
 export type State = z.infer<typeof stateSchema>
 
-export const describeState = (state: State): string => (state.known === 'comment' ? 'in comment only' : state.selector)
+export const describeState = (state: State): string =>
+  state.known === 'comment' ? 'in comment only' : state.selector
 
 export const joinStates = (found: State[], claims: Claim[]): State[] =>
   joinClaims(found, claims, (claim) => ({
-    kind: 'state', name: claim.name, place: claim.place, known: 'comment', comment: claim.text || undefined,
-    disagreements: [{ about: 'state', comment: `state ${claim.name}`, code: 'never set and never styled', place: claim.place }],
-    by: 'custom', selector: `:state(${claim.name})`,
+    kind: 'state',
+    name: claim.name,
+    place: claim.place,
+    known: 'comment',
+    comment: claim.text || undefined,
+    disagreements: [
+      {
+        about: 'state',
+        comment: `state ${claim.name}`,
+        code: 'never set and never styled',
+        place: claim.place,
+      },
+    ],
+    by: 'custom',
+    selector: `:state(${claim.name})`,
   }))

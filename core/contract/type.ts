@@ -1,17 +1,26 @@
 import { z } from 'zod'
 
-/** One model of types for every source language, printed back by {@link printType}. `named` is the name its author gave to it. */
+/**
+ * One model of types for every source language, printed back by {@link printType}. `named` is the name its
+ * author gave to it.
+ */
 export type TypeModel =
   | { is: 'string' | 'number' | 'boolean' | 'null' | 'undefined' | 'date' | 'function' | 'node' | 'void' }
   | { is: 'literal'; value: string | number | boolean }
   | { is: 'union'; of: TypeModel[]; named?: string | undefined }
   | { is: 'list'; of: TypeModel }
-  | { is: 'object'; fields: { name: string; type: TypeModel; optional: boolean }[]; named?: string | undefined }
+  | {
+      is: 'object'
+      fields: { name: string; type: TypeModel; optional: boolean }[]
+      named?: string | undefined
+    }
   | { is: 'other'; text: string }
 
 export const typeSchema: z.ZodType<TypeModel> = z.lazy(() =>
   z.union([
-    z.object({ is: z.enum(['string', 'number', 'boolean', 'null', 'undefined', 'date', 'function', 'node', 'void']) }),
+    z.object({
+      is: z.enum(['string', 'number', 'boolean', 'null', 'undefined', 'date', 'function', 'node', 'void']),
+    }),
     z.object({ is: z.literal('literal'), value: z.union([z.string(), z.number(), z.boolean()]) }),
     z.object({ is: z.literal('union'), of: z.array(typeSchema), named: z.string().optional() }),
     z.object({ is: z.literal('list'), of: typeSchema }),
@@ -29,14 +38,20 @@ export const typeSchema: z.ZodType<TypeModel> = z.lazy(() =>
  * With `open` everything is spelled out.
  */
 export function printType(type: TypeModel, open = false): string {
-  const again = (one: TypeModel) => printType(one, open)
+  const again = (type: TypeModel) => printType(type, open)
   switch (type.is) {
     case 'literal':
-      return typeof type.value === 'string' ? `'${type.value.replace(/[\\']/g, '\\$&').replaceAll('\n', '\\n').replaceAll('\r', '\\r')}'` : String(type.value)
+      return typeof type.value === 'string'
+        ? `'${type.value.replace(/[\\']/g, '\\$&').replaceAll('\n', '\\n').replaceAll('\r', '\\r')}'`
+        : String(type.value)
     case 'union':
-      return type.of.map((one) => (one.is === 'function' ? `(${again(one)})` : again(one))).join(' | ')
+      return type.of.map((type) => (type.is === 'function' ? `(${again(type)})` : again(type))).join(' | ')
     case 'list':
-      return type.of.is === 'union' || type.of.is === 'function' || (type.of.is === 'other' && / [|&=]>? /.test(type.of.text)) ? `(${again(type.of)})[]` : `${again(type.of)}[]`
+      return type.of.is === 'union' ||
+        type.of.is === 'function' ||
+        (type.of.is === 'other' && / [|&=]>? /.test(type.of.text))
+        ? `(${again(type.of)})[]`
+        : `${again(type.of)}[]`
     case 'object':
       if (type.named && !open) return type.named
       return type.fields.length === 0
@@ -77,9 +92,12 @@ export function unionOf(types: TypeModel[]): TypeModel {
 /** The type with `undefined` taken out, and whether it was in. */
 export function withoutUndefined(type: TypeModel): { type: TypeModel; optional: boolean } {
   if (type.is !== 'union') return { type, optional: type.is === 'undefined' }
-  const rest = type.of.filter((one) => one.is !== 'undefined')
+  const rest = type.of.filter((type) => type.is !== 'undefined')
   const plain = rest.length === 0 ? type : unionOf(rest)
-  return { type: plain.is === 'union' && type.named ? { ...plain, named: type.named } : plain, optional: rest.length < type.of.length }
+  return {
+    type: plain.is === 'union' && type.named ? { ...plain, named: type.named } : plain,
+    optional: rest.length < type.of.length,
+  }
 }
 
 /** The literal values a type offers as choices, or `undefined` where it is not a closed set. */
@@ -91,12 +109,29 @@ export function choicesOf(type: TypeModel): (string | number | boolean)[] | unde
   return literals.length === values.length ? literals.map((part) => part.value) : undefined
 }
 
-export type Editor = 'choice' | 'checkbox' | 'number' | 'date' | 'colour' | 'list' | 'object' | 'either' | 'structured' | 'text' | 'function' | 'none'
+export type Editor =
+  | 'choice'
+  | 'checkbox'
+  | 'number'
+  | 'date'
+  | 'colour'
+  | 'list'
+  | 'object'
+  | 'either'
+  | 'structured'
+  | 'text'
+  | 'function'
+  | 'none'
 
-/** Whether members of a type take a function and nothing else but `undefined` or `null`. What stands for one that records its calls is `true`. */
+/**
+ * Whether members of a type take a function and nothing else but `undefined` or `null`. What stands for one
+ * that records its calls is `true`.
+ */
 export const isFunction = (type: TypeModel): boolean => {
-  const parts = (type.is === 'union' ? type.of : [type]).filter((one) => one.is !== 'undefined' && one.is !== 'null')
-  return parts.length > 0 && parts.every((one) => one.is === 'function')
+  const parts = (type.is === 'union' ? type.of : [type]).filter(
+    (type) => type.is !== 'undefined' && type.is !== 'null',
+  )
+  return parts.length > 0 && parts.every((part) => part.is === 'function')
 }
 
 const colourName = /(^|[-_a-z])(colou?r|tint|ground)$/i
@@ -133,27 +168,48 @@ export function editorFor(type: TypeModel, name = ''): Editor {
   return alternativesOf(plain).length > 1 ? 'either' : 'structured'
 }
 
-/** What a type lets one choose between, where values of each take an editor of their own: all its literals are one of them. */
+/**
+ * What a type lets one choose between, where values of each take an editor of their own: all its literals are
+ * one of them.
+ */
 export function alternativesOf(type: TypeModel): TypeModel[] {
-  const parts = (type.is === 'union' ? type.of : [type]).filter((one) => one.is !== 'undefined' && one.is !== 'null')
-  const literals = parts.filter((one) => one.is === 'literal')
-  const others = parts.filter((one) => one.is !== 'literal' && one.is !== 'void')
+  const parts = (type.is === 'union' ? type.of : [type]).filter(
+    (type) => type.is !== 'undefined' && type.is !== 'null',
+  )
+  const literals = parts.filter((part) => part.is === 'literal')
+  const others = parts.filter((part) => part.is !== 'literal' && part.is !== 'void')
   return [...(literals.length ? [unionOf(literals)] : []), ...others]
 }
 
-/** A value to begin with of a type: what it requires and no more. A function stands as `true`; `name` is what a text says. */
+/**
+ * A value to begin with of a type: what it requires and no more. A function stands as `true`; `name` is what
+ * a text says.
+ */
 export function firstValue(type: TypeModel, name: string): unknown {
   const choices = choicesOf(type)
   if (choices) return choices[0]
   switch (type.is) {
-    case 'number': return 1
-    case 'boolean': case 'function': return true
-    case 'list': return []
-    case 'object': return Object.fromEntries(type.fields.filter((one) => !one.optional).map((one) => [one.name, firstValue(one.type, one.name)]))
-    case 'date': return '2026-01-01T09:00:00.000Z'
-    case 'union': return firstValue(alternativesOf(type)[0] ?? { is: 'string' }, name)
-    case 'null': return null
-    default: return name
+    case 'number':
+      return 1
+    case 'boolean':
+    case 'function':
+      return true
+    case 'list':
+      return []
+    case 'object':
+      return Object.fromEntries(
+        type.fields
+          .filter((field) => !field.optional)
+          .map((field) => [field.name, firstValue(field.type, field.name)]),
+      )
+    case 'date':
+      return '2026-01-01T09:00:00.000Z'
+    case 'union':
+      return firstValue(alternativesOf(type)[0] ?? { is: 'string' }, name)
+    case 'null':
+      return null
+    default:
+      return name
   }
 }
 
@@ -162,23 +218,34 @@ export function firstValue(type: TypeModel, name: string): unknown {
  * kept as text in ISO 8601, and functions, for which `true` stands and which `make` gives by their path,
  * such as `columns.0.render`.
  */
-export function brought(type: TypeModel, value: unknown, make: (path: string) => unknown = () => value, at = ''): unknown {
-  const inner = (of: TypeModel, one: unknown, name: string | number) => brought(of, one, make, at ? `${at}.${name}` : String(name))
+export function brought(
+  type: TypeModel,
+  value: unknown,
+  make: (path: string) => unknown = () => value,
+  at = '',
+): unknown {
+  const inner = (of: TypeModel, one: unknown, name: string | number) =>
+    brought(of, one, make, at ? `${at}.${name}` : String(name))
   if (value === true && isFunction(type)) return make(at)
   switch (type.is) {
     case 'date':
       return typeof value === 'string' && !Number.isNaN(Date.parse(value)) ? new Date(value) : value
     case 'union': {
-      const fit = type.of.filter((one) => one.is !== 'other' && misfit(one, value) === undefined)
-      const own = fit.find((one) => one.is !== 'date') ?? fit[0]
+      const fit = type.of.filter((type) => type.is !== 'other' && misfit(type, value) === undefined)
+      const own = fit.find((type) => type.is !== 'date') ?? fit[0]
       return own ? brought(own, value, make, at) : value
     }
     case 'list':
-      return Array.isArray(value) ? value.map((one, i) => inner(type.of, one, i)) : value
+      return Array.isArray(value) ? value.map((item, i) => inner(type.of, item, i)) : value
     case 'object': {
       if (typeof value !== 'object' || value === null) return value
-      const types = new Map(type.fields.map((one) => [one.name, one.type]))
-      return Object.fromEntries(Object.entries(value).map(([key, one]) => [key, types.has(key) ? inner(types.get(key)!, one, key) : one]))
+      const types = new Map(type.fields.map((field) => [field.name, field.type]))
+      return Object.fromEntries(
+        Object.entries(value).map(([key, one]) => [
+          key,
+          types.has(key) ? inner(types.get(key)!, one, key) : one,
+        ]),
+      )
     }
     default:
       return value
@@ -196,7 +263,9 @@ export function misfit(type: TypeModel, value: unknown, at = 'value'): string | 
     case 'boolean':
       return typeof value === type.is ? undefined : `${at} should be a ${type.is}.`
     case 'date':
-      return typeof value === 'string' && !Number.isNaN(Date.parse(value)) ? undefined : `${at} should be a date in ISO 8601.`
+      return typeof value === 'string' && !Number.isNaN(Date.parse(value))
+        ? undefined
+        : `${at} should be a date in ISO 8601.`
     case 'null':
       return value === null ? undefined : `${at} should be null.`
     case 'undefined':
@@ -207,15 +276,16 @@ export function misfit(type: TypeModel, value: unknown, at = 'value'): string | 
     case 'literal':
       return value === type.value ? undefined : `${at} should be ${printType(type)}.`
     case 'union': {
-      const wrong = type.of.map((one) => misfit(one, value, at))
-      return wrong.some((one) => one === undefined) ? undefined : `${at} should be ${printType(type)}.`
+      const wrong = type.of.map((type) => misfit(type, value, at))
+      return wrong.some((text) => text === undefined) ? undefined : `${at} should be ${printType(type)}.`
     }
     case 'list': {
       if (!Array.isArray(value)) return `${at} should be a list.`
-      return value.map((one, i) => misfit(type.of, one, `${at}[${i}]`)).find((wrong) => wrong !== undefined)
+      return value.map((item, i) => misfit(type.of, item, `${at}[${i}]`)).find((wrong) => wrong !== undefined)
     }
     case 'object': {
-      if (typeof value !== 'object' || value === null || Array.isArray(value)) return `${at} should be an object.`
+      if (typeof value !== 'object' || value === null || Array.isArray(value))
+        return `${at} should be an object.`
       const given = value as Record<string, unknown>
       return type.fields
         .map((field) =>

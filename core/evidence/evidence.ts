@@ -19,10 +19,16 @@ export const evidenceSchema = z.object({
 })
 export type Evidence = z.infer<typeof evidenceSchema>
 
-/** Counts up whenever members are tried in another way than before, so that what was seen then is seen anew. */
+/**
+ * Counts up whenever members are tried in another way than before, so that what was seen then is seen anew.
+ */
 export const trialVersion = 3
 
 /** How much was seen of how many members. */
-export const shareSeen = (evidence: readonly Evidence[]): { seen: number; all: number } => ({ seen: evidence.filter((one) => one.mark === 'seen').length, all: evidence.length })
+export const shareSeen = (evidence: readonly Evidence[]): { seen: number; all: number } => ({
+  seen: evidence.filter((seenMember) => seenMember.mark === 'seen').length,
+  all: evidence.length,
+})
 /** Members that are said to be there and showed nothing. */
-export const inDoubt = (evidence: readonly Evidence[]): Evidence[] => evidence.filter((one) => one.mark === 'no effect' || one.mark === 'not found')
+export const inDoubt = (evidence: readonly Evidence[]): Evidence[] =>
+  evidence.filter((seenMember) => seenMember.mark === 'no effect' || seenMember.mark === 'not found')

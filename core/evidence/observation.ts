@@ -9,8 +9,19 @@ import { usageSchema } from '../code/usage'
  * that answers, a key on the first of them, or a method that is called.
  */
 export const caseSchema = z.object({
-  id: z.string().check(z.maxLength(500)), usage: usageSchema, sets: z.record(z.string(), z.string()), held: z.array(z.string()),
-  acts: z.array(z.union([z.literal('use'), z.object({ key: z.string() }), z.object({ call: z.string(), values: z.array(z.unknown()) })])).check(z.maxLength(40)),
+  id: z.string().check(z.maxLength(500)),
+  usage: usageSchema,
+  sets: z.record(z.string(), z.string()),
+  held: z.array(z.string()),
+  acts: z
+    .array(
+      z.union([
+        z.literal('use'),
+        z.object({ key: z.string() }),
+        z.object({ call: z.string(), values: z.array(z.unknown()) }),
+      ]),
+    )
+    .check(z.maxLength(40)),
 })
 export type Case = z.infer<typeof caseSchema>
 
@@ -19,11 +30,19 @@ const word = z.string().check(z.maxLength(300))
  * What was seen of a case. `tree`, `style` and `values` are fingerprints: of what is rendered, without the
  * attributes of the component's own element; of the computed styles of all of it; of its public values
  * and what a form would send, of what it tells assistive technology by itself, of pictures it draws, of
- * what it gave the focus to, and of what a method answered. `fired` are events with a fingerprint of what they carried, `answered` the
+ * what it gave the focus to, and of what a method answered. `fired` are events with a fingerprint of what
+ * they carried, `answered` the
  * keys it took for itself.
  */
 export const observationSchema = z.object({
-  id: z.string().check(z.maxLength(500)), failed: z.optional(word), tree: word, style: word, values: z.record(word, word),
-  parts: z.array(word).check(z.maxLength(500)), slots: z.array(word).check(z.maxLength(500)), fired: z.array(word).check(z.maxLength(500)), answered: z.array(word).check(z.maxLength(100)),
+  id: z.string().check(z.maxLength(500)),
+  failed: z.optional(word),
+  tree: word,
+  style: word,
+  values: z.record(word, word),
+  parts: z.array(word).check(z.maxLength(500)),
+  slots: z.array(word).check(z.maxLength(500)),
+  fired: z.array(word).check(z.maxLength(500)),
+  answered: z.array(word).check(z.maxLength(100)),
 })
 export type Observation = z.infer<typeof observationSchema>

@@ -3,92 +3,245 @@ import type { Usage } from '../code/usage'
 import type { Case, Observation } from './observation'
 import { samplesOf, trial } from './trial'
 
-const contractOf = (body: string, comment = '') => readLibrary([{ path: 'a.ts', text: `/** A. ${comment} */\nclass A extends HTMLElement {\n${body}\n}\ncustomElements.define('x-a', A)` }]).contracts[0]!
+const contractOf = (body: string, comment = '') =>
+  readLibrary([
+    {
+      path: 'a.ts',
+      text:
+        `/** A. ${comment} */\nclass A extends HTMLElement ` +
+        `{\n${body}\n}\ncustomElements.define('x-a', A)`,
+    },
+  ]).contracts[0]!
 const face: Usage = { props: {}, slots: {} }
 
 /** A browser that is made up: what `looks` says of a case is what it shows. */
-function run(contract: ReturnType<typeof contractOf>, looks: (one: Case) => Partial<Observation>) {
+function run(contract: ReturnType<typeof contractOf>, looks: (testCase: Case) => Partial<Observation>) {
   const steps = trial(contract, face)
   const rounds: Case[][] = []
   let step = steps.next([])
   while (!step.done) {
     rounds.push(step.value)
-    step = steps.next(step.value.map((one) => ({ id: one.id, tree: '', style: '', values: {}, parts: [], slots: [], fired: [], answered: [], ...looks(one) })))
+    step = steps.next(
+      step.value.map((trialCase) => ({
+        id: trialCase.id,
+        tree: '',
+        style: '',
+        values: {},
+        parts: [],
+        slots: [],
+        fired: [],
+        answered: [],
+        ...looks(trialCase),
+      })),
+    )
   }
-  return { rounds, marks: Object.fromEntries(step.value.map((one) => [one.member, one.mark])), evidence: step.value }
+  return {
+    rounds,
+    marks: Object.fromEntries(step.value.map((trialCase) => [trialCase.member, trialCase.mark])),
+    evidence: step.value,
+  }
 }
 const two = contractOf("  tone: 'calm' | 'loud' = 'calm'\n  open = false")
 
-test('a prop that changes what is shown is seen; one that changes nothing is said to have no effect only after every condition, at rest and in use', () => {
-  const { marks, rounds, evidence } = run(two, ({ usage }) => ({ tree: String(usage.props.tone ?? 'calm') }))
-  expect(marks).toEqual({ 'prop:tone': 'seen', 'prop:open': 'no effect' })
-  const cases = rounds.flat().filter((one) => one.id.startsWith('prop|open'))
-  expect(cases.some((one) => one.usage.props.tone === 'loud')).toBe(true)
-  expect(cases.some((one) => one.acts.length > 0)).toBe(true)
-  expect(evidence.find((one) => one.member === 'prop:tone')!.between!.map((one) => one.props.tone)).toEqual([undefined, 'loud'])
-})
+test(
+  'a prop that changes what is shown is seen; one that changes nothing is said to have no ' +
+    'effect only after every condition, at rest and in use',
+  () => {
+    const { marks, rounds, evidence } = run(two, ({ usage }) => ({
+      tree: String(usage.props.tone ?? 'calm'),
+    }))
+    expect(marks).toEqual({ 'prop:tone': 'seen', 'prop:open': 'no effect' })
+    const cases = rounds.flat().filter((round) => round.id.startsWith('prop|open'))
+    expect(cases.some((trialCase) => trialCase.usage.props.tone === 'loud')).toBe(true)
+    expect(cases.some((trialCase) => trialCase.acts.length > 0)).toBe(true)
+    expect(
+      evidence
+        .find((seenMember) => seenMember.member === 'prop:tone')!
+        .between!.map((usage) => usage.props.tone),
+    ).toEqual([undefined, 'loud'])
+  },
+)
 test('a prop that matters only with another one set is seen, and in what condition', () => {
-  const { evidence } = run(two, ({ usage }) => ({ tree: usage.props.tone === 'loud' ? `loud ${String(usage.props.open ?? false)}` : 'calm' }))
-  expect(evidence.find((one) => one.member === 'prop:open')).toMatchObject({ mark: 'seen', says: 'It changed what is shown, with tone loud.' })
+  const { evidence } = run(two, ({ usage }) => ({
+    tree: usage.props.tone === 'loud' ? `loud ${String(usage.props.open ?? false)}` : 'calm',
+  }))
+  expect(evidence.find((seenMember) => seenMember.member === 'prop:open')).toMatchObject({
+    mark: 'seen',
+    says: 'It changed what is shown, with tone loud.',
+  })
 })
 test('a prop that matters only in use is seen', () => {
-  expect(run(two, ({ usage, acts }) => (acts.length ? { tree: String(usage.props.tone), fired: [`go ${String(usage.props.open ?? false)}`] } : { tree: String(usage.props.tone) })).marks['prop:open']).toBe('seen')
+  expect(
+    run(two, ({ usage, acts }) =>
+      acts.length
+        ? { tree: String(usage.props.tone), fired: [`go ${String(usage.props.open ?? false)}`] }
+        : { tree: String(usage.props.tone) },
+    ).marks['prop:open'],
+  ).toBe('seen')
 })
 test('what a prop says of itself is no effect; what another one says because of it is', () => {
-  expect(run(two, ({ usage }) => ({ tree: String(usage.props.tone), values: { open: String(usage.props.open) } })).marks['prop:open']).toBe('no effect')
-  expect(run(two, ({ usage }) => ({ tree: String(usage.props.tone), values: { tone: String(usage.props.open) } })).marks['prop:open']).toBe('seen')
+  expect(
+    run(two, ({ usage }) => ({ tree: String(usage.props.tone), values: { open: String(usage.props.open) } }))
+      .marks['prop:open'],
+  ).toBe('no effect')
+  expect(
+    run(two, ({ usage }) => ({ tree: String(usage.props.tone), values: { tone: String(usage.props.open) } }))
+      .marks['prop:open'],
+  ).toBe('seen')
 })
 test('a value that is another each time it is asked for is no sign of anything', () => {
   let count = 0
   const noise = () => ({ values: { attributes: String(count++), tone: 'steady' } })
-  expect(run(two, ({ usage }) => ({ tree: String(usage.props.tone), ...noise() })).marks).toEqual({ 'prop:tone': 'seen', 'prop:open': 'no effect' })
+  expect(run(two, ({ usage }) => ({ tree: String(usage.props.tone), ...noise() })).marks).toEqual({
+    'prop:tone': 'seen',
+    'prop:open': 'no effect',
+  })
 })
 test('a default that is not what nothing set shows is remarked', () => {
-  const { evidence } = run(two, ({ usage }) => ({ tree: String(usage.props.tone ?? 'loud'), style: String(usage.props.open ?? false) }))
-  expect(evidence.find((one) => one.member === 'prop:tone')!.remark).toBe("Set to its default, 'calm', it looks otherwise than not set.")
-  expect(evidence.find((one) => one.member === 'prop:open')!.remark).toBeUndefined()
+  const { evidence } = run(two, ({ usage }) => ({
+    tree: String(usage.props.tone ?? 'loud'),
+    style: String(usage.props.open ?? false),
+  }))
+  expect(evidence.find((seenMember) => seenMember.member === 'prop:tone')!.remark).toBe(
+    "Set to its default, 'calm', it looks otherwise than not set.",
+  )
+  expect(evidence.find((seenMember) => seenMember.member === 'prop:open')!.remark).toBeUndefined()
 })
 test('parts, slots, events and keys: found, provoked, or not', () => {
-  const contract = contractOf("  connectedCallback() { this.attachShadow({ mode: 'open' }).innerHTML = '<p part=\"body\"><slot></slot><slot name=\"late\"></slot></p>'; this.addEventListener('keydown', (event) => { if (event.key === 'Escape') this.dispatchEvent(new Event('shut')); if (event.key === 'Enter') this.dispatchEvent(new Event('open')) }) }", '\n * @csspart icon - None.')
+  const contract = contractOf(
+    "  connectedCallback() { this.attachShadow({ mode: 'open' }).innerHTML = '<p " +
+      'part="body"><slot></slot><slot name="late"></slot></p>\'; ' +
+      "this.addEventListener('keydown', (event) => { if (event.key === 'Escape') " +
+      "this.dispatchEvent(new Event('shut')); if (event.key === 'Enter') this.dispatchEvent(new " +
+      "Event('open')) }) }",
+    '\n * @csspart icon - None.',
+  )
   const { marks } = run(contract, ({ usage, acts }) => ({
-    parts: ['body'], slots: [''], tree: usage.slots[''] ? 'filled' : '', ...(acts.some((one) => one !== 'use' && 'key' in one && one.key === 'Escape') ? { fired: ['shut x'], answered: ['Escape'] } : {}),
+    parts: ['body'],
+    slots: [''],
+    tree: usage.slots[''] ? 'filled' : '',
+    ...(acts.some((act) => act !== 'use' && 'key' in act && act.key === 'Escape')
+      ? { fired: ['shut x'], answered: ['Escape'] }
+      : {}),
   }))
-  expect(marks).toMatchObject({ 'part:body': 'seen', 'part:icon': 'not found', 'slot:': 'seen', 'slot:late': 'not found', 'event:shut': 'seen', 'event:open': 'not tried', 'key:Escape': 'seen', 'key:Enter': 'not tried' })
+  expect(marks).toMatchObject({
+    'part:body': 'seen',
+    'part:icon': 'not found',
+    'slot:': 'seen',
+    'slot:late': 'not found',
+    'event:shut': 'seen',
+    'event:open': 'not tried',
+    'key:Escape': 'seen',
+    'key:Enter': 'not tried',
+  })
 })
 test('what looks otherwise each time, or does not render, is not tried, and says why', () => {
   let n = 0
-  expect(run(two, () => ({ tree: String(n++) })).evidence[0]).toMatchObject({ mark: 'not tried', says: expect.stringContaining('otherwise each time') })
-  expect(run(two, () => ({ failed: 'Error: no' })).evidence[0]).toMatchObject({ mark: 'not tried', says: 'It did not render as on the shelf: Error: no' })
-})
-test('samples fit their types, as deep as they go', () => {
-  expect(samplesOf({ is: 'list', of: { is: 'object', fields: [{ name: 'id', type: { is: 'string' }, optional: false }, { name: 'full', type: { is: 'boolean' }, optional: true }] } })).toEqual([[{ id: 'Skerray', full: true }], [{ id: 'Skerray', full: true }, { id: '3', full: false }, { id: 'Skerray', full: true }]])
-  expect(samplesOf({ is: 'function' })).toEqual([])
-  expect(samplesOf({ is: 'object', fields: [{ name: 'run', type: { is: 'function' }, optional: false }] })).toEqual([])
-})
-
-test('methods are called, beside the same without a call: seen by what changes, and not held against one that does nothing', () => {
-  const contract = contractOf("  open() { this.textContent = 'open' }\n  total(): number { return 3 }\n  wait() {}\n  pick(node: Element) {}\n  fail() { throw new Error('no') }")
-  const called = (acts: Case['acts']) => acts.flatMap((one) => (one !== 'use' && 'call' in one ? [one.call] : []))[0]
-  const { marks, evidence } = run(contract, ({ acts }) => ({ open: { tree: 'open' }, total: { values: { ' answered total': '3' } }, fail: { failed: 'Error: no' } })[called(acts) as 'open'] ?? {})
-  expect(marks).toEqual({ 'method:open': 'seen', 'method:total': 'seen', 'method:wait': 'not tried', 'method:pick': 'not tried', 'method:fail': 'not tried' })
-  expect(Object.fromEntries(evidence.map((one) => [one.member, one.says]))).toMatchObject({
-    'method:open': 'Called, it changed what is shown.', 'method:total': 'Called, it answered.', 'method:pick': 'It takes something that cannot be made up here.', 'method:fail': 'Called, it failed: Error: no',
+  expect(run(two, () => ({ tree: String(n++) })).evidence[0]).toMatchObject({
+    mark: 'not tried',
+    says: expect.stringContaining('otherwise each time'),
+  })
+  expect(run(two, () => ({ failed: 'Error: no' })).evidence[0]).toMatchObject({
+    mark: 'not tried',
+    says: 'It did not render as on the shelf: Error: no',
   })
 })
+test('samples fit their types, as deep as they go', () => {
+  expect(
+    samplesOf({
+      is: 'list',
+      of: {
+        is: 'object',
+        fields: [
+          { name: 'id', type: { is: 'string' }, optional: false },
+          { name: 'full', type: { is: 'boolean' }, optional: true },
+        ],
+      },
+    }),
+  ).toEqual([
+    [{ id: 'Skerray', full: true }],
+    [
+      { id: 'Skerray', full: true },
+      { id: '3', full: false },
+      { id: 'Skerray', full: true },
+    ],
+  ])
+  expect(samplesOf({ is: 'function' })).toEqual([])
+  expect(
+    samplesOf({ is: 'object', fields: [{ name: 'run', type: { is: 'function' }, optional: false }] }),
+  ).toEqual([])
+})
+
+test(
+  'methods are called, beside the same without a call: seen by what changes, and not held ' +
+    'against one that does nothing',
+  () => {
+    const contract = contractOf(
+      "  open() { this.textContent = 'open' }\n  total(): number { return 3 }\n  wait() {}\n  " +
+        "pick(node: Element) {}\n  fail() { throw new Error('no') }",
+    )
+    const called = (acts: Case['acts']) =>
+      acts.flatMap((act) => (act !== 'use' && 'call' in act ? [act.call] : []))[0]
+    const { marks, evidence } = run(
+      contract,
+      ({ acts }) =>
+        ({
+          open: { tree: 'open' },
+          total: { values: { ' answered total': '3' } },
+          fail: { failed: 'Error: no' },
+        })[called(acts) as 'open'] ?? {},
+    )
+    expect(marks).toEqual({
+      'method:open': 'seen',
+      'method:total': 'seen',
+      'method:wait': 'not tried',
+      'method:pick': 'not tried',
+      'method:fail': 'not tried',
+    })
+    expect(
+      Object.fromEntries(evidence.map((seenMember) => [seenMember.member, seenMember.says])),
+    ).toMatchObject({
+      'method:open': 'Called, it changed what is shown.',
+      'method:total': 'Called, it answered.',
+      'method:pick': 'It takes something that cannot be made up here.',
+      'method:fail': 'Called, it failed: Error: no',
+    })
+  },
+)
 test('a method that matters only after use is called then', () => {
-  const { evidence } = run(contractOf('  close() {}'), ({ acts }) => ({ tree: acts.includes('use') && acts.length === 1 ? 'open' : 'shut' }))
-  expect(evidence).toEqual([{ member: 'method:close', mark: 'seen', says: 'Called, it changed what is shown, after use.' }])
+  const { evidence } = run(contractOf('  close() {}'), ({ acts }) => ({
+    tree: acts.includes('use') && acts.length === 1 ? 'open' : 'shut',
+  }))
+  expect(evidence).toEqual([
+    { member: 'method:close', mark: 'seen', says: 'Called, it changed what is shown, after use.' },
+  ])
 })
 test('a prop that takes a function is given one: seen when something calls it, and not said to do nothing', () => {
   const contract = contractOf('  done: (() => void) | undefined\n  late: (() => void) | undefined')
-  expect(run(contract, ({ usage, acts }) => (usage.props.done && acts.length ? { fired: ['done() x'] } : {})).marks).toEqual({ 'prop:done': 'seen', 'prop:late': 'not tried' })
+  expect(
+    run(contract, ({ usage, acts }) => (usage.props.done && acts.length ? { fired: ['done() x'] } : {}))
+      .marks,
+  ).toEqual({ 'prop:done': 'seen', 'prop:late': 'not tried' })
 })
 
 test('what is there only where a list has entries is looked for with some', () => {
-  const contract = contractOf("  stops: string[] = []\n  chosen = 0\n  connectedCallback() { this.attachShadow({ mode: 'open' }).innerHTML = '<slot name=\"after\"></slot>' }")
+  const contract = contractOf(
+    '  stops: string[] = []\n  chosen = 0\n  connectedCallback() { this.attachShadow({ mode: ' +
+      "'open' }).innerHTML = '<slot name=\"after\"></slot>' }",
+  )
   const { evidence } = run(contract, ({ usage }) => {
     const stops = (usage.props.stops as string[] | undefined) ?? []
-    return stops.length ? { tree: `${stops.join()} ${String(usage.props.chosen)} ${String('after' in usage.slots)}`, slots: ['after'] } : {}
+    return stops.length
+      ? {
+          tree: `${stops.join()} ${String(usage.props.chosen)} ${String('after' in usage.slots)}`,
+          slots: ['after'],
+        }
+      : {}
   })
-  expect(Object.fromEntries(evidence.map((one) => [one.member, one.says]))).toMatchObject({ 'prop:chosen': 'It changed what is shown, with entries in stops.', 'slot:after': 'What fills it is shown, with entries in stops.' })
+  expect(
+    Object.fromEntries(evidence.map((seenMember) => [seenMember.member, seenMember.says])),
+  ).toMatchObject({
+    'prop:chosen': 'It changed what is shown, with entries in stops.',
+    'slot:after': 'What fills it is shown, with entries in stops.',
+  })
 })

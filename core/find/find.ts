@@ -8,12 +8,32 @@ export type WrittenWords = ReadonlyMap<string, ReadonlyMap<string, string>>
 export type Marked = string[]
 
 /** Something of a library that a search led to: a component, or one of its members. */
-export interface Hit { id: string; tag: string; member: string | undefined; title: Marked; under: Marked; excerpt: Marked | undefined }
+export interface Hit {
+  id: string
+  tag: string
+  member: string | undefined
+  title: Marked
+  under: Marked
+  excerpt: Marked | undefined
+}
 
-interface Entry { id: string; tag: string; member: string | undefined; title: string; under: string; words: string; kind: string; boost: number }
+interface Entry {
+  id: string
+  tag: string
+  member: string | undefined
+  title: string
+  under: string
+  words: string
+  kind: string
+  boost: number
+}
 
 /** Where words end: white space, the signs that join names, and the step from a small letter to a capital. */
-const parts = (text: string): string[] => text.replace(/(\p{Ll}|\d)(\p{Lu})/gu, '$1 $2').split(/[^\p{L}\p{N}]+/u).filter(Boolean)
+const parts = (text: string): string[] =>
+  text
+    .replace(/(\p{Ll}|\d)(\p{Lu})/gu, '$1 $2')
+    .split(/[^\p{L}\p{N}]+/u)
+    .filter(Boolean)
 /** The words of a text, and of a short one, such as a name, all of them as one. */
 const terms = (text: string): string[] => {
   const all = parts(text)
@@ -22,46 +42,91 @@ const terms = (text: string): string[] => {
 
 /** Finds components and members of a library by name, tag, kind, and what comments and people say of them. */
 export class Finder {
-  private readonly search = new MiniSearch<Entry>({ fields: ['title', 'under', 'words', 'kind'], storeFields: ['tag', 'member', 'title', 'under', 'words', 'boost'], tokenize: terms, processTerm: (term) => fold(term) })
+  private readonly search = new MiniSearch<Entry>({
+    fields: ['title', 'under', 'words', 'kind'],
+    storeFields: ['tag', 'member', 'title', 'under', 'words', 'boost'],
+    tokenize: terms,
+    processTerm: (term) => fold(term),
+  })
 
   constructor(contracts: readonly Contract[], prefix: string, written: WrittenWords = new Map()) {
     const entries: Entry[] = []
-    for (const one of contracts) {
-      const title = componentTitle(one.tag, prefix)
-      entries.push({ id: one.tag, tag: one.tag, member: undefined, title, under: one.tag, words: [one.summary, one.group ?? ''].filter(Boolean).join(' · '), kind: 'component', boost: 2 })
-      for (const member of one.members) {
+    for (const contract of contracts) {
+      const title = componentTitle(contract.tag, prefix)
+      entries.push({
+        id: contract.tag,
+        tag: contract.tag,
+        member: undefined,
+        title,
+        under: contract.tag,
+        words: [contract.summary, contract.group ?? ''].filter(Boolean).join(' · '),
+        kind: 'component',
+        boost: 2,
+      })
+      for (const member of contract.members) {
         const key = memberKey(member)
-        entries.push({ id: `${one.tag} ${key}`, tag: one.tag, member: key, title: memberTitle(member), under: `${kindTitle(member.kind)} of ${title}`, words: [written.get(one.tag)?.get(key), member.comment].filter(Boolean).join(' · '), kind: member.kind, boost: 1 })
+        entries.push({
+          id: `${contract.tag} ${key}`,
+          tag: contract.tag,
+          member: key,
+          title: memberTitle(member),
+          under: `${kindTitle(member.kind)} of ${title}`,
+          words: [written.get(contract.tag)?.get(key), member.comment].filter(Boolean).join(' · '),
+          kind: member.kind,
+          boost: 1,
+        })
       }
     }
     this.search.addAll(entries)
   }
 
-  /** What all words of `text` lead to, the best first; `most` at most. A word may be a beginning, and a longer one may hold a slip. */
+  /**
+   * What all words of `text` lead to, the best first; `most` at most. A word may be a beginning, and a longer
+   * one may hold a slip.
+   */
   find(text: string, most = 12): Hit[] {
     if (!text.trim()) return []
-    const found = this.search.search(text, { prefix: true, fuzzy: (term) => (term.length > 4 ? 0.2 : false), boost: { title: 3, under: 1.5 }, combineWith: 'AND', tokenize: parts, boostDocument: (_id, _term, stored) => Number(stored?.boost ?? 1) })
+    const found = this.search.search(text, {
+      prefix: true,
+      fuzzy: (term) => (term.length > 4 ? 0.2 : false),
+      boost: { title: 3, under: 1.5 },
+      combineWith: 'AND',
+      tokenize: parts,
+      boostDocument: (_id, _term, stored) => Number(stored?.boost ?? 1),
+    })
     return found.slice(0, most).map((hit) => {
       const entry = hit as unknown as Entry
       const match = matcher(hit.terms)
       const inWords = Object.values(hit.match).some((fields) => fields.includes('words'))
-      return { id: hit.id as string, tag: entry.tag, member: entry.member, title: marked(entry.title, match), under: marked(entry.under, match), excerpt: inWords && entry.words ? marked(excerptOf(entry.words, match), match) : undefined }
+      return {
+        id: hit.id as string,
+        tag: entry.tag,
+        member: entry.member,
+        title: marked(entry.title, match),
+        under: marked(entry.under, match),
+        excerpt: inWords && entry.words ? marked(excerptOf(entry.words, match), match) : undefined,
+      }
     })
   }
 
   /** The components that `text` leads to, each with the hit that shows it best. */
   components(text: string): Map<string, Hit> {
     const best = new Map<string, Hit>()
-    for (const one of this.find(text, Infinity)) if (!best.has(one.tag)) best.set(one.tag, one)
+    for (const hit of this.find(text, Infinity)) if (!best.has(hit.tag)) best.set(hit.tag, hit)
     return best
   }
 }
 
 const fold = (text: string): string => text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase()
 
-/** The terms that were found, as they may stand in a text: from the beginning of a word or of a part of a name. */
+/**
+ * The terms that were found, as they may stand in a text: from the beginning of a word or of a part of a
+ * name.
+ */
 function matcher(found: readonly string[]): RegExp {
-  const escaped = found.toSorted((a, b) => b.length - a.length).map((one) => one.replace(/[^\p{L}\p{N}]/gu, '\\$&'))
+  const escaped = found
+    .toSorted((a, b) => b.length - a.length)
+    .map((text) => text.replace(/[^\p{L}\p{N}]/gu, '\\$&'))
   return new RegExp(`(${escaped.join('|') || '(?!)'})`, 'iu')
 }
 

@@ -7,9 +7,30 @@ import { isBeside } from './source/reading'
 import { SourceSet, type SourceText } from './source/source-set'
 
 /** Packages to install for a library, by name with the range it asks for, and what cannot be had. */
-export interface Wanted { packages: Record<string, string>; problems: Problem[] }
+export interface Wanted {
+  packages: Record<string, string>
+  problems: Problem[]
+}
 
-const built = new Set(['assert', 'buffer', 'child_process', 'crypto', 'events', 'fs', 'http', 'https', 'net', 'os', 'path', 'process', 'stream', 'url', 'util', 'worker_threads', 'zlib'])
+const built = new Set([
+  'assert',
+  'buffer',
+  'child_process',
+  'crypto',
+  'events',
+  'fs',
+  'http',
+  'https',
+  'net',
+  'os',
+  'path',
+  'process',
+  'stream',
+  'url',
+  'util',
+  'worker_threads',
+  'zlib',
+])
 
 /**
  * What a library's source asks for from outside: the packages it imports, at the ranges its
@@ -17,7 +38,13 @@ const built = new Set(['assert', 'buffer', 'child_process', 'crypto', 'events', 
  * tools that build it are left out. A package that does not come from a registry is told and left out.
  */
 export function dependenciesOf(files: SourceText[]): Wanted {
-  const sources = new SourceSet(files.filter((one) => one.path === 'package.json' || one.path === 'tsconfig.json' || !isBeside(one.path)).map((one) => ({ ...one, text: one.path.endsWith('.json') ? one.text : '' })), undefined, { parse: false })
+  const sources = new SourceSet(
+    files
+      .filter((file) => file.path === 'package.json' || file.path === 'tsconfig.json' || !isBeside(file.path))
+      .map((file) => ({ ...file, text: file.path.endsWith('.json') ? file.text : '' })),
+    undefined,
+    { parse: false },
+  )
   const problems: Problem[] = []
   const manifest = packageJson(files, problems)
   const imported = new Map<string, { file: string; line: number }>()
@@ -27,34 +54,51 @@ export function dependenciesOf(files: SourceText[]): Wanted {
     const { importedFiles } = ts.preProcessFile(text, true, true)
     for (const { fileName, pos } of importedFiles) {
       const name = nameIn(fileName)
-      if (!name || built.has(name) || imported.has(name) || sources.resolve(path, fileName) !== undefined) continue
+      if (!name || built.has(name) || imported.has(name) || sources.resolve(path, fileName) !== undefined)
+        continue
       imported.set(name, { file: path, line: text.slice(0, pos).split('\n').length })
     }
-    if (/\.[jt]sx$/.test(path) && !imported.has(jsxRuntime(manifest))) imported.set(jsxRuntime(manifest), { file: path, line: 1 })
+    if (/\.[jt]sx$/.test(path) && !imported.has(jsxRuntime(manifest)))
+      imported.set(jsxRuntime(manifest), { file: path, line: 1 })
   }
   if (imported.has('react')) imported.set('react-dom', imported.get('react')!)
 
-  const said: Record<string, string> = { ...manifest.devDependencies, ...manifest.peerDependencies, ...manifest.dependencies }
+  const said: Record<string, string> = {
+    ...manifest.devDependencies,
+    ...manifest.peerDependencies,
+    ...manifest.dependencies,
+  }
   const packages: Record<string, string> = {}
   const self = manifest.name
   for (const [name, place] of imported) {
     if (name === self) continue
     const range = said[name] ?? '*'
     if (!isFromRegistry(range)) {
-      problems.push({ code: 'dependency-elsewhere', what: `${name} is asked for as “${range}”, which is not a version in a registry.`, where: { file: 'package.json' }, todo: `Components that need it are not rendered; the first is ${place.file}. Name a version, and bring the source in again.` })
+      problems.push({
+        code: 'dependency-elsewhere',
+        what: `${name} is asked for as “${range}”, which is not a version in a registry.`,
+        where: { file: 'package.json' },
+        todo:
+          `Components that need it are not rendered; the first is ${place.file}. Name a ` +
+          'version, and bring the source in again.',
+      })
       continue
     }
     packages[name] = range
     const types = `@types/${name.replace(/^@/, '').replace('/', '__')}`
     if (said[types] && isFromRegistry(said[types])) packages[types] = said[types]
-    else if (['react', 'react-dom'].includes(name) && /\.tsx?$/.test(place.file)) packages[types] = majorOf(range)
+    else if (['react', 'react-dom'].includes(name) && /\.tsx?$/.test(place.file))
+      packages[types] = majorOf(range)
   }
   return { packages, problems }
 }
 
 const nameIn = (specifier: string): string | undefined => {
   if (/^[./#]|^node:|^https?:|^[@~]\//.test(specifier)) return undefined
-  const name = specifier.split('/').slice(0, specifier.startsWith('@') ? 2 : 1).join('/')
+  const name = specifier
+    .split('/')
+    .slice(0, specifier.startsWith('@') ? 2 : 1)
+    .join('/')
   return isPackageName(name) ? name : undefined
 }
 
@@ -64,18 +108,38 @@ const majorOf = (range: string): string => {
   return least && least.major > 0 ? `^${least.major}` : '*'
 }
 
-interface PackageJson { name?: string; dependencies: Record<string, string>; devDependencies: Record<string, string>; peerDependencies: Record<string, string> }
+interface PackageJson {
+  name?: string
+  dependencies: Record<string, string>
+  devDependencies: Record<string, string>
+  peerDependencies: Record<string, string>
+}
 
 function packageJson(files: SourceText[], problems: Problem[]): PackageJson {
   const empty: PackageJson = { dependencies: {}, devDependencies: {}, peerDependencies: {} }
-  const file = files.find((one) => one.path === 'package.json')
+  const file = files.find((file) => file.path === 'package.json')
   if (!file) return empty
   try {
     const read = JSON.parse(file.text) as Record<string, unknown>
-    const ranges = (key: string): Record<string, string> => Object.fromEntries(Object.entries(typeof read[key] === 'object' && read[key] ? read[key] : {}).filter((one): one is [string, string] => typeof one[1] === 'string'))
-    return { ...(typeof read.name === 'string' ? { name: read.name } : {}), dependencies: ranges('dependencies'), devDependencies: ranges('devDependencies'), peerDependencies: ranges('peerDependencies') }
+    const ranges = (key: string): Record<string, string> =>
+      Object.fromEntries(
+        Object.entries(typeof read[key] === 'object' && read[key] ? read[key] : {}).filter(
+          (entry): entry is [string, string] => typeof entry[1] === 'string',
+        ),
+      )
+    return {
+      ...(typeof read.name === 'string' ? { name: read.name } : {}),
+      dependencies: ranges('dependencies'),
+      devDependencies: ranges('devDependencies'),
+      peerDependencies: ranges('peerDependencies'),
+    }
   } catch {
-    problems.push({ code: 'package-not-json', what: 'package.json is not JSON.', where: { file: 'package.json' }, todo: 'Mend it; until then nothing says which packages the library needs.' })
+    problems.push({
+      code: 'package-not-json',
+      what: 'package.json is not JSON.',
+      where: { file: 'package.json' },
+      todo: 'Mend it; until then nothing says which packages the library needs.',
+    })
     return empty
   }
 }

@@ -14,7 +14,8 @@ import { readVue } from './vue/read'
  * what lies outside the library is asked of `outside`. A file that cannot be read is a problem by name
  * and costs only what it holds.
  */
-export const readLibrary = (files: SourceText[], outside?: Outside): Reading => new LibraryReader(outside).read(files)
+export const readLibrary = (files: SourceText[], outside?: Outside): Reading =>
+  new LibraryReader(outside).read(files)
 
 /**
  * Reads one library again and again. What was read of a component is taken over as long as neither
@@ -41,23 +42,34 @@ export class LibraryReader {
 
 function readAll(sources: SourceSet, types: CheckedTypes, aside: Problem[]): Reading {
   const readings = [readCustomElements(sources), readVue(sources, types), readFunctions(sources, types)]
-  const lost = [...sources.scripts.keys()].flatMap((file) => sources.once(`lost ${file}`, [file], () => lostImports(sources, file)))
-  const problems = [...aside, ...sources.problems, ...lost, ...readings.flatMap((one) => one.problems)]
+  const lost = [...sources.scripts.keys()].flatMap((file) =>
+    sources.once(`lost ${file}`, [file], () => lostImports(sources, file)),
+  )
+  const problems = [
+    ...aside,
+    ...sources.problems,
+    ...lost,
+    ...readings.flatMap((reading) => reading.problems),
+  ]
   const contracts = new Map<string, Contract>()
-  for (const one of readings.flatMap((reading) => reading.contracts)) {
-    const other = contracts.get(one.tag)
-    if (other) problems.push(sameName(one.tag, one.place, other.place.file))
-    else contracts.set(one.tag, one)
+  for (const contract of readings.flatMap((reading) => reading.contracts)) {
+    const other = contracts.get(contract.tag)
+    if (other) problems.push(sameName(contract.tag, contract.place, other.place.file))
+    else contracts.set(contract.tag, contract)
   }
   for (const [path, text] of sources.texts) {
     if (!isManifest(path)) continue
     const stated = sources.once(`manifest ${path}`, [path], () => readManifest(path, text))
     problems.push(...stated.problems)
-    for (const one of stated.contracts) {
-      const read = contracts.get(one.tag)
+    for (const contract of stated.contracts) {
+      const read = contracts.get(contract.tag)
       // what was read from source stands; what is only stated stands where there is no source for it
-      if (read) contracts.set(one.tag, withWordsOf(read, one))
-      else contracts.set(one.tag, sources.texts.has(one.files[0]!) ? one : { ...one, files: [path] })
+      if (read) contracts.set(contract.tag, withWordsOf(read, contract))
+      else
+        contracts.set(
+          contract.tag,
+          sources.texts.has(contract.files[0]!) ? contract : { ...contract, files: [path] },
+        )
     }
   }
   problems.push(...sources.tooLarge)

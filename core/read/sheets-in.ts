@@ -6,14 +6,21 @@ import { vueParts, vueScript } from './source/vue-script'
 
 /** A file's script as the compiler has it, on its own lines; `undefined` where there is none. */
 export function scriptIn(file: SourceText): ts.SourceFile | undefined {
-  const script = file.path.endsWith('.vue') ? vueScript(file.path, file.text) : /\.[cm]?[jt]sx?$/.test(file.path) ? { text: file.text, kind: /\.jsx?$/.test(file.path) ? ts.ScriptKind.JSX : undefined } : undefined
+  const script = file.path.endsWith('.vue')
+    ? vueScript(file.path, file.text)
+    : /\.[cm]?[jt]sx?$/.test(file.path)
+      ? { text: file.text, kind: /\.jsx?$/.test(file.path) ? ts.ScriptKind.JSX : undefined }
+      : undefined
   return script && ts.createSourceFile(file.path, script.text, ts.ScriptTarget.Latest, true, script.kind)
 }
 
 /** What stands for what an interpolation fills in. */
 export const blanked = '\u0001'
 
-/** The text of a string or template as it is written, without its quotes; what is filled in is blanked, at the same length. */
+/**
+ * The text of a string or template as it is written, without its quotes; what is filled in is blanked, at the
+ * same length.
+ */
 export function writtenText(node: ts.StringLiteralLike | ts.TemplateExpression): string {
   const all = node.getSourceFile().text
   const from = node.getStart() + 1
@@ -33,7 +40,8 @@ function stylesIn(text: string): { text: string; from: number }[] {
   const found: { text: string; from: number }[] = []
   const visit = (node: DefaultTreeAdapterMap['node']): void => {
     const inner = node.nodeName === 'style' && 'childNodes' in node ? node.childNodes[0] : undefined
-    if (inner && 'value' in inner) found.push({ text: inner.value, from: inner.sourceCodeLocation?.startOffset ?? 0 })
+    if (inner && 'value' in inner)
+      found.push({ text: inner.value, from: inner.sourceCodeLocation?.startOffset ?? 0 })
     if ('content' in node) visit(node.content)
     if ('childNodes' in node) node.childNodes.forEach(visit)
   }
@@ -41,18 +49,34 @@ function stylesIn(text: string): { text: string; from: number }[] {
   return found
 }
 
-/** The style sheets with conditions that stand in a file: its own text, styles of a Vue component, strings and templates of script. `line` is that of an offset in the sheet. */
-export function sheetsIn(file: SourceText, script = scriptIn(file)): { css: string; line(offset: number): number }[] {
+/**
+ * The style sheets with conditions that stand in a file: its own text, styles of a Vue component, strings and
+ * templates of script. `line` is that of an offset in the sheet.
+ */
+export function sheetsIn(
+  file: SourceText,
+  script = scriptIn(file),
+): { css: string; line(offset: number): number }[] {
   const lines = new Lines(file.text)
-  const at = (css: string, from: number) => ({ css, line: (offset: number) => lines.before(from + offset) + 1 })
-  const found = file.path.endsWith('.css') ? [at(file.text, 0)] : file.path.endsWith('.vue') ? vueParts(file.path, file.text).descriptor.styles.map((style) => at(style.content, style.loc.start.offset)) : []
+  const at = (css: string, from: number) => ({
+    css,
+    line: (offset: number) => lines.before(from + offset) + 1,
+  })
+  const found = file.path.endsWith('.css')
+    ? [at(file.text, 0)]
+    : file.path.endsWith('.vue')
+      ? vueParts(file.path, file.text).descriptor.styles.map((style) =>
+          at(style.content, style.loc.start.offset),
+        )
+      : []
   if (script) {
     const places = new Lines(script.text)
     walk(script, (node) => {
       if (!ts.isStringLiteralLike(node) && !ts.isTemplateExpression(node)) return
       const css = writtenText(node).replaceAll(blanked, ' ')
       if (!/@(?:supports|media|container)\b/i.test(css)) return
-      for (const { text, from } of stylesIn(css)) found.push({ css: text, line: (offset) => places.before(node.getStart() + 1 + from + offset) + 1 })
+      for (const { text, from } of stylesIn(css))
+        found.push({ css: text, line: (offset) => places.before(node.getStart() + 1 + from + offset) + 1 })
     })
   }
   return found

@@ -6,7 +6,15 @@ import { writtenIn } from './written'
 const file = (path: string, text: string) => ({ path, text })
 
 test('markup in a template of script, and its sheet, are found at their lines', () => {
-  const written = writtenIn([file('a.ts', "const m = `\n  <style>\n    :host { top: 0 }\n    .x > b, i { left: 0 }\n  </style>\n  <b class=\"x ${y}\" part=\"one\">\n    <slot name=\"end\"></slot></b>\n  <b part=\"two\"></b>`\nconst s = 'i { color: red }'"), file('b.css', '/* one */\n\n.y:hover::before\n{ top: 0; & .z { left: 0 } }')])
+  const written = writtenIn([
+    file(
+      'a.ts',
+      'const m = `\n  <style>\n    :host { top: 0 }\n    .x > b, i { left: 0 }\n  </style>\n  ' +
+        '<b class="x ${y}" part="one">\n    <slot name="end"></slot></b>\n  <b ' +
+        'part="two"></b>`\nconst s = \'i { color: red }\'',
+    ),
+    file('b.css', '/* one */\n\n.y:hover::before\n{ top: 0; & .z { left: 0 } }'),
+  ])
   expect(placeOfElement(written, 'b', { part: 'two' })).toEqual({ file: 'a.ts', line: 8 })
   expect(placeOfElement(written, 'b', { part: 'one', class: 'x now' })).toEqual({ file: 'a.ts', line: 6 })
   expect(placeOfElement(written, 'slot', { name: 'end' })).toEqual({ file: 'a.ts', line: 7 })
@@ -18,28 +26,58 @@ test('markup in a template of script, and its sheet, are found at their lines', 
   expect(placeOfRule(written, '.nowhere')).toBeUndefined()
 })
 
-test.each([['a>b', 'a > b'], ['a,b', 'a, b'], ['[x="1"]', "[x='1']"], ['a:before', 'a::before'], [':is( a , b )', ':is(a, b)'], ['.a[data-v-12ab] b', '.a b']])('%s is %s', (a, b) => expect(selectorKey(a)).toBe(selectorKey(b)))
-test.each([['a b', 'ab'], ['a :hover', 'a:hover'], ['.a.b', '.a .b']])('%s is not %s', (a, b) => expect(selectorKey(a)).not.toBe(selectorKey(b)))
+test.each([
+  ['a>b', 'a > b'],
+  ['a,b', 'a, b'],
+  ['[x="1"]', "[x='1']"],
+  ['a:before', 'a::before'],
+  [':is( a , b )', ':is(a, b)'],
+  ['.a[data-v-12ab] b', '.a b'],
+])('%s is %s', (a, b) => expect(selectorKey(a)).toBe(selectorKey(b)))
+test.each([
+  ['a b', 'ab'],
+  ['a :hover', 'a:hover'],
+  ['.a.b', '.a .b'],
+])('%s is not %s', (a, b) => expect(selectorKey(a)).not.toBe(selectorKey(b)))
 
-test.each([['Vue', vueLibrary], ['function components', jsxLibrary]])('elements of %s are found', (_name, files) => {
+test.each([
+  ['Vue', vueLibrary],
+  ['function components', jsxLibrary],
+])('elements of %s are found', (_name, files) => {
   const list = Object.entries(files).map(([path, text]) => file(path, text))
   const { elements } = writtenIn(list)
   expect(elements.length).toBeGreaterThan(3)
-  for (const { tag, place } of elements) expect(list.find((one) => one.path === place.file)!.text.split('\n')[place.line - 1]).toContain(`<${tag}`)
+  for (const { tag, place } of elements)
+    expect(list.find((item) => item.path === place.file)!.text.split('\n')[place.line - 1]).toContain(
+      `<${tag}`,
+    )
 })
 
 test('every element and rule of the demonstration library is told at its line', () => {
-  const list = readdirSync('demo/tern/src').filter((one) => !/^(?:index|register)/.test(one)).map((name) => file(name, readFileSync(`demo/tern/src/${name}`, 'utf8')))
+  const list = readdirSync('demo/tern/src')
+    .filter((text) => !/^(?:index|register)/.test(text))
+    .map((name) => file(name, readFileSync(`demo/tern/src/${name}`, 'utf8')))
   const { elements, rules } = writtenIn(list)
   expect([elements.length > 30, rules.length > 60]).toEqual([true, true])
-  for (const { tag, place } of elements) expect(list.find((one) => one.path === place.file)!.text.split('\n')[place.line - 1]).toContain(`<${tag}`)
-  for (const { selector, place } of rules) expect(selectorKey(list.find((one) => one.path === place.file)!.text.split('\n')[place.line - 1]!)).toContain(selector.split(',')[0])
+  for (const { tag, place } of elements)
+    expect(list.find((item) => item.path === place.file)!.text.split('\n')[place.line - 1]).toContain(
+      `<${tag}`,
+    )
+  for (const { selector, place } of rules)
+    expect(
+      selectorKey(list.find((item) => item.path === place.file)!.text.split('\n')[place.line - 1]!),
+    ).toContain(selector.split(',')[0])
 })
 
 test('custom properties that code sets are told with the names they are made from', () => {
   const { feeds } = writtenIn([
     file('a.ts', "class A { show() {\n  this.style.setProperty('--a-level', `${this.level * 10}%`) } }"),
-    file('b.vue', '<script setup>\nconst props = defineProps({ size: Number })\n</script>\n<template>\n<b :style="{ \'--b-size\': `${size}px` }"/></template>\n<style>\nb { color: v-bind(tone); width: v-bind("size + 1") }</style>'),
+    file(
+      'b.vue',
+      '<script setup>\nconst props = defineProps({ size: Number })\n</script>\n<template>\n<b ' +
+        ':style="{ \'--b-size\': `${size}px` }"/></template>\n<style>\nb { color: v-bind(tone); ' +
+        'width: v-bind("size + 1") }</style>',
+    ),
     file('c.tsx', "const C = ({ ink }) => <b\n style={{ '--c-ink': ink, top: 0 }} />"),
   ])
   expect(feeds).toEqual([

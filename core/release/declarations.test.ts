@@ -5,18 +5,43 @@ import { SourceSet } from '../read/source/source-set'
 import { CheckedTypes } from '../read/source/checked-types'
 import { declarationOf } from './declarations'
 
-const { contracts } = readLibrary([
-  { path: 'Card.vue', text: "<script setup lang=\"ts\">defineProps<{ tone?: 'calm' | 'storm'; rows: { id: string }[] }>()\ndefineEmits<{ turn: [deck: number] }>()</script><template><b><slot name=\"row\" :row=\"1\"/></b></template>" },
-  { path: 'chip.tsx', text: "import type { ReactNode } from 'react'\nexport const Chip = (props: { wind?: number; onTurn?: (to: string) => void; children?: ReactNode }) => <i>{props.children}</i>" },
-], outside)
+const { contracts } = readLibrary(
+  [
+    {
+      path: 'Card.vue',
+      text:
+        "<script setup lang=\"ts\">defineProps<{ tone?: 'calm' | 'storm'; rows: { id: " +
+        'string }[] }>()\ndefineEmits<{ turn: [deck: number] }>()</script><template><b><slot ' +
+        'name="row" :row="1"/></b></template>',
+    },
+    {
+      path: 'chip.tsx',
+      text:
+        "import type { ReactNode } from 'react'\nexport const Chip = (props: { wind?: " +
+        'number; onTurn?: (to: string) => void; children?: ReactNode }) => <i>{props.children}</i>',
+    },
+  ],
+  outside,
+)
 
-const made = readLibrary([
-  { path: 'Many.vue', text: "<script setup lang=\"ts\">defineProps<{ act?: ((to: number) => void) | string; 'aria-label'?: string }>()\ndefineEmits<{ move: [from: number, to: string]; turn: [deck: number] }>()</script><template><b/></template>" },
-], outside).contracts[0]!
+const made = readLibrary(
+  [
+    {
+      path: 'Many.vue',
+      text:
+        '<script setup lang="ts">defineProps<{ act?: ((to: number) => void) | string; ' +
+        "'aria-label'?: string }>()\ndefineEmits<{ move: [from: number, to: string]; turn: " +
+        '[deck: number] }>()</script><template><b/></template>',
+    },
+  ],
+  outside,
+).contracts[0]!
 
 test('functions in unions stand in parentheses, and an event of several values is given all of them', () => {
   const text = declarationOf(made)
-  expect(text).toMatch(/act\?: (string \| \(\(\.\.\.values: any\[\]\) => any\)|\(\(\.\.\.values: any\[\]\) => any\) \| string)\n/)
+  expect(text).toMatch(
+    /act\?: (string \| \(\(\.\.\.values: any\[\]\) => any\)|\(\(\.\.\.values: any\[\]\) => any\) \| string)\n/,
+  )
   expect(text).toContain('onMove?: (value1: number, value2: string) => void')
   expect(text).toContain('onTurn?: (value: number) => void')
   expect(text).toContain('"aria-label"?: string')
@@ -28,9 +53,22 @@ test.each([
   ['Chip', "Chip({ wind: 3, onTurn: (to) => to.length, children: 'x', title: 'more' })", 0],
   ['Chip', "Chip({ wind: 'west' })", 1],
 ])('the compiler takes the declarations of %s: %s', (tag, use, wrong) => {
-  const sources = new SourceSet([{ path: 'index.ts', text: `import { h } from 'vue'\nimport { ${tag} } from './made'\nvoid [h, ${tag}]\n${use}\n` }], (path) => (path === 'made.d.ts' ? declarationOf(contracts.find((one) => one.tag === tag)!) : outside(path)))
+  const sources = new SourceSet(
+    [
+      {
+        path: 'index.ts',
+        text: `import { h } from 'vue'\nimport { ${tag} } from './made'\nvoid [h, ${tag}]\n${use}\n`,
+      },
+    ],
+    (path) =>
+      path === 'made.d.ts'
+        ? declarationOf(contracts.find((contract) => contract.tag === tag)!)
+        : outside(path),
+  )
   const types = new CheckedTypes(sources)
   const errors = types.errors('index.ts')
-  expect(errors.map((one) => ts.flattenDiagnosticMessageText(one.messageText, '\n')).slice(wrong)).toEqual([])
+  expect(
+    errors.map((error) => ts.flattenDiagnosticMessageText(error.messageText, '\n')).slice(wrong),
+  ).toEqual([])
   expect(errors).toHaveLength(wrong)
 })

@@ -3,7 +3,12 @@ import { done, refused, type Outcome } from '../problem'
 
 /** What a library's own package.json says of it, as far as publishing needs it. */
 export const libraryPackageSchema = z.object({
-  name: z.string().regex(/^(@[a-z0-9~-][a-z0-9._~-]*\/)?[a-z0-9~-][a-z0-9._~-]*$/, 'A package name has lower case letters, digits, hyphens, dots, and may start with a @scope/.'),
+  name: z
+    .string()
+    .regex(
+      /^(@[a-z0-9~-][a-z0-9._~-]*\/)?[a-z0-9~-][a-z0-9._~-]*$/,
+      'A package name has lower case letters, digits, hyphens, dots, and may start with a @scope/.',
+    ),
   description: z.string().optional(),
   license: z.string().min(1, 'Name a licence by its SPDX id.'),
   author: z.union([z.string(), z.object({ name: z.string() }).loose()]).optional(),
@@ -17,14 +22,33 @@ export type LibraryPackage = z.infer<typeof libraryPackageSchema>
 
 export function readLibraryPackage(text: string | undefined): Outcome<LibraryPackage> {
   const where = { file: 'package.json' }
-  if (text === undefined) return refused({ code: 'no-package-json', what: 'The library has no package.json.', where, todo: 'Bring one in, with name and license.' })
+  if (text === undefined)
+    return refused({
+      code: 'no-package-json',
+      what: 'The library has no package.json.',
+      where,
+      todo: 'Bring one in, with name and license.',
+    })
   let json: unknown
   try {
     json = JSON.parse(text)
   } catch (error) {
-    return refused({ code: 'package-json', what: `package.json is not JSON: ${(error as Error).message}.`, where, todo: 'Mend it and bring it in again.' })
+    return refused({
+      code: 'package-json',
+      what: `package.json is not JSON: ${(error as Error).message}.`,
+      where,
+      todo: 'Mend it and bring it in again.',
+    })
   }
   const read = libraryPackageSchema.safeParse(json)
   if (read.success) return done(read.data)
-  return { ok: false, problems: read.error.issues.map((one) => ({ code: 'package-json', what: `${one.path.join('.')}: ${one.message}`, where, todo: 'Mend package.json and bring it in again.' })) }
+  return {
+    ok: false,
+    problems: read.error.issues.map((issue) => ({
+      code: 'package-json',
+      what: `${issue.path.join('.')}: ${issue.message}`,
+      where,
+      todo: 'Mend package.json and bring it in again.',
+    })),
+  }
 }

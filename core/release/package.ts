@@ -4,10 +4,17 @@ import { resolveTheme, themesCss, type Theme } from '../tokens/themes'
 import type { LibraryPackage } from './library'
 import { bareName, customElementsManifest, type Words } from './manifest'
 
-export interface PackageFile { path: string; content: string | Uint8Array }
+export interface PackageFile {
+  path: string
+  content: string | Uint8Array
+}
 
 /** A version as the changelog tells it. `date` is ISO 8601, a day. */
-export interface ChangelogEntry { version: string; date: string; notes: string }
+export interface ChangelogEntry {
+  version: string
+  date: string
+  notes: string
+}
 
 export interface PackageInput {
   library: LibraryPackage
@@ -31,9 +38,15 @@ export function packageFiles(input: PackageInput): PackageFile[] {
     { path: 'README.md', content: readme(input) },
     { path: 'CHANGELOG.md', content: changelog(input.changelog) },
     { path: 'LICENSE', content: input.licence },
-    { path: 'custom-elements.json', content: `${JSON.stringify(customElementsManifest(contracts, prefix, input.words), null, 2)}\n` },
+    {
+      path: 'custom-elements.json',
+      content: `${JSON.stringify(customElementsManifest(contracts, prefix, input.words), null, 2)}\n`,
+    },
     { path: 'tokens/tokens.css', content: themesCss(themes, tokenPrefix(prefix)).css },
-    ...themes.map((theme) => ({ path: `tokens/${theme.name}.json`, content: `${JSON.stringify(theme.document, null, 2)}\n` })),
+    ...themes.map((theme) => ({
+      path: `tokens/${theme.name}.json`,
+      content: `${JSON.stringify(theme.document, null, 2)}\n`,
+    })),
     { path: 'tokens/resolved.json', content: `${JSON.stringify(resolvedTokens(themes), null, 2)}\n` },
     ...input.built,
   ]
@@ -44,10 +57,22 @@ export function packageFiles(input: PackageInput): PackageFile[] {
 export const tokenPrefix = (prefix: string): string => prefix.replace(/-$/, '')
 
 const resolvedTokens = (themes: Theme[]) =>
-  Object.fromEntries(themes.map((theme) => [theme.name, Object.fromEntries([...resolveTheme(themes, theme.name).tokens.values()].map((one) => [one.path, { type: one.type, css: one.css }]))]))
+  Object.fromEntries(
+    themes.map((theme) => [
+      theme.name,
+      Object.fromEntries(
+        [...resolveTheme(themes, theme.name).tokens.values()].map((token) => [
+          token.path,
+          { type: token.type, css: token.css },
+        ]),
+      ),
+    ]),
+  )
 
 /** The published package.json: ES modules only, one entry a component, declarations beside each. */
-export function packageJson(input: Pick<PackageInput, 'library' | 'version' | 'contracts' | 'prefix'>): object {
+export function packageJson(
+  input: Pick<PackageInput, 'library' | 'version' | 'contracts' | 'prefix'>,
+): object {
   const { library, version, contracts, prefix } = input
   const entry = (name: string) => ({ types: `./dist/${name}.d.ts`, default: `./dist/${name}.js` })
   return {
@@ -66,7 +91,12 @@ export function packageJson(input: Pick<PackageInput, 'library' | 'version' | 'c
     customElements: 'custom-elements.json',
     exports: {
       '.': entry('index'),
-      ...Object.fromEntries(contracts.map((contract) => [`./${bareName(contract.tag, prefix)}`, entry(bareName(contract.tag, prefix))])),
+      ...Object.fromEntries(
+        contracts.map((contract) => [
+          `./${bareName(contract.tag, prefix)}`,
+          entry(bareName(contract.tag, prefix)),
+        ]),
+      ),
       './tokens.css': './tokens/tokens.css',
       './tokens/*.json': './tokens/*.json',
       './custom-elements.json': './custom-elements.json',
@@ -82,15 +112,17 @@ export function packageJson(input: Pick<PackageInput, 'library' | 'version' | 'c
 
 /** The whole changelog, in the layout of Keep a Changelog 1.1.0, newest first. */
 export const changelog = (entries: ChangelogEntry[]): string =>
-  `# Changelog\n\nVersions follow Semantic Versioning.\n\n${entries.map((one) => `## [${one.version}] - ${one.date}\n\n${one.notes.trim() || 'No notes.'}\n`).join('\n')}`
+  `# Changelog\n\nVersions follow Semantic ` +
+  `Versioning.\n\n${entries.map((changelogEntry) => `## [${changelogEntry.version}] - ` + `${changelogEntry.date}\n\n${changelogEntry.notes.trim() || 'No notes.'}\n`).join('\n')}`
 
 /** The tag-name map: `document.createElement('tern-…')` gets its own type. */
 export const tagNameMap = (contracts: Contract[], prefix: string): string =>
-  `${contracts.map((one) => `import type { ${one.exportName === 'default' ? `default as ${one.className}` : one.className} } from './${bareName(one.tag, prefix)}.js'`).join('\n')}\n\ndeclare global {\n  interface HTMLElementTagNameMap {\n${contracts.map((one) => `    '${one.tag}': ${one.className}`).join('\n')}\n  }\n}\n`
+  `${contracts.map((contract) => 'import type { ' + `${contract.exportName === 'default' ? `default as ${contract.className}` : contract.className} ` + '} from ' + `'./${bareName(contract.tag, prefix)}.js'`).join('\n')}\n\ndeclare ` +
+  `global {\n  interface HTMLElementTagNameMap {\n${contracts.map((contract) => `    '${contract.tag}': ` + `${contract.className}`).join('\n')}\n  }\n}\n`
 
 function readme({ library, version, contracts, prefix, words, registry, themes }: PackageInput): string {
   const cell = (text: string) => text.replaceAll('|', '\\|').replaceAll('\n', ' ')
-  const base = themes.find((one) => one.on === null)?.name ?? ''
+  const base = themes.find((theme) => theme.on === null)?.name ?? ''
   return `# ${library.name}
 
 ${library.description ?? ''}
@@ -107,20 +139,29 @@ npm install ${library.name}@${version} --registry ${registry}
 \`\`\`
 
 With a bundler: \`import '${library.name}'\` for all, or one component at a time, such as \`import '${library.name}/${bareName(contracts[0]?.tag ?? '', prefix)}'\`.
-A theme holds inside an element: \`<div data-theme="${themes.find((one) => one.name !== base)?.name ?? base}">\`.
+A theme holds inside an element: \`<div data-theme="${themes.find((theme) => theme.name !== base)?.name ?? base}">\`.
 
 ## Components
 
 ${contracts
   .map((contract) => {
-    const props = membersOf(contract, 'prop').filter((one) => !one.readonly)
+    const props = membersOf(contract, 'prop').filter((member) => !member.readonly)
     const rest = (['slot', 'event', 'part'] as const).flatMap((kind) => {
-      const names = membersOf(contract, kind).filter((one) => one.known !== 'comment').map((one) => `\`${memberTitle(one)}\``)
-      return names.length ? [`${kind === 'slot' ? 'Slots' : kind === 'event' ? 'Events' : 'Parts'}: ${names.join(', ')}.`] : []
+      const names = membersOf(contract, kind)
+        .filter((member) => member.known !== 'comment')
+        .map((member) => `\`${memberTitle(member)}\``)
+      return names.length
+        ? [`${kind === 'slot' ? 'Slots' : kind === 'event' ? 'Events' : 'Parts'}: ${names.join(', ')}.`]
+        : []
     })
     return [
-      `### ${componentTitle(contract.tag, prefix)}\n\n\`<${contract.tag}>\` ${words(contract.tag, 'component:') ?? contract.summary}`,
-      ...(props.length ? [`| prop | attribute | type | default | |\n| --- | --- | --- | --- | --- |\n${props.map((one) => `| \`${one.name}\` | ${one.attribute ? `\`${one.attribute}\`` : ''} | \`${cell(shortType(one.type))}\` | ${one.default ? `\`${cell(one.default)}\`` : ''} | ${cell(words(contract.tag, `prop:${one.name}`) ?? one.comment ?? '')} |`).join('\n')}`] : []),
+      `### ${componentTitle(contract.tag, prefix)}\n\n\`<${contract.tag}>\` ` +
+        `${words(contract.tag, 'component:') ?? contract.summary}`,
+      ...(props.length
+        ? [
+            `| prop | attribute | type | default | |\n| --- | --- | --- | --- | --- |\n${props.map((prop) => `| \`${prop.name}\` | ` + `${prop.attribute ? `\`${prop.attribute}\`` : ''} ` + '| ' + `\`${cell(shortType(prop.type))}\` ` + '| ' + `${prop.default ? `\`${cell(prop.default)}\`` : ''} | ${cell(words(contract.tag, `prop:${prop.name}`) ?? prop.comment ?? '')} |`).join('\n')}`,
+          ]
+        : []),
       ...(rest.length ? [rest.join(' ')] : []),
     ].join('\n\n')
   })

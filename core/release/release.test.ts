@@ -7,51 +7,115 @@ import { changelog, packageFiles, tagNameMap } from './package'
 import { judgeChannel, judgeVersion, nextVersions } from './version'
 
 const code = (outcome: ReturnType<typeof judgeVersion>) => (outcome.ok ? 'ok' : outcome.problems[0]!.code)
-const judge = (version: string, channel = 'latest', published = ['1.0.0', '1.1.0'], latest = '1.1.0') => code(judgeVersion(version, published, channel, { latest }))
+const judge = (version: string, channel = 'latest', published = ['1.0.0', '1.1.0'], latest = '1.1.0') =>
+  code(judgeVersion(version, published, channel, { latest }))
 
 test.each([
-  ['1.1.1', 'latest', 'ok'], ['2.0.0', 'latest', 'ok'], ['1.1.0', 'latest', 'version-exists'], ['1.0.5', 'latest', 'version-backwards'], ['1.0.5', 'support', 'ok'],
-  ['1.2.0-next.1', 'latest', 'version-prerelease'], ['1.2.0-next.1', 'next', 'ok'], ['v1.2.0', 'latest', 'version-shape'], ['1.2', 'latest', 'version-shape'], ['1.2.0+build', 'latest', 'version-shape'], ['', 'latest', 'version-shape'],
+  ['1.1.1', 'latest', 'ok'],
+  ['2.0.0', 'latest', 'ok'],
+  ['1.1.0', 'latest', 'version-exists'],
+  ['1.0.5', 'latest', 'version-backwards'],
+  ['1.0.5', 'support', 'ok'],
+  ['1.2.0-next.1', 'latest', 'version-prerelease'],
+  ['1.2.0-next.1', 'next', 'ok'],
+  ['v1.2.0', 'latest', 'version-shape'],
+  ['1.2', 'latest', 'version-shape'],
+  ['1.2.0+build', 'latest', 'version-shape'],
+  ['', 'latest', 'version-shape'],
 ])('%s to %s: %s', (version, channel, expected) => expect(judge(version, channel)).toBe(expected))
 
 test('a channel must not read as a version', () => {
   expect(judgeChannel('next').ok).toBe(true)
-  for (const bad of ['1.0', 'v1', 'x', 'Latest', '', '1.x', 'a b']) expect(judgeChannel(bad).ok && bad !== 'v1').toBe(false)
+  for (const bad of ['1.0', 'v1', 'x', 'Latest', '', '1.x', 'a b'])
+    expect(judgeChannel(bad).ok && bad !== 'v1').toBe(false)
 })
 
-const version = fc.tuple(fc.nat(4), fc.nat(12), fc.nat(12)).map((each) => each.join('.'))
+const version = fc.tuple(fc.nat(4), fc.nat(12), fc.nat(12)).map((item) => item.join('.'))
 test('every version proposed may be published', () => {
-  fc.assert(fc.property(fc.uniqueArray(version, { minLength: 1, maxLength: 8 }), (published) => {
-    const latest = published.toSorted(semver.compare).at(-1)!
-    return nextVersions(published).every((next) => judgeVersion(next.version, published, next.step === 'prerelease' ? 'next' : 'latest', { latest }).ok)
-  }))
+  fc.assert(
+    fc.property(fc.uniqueArray(version, { minLength: 1, maxLength: 8 }), (published) => {
+      const latest = published.toSorted(semver.compare).at(-1)!
+      return nextVersions(published).every(
+        (next) =>
+          judgeVersion(next.version, published, next.step === 'prerelease' ? 'next' : 'latest', { latest })
+            .ok,
+      )
+    }),
+  )
 })
 test('proposals follow the rules of the numbers', () => {
-  expect(nextVersions(['1.4.2']).map((one) => one.version)).toEqual(['1.4.3', '1.5.0', '2.0.0', '1.5.0-next.1'])
+  expect(nextVersions(['1.4.2']).map((nextVersion) => nextVersion.version)).toEqual([
+    '1.4.3',
+    '1.5.0',
+    '2.0.0',
+    '1.5.0-next.1',
+  ])
   expect(nextVersions(['1.4.2', '1.5.0-next.1']).at(-1)!.version).toBe('1.5.0-next.2')
-  expect(nextVersions([]).map((one) => one.version)).toEqual(['0.1.0', '1.0.0'])
+  expect(nextVersions([]).map((nextVersion) => nextVersion.version)).toEqual(['0.1.0', '1.0.0'])
 })
 
-const { contracts } = readLibrary([{ path: 'src/card.ts', text: "/** A card.\n * @slot - Words. */\nexport class XCard extends HTMLElement {\n /** Its tone. */ get tone(): 'a' | 'b' { return this.getAttribute('tone') ?? 'a' } set tone(v) { this.setAttribute('tone', v) }\n constructor() { super(); this.attachShadow({mode:'open'}).innerHTML = '<p part=\"body\"><slot></slot></p>' } }\ncustomElements.define('x-card', XCard)" }])
+const { contracts } = readLibrary([
+  {
+    path: 'src/card.ts',
+    text:
+      '/** A card.\n * @slot - Words. */\nexport class XCard extends HTMLElement {\n /** ' +
+      "Its tone. */ get tone(): 'a' | 'b' { return this.getAttribute('tone') ?? 'a' } set " +
+      "tone(v) { this.setAttribute('tone', v) }\n constructor() { super(); " +
+      "this.attachShadow({mode:'open'}).innerHTML = '<p part=\"body\"><slot></slot></p>' } " +
+      "}\ncustomElements.define('x-card', XCard)",
+  },
+])
 const library = { name: '@x/cards', license: 'MIT', description: 'Cards' }
-const themes = [{ name: 'day', title: 'Day', on: null, document: { ink: { $type: 'color', $value: '#000' } } }]
-const files = packageFiles({ library, prefix: 'x-', version: '1.0.0', contracts, words: (_tag, key) => (key === 'prop:tone' ? 'Written by a person.' : undefined), themes, built: [{ path: 'dist/index.js', content: '' }], licence: 'MIT text', changelog: [{ version: '1.0.0', date: '2026-11-25', notes: '### Added\n\n- All.' }], registry: 'http://r/' })
-const file = (path: string) => String(files.find((one) => one.path === path)!.content)
+const themes = [
+  { name: 'day', title: 'Day', on: null, document: { ink: { $type: 'color', $value: '#000' } } },
+]
+const files = packageFiles({
+  library,
+  prefix: 'x-',
+  version: '1.0.0',
+  contracts,
+  words: (_tag, key) => (key === 'prop:tone' ? 'Written by a person.' : undefined),
+  themes,
+  built: [{ path: 'dist/index.js', content: '' }],
+  licence: 'MIT text',
+  changelog: [{ version: '1.0.0', date: '2026-11-25', notes: '### Added\n\n- All.' }],
+  registry: 'http://r/',
+})
+const file = (path: string) => String(files.find((file) => file.path === path)!.content)
 
 test('a package says where everything is', () => {
   const json = JSON.parse(file('package.json'))
-  expect(json).toMatchObject({ name: '@x/cards', version: '1.0.0', type: 'module', exports: { './card': { types: './dist/card.d.ts', default: './dist/card.js' } }, sideEffects: ['./dist/**/*.js', './tokens/tokens.css'] })
+  expect(json).toMatchObject({
+    name: '@x/cards',
+    version: '1.0.0',
+    type: 'module',
+    exports: { './card': { types: './dist/card.d.ts', default: './dist/card.js' } },
+    sideEffects: ['./dist/**/*.js', './tokens/tokens.css'],
+  })
   expect(file('tokens/tokens.css')).toContain('--x-ink: #000000;')
   expect(JSON.parse(file('tokens/day.json'))).toEqual(themes[0]!.document)
-  expect(file('README.md')).toContain('| `tone` | `tone` | `\'a\' \\| \'b\'` | `\'a\'` | Written by a person. |')
+  expect(file('README.md')).toContain("| `tone` | `tone` | `'a' \\| 'b'` | `'a'` | Written by a person. |")
   expect(file('CHANGELOG.md')).toContain('## [1.0.0] - 2026-11-25')
-  expect(files.map((one) => one.path)).toEqual(files.map((one) => one.path).toSorted())
+  expect(files.map((file) => file.path)).toEqual(files.map((file) => file.path).toSorted())
 })
 test('the manifest tells what was read, and people’s words before the source’s', () => {
-  const manifest = customElementsManifest(contracts, 'x-', (_tag, key) => (key === 'prop:tone' ? 'Ours.' : undefined)) as { schemaVersion: string; modules: { path: string; declarations: { tagName: string; attributes: object[]; slots: object[]; cssParts: object[] }[] }[] }
+  const manifest = customElementsManifest(contracts, 'x-', (_tag, key) =>
+    key === 'prop:tone' ? 'Ours.' : undefined,
+  ) as {
+    schemaVersion: string
+    modules: {
+      path: string
+      declarations: { tagName: string; attributes: object[]; slots: object[]; cssParts: object[] }[]
+    }[]
+  }
   expect(manifest.schemaVersion).toBe('2.1.0')
   expect(manifest.modules[0]!.path).toBe('dist/card.js')
-  expect(manifest.modules[0]!.declarations[0]).toMatchObject({ tagName: 'x-card', attributes: [{ name: 'tone', fieldName: 'tone', description: 'Ours.', default: "'a'" }], slots: [{ name: '', description: 'Words.' }], cssParts: [{ name: 'body' }] })
+  expect(manifest.modules[0]!.declarations[0]).toMatchObject({
+    tagName: 'x-card',
+    attributes: [{ name: 'tone', fieldName: 'tone', description: 'Ours.', default: "'a'" }],
+    slots: [{ name: '', description: 'Words.' }],
+    cssParts: [{ name: 'body' }],
+  })
 })
 test('the tag-name map and a changelog without notes', () => {
   expect(tagNameMap(contracts, 'x-')).toContain("'x-card': XCard")
@@ -60,5 +124,11 @@ test('the tag-name map and a changelog without notes', () => {
 test('a library’s package.json that will not do is told field by field', () => {
   expect(readLibraryPackage(undefined)).toMatchObject({ ok: false, problems: [{ code: 'no-package-json' }] })
   expect(readLibraryPackage('{')).toMatchObject({ ok: false })
-  expect(readLibraryPackage('{"name":"Bad Name"}')).toMatchObject({ ok: false, problems: [expect.objectContaining({ what: expect.stringContaining('name') }), expect.objectContaining({ what: expect.stringContaining('license') })] })
+  expect(readLibraryPackage('{"name":"Bad Name"}')).toMatchObject({
+    ok: false,
+    problems: [
+      expect.objectContaining({ what: expect.stringContaining('name') }),
+      expect.objectContaining({ what: expect.stringContaining('license') }),
+    ],
+  })
 })

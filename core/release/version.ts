@@ -8,24 +8,53 @@ export type Channels = Record<string, string>
 export function judgeChannel(name: string): Outcome<string> {
   return /^[a-z][a-z0-9-]{0,39}$/.test(name) && semver.validRange(name) === null
     ? done(name)
-    : refused({ code: 'channel-name', what: `“${name}” cannot be the name of a channel.`, todo: 'Use lower case letters, digits and hyphens, such as latest or next.' })
+    : refused({
+        code: 'channel-name',
+        what: `“${name}” cannot be the name of a channel.`,
+        todo: 'Use lower case letters, digits and hyphens, such as latest or next.',
+      })
 }
 
 /** Whether a version may be published now, by Semantic Versioning 2.0.0 and the versions there are. */
-export function judgeVersion(version: string, published: string[], channel: string, channels: Channels): Outcome<string> {
+export function judgeVersion(
+  version: string,
+  published: string[],
+  channel: string,
+  channels: Channels,
+): Outcome<string> {
   const parsed = semver.parse(version)
   if (!parsed || parsed.version !== version) {
-    return refused({ code: 'version-shape', what: `“${version}” is not a version.`, todo: 'Write three numbers, such as 1.2.0, or with a pre-release, such as 1.2.0-next.1; build metadata has no place in a registry.' })
+    return refused({
+      code: 'version-shape',
+      what: `“${version}” is not a version.`,
+      todo:
+        'Write three numbers, such as 1.2.0, or with a pre-release, such as 1.2.0-next.1; ' +
+        'build metadata has no place in a registry.',
+    })
   }
   if (published.includes(version)) {
-    return refused({ code: 'version-exists', what: `${version} is published already, and a published version never changes.`, todo: `Choose another; after ${published.toSorted(semver.compare).at(-1)} come ${nextVersions(published).map((one) => one.version).join(', ')}.` })
+    return refused({
+      code: 'version-exists',
+      what: `${version} is published already, and a published version never changes.`,
+      todo: `Choose another; after ${published.toSorted(semver.compare).at(-1)} come ${nextVersions(published)
+        .map((nextVersion) => nextVersion.version)
+        .join(', ')}.`,
+    })
   }
   const current = Object.hasOwn(channels, channel) ? channels[channel] : undefined
   if (current && semver.lt(version, current)) {
-    return refused({ code: 'version-backwards', what: `${version} goes backwards: ${channel} is at ${current}.`, todo: 'Choose a higher version, or another channel for an older line.' })
+    return refused({
+      code: 'version-backwards',
+      what: `${version} goes backwards: ${channel} is at ${current}.`,
+      todo: 'Choose a higher version, or another channel for an older line.',
+    })
   }
   if (channel === 'latest' && parsed.prerelease.length > 0) {
-    return refused({ code: 'version-prerelease', what: `${version} is a pre-release, and latest is what everybody gets.`, todo: 'Publish it to next, or leave the pre-release off.' })
+    return refused({
+      code: 'version-prerelease',
+      what: `${version} is a pre-release, and latest is what everybody gets.`,
+      todo: 'Publish it to next, or leave the pre-release off.',
+    })
   }
   return done(version)
 }
@@ -34,7 +63,10 @@ export type Step = 'patch' | 'minor' | 'major' | 'prerelease'
 
 /** The versions that may come next, with what each says by the rules of Semantic Versioning. */
 export function nextVersions(published: string[]): { step: Step; version: string; says: string }[] {
-  const highest = published.filter((one) => semver.prerelease(one) === null).toSorted(semver.compare).at(-1)
+  const highest = published
+    .filter((text) => semver.prerelease(text) === null)
+    .toSorted(semver.compare)
+    .at(-1)
   if (!highest) {
     return [
       { step: 'minor', version: '0.1.0', says: 'a first version; anything may still change' },
@@ -44,11 +76,26 @@ export function nextVersions(published: string[]): { step: Step; version: string
   const young = semver.major(highest) === 0
   const next = (step: 'patch' | 'minor' | 'major') => semver.inc(highest, step)!
   const minor = next('minor')
-  const candidates = published.filter((one) => semver.prerelease(one)?.[0] === 'next' && semver.gt(one, minor.concat('-next.0'))).toSorted(semver.compare).at(-1)
+  const candidates = published
+    .filter((text) => semver.prerelease(text)?.[0] === 'next' && semver.gt(text, minor.concat('-next.0')))
+    .toSorted(semver.compare)
+    .at(-1)
   return [
     { step: 'patch', version: next('patch'), says: 'mends only; nothing to learn, nothing to change' },
-    { step: 'minor', version: minor, says: young ? 'before 1.0: anything may have changed' : 'something new; what was there still works' },
-    { step: 'major', version: next('major'), says: young ? 'the first version to build on' : 'something that worked will not; say what to do' },
-    { step: 'prerelease', version: semver.inc(candidates ?? `${minor}-next.0`, 'prerelease', 'next')!, says: 'to try, not to rely on; goes to next' },
+    {
+      step: 'minor',
+      version: minor,
+      says: young ? 'before 1.0: anything may have changed' : 'something new; what was there still works',
+    },
+    {
+      step: 'major',
+      version: next('major'),
+      says: young ? 'the first version to build on' : 'something that worked will not; say what to do',
+    },
+    {
+      step: 'prerelease',
+      version: semver.inc(candidates ?? `${minor}-next.0`, 'prerelease', 'next')!,
+      says: 'to try, not to rely on; goes to next',
+    },
   ]
 }

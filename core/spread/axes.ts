@@ -7,13 +7,22 @@ import { holdableStates } from '../style/held'
 import type { Surround } from '../surround'
 
 /** One value of an axis: what it is called, and how it changes what is shown and what is around it. */
-export interface AxisValue { title: string; usage?: (usage: Usage) => Usage; surround?: Partial<Surround> }
+export interface AxisValue {
+  title: string
+  usage?: (usage: Usage) => Usage
+  surround?: Partial<Surround>
+}
 
 /**
  * Something a component may be spread over. `whole` axes change the page and not one place of it, such
  * as the reader's text size: cells of different values cannot stand on one page.
  */
-export interface Axis { id: string; title: string; values: AxisValue[]; whole?: boolean }
+export interface Axis {
+  id: string
+  title: string
+  values: AxisValue[]
+  whole?: boolean
+}
 
 export interface AxesFrom {
   contract: Contract
@@ -27,73 +36,205 @@ export interface AxesFrom {
 const unbreakable = 'Verkehrsverbundsbeförderungsbedingungenüberarbeitungsausschussvorsitzendenstellvertreter'
 const shortWords = 'Late'
 
-/** Everything a component may be spread over: its props, booleans and slots, states, themes, widths, directions, text sizes, lengths of content, examples. */
+/**
+ * Everything a component may be spread over: its props, booleans and slots, states, themes, widths,
+ * directions, text sizes, lengths of content, examples.
+ */
 export function axesOf({ contract, face, themes, examples }: AxesFrom): Axis[] {
   const axes: Axis[] = []
-  const props = membersOf(contract, 'prop').filter((one) => !one.readonly && one.known !== 'comment')
-  const set = (name: string, value: unknown) => (usage: Usage): Usage => ({ ...usage, props: { ...usage.props, [name]: value } })
-  for (const one of props) {
-    const choices = choicesOf(one.type) ?? (one.type.is === 'boolean' ? [false, true] : [])
+  const props = membersOf(contract, 'prop').filter((member) => !member.readonly && member.known !== 'comment')
+  const set =
+    (name: string, value: unknown) =>
+    (usage: Usage): Usage => ({ ...usage, props: { ...usage.props, [name]: value } })
+  for (const prop of props) {
+    const choices = choicesOf(prop.type) ?? (prop.type.is === 'boolean' ? [false, true] : [])
     if (choices.length < 2) continue
-    axes.push({ id: `prop:${one.name}`, title: one.name, values: choices.map((value) => ({ title: typeof value === 'boolean' ? (value ? one.name : `not ${one.name}`) : String(value), usage: set(one.name, value) })) })
+    axes.push({
+      id: `prop:${prop.name}`,
+      title: prop.name,
+      values: choices.map((value) => ({
+        title: typeof value === 'boolean' ? (value ? prop.name : `not ${prop.name}`) : String(value),
+        usage: set(prop.name, value),
+      })),
+    })
   }
-  for (const slot of membersOf(contract, 'slot').filter((one) => one.known !== 'comment')) {
+  for (const slot of membersOf(contract, 'slot').filter((member) => member.known !== 'comment')) {
     const filling = face.slots[slot.name] ?? { is: 'text' as const, text: slotTitle(slot.name) }
-    const without = (usage: Usage): Usage => ({ ...usage, slots: Object.fromEntries(Object.entries(usage.slots).filter(([name]) => name !== slot.name)) })
-    axes.push({ id: `slot:${slot.name}`, title: `slot ${slotTitle(slot.name)}`, values: [{ title: 'empty', usage: without }, { title: 'filled', usage: (usage) => ({ ...usage, slots: { ...usage.slots, [slot.name]: filling } }) }] })
+    const without = (usage: Usage): Usage => ({
+      ...usage,
+      slots: Object.fromEntries(Object.entries(usage.slots).filter(([name]) => name !== slot.name)),
+    })
+    axes.push({
+      id: `slot:${slot.name}`,
+      title: `slot ${slotTitle(slot.name)}`,
+      values: [
+        { title: 'empty', usage: without },
+        {
+          title: 'filled',
+          usage: (usage) => ({ ...usage, slots: { ...usage.slots, [slot.name]: filling } }),
+        },
+      ],
+    })
   }
-  const read = membersOf(contract, 'state').filter((one) => one.known !== 'comment')
-  const seen = read.filter((one) => one.by === 'custom' || (one.by === 'browser' && holdableStates.has(one.name))).map((one) => one.name)
-  axes.push({ id: 'state', title: 'state', values: [{ title: 'at rest', surround: { held: [] } }, ...[...new Set(['hover', 'focus-visible', 'active', ...seen])].map((one) => ({ title: one, surround: { held: [one] } }))] })
-  if (themes.length > 1) axes.push({ id: 'theme', title: 'theme', values: themes.map((one) => ({ title: one.title, surround: { theme: one.name } })) })
-  axes.push({ id: 'width', title: 'width', values: [160, 240, 320, 480].map((width) => ({ title: String(width), surround: { width } })) })
-  axes.push({ id: 'direction', title: 'writing direction', values: [{ title: 'left to right', surround: { direction: 'ltr' } }, { title: 'right to left', surround: { direction: 'rtl' } }] })
-  axes.push({ id: 'text', title: 'text size', whole: true, values: [100, 150, 200].map((text) => ({ title: `${text} %`, surround: { text } })) })
+  const read = membersOf(contract, 'state').filter((member) => member.known !== 'comment')
+  const seen = read
+    .filter(
+      (component) =>
+        component.by === 'custom' || (component.by === 'browser' && holdableStates.has(component.name)),
+    )
+    .map((component) => component.name)
+  axes.push({
+    id: 'state',
+    title: 'state',
+    values: [
+      { title: 'at rest', surround: { held: [] } },
+      ...[...new Set(['hover', 'focus-visible', 'active', ...seen])].map((text) => ({
+        title: text,
+        surround: { held: [text] },
+      })),
+    ],
+  })
+  if (themes.length > 1)
+    axes.push({
+      id: 'theme',
+      title: 'theme',
+      values: themes.map((theme) => ({ title: theme.title, surround: { theme: theme.name } })),
+    })
+  axes.push({
+    id: 'width',
+    title: 'width',
+    values: [160, 240, 320, 480].map((width) => ({ title: String(width), surround: { width } })),
+  })
+  axes.push({
+    id: 'direction',
+    title: 'writing direction',
+    values: [
+      { title: 'left to right', surround: { direction: 'ltr' } },
+      { title: 'right to left', surround: { direction: 'rtl' } },
+    ],
+  })
+  axes.push({
+    id: 'text',
+    title: 'text size',
+    whole: true,
+    values: [100, 150, 200].map((text) => ({ title: `${text} %`, surround: { text } })),
+  })
   const content = contentOf(contract, face)
   if (content) axes.push(content)
-  if (examples.length > 1) axes.push({ id: 'example', title: 'example', values: examples.map((one) => ({ title: one.name, usage: () => one.usage })) })
+  if (examples.length > 1)
+    axes.push({
+      id: 'example',
+      title: 'example',
+      values: examples.map((example) => ({ title: example.name, usage: () => example.usage })),
+    })
   return axes
 }
 
 /** Lengths of what a component says: of text in its slots, and of props that are text as it is shown. */
 function contentOf(contract: Contract, face: Usage): Axis | undefined {
-  const props = membersOf(contract, 'prop').filter((one) => one.type.is === 'string' && typeof face.props[one.name] === 'string').map((one) => one.name)
-  const slots = Object.entries(face.slots).filter(([, filling]) => filling.is === 'text').map(([name]) => name)
+  const props = membersOf(contract, 'prop')
+    .filter((member) => member.type.is === 'string' && typeof face.props[member.name] === 'string')
+    .map((member) => member.name)
+  const slots = Object.entries(face.slots)
+    .filter(([, filling]) => filling.is === 'text')
+    .map(([name]) => name)
   if (props.length + slots.length === 0) return undefined
-  const say = (text: string | undefined) => (usage: Usage): Usage => {
-    const kept = Object.fromEntries(Object.entries(usage.slots).filter(([name]) => !slots.includes(name)))
-    return {
-      ...usage, props: { ...usage.props, ...Object.fromEntries(props.map((name) => [name, text ?? ''])) },
-      slots: text === undefined ? kept : { ...usage.slots, ...Object.fromEntries(slots.filter((name) => name in usage.slots).map((name) => [name, { is: 'text' as const, text }])) },
+  const say =
+    (text: string | undefined) =>
+    (usage: Usage): Usage => {
+      const kept = Object.fromEntries(Object.entries(usage.slots).filter(([name]) => !slots.includes(name)))
+      return {
+        ...usage,
+        props: { ...usage.props, ...Object.fromEntries(props.map((name) => [name, text ?? ''])) },
+        slots:
+          text === undefined
+            ? kept
+            : {
+                ...usage.slots,
+                ...Object.fromEntries(
+                  slots
+                    .filter((name) => name in usage.slots)
+                    .map((name) => [name, { is: 'text' as const, text }]),
+                ),
+              },
+      }
     }
+  return {
+    id: 'content',
+    title: 'length of content',
+    values: [
+      { title: 'none', usage: say(undefined) },
+      { title: 'short', usage: say(shortWords) },
+      { title: 'long', usage: say(longWords) },
+      { title: 'unbreakable', usage: say(unbreakable) },
+    ],
   }
-  return { id: 'content', title: 'length of content', values: [{ title: 'none', usage: say(undefined) }, { title: 'short', usage: say(shortWords) }, { title: 'long', usage: say(longWords) }, { title: 'unbreakable', usage: say(unbreakable) }] }
 }
 
 /** One rendering of a spread. */
-export interface Cell { id: string; titles: string[]; usage: Usage; surround: Surround }
+export interface Cell {
+  id: string
+  titles: string[]
+  usage: Usage
+  surround: Surround
+}
 
-/** A component shown with one value of each of some axes, those of examples first, so that others change what the example shows. */
-export function cellOf(axes: readonly Axis[], values: readonly number[], face: Usage, surround: Surround): Cell {
-  const order = axes.map((axis, i) => ({ axis, value: axis.values[values[i]!]! })).toSorted((a, b) => Number(b.axis.id === 'example') - Number(a.axis.id === 'example'))
-  const usage = order.reduce((one, { value }) => value.usage?.(one) ?? one, face)
-  return { id: axes.map((axis, i) => `${axis.id}=${values[i]}`).join('&'), titles: axes.map((axis, i) => axis.values[values[i]!]!.title), usage, surround: Object.assign({}, surround, ...order.map(({ value }) => value.surround ?? {})) }
+/**
+ * A component shown with one value of each of some axes, those of examples first, so that others change what
+ * the example shows.
+ */
+export function cellOf(
+  axes: readonly Axis[],
+  values: readonly number[],
+  face: Usage,
+  surround: Surround,
+): Cell {
+  const order = axes
+    .map((axis, i) => ({ axis, value: axis.values[values[i]!]! }))
+    .toSorted((a, b) => Number(b.axis.id === 'example') - Number(a.axis.id === 'example'))
+  const usage = order.reduce((usage, { value }) => value.usage?.(usage) ?? usage, face)
+  return {
+    id: axes.map((axis, i) => `${axis.id}=${values[i]}`).join('&'),
+    titles: axes.map((axis, i) => axis.values[values[i]!]!.title),
+    usage,
+    surround: Object.assign({}, surround, ...order.map(({ value }) => value.surround ?? {})),
+  }
 }
 
 /** A sheet of cells: rows by columns, or a list that flows where there is no axis for them. */
-export interface Sheet { title: string; columns: string[]; rows: { title: string; cells: Cell[] }[] }
+export interface Sheet {
+  title: string
+  columns: string[]
+  rows: { title: string; cells: Cell[] }[]
+}
 
 /**
  * A spread: rows by one axis, columns by another, a sheet for each value of a third; any may be missing.
  */
-export function spreadOver({ rows, columns, sheets }: { rows: Axis | undefined; columns: Axis | undefined; sheets: Axis | undefined }, face: Usage, surround: Surround): Sheet[] {
+export function spreadOver(
+  { rows, columns, sheets }: { rows: Axis | undefined; columns: Axis | undefined; sheets: Axis | undefined },
+  face: Usage,
+  surround: Surround,
+): Sheet[] {
   const one: Axis = { id: '', title: '', values: [{ title: '' }] }
   const all = [sheets ?? one, rows ?? one, columns ?? one] as const
   return all[0].values.map((sheet, s) => ({
-    title: sheet.title, columns: all[2].values.map((column) => column.title),
-    rows: all[1].values.map((row, r) => ({ title: row.title, cells: all[2].values.map((_column, c) => cellOf(all.filter((axis) => axis !== one), [...(sheets ? [s] : []), ...(rows ? [r] : []), ...(columns ? [c] : [])], face, surround)) })),
+    title: sheet.title,
+    columns: all[2].values.map((column) => column.title),
+    rows: all[1].values.map((row, r) => ({
+      title: row.title,
+      cells: all[2].values.map((_column, c) =>
+        cellOf(
+          all.filter((axis) => axis !== one),
+          [...(sheets ? [s] : []), ...(rows ? [r] : []), ...(columns ? [c] : [])],
+          face,
+          surround,
+        ),
+      ),
+    })),
   }))
 }
 
 /** How many renderings all values of some axes together would take. */
-export const combinations = (axes: readonly Axis[]): number => axes.reduce((product, one) => product * one.values.length, 1)
+export const combinations = (axes: readonly Axis[]): number =>
+  axes.reduce((product, axis) => product * axis.values.length, 1)

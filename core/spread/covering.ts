@@ -51,21 +51,30 @@ const open = -1
 
 /** The numbering of all tuples of `strength` values of different axes, and what is forbidden. */
 class Space {
-  /** Of each group of axes: the axes, the weight of each one's value in the number of a tuple, and where its tuples begin. */
+  /**
+   * Of each group of axes: the axes, the weight of each one's value in the number of a tuple, and where its
+   * tuples begin.
+   */
   readonly groups: { axes: number[]; weights: number[]; from: number; size: number }[] = []
   /** The groups an axis is in. */
   readonly groupsOf: number[][]
   readonly count: number
   private readonly forbiddenOf: Combination[][]
 
-  constructor(readonly sizes: readonly number[], strength: number, private readonly forbidden: readonly Combination[]) {
+  constructor(
+    readonly sizes: readonly number[],
+    strength: number,
+    private readonly forbidden: readonly Combination[],
+  ) {
     this.groupsOf = sizes.map(() => [])
     let from = 0
     const choose = (axes: number[]) => {
       if (axes.length === strength) {
-        const weights = axes.map((_axis, i) => axes.slice(i + 1).reduce((product, one) => product * sizes[one]!, 1))
-        const size = axes.reduce((product, one) => product * sizes[one]!, 1)
-        for (const one of axes) this.groupsOf[one]!.push(this.groups.length)
+        const weights = axes.map((_axis, i) =>
+          axes.slice(i + 1).reduce((product, axis) => product * sizes[axis]!, 1),
+        )
+        const size = axes.reduce((product, axis) => product * sizes[axis]!, 1)
+        for (const axis of axes) this.groupsOf[axis]!.push(this.groups.length)
         this.groups.push({ axes: [...axes], weights, from, size })
         from += size
         return
@@ -74,7 +83,7 @@ class Space {
     }
     choose([])
     this.count = from
-    this.forbiddenOf = sizes.map((_size, axis) => forbidden.filter((one) => one.has(axis)))
+    this.forbiddenOf = sizes.map((_size, axis) => forbidden.filter((combination) => combination.has(axis)))
   }
 
   /** The number of the tuple that a row has in a group, or -1 while an axis of it is open. */
@@ -101,11 +110,18 @@ class Space {
     return axes.map((axis, i) => [axis, Math.floor((tuple - from) / weights[i]!) % this.sizes[axis]!])
   }
 
-  /** Whether nothing forbidden is in a row; open axes forbid nothing. With `axis`, only what has to do with it is looked at. */
+  /**
+   * Whether nothing forbidden is in a row; open axes forbid nothing. With `axis`, only what has to do with it
+   * is looked at.
+   */
   allows(row: ArrayLike<number>, axis?: number): boolean {
-    for (const one of axis === undefined ? this.forbidden : this.forbiddenOf[axis]!) {
+    for (const combination of axis === undefined ? this.forbidden : this.forbiddenOf[axis]!) {
       let all = true
-      for (const [at, value] of one) if (row[at] !== value) { all = false; break }
+      for (const [at, value] of combination)
+        if (row[at] !== value) {
+          all = false
+          break
+        }
       if (all) return false
     }
     return true
@@ -121,14 +137,26 @@ class Space {
     row[axis] = open
     return false
   }
-  get isFree(): boolean { return this.forbidden.length === 0 }
+  get isFree(): boolean {
+    return this.forbidden.length === 0
+  }
 }
 
 /**
  * The fewest rows we find in which every pair (or triple) of values occurs. `sizes` says how many values
  * each axis has, at least one each. With fewer axes than the strength all combinations are the answer.
  */
-export function coveringSet(sizes: readonly number[], { strength = 2, forbidden = [], required = [], steps = 400_000, seed = 1, goOn = () => true }: CoveringOptions = {}): CoveringSet {
+export function coveringSet(
+  sizes: readonly number[],
+  {
+    strength = 2,
+    forbidden = [],
+    required = [],
+    steps = 400_000,
+    seed = 1,
+    goOn = () => true,
+  }: CoveringOptions = {},
+): CoveringSet {
   const depth = Math.min(strength, Math.max(1, sizes.length))
   const space = new Space(sizes, depth, forbidden)
   const random = randomFrom(seed)
@@ -150,9 +178,13 @@ export function coveringSet(sizes: readonly number[], { strength = 2, forbidden 
   }
 
   const kept: number[][] = []
-  for (const one of required) {
-    const row = sizes.map((_size, axis) => one.get(axis) ?? open)
-    if (!kept.some((other) => [...one].every(([axis, value]) => other[axis] === value)) && space.complete(row)) kept.push(row)
+  for (const combination of required) {
+    const row = sizes.map((_size, axis) => combination.get(axis) ?? open)
+    if (
+      !kept.some((other) => [...combination].every(([axis, value]) => other[axis] === value)) &&
+      space.complete(row)
+    )
+      kept.push(row)
   }
   let rows = build(space, can, covered, kept, random, goOn)
   const budget = { steps }
@@ -163,25 +195,42 @@ export function coveringSet(sizes: readonly number[], { strength = 2, forbidden 
     rows = fewer
   }
   const counts = countsOf(space, can, rows)
-  return { rows, lower: Math.max(lower, kept.length), covered, impossible: space.count - covered, only: rows.map((row) => space.groups.reduce((sum, _group, group) => sum + (counts[space.tuple(group, row)] === 1 ? 1 : 0), 0)) }
+  return {
+    rows,
+    lower: Math.max(lower, kept.length),
+    covered,
+    impossible: space.count - covered,
+    only: rows.map((row) =>
+      space.groups.reduce((sum, _group, group) => sum + (counts[space.tuple(group, row)] === 1 ? 1 : 0), 0),
+    ),
+  }
 }
 
 /** How often each tuple occurs; those that cannot occur count as covered for good. */
 function countsOf(space: Space, can: Uint8Array, rows: readonly number[][]): Int32Array {
   const counts = new Int32Array(space.count)
   for (let tuple = 0; tuple < space.count; tuple++) if (!can[tuple]) counts[tuple] = 1_000_000
-  for (const row of rows) for (let group = 0; group < space.groups.length; group++) counts[space.tuple(group, row)]!++
+  for (const row of rows)
+    for (let group = 0; group < space.groups.length; group++) counts[space.tuple(group, row)]!++
   return counts
 }
 
 /** A first set, row by row. `kept` rows come first, what is open in them closed to advantage. */
-function build(space: Space, can: Uint8Array, all: number, kept: readonly number[][], random: (below: number) => number, goOn: () => boolean): number[][] {
+function build(
+  space: Space,
+  can: Uint8Array,
+  all: number,
+  kept: readonly number[][],
+  random: (below: number) => number,
+  goOn: () => boolean,
+): number[][] {
   const { sizes } = space
   const left = Uint8Array.from(can)
   let missing = all
   /** Of each axis and value, how many tuples with it are left. */
   const wanted = sizes.map((size) => new Int32Array(size))
-  for (let tuple = 0; tuple < space.count; tuple++) if (left[tuple]) for (const [axis, value] of space.valuesOf(tuple)) wanted[axis]![value]!++
+  for (let tuple = 0; tuple < space.count; tuple++)
+    if (left[tuple]) for (const [axis, value] of space.valuesOf(tuple)) wanted[axis]![value]!++
   const rows: number[][] = []
 
   const gain = (row: number[], axis: number): number => {
@@ -226,8 +275,8 @@ function build(space: Space, can: Uint8Array, all: number, kept: readonly number
       for (const [axis, value] of space.valuesOf(tuple)) wanted[axis]![value]!--
     }
   }
-  for (const one of kept) {
-    const row = [...one]
+  for (const entry of kept) {
+    const row = [...entry]
     if (close(row)) take(row)
   }
   let from = 0
@@ -240,7 +289,12 @@ function build(space: Space, can: Uint8Array, all: number, kept: readonly number
       const row = sizes.map(() => open)
       // begins with something that is left: the first, or one met at random
       let tuple = from
-      if (i > 0) for (let j = 0, at = random(space.count); j < space.count; j++, at = (at + 1) % space.count) if (left[at]) { tuple = at; break }
+      if (i > 0)
+        for (let j = 0, at = random(space.count); j < space.count; j++, at = (at + 1) % space.count)
+          if (left[at]) {
+            tuple = at
+            break
+          }
       for (const [axis, value] of space.valuesOf(tuple)) row[axis] = value
       if (!close(row)) continue
       let sum = 0
@@ -258,7 +312,15 @@ function build(space: Space, can: Uint8Array, all: number, kept: readonly number
 }
 
 /** A covering set of one row less, or `undefined` where the steps ran out before one was found. */
-function reduce(space: Space, can: Uint8Array, rows: readonly number[][], kept: readonly number[][], budget: { steps: number }, random: (below: number) => number, goOn: () => boolean): number[][] | undefined {
+function reduce(
+  space: Space,
+  can: Uint8Array,
+  rows: readonly number[][],
+  kept: readonly number[][],
+  budget: { steps: number },
+  random: (below: number) => number,
+  goOn: () => boolean,
+): number[][] | undefined {
   const { groups, groupsOf, sizes } = space
   let counts = countsOf(space, can, rows)
   // the row that is alone with the fewest goes; the first ones are those that must be there
@@ -266,7 +328,10 @@ function reduce(space: Space, can: Uint8Array, rows: readonly number[][], kept: 
   let least = Infinity
   rows.forEach((row, i) => {
     if (i < kept.length) return
-    const alone = groups.reduce((sum, _group, group) => sum + (counts[space.tuple(group, row)] === 1 ? 1 : 0), 0)
+    const alone = groups.reduce(
+      (sum, _group, group) => sum + (counts[space.tuple(group, row)] === 1 ? 1 : 0),
+      0,
+    )
     if (alone < least) {
       least = alone
       leave = i
@@ -305,9 +370,11 @@ function reduce(space: Space, can: Uint8Array, rows: readonly number[][], kept: 
     return sum
   }
   const put = (row: Int32Array, axis: number, value: number) => {
-    for (const group of groupsOf[axis]!) if (--counts[space.tuple(group, row)]! === 0) add(space.tuple(group, row))
+    for (const group of groupsOf[axis]!)
+      if (--counts[space.tuple(group, row)]! === 0) add(space.tuple(group, row))
     row[axis] = value
-    for (const group of groupsOf[axis]!) if (counts[space.tuple(group, row)]!++ === 0) drop(space.tuple(group, row))
+    for (const group of groupsOf[axis]!)
+      if (counts[space.tuple(group, row)]!++ === 0) drop(space.tuple(group, row))
   }
   const fixed = (i: number, axis: number) => i < kept.length && kept[i]![axis] !== open
   const may = (row: Int32Array, axis: number, value: number) => {
@@ -335,11 +402,12 @@ function reduce(space: Space, can: Uint8Array, rows: readonly number[][], kept: 
       let off = -1
       let value = 0
       let far = 0
-      for (const [axis, asked] of wantedTuple) if (row[axis] !== asked) {
-        off = axis
-        value = asked
-        far++
-      }
+      for (const [axis, asked] of wantedTuple)
+        if (row[axis] !== asked) {
+          off = axis
+          value = asked
+          far++
+        }
       if (far !== 1 || fixed(i, off) || !may(row, off, value)) continue
       budget.steps--
       const worth = cost(row, off, value)
@@ -356,8 +424,12 @@ function reduce(space: Space, can: Uint8Array, rows: readonly number[][], kept: 
       const i = random(now.length)
       const row = now[i]!
       const before = [...row]
-      for (const [axis, value] of wantedTuple) if (row[axis] !== value && !fixed(i, axis)) put(row, axis, value)
-      if (!space.allows(row)) before.forEach((value, axis) => { if (row[axis] !== value) put(row, axis, value) })
+      for (const [axis, value] of wantedTuple)
+        if (row[axis] !== value && !fixed(i, axis)) put(row, axis, value)
+      if (!space.allows(row))
+        before.forEach((value, axis) => {
+          if (row[axis] !== value) put(row, axis, value)
+        })
     } else {
       const [i, axis, value] = best[random(best.length)]!
       put(now[i]!, axis, value)

@@ -1,4 +1,5 @@
-const axes = (...groups: [values: number, count: number][]): number[] => groups.flatMap(([values, count]) => Array.from({ length: count }, () => values))
+const axes = (...groups: [values: number, count: number][]): number[] =>
+  groups.flatMap(([values, count]) => Array.from({ length: count }, () => values))
 
 /**
  * Models that work on covering arrays measures itself by, with the smallest sets of pairs known to us:

@@ -3,7 +3,8 @@
  * standards say. What a browser does is asked of the browser (`frame/inherits.ts`); this is for those of
  * which it tells nothing.
  */
-const inherited = new Set(`
+const inherited = new Set(
+  `
 accent-color border-collapse caption-side caret-animation caret-color caret-shape clip-rule color color-interpolation color-interpolation-filters color-scheme cursor
 direction dominant-baseline empty-cells fill fill-opacity fill-rule font-family font-feature-settings font-kerning font-language-override font-optical-sizing font-palette
 font-size font-size-adjust font-stretch font-style font-synthesis-small-caps font-synthesis-style font-synthesis-weight font-variant-alternates font-variant-caps
@@ -15,7 +16,10 @@ tab-size text-align text-align-last text-anchor text-autospace text-box-edge tex
 text-emphasis-style text-indent text-justify text-orientation text-rendering text-shadow text-size-adjust text-spacing-trim text-transform text-underline-offset
 text-underline-position text-wrap-mode text-wrap-style visibility white-space-collapse widows word-break word-spacing writing-mode -webkit-border-horizontal-spacing
 -webkit-border-vertical-spacing -webkit-font-smoothing -webkit-locale -webkit-tap-highlight-color -webkit-text-fill-color -webkit-text-security -webkit-text-stroke-color -webkit-text-stroke-width
-`.trim().split(/\s+/))
+`
+    .trim()
+    .split(/\s+/),
+)
 
 /** Whether a longhand is inherited. Custom properties are, unless they were registered otherwise. */
 export const isInherited = (property: string): boolean => inherited.has(property)

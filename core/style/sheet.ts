@@ -2,7 +2,10 @@ import { tokenize, tokenTypes } from 'css-tree/tokenizer'
 import { ident, string } from 'css-tree/utils'
 
 /** From the first offset up to, not including, the second. */
-export interface Span { from: number; to: number }
+export interface Span {
+  from: number
+  to: number
+}
 
 /** What {@link walkSheet} tells of a sheet, in the order it stands there. */
 export interface SheetVisitor {
@@ -30,21 +33,36 @@ export class Tokens {
     })
   }
 
-  get length(): number { return this.types.length }
-  type(i: number): number { return this.types[i] ?? tokenTypes.EOF }
-  start(i: number): number { return this.starts[i] ?? this.text.length }
-  end(i: number): number { return this.ends[i] ?? this.text.length }
+  get length(): number {
+    return this.types.length
+  }
+  type(i: number): number {
+    return this.types[i] ?? tokenTypes.EOF
+  }
+  start(i: number): number {
+    return this.starts[i] ?? this.text.length
+  }
+  end(i: number): number {
+    return this.ends[i] ?? this.text.length
+  }
   /** The token as written. */
-  raw(i: number): string { return this.text.slice(this.start(i), this.end(i)) }
+  raw(i: number): string {
+    return this.text.slice(this.start(i), this.end(i))
+  }
   /** From one token up to, not including, another, without space at either end. */
-  slice({ from, to }: Span): string { return from < to ? this.text.slice(this.start(from), this.end(to - 1)).trim() : '' }
+  slice({ from, to }: Span): string {
+    return from < to ? this.text.slice(this.start(from), this.end(to - 1)).trim() : ''
+  }
   /** The name of an identifier or function, escapes resolved. */
   name(i: number): string {
-    const raw = this.type(i) === tokenTypes.Function ? this.text.slice(this.start(i), this.end(i) - 1) : this.raw(i)
+    const raw =
+      this.type(i) === tokenTypes.Function ? this.text.slice(this.start(i), this.end(i) - 1) : this.raw(i)
     return raw.includes('\\') ? ident.decode(raw) : raw
   }
   /** What an identifier or string stands for. */
-  value(i: number): string { return this.type(i) === tokenTypes.String ? string.decode(this.raw(i)) : this.name(i) }
+  value(i: number): string {
+    return this.type(i) === tokenTypes.String ? string.decode(this.raw(i)) : this.name(i)
+  }
   /** The first token from `i` on that is no white space. */
   past(i: number): number {
     while (this.type(i) === tokenTypes.WhiteSpace) i++
@@ -64,7 +82,8 @@ export class Tokens {
 
 /** By type of token: 1 what opens a bracket, -1 what closes one. */
 const brackets = new Int8Array(Math.max(...Object.values(tokenTypes)) + 1)
-for (const type of [tokenTypes.Function, tokenTypes.LeftParenthesis, tokenTypes.LeftSquareBracket]) brackets[type] = 1
+for (const type of [tokenTypes.Function, tokenTypes.LeftParenthesis, tokenTypes.LeftSquareBracket])
+  brackets[type] = 1
 for (const type of [tokenTypes.RightParenthesis, tokenTypes.RightSquareBracket]) brackets[type] = -1
 
 /**
@@ -81,7 +100,10 @@ export function walkSheet(tokens: Tokens, visit: SheetVisitor): void {
   let rules = 0
   let i = 0
 
-  /** The first `;`, `{` or `}` outside brackets from here on; braces inside a custom property's value count as part of it. */
+  /**
+   * The first `;`, `{` or `}` outside brackets from here on; braces inside a custom property's value count as
+   * part of it.
+   */
   const endOf = (from: number, braces: boolean): number => {
     let depth = 0
     let curly = 0
@@ -91,7 +113,11 @@ export function walkSheet(tokens: Tokens, visit: SheetVisitor): void {
       if (turn !== 0) depth = Math.max(0, depth + turn)
       else if (braces && type === LeftCurlyBracket) curly++
       else if (curly > 0 && type === RightCurlyBracket) curly--
-      else if (type === RightCurlyBracket || (curly === 0 && depth === 0 && (type === Semicolon || type === LeftCurlyBracket))) return j
+      else if (
+        type === RightCurlyBracket ||
+        (curly === 0 && depth === 0 && (type === Semicolon || type === LeftCurlyBracket))
+      )
+        return j
     }
     return length
   }
@@ -131,7 +157,8 @@ export function walkSheet(tokens: Tokens, visit: SheetVisitor): void {
       i = end + 1
       continue
     }
-    if (named && (rules > 0 || blocks.length > 0)) visit.declaration(tokens.name(i), tokens.start(i), { from: colon + 1, to: end })
+    if (named && (rules > 0 || blocks.length > 0))
+      visit.declaration(tokens.name(i), tokens.start(i), { from: colon + 1, to: end })
     i = tokens.type(end) === RightCurlyBracket ? end : end + 1
   }
   for (; rules > 0; rules--) visit.ruleEnd()

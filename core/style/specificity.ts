@@ -1,18 +1,25 @@
 import { tokenTypes } from 'css-tree/tokenizer'
 import { Tokens, type Span } from './sheet'
 
-/** How specific a selector is: counts of ids, of classes with what counts like them, and of types (Selectors Level 4, section 17). */
+/**
+ * How specific a selector is: counts of ids, of classes with what counts like them, and of types (Selectors
+ * Level 4, section 17).
+ */
 export type Specificity = readonly [ids: number, classes: number, types: number]
 export const none: Specificity = [0, 0, 0]
 
-export const compareSpecificity = (a: Specificity, b: Specificity): number => a[0] - b[0] || a[1] - b[1] || a[2] - b[2]
+export const compareSpecificity = (a: Specificity, b: Specificity): number =>
+  a[0] - b[0] || a[1] - b[1] || a[2] - b[2]
 const more = (a: Specificity, b: Specificity): Specificity => [a[0] + b[0], a[1] + b[1], a[2] + b[2]]
-const most = (list: Specificity[]): Specificity => list.reduce((a, b) => (compareSpecificity(a, b) < 0 ? b : a), none)
+const most = (list: Specificity[]): Specificity =>
+  list.reduce((a, b) => (compareSpecificity(a, b) < 0 ? b : a), none)
 
 /** The selectors of a list, each as text: what stands between the commas that are in no bracket. */
 export function selectorsOf(list: string): string[] {
   const tokens = new Tokens(list)
-  return partsOf(tokens, { from: 0, to: tokens.length }).map((one) => tokens.slice(one)).filter((one) => one !== '')
+  return partsOf(tokens, { from: 0, to: tokens.length })
+    .map((part) => tokens.slice(part))
+    .filter((text) => text !== '')
 }
 
 function partsOf(tokens: Tokens, { from, to }: Span): Span[] {
@@ -42,11 +49,13 @@ export function specificityOf(selector: string, nesting: Specificity = none): Sp
 }
 
 /** The specificity of the most specific selector of a list. */
-export const mostOf = (list: string, nesting: Specificity = none): Specificity => most(selectorsOf(list).map((one) => specificityOf(one, nesting)))
+export const mostOf = (list: string, nesting: Specificity = none): Specificity =>
+  most(selectorsOf(list).map((selector) => specificityOf(selector, nesting)))
 
 function count(tokens: Tokens, { from, to }: Span, nesting: Specificity): Specificity {
   let sum = none
-  const inside = (i: number, end: number) => most(partsOf(tokens, { from: i + 1, to: end }).map((one) => count(tokens, one, nesting)))
+  const inside = (i: number, end: number) =>
+    most(partsOf(tokens, { from: i + 1, to: end }).map((part) => count(tokens, part, nesting)))
   for (let i = from; i < to; i++) {
     const type = tokens.type(i)
     if (type === tokenTypes.Hash) sum = more(sum, [1, 0, 0])
@@ -66,12 +75,16 @@ function count(tokens: Tokens, { from, to }: Span, nesting: Specificity): Specif
       const name = tokens.name(at).toLowerCase()
       const isFunction = tokens.type(at) === tokenTypes.Function
       const end = isFunction ? Math.min(tokens.closing(at, to), to) : at
-      if (isElement || oldPseudo.has(name)) sum = more(sum, name === 'slotted' && isFunction ? more([0, 0, 1], inside(at, end)) : [0, 0, 1])
+      if (isElement || oldPseudo.has(name))
+        sum = more(sum, name === 'slotted' && isFunction ? more([0, 0, 1], inside(at, end)) : [0, 0, 1])
       else if (name === 'where') sum = more(sum, none)
       else if (isFunction && takesMost.has(name)) sum = more(sum, inside(at, end))
-      else if (isFunction && (name === 'host' || name === 'host-context')) sum = more(sum, more([0, 1, 0], inside(at, end)))
+      else if (isFunction && (name === 'host' || name === 'host-context'))
+        sum = more(sum, more([0, 1, 0], inside(at, end)))
       else if (isFunction && (name === 'nth-child' || name === 'nth-last-child')) {
-        const of = Array.from({ length: end - at }, (_, step) => at + step).find((one) => tokens.type(one) === tokenTypes.Ident && tokens.name(one).toLowerCase() === 'of')
+        const of = Array.from({ length: end - at }, (_, step) => at + step).find(
+          (number) => tokens.type(number) === tokenTypes.Ident && tokens.name(number).toLowerCase() === 'of',
+        )
         sum = more(sum, of === undefined ? [0, 1, 0] : more([0, 1, 0], inside(of, end)))
       } else sum = more(sum, [0, 1, 0])
       i = end

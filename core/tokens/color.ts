@@ -1,10 +1,32 @@
-import { converter, formatCss, formatHex, modeOklch, modeP3, modeRgb, parse as parseColour, useMode } from 'culori/fn'
+import {
+  converter,
+  formatCss,
+  formatHex,
+  modeOklch,
+  modeP3,
+  modeRgb,
+  parse as parseColour,
+  useMode,
+} from 'culori/fn'
 import * as culori from 'culori/fn'
 import { z } from 'zod'
 import { done } from '../problem'
 import { misread, type TokenKind } from './kind'
 
-for (const mode of [modeRgb, modeP3, modeOklch, culori.modeOklab, culori.modeHsl, culori.modeHwb, culori.modeLab, culori.modeLch, culori.modeLrgb, culori.modeXyz65, culori.modeXyz50]) useMode(mode as never)
+for (const mode of [
+  modeRgb,
+  modeP3,
+  modeOklch,
+  culori.modeOklab,
+  culori.modeHsl,
+  culori.modeHwb,
+  culori.modeLab,
+  culori.modeLch,
+  culori.modeLrgb,
+  culori.modeXyz65,
+  culori.modeXyz50,
+])
+  useMode(mode as never)
 const toRgb = converter('rgb')
 
 /** Color spaces of the format's color module, with the mode and channels of our colour library. */
@@ -26,9 +48,16 @@ type Space = keyof typeof spaces
 /** Design Tokens Color Module, `$value` of a color token. Components may be `none`. */
 export const colorSchema = z.object({
   colorSpace: z.enum(Object.keys(spaces) as [Space, ...Space[]]),
-  components: z.tuple([z.union([z.number(), z.literal('none')]), z.union([z.number(), z.literal('none')]), z.union([z.number(), z.literal('none')])]),
+  components: z.tuple([
+    z.union([z.number(), z.literal('none')]),
+    z.union([z.number(), z.literal('none')]),
+    z.union([z.number(), z.literal('none')]),
+  ]),
   alpha: z.number().min(0).max(1).optional(),
-  hex: z.string().regex(/^#[0-9a-f]{6}$/i).optional(),
+  hex: z
+    .string()
+    .regex(/^#[0-9a-f]{6}$/i)
+    .optional(),
 })
 export type ColorValue = z.infer<typeof colorSchema>
 
@@ -48,10 +77,14 @@ const toCulori = (value: ColorValue): Culori => {
 const round = (n: number): number => Math.round(n * 10000) / 10000
 
 const fromCulori = (colour: Culori): ColorValue => {
-  const known = (Object.entries(spaces) as [Space, (typeof spaces)[Space]][]).find(([, one]) => one.mode === colour.mode)
+  const known = (Object.entries(spaces) as [Space, (typeof spaces)[Space]][]).find(
+    ([, one]) => one.mode === colour.mode,
+  )
   const [space, { channels, scale }] = known ?? ['srgb' as const, spaces.srgb]
   const from = known ? colour : (toRgb(colour as never) as unknown as Culori)
-  const components = channels.map((channel, i) => (typeof from[channel] === 'number' ? round((from[channel] as number) * scale[i]!) : 'none'))
+  const components = channels.map((channel, i) =>
+    typeof from[channel] === 'number' ? round((from[channel] as number) * scale[i]!) : 'none',
+  )
   return {
     colorSpace: space,
     components: components as ColorValue['components'],
@@ -62,7 +95,9 @@ const fromCulori = (colour: Culori): ColorValue => {
 
 const parse = (text: string) => {
   const colour = parseColour(text.trim()) as Culori | undefined
-  return colour ? done(fromCulori(colour)) : misread('colour', 'Write one as in CSS: #E2A03F, oklch(0.75 0.13 73), rgb(226 160 63 / 50%).')
+  return colour
+    ? done(fromCulori(colour))
+    : misread('colour', 'Write one as in CSS: #E2A03F, oklch(0.75 0.13 73), rgb(226 160 63 / 50%).')
 }
 
 export const color: TokenKind<ColorValue> = {
@@ -70,16 +105,20 @@ export const color: TokenKind<ColorValue> = {
   read(value) {
     if (typeof value === 'string') return parse(value)
     const read = colorSchema.safeParse(value)
-    return read.success ? done(read.data) : misread('colour', 'Give colorSpace and three components, as the format’s color module says.')
+    return read.success
+      ? done(read.data)
+      : misread('colour', 'Give colorSpace and three components, as the format’s color module says.')
   },
   parse,
-  show: (value) => (value.colorSpace === 'srgb' ? showSrgb(value) : formatCss(toCulori(value) as never) ?? ''),
+  show: (value) =>
+    value.colorSpace === 'srgb' ? showSrgb(value) : (formatCss(toCulori(value) as never) ?? ''),
   css: (value) => color.show(value),
 }
 
 const showSrgb = (value: ColorValue): string => {
   const colour = toCulori(value)
-  const hex = (colour.alpha === undefined ? formatHex(colour as never) : culori.formatHex8(colour as never)) ?? ''
+  const hex =
+    (colour.alpha === undefined ? formatHex(colour as never) : culori.formatHex8(colour as never)) ?? ''
   return hex.toUpperCase()
 }
 

@@ -8,7 +8,8 @@ export type DimensionValue = z.infer<typeof dimensionSchema>
 
 const parse = (text: string) => {
   const shape = /^\s*(-?\d*\.?\d+)\s*(px|rem)?\s*$/.exec(text)
-  if (!shape || (!shape[2] && Number(shape[1]) !== 0)) return misread('dimension', 'Write a number with px or rem, such as 12px.')
+  if (!shape || (!shape[2] && Number(shape[1]) !== 0))
+    return misread('dimension', 'Write a number with px or rem, such as 12px.')
   return done<DimensionValue>({ value: Number(shape[1]), unit: (shape[2] ?? 'px') as 'px' | 'rem' })
 }
 

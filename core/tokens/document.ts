@@ -12,43 +12,70 @@ export const tokenKinds: Record<string, TokenKind> = Object.fromEntries(
   [color, dimension, number, fontFamily, fontWeight, duration].map((kind) => [kind.type, kind as TokenKind]),
 )
 
-/** A token file as it is kept: JSON in the Design Tokens Format Module. What we do not know in it stays in it. */
+/**
+ * A token file as it is kept: JSON in the Design Tokens Format Module. What we do not know in it stays in it.
+ */
 export const tokenDocumentSchema = z.record(z.string(), z.json())
 export type TokenDocument = z.infer<typeof tokenDocumentSchema>
 
-/** The three tiers; `$extensions["org.kept-shelf"].tier` on a top group says which, and groups without it are semantic. */
+/**
+ * The three tiers; `$extensions["org.kept-shelf"].tier` on a top group says which, and groups without it are
+ * semantic.
+ */
 export const tiers = ['primitive', 'semantic', 'component'] as const
 export type Tier = (typeof tiers)[number]
 const extensionKey = 'org.kept-shelf'
 
 /** One token as written: its `$value` may be an alias, in braces, to another token's path. */
-export interface Token { path: string; type: string | undefined; value: unknown; alias: string | undefined; description: string | undefined; tier: Tier }
+export interface Token {
+  path: string
+  type: string | undefined
+  value: unknown
+  alias: string | undefined
+  description: string | undefined
+  tier: Tier
+}
 
-/** A path inside braces is an alias (format module, section Aliases). Names hold no braces, dots or leading `$`. */
+/**
+ * A path inside braces is an alias (format module, section Aliases). Names hold no braces, dots or leading
+ * `$`.
+ */
 export const aliasOf = (value: unknown): string | undefined =>
   typeof value === 'string' ? /^\{([^{}]+)\}$/.exec(value.trim())?.[1] : undefined
 
-const isObject = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value)
+const isObject = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
 
-/** The most a token file may hold; what passes it is told and refused, so that nobody waits for what it takes. */
+/**
+ * The most a token file may hold; what passes it is told and refused, so that nobody waits for what it takes.
+ */
 export const tokenLimits = { count: 20_000, depth: 32, name: 200 }
 
-/** All tokens of a document, in file order, types inherited from their groups. Groups nested deeper than may be are passed over. */
+/**
+ * All tokens of a document, in file order, types inherited from their groups. Groups nested deeper than may
+ * be are passed over.
+ */
 export function tokensOf(document: TokenDocument): Token[] {
   const tokens: Token[] = []
   const visit = (group: Record<string, unknown>, path: string[], type: string | undefined, tier: Tier) => {
     const ownType = typeof group.$type === 'string' ? group.$type : type
     const extension = isObject(group.$extensions) ? group.$extensions[extensionKey] : undefined
-    const ownTier = isObject(extension) && tiers.includes(extension.tier as Tier) ? (extension.tier as Tier) : tier
+    const ownTier =
+      isObject(extension) && tiers.includes(extension.tier as Tier) ? (extension.tier as Tier) : tier
     if ('$value' in group) {
       tokens.push({
-        path: path.join('.'), type: ownType, value: group.$value, alias: aliasOf(group.$value), tier: ownTier,
+        path: path.join('.'),
+        type: ownType,
+        value: group.$value,
+        alias: aliasOf(group.$value),
+        tier: ownTier,
         description: typeof group.$description === 'string' ? group.$description : undefined,
       })
       return
     }
     if (path.length >= tokenLimits.depth) return
-    for (const [name, child] of Object.entries(group)) if (!name.startsWith('$') && isObject(child)) visit(child, [...path, name], ownType, ownTier)
+    for (const [name, child] of Object.entries(group))
+      if (!name.startsWith('$') && isObject(child)) visit(child, [...path, name], ownType, ownTier)
   }
   visit(document, [], undefined, 'semantic')
   return tokens
@@ -60,37 +87,69 @@ export function parseTokenDocument(text: string, file: string): Outcome<TokenDoc
   try {
     json = JSON.parse(text)
   } catch (error) {
-    return refused({ code: 'token-file', what: `This is not JSON: ${(error as Error).message}.`, where: { file }, todo: 'Mend the file and bring it in again.' })
+    return refused({
+      code: 'token-file',
+      what: `This is not JSON: ${(error as Error).message}.`,
+      where: { file },
+      todo: 'Mend the file and bring it in again.',
+    })
   }
   const read = tokenDocumentSchema.safeParse(json)
-  if (!read.success) return refused({ code: 'token-file', what: 'A token file is a JSON object of groups and tokens.', where: { file }, todo: 'See the Design Tokens Format Module.' })
+  if (!read.success)
+    return refused({
+      code: 'token-file',
+      what: 'A token file is a JSON object of groups and tokens.',
+      where: { file },
+      todo: 'See the Design Tokens Format Module.',
+    })
   const problems: Problem[] = []
-  const tell = (code: string, what: string, todo: string) => problems.push({ code, what, where: { file }, todo })
+  const tell = (code: string, what: string, todo: string) =>
+    problems.push({ code, what, where: { file }, todo })
   let count = 0
   const visit = (group: Record<string, unknown>, path: string[]): void => {
     if ('$value' in group) count++
     for (const [name, child] of Object.entries(group)) {
       if (name.startsWith('$') || problems.length >= 100) continue
       const fault = faultOfName(name)
-      if (fault !== undefined) tell('token-name', `“${shownName(name)}” is not a name a token can have: ${fault}.`, `Rename it under ${path.join('.') || 'the top'}.`)
+      if (fault !== undefined)
+        tell(
+          'token-name',
+          `“${shownName(name)}” is not a name a token can have: ${fault}.`,
+          `Rename it under ${path.join('.') || 'the top'}.`,
+        )
       if (!isObject(child)) continue
-      if (path.length + 1 > tokenLimits.depth) tell('token-depth', `${path.slice(0, 3).join('.')} … is nested deeper than ${tokenLimits.depth} groups.`, 'Bring its tokens further up.')
+      if (path.length + 1 > tokenLimits.depth)
+        tell(
+          'token-depth',
+          `${path.slice(0, 3).join('.')} … is nested deeper than ${tokenLimits.depth} groups.`,
+          'Bring its tokens further up.',
+        )
       else visit(child, [...path, name])
     }
   }
   visit(read.data, [])
-  if (count > tokenLimits.count) tell('token-count', `This file holds ${count} tokens; ${tokenLimits.count} are the most.`, 'Leave out those nobody uses, or divide the library.')
+  if (count > tokenLimits.count)
+    tell(
+      'token-count',
+      `This file holds ${count} tokens; ${tokenLimits.count} are the most.`,
+      'Leave out those nobody uses, or divide the library.',
+    )
   return problems.length ? { ok: false, problems } : done(read.data)
 }
 
-const shownName = (name: string): string => [...name.slice(0, 60)].map((character) => (character < ' ' ? '␀' : character)).join('')
+const shownName = (name: string): string =>
+  [...name.slice(0, 60)].map((character) => (character < ' ' ? '␀' : character)).join('')
 
-/** Why a name cannot be a token's. The format keeps dots and braces for aliases; what would need escaping in every place it is written is refused too. */
+/**
+ * Why a name cannot be a token's. The format keeps dots and braces for aliases; what would need escaping in
+ * every place it is written is refused too.
+ */
 function faultOfName(name: string): string | undefined {
   if (name === '') return 'it is empty'
   if (name.length > tokenLimits.name) return `it has more than ${tokenLimits.name} characters`
   if (/[{}.]/.test(name)) return 'no dots or braces'
-  if (/[\0-\x1f\x7f;<>"'`\\\u2028\u2029]/.test(name)) return 'no quotes, semicolons, backslashes, angle brackets or line breaks'
+  if (/[\0-\x1f\x7f;<>"'`\\\u2028\u2029]/.test(name))
+    return 'no quotes, semicolons, backslashes, angle brackets or line breaks'
   return /\p{Surrogate}/u.test(name) ? 'it holds half a character' : undefined
 }
 
@@ -111,13 +170,19 @@ export function valueAt(document: TokenDocument, path: string): unknown {
  * A copy of the document in which one token has another `$value`; groups on the way are made where
  * they are missing, as in a theme that did not change this token before. `undefined` takes the token out.
  */
-export function withValue(document: TokenDocument, path: string, value: unknown, type?: string): TokenDocument {
+export function withValue(
+  document: TokenDocument,
+  path: string,
+  value: unknown,
+  type?: string,
+): TokenDocument {
   const names = path.split('.')
   const change = (group: Record<string, unknown>, depth: number): Record<string, unknown> => {
     const name = names[depth]!
     const child = childOf(group, name)
     if (depth === names.length - 1) {
-      if (value !== undefined) return { ...group, [name]: { ...(child ?? (type ? { $type: type } : {})), $value: value } }
+      if (value !== undefined)
+        return { ...group, [name]: { ...(child ?? (type ? { $type: type } : {})), $value: value } }
       const { [name]: _gone, ...rest } = group
       return rest
     }

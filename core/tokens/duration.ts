@@ -8,7 +8,9 @@ export type DurationValue = z.infer<typeof durationSchema>
 
 const parse = (text: string) => {
   const shape = /^\s*(\d*\.?\d+)\s*(ms|s)\s*$/.exec(text)
-  return shape ? done<DurationValue>({ value: Number(shape[1]), unit: shape[2] as 'ms' | 's' }) : misread('duration', 'Write a number with ms or s, such as 180ms.')
+  return shape
+    ? done<DurationValue>({ value: Number(shape[1]), unit: shape[2] as 'ms' | 's' })
+    : misread('duration', 'Write a number with ms or s, such as 180ms.')
 }
 
 export const duration: TokenKind<DurationValue> = {

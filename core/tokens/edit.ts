@@ -5,27 +5,42 @@ import { resolveTheme, type Theme } from './themes'
 
 /** What comes of a value typed for a token: the value for the file, or why it cannot be. */
 export type JudgedEdit =
-  | { is: 'fit'; value: unknown }
-  | { is: 'missing'; problem: Problem }
-  | { is: 'refused'; problems: Problem[] }
+  { is: 'fit'; value: unknown } | { is: 'missing'; problem: Problem } | { is: 'refused'; problems: Problem[] }
 
-const missing = (code: string, what: string, todo: string): JudgedEdit => ({ is: 'missing', problem: { code, what, todo } })
+const missing = (code: string, what: string, todo: string): JudgedEdit => ({
+  is: 'missing',
+  problem: { code, what, todo },
+})
 
-/** Judges a value typed for one token of a theme, by what it would make of all themes; `null` takes the theme's own value out. */
-export function judgeEdit(themes: Theme[], { theme: name, path, text }: { theme: string; path: string; text: string | null }): JudgedEdit {
+/**
+ * Judges a value typed for one token of a theme, by what it would make of all themes; `null` takes the
+ * theme's own value out.
+ */
+export function judgeEdit(
+  themes: Theme[],
+  { theme: name, path, text }: { theme: string; path: string; text: string | null },
+): JudgedEdit {
   const theme = themes.find((known) => known.name === name)
-  if (!theme) return missing('no-theme', `There is no theme ${name}.`, 'Choose one of the themes in the table.')
+  if (!theme)
+    return missing('no-theme', `There is no theme ${name}.`, 'Choose one of the themes in the table.')
   const resolved = resolveTheme(themes, name)
   const token = resolved.tokens.get(path) ?? tokensOf(theme.document).find((written) => written.path === path)
-  if (!token?.type) return missing('no-token', `There is no token ${path}.`, 'Choose one of the tokens in the table.')
+  if (!token?.type)
+    return missing('no-token', `There is no token ${path}.`, 'Choose one of the tokens in the table.')
   if (text === null && theme.on === null) {
-    const problem = { code: 'base-value', what: `${path} has its value here, in the base; every theme rests on it.`, todo: 'Give it another value instead.' }
+    const problem = {
+      code: 'base-value',
+      what: `${path} has its value here, in the base; every theme rests on it.`,
+      todo: 'Give it another value instead.',
+    }
     return { is: 'refused', problems: [problem] }
   }
   const value = text === null ? { ok: true as const, value: undefined } : typedValue(text, token.type)
   if (!value.ok) return { is: 'refused', problems: value.problems }
   const known = new Set(problemsIn(themes).map((problem) => problem.what))
-  const fresh = problemsIn(withDocument(themes, theme, withValue(theme.document, path, value.value))).filter((problem) => !known.has(problem.what))
+  const fresh = problemsIn(withDocument(themes, theme, withValue(theme.document, path, value.value))).filter(
+    (problem) => !known.has(problem.what),
+  )
   return fresh.length ? { is: 'refused', problems: fresh } : { is: 'fit', value: value.value }
 }
 
@@ -38,6 +53,7 @@ export function judgeFile(themes: Theme[], name: string, text: string): Outcome<
   return problems.length ? { ok: false, problems } : document
 }
 
-const problemsIn = (themes: Theme[]): Problem[] => themes.flatMap((theme) => resolveTheme(themes, theme.name).problems)
+const problemsIn = (themes: Theme[]): Problem[] =>
+  themes.flatMap((theme) => resolveTheme(themes, theme.name).problems)
 const withDocument = (themes: Theme[], theme: Theme, document: TokenDocument): Theme[] =>
   themes.map((known) => (known === theme ? { ...theme, document } : known))

@@ -8,7 +8,20 @@ export const fontFamilySchema = z.union([z.string().min(1), z.array(z.string().m
 export type FontFamilyValue = z.infer<typeof fontFamilySchema>
 
 /** Generic families are keywords and take no quotes (CSS Fonts 4, section 2.1.3). */
-const generic = new Set(['serif', 'sans-serif', 'monospace', 'cursive', 'fantasy', 'system-ui', 'ui-serif', 'ui-sans-serif', 'ui-monospace', 'ui-rounded', 'math', 'emoji'])
+const generic = new Set([
+  'serif',
+  'sans-serif',
+  'monospace',
+  'cursive',
+  'fantasy',
+  'system-ui',
+  'ui-serif',
+  'ui-sans-serif',
+  'ui-monospace',
+  'ui-rounded',
+  'math',
+  'emoji',
+])
 const list = (value: FontFamilyValue): string[] => (Array.isArray(value) ? value : [value])
 
 export const fontFamily: TokenKind<FontFamilyValue> = {
@@ -18,9 +31,17 @@ export const fontFamily: TokenKind<FontFamilyValue> = {
     return read.success ? done(read.data) : misread('font family', 'Give a name, or a list of names.')
   },
   parse(text) {
-    const names = text.split(',').map((one) => one.trim().replace(/^["']|["']$/g, '')).filter(Boolean)
-    return names.length === 0 ? misread('font family', 'Write a name, or names with commas between.') : done(names.length === 1 ? names[0]! : names)
+    const names = text
+      .split(',')
+      .map((text) => text.trim().replace(/^["']|["']$/g, ''))
+      .filter(Boolean)
+    return names.length === 0
+      ? misread('font family', 'Write a name, or names with commas between.')
+      : done(names.length === 1 ? names[0]! : names)
   },
   show: (value) => list(value).join(', '),
-  css: (value) => list(value).map((one) => (generic.has(one) ? one : cssString(one))).join(', '),
+  css: (value) =>
+    list(value)
+      .map((text) => (generic.has(text) ? text : cssString(text)))
+      .join(', '),
 }

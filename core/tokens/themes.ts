@@ -4,29 +4,42 @@ import { resolveTokens, type Layer, type Resolved, type ResolvedTokens } from '.
 import type { TokenDocument } from './document'
 
 /** A theme: the base has no `on`; another lays its file over the one it is built on. */
-export interface Theme { name: string; title: string; on: string | null; document: TokenDocument }
+export interface Theme {
+  name: string
+  title: string
+  on: string | null
+  document: TokenDocument
+}
 
 /** The layers that make a theme, the base first. A theme built on itself ends where it comes round. */
 export function layersOf(themes: Theme[], name: string): Layer[] {
   const layers: Layer[] = []
-  let at = themes.find((one) => one.name === name)
-  while (at && !layers.some((one) => one.theme === at!.name)) {
+  let at = themes.find((theme) => theme.name === name)
+  while (at && !layers.some((layer) => layer.theme === at!.name)) {
     layers.unshift({ theme: at.name, document: at.document })
     const below: string | null = at.on
-    at = themes.find((one) => one.name === below)
+    at = themes.find((theme) => theme.name === below)
   }
   return layers
 }
 
-export const resolveTheme = (themes: Theme[], name: string): ResolvedTokens => resolveTokens(layersOf(themes, name))
+export const resolveTheme = (themes: Theme[], name: string): ResolvedTokens =>
+  resolveTokens(layersOf(themes, name))
 
-/** `notice.edge.warn` with prefix `tern` is `--tern-notice-edge-warn`. What is no part of an identifier is escaped. */
-export const cssName = (prefix: string, path: string): string => cssIdentifier(`--${prefix}-${path.replaceAll('.', '-').replaceAll(/\s+/g, '-').toLowerCase()}`)
+/**
+ * `notice.edge.warn` with prefix `tern` is `--tern-notice-edge-warn`. What is no part of an identifier is
+ * escaped.
+ */
+export const cssName = (prefix: string, path: string): string =>
+  cssIdentifier(`--${prefix}-${path.replaceAll('.', '-').replaceAll(/\s+/g, '-').toLowerCase()}`)
 
 /** Ink and paper to fall back to, so that native controls follow a theme: `color-scheme`. */
 const schemeOf = (theme: Theme): string | undefined => {
   const extension = theme.document.$extensions
-  const own = typeof extension === 'object' && extension !== null && !Array.isArray(extension) ? extension['org.kept-shelf'] : undefined
+  const own =
+    typeof extension === 'object' && extension !== null && !Array.isArray(extension)
+      ? extension['org.kept-shelf']
+      : undefined
   const scheme = typeof own === 'object' && own !== null && !Array.isArray(own) ? own.scheme : undefined
   return scheme === 'dark' || scheme === 'light' ? scheme : undefined
 }
@@ -38,36 +51,77 @@ const schemeOf = (theme: Theme): string | undefined => {
  * regions may stand inside one another in any order.
  */
 export function themesCss(themes: Theme[], prefix: string): { css: string; problems: Problem[] } {
-  const base = themes.find((one) => one.on === null)
-  if (!base) return { css: '', problems: [{ code: 'no-base', what: 'No theme is the base.', todo: 'Bring in a token file for the base theme.' }] }
-  const resolved = new Map(themes.map((one) => [one.name, resolveTheme(themes, one.name)]))
+  const base = themes.find((theme) => theme.on === null)
+  if (!base)
+    return {
+      css: '',
+      problems: [
+        { code: 'no-base', what: 'No theme is the base.', todo: 'Bring in a token file for the base theme.' },
+      ],
+    }
+  const resolved = new Map(themes.map((theme) => [theme.name, resolveTheme(themes, theme.name)]))
   const ground = resolved.get(base.name)!
   const line = (token: Resolved) => `  ${cssName(prefix, token.path)}: ${token.css};`
   const rule = (selector: string, theme: Theme, tokens: Resolved[]) => {
     const scheme = schemeOf(theme)
-    return `${selector} {\n${[...(scheme ? [`  color-scheme: ${scheme};`] : []), ...tokens.map(line)].join('\n')}\n}\n`
+    return (
+      `${selector} ` +
+      `{\n${[...(scheme ? [`  color-scheme: ${scheme};`] : []), ...tokens.map(line)].join('\n')}\n}\n`
+    )
   }
   const rules = [rule(`:root, [data-theme=${cssString(base.name)}]`, base, [...ground.tokens.values()])]
-  const varied = new Set([...resolved.values()].flatMap((one) => [...one.tokens.values()].filter((token) => ground.tokens.get(token.path)?.css !== token.css).map((token) => token.path)))
+  const varied = new Set(
+    [...resolved.values()].flatMap((resolvedTokens) =>
+      [...resolvedTokens.tokens.values()]
+        .filter((token) => ground.tokens.get(token.path)?.css !== token.css)
+        .map((token) => token.path),
+    ),
+  )
   for (const theme of themes) {
     if (theme === base) continue
-    rules.push(rule(`[data-theme=${cssString(theme.name)}]`, theme, [...resolved.get(theme.name)!.tokens.values()].filter((token) => varied.has(token.path))))
+    rules.push(
+      rule(
+        `[data-theme=${cssString(theme.name)}]`,
+        theme,
+        [...resolved.get(theme.name)!.tokens.values()].filter((token) => varied.has(token.path)),
+      ),
+    )
   }
-  return { css: rules.join('\n'), problems: [...resolved.values()].flatMap((one) => one.problems) }
+  return {
+    css: rules.join('\n'),
+    problems: [...resolved.values()].flatMap((resolvedTokens) => resolvedTokens.problems),
+  }
 }
 
 /** The table of the tokens page: a row a token, a cell a theme. */
-export interface TokenRow { path: string; type: string; tier: string; description: string | undefined; cells: Record<string, { css: string; written: string; own: boolean; chain: string[] } | undefined> }
+export interface TokenRow {
+  path: string
+  type: string
+  tier: string
+  description: string | undefined
+  cells: Record<string, { css: string; written: string; own: boolean; chain: string[] } | undefined>
+}
 
 export function tokenTable(themes: Theme[]): { rows: TokenRow[]; problems: Problem[] } {
   const rows = new Map<string, TokenRow>()
   const problems: Problem[] = []
   for (const theme of themes) {
     const resolved = resolveTheme(themes, theme.name)
-    problems.push(...resolved.problems.filter((one) => one.where?.file === theme.name))
+    problems.push(...resolved.problems.filter((problem) => problem.where?.file === theme.name))
     for (const token of resolved.tokens.values()) {
-      const row = rows.get(token.path) ?? { path: token.path, type: token.type, tier: token.tier, description: token.description, cells: {} }
-      row.cells[theme.name] = { css: token.css, written: token.written, own: token.from === theme.name, chain: token.chain }
+      const row = rows.get(token.path) ?? {
+        path: token.path,
+        type: token.type,
+        tier: token.tier,
+        description: token.description,
+        cells: {},
+      }
+      row.cells[theme.name] = {
+        css: token.css,
+        written: token.written,
+        own: token.from === theme.name,
+        chain: token.chain,
+      }
       rows.set(token.path, row)
     }
   }

@@ -6,7 +6,12 @@ import { cssName, themesCss, tokenTable, type Theme } from './themes'
 
 const srgb = (r: number, g: number, b: number) => ({ colorSpace: 'srgb' as const, components: [r, g, b] })
 const base = (document: TokenDocument) => [{ theme: 'day', document }]
-const theme = (name: string, on: string | null, document: TokenDocument): Theme => ({ name, title: name, on, document })
+const theme = (name: string, on: string | null, document: TokenDocument): Theme => ({
+  name,
+  title: name,
+  on,
+  document,
+})
 
 describe('reading values', () => {
   test.each([
@@ -28,8 +33,15 @@ describe('reading values', () => {
   })
 
   test.each([
-    ['color', 'bluish'], ['color', { colorSpace: 'srgb', components: [1, 2] }], ['dimension', '4em'], ['dimension', { value: 4, unit: 'vw' }],
-    ['duration', '-1ms'], ['number', 'four'], ['fontWeight', 0], ['fontWeight', 'heavyish'], ['fontFamily', []],
+    ['color', 'bluish'],
+    ['color', { colorSpace: 'srgb', components: [1, 2] }],
+    ['dimension', '4em'],
+    ['dimension', { value: 4, unit: 'vw' }],
+    ['duration', '-1ms'],
+    ['number', 'four'],
+    ['fontWeight', 0],
+    ['fontWeight', 'heavyish'],
+    ['fontFamily', []],
   ])('%s refuses %j with what to do', (type, value) => {
     const read = tokenKinds[type]!.read(value)
     expect(read.ok).toBe(false)
@@ -38,54 +50,113 @@ describe('reading values', () => {
 
   test('what is shown is read back to the same, for every kind', () => {
     const values = fc.oneof(
-      fc.tuple(fc.constant('color'), fc.tuple(fc.nat(255), fc.nat(255), fc.nat(255)).map((c) => srgb(c[0] / 255, c[1] / 255, c[2] / 255))),
-      fc.tuple(fc.constant('dimension'), fc.record({ value: fc.integer({ min: -500, max: 500 }), unit: fc.constantFrom('px', 'rem') })),
+      fc.tuple(
+        fc.constant('color'),
+        fc.tuple(fc.nat(255), fc.nat(255), fc.nat(255)).map((c) => srgb(c[0] / 255, c[1] / 255, c[2] / 255)),
+      ),
+      fc.tuple(
+        fc.constant('dimension'),
+        fc.record({ value: fc.integer({ min: -500, max: 500 }), unit: fc.constantFrom('px', 'rem') }),
+      ),
       fc.tuple(fc.constant('duration'), fc.record({ value: fc.nat(5000), unit: fc.constantFrom('ms', 's') })),
-      fc.tuple(fc.constant('number'), fc.integer().map((n) => n / 8)),
+      fc.tuple(
+        fc.constant('number'),
+        fc.integer().map((n) => n / 8),
+      ),
       fc.tuple(fc.constant('fontWeight'), fc.integer({ min: 1, max: 1000 })),
     )
-    fc.assert(fc.property(values, ([type, value]) => {
-      const kind = tokenKinds[type]!
-      const read = kind.read(value)
-      if (!read.ok) return false
-      const again = kind.parse(kind.show(read.value))
-      return again.ok && kind.css(again.value) === kind.css(read.value)
-    }))
+    fc.assert(
+      fc.property(values, ([type, value]) => {
+        const kind = tokenKinds[type]!
+        const read = kind.read(value)
+        if (!read.ok) return false
+        const again = kind.parse(kind.show(read.value))
+        return again.ok && kind.css(again.value) === kind.css(read.value)
+      }),
+    )
   })
 })
 
 describe('resolving', () => {
   test('aliases lead through groups, types come from the group above', () => {
-    const { tokens, problems } = resolveTokens(base({ sea: { $type: 'color', '500': { $value: '#5FA8C4' } }, line: { calm: { $type: 'color', $value: '{sea.500}' } }, notice: { edge: { $value: '{line.calm}' } } }))
+    const { tokens, problems } = resolveTokens(
+      base({
+        sea: { $type: 'color', '500': { $value: '#5FA8C4' } },
+        line: { calm: { $type: 'color', $value: '{sea.500}' } },
+        notice: { edge: { $value: '{line.calm}' } },
+      }),
+    )
     expect(problems).toEqual([])
-    expect(tokens.get('notice.edge')).toMatchObject({ css: '#5FA8C4', type: 'color', chain: ['notice.edge', 'line.calm', 'sea.500'], written: '{line.calm}' })
+    expect(tokens.get('notice.edge')).toMatchObject({
+      css: '#5FA8C4',
+      type: 'color',
+      chain: ['notice.edge', 'line.calm', 'sea.500'],
+      written: '{line.calm}',
+    })
   })
   test('an alias to nothing names the near one', () => {
-    const { problems } = resolveTokens(base({ calm: { $type: 'color', $value: '#FFF' }, edge: { $type: 'color', $value: '{clam}' } }))
+    const { problems } = resolveTokens(
+      base({ calm: { $type: 'color', $value: '#FFF' }, edge: { $type: 'color', $value: '{clam}' } }),
+    )
     expect(problems).toEqual([expect.objectContaining({ code: 'token-alias', todo: 'Did you mean {calm}?' })])
   })
   test('an alias to itself, and a circle of three, are told as a circle and cost only themselves', () => {
-    const { problems, tokens } = resolveTokens(base({ $type: 'number', a: { $value: '{a}' }, b: { $value: '{c}' }, c: { $value: '{d}' }, d: { $value: '{b}' }, e: { $value: 1 } }))
-    expect(problems.some((one) => one.code === 'token-circle' && one.what.includes('a → a'))).toBe(true)
-    expect(problems.some((one) => one.what.includes('→ c →') || one.what.includes('c → d'))).toBe(true)
+    const { problems, tokens } = resolveTokens(
+      base({
+        $type: 'number',
+        a: { $value: '{a}' },
+        b: { $value: '{c}' },
+        c: { $value: '{d}' },
+        d: { $value: '{b}' },
+        e: { $value: 1 },
+      }),
+    )
+    expect(
+      problems.some((problem) => problem.code === 'token-circle' && problem.what.includes('a → a')),
+    ).toBe(true)
+    expect(problems.some((problem) => problem.what.includes('→ c →') || problem.what.includes('c → d'))).toBe(
+      true,
+    )
     expect([...tokens.keys()]).toEqual(['e'])
   })
   test('a type that does not fit its alias is told', () => {
-    const { problems } = resolveTokens(base({ a: { $type: 'number', $value: 1 }, b: { $type: 'color', $value: '{a}' } }))
+    const { problems } = resolveTokens(
+      base({ a: { $type: 'number', $value: 1 }, b: { $type: 'color', $value: '{a}' } }),
+    )
     expect(problems[0]).toMatchObject({ code: 'token-type' })
   })
   test('no graph of aliases makes it hang or lose a token without a word', () => {
     const names = ['a', 'b', 'c', 'd', 'e', 'f']
-    fc.assert(fc.property(fc.array(fc.oneof(fc.constantFrom(...names).map((one) => `{${one}}`), fc.integer()), { minLength: 6, maxLength: 6 }), (values) => {
-      const document = Object.fromEntries(names.map((name, i) => [name, { $type: 'number', $value: values[i]! }]))
-      const { tokens, problems } = resolveTokens(base(document))
-      return names.every((name) => tokens.has(name) !== problems.some((one) => one.what.startsWith(`${name} `)))
-    }))
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.oneof(
+            fc.constantFrom(...names).map((text) => `{${text}}`),
+            fc.integer(),
+          ),
+          { minLength: 6, maxLength: 6 },
+        ),
+        (values) => {
+          const document = Object.fromEntries(
+            names.map((name, i) => [name, { $type: 'number', $value: values[i]! }]),
+          )
+          const { tokens, problems } = resolveTokens(base(document))
+          return names.every(
+            (name) => tokens.has(name) !== problems.some((problem) => problem.what.startsWith(`${name} `)),
+          )
+        },
+      ),
+    )
   })
 })
 
 describe('themes', () => {
-  const day = theme('day', null, { ink: { $type: 'color', $value: '#000' }, paper: { $type: 'color', $value: '#FFF' }, text: { $type: 'color', $value: '{ink}' }, edge: { $type: 'color', $value: '{text}' } })
+  const day = theme('day', null, {
+    ink: { $type: 'color', $value: '#000' },
+    paper: { $type: 'color', $value: '#FFF' },
+    text: { $type: 'color', $value: '{ink}' },
+    edge: { $type: 'color', $value: '{text}' },
+  })
   const night = theme('night', 'day', { ink: { $value: '#EEE' } })
   test('a region restates what a changed token feeds, and nothing else', () => {
     const { css } = themesCss([day, night], 'tern')
@@ -96,21 +167,38 @@ describe('themes', () => {
   })
   test('a theme on a theme, and one that is built on itself', () => {
     const late = theme('late', 'night', { paper: { $value: '#111' } })
-    expect(themesCss([day, night, late], 't').css.split('[data-theme="late"]')[1]).toMatch(/--t-ink: #EEEEEE[\s\S]*--t-paper: #111111|--t-paper: #111111[\s\S]*--t-ink: #EEEEEE/)
+    expect(themesCss([day, night, late], 't').css.split('[data-theme="late"]')[1]).toMatch(
+      /--t-ink: #EEEEEE[\s\S]*--t-paper: #111111|--t-paper: #111111[\s\S]*--t-ink: #EEEEEE/,
+    )
     expect(() => themesCss([day, { ...night, on: 'night' }], 't')).not.toThrow()
   })
   test('the table says which theme a value is its own in', () => {
-    const row = tokenTable([day, night]).rows.find((one) => one.path === 'ink')!
+    const row = tokenTable([day, night]).rows.find((row) => row.path === 'ink')!
     expect([row.cells.day?.own, row.cells.night?.own]).toEqual([true, true])
-    expect(tokenTable([day, night]).rows.find((one) => one.path === 'edge')!.cells.night).toMatchObject({ own: false, css: '#EEEEEE' })
+    expect(tokenTable([day, night]).rows.find((row) => row.path === 'edge')!.cells.night).toMatchObject({
+      own: false,
+      css: '#EEEEEE',
+    })
   })
   test('names for CSS', () => expect(cssName('tern', 'notice.edge.Warn')).toBe('--tern-notice-edge-warn'))
 })
 
 describe('editing a file', () => {
-  const document: TokenDocument = { $description: 'kept', a: { $type: 'color', b: { $value: '#FFF', $description: 'also kept', $extensions: { 'org.example': 1 } } } }
+  const document: TokenDocument = {
+    $description: 'kept',
+    a: {
+      $type: 'color',
+      b: { $value: '#FFF', $description: 'also kept', $extensions: { 'org.example': 1 } },
+    },
+  }
   test('only the value changes', () => {
-    expect(withValue(document, 'a.b', '{c}')).toEqual({ $description: 'kept', a: { $type: 'color', b: { $value: '{c}', $description: 'also kept', $extensions: { 'org.example': 1 } } } })
+    expect(withValue(document, 'a.b', '{c}')).toEqual({
+      $description: 'kept',
+      a: {
+        $type: 'color',
+        b: { $value: '{c}', $description: 'also kept', $extensions: { 'org.example': 1 } },
+      },
+    })
     expect(document).toMatchObject({ a: { b: { $value: '#FFF' } } })
   })
   test('a theme gets groups it did not have, and loses them when its value is taken out', () => {
@@ -119,15 +207,30 @@ describe('editing a file', () => {
     expect(withValue(changed, 'x.y.z', undefined)).toEqual({})
   })
   test('setting and taking back leaves the document as it was', () => {
-    fc.assert(fc.property(fc.array(fc.constantFrom('a', 'b', 'c'), { minLength: 1, maxLength: 3 }), fc.integer(), (path, value) => {
-      const at = ['new', ...path].join('.')
-      return JSON.stringify(withValue(withValue(document, at, value), at, undefined)) === JSON.stringify(document)
-    }))
+    fc.assert(
+      fc.property(
+        fc.array(fc.constantFrom('a', 'b', 'c'), { minLength: 1, maxLength: 3 }),
+        fc.integer(),
+        (path, value) => {
+          const at = ['new', ...path].join('.')
+          return (
+            JSON.stringify(withValue(withValue(document, at, value), at, undefined)) ===
+            JSON.stringify(document)
+          )
+        },
+      ),
+    )
   })
   test('text that is no token file is refused by file', () => {
-    expect(parseTokenDocument('{', 'x.json')).toMatchObject({ ok: false, problems: [{ where: { file: 'x.json' } }] })
+    expect(parseTokenDocument('{', 'x.json')).toMatchObject({
+      ok: false,
+      problems: [{ where: { file: 'x.json' } }],
+    })
     expect(parseTokenDocument('[1]', 'x.json')).toMatchObject({ ok: false })
-    expect(parseTokenDocument('{"a.b":{"$value":1}}', 'x.json')).toMatchObject({ ok: false, problems: [{ code: 'token-name' }] })
+    expect(parseTokenDocument('{"a.b":{"$value":1}}', 'x.json')).toMatchObject({
+      ok: false,
+      problems: [{ code: 'token-name' }],
+    })
   })
   test('what a person types', () => {
     expect(typedValue('{sea.500}', 'color')).toEqual({ ok: true, value: '{sea.500}' })
@@ -138,22 +241,57 @@ describe('editing a file', () => {
 
 test('distance is a metric', () => {
   const word = fc.string({ maxLength: 8 })
-  fc.assert(fc.property(word, word, word, (a, b, c) => distance(a, a) === 0 && distance(a, b) === distance(b, a) && distance(a, c) <= distance(a, b) + distance(b, c)))
-  expect(nearestName('feedback.clam.ground', ['feedback.calm.ground', 'text.soft'])).toBe('feedback.calm.ground')
+  fc.assert(
+    fc.property(
+      word,
+      word,
+      word,
+      (a, b, c) =>
+        distance(a, a) === 0 &&
+        distance(a, b) === distance(b, a) &&
+        distance(a, c) <= distance(a, b) + distance(b, c),
+    ),
+  )
+  expect(nearestName('feedback.clam.ground', ['feedback.calm.ground', 'text.soft'])).toBe(
+    'feedback.calm.ground',
+  )
   expect(nearestName('zzz', ['feedback.calm.ground'])).toBeUndefined()
 })
 
 describe('what nobody means well', () => {
   const evil = 'x"; } body { display: none } </style><script>\n'
   test('a family, a theme’s name and a token’s name never leave their place', () => {
-    const themes = [theme('day', null, { face: { $type: 'fontFamily', $value: [evil, 'serif'] }, 'a;b': { $type: 'number', $value: 1 } })]
+    const themes = [
+      theme('day', null, {
+        face: { $type: 'fontFamily', $value: [evil, 'serif'] },
+        'a;b': { $type: 'number', $value: 1 },
+      }),
+    ]
     const { css } = themesCss(themes, 'tern')
     expect(css).not.toContain('<')
     expect(css.split('\n').filter((line) => line.includes('body'))).toHaveLength(1)
     expect(css).toContain('--tern-a\\;b: 1;')
   })
-  test.each(['a;b', 'a}b', 'a{b', 'a.b', 'a\nb', 'a\0b', 'a<b', 'a"b', "a'b", 'a\\b', '', 'x'.repeat(201), 'a\ud800', 'a\u2028b'])('%j is refused as a name', (name) => {
-    const read = parseTokenDocument(JSON.stringify({ group: { [name]: { $type: 'number', $value: 1 } } }), 'x.json')
+  test.each([
+    'a;b',
+    'a}b',
+    'a{b',
+    'a.b',
+    'a\nb',
+    'a\0b',
+    'a<b',
+    'a"b',
+    "a'b",
+    'a\\b',
+    '',
+    'x'.repeat(201),
+    'a\ud800',
+    'a\u2028b',
+  ])('%j is refused as a name', (name) => {
+    const read = parseTokenDocument(
+      JSON.stringify({ group: { [name]: { $type: 'number', $value: 1 } } }),
+      'x.json',
+    )
     expect(read).toMatchObject({ ok: false, problems: [{ code: 'token-name' }] })
   })
   test('names of what every object has are names like any other, in tokens, weights and themes', () => {
@@ -162,7 +300,10 @@ describe('what nobody means well', () => {
     const read = parseTokenDocument(text, 'x.json')
     if (!read.ok) throw new Error('It was refused.')
     const { tokens, problems } = resolveTokens(base(read.value))
-    expect([problems, [...tokens.keys()].filter((name) => name !== '__proto__')]).toEqual([[], names.slice(0, 4)])
+    expect([problems, [...tokens.keys()].filter((name) => name !== '__proto__')]).toEqual([
+      [],
+      names.slice(0, 4),
+    ])
     for (const name of names.slice(0, 4)) {
       expect(valueAt(withValue(read.value, name, 7), name)).toBe(7)
       expect(valueAt({}, name)).toBeUndefined()
@@ -171,22 +312,41 @@ describe('what nobody means well', () => {
       expect(resolveTokens(base({ a: { $type: name, $value: 1 } })).problems).toHaveLength(1)
     }
   })
-  test('thousands of names that are not there, and a way over thousands of tokens, are told without looking through all for each', () => {
-    const lost = Object.fromEntries(Array.from({ length: 8000 }, (_, i) => [`name-of-token-number-${i}`, { $type: 'number', $value: `{name-of-token-numbers-${i}}` }]))
-    const told = resolveTokens(base(lost)).problems
-    expect(told).toHaveLength(200)
-    // near names are looked for where somebody will read them
-    expect(told.filter((problem) => problem.todo.startsWith('Did you mean'))).toHaveLength(10)
-    const long = Object.fromEntries(Array.from({ length: 15_000 }, (_, i) => [`t${i}`, { $type: 'number', $value: i === 14_999 ? 1 : `{t${i + 1}}` }]))
-    const { tokens, problems } = resolveTokens(base(long))
-    expect(tokens.size).toBe(200)
-    expect(problems[0]!.code).toBe('token-chain')
-  })
+  test(
+    'thousands of names that are not there, and a way over thousands of tokens, are told ' +
+      'without looking through all for each',
+    () => {
+      const lost = Object.fromEntries(
+        Array.from({ length: 8000 }, (_, i) => [
+          `name-of-token-number-${i}`,
+          { $type: 'number', $value: `{name-of-token-numbers-${i}}` },
+        ]),
+      )
+      const told = resolveTokens(base(lost)).problems
+      expect(told).toHaveLength(200)
+      // near names are looked for where somebody will read them
+      expect(told.filter((problem) => problem.todo.startsWith('Did you mean'))).toHaveLength(10)
+      const long = Object.fromEntries(
+        Array.from({ length: 15_000 }, (_, i) => [
+          `t${i}`,
+          { $type: 'number', $value: i === 14_999 ? 1 : `{t${i + 1}}` },
+        ]),
+      )
+      const { tokens, problems } = resolveTokens(base(long))
+      expect(tokens.size).toBe(200)
+      expect(problems[0]!.code).toBe('token-chain')
+    },
+  )
   test('more tokens, and groups deeper, than may be are refused', () => {
-    const many = JSON.stringify(Object.fromEntries(Array.from({ length: 20_001 }, (_, i) => [`t${i}`, { $value: 1 }])))
+    const many = JSON.stringify(
+      Object.fromEntries(Array.from({ length: 20_001 }, (_, i) => [`t${i}`, { $value: 1 }])),
+    )
     expect(parseTokenDocument(many, 'x')).toMatchObject({ ok: false, problems: [{ code: 'token-count' }] })
     let deep: object = { $value: 1 }
     for (let i = 0; i < 60; i++) deep = { g: deep }
-    expect(parseTokenDocument(JSON.stringify(deep), 'x')).toMatchObject({ ok: false, problems: [{ code: 'token-depth' }] })
+    expect(parseTokenDocument(JSON.stringify(deep), 'x')).toMatchObject({
+      ok: false,
+      problems: [{ code: 'token-depth' }],
+    })
   })
 })

@@ -2,16 +2,22 @@ import type { Usage } from '../../core/code/usage'
 
 /** What a frame lends to an adapter. */
 export interface Tools {
-  /** What another module of the library exports as its component, for content of slots; `undefined` where it was not loaded. */
+  /**
+   * What another module of the library exports as its component, for content of slots; `undefined` where it
+   * was not loaded.
+   */
   componentOf(tag: string): unknown
   /** The component called one of its events with these values. */
   fired(name: string, values: unknown[]): void
   failed(error: unknown): void
-  /** Lets what people provide make an app ready, and put an element into another. What fails in it is told as theirs. */
+  /**
+   * Lets what people provide make an app ready, and put an element into another. What fails in it is told as
+   * theirs.
+   */
   prepareApp(app: unknown): void
   wrapElement(element: unknown, tools: object): unknown
   /** A text, and a value, with what a component hands over to a slot in the places named for it. */
-  filledIn(text: string, passed: Readonly<Record<string, unknown>>, escape?: (one: string) => string): string
+  filledIn(text: string, passed: Readonly<Record<string, unknown>>, escape?: (text: string) => string): string
   valueFilledIn(value: unknown, passed: Readonly<Record<string, unknown>>): unknown
 }
 
@@ -32,4 +38,7 @@ export interface Adapter {
 }
 
 /** What the module of a component that is no custom element exports. */
-export interface ComponentModule { component: unknown; adapter: Adapter }
+export interface ComponentModule {
+  component: unknown
+  adapter: Adapter
+}

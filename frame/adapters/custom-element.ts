@@ -2,7 +2,13 @@ import type { Filling, Usage } from '../../core/code/usage'
 import type { Mounted } from './adapter'
 
 /** Puts a registered element on show. `heard` gets its events and its focus as they come. */
-export function mountElement(tag: string, parent: HTMLElement, usage: Usage, listen: string[], heard: (event: Event) => void): Mounted {
+export function mountElement(
+  tag: string,
+  parent: HTMLElement,
+  usage: Usage,
+  listen: string[],
+  heard: (event: Event) => void,
+): Mounted {
   let shown = usage
   const made = build(tag, usage)
   for (const name of listen) made.addEventListener(name, heard)
@@ -21,7 +27,8 @@ export function mountElement(tag: string, parent: HTMLElement, usage: Usage, lis
 
 /** Whether the second showing only sets props anew; a prop that is no longer set needs a new element. */
 const onlySets = (a: Usage, b: Usage): boolean =>
-  Object.keys(a.props).every((name) => name in b.props) && JSON.stringify([a.slots, a.attributes]) === JSON.stringify([b.slots, b.attributes])
+  Object.keys(a.props).every((name) => name in b.props) &&
+  JSON.stringify([a.slots, a.attributes]) === JSON.stringify([b.slots, b.attributes])
 
 export function build(tag: string, usage: Usage): HTMLElement {
   const made = document.createElement(tag)

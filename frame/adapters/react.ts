@@ -4,19 +4,28 @@ import type { Filling, Usage } from '../../core/code/usage'
 import type { Adapter, Tools } from './adapter'
 
 function propsOf(usage: Usage, tools: Tools): Record<string, unknown> {
-  const filled = Object.entries(usage.slots).map(([name, filling]) => [name || 'children', contentOf(filling, tools)] as const)
+  const filled = Object.entries(usage.slots).map(
+    ([name, filling]) => [name || 'children', contentOf(filling, tools)] as const,
+  )
   return { ...usage.attributes, ...usage.props, ...Object.fromEntries(filled) }
 }
 function contentOf(filling: Filling, tools: Tools): ReactNode {
   if (filling.is === 'text') return filling.text
-  if (filling.is === 'markup') return createElement('span', { style: { display: 'contents' }, dangerouslySetInnerHTML: { __html: filling.markup } })
+  if (filling.is === 'markup')
+    return createElement('span', {
+      style: { display: 'contents' },
+      dangerouslySetInnerHTML: { __html: filling.markup },
+    })
   const inner = tools.componentOf(filling.tag)
   if (!inner) throw new Error(`${filling.tag} is not built`)
   return createElement(inner as ComponentType<Record<string, unknown>>, propsOf(filling.usage, tools))
 }
 
 /** Says what goes wrong while the component renders, and shows nothing until it is shown another way. */
-class Guard extends Component<{ failed: (error: unknown) => void; of: Usage; children?: ReactNode }, { broken: boolean }> {
+class Guard extends Component<
+  { failed: (error: unknown) => void; of: Usage; children?: ReactNode },
+  { broken: boolean }
+> {
   override state = { broken: false }
   override componentDidCatch(error: unknown) {
     this.props.failed(error)
@@ -35,8 +44,23 @@ class Guard extends Component<{ failed: (error: unknown) => void; of: Usage; chi
 export const adapter: Adapter = {
   mount(component, parent, usage, listen, tools) {
     const root = createRoot(parent)
-    const handlers = Object.fromEntries(listen.map((name) => [name, (...values: unknown[]) => tools.fired(name, values)]))
-    const render = (now: Usage) => root.render(createElement(Guard, { failed: tools.failed, of: now }, tools.wrapElement(createElement(component as ComponentType<Record<string, unknown>>, { ...propsOf(now, tools), ...handlers }), { createElement, componentOf: tools.componentOf }) as ReactNode))
+    const handlers = Object.fromEntries(
+      listen.map((name) => [name, (...values: unknown[]) => tools.fired(name, values)]),
+    )
+    const render = (now: Usage) =>
+      root.render(
+        createElement(
+          Guard,
+          { failed: tools.failed, of: now },
+          tools.wrapElement(
+            createElement(component as ComponentType<Record<string, unknown>>, {
+              ...propsOf(now, tools),
+              ...handlers,
+            }),
+            { createElement, componentOf: tools.componentOf },
+          ) as ReactNode,
+        ),
+      )
     render(usage)
     return {
       update(next) {

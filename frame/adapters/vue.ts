@@ -11,10 +11,20 @@ function countOf(markup: string): number {
 
 type Passed = Readonly<Record<string, unknown>>
 
-function slotsOf(usage: Usage, tools: Tools, outer: Passed = {}): Record<string, (passed?: Passed) => VNode[] | string> {
-  return Object.fromEntries(Object.entries(usage.slots).map(([name, filling]) => [name || 'default', (passed) => contentOf(filling, tools, { ...outer, ...passed })]))
+function slotsOf(
+  usage: Usage,
+  tools: Tools,
+  outer: Passed = {},
+): Record<string, (passed?: Passed) => VNode[] | string> {
+  return Object.fromEntries(
+    Object.entries(usage.slots).map(([name, filling]) => [
+      name || 'default',
+      (passed) => contentOf(filling, tools, { ...outer, ...passed }),
+    ]),
+  )
 }
-const escapeText = (text: string): string => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('"', '&quot;')
+const escapeText = (text: string): string =>
+  text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('"', '&quot;')
 /** What fills a slot, with what the component hands over to it. */
 function contentOf(filling: Filling, tools: Tools, passed: Passed): VNode[] | string {
   if (filling.is === 'text') return tools.filledIn(filling.text, passed)
@@ -27,7 +37,21 @@ function contentOf(filling: Filling, tools: Tools, passed: Passed): VNode[] | st
   }
   const inner = tools.componentOf(filling.tag)
   if (!inner) throw new Error(`${filling.tag} is not built`)
-  return [h(inner as Component, { ...Object.fromEntries(Object.entries(filling.usage.props).map(([name, value]) => [name, tools.valueFilledIn(value, passed)])), ...filling.usage.attributes }, slotsOf(filling.usage, tools, passed) as unknown as Slots)]
+  return [
+    h(
+      inner as Component,
+      {
+        ...Object.fromEntries(
+          Object.entries(filling.usage.props).map(([name, value]) => [
+            name,
+            tools.valueFilledIn(value, passed),
+          ]),
+        ),
+        ...filling.usage.attributes,
+      },
+      slotsOf(filling.usage, tools, passed) as unknown as Slots,
+    ),
+  ]
 }
 
 export const adapter: Adapter = {
@@ -35,18 +59,31 @@ export const adapter: Adapter = {
     const shown = shallowReactive({ usage })
     // a model goes round: what the component asks to be set is set, as a page with v-model would
     const own = shallowReactive<Record<string, unknown>>({})
-    const handlers = Object.fromEntries(listen.map((name) => [`on${name.charAt(0).toUpperCase()}${name.slice(1)}`, (...values: unknown[]) => {
-      if (name.startsWith('update:')) own[name.slice(7)] = values[0]
-      tools.fired(name, values)
-    }]))
-    const app = createApp({ render: () => h(component as Component, { ...shown.usage.attributes, ...shown.usage.props, ...own, ...handlers }, slotsOf(shown.usage, tools) as unknown as Slots) })
+    const handlers = Object.fromEntries(
+      listen.map((name) => [
+        `on${name.charAt(0).toUpperCase()}${name.slice(1)}`,
+        (...values: unknown[]) => {
+          if (name.startsWith('update:')) own[name.slice(7)] = values[0]
+          tools.fired(name, values)
+        },
+      ]),
+    )
+    const app = createApp({
+      render: () =>
+        h(
+          component as Component,
+          { ...shown.usage.attributes, ...shown.usage.props, ...own, ...handlers },
+          slotsOf(shown.usage, tools) as unknown as Slots,
+        ),
+    })
     app.config.errorHandler = (error) => tools.failed(error)
     app.config.warnHandler = () => undefined
     tools.prepareApp(app)
     app.mount(parent)
     return {
       update(next) {
-        for (const name of Object.keys(own)) if (!Object.is(shown.usage.props[name], next.props[name])) delete own[name]
+        for (const name of Object.keys(own))
+          if (!Object.is(shown.usage.props[name], next.props[name])) delete own[name]
         shown.usage = next
         return true
       },

@@ -6,6 +6,10 @@ import { settings } from '~~/server/config'
 
 /** Who is signed in. In demo mode the sign-ins too, for the sign-in page. */
 export default route({
-  access: 'anyone', answer: meSchema,
-  handle: async ({ event, db }) => ({ person: (await signedIn(event, db)) ?? null, demo: settings().DEMO ? demoPeople : [] }),
+  access: 'anyone',
+  answer: meSchema,
+  handle: async ({ event, db }) => ({
+    person: (await signedIn(event, db)) ?? null,
+    demo: settings().DEMO ? demoPeople : [],
+  }),
 })

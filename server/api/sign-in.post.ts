@@ -9,9 +9,14 @@ import { limits } from '~~/server/limits'
 import { record } from '~~/server/store/audit'
 import { personByEmail } from '~~/server/store/people'
 
-/** Signs in. Wrong passwords cost the address they come from its tries, and slow down the account; nobody can lock another out. */
+/**
+ * Signs in. Wrong passwords cost the address they come from its tries, and slow down the account; nobody can
+ * lock another out.
+ */
 export default route({
-  access: 'anyone', limit: limits.body.small, answer: signedInSchema,
+  access: 'anyone',
+  limit: limits.body.small,
+  answer: signedInSchema,
   body: z.object({ email: z.string().min(1).max(200), password: z.string().min(1).max(200) }),
   async handle({ event, db, body }) {
     const email = body.email.trim().toLowerCase()
@@ -21,7 +26,12 @@ export default route({
     if (!(await checkPassword(found?.password, body.password)) || !found) {
       await countFailure(email)
       await record(db, 'sign-in refused', {}, { email })
-      return fail(401, 'sign-in', 'That address and password do not go together.', 'Check both; after several tries there is a pause.')
+      return fail(
+        401,
+        'sign-in',
+        'That address and password do not go together.',
+        'Check both; after several tries there is a pause.',
+      )
     }
     await giveBack()
     await db.transaction(async (trx) => {

@@ -4,7 +4,8 @@ import { leaveSession } from '~~/server/auth/session'
 
 /** Ends the session, wherever else its cookie may be. */
 export default route({
-  access: 'anyone', answer: nothingSchema,
+  access: 'anyone',
+  answer: nothingSchema,
   async handle({ event, db }) {
     await leaveSession(event, db)
     return {}

@@ -7,7 +7,13 @@ import { jsonFrom } from './text'
  * turns out to be longer when it is.
  */
 export async function boundedBytes(event: H3Event, limit: number): Promise<Buffer> {
-  const tooLarge = (bytes: number) => fail(413, 'too-large', `This has ${told(bytes)} or more; ${told(limit)} are the most that is taken.`, 'Send less at a time.')
+  const tooLarge = (bytes: number) =>
+    fail(
+      413,
+      'too-large',
+      `This has ${told(bytes)} or more; ${told(limit)} are the most that is taken.`,
+      'Send less at a time.',
+    )
   const length = Number(getRequestHeader(event, 'content-length') ?? 0)
   if (length > limit) tooLarge(length)
   const chunks: Buffer[] = []
@@ -21,7 +27,8 @@ export async function boundedBytes(event: H3Event, limit: number): Promise<Buffe
 }
 
 /** A number of bytes as a person reads it. */
-const told = (bytes: number): string => (bytes >= 100_000 ? `${(bytes / 1e6).toFixed(1)} MB` : `${Math.ceil(bytes / 1000)} kB`)
+const told = (bytes: number): string =>
+  bytes >= 100_000 ? `${(bytes / 1e6).toFixed(1)} MB` : `${Math.ceil(bytes / 1000)} kB`
 
 /** The same, read as JSON; an empty body is an empty object. */
 export const boundedJson = async (event: H3Event, limit: number): Promise<unknown> =>

@@ -2,12 +2,22 @@ import type { Problem } from '~~/core/problem'
 
 /** An answer that is not what was asked for: an HTTP status and the problems behind it (RFC 9457). */
 export class Failure extends Error {
-  constructor(readonly status: number, readonly problems: Problem[], readonly extra: Record<string, unknown> = {}) {
+  constructor(
+    readonly status: number,
+    readonly problems: Problem[],
+    readonly extra: Record<string, unknown> = {},
+  ) {
     super(problems[0]?.what ?? 'Refused')
   }
 }
 
-export const fail = (status: number, code: string, what: string, todo: string, extra?: Record<string, unknown>): never => {
+export const fail = (
+  status: number,
+  code: string,
+  what: string,
+  todo: string,
+  extra?: Record<string, unknown>,
+): never => {
   throw new Failure(status, [{ code, what, todo }], extra)
 }
 

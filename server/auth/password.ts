@@ -6,7 +6,9 @@ const length = 32
 
 const derive = (password: string, salt: Buffer, { N, r, p }: typeof cost): Promise<Buffer> =>
   new Promise((resolve, reject) =>
-    scrypt(password.normalize('NFKC'), salt, length, { N, r, p, maxmem: 256 * N * r }, (error, key) => (error ? reject(error) : resolve(key))),
+    scrypt(password.normalize('NFKC'), salt, length, { N, r, p, maxmem: 256 * N * r }, (error, key) =>
+      error ? reject(error) : resolve(key),
+    ),
   )
 
 /** A password's hash with its salt and cost, in the PHC string format. */
@@ -18,7 +20,7 @@ export async function hashPassword(password: string): Promise<string> {
 
 async function matches(kept: string, password: string): Promise<boolean> {
   const [, , parameters = '', salt = '', key = ''] = kept.split('$')
-  const [ln, r, p] = parameters.split(',').map((one) => Number(one.split('=')[1]))
+  const [ln, r, p] = parameters.split(',').map((text) => Number(text.split('=')[1]))
   if (!ln || !r || !p) return false
   const expected = Buffer.from(key, 'base64url')
   const derived = await derive(password, Buffer.from(salt, 'base64url'), { N: 2 ** ln, r, p })

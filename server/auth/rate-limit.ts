@@ -14,7 +14,14 @@ function counter(name: string, points: number): RateLimiterPostgres {
   const known = made.get(name)
   if (known) return known
   const limiter = new RateLimiterPostgres({
-    storeClient: store(), storeType: 'knex', tableName: 'rate_limits', tableCreated: true, keyPrefix: name, points, duration: window, clearExpiredByTimeout: false,
+    storeClient: store(),
+    storeType: 'knex',
+    tableName: 'rate_limits',
+    tableCreated: true,
+    keyPrefix: name,
+    points,
+    duration: window,
+    clearExpiredByTimeout: false,
   })
   made.set(name, limiter)
   return limiter
@@ -23,9 +30,14 @@ const byAddress = () => counter('sign-in-address', settings().SIGN_IN_TRIES)
 /** Nobody is refused by this one: it only says how slow the next try is. */
 const byAccount = () => counter('sign-in-account', 1_000_000)
 
-/** Where a request comes from: the address of the connection, or the last one our own proxy names. IPv6 counts by networks of 64 bits, which one household has. */
+/**
+ * Where a request comes from: the address of the connection, or the last one our own proxy names. IPv6 counts
+ * by networks of 64 bits, which one household has.
+ */
 export function addressOf(event: H3Event): string {
-  const named = settings().BEHIND_PROXY ? getRequestHeader(event, 'x-forwarded-for')?.split(',').at(-1)?.trim() : undefined
+  const named = settings().BEHIND_PROXY
+    ? getRequestHeader(event, 'x-forwarded-for')?.split(',').at(-1)?.trim()
+    : undefined
   return networkOf(named || event.node.req.socket.remoteAddress || 'unknown')
 }
 export function networkOf(address: string): string {
@@ -35,7 +47,10 @@ export function networkOf(address: string): string {
   const groups = (text: string) => text.split(':').filter(Boolean)
   const missing = plain.includes('::') ? 8 - groups(head).length - groups(tail).length : 0
   const all = [...groups(head), ...Array<string>(Math.max(0, missing)).fill('0'), ...groups(tail)]
-  return `${all.slice(0, 4).map((group) => Number.parseInt(group, 16).toString(16)).join(':')}::/64`
+  return `${all
+    .slice(0, 4)
+    .map((group) => Number.parseInt(group, 16).toString(16))
+    .join(':')}::/64`
 }
 
 /**
@@ -49,15 +64,21 @@ export async function spendTry(address: string): Promise<() => Promise<unknown>>
     if (!(error instanceof RateLimiterRes)) throw error
     const minutes = Math.ceil(error.msBeforeNext / 60_000)
     const todo = `Wait ${minutes} minute${minutes === 1 ? '' : 's'} and try again.`
-    throw new Failure(429, [{ code: 'too-many-tries', what: 'There were too many tries to sign in from this address.', todo }])
+    throw new Failure(429, [
+      { code: 'too-many-tries', what: 'There were too many tries to sign in from this address.', todo },
+    ])
   }
   return () => byAddress().reward(address)
 }
 
 export const countFailure = (email: string): Promise<unknown> => byAccount().consume(email)
 
-/** Milliseconds an account's next try waits after so many wrong ones: none at first, then longer, and never long enough to keep its owner out. */
-export const delayAfter = (failures: number, free: number): number => (failures < free ? 0 : Math.min(4000, 250 * 2 ** (failures - free)))
+/**
+ * Milliseconds an account's next try waits after so many wrong ones: none at first, then longer, and never
+ * long enough to keep its owner out.
+ */
+export const delayAfter = (failures: number, free: number): number =>
+  failures < free ? 0 : Math.min(4000, 250 * 2 ** (failures - free))
 
 export async function slowDown(email: string): Promise<void> {
   const failures = (await byAccount().get(email))?.consumedPoints ?? 0

@@ -1,4 +1,13 @@
-import { defineEventHandler, getQuery, getRequestHeader, getRouterParams, setResponseHeader, setResponseStatus, type EventHandler, type H3Event } from 'h3'
+import {
+  defineEventHandler,
+  getQuery,
+  getRequestHeader,
+  getRouterParams,
+  setResponseHeader,
+  setResponseStatus,
+  type EventHandler,
+  type H3Event,
+} from 'h3'
 import type { z } from 'zod'
 import type { Problem } from '~~/core/problem'
 import { publicUrl } from '../config'
@@ -14,12 +23,31 @@ import { signedIn } from './session'
 import { checkTexts, decodedPart } from './text'
 import { Turns } from './turns'
 
-/** Who may call a route. Roles are roles in the library the route's address names; each includes those after it. */
+/**
+ * Who may call a route. Roles are roles in the library the route's address names; each includes those after
+ * it.
+ */
 export type Access = 'anyone' | 'person' | 'administrator' | Role
-export const accessLevels: readonly Access[] = ['anyone', 'person', 'administrator', 'maintainer', 'contributor', 'reader']
+export const accessLevels: readonly Access[] = [
+  'anyone',
+  'person',
+  'administrator',
+  'maintainer',
+  'contributor',
+  'reader',
+]
 const strength: Record<Role, number> = { reader: 1, contributor: 2, maintainer: 3 }
 
-export interface Call<B, Q> { event: H3Event; db: Store; params: Record<string, string>; body: B; query: Q; person: Person; library: Library; role: Role | undefined }
+export interface Call<B, Q> {
+  event: H3Event
+  db: Store
+  params: Record<string, string>
+  body: B
+  query: Q
+  person: Person
+  library: Library
+  role: Role | undefined
+}
 
 interface Spec<B, Q, R> {
   access: Access
@@ -27,9 +55,14 @@ interface Spec<B, Q, R> {
   /** Bytes the body may have; said by every route that takes one. */
   limit?: number
   query?: z.ZodType<Q>
-  /** The shape of what is answered: what the handler gives besides is left out. `stream` where the handler writes the answer itself. */
+  /**
+   * The shape of what is answered: what the handler gives besides is left out. `stream` where the handler
+   * writes the answer itself.
+   */
   answer: z.ZodType | 'stream'
-  /** Also for those who come with a token of this scope instead of a session, as the companion command does. */
+  /**
+   * Also for those who come with a token of this scope instead of a session, as the companion command does.
+   */
   token?: TokenScope
   /** The body is read by the handler itself, as for uploads. */
   rawBody?: true
@@ -37,20 +70,28 @@ interface Spec<B, Q, R> {
 }
 
 /** What a route says of itself, for whoever walks them all. */
-export type Stated = Pick<Spec<unknown, unknown, unknown>, 'access' | 'body' | 'limit' | 'query' | 'answer' | 'token' | 'rawBody'>
+export type Stated = Pick<
+  Spec<unknown, unknown, unknown>,
+  'access' | 'body' | 'limit' | 'query' | 'answer' | 'token' | 'rawBody'
+>
 
 /**
  * A route of our own API: who may call it, what it takes, what it does, what it answers. Everything
  * that goes wrong leaves as problem details. `person` and `library` are there whenever the access asks
  * for them.
  */
-export function route<R, B = undefined, Q = undefined>(spec: Spec<B, Q, R>): EventHandler & { stated: Stated } {
+export function route<R, B = undefined, Q = undefined>(
+  spec: Spec<B, Q, R>,
+): EventHandler & { stated: Stated } {
   const handler = defineEventHandler(async (event) => {
     try {
       checkOrigin(event)
       const call = await inTurn(event, () => admit(event, spec.access, spec.token))
       const query = spec.query ? parse(spec.query, queryOf(event), 'query') : (undefined as Q)
-      const body = spec.body && !spec.rawBody ? parse(spec.body, await boundedJson(event, spec.limit ?? 0), 'body') : (undefined as B)
+      const body =
+        spec.body && !spec.rawBody
+          ? parse(spec.body, await boundedJson(event, spec.limit ?? 0), 'body')
+          : (undefined as B)
       const given = await spec.handle({ ...call, query, body })
       return spec.answer === 'stream' ? given : shaped(spec.answer, given, event)
     } catch (error) {
@@ -67,10 +108,16 @@ function inTurn<T>(event: H3Event, work: () => Promise<T>): Promise<T> {
   return library && event.method !== 'GET' ? admitted.take(library, work) : work()
 }
 
-/** An answer with what its schema names and nothing else; where something is missing, that is a fault of ours. */
+/**
+ * An answer with what its schema names and nothing else; where something is missing, that is a fault of ours.
+ */
 function shaped(schema: z.ZodType, given: unknown, event: H3Event): unknown {
   const read = schema.safeParse(given ?? null)
-  if (!read.success) throw new Error(`The answer to ${event.method} ${event.path.split('?')[0]} is not what it should be: ${read.error.message}`)
+  if (!read.success)
+    throw new Error(
+      `The answer to ${event.method} ${event.path.split('?')[0]} is not what it should be: ` +
+        `${read.error.message}`,
+    )
   return read.data ?? null
 }
 
@@ -85,33 +132,65 @@ export function checkOrigin(event: H3Event): void {
   if (['GET', 'HEAD', 'OPTIONS'].includes(event.method)) return
   const origin = getRequestHeader(event, 'origin')
   const site = getRequestHeader(event, 'sec-fetch-site')
-  const own = origin === undefined ? site === undefined || site === 'same-origin' : origin === new URL(publicUrl()).origin
-  if (!own) fail(403, 'other-origin', 'This request came from another site.', `Open ${publicUrl()} and do it there.`)
+  const own =
+    origin === undefined
+      ? site === undefined || site === 'same-origin'
+      : origin === new URL(publicUrl()).origin
+  if (!own)
+    fail(403, 'other-origin', 'This request came from another site.', `Open ${publicUrl()} and do it there.`)
 }
 
-async function admit(event: H3Event, access: Access, scope: TokenScope | undefined): Promise<Omit<Call<never, never>, 'body' | 'query'>> {
+async function admit(
+  event: H3Event,
+  access: Access,
+  scope: TokenScope | undefined,
+): Promise<Omit<Call<never, never>, 'body' | 'query'>> {
   const db = store()
-  const params = Object.fromEntries(Object.entries(getRouterParams(event)).map(([key, value]) => [key, decodedPart(value, 'The address')]))
+  const params = Object.fromEntries(
+    Object.entries(getRouterParams(event)).map(([key, value]) => [key, decodedPart(value, 'The address')]),
+  )
   const token = scope && bearerIn(event)
   const holder = token ? await holderOf(db, token, scope, params.library) : undefined
   const person = holder ?? (access === 'anyone' && !params.library ? undefined : await signedIn(event, db))
-  if (access !== 'anyone' && !person) fail(401, 'not-signed-in', 'You are not signed in.', 'Sign in, and come back to this address.')
-  if (access === 'administrator' && !person!.administrator) fail(403, 'administrators-only', 'Only an administrator can do this.', 'Ask one.')
+  if (access !== 'anyone' && !person)
+    fail(401, 'not-signed-in', 'You are not signed in.', 'Sign in, and come back to this address.')
+  if (access === 'administrator' && !person!.administrator)
+    fail(403, 'administrators-only', 'Only an administrator can do this.', 'Ask one.')
   let library: Library | undefined
   let role: Role | undefined
   if (params.library) {
     library = await libraryBySlug(db, params.library)
-    role = library && person ? (person.administrator ? 'maintainer' : await roleOf(db, library.id, person.id)) : undefined
-    if (!library || (!role && library.visibility !== 'open')) fail(404, 'no-library', `There is no library “${params.library}” that you can see.`, 'Check the address, or ask a maintainer to let you in.')
+    role =
+      library && person
+        ? person.administrator
+          ? 'maintainer'
+          : await roleOf(db, library.id, person.id)
+        : undefined
+    if (!library || (!role && library.visibility !== 'open'))
+      fail(
+        404,
+        'no-library',
+        `There is no library “${params.library}” that you can see.`,
+        'Check the address, or ask a maintainer to let you in.',
+      )
     if (access in strength) {
       const has = role ? strength[role] : library!.visibility === 'open' ? 1 : 0
-      if (has < strength[access as Role]) fail(403, 'role', `This takes the role of ${access}, and you are ${role ?? 'not on the staff'} here.`, 'Ask a maintainer of the library.')
+      if (has < strength[access as Role])
+        fail(
+          403,
+          'role',
+          `This takes the role of ${access}, and you are ${role ?? 'not on the staff'} here.`,
+          'Ask a maintainer of the library.',
+        )
     }
   }
   return { event, db, params, person: person!, library: library!, role }
 }
 
-/** Whether whoever sent a request may still see a library: their session goes on, they have a role in it, or it is open. */
+/**
+ * Whether whoever sent a request may still see a library: their session goes on, they have a role in it, or
+ * it is open.
+ */
 export async function mayStillRead(event: H3Event, { id }: Library): Promise<boolean> {
   const db = store()
   const library = await libraryById(db, id)
@@ -122,24 +201,52 @@ export async function mayStillRead(event: H3Event, { id }: Library): Promise<boo
 }
 
 /** The access token a request comes with. */
-export const bearerIn = (event: H3Event): string | undefined => /^Bearer (.+)$/i.exec(getRequestHeader(event, 'authorization') ?? '')?.[1]?.trim()
+export const bearerIn = (event: H3Event): string | undefined =>
+  /^Bearer (.+)$/i.exec(getRequestHeader(event, 'authorization') ?? '')?.[1]?.trim()
 
 /** Whose token it is, where it is good for this. */
-async function holderOf(db: Store, token: string, scope: TokenScope, slug: string | undefined): Promise<Person> {
+async function holderOf(
+  db: Store,
+  token: string,
+  scope: TokenScope,
+  slug: string | undefined,
+): Promise<Person> {
   const found = await bearer(db, token)
-  if (!found || found.revoked) return fail(401, 'token', 'This token is not known, or was revoked.', 'Make another on your account page.')
-  if (!found.scopes.includes(scope)) return fail(403, 'token-scope', `This token is not for this: it takes the scope “${scope}”.`, 'Make another on your account page.')
+  if (!found || found.revoked)
+    return fail(
+      401,
+      'token',
+      'This token is not known, or was revoked.',
+      'Make another on your account page.',
+    )
+  if (!found.scopes.includes(scope))
+    return fail(
+      403,
+      'token-scope',
+      `This token is not for this: it takes the scope “${scope}”.`,
+      'Make another on your account page.',
+    )
   if (found.library === null) return found.person
   // whether there is another library of that name is not told by a token that is not for it
   const library = slug === undefined ? undefined : await libraryBySlug(db, slug)
-  if (library?.id !== found.library) return fail(404, 'no-library', `There is no library “${slug ?? ''}” that this token is for.`, 'Make another on your account page.')
+  if (library?.id !== found.library)
+    return fail(
+      404,
+      'no-library',
+      `There is no library “${slug ?? ''}” that this token is for.`,
+      'Make another on your account page.',
+    )
   return found.person
 }
 
 function parse<T>(schema: z.ZodType<T>, value: unknown, what: string): T {
   const read = schema.safeParse(value)
   if (read.success) return read.data
-  const problems: Problem[] = read.error.issues.slice(0, limits.problems).map((one) => ({ code: 'bad-input', what: `${[what, ...one.path].join('.')}: ${one.message}.`, todo: 'Correct it and send it again.' }))
+  const problems: Problem[] = read.error.issues.slice(0, limits.problems).map((issue) => ({
+    code: 'bad-input',
+    what: `${[what, ...issue.path].join('.')}: ${issue.message}.`,
+    todo: 'Correct it and send it again.',
+  }))
   throw new Failure(422, problems)
 }
 
@@ -149,16 +256,40 @@ export function answerFailure(event: H3Event, error: unknown): object {
   if (error instanceof Failure) failure = error
   else if (isAway(error)) {
     setResponseHeader(event, 'retry-after', 5)
-    failure = new Failure(503, [{ code: 'store-away', what: 'The database does not answer just now. What was saved before is safe; this was not done.', todo: 'Wait a few seconds and do it again.' }])
+    failure = new Failure(503, [
+      {
+        code: 'store-away',
+        what: 'The database does not answer just now. What was saved before is safe; this was not done.',
+        todo: 'Wait a few seconds and do it again.',
+      },
+    ])
   } else if (isUnfit(error)) {
     log.warn({ err: error, path: event.path }, 'a value that cannot be kept')
-    failure = new Failure(422, [{ code: 'unfit', what: 'Something in this is too large, or no value of its kind, and cannot be kept.', todo: 'Correct it and send it again.' }])
+    failure = new Failure(422, [
+      {
+        code: 'unfit',
+        what: 'Something in this is too large, or no value of its kind, and cannot be kept.',
+        todo: 'Correct it and send it again.',
+      },
+    ])
   } else if (isFull(error)) {
     log.error({ err: error }, 'the database is full')
-    failure = new Failure(507, [{ code: 'store-full', what: 'The database has no room left. What was saved before is safe; this was not done.', todo: 'Tell whoever runs this server, and do it again when there is room.' }])
+    failure = new Failure(507, [
+      {
+        code: 'store-full',
+        what: 'The database has no room left. What was saved before is safe; this was not done.',
+        todo: 'Tell whoever runs this server, and do it again when there is room.',
+      },
+    ])
   } else {
     log.error({ err: error, path: event.path }, 'unexpected error')
-    failure = new Failure(500, [{ code: 'unexpected', what: 'Something went wrong on our side, and this was not done.', todo: 'Try again; if it stays, tell whoever runs this server the time and the address.' }])
+    failure = new Failure(500, [
+      {
+        code: 'unexpected',
+        what: 'Something went wrong on our side, and this was not done.',
+        todo: 'Try again; if it stays, tell whoever runs this server the time and the address.',
+      },
+    ])
   }
   setResponseStatus(event, failure.status)
   setResponseHeader(event, 'content-type', 'application/problem+json')

@@ -4,8 +4,13 @@ import type { Store } from '../store/database'
 import type { Person } from '../store/people'
 import { addSession, endSession, sessionHolder } from '../store/sessions'
 
-/** What the cookie holds, sealed (encrypted and signed): which session it is. Whether that goes on stands in the store. */
-interface SessionData { session?: string }
+/**
+ * What the cookie holds, sealed (encrypted and signed): which session it is. Whether that goes on stands in
+ * the store.
+ */
+interface SessionData {
+  session?: string
+}
 
 const config = (): SessionConfig => ({
   name: 'kept-shelf',

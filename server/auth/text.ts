@@ -1,11 +1,19 @@
 import { fail } from './failure'
 import { limits } from '../limits'
 
-/** Whether a text is one that can be kept: no NUL, which PostgreSQL has no place for, and no half of a pair of surrogates. */
+/**
+ * Whether a text is one that can be kept: no NUL, which PostgreSQL has no place for, and no half of a pair of
+ * surrogates.
+ */
 export const isText = (text: string): boolean => !text.includes('\0') && text.isWellFormed()
 
 const noText = (where: string): never =>
-  fail(422, 'not-text', `${where} holds bytes that are no text.`, 'Take out NUL characters and broken Unicode, and send it again.')
+  fail(
+    422,
+    'not-text',
+    `${where} holds bytes that are no text.`,
+    'Take out NUL characters and broken Unicode, and send it again.',
+  )
 
 /** A part of an address as it was meant; bytes that are no UTF-8, or no text, are refused. */
 export function decodedPart(part: string, where: string): string {
@@ -51,10 +59,14 @@ function isTooDeep(text: string): boolean {
   return false
 }
 
-/** JSON that came from outside, as a value; an empty text is an empty object. What cannot be kept or is nested beyond reason is refused. */
+/**
+ * JSON that came from outside, as a value; an empty text is an empty object. What cannot be kept or is nested
+ * beyond reason is refused.
+ */
 export function jsonFrom(text: string): unknown {
   if (text.trim() === '') return {}
-  if (isTooDeep(text)) fail(422, 'too-deep', `This is nested deeper than ${limits.jsonDepth} levels.`, 'Send something flatter.')
+  if (isTooDeep(text))
+    fail(422, 'too-deep', `This is nested deeper than ${limits.jsonDepth} levels.`, 'Send something flatter.')
   let value: unknown
   try {
     value = JSON.parse(text)

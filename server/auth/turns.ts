@@ -26,6 +26,7 @@ export class Turns {
   }
 
   #forget(owner: string, line: LimitFunction): void {
-    if (line.activeCount + line.pendingCount === 0 && this.#lines.get(owner) === line) this.#lines.delete(owner)
+    if (line.activeCount + line.pendingCount === 0 && this.#lines.get(owner) === line)
+      this.#lines.delete(owner)
   }
 }

@@ -1,4 +1,10 @@
-import { createServer, request as ask, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
+import {
+  createServer,
+  request as ask,
+  type IncomingMessage,
+  type Server,
+  type ServerResponse,
+} from 'node:http'
 import { connect, type AddressInfo, type Socket } from 'node:net'
 import type { Duplex } from 'node:stream'
 
@@ -26,9 +32,13 @@ export async function openGate(registry: string): Promise<{ address: string; clo
   return { address: `http://127.0.0.1:${(server.address() as AddressInfo).port}`, close }
 }
 
-interface Allowed { host: string; port: number }
+interface Allowed {
+  host: string
+  port: number
+}
 const bare = (host: string): string => host.replace(/^\[|\]$/g, '').toLowerCase()
-const isAllowed = (host: string, port: number, allowed: Allowed): boolean => bare(host) === bare(allowed.host) && port === allowed.port
+const isAllowed = (host: string, port: number, allowed: Allowed): boolean =>
+  bare(host) === bare(allowed.host) && port === allowed.port
 const refusal = 'Packages come from the registry of this server, and from nowhere else.'
 
 function pass(request: IncomingMessage, response: ServerResponse, allowed: Allowed): void {
@@ -38,10 +48,19 @@ function pass(request: IncomingMessage, response: ServerResponse, allowed: Allow
     return
   }
   const { host, port } = allowed
-  const far = ask({ host: bare(host), port, method: request.method, path: `${url.pathname}${url.search}`, headers: { ...request.headers, host: url.host } }, (answer) => {
-    response.writeHead(answer.statusCode ?? 502, answer.headers)
-    answer.pipe(response)
-  })
+  const far = ask(
+    {
+      host: bare(host),
+      port,
+      method: request.method,
+      path: `${url.pathname}${url.search}`,
+      headers: { ...request.headers, host: url.host },
+    },
+    (answer) => {
+      response.writeHead(answer.statusCode ?? 502, answer.headers)
+      answer.pipe(response)
+    },
+  )
   far.on('error', () => response.destroy())
   response.on('close', () => far.destroy())
   request.pipe(far)

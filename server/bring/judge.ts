@@ -9,20 +9,48 @@ import type { SourceFile } from '../store/sources'
  * What came in an upload, sorted: files to keep, and why the others are not. Of a `whole` library
  * pictures and the like are told together; somebody who chose single files is told of each.
  */
-export function judgeFiles(files: { path: string; content: Uint8Array }[], whole = false): { files: SourceFile[]; problems: Problem[] } {
+export function judgeFiles(
+  files: { path: string; content: Uint8Array }[],
+  whole = false,
+): { files: SourceFile[]; problems: Problem[] } {
   const problems: Problem[] = []
   const kept: SourceFile[] = []
   const others: string[] = []
-  const refuse = (path: string, code: string, what: string, todo: string) => problems.push({ code, what, where: { file: path }, todo })
+  const refuse = (path: string, code: string, what: string, todo: string) =>
+    problems.push({ code, what, where: { file: path }, todo })
   for (const { path, content } of files) {
     const decoder = new TextDecoder('utf-8', { fatal: true })
-    if (path.length > limits.path || !isText(path)) refuse(path.toWellFormed().replaceAll('\0', '').slice(0, 200), 'path', `This path ${path.length > limits.path ? `has ${path.length} characters; ${limits.path} are the most` : 'holds bytes that are no text'}.`, 'Give the file a plainer name.')
-    else if (path.startsWith('/') || path.includes('\\') || path.split('/').some((one) => one === '..' || one === '.' || one === '')) {
+    if (path.length > limits.path || !isText(path))
+      refuse(
+        path.toWellFormed().replaceAll('\0', '').slice(0, 200),
+        'path',
+        'This path ' +
+          `${path.length > limits.path ? `has ${path.length} characters; ${limits.path} ` + 'are the most' : 'holds bytes that are no text'}.`,
+        'Give the file a plainer name.',
+      )
+    else if (
+      path.startsWith('/') ||
+      path.includes('\\') ||
+      path.split('/').some((text) => text === '..' || text === '.' || text === '')
+    ) {
       refuse(path, 'path', 'This path leads out of the library.', 'Use paths inside the library’s folder.')
     } else if (isPassedOver(path)) continue
-    else if (content.length > settings().FILE_LIMIT) refuse(path, 'file-too-large', `This file has ${(content.length / 1e6).toFixed(1)} MB; ${settings().FILE_LIMIT / 1e6} MB are the most.`, 'Leave it out, or split it.')
+    else if (content.length > settings().FILE_LIMIT)
+      refuse(
+        path,
+        'file-too-large',
+        `This file has ${(content.length / 1e6).toFixed(1)} MB; ${settings().FILE_LIMIT / 1e6} ` +
+          'MB are the most.',
+        'Leave it out, or split it.',
+      )
     else if (!isSourceName(path) && whole) others.push(path)
-    else if (!isSourceName(path)) refuse(path, 'not-source', 'This is not a kind of file we read.', 'Leave it out; scripts, styles, markup, JSON, Markdown and SVG are taken.')
+    else if (!isSourceName(path))
+      refuse(
+        path,
+        'not-source',
+        'This is not a kind of file we read.',
+        'Leave it out; scripts, styles, markup, JSON, Markdown and SVG are taken.',
+      )
     else {
       try {
         const text = decoder.decode(content)
@@ -33,6 +61,14 @@ export function judgeFiles(files: { path: string; content: Uint8Array }[], whole
       }
     }
   }
-  if (others.length) problems.push({ code: 'not-source', what: `${others.length} file${others.length === 1 ? ' is' : 's are'} of no kind we read and ${others.length === 1 ? 'was' : 'were'} left aside, ${others[0]!} first.`, where: { file: others[0]! }, todo: 'Nothing to do: scripts, styles, markup, JSON, Markdown and SVG are what is read.' })
+  if (others.length)
+    problems.push({
+      code: 'not-source',
+      what:
+        `${others.length} file${others.length === 1 ? ' is' : 's are'} of no kind we read ` +
+        `and ${others.length === 1 ? 'was' : 'were'} left aside, ${others[0]!} first.`,
+      where: { file: others[0]! },
+      todo: 'Nothing to do: scripts, styles, markup, JSON, Markdown and SVG are what is read.',
+    })
   return { files: kept, problems }
 }

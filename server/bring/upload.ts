@@ -6,9 +6,14 @@ import { limits } from '../limits'
 import { tooMany, type RawFile } from './folder'
 
 /** A form with files: paths are the names of files, and fields may come more than once. */
-export interface Upload { files: RawFile[]; archive: Uint8Array | undefined; fields: { name: string; value: string }[] }
+export interface Upload {
+  files: RawFile[]
+  archive: Uint8Array | undefined
+  fields: { name: string; value: string }[]
+}
 
-const refuse = (status: number, code: string, what: string, todo: string): Failure => new Failure(status, [{ code, what, todo }])
+const refuse = (status: number, code: string, what: string, todo: string): Failure =>
+  new Failure(status, [{ code, what, todo }])
 
 /** Reads a form as it comes in, a piece at a time, with limits on its size and on how much it holds. */
 export function readUpload(event: H3Event, bytes: number): Promise<Upload> {
@@ -18,7 +23,8 @@ export function readUpload(event: H3Event, bytes: number): Promise<Upload> {
   }
   const upload: Upload = { files: [], archive: undefined, fields: [] }
   return new Promise((resolve, reject) => {
-    const broken = () => reject(refuse(400, 'broken-form', 'This form is broken off, or is none.', 'Send it again.'))
+    const broken = () =>
+      reject(refuse(400, 'broken-form', 'This form is broken off, or is none.', 'Send it again.'))
     const give = (failure: Failure) => {
       req.unpipe(parser)
       reject(failure)
@@ -26,14 +32,31 @@ export function readUpload(event: H3Event, bytes: number): Promise<Upload> {
     let parser: ReturnType<typeof busboy>
     try {
       // paths are kept: the folders in them are what they are sent for
-      parser = busboy({ headers: req.headers as { 'content-type': string }, preservePath: true, limits: { files: limits.form.files, fields: limits.form.fields, fieldSize: limits.form.field, fieldNameSize: 100 } })
+      parser = busboy({
+        headers: req.headers as { 'content-type': string },
+        preservePath: true,
+        limits: {
+          files: limits.form.files,
+          fields: limits.form.fields,
+          fieldSize: limits.form.field,
+          fieldNameSize: 100,
+        },
+      })
     } catch {
       return broken()
     }
     let size = 0
     req.on('data', (piece: Buffer) => {
       size += piece.length
-      if (size > bytes) give(refuse(413, 'too-large', `This upload has more than ${bytes / 1e6} MB, which are the most at once.`, 'Bring in fewer files, or leave out what is not source.'))
+      if (size > bytes)
+        give(
+          refuse(
+            413,
+            'too-large',
+            `This upload has more than ${bytes / 1e6} MB, which are the most at once.`,
+            'Bring in fewer files, or leave out what is not source.',
+          ),
+        )
     })
     parser.on('file', (name, stream, path) => {
       const pieces: Buffer[] = []
@@ -45,11 +68,28 @@ export function readUpload(event: H3Event, bytes: number): Promise<Upload> {
       })
     })
     parser.on('field', (name, value, _nameCut, isCut) => {
-      if (isCut || !isText(value)) give(refuse(422, 'bad-field', `The field “${name.slice(0, 100)}” is too long, or holds bytes that are no text.`, 'Shorten it, and send it again.'))
+      if (isCut || !isText(value))
+        give(
+          refuse(
+            422,
+            'bad-field',
+            `The field “${name.slice(0, 100)}” is too long, or holds bytes that are no text.`,
+            'Shorten it, and send it again.',
+          ),
+        )
       else upload.fields.push({ name, value })
     })
     parser.on('filesLimit', () => give(tooMany()))
-    parser.on('fieldsLimit', () => give(refuse(422, 'too-many-fields', `This form has more than ${limits.form.fields} fields.`, 'Take out fewer files at a time.')))
+    parser.on('fieldsLimit', () =>
+      give(
+        refuse(
+          422,
+          'too-many-fields',
+          `This form has more than ${limits.form.fields} fields.`,
+          'Take out fewer files at a time.',
+        ),
+      ),
+    )
     parser.on('error', broken)
     parser.on('finish', () => resolve(upload))
     req.on('error', broken).on('aborted', broken)

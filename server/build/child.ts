@@ -19,7 +19,10 @@ import { outsideOf } from './outside'
 import { buildPackage } from './package'
 import type { Answer, Ask, TaskName, Tasks } from './tasks'
 
-/** Readers that hold on to what they read last, by library and what is installed for it. Each holds about 100 kB a component. */
+/**
+ * Readers that hold on to what they read last, by library and what is installed for it. Each holds about 100
+ * kB a component.
+ */
 const readers = new LRUCache<string, LibraryReader>({ max: 3 })
 function readerOf(library: string | undefined, dependencies: string | undefined): LibraryReader {
   const make = () => new LibraryReader(outsideOf(dependencies))
@@ -32,15 +35,26 @@ function readerOf(library: string | undefined, dependencies: string | undefined)
 
 const holding = new Holding()
 
-async function tryOut({ source, path, tag, installed, library }: Tasks['tryOut']['in']): Promise<Tasks['tryOut']['out']> {
+async function tryOut({
+  source,
+  path,
+  tag,
+  installed,
+  library,
+}: Tasks['tryOut']['in']): Promise<Tasks['tryOut']['out']> {
   const files = holding.filesOf(source)
   const dependencies = installedIn(installed, dependenciesOf(files).packages)
   const { contracts, problems } = readerOf(library, dependencies).read(files)
   const here = contracts.filter((contract) => contract.files.includes(path))
-  const contract = here.find((known) => known.tag === tag) ?? here[0] ?? contracts.find((known) => known.tag === tag)
+  const contract =
+    here.find((known) => known.tag === tag) ?? here[0] ?? contracts.find((known) => known.tag === tag)
   const built = contract && (await buildModules(files, [contract], dependencies))
   const own = problems.filter((problem) => problem.where?.file === path)
-  return { problems: [...own, ...notToldYet(problems, built?.components[0]?.problems ?? [])], contract, built }
+  return {
+    problems: [...own, ...notToldYet(problems, built?.components[0]?.problems ?? [])],
+    contract,
+    built,
+  }
 }
 
 /** The child process: parses, compiles and packs source that is not trusted, and never runs it. */
@@ -51,13 +65,15 @@ const doers: { [N in TaskName]: (input: Tasks[N]['in']) => Promise<Tasks[N]['out
   tryOut,
   written: ({ files }) => writtenIn(files),
   asks: ({ files }) => ({ abilities: abilitiesIn(files), widths: widthsIn(files) }),
-  begin: ({ files, prefix, wish, dependencies, library }) => begin(readerOf(library, dependencies), files, prefix, wish),
+  begin: ({ files, prefix, wish, dependencies, library }) =>
+    begin(readerOf(library, dependencies), files, prefix, wish),
   modules: ({ files, contracts, dependencies }) => buildModules(files, contracts, dependencies),
   tokenEdit: ({ themes, ...edit }) => judgeEdit(themes, edit),
   tokenFile: ({ themes, theme, text }) => judgeFile(themes, theme, text),
   themesCss: ({ themes, prefix }) => themesCss(themes, prefix),
   publishBody: ({ bytes, name, most }) => readPublishBody(bytes, name, most),
-  package: ({ files, input }) => buildPackage(files, { ...input, words: (tag, key) => input.words[`${tag} ${key}`] }),
+  package: ({ files, input }) =>
+    buildPackage(files, { ...input, words: (tag, key) => input.words[`${tag} ${key}`] }),
 }
 
 process.on('message', async (ask: Ask) => {
@@ -66,12 +82,34 @@ process.on('message', async (ask: Ask) => {
     answer = { id: ask.id, ok: true, output: await doers[ask.task](ask.input as never) }
   } catch (error) {
     const [first] = (error as BuildFailure).errors ?? []
-    answer = error instanceof Failure ? { id: ask.id, ok: false, status: error.status, problems: error.problems } : {
-      id: ask.id, ok: false,
-      problems: [first
-        ? { code: 'does-not-compile', what: first.text, ...(first.location ? { where: { file: first.location.file.replace(/^library:/, ''), line: first.location.line } } : {}), todo: 'Mend the source and bring it in again.' }
-        : { code: 'build-failed', what: `The source could not be worked through: ${(error as Error).message}`, todo: 'Bring in smaller parts to find which file it is.' }],
-    }
+    answer =
+      error instanceof Failure
+        ? { id: ask.id, ok: false, status: error.status, problems: error.problems }
+        : {
+            id: ask.id,
+            ok: false,
+            problems: [
+              first
+                ? {
+                    code: 'does-not-compile',
+                    what: first.text,
+                    ...(first.location
+                      ? {
+                          where: {
+                            file: first.location.file.replace(/^library:/, ''),
+                            line: first.location.line,
+                          },
+                        }
+                      : {}),
+                    todo: 'Mend the source and bring it in again.',
+                  }
+                : {
+                    code: 'build-failed',
+                    what: `The source could not be worked through: ${(error as Error).message}`,
+                    todo: 'Bring in smaller parts to find which file it is.',
+                  },
+            ],
+          }
   }
   // the web process may have died meanwhile; then nobody wants the answer
   process.send!(answer, undefined, undefined, () => undefined)

@@ -6,7 +6,10 @@ import type { Outside } from '~~/core/read/source/source-set'
 
 const compiler = dirname(createRequire(import.meta.url).resolve('typescript'))
 
-/** What lies outside a library: the packages installed for it, and the compiler's own declarations. Nothing else is read. */
+/**
+ * What lies outside a library: the packages installed for it, and the compiler's own declarations. Nothing
+ * else is read.
+ */
 export function outsideOf(folder: string | undefined): Outside {
   const known = new Map<string, string | undefined>()
   return (path) => {
@@ -18,7 +21,8 @@ export function outsideOf(folder: string | undefined): Outside {
 function at(folder: string | undefined, path: string): string | undefined {
   const plain = normalize(path)
   if (plain.startsWith('..') || !/(^|\/)node_modules\//.test(plain)) return undefined
-  if (plain.startsWith(`${compilerLibrary}/`)) return text(join(compiler, plain.slice(compilerLibrary.length + 1)))
+  if (plain.startsWith(`${compilerLibrary}/`))
+    return text(join(compiler, plain.slice(compilerLibrary.length + 1)))
   return folder === undefined ? undefined : text(join(folder, plain))
 }
 

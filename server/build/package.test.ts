@@ -6,16 +6,33 @@ import { extract } from 'tar-stream'
 import { readLibrary } from '~~/core/read/read'
 import { buildPackage, packTarball } from './package'
 
-const files = readdirSync('demo/tern/src').map((name) => ({ path: `src/${name}`, text: readFileSync(`demo/tern/src/${name}`, 'utf8') }))
+const files = readdirSync('demo/tern/src').map((name) => ({
+  path: `src/${name}`,
+  text: readFileSync(`demo/tern/src/${name}`, 'utf8'),
+}))
 const { contracts } = readLibrary(files)
-const theme = { name: 'daywatch', title: 'Daywatch', on: null, document: JSON.parse(readFileSync('demo/tern/tokens/daywatch.json', 'utf8')) }
+const theme = {
+  name: 'daywatch',
+  title: 'Daywatch',
+  on: null,
+  document: JSON.parse(readFileSync('demo/tern/tokens/daywatch.json', 'utf8')),
+}
 const input = (version: string) => ({
-  library: { name: '@marram/tern', license: 'MIT' }, prefix: 'tern-', version, contracts, words: () => undefined, themes: [theme], licence: 'MIT', registry: 'http://registry.test/',
+  library: { name: '@marram/tern', license: 'MIT' },
+  prefix: 'tern-',
+  version,
+  contracts,
+  words: () => undefined,
+  themes: [theme],
+  licence: 'MIT',
+  registry: 'http://registry.test/',
   changelog: [{ version, date: '2026-11-25', notes: 'All.' }],
 })
 async function unpack(tarball: Uint8Array): Promise<Map<string, string>> {
   const found = new Map<string, string>()
-  const entries = Readable.from([Buffer.from(tarball)]).pipe(createGunzip()).pipe(extract())
+  const entries = Readable.from([Buffer.from(tarball)])
+    .pipe(createGunzip())
+    .pipe(extract())
   for await (const entry of entries) {
     const chunks: Buffer[] = []
     for await (const chunk of entry as AsyncIterable<Buffer>) chunks.push(chunk)
@@ -33,9 +50,14 @@ describe('a package', () => {
   }, 30_000)
 
   test('every exported path is there, and every import inside leads somewhere', () => {
-    const { exports } = JSON.parse(content.get('package/package.json')!) as { exports: Record<string, string | Record<string, string>> }
-    for (const target of Object.values(exports).flatMap((one) => (typeof one === 'string' ? [one] : Object.values(one)))) {
-      if (!target.includes('*')) expect([target, content.has(`package/${target.slice(2)}`)]).toEqual([target, true])
+    const { exports } = JSON.parse(content.get('package/package.json')!) as {
+      exports: Record<string, string | Record<string, string>>
+    }
+    for (const target of Object.values(exports).flatMap((entry) =>
+      typeof entry === 'string' ? [entry] : Object.values(entry),
+    )) {
+      if (!target.includes('*'))
+        expect([target, content.has(`package/${target.slice(2)}`)]).toEqual([target, true])
     }
     for (const [name, text] of content) {
       if (!/\.(js|d\.ts)$/.test(name)) continue
@@ -43,7 +65,11 @@ describe('a package', () => {
         const target = new URL(specifier!, `http://x/${name}`).pathname.slice(1)
         const declared = target.replace(/\.js$/, '.d.ts')
         // styles are in the modules; their imports stay in no declaration
-        expect([name, specifier, content.has(name.endsWith('.d.ts') ? declared : target)]).toEqual([name, specifier, true])
+        expect([name, specifier, content.has(name.endsWith('.d.ts') ? declared : target)]).toEqual([
+          name,
+          specifier,
+          true,
+        ])
       }
     }
   })
@@ -51,7 +77,9 @@ describe('a package', () => {
     expect(packed.integrity).toBe(`sha512-${createHash('sha512').update(packed.tarball).digest('base64')}`)
     expect(packed.shasum).toBe(createHash('sha1').update(packed.tarball).digest('hex'))
     expect(packed.files).toHaveLength(content.size)
-    expect(packed.unpackedSize).toBe([...content.values()].reduce((sum, one) => sum + Buffer.byteLength(one), 0))
+    expect(packed.unpackedSize).toBe(
+      [...content.values()].reduce((sum, text) => sum + Buffer.byteLength(text), 0),
+    )
   })
   test('the same source packs to the same bytes', async () => {
     expect((await buildPackage(files, input('1.0.0'))).integrity).toBe(packed.integrity)
@@ -68,13 +96,34 @@ describe('a package', () => {
 })
 
 test('a type the compiler cannot write down is a problem with its place', async () => {
-  const broken = [{ path: 'src/a.ts', text: "const hidden = Symbol()\nexport class XA extends HTMLElement { [hidden] = 1\n  make() { return class { private x = 1 } } }\ncustomElements.define('x-a', XA)" }]
-  const packed = await buildPackage(broken, { ...input('1.0.0'), prefix: 'x-', contracts: readLibrary(broken).contracts })
+  const broken = [
+    {
+      path: 'src/a.ts',
+      text:
+        'const hidden = Symbol()\nexport class XA extends HTMLElement { [hidden] = 1\n  ' +
+        "make() { return class { private x = 1 } } }\ncustomElements.define('x-a', XA)",
+    },
+  ]
+  const packed = await buildPackage(broken, {
+    ...input('1.0.0'),
+    prefix: 'x-',
+    contracts: readLibrary(broken).contracts,
+  })
   expect(packed.problems[0]).toMatchObject({ code: 'declarations', where: { file: 'src/a.ts' } })
 }, 30_000)
 
 test('a tarball has everything under package/, with fixed times', async () => {
-  const one = await packTarball([{ path: 'a/b.txt', content: 'text' }, { path: 'c.bin', content: new Uint8Array([1, 2, 3]) }])
-  expect([...(await unpack(one)).keys()]).toEqual(['package/a/b.txt', 'package/c.bin'])
-  expect(Buffer.from(await packTarball([{ path: 'a/b.txt', content: 'text' }, { path: 'c.bin', content: new Uint8Array([1, 2, 3]) }]))).toEqual(Buffer.from(one))
+  const bytes = await packTarball([
+    { path: 'a/b.txt', content: 'text' },
+    { path: 'c.bin', content: new Uint8Array([1, 2, 3]) },
+  ])
+  expect([...(await unpack(bytes)).keys()]).toEqual(['package/a/b.txt', 'package/c.bin'])
+  expect(
+    Buffer.from(
+      await packTarball([
+        { path: 'a/b.txt', content: 'text' },
+        { path: 'c.bin', content: new Uint8Array([1, 2, 3]) },
+      ]),
+    ),
+  ).toEqual(Buffer.from(bytes))
 })

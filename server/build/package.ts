@@ -14,7 +14,15 @@ import { packageFiles, tagNameMap, type PackageFile, type PackageInput } from '~
 import type { SourceText } from '~~/core/read/source/source-set'
 import { librarySource } from './modules'
 
-export interface Packed { tarball: Uint8Array; integrity: string; shasum: string; unpackedSize: number; files: { path: string; size: number }[]; manifest: object; problems: Problem[] }
+export interface Packed {
+  tarball: Uint8Array
+  integrity: string
+  shasum: string
+  unpackedSize: number
+  files: { path: string; size: number }[]
+  manifest: object
+  problems: Problem[]
+}
 
 /** Modules, declarations and everything else of a package, packed. The same input gives the same bytes. */
 export async function buildPackage(files: SourceText[], input: Omit<PackageInput, 'built'>): Promise<Packed> {
@@ -27,25 +35,53 @@ export async function buildPackage(files: SourceText[], input: Omit<PackageInput
     shasum: createHash('sha1').update(tarball).digest('hex'),
     unpackedSize: all.reduce((sum, file) => sum + Buffer.byteLength(file.content), 0),
     files: all.map((file) => ({ path: file.path, size: Buffer.byteLength(file.content) })),
-    manifest: JSON.parse(String(all.find((one) => one.path === 'package.json')!.content)),
+    manifest: JSON.parse(String(all.find((packageFile) => packageFile.path === 'package.json')!.content)),
     problems: declarations.problems,
   }
 }
 
 /** One ES module a component and an index; what they share stands once, in `dist/shared/`. */
-async function packageModules(files: SourceText[], { contracts, prefix, library }: Omit<PackageInput, 'built'>): Promise<PackageFile[]> {
-  const names = new Map(contracts.map((one) => [`entry/${bareName(one.tag, prefix)}.ts`, one]))
+async function packageModules(
+  files: SourceText[],
+  { contracts, prefix, library }: Omit<PackageInput, 'built'>,
+): Promise<PackageFile[]> {
+  const names = new Map(contracts.map((contract) => [`entry/${bareName(contract.tag, prefix)}.ts`, contract]))
   const element = (one: PackageInput['contracts'][number], isOwn: boolean) =>
-    `${one.registeredIn ? `import '../${one.registeredIn}'\n` : ''}export * from '../${one.files[0]!}'\n${isOwn && one.exportName === 'default' ? `export { default } from '../${one.files[0]!}'\n` : ''}`
-  const exported = (one: PackageInput['contracts'][number], isOwn = false) => (one.language === 'custom-element' ? element(one, isOwn) : `export { ${one.exportName ?? 'default'} as ${one.tag} } from '../${one.files[0]!}'\n`)
+    `${one.registeredIn ? `import '../${one.registeredIn}'\n` : ''}export * from ` +
+    `'../${one.files[0]!}'\n${isOwn && one.exportName === 'default' ? 'export { default } from ' + `'../${one.files[0]!}'\n` : ''}`
+  const exported = (one: PackageInput['contracts'][number], isOwn = false) =>
+    one.language === 'custom-element'
+      ? element(one, isOwn)
+      : `export { ${one.exportName ?? 'default'} as ${one.tag} } from '../${one.files[0]!}'\n`
   const entries: SourceText[] = [...names].map(([path, one]) => ({ path, text: exported(one, true) }))
-  entries.push({ path: 'entry/index.ts', text: contracts.map((one) => exported(one)).join('') })
+  entries.push({ path: 'entry/index.ts', text: contracts.map((contract) => exported(contract)).join('') })
   const result = await build({
-    entryPoints: entries.map((one) => one.path), bundle: true, splitting: true, format: 'esm', target: 'es2022', outdir: '/out', write: false,
-    entryNames: '[name]', chunkNames: 'shared/[hash]', sourcemap: 'linked', sourcesContent: true, logLevel: 'silent', absWorkingDir: '/', outbase: '/',
-    jsx: 'automatic', plugins: [librarySource([...files, ...entries], { contracts, external: new Set(Object.keys({ ...library.dependencies, ...library.peerDependencies })) })],
+    entryPoints: entries.map((file) => file.path),
+    bundle: true,
+    splitting: true,
+    format: 'esm',
+    target: 'es2022',
+    outdir: '/out',
+    write: false,
+    entryNames: '[name]',
+    chunkNames: 'shared/[hash]',
+    sourcemap: 'linked',
+    sourcesContent: true,
+    logLevel: 'silent',
+    absWorkingDir: '/',
+    outbase: '/',
+    jsx: 'automatic',
+    plugins: [
+      librarySource([...files, ...entries], {
+        contracts,
+        external: new Set(Object.keys({ ...library.dependencies, ...library.peerDependencies })),
+      }),
+    ],
   })
-  return result.outputFiles.map((file) => ({ path: `dist/${file.path.replace(/^\/out\//, '')}`, content: file.contents }))
+  return result.outputFiles.map((file) => ({
+    path: `dist/${file.path.replace(/^\/out\//, '')}`,
+    content: file.contents,
+  }))
 }
 
 const libFolder = dirname(createRequire(import.meta.url).resolve('typescript'))
@@ -53,19 +89,39 @@ let libs: Map<string, string> | undefined
 
 /** TypeScript's own declarations of the language and the DOM. */
 function standardLibs(): Map<string, string> {
-  return (libs ??= new Map(readdirSync(libFolder).filter((one) => /^lib\..*d\.ts$/.test(one)).map((one) => [one, readFileSync(join(libFolder, one), 'utf8')])))
+  return (libs ??= new Map(
+    readdirSync(libFolder)
+      .filter((text) => /^lib\..*d\.ts$/.test(text))
+      .map((text) => [text, readFileSync(join(libFolder, text), 'utf8')]),
+  ))
 }
 
 /**
  * Declarations by the TypeScript compiler, files in memory only. `dist/<component>.d.ts` and
  * `dist/index.d.ts` re-export what the sources declare, with the tag-name map beside them.
  */
-function packageDeclarations(files: SourceText[], { contracts, prefix }: Omit<PackageInput, 'built'>): { files: PackageFile[]; problems: Problem[] } {
+function packageDeclarations(
+  files: SourceText[],
+  { contracts, prefix }: Omit<PackageInput, 'built'>,
+): { files: PackageFile[]; problems: Problem[] } {
   const texts = new Map(files.map((file) => [`/lib/${file.path}`, file.text]))
   const out: PackageFile[] = []
   const options: ts.CompilerOptions = {
-    target: ts.ScriptTarget.ES2022, module: ts.ModuleKind.ESNext, moduleResolution: ts.ModuleResolutionKind.Bundler, lib: ['lib.es2022.d.ts', 'lib.dom.d.ts', 'lib.dom.iterable.d.ts'],
-    declaration: true, emitDeclarationOnly: true, strict: true, skipLibCheck: true, rootDir: '/lib', outDir: '/types', allowImportingTsExtensions: true, allowJs: true, maxNodeModuleJsDepth: 0, rewriteRelativeImportExtensions: true, types: [],
+    target: ts.ScriptTarget.ES2022,
+    module: ts.ModuleKind.ESNext,
+    moduleResolution: ts.ModuleResolutionKind.Bundler,
+    lib: ['lib.es2022.d.ts', 'lib.dom.d.ts', 'lib.dom.iterable.d.ts'],
+    declaration: true,
+    emitDeclarationOnly: true,
+    strict: true,
+    skipLibCheck: true,
+    rootDir: '/lib',
+    outDir: '/types',
+    allowImportingTsExtensions: true,
+    allowJs: true,
+    maxNodeModuleJsDepth: 0,
+    rewriteRelativeImportExtensions: true,
+    types: [],
   }
   const host: ts.CompilerHost = {
     getSourceFile(name, version) {
@@ -74,7 +130,8 @@ function packageDeclarations(files: SourceText[], { contracts, prefix }: Omit<Pa
     },
     getDefaultLibFileName: () => '/std/lib.d.ts',
     getDefaultLibLocation: () => '/std',
-    writeFile: (name, text) => out.push({ path: `dist/types/${name.replace(/^\/types\//, '')}`, content: text }),
+    writeFile: (name, text) =>
+      out.push({ path: `dist/types/${name.replace(/^\/types\//, '')}`, content: text }),
     getCurrentDirectory: () => '/lib',
     getCanonicalFileName: (name) => name,
     useCaseSensitiveFileNames: () => true,
@@ -83,32 +140,80 @@ function packageDeclarations(files: SourceText[], { contracts, prefix }: Omit<Pa
     readFile: (name) => texts.get(name) ?? standardLibs().get(name.split('/').at(-1)!),
     directoryExists: () => true,
   }
-  const ambient = [...texts.keys()].filter((one) => one.endsWith('.d.ts'))
-  const program = ts.createProgram([...contracts.filter((one) => one.language === 'custom-element').map((one) => `/lib/${one.files[0]}`), ...ambient], options, host)
-  const emitted = program.emit(undefined, undefined, undefined, true, { afterDeclarations: [endingsForConsumers] })
+  const ambient = [...texts.keys()].filter((key) => key.endsWith('.d.ts'))
+  const program = ts.createProgram(
+    [
+      ...contracts
+        .filter((contract) => contract.language === 'custom-element')
+        .map((contract) => `/lib/${contract.files[0]}`),
+      ...ambient,
+    ],
+    options,
+    host,
+  )
+  const emitted = program.emit(undefined, undefined, undefined, true, {
+    afterDeclarations: [endingsForConsumers],
+  })
   // plain JavaScript declares what can be worked out; what cannot is declared from the contract instead
   const isScript = (name: string) => /\.[cm]?jsx?$/.test(name)
-  const wrong = emitted.diagnostics.filter((one) => one.category === ts.DiagnosticCategory.Error)
-  const problems: Problem[] = wrong.filter((one) => !one.file || !isScript(one.file.fileName)).map((one) => ({
-    code: 'declarations',
-    what: ts.flattenDiagnosticMessageText(one.messageText, ' '),
-    ...(one.file && one.start !== undefined ? { where: { file: one.file.fileName.replace(/^\/lib\//, ''), line: one.file.getLineAndCharacterOfPosition(one.start).line + 1 } } : {}),
-    todo: 'Write the type out where the compiler cannot name it.',
-  }))
+  const wrong = emitted.diagnostics.filter(
+    (diagnostic) => diagnostic.category === ts.DiagnosticCategory.Error,
+  )
+  const problems: Problem[] = wrong
+    .filter((diagnostic) => !diagnostic.file || !isScript(diagnostic.file.fileName))
+    .map((diagnostic) => ({
+      code: 'declarations',
+      what: ts.flattenDiagnosticMessageText(diagnostic.messageText, ' '),
+      ...(diagnostic.file && diagnostic.start !== undefined
+        ? {
+            where: {
+              file: diagnostic.file.fileName.replace(/^\/lib\//, ''),
+              line: diagnostic.file.getLineAndCharacterOfPosition(diagnostic.start).line + 1,
+            },
+          }
+        : {}),
+      todo: 'Write the type out where the compiler cannot name it.',
+    }))
   // declarations that the library wrote itself go with it
-  for (const path of ambient) replaceFile(out, { path: `dist/types/${path.slice('/lib/'.length)}`, content: texts.get(path)! })
-  const failed = new Set(wrong.flatMap((one) => (one.file && isScript(one.file.fileName) ? [one.file.fileName.slice('/lib/'.length)] : [])))
+  for (const path of ambient)
+    replaceFile(out, { path: `dist/types/${path.slice('/lib/'.length)}`, content: texts.get(path)! })
+  const failed = new Set(
+    wrong.flatMap((diagnostic) =>
+      diagnostic.file && isScript(diagnostic.file.fileName)
+        ? [diagnostic.file.fileName.slice('/lib/'.length)]
+        : [],
+    ),
+  )
   const declared = (file: string) => `dist/types/${file.replace(/\.([cm]?)[jt]sx?$/, '.d.$1ts')}`
-  for (const contract of contracts.filter((one) => one.language === 'custom-element')) {
+  for (const contract of contracts.filter((contract) => contract.language === 'custom-element')) {
     const [file = ''] = contract.files
     const isWritten = texts.has(`/lib/${file.replace(/\.([cm]?)[jt]sx?$/, '.d.$1ts')}`)
-    const isMade = out.some((one) => one.path === declared(file)) && !failed.has(file)
-    if (!isWritten && !isMade) replaceFile(out, { path: declared(file), content: classDeclarationOf(contract) })
+    const isMade = out.some((packageFile) => packageFile.path === declared(file)) && !failed.has(file)
+    if (!isWritten && !isMade)
+      replaceFile(out, { path: declared(file), content: classDeclarationOf(contract) })
   }
   const from = (file: string) => `./types/${file.replace(/\.([cm]?)[jt]sx?$/, '.$1js')}`
-  const entries: PackageFile[] = contracts.map((one) => ({ path: `dist/${bareName(one.tag, prefix)}.d.ts`, content: one.language === 'custom-element' ? `import './tags.js'\nexport * from '${from(one.files[0]!)}'\n${one.exportName === 'default' ? `export { default } from '${from(one.files[0]!)}'\n` : ''}` : declarationOf(one) }))
-  entries.push({ path: 'dist/index.d.ts', content: `import './tags.js'\n${contracts.map((one) => `export * from '${one.language === 'custom-element' ? from(one.files[0]!) : `./${bareName(one.tag, prefix)}.js`}'\n`).join('')}` })
-  entries.push({ path: 'dist/tags.d.ts', content: tagNameMap(contracts.filter((one) => one.exported && one.language === 'custom-element'), prefix) })
+  const entries: PackageFile[] = contracts.map((contract) => ({
+    path: `dist/${bareName(contract.tag, prefix)}.d.ts`,
+    content:
+      contract.language === 'custom-element'
+        ? `import './tags.js'\nexport * from ` +
+          `'${from(contract.files[0]!)}'\n${contract.exportName === 'default' ? 'export { default } from ' + `'${from(contract.files[0]!)}'\n` : ''}`
+        : declarationOf(contract),
+  }))
+  entries.push({
+    path: 'dist/index.d.ts',
+    content:
+      'import ' +
+      `'./tags.js'\n${contracts.map((contract) => 'export * from ' + `'${contract.language === 'custom-element' ? from(contract.files[0]!) : `./${bareName(contract.tag, prefix)}.js`}'\n`).join('')}`,
+  })
+  entries.push({
+    path: 'dist/tags.d.ts',
+    content: tagNameMap(
+      contracts.filter((contract) => contract.exported && contract.language === 'custom-element'),
+      prefix,
+    ),
+  })
   return { files: [...out, ...entries], problems }
 }
 
@@ -118,11 +223,18 @@ const replaceFile = (files: PackageFile[], file: PackageFile): void => {
   else files[at] = file
 }
 
-/** `./base.ts` in a declaration becomes `./base.js`, which every compiler resolves to the declaration beside it. */
+/**
+ * `./base.ts` in a declaration becomes `./base.js`, which every compiler resolves to the declaration beside
+ * it.
+ */
 const endingsForConsumers: ts.TransformerFactory<ts.SourceFile | ts.Bundle> = (context) => (root) => {
   const visit = (node: ts.Node): ts.Node =>
-    ts.isStringLiteral(node) && /^\.{1,2}\/.*\.[cm]?tsx?$/.test(node.text) && !/\.d\.[cm]?ts$/.test(node.text) &&
-    (ts.isImportDeclaration(node.parent) || ts.isExportDeclaration(node.parent) || ts.isLiteralTypeNode(node.parent))
+    ts.isStringLiteral(node) &&
+    /^\.{1,2}\/.*\.[cm]?tsx?$/.test(node.text) &&
+    !/\.d\.[cm]?ts$/.test(node.text) &&
+    (ts.isImportDeclaration(node.parent) ||
+      ts.isExportDeclaration(node.parent) ||
+      ts.isLiteralTypeNode(node.parent))
       ? context.factory.createStringLiteral(node.text.replace(/\.([cm]?)tsx?$/, '.$1js'), true)
       : ts.visitEachChild(node, visit, context)
   return ts.isSourceFile(root) ? (ts.visitNode(root, visit) as ts.SourceFile) : root
@@ -134,7 +246,11 @@ export async function packTarball(files: PackageFile[]): Promise<Uint8Array> {
   const chunks: Buffer[] = []
   tar.on('data', (chunk) => chunks.push(chunk as Buffer))
   const ended = new Promise<void>((resolve, reject) => tar.on('end', resolve).on('error', reject))
-  for (const file of files) tar.entry({ name: `package/${file.path}`, mtime: new Date(499162500000), mode: 0o644 }, Buffer.from(file.content as Uint8Array))
+  for (const file of files)
+    tar.entry(
+      { name: `package/${file.path}`, mtime: new Date(499162500000), mode: 0o644 },
+      Buffer.from(file.content as Uint8Array),
+    )
   tar.finalize()
   await ended
   return gzipSync(Buffer.concat(chunks), { level: 9 })

@@ -8,10 +8,24 @@ import { HeldBy, type Source } from './held'
 import { FairQueue } from './queue'
 import type { Answer, TaskName, Tasks } from './tasks'
 
-interface Waiting { owner: string; bytes: number; task: TaskName; input: object; settle: (answer: Answer) => void; again: boolean; lost: number }
+interface Waiting {
+  owner: string
+  bytes: number
+  task: TaskName
+  input: object
+  settle: (answer: Answer) => void
+  again: boolean
+  lost: number
+}
 const { megabytes, children: most, idleSeconds } = limits.children
 
-interface Child { process: ChildProcess; busy: Waiting | undefined; timer: NodeJS.Timeout | undefined; libraries: Set<string>; held: HeldBy }
+interface Child {
+  process: ChildProcess
+  busy: Waiting | undefined
+  timer: NodeJS.Timeout | undefined
+  libraries: Set<string>
+  held: HeldBy
+}
 const children: Child[] = []
 const queue = new FairQueue<Waiting>()
 let count = 0
@@ -21,10 +35,20 @@ let count = 0
  * limit is killed, and only its task fails, with a sentence that says which limit. Of a library one
  * task runs at a time, and libraries take turns; one for which too much waits already is told so.
  */
-export async function inChild<N extends TaskName>(task: N, input: Tasks[N]['in'], library: string): Promise<Tasks[N]['out']> {
+export async function inChild<N extends TaskName>(
+  task: N,
+  input: Tasks[N]['in'],
+  library: string,
+): Promise<Tasks[N]['out']> {
   const bytes = bytesOf(input)
   if (queue.count(library) >= limits.library.waiting || waitingBytes + bytes > limits.children.waitingBytes) {
-    throw new Failure(503, [{ code: 'too-much-at-once', what: 'Too much is being worked through for this library just now.', todo: 'Wait until some of it is done, and try again.' }])
+    throw new Failure(503, [
+      {
+        code: 'too-much-at-once',
+        what: 'Too much is being worked through for this library just now.',
+        todo: 'Wait until some of it is done, and try again.',
+      },
+    ])
   }
   const answer = await new Promise<Answer>((settle) => {
     waitingBytes += bytes
@@ -37,7 +61,10 @@ export async function inChild<N extends TaskName>(task: N, input: Tasks[N]['in']
 
 /** What input weighs while it waits, as far as that is much. */
 function bytesOf(input: object): number {
-  const files = 'files' in input && Array.isArray(input.files) ? (input.files as { text?: string }[]).reduce((sum, file) => sum + (file.text?.length ?? 0), 0) : 0
+  const files =
+    'files' in input && Array.isArray(input.files)
+      ? (input.files as { text?: string }[]).reduce((sum, file) => sum + (file.text?.length ?? 0), 0)
+      : 0
   return files + ('bytes' in input && input.bytes instanceof Uint8Array ? input.bytes.length : 0)
 }
 let waitingBytes = 0
@@ -46,7 +73,9 @@ function putBack(waiting: Waiting): void {
   queue.giveBack(waiting)
 }
 
-/** Begins what may begin: as long as a child is free, and a library whose turn it is has something waiting. */
+/**
+ * Begins what may begin: as long as a child is free, and a library whose turn it is has something waiting.
+ */
 function next(): void {
   const free = children.filter((child) => !child.busy && child.process.connected)
   if (free.length === 0 && children.length >= most) return
@@ -66,12 +95,21 @@ function give(child: Child, waiting: Waiting): void {
   child.libraries.add(waiting.owner)
   clearTimeout(child.timer)
   child.timer = setTimeout(() => {
-    end(child, { code: 'too-slow', what: `This took longer than ${seconds} seconds and was stopped.`, todo: 'Bring in fewer or smaller files.' })
+    end(child, {
+      code: 'too-slow',
+      what: `This took longer than ${seconds} seconds and was stopped.`,
+      todo: 'Bring in fewer or smaller files.',
+    })
   }, seconds * 1000)
   child.process.send({ id: ++count, task: waiting.task, input: inputFor(child, waiting.input) }, (error) => {
     // it had died, and its end was not heard of yet: the task was never begun
     if (!error || child.busy !== waiting) return
-    if (++waiting.lost > most) return end(child, { code: 'build-ended', what: `The process that works through the source could not be reached: ${error.message}.`, todo: 'Try again in a moment.' })
+    if (++waiting.lost > most)
+      return end(child, {
+        code: 'build-ended',
+        what: `The process that works through the source could not be reached: ${error.message}.`,
+        todo: 'Try again in a moment.',
+      })
     child.busy = undefined
     putBack(waiting)
     end(child)
@@ -79,13 +117,25 @@ function give(child: Child, waiting: Waiting): void {
 }
 
 /** A task's input without the source that the child holds already. */
-const inputFor = (child: Child, input: object): object => ('source' in input ? { ...input, source: child.held.send(input.source as Source) } : input)
+const inputFor = (child: Child, input: object): object =>
+  'source' in input ? { ...input, source: child.held.send(input.source as Source) } : input
 
 function start(): Child {
   const file = join(process.env.KEPT_SHELF_ROOT ?? process.cwd(), '.build', 'child.mjs')
-  const process_ = fork(file, { execArgv: [`--max-old-space-size=${megabytes}`], serialization: 'advanced', stdio: ['ignore', 'inherit', 'inherit', 'ipc'], env: { PATH: process.env.PATH ?? '' } })
+  const process_ = fork(file, {
+    execArgv: [`--max-old-space-size=${megabytes}`],
+    serialization: 'advanced',
+    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+    env: { PATH: process.env.PATH ?? '' },
+  })
   comeAfter(process_.pid)
-  const child: Child = { process: process_, busy: undefined, timer: undefined, libraries: new Set(), held: new HeldBy() }
+  const child: Child = {
+    process: process_,
+    busy: undefined,
+    timer: undefined,
+    libraries: new Set(),
+    held: new HeldBy(),
+  }
   process_.on('message', (answer: Answer) => {
     const { busy } = child
     child.busy = undefined
@@ -105,7 +155,11 @@ function start(): Child {
       child.busy = undefined
       putBack({ ...busy, again: true })
     }
-    end(child, { code: 'build-ended', what: 'Working through the source needed more memory than it may have.', todo: 'Bring in fewer or smaller files.' })
+    end(child, {
+      code: 'build-ended',
+      what: 'Working through the source needed more memory than it may have.',
+      todo: 'Bring in fewer or smaller files.',
+    })
   })
   // whatever cannot be sent or started ends in 'exit' or in the answer to sending
   process_.on('error', (error) => log.error({ err: error }, 'child process'))

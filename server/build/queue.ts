@@ -23,7 +23,10 @@ export class FairQueue<W extends { owner: string }> {
     this.waiting.set(work.owner, [work, ...(this.waiting.get(work.owner) ?? [])])
   }
 
-  /** The next work of the owner whose turn it is and of whom nothing runs; their next turn comes after everybody else's. */
+  /**
+   * The next work of the owner whose turn it is and of whom nothing runs; their next turn comes after
+   * everybody else's.
+   */
   take(): W | undefined {
     for (const [owner, works] of this.waiting) {
       if (this.running.has(owner)) continue

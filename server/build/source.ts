@@ -13,8 +13,13 @@ export async function sourceWith(db: Store, library: Library, over: SourceFile[]
   return { revision: library.current_revision, kept: await keptFiles(db, library), over }
 }
 
-/** A library's source as it stands, and where the packages it needs are, if they were installed for it before. */
-export async function sourceNow(db: Store, library: Library): Promise<{ files: SourceFile[]; dependencies: string | undefined }> {
+/**
+ * A library's source as it stands, and where the packages it needs are, if they were installed for it before.
+ */
+export async function sourceNow(
+  db: Store,
+  library: Library,
+): Promise<{ files: SourceFile[]; dependencies: string | undefined }> {
   const files = [...(await keptFiles(db, library))]
   const { packages } = await inChild('dependencies', { files }, library.id)
   return { files, dependencies: installedBefore(packages) }

@@ -22,16 +22,40 @@ import type { Packed } from './package'
 export interface Tasks {
   unpack: { in: { bytes: Uint8Array; limits: ArchiveLimits }; out: Unpacked }
   dependencies: { in: { files: SourceText[] }; out: Wanted }
-  /** `dependencies` is the folder the library's packages were installed in; `library` whose reading it is, so that the next costs what changed. */
-  read: { in: { files: SourceText[]; dependencies: string | undefined; library?: string | undefined }; out: Reading }
-  /** One file as it is being written, read and built with the rest of its library: what is wrong with it, and the component that is looked at. `installed` is the folder packages of libraries are installed in. */
-  tryOut: { in: { source: Source; path: string; tag: string | undefined; installed: string; library: string }; out: { problems: Problem[]; contract: Contract | undefined; built: BuiltModules | undefined } }
+  /**
+   * `dependencies` is the folder the library's packages were installed in; `library` whose reading it is, so
+   * that the next costs what changed.
+   */
+  read: {
+    in: { files: SourceText[]; dependencies: string | undefined; library?: string | undefined }
+    out: Reading
+  }
+  /**
+   * One file as it is being written, read and built with the rest of its library: what is wrong with it, and
+   * the component that is looked at. `installed` is the folder packages of libraries are installed in.
+   */
+  tryOut: {
+    in: { source: Source; path: string; tag: string | undefined; installed: string; library: string }
+    out: { problems: Problem[]; contract: Contract | undefined; built: BuiltModules | undefined }
+  }
   /** Where markup and rules are written in some files. */
   written: { in: { files: SourceText[] }; out: Written }
   /** What some files ask of what is around a component. */
   asks: { in: { files: SourceText[] }; out: { abilities: Ability[]; widths: WidthAsked[] } }
-  begin: { in: { files: SourceText[]; prefix: string; wish: Wish; dependencies: string | undefined; library?: string | undefined }; out: ReturnType<typeof begin> }
-  modules: { in: { files: SourceText[]; contracts: Contract[]; dependencies: string | undefined }; out: BuiltModules }
+  begin: {
+    in: {
+      files: SourceText[]
+      prefix: string
+      wish: Wish
+      dependencies: string | undefined
+      library?: string | undefined
+    }
+    out: ReturnType<typeof begin>
+  }
+  modules: {
+    in: { files: SourceText[]; contracts: Contract[]; dependencies: string | undefined }
+    out: BuiltModules
+  }
   /** A value typed for a token, and a whole token file, judged by what they make of all themes. */
   tokenEdit: { in: { themes: Theme[]; theme: string; path: string; text: string | null }; out: JudgedEdit }
   tokenFile: { in: { themes: Theme[]; theme: string; text: string }; out: Outcome<TokenDocument> }
@@ -45,5 +69,16 @@ export type TaskName = keyof Tasks
 /** A package's input as it crosses to the child: words as a plain map, `tag member` to text. */
 export type PlainPackageInput = Omit<PackageInput, 'built' | 'words'> & { words: Record<string, string> }
 
-export interface Ask { id: number; task: TaskName; input: unknown }
-export type Answer = { id: number; ok: true; output: unknown } | { id: number; ok: false; /** An HTTP status, where it is not that of what cannot be worked through. */ status?: number; problems: Problem[] }
+export interface Ask {
+  id: number
+  task: TaskName
+  input: unknown
+}
+export type Answer =
+  | { id: number; ok: true; output: unknown }
+  | {
+      id: number
+      ok: false
+      /** An HTTP status, where it is not that of what cannot be worked through. */ status?: number
+      problems: Problem[]
+    }

@@ -1,6 +1,14 @@
 import { createHash } from 'node:crypto'
 import type { EncodedSourceMap } from '@jridgewell/trace-mapping'
-import { compileScript, compileStyleAsync, compileTemplate, parse, registerTS, rewriteDefault, type SFCDescriptor } from '@vue/compiler-sfc'
+import {
+  compileScript,
+  compileStyleAsync,
+  compileTemplate,
+  parse,
+  registerTS,
+  rewriteDefault,
+  type SFCDescriptor,
+} from '@vue/compiler-sfc'
 import ts from 'typescript'
 import type { Contract } from '~~/core/contract/contract'
 import { membersOf } from '~~/core/contract/contract'
@@ -8,32 +16,70 @@ import { vueScript } from '~~/core/read/source/vue-script'
 
 registerTS(() => ts)
 
-/** A Vue single-file component as a script, compiled by Vue's own compiler. Its styles go into the document when the module is loaded. */
-export interface CompiledVue { code: string; loader: 'ts' | 'tsx' | 'js'; map: EncodedSourceMap | undefined }
+/**
+ * A Vue single-file component as a script, compiled by Vue's own compiler. Its styles go into the document
+ * when the module is loaded.
+ */
+export interface CompiledVue {
+  code: string
+  loader: 'ts' | 'tsx' | 'js'
+  map: EncodedSourceMap | undefined
+}
 
 export class VueFailure extends Error {
-  constructor(message: string, readonly line: number) { super(message) }
+  constructor(
+    message: string,
+    readonly line: number,
+  ) {
+    super(message)
+  }
 }
 
 /**
  * Compiles one file. `read` gives other files of the library, which types of props may come from.
  * Where the compiler cannot follow a type, the props are those that were read into the contract.
  */
-export async function compileVue(path: string, text: string, read: (path: string) => string | undefined, contract: Contract | undefined): Promise<CompiledVue> {
+export async function compileVue(
+  path: string,
+  text: string,
+  read: (path: string) => string | undefined,
+  contract: Contract | undefined,
+): Promise<CompiledVue> {
   const { descriptor, errors } = parse(text, { filename: `/${path}` })
   const [error] = errors
   if (error) throw new VueFailure(error.message, 'loc' in error && error.loc ? error.loc.start.line : 1)
   const id = createHash('sha256').update(path).digest('hex').slice(0, 8)
-  const scoped = descriptor.styles.some((one) => one.scoped)
+  const scoped = descriptor.styles.some((style) => style.scoped)
   const lang = (descriptor.scriptSetup ?? descriptor.script)?.lang
   const script = scriptOf(descriptor, id, read, contract, text)
   const pieces = [script.code]
   if (descriptor.template && !descriptor.scriptSetup) {
-    if (descriptor.template.lang && descriptor.template.lang !== 'html') throw new VueFailure(`The template is written in ${descriptor.template.lang}, which is not read.`, descriptor.template.loc.start.line)
-    const template = compileTemplate({ source: descriptor.template.content, ast: descriptor.template.ast, filename: path, id, scoped, slotted: descriptor.slotted, compilerOptions: { scopeId: scoped ? `data-v-${id}` : null } })
+    if (descriptor.template.lang && descriptor.template.lang !== 'html')
+      throw new VueFailure(
+        `The template is written in ${descriptor.template.lang}, which is not read.`,
+        descriptor.template.loc.start.line,
+      )
+    const template = compileTemplate({
+      source: descriptor.template.content,
+      ast: descriptor.template.ast,
+      filename: path,
+      id,
+      scoped,
+      slotted: descriptor.slotted,
+      compilerOptions: { scopeId: scoped ? `data-v-${id}` : null },
+    })
     const [wrong] = template.errors
-    if (wrong) throw new VueFailure(typeof wrong === 'string' ? wrong : wrong.message, typeof wrong === 'object' && 'loc' in wrong && wrong.loc ? wrong.loc.start.line : descriptor.template.loc.start.line)
-    pieces.push(template.code.replace(/export function render/, 'function __render'), '__component.render = __render')
+    if (wrong)
+      throw new VueFailure(
+        typeof wrong === 'string' ? wrong : wrong.message,
+        typeof wrong === 'object' && 'loc' in wrong && wrong.loc
+          ? wrong.loc.start.line
+          : descriptor.template.loc.start.line,
+      )
+    pieces.push(
+      template.code.replace(/export function render/, 'function __render'),
+      '__component.render = __render',
+    )
   }
   if (scoped) pieces.push(`__component.__scopeId = ${JSON.stringify(`data-v-${id}`)}`)
   for (const [i, style] of descriptor.styles.entries()) {
@@ -41,50 +87,109 @@ export async function compileVue(path: string, text: string, read: (path: string
       pieces.push(`/* style in ${style.lang}, left aside */`)
       continue
     }
-    const done = await compileStyleAsync({ source: style.content, filename: path, id: `data-v-${id}`, scoped: style.scoped ?? false, modules: !!style.module })
+    const done = await compileStyleAsync({
+      source: style.content,
+      filename: path,
+      id: `data-v-${id}`,
+      scoped: style.scoped ?? false,
+      modules: !!style.module,
+    })
     if (done.errors[0]) throw new VueFailure(done.errors[0].message, style.loc.start.line)
     pieces.push(injected(done.code, `${id}-${i}`))
-    if (style.module) pieces.push(`(__component.__cssModules ??= {})[${JSON.stringify(typeof style.module === 'string' ? style.module : '$style')}] = ${JSON.stringify(done.modules ?? {})}`)
+    if (style.module)
+      pieces.push(
+        '(__component.__cssModules ??= ' +
+          `{})[${JSON.stringify(typeof style.module === 'string' ? style.module : '$style')}] = ` +
+          `${JSON.stringify(done.modules ?? {})}`,
+      )
   }
-  return { code: `${pieces.join('\n')}\nexport default __component\n`, loader: lang === 'tsx' ? 'tsx' : lang === 'ts' ? 'ts' : 'js', map: script.map }
+  return {
+    code: `${pieces.join('\n')}\nexport default __component\n`,
+    loader: lang === 'tsx' ? 'tsx' : lang === 'ts' ? 'ts' : 'js',
+    map: script.map,
+  }
 }
 
-/** Script that puts a sheet into the document, once; where there is none, as on a server that renders, nothing. */
+/**
+ * Script that puts a sheet into the document, once; where there is none, as on a server that renders,
+ * nothing.
+ */
 export const injected = (css: string, name: string): string =>
-  `if (typeof document !== 'undefined') { const sheet = document.createElement('style'); sheet.dataset.sheet = ${JSON.stringify(name)}; sheet.textContent = ${JSON.stringify(css)}; if (!document.querySelector(\`style[data-sheet="\${sheet.dataset.sheet}"]\`)) document.head.append(sheet) }`
+  `if (typeof document !== 'undefined') { const sheet = document.createElement('style'); ` +
+  `sheet.dataset.sheet = ${JSON.stringify(name)}; sheet.textContent = ${JSON.stringify(css)}; ` +
+  `if (!document.querySelector(\`style[data-sheet="\${sheet.dataset.sheet}"]\`)) ` +
+  'document.head.append(sheet) }'
 
-function scriptOf(descriptor: SFCDescriptor, id: string, read: (path: string) => string | undefined, contract: Contract | undefined, text: string): { code: string; map: EncodedSourceMap | undefined } {
+function scriptOf(
+  descriptor: SFCDescriptor,
+  id: string,
+  read: (path: string) => string | undefined,
+  contract: Contract | undefined,
+  text: string,
+): { code: string; map: EncodedSourceMap | undefined } {
   if (!descriptor.script && !descriptor.scriptSetup) return { code: 'const __component = {}', map: undefined }
   const options = {
-    id, inlineTemplate: !!descriptor.scriptSetup, genDefaultAs: '__component',
-    fs: { fileExists: (path: string) => read(path.replace(/^\//, '')) !== undefined, readFile: (path: string) => read(path.replace(/^\//, '')) },
+    id,
+    inlineTemplate: !!descriptor.scriptSetup,
+    genDefaultAs: '__component',
+    fs: {
+      fileExists: (path: string) => read(path.replace(/^\//, '')) !== undefined,
+      readFile: (path: string) => read(path.replace(/^\//, '')),
+    },
   }
   try {
     const { content, map } = compileScript(descriptor, options)
-    return { code: descriptor.scriptSetup || /\b__component\b/.test(content) ? content : rewriteDefault(content, '__component'), map: map as unknown as EncodedSourceMap | undefined }
+    return {
+      code:
+        descriptor.scriptSetup || /\b__component\b/.test(content)
+          ? content
+          : rewriteDefault(content, '__component'),
+      map: map as unknown as EncodedSourceMap | undefined,
+    }
   } catch (error) {
     const plain = contract && withPropsFrom(descriptor, text, contract)
-    if (!plain) throw new VueFailure((error as Error).message.split('\n')[0]!.replace(/^\[@vue\/compiler-sfc\]\s*/, ''), (descriptor.scriptSetup ?? descriptor.script)!.loc.start.line)
+    if (!plain)
+      throw new VueFailure(
+        (error as Error).message.split('\n')[0]!.replace(/^\[@vue\/compiler-sfc\]\s*/, ''),
+        (descriptor.scriptSetup ?? descriptor.script)!.loc.start.line,
+      )
     try {
-      const { content, map } = compileScript(parse(plain, { filename: descriptor.filename }).descriptor, options)
+      const { content, map } = compileScript(
+        parse(plain, { filename: descriptor.filename }).descriptor,
+        options,
+      )
       return { code: content, map: map as unknown as EncodedSourceMap | undefined }
     } catch (again) {
-      throw new VueFailure((again as Error).message.split('\n')[0]!.replace(/^\[@vue\/compiler-sfc\]\s*/, ''), descriptor.scriptSetup!.loc.start.line)
+      throw new VueFailure(
+        (again as Error).message.split('\n')[0]!.replace(/^\[@vue\/compiler-sfc\]\s*/, ''),
+        descriptor.scriptSetup!.loc.start.line,
+      )
     }
   }
 }
 
-/** The file with the types of its macros taken out, and props and events as the contract has them in their place. */
+/**
+ * The file with the types of its macros taken out, and props and events as the contract has them in their
+ * place.
+ */
 function withPropsFrom(descriptor: SFCDescriptor, text: string, contract: Contract): string | undefined {
   const script = descriptor.scriptSetup && vueScript(descriptor.filename, text)
   if (!script) return undefined
   const source = ts.createSourceFile('script.ts', script.text, ts.ScriptTarget.Latest, true, script.kind)
   const edits: { from: number; to: number; text: string }[] = []
-  const props = membersOf(contract, 'prop').filter((one) => one.known === 'declared').map((one) => `${JSON.stringify(one.name)}: { type: ${one.type.is === 'boolean' ? 'Boolean' : 'null'} }`)
-  const events = membersOf(contract, 'event').map((one) => JSON.stringify(one.name))
+  const props = membersOf(contract, 'prop')
+    .filter((member) => member.known === 'declared')
+    .map(
+      (member) =>
+        `${JSON.stringify(member.name)}: { type: ${member.type.is === 'boolean' ? 'Boolean' : 'null'} }`,
+    )
+  const events = membersOf(contract, 'event').map((member) => JSON.stringify(member.name))
   const visit = (node: ts.Node): void => {
     if (ts.isCallExpression(node) && node.typeArguments?.length && ts.isIdentifier(node.expression)) {
-      const given: Record<string, string> = { defineProps: `{ ${props.join(', ')} }`, defineEmits: `[${events.join(', ')}]` }
+      const given: Record<string, string> = {
+        defineProps: `{ ${props.join(', ')} }`,
+        defineEmits: `[${events.join(', ')}]`,
+      }
       const instead = given[node.expression.text]
       if (instead !== undefined) edits.push({ from: node.expression.end, to: node.end, text: `(${instead})` })
     }
@@ -93,5 +198,7 @@ function withPropsFrom(descriptor: SFCDescriptor, text: string, contract: Contra
   visit(source)
   // offsets of the blanked script are those of the file, as long as no generic parameters were written in
   if (typeof descriptor.scriptSetup?.attrs.generic === 'string') return undefined
-  return edits.toSorted((a, b) => b.from - a.from).reduce((all, edit) => all.slice(0, edit.from) + edit.text + all.slice(edit.to), text)
+  return edits
+    .toSorted((a, b) => b.from - a.from)
+    .reduce((all, edit) => all.slice(0, edit.from) + edit.text + all.slice(edit.to), text)
 }

@@ -23,32 +23,32 @@ async function seed(): Promise<void> {
   await migrate(db)
   if (await libraryBySlug(db, 'tern')) return
   const people = new Map<string, string>()
-  for (const one of demoPeople) {
-    const found = (await personByEmail(db, one.email)) ?? (await addPerson(db, { name: one.name, email: one.email, password: await hashPassword(one.password), administrator: one.role === 'maintainer' }))
-    people.set(one.role, found.id)
+  for (const person of demoPeople) {
+    const found = (await personByEmail(db, person.email)) ?? (await addPerson(db, { name: person.name, email: person.email, password: await hashPassword(person.password), administrator: person.role === 'maintainer' }))
+    people.set(person.role, found.id)
   }
   const ines = people.get('maintainer')!
   const root = join(process.env.KEPT_SHELF_ROOT ?? process.cwd(), 'demo', 'tern')
   const { files } = judgeFiles(filesUnder(root))
-  const source = files.filter((one) => !one.path.startsWith('tokens/') && !one.path.endsWith('.md'))
+  const source = files.filter((file) => !file.path.startsWith('tokens/') && !file.path.endsWith('.md'))
 
   const library = await db.transaction(async (trx) => {
     const made = await addLibrary(trx, { slug: 'tern', title: 'Tern', package: '@marram/tern', prefix: 'tern-', visibility: 'open' })
-    for (const one of demoPeople) await setRole(trx, made.id, people.get(one.role)!, one.role)
+    for (const person of demoPeople) await setRole(trx, made.id, people.get(person.role)!, person.role)
     const themes = [['daywatch', 'Daywatch', null], ['nightwatch', 'Nightwatch', 'daywatch']] as const
     for (const [i, [name, title, on]] of themes.entries()) {
-      const document = parseTokenDocument(files.find((one) => one.path === `tokens/${name}.json`)!.text, `${name}.json`)
+      const document = parseTokenDocument(files.find((file) => file.path === `tokens/${name}.json`)!.text, `${name}.json`)
       if (!document.ok) throw new Error(document.problems[0]!.what)
       await addTheme(trx, made.id, { name, title, on, document: document.value }, i)
     }
     return made
   })
   const go = async () => true
-  const without = (...names: string[]) => source.filter((one) => !names.some((name) => one.path.startsWith(`src/${name}.`)))
+  const without = (...names: string[]) => source.filter((file) => !names.some((name) => file.path.startsWith(`src/${name}.`)))
   const steps: { files: typeof source; version?: string; notes?: string }[] = [
-    { files: without('ticket', 'gangway-switch', 'tide-gauge', 'queue-meter'), version: '0.9.0', notes: '### Added\n\n- Seven components, to try.' },
-    { files: without('ticket', 'gangway-switch', 'tide-gauge'), version: '1.0.0', notes: '### Added\n\n- Queue meter.\n\n### Changed\n\n- From here on, versions keep what they promise.' },
-    { files: without('ticket'), version: '1.1.0', notes: '### Added\n\n- Gangway switch and tide gauge, both on trial.' },
+    { files: without('ticket', 'gangway-switch', 'tide-gauge', 'queue-meter'), version: '0.9.0', notes: '### Added\n\n' + '- Seven components, to try.' },
+    { files: without('ticket', 'gangway-switch', 'tide-gauge'), version: '1.0.0', notes: '### Added\n\n- Queue meter.\n\n### ' + 'Changed\n\n- From here on, ' + 'versions keep what they promise.' },
+    { files: without('ticket'), version: '1.1.0', notes: '### Added\n\n- Gangway switch and ' + 'tide gauge, both on trial.' },
     { files: source },
   ]
   for (const step of steps) {
@@ -64,8 +64,8 @@ async function seed(): Promise<void> {
 }
 
 function filesUnder(root: string): { path: string; content: Uint8Array }[] {
-  return readdirSync(root, { recursive: true, withFileTypes: true }).filter((one) => one.isFile()).map((one) => {
-    const full = join(one.parentPath, one.name)
+  return readdirSync(root, { recursive: true, withFileTypes: true }).filter((entry) => entry.isFile()).map((entry) => {
+    const full = join(entry.parentPath, entry.name)
     return { path: relative(root, full).split('\\').join('/'), content: readFileSync(full) }
   })
 }

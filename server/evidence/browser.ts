@@ -8,7 +8,10 @@ const scriptMegabytes = 512
  * A headless browser that reaches the preview host and nothing else: requests go through a fence,
  * names are not looked up, and what knows no proxy (UDP, and with it most of WebRTC) is not sent.
  */
-export async function fencedBrowser(executablePath: string, previewPort: number): Promise<{ browser: Browser; close(): Promise<void> }> {
+export async function fencedBrowser(
+  executablePath: string,
+  previewPort: number,
+): Promise<{ browser: Browser; close(): Promise<void> }> {
   const fence = await raiseFence(previewPort)
   try {
     const browser = await chromium.launch({
@@ -18,9 +21,18 @@ export async function fencedBrowser(executablePath: string, previewPort: number)
       // what is on loopback goes through the fence too
       proxy: { server: fence.address, bypass: '<-loopback>' },
       args: [
-        '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--site-per-process',
-        '--force-webrtc-ip-handling-policy=disable_non_proxied_udp', '--webrtc-ip-handling-policy=disable_non_proxied_udp',
-        '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1', '--dns-prefetch-disable', `--js-flags=--max-old-space-size=${scriptMegabytes}`,
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--site-per-process',
+        '--force-webrtc-ip-handling-policy=disable_non_proxied_udp',
+        '--webrtc-ip-handling-policy=disable_non_proxied_udp',
+        '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1',
+        '--dns-prefetch-disable',
+        `--js-flags=--max-old-space-size=${scriptMegabytes}`,
       ],
     })
     const close = async (): Promise<void> => {

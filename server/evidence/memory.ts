@@ -20,7 +20,7 @@ export function treeOf(root: number): number[] {
     if (parent) parents.set(Number(name), parent)
   }
   const tree = new Set([root])
-  for (let grown = true; grown; ) {
+  for (let grown = true; grown;) {
     grown = false
     for (const [process, parent] of parents) {
       if (!tree.has(process) && tree.has(parent)) {
@@ -33,7 +33,8 @@ export function treeOf(root: number): number[] {
 }
 
 /** Bytes of memory that belong to a process and all it started, what it shares with others left out. */
-export const memoryOfTree = (root: number): number => treeOf(root).reduce((sum, process) => sum + ownPages(process), 0) * 4096
+export const memoryOfTree = (root: number): number =>
+  treeOf(root).reduce((sum, process) => sum + ownPages(process), 0) * 4096
 
 function ownPages(process: number): number {
   const [, resident = 0, shared = 0] = textOf(`/proc/${process}/statm`).split(' ').map(Number)
@@ -62,5 +63,7 @@ export function limitGroup(process: number, bytes: number): (() => void) | undef
 function removeGroup(folder: string): void {
   try {
     rmdirSync(folder)
-  } catch { /* it is not there, or its last process is just ending */ }
+  } catch {
+    /* it is not there, or its last process is just ending */
+  }
 }

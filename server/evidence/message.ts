@@ -5,7 +5,21 @@ import type { Evidence } from '~~/core/evidence/evidence'
 import type { Problem } from '~~/core/problem'
 import type { Provided } from '~~/core/provisions'
 
-/** What the process with the browser is asked: components to try one after another, and where frames are served. */
-export interface ToTry { port: number; css: string; theme: string; chromium: string; components: { tag: string; contract: Contract; face: Usage; modules: ModuleOf[]; provided: Provided[] }[]; contracts: Contract[] }
+/**
+ * What the process with the browser is asked: components to try one after another, and where frames are
+ * served.
+ */
+export interface ToTry {
+  port: number
+  css: string
+  theme: string
+  chromium: string
+  components: { tag: string; contract: Contract; face: Usage; modules: ModuleOf[]; provided: Provided[] }[]
+  contracts: Contract[]
+}
 /** What it says of each as it goes. */
-export type Tried = { tag: string; begun: true } | { tag: string; evidence: Evidence[] } | { tag: string; problem: Problem } | { stopped: Problem }
+export type Tried =
+  | { tag: string; begun: true }
+  | { tag: string; evidence: Evidence[] }
+  | { tag: string; problem: Problem }
+  | { stopped: Problem }

@@ -10,7 +10,16 @@ import { limits } from '../limits'
 import { log } from '../log'
 import { componentsOf, type Component } from '../store/components'
 import { notify, type Store } from '../store/database'
-import { evidenceKey, evidenceOf, evidenceRun, faceOf, keepEvidence, moveEvidence, noteTried, type EvidenceRun } from '../store/evidence'
+import {
+  evidenceKey,
+  evidenceOf,
+  evidenceRun,
+  faceOf,
+  keepEvidence,
+  moveEvidence,
+  noteTried,
+  type EvidenceRun,
+} from '../store/evidence'
 import { libraryById, type Library } from '../store/libraries'
 import { provisionsOf } from '../store/provisions'
 import { themesOf } from '../store/themes'
@@ -18,7 +27,12 @@ import { cssOf } from '../views/library'
 import { limitGroup, memoryOfTree, treeOf } from './memory'
 import type { ToTry, Tried } from './message'
 
-interface Asked { component: Component; face: Usage; modules: ModuleOf[]; key: string }
+interface Asked {
+  component: Component
+  face: Usage
+  modules: ModuleOf[]
+  key: string
+}
 
 /**
  * Tries components of a library of which nothing is known as they are now, in a browser of their own,
@@ -44,7 +58,7 @@ async function takeTurn(db: Store, library: Library, run: EvidenceRun): Promise<
   let done = count - asked.length
   let isCancelled = !(await moveEvidence(db, run.id, { state: 'running', done, problems }))
   const ends = Date.now() + limits.evidence.turnSeconds * 1000
-  const waiting = new Map(asked.map((one) => [one.component.tag, one]))
+  const waiting = new Map(asked.map((asked) => [asked.component.tag, asked]))
   let stopped = false
 
   /** Keeps what was said of one component, and says whether to go on. */
@@ -74,31 +88,64 @@ async function takeTurn(db: Store, library: Library, run: EvidenceRun): Promise<
     else if (waiting.size === left && !isCancelled && Date.now() < ends) stopped = true
   }
   if (isCancelled) return 'done'
-  if (waiting.size && !stopped) return (await moveEvidence(db, run.id, { state: 'waiting' })) ? 'more' : 'done'
+  if (waiting.size && !stopped)
+    return (await moveEvidence(db, run.id, { state: 'waiting' })) ? 'more' : 'done'
   await moveEvidence(db, run.id, { state: stopped || waiting.size ? 'failed' : 'done', done, problems })
   return 'done'
 }
 
-/** The components that are to be tried in a run, with all that takes; those that were tried in it before are left out. */
-async function toTry(db: Store, library: Library, run: EvidenceRun): Promise<{ input: ToTry; asked: Asked[]; unbuilt: Problem[]; count: number }> {
+/**
+ * The components that are to be tried in a run, with all that takes; those that were tried in it before are
+ * left out.
+ */
+async function toTry(
+  db: Store,
+  library: Library,
+  run: EvidenceRun,
+): Promise<{ input: ToTry; asked: Asked[]; unbuilt: Problem[]; count: number }> {
   const components = library.current_revision ? await componentsOf(db, library.current_revision) : []
   const [provisions, themes] = await Promise.all([provisionsOf(db, library.id), themesOf(db, library.id)])
   const known = await evidenceOf(db, components, library.prefix, provisions)
-  const moduleOf = new Map(components.flatMap(({ tag, build }) => (build?.build ? [[tag, `/m/${build.build}/${build.entry}`]] : [])))
+  const moduleOf = new Map(
+    components.flatMap(({ tag, build }) => (build?.build ? [[tag, `/m/${build.build}/${build.entry}`]] : [])),
+  )
   const unbuilt: Problem[] = []
-  const left = components.filter((component) => !known.has(component.id) && !run.tried.includes(component.tag))
+  const left = components.filter(
+    (component) => !known.has(component.id) && !run.tried.includes(component.tag),
+  )
   const asked = left.flatMap((component): Asked[] => {
     const face = faceOf(component, library.prefix)
     const modules = modulesFor(component.tag, face, (tag) => moduleOf.get(tag))
-    if (modules) return [{ component, face, modules, key: evidenceKey(component, library.prefix, providedFor(provisions, component.tag)) }]
-    unbuilt.push({ code: 'not-built', what: `${component.tag} was not tried: there is no rendering of it.`, todo: 'See on its bench why it was not built.' })
+    if (modules)
+      return [
+        {
+          component,
+          face,
+          modules,
+          key: evidenceKey(component, library.prefix, providedFor(provisions, component.tag)),
+        },
+      ]
+    unbuilt.push({
+      code: 'not-built',
+      what: `${component.tag} was not tried: there is no rendering of it.`,
+      todo: 'See on its bench why it was not built.',
+    })
     return []
   })
   const modules = [...moduleOf].map(([tag, module]) => ({ tag, module }))
   const input: ToTry = {
-    port: settings().PREVIEW_PORT, chromium: settings().CHROMIUM, css: (await cssOf(library, themes)).css,
-    theme: themes.find((theme) => theme.on === null)?.name ?? '', contracts: components.map((component) => component.contract),
-    components: asked.map(({ component: { tag, contract }, face, modules: needed }) => ({ tag, contract, face, modules: needed, provided: providedFor(provisions, tag, '', modules) })),
+    port: settings().PREVIEW_PORT,
+    chromium: settings().CHROMIUM,
+    css: (await cssOf(library, themes)).css,
+    theme: themes.find((theme) => theme.on === null)?.name ?? '',
+    contracts: components.map((component) => component.contract),
+    components: asked.map(({ component: { tag, contract }, face, modules: needed }) => ({
+      tag,
+      contract,
+      face,
+      modules: needed,
+      provided: providedFor(provisions, tag, '', modules),
+    })),
   }
   return { input, asked, unbuilt, count: components.length - unbuilt.length }
 }
@@ -109,9 +156,15 @@ const watchEvery = 200
  * Runs the process with the browser; `heard` answers whether it is to go on. It may have so much
  * memory: over that it is ended, and what is returned names the component that was being tried.
  */
-async function inBrowser(input: ToTry, heard: (tried: Exclude<Tried, { begun: true }>) => Promise<boolean>): Promise<{ tag: string; problem: Problem } | undefined> {
+async function inBrowser(
+  input: ToTry,
+  heard: (tried: Exclude<Tried, { begun: true }>) => Promise<boolean>,
+): Promise<{ tag: string; problem: Problem } | undefined> {
   const child = fork(join(process.env.KEPT_SHELF_ROOT ?? process.cwd(), '.build', 'evidence.mjs'), {
-    execArgv: ['--max-old-space-size=512'], serialization: 'advanced', stdio: ['ignore', 'ignore', 'inherit', 'ipc'], env: { PATH: process.env.PATH ?? '', HOME: process.env.HOME ?? '' },
+    execArgv: ['--max-old-space-size=512'],
+    serialization: 'advanced',
+    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+    env: { PATH: process.env.PATH ?? '', HOME: process.env.HOME ?? '' },
   })
   comeAfter(child.pid)
   const megabytes = settings().EVIDENCE_MEGABYTES
@@ -130,23 +183,36 @@ async function inBrowser(input: ToTry, heard: (tried: Exclude<Tried, { begun: tr
       trying = tried.tag
       return
     }
-    last = last.then(async () => {
-      if (!(await heard(tried))) endAll(child)
-    }).catch((error: unknown) => {
-      log.error({ err: error }, 'evidence')
-      endAll(child)
-    })
+    last = last
+      .then(async () => {
+        if (!(await heard(tried))) endAll(child)
+      })
+      .catch((error: unknown) => {
+        log.error({ err: error }, 'evidence')
+        endAll(child)
+      })
   })
   // where it cannot be started or reached there is nothing to hear, and its end says so
   child.on('error', (error) => log.error({ err: error }, 'evidence'))
-  child.send(input, (error) => { if (error) endAll(child) })
+  child.send(input, (error) => {
+    if (error) endAll(child)
+  })
   await new Promise<void>((resolve) => child.once('exit', () => resolve()).once('error', () => resolve()))
   await last
   clearInterval(watch)
   release?.()
   if (!isOver || trying === undefined) return undefined
-  const what = `${trying} was not tried to its end: the browser needed more than ${megabytes} MB for it, and was ended.`
-  return { tag: trying, problem: { code: 'too-much-memory', what, todo: 'Open it on the bench: it may put together more and more without end.' } }
+  const what =
+    `${trying} was not tried to its end: the browser needed more than ${megabytes} ` +
+    'MB for it, and was ended.'
+  return {
+    tag: trying,
+    problem: {
+      code: 'too-much-memory',
+      what,
+      todo: 'Open it on the bench: it may put together more and more without end.',
+    },
+  }
 }
 
 /** Ends the process and the browser with all its own: one of them that is in a loop would hear of nothing. */
@@ -154,6 +220,8 @@ function endAll(child: ChildProcess): void {
   for (const id of child.pid === undefined ? [] : treeOf(child.pid)) {
     try {
       process.kill(id, 'SIGKILL')
-    } catch { /* it has ended */ }
+    } catch {
+      /* it has ended */
+    }
   }
 }

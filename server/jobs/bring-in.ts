@@ -15,7 +15,10 @@ import { addBuild } from '../store/modules'
 import { addRevision, sourceFiles, type SourceFile } from '../store/sources'
 
 export interface Bringing {
-  files: SourceFile[]; removed: string[]; note: string; by: string | null
+  files: SourceFile[]
+  removed: string[]
+  note: string
+  by: string | null
   /** The files are all of the library. */
   whole?: boolean
   /** What was left aside before. */
@@ -29,13 +32,21 @@ export interface Bringing {
 
 /** What was brought in came to nothing, because the job was cancelled or judged dead in its last step. */
 class Ended extends Error {}
-const overtaken: Problem = { code: 'changed-meanwhile', what: 'Other source came in while this was being read; the shelf is as that left it.', todo: 'Bring yours in again.' }
+const overtaken: Problem = {
+  code: 'changed-meanwhile',
+  what: 'Other source came in while this was being read; the shelf is as that left it.',
+  todo: 'Bring yours in again.',
+}
 
 /** What was there is kept, what came is laid over it, what was taken out is gone. */
-export function mergeFiles(before: readonly SourceFile[], came: SourceFile[], removed: string[]): SourceFile[] {
-  const files = new Map(before.map((one) => [one.path, one]))
+export function mergeFiles(
+  before: readonly SourceFile[],
+  came: SourceFile[],
+  removed: string[],
+): SourceFile[] {
+  const files = new Map(before.map((file) => [file.path, file]))
   for (const path of removed) files.delete(path)
-  for (const one of came) files.set(one.path, one)
+  for (const file of came) files.set(file.path, file)
   return [...files.values()].sort((a, b) => (a.path < b.path ? -1 : 1))
 }
 
@@ -44,7 +55,12 @@ export function mergeFiles(before: readonly SourceFile[], came: SourceFile[], re
  * at any point before that, the shelf is as it was. A component whose own file does not parse keeps
  * the contract it had. `step` tells how far it is and answers whether to go on.
  */
-export async function bringIn(db: Store, libraryId: string, bringing: Bringing, step: (text: string) => Promise<boolean>): Promise<BringInResult | undefined> {
+export async function bringIn(
+  db: Store,
+  libraryId: string,
+  bringing: Bringing,
+  step: (text: string) => Promise<boolean>,
+): Promise<BringInResult | undefined> {
   const library = (await libraryById(db, libraryId))!
   const before = library.current_revision ? await sourceFiles(db, library.current_revision) : []
   const known = library.current_revision ? await contractsBefore(db, libraryId) : new Map<string, Contract>()
@@ -53,7 +69,8 @@ export async function bringIn(db: Store, libraryId: string, bringing: Bringing, 
   if (!(await step('Looking for the packages it needs'))) return undefined
   const wanted = await inChild('dependencies', { files }, libraryId)
   const count = Object.keys(wanted.packages).length
-  const installing = `Installing ${count} package${count === 1 ? '' : 's'} it needs, without running their scripts`
+  const installing =
+    `Installing ${count} package${count === 1 ? '' : 's'} it needs, without ` + 'running their scripts'
   if (count && !(await step(installing))) return undefined
   const installed = await installDependencies(wanted.packages, () => step(installing))
   if (installed.stopped) return undefined
@@ -67,15 +84,37 @@ export async function bringIn(db: Store, libraryId: string, bringing: Bringing, 
   const built = await inChild('modules', { files, contracts, dependencies }, libraryId)
 
   if (!(await step('Putting them on the shelf'))) return undefined
-  const result: BringInResult = { ...compare(known, contracts), problems: [...(bringing.aside ?? []), ...wanted.problems, ...installed.problems, ...reading.problems, ...notToldYet(reading.problems, built.components.flatMap((one) => one.problems))] }
+  const result: BringInResult = {
+    ...compare(known, contracts),
+    problems: [
+      ...(bringing.aside ?? []),
+      ...wanted.problems,
+      ...installed.problems,
+      ...reading.problems,
+      ...notToldYet(
+        reading.problems,
+        built.components.flatMap((component) => component.problems),
+      ),
+    ],
+  }
   const keep = db.transaction(async (trx) => {
-    const { id, number } = await addRevision(trx, libraryId, files, { by: bringing.by, note: bringing.note, problems: result.problems })
+    const { id, number } = await addRevision(trx, libraryId, files, {
+      by: bringing.by,
+      note: bringing.note,
+      problems: result.problems,
+    })
     if (built.hash) await addBuild(trx, libraryId, built.hash, built.modules)
     await addContracts(trx, libraryId, id, contracts, built.hash, built.components)
     if (bringing.begun !== undefined) await firstExample(trx, library, bringing.begun, contracts)
-    if (!(await moveRevision(trx, libraryId, library.current_revision, id))) throw new Failure(409, [overtaken])
+    if (!(await moveRevision(trx, libraryId, library.current_revision, id)))
+      throw new Failure(409, [overtaken])
     if (bringing.origin) await setOrigin(trx, libraryId, bringing.origin)
-    await record(trx, 'source brought in', { library: libraryId, person: bringing.by ?? undefined }, { revision: number, added: result.added, changed: result.changed, gone: result.gone })
+    await record(
+      trx,
+      'source brought in',
+      { library: libraryId, person: bringing.by ?? undefined },
+      { revision: number, added: result.added, changed: result.changed, gone: result.gone },
+    )
     await notify(trx, { library: library.slug, what: 'source' })
     result.revision = number
     // the revision and the end of its job are one: cancelled until now, nothing of it stays
@@ -92,27 +131,41 @@ export async function bringIn(db: Store, libraryId: string, bringing: Bringing, 
 
 /** A component that is begun has an example from the start: how it first stands on the shelf. */
 async function firstExample(db: Store, library: Library, tag: string, contracts: Contract[]): Promise<void> {
-  const contract = contracts.find((one) => one.tag === tag)
+  const contract = contracts.find((contract) => contract.tag === tag)
   const component = contract && (await componentByTag(db, library.id, tag))
   if (!contract || !component || (await examplesOf(db, component.id)).length > 0) return
   await setFace(db, component.id, 'As it begins', firstUsage(contract, componentTitle(tag, library.prefix)))
 }
 
 /** Components whose module could not be read this time keep the contract they had. */
-function withKept(read: Contract[], known: Map<string, Contract>, problems: Problem[], files: SourceFile[]): Contract[] {
-  const unread = new Set(problems.filter((one) => one.code === 'source-does-not-parse').map((one) => one.where!.file))
-  const there = new Set(files.map((one) => one.path))
-  const kept = [...known.values()].filter((one) => !read.some((now) => now.tag === one.tag) && one.files.some((file) => unread.has(file)) && there.has(one.files[0]!))
+function withKept(
+  read: Contract[],
+  known: Map<string, Contract>,
+  problems: Problem[],
+  files: SourceFile[],
+): Contract[] {
+  const unread = new Set(
+    problems
+      .filter((problem) => problem.code === 'source-does-not-parse')
+      .map((problem) => problem.where!.file),
+  )
+  const there = new Set(files.map((file) => file.path))
+  const kept = [...known.values()].filter(
+    (entry) =>
+      !read.some((now) => now.tag === entry.tag) &&
+      entry.files.some((file) => unread.has(file)) &&
+      there.has(entry.files[0]!),
+  )
   return [...read, ...kept].sort((a, b) => a.tag.localeCompare(b.tag))
 }
 
 function compare(before: Map<string, Contract>, now: Contract[]): Omit<BringInResult, 'problems'> {
-  const tags = new Set(now.map((one) => one.tag))
-  const changed = now.filter((one) => before.has(one.tag) && !sameContract(before.get(one.tag)!, one))
+  const tags = new Set(now.map((entry) => entry.tag))
+  const changed = now.filter((entry) => before.has(entry.tag) && !sameContract(before.get(entry.tag)!, entry))
   return {
-    added: now.filter((one) => !before.has(one.tag)).map((one) => one.tag),
-    changed: changed.map((one) => one.tag),
+    added: now.filter((entry) => !before.has(entry.tag)).map((entry) => entry.tag),
+    changed: changed.map((entry) => entry.tag),
     gone: [...before.keys()].filter((tag) => !tags.has(tag)),
-    same: now.filter((one) => before.has(one.tag)).length - changed.length,
+    same: now.filter((entry) => before.has(entry.tag)).length - changed.length,
   }
 }

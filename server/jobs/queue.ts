@@ -26,7 +26,10 @@ let rounds = 0
 /** Seconds between two signs of life of whoever works at something, and those after which nobody does. */
 const beat = 10
 const stale = 90
-/** Jobs that one web process works at: most of their time they wait for packages, or for their turn in a child process. */
+/**
+ * Jobs that one web process works at: most of their time they wait for packages, or for their turn in a child
+ * process.
+ */
 const workers = 4
 
 /** Starts taking jobs from PostgreSQL. Several web processes share them; each job is done by one. */
@@ -41,12 +44,22 @@ export async function startQueue(): Promise<void> {
     })
   }
   await boss.createQueue(evidenceQueue)
-  await boss.work<{ library: string; run: string }>(evidenceQueue, { pollingIntervalSeconds: 0.5 }, async ([taken]) => {
-    if (taken) await takeTurn(taken.data.library, taken.data.run)
-  })
+  await boss.work<{ library: string; run: string }>(
+    evidenceQueue,
+    { pollingIntervalSeconds: 0.5 },
+    async ([taken]) => {
+      if (taken) await takeTurn(taken.data.library, taken.data.run)
+    },
+  )
   await clearUp()
   await tidyBuilds(store())
-  tidy = setInterval(() => void clearUp().then(() => (rounds++ % 180 === 179 ? tidyBuilds(store()) : undefined)).catch(() => undefined), 20_000)
+  tidy = setInterval(
+    () =>
+      void clearUp()
+        .then(() => (rounds++ % 180 === 179 ? tidyBuilds(store()) : undefined))
+        .catch(() => undefined),
+    20_000,
+  )
   tidy.unref()
 }
 
@@ -75,10 +88,16 @@ export async function stopQueue(): Promise<void> {
   boss = undefined
 }
 
-/** Hands a job to whichever process takes it first. One that cannot be handed over has failed, and is said to have. */
+/**
+ * Hands a job to whichever process takes it first. One that cannot be handed over has failed, and is said to
+ * have.
+ */
 export async function enqueue(id: string): Promise<void> {
   try {
-    if (!boss) throw new Failure(503, [{ code: 'starting', what: 'The server is still starting.', todo: 'Try again in a few seconds.' }])
+    if (!boss)
+      throw new Failure(503, [
+        { code: 'starting', what: 'The server is still starting.', todo: 'Try again in a few seconds.' },
+      ])
     await boss.send(queueName, { job: id }, { retryLimit: 0 })
   } catch (error) {
     await endJob(store(), id, 'failed').catch(() => undefined)
@@ -88,23 +107,40 @@ export async function enqueue(id: string): Promise<void> {
 
 /** Hands the trial of a whole library to whichever process takes it first. */
 export async function enqueueEvidence(library: string, run: string): Promise<void> {
-  if (!boss) throw new Failure(503, [{ code: 'starting', what: 'The server is still starting.', todo: 'Try again in a few seconds.' }])
+  if (!boss)
+    throw new Failure(503, [
+      { code: 'starting', what: 'The server is still starting.', todo: 'Try again in a few seconds.' },
+    ])
   await boss.send(evidenceQueue, { library, run }, { retryLimit: 0, expireInSeconds: 7200 })
 }
 
 /** The files a job brings: those that were uploaded, or those it fetches itself. */
-async function filesOf(db: Store, { input, library_id: libraryId }: Job, step: (text: string) => Promise<boolean>): Promise<{ files: SourceFile[]; note: string; aside: Problem[] } | undefined> {
+async function filesOf(
+  db: Store,
+  { input, library_id: libraryId }: Job,
+  step: (text: string) => Promise<boolean>,
+): Promise<{ files: SourceFile[]; note: string; aside: Problem[] } | undefined> {
   const { origin, note, aside } = input
   if (!origin) return { files: await filesByHash(db, input.files), note, aside }
   const text = `Fetching ${originTitle(origin)}`
   if (!(await step(text))) return undefined
   const going = () => step(text)
   const opened = input.secret === undefined ? undefined : unseal(input.secret)
-  const fetched = origin.is === 'git' ? await fetchGit(origin, opened ? gitSecretSchema.parse(JSON.parse(opened)) : undefined, going) : await fetchPackage(origin, libraryId, going)
+  const fetched =
+    origin.is === 'git'
+      ? await fetchGit(origin, opened ? gitSecretSchema.parse(JSON.parse(opened)) : undefined, going)
+      : await fetchPackage(origin, libraryId, going)
   if (!fetched) return undefined
   const judged = judgeFiles(fetched.files, true)
   const at = 'commit' in fetched ? fetched.commit.slice(0, 8) : fetched.version
-  if (judged.files.length === 0) throw new Failure(422, [{ code: 'nothing', what: 'There is nothing in it that we read.', todo: 'Name the folder in it that holds the library.' }])
+  if (judged.files.length === 0)
+    throw new Failure(422, [
+      {
+        code: 'nothing',
+        what: 'There is nothing in it that we read.',
+        todo: 'Name the folder in it that holds the library.',
+      },
+    ])
   return { files: judged.files, note: `${note}, ${at}`, aside: [...fetched.problems, ...judged.problems] }
 }
 
@@ -123,9 +159,32 @@ async function runJob(id: string): Promise<void> {
       return going !== false
     }
     const came = await filesOf(db, found, step)
-    if (came) await bringIn(db, found.library_id, { ...came, removed: found.input.removed, whole: found.input.whole, origin: found.input.origin, begun: found.input.begun, by: found.made_by, job: id }, step)
+    if (came)
+      await bringIn(
+        db,
+        found.library_id,
+        {
+          ...came,
+          removed: found.input.removed,
+          whole: found.input.whole,
+          origin: found.input.origin,
+          begun: found.input.begun,
+          by: found.made_by,
+          job: id,
+        },
+        step,
+      )
   } catch (error) {
-    const problems = error instanceof Failure ? error.problems : [{ code: 'unexpected', what: 'Something went wrong on our side; the shelf is as it was.', todo: 'Bring the source in again.' }]
+    const problems =
+      error instanceof Failure
+        ? error.problems
+        : [
+            {
+              code: 'unexpected',
+              what: 'Something went wrong on our side; the shelf is as it was.',
+              todo: 'Bring the source in again.',
+            },
+          ]
     if (!(error instanceof Failure)) log.error({ err: error }, 'job failed')
     await endJob(db, id, 'failed', { added: [], changed: [], gone: [], same: 0, problems })
   } finally {

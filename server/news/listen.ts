@@ -5,7 +5,10 @@ import { settings } from '../config'
 import { log } from '../log'
 
 /** Something changed in a library; what exactly is asked for again by whoever cares. */
-export const newsSchema = z.looseObject({ library: z.string(), what: z.enum(['source', 'job', 'words', 'tokens', 'release', 'staff', 'evidence', 'provisions', 'widths']) })
+export const newsSchema = z.looseObject({
+  library: z.string(),
+  what: z.enum(['source', 'job', 'words', 'tokens', 'release', 'staff', 'evidence', 'provisions', 'widths']),
+})
 export type News = z.infer<typeof newsSchema>
 
 const listeners = new EventEmitter({ captureRejections: true })
@@ -46,7 +49,9 @@ export async function stopListening(): Promise<void> {
 }
 
 export function hear(library: string, told: (news: News | 'lost') => void): () => void {
-  const onNews = (news: News) => { if (news.library === library) told(news) }
+  const onNews = (news: News) => {
+    if (news.library === library) told(news)
+  }
   const onLost = () => told('lost')
   listeners.on('news', onNews).on('lost', onLost)
   return () => listeners.off('news', onNews).off('lost', onLost)

@@ -9,7 +9,10 @@ import { isAway, store } from '../store/database'
 import { moduleContent } from '../store/modules'
 import { provisionsScript } from '../store/provisions'
 
-const modules = new LRUCache<string, Buffer>({ maxSize: 64 * 1024 * 1024, sizeCalculation: (one) => one.length + 1 })
+const modules = new LRUCache<string, Buffer>({
+  maxSize: 64 * 1024 * 1024,
+  sizeCalculation: (buffer) => buffer.length + 1,
+})
 
 /**
  * Nothing but the frame's own script and built modules may run; nothing may be fetched, sent,
@@ -20,9 +23,21 @@ const modules = new LRUCache<string, Buffer>({ maxSize: 64 * 1024 * 1024, sizeCa
  */
 const policies = (origin: string, nonce: string): string[] => [
   [
-    "default-src 'none'", `script-src ${origin}`, "style-src 'unsafe-inline'", `img-src ${origin} data:`, `font-src ${origin} data:`, `media-src data:`,
-    "connect-src 'none'", "worker-src 'none'", "frame-src 'none'", "form-action 'none'", "base-uri 'none'", `frame-ancestors ${new URL(publicUrl()).origin}`,
-    "require-trusted-types-for 'script'", 'trusted-types default', 'sandbox allow-scripts',
+    "default-src 'none'",
+    `script-src ${origin}`,
+    "style-src 'unsafe-inline'",
+    `img-src ${origin} data:`,
+    `font-src ${origin} data:`,
+    `media-src data:`,
+    "connect-src 'none'",
+    "worker-src 'none'",
+    "frame-src 'none'",
+    "form-action 'none'",
+    "base-uri 'none'",
+    `frame-ancestors ${new URL(publicUrl()).origin}`,
+    "require-trusted-types-for 'script'",
+    'trusted-types default',
+    'sandbox allow-scripts',
   ].join('; '),
   `script-src 'nonce-${nonce}' 'strict-dynamic'`,
 ]
@@ -33,15 +48,33 @@ const page = (nonce: string): string => `<!doctype html>
 `
 
 /** Abilities that reach beyond the frame and that no component is given. */
-const noAbilities = ['camera', 'microphone', 'display-capture', 'geolocation', 'payment', 'usb', 'serial', 'hid', 'midi', 'clipboard-read', 'screen-wake-lock', 'local-network-access']
-  .map((name) => `${name}=()`).join(', ')
+const noAbilities = [
+  'camera',
+  'microphone',
+  'display-capture',
+  'geolocation',
+  'payment',
+  'usb',
+  'serial',
+  'hid',
+  'midi',
+  'clipboard-read',
+  'screen-wake-lock',
+  'local-network-access',
+]
+  .map((name) => `${name}=()`)
+  .join(', ')
 
 function servePage(response: ServerResponse, host: string | undefined): void {
   const protocol = settings().PREVIEW_URL.startsWith('https:') ? 'https' : 'http'
   const nonce = randomBytes(16).toString('base64')
-  response.setHeader('content-security-policy', policies(`${protocol}://${/^[a-z0-9.:[\]-]+$/i.exec(host ?? '')?.[0] ?? 'invalid'}`, nonce))
+  response.setHeader(
+    'content-security-policy',
+    policies(`${protocol}://${/^[a-z0-9.:[\]-]+$/i.exec(host ?? '')?.[0] ?? 'invalid'}`, nonce),
+  )
   response.setHeader('permissions-policy', noAbilities)
-  // names in links are not looked up, and where browsers know of it, connections of any kind lead to this host only
+  // names in links are not looked up, and where browsers know of it, connections of any kind lead to this
+  // host only
   response.setHeader('x-dns-prefetch-control', 'off')
   response.setHeader('connection-allowlist', '(response-origin)')
   response.setHeader('cache-control', 'no-store')
@@ -69,7 +102,11 @@ export function startPreview(): Promise<Server> {
     if (script) return void serveScript(response, script[1]!)
     end(response, 404, 'Nothing here.')
   })
-  return new Promise((resolve, reject) => server.once('error', reject).listen(settings().PREVIEW_PORT, process.env.PREVIEW_HOST ?? '127.0.0.1', () => resolve(server)))
+  return new Promise((resolve, reject) =>
+    server
+      .once('error', reject)
+      .listen(settings().PREVIEW_PORT, process.env.PREVIEW_HOST ?? '127.0.0.1', () => resolve(server)),
+  )
 }
 
 async function serveModule(response: ServerResponse, build: string, name: string): Promise<void> {
@@ -102,7 +139,12 @@ async function serveScript(response: ServerResponse, hash: string): Promise<void
   }
 }
 
-function end(response: ServerResponse, status: number, body: string | Buffer, type = 'text/plain; charset=utf-8'): void {
+function end(
+  response: ServerResponse,
+  status: number,
+  body: string | Buffer,
+  type = 'text/plain; charset=utf-8',
+): void {
   response.writeHead(status, { 'content-type': type, 'content-length': Buffer.byteLength(body) })
   response.end(body)
 }

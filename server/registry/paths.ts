@@ -2,12 +2,18 @@
  * Why an entry of a package's tarball cannot be, or `undefined`: names that another system reads as
  * another place, or as the same place twice. `taken` gathers the names there are so far.
  */
-export function faultOfEntry(name: string, type: string | null | undefined, taken: Map<string, string>): string | undefined {
+export function faultOfEntry(
+  name: string,
+  type: string | null | undefined,
+  taken: Map<string, string>,
+): string | undefined {
   const shown = `“${name.slice(0, 200).replaceAll('\0', '␀')}”`
-  if (type !== 'file' && type !== 'directory') return `${shown} in the tarball is a ${type}; only files may be in it.`
+  if (type !== 'file' && type !== 'directory')
+    return `${shown} in the tarball is a ${type}; only files may be in it.`
   if (name.includes('\\')) return `${shown} has a backslash, which some systems take for a folder.`
   if (/[\0-\x1f\x7f]/.test(name)) return `${shown} has a control character in its name.`
-  if (name.startsWith('/') || name.split('/').some((part) => part === '..' || part === '.')) return `${shown} leads out of the package.`
+  if (name.startsWith('/') || name.split('/').some((part) => part === '..' || part === '.'))
+    return `${shown} leads out of the package.`
   if (/(?:^|\/)[a-z]:/i.test(name)) return `${shown} names a drive.`
   if (name.length > 1000) return `${shown} has a name longer than 1,000 characters.`
   if (type === 'directory') return undefined
@@ -19,5 +25,7 @@ export function faultOfEntry(name: string, type: string | null | undefined, take
   const other = taken.get(key)
   taken.set(key, path)
   if (other === undefined) return undefined
-  return other === path ? `“${path}” is in the tarball twice.` : `“${path}” and “${other}” are one file where case does not count.`
+  return other === path
+    ? `“${path}” is in the tarball twice.`
+    : `“${path}” and “${other}” are one file where case does not count.`
 }

@@ -7,20 +7,51 @@ import { problemSchema, type Problem } from '~~/core/problem'
 import type { Store } from './database'
 
 /** How a component was built for a revision: a module to load, or the reasons why there is none. */
-export interface ComponentBuild { build: string | null; entry: string | null; problems: Problem[]; made_at: Date }
-export interface Component { id: string; tag: string; contract: Contract; build: ComponentBuild | undefined; face: Usage | undefined }
+export interface ComponentBuild {
+  build: string | null
+  entry: string | null
+  problems: Problem[]
+  made_at: Date
+}
+export interface Component {
+  id: string
+  tag: string
+  contract: Contract
+  build: ComponentBuild | undefined
+  face: Usage | undefined
+}
 
 const problems = z.array(problemSchema)
-const buildOf = (row: { build: string | null; entry: string | null; build_problems: unknown; built_at: Date | null }): ComponentBuild | undefined =>
-  row.built_at ? { build: row.build, entry: row.entry, problems: problems.parse(row.build_problems ?? []), made_at: row.built_at } : undefined
+const buildOf = (row: {
+  build: string | null
+  entry: string | null
+  build_problems: unknown
+  built_at: Date | null
+}): ComponentBuild | undefined =>
+  row.built_at
+    ? {
+        build: row.build,
+        entry: row.entry,
+        problems: problems.parse(row.build_problems ?? []),
+        made_at: row.built_at,
+      }
+    : undefined
 
-/** Contracts by revision: what a revision holds never changes. A component of a library takes some 6 kB of it; ten thousand components are kept. */
-const contracts = new LRUCache<string, ReadonlyMap<string, Contract>>({ maxSize: 10_000, sizeCalculation: (known) => known.size })
+/**
+ * Contracts by revision: what a revision holds never changes. A component of a library takes some 6 kB of it;
+ * ten thousand components are kept.
+ */
+const contracts = new LRUCache<string, ReadonlyMap<string, Contract>>({
+  maxSize: 10_000,
+  sizeCalculation: (known) => known.size,
+})
 
 async function contractsOf(db: Store, revisionId: string): Promise<ReadonlyMap<string, Contract>> {
   const known = contracts.get(revisionId)
   if (known) return known
-  const rows: { component_id: string; contract: unknown }[] = await db('contracts').where({ revision_id: revisionId }).select('component_id', 'contract')
+  const rows: { component_id: string; contract: unknown }[] = await db('contracts')
+    .where({ revision_id: revisionId })
+    .select('component_id', 'contract')
   const read = new Map<string, Contract>()
   for (const [i, row] of rows.entries()) {
     // others have their turn between them
@@ -37,67 +68,173 @@ export async function componentsOf(db: Store, revisionId: string): Promise<Compo
   const known = await contractsOf(db, revisionId)
   const rows = await db('contracts')
     .join('components', 'components.id', 'contracts.component_id')
-    .leftJoin('component_builds', (join) => join.on('component_builds.component_id', 'components.id').andOn('component_builds.revision_id', 'contracts.revision_id'))
-    .leftJoin('examples', (join) => join.on('examples.component_id', 'components.id').andOnVal('examples.face', true))
+    .leftJoin('component_builds', (join) =>
+      join
+        .on('component_builds.component_id', 'components.id')
+        .andOn('component_builds.revision_id', 'contracts.revision_id'),
+    )
+    .leftJoin('examples', (join) =>
+      join.on('examples.component_id', 'components.id').andOnVal('examples.face', true),
+    )
     .where('contracts.revision_id', revisionId)
-    .select('components.id', 'components.tag', 'component_builds.build', 'component_builds.entry', 'component_builds.problems as build_problems', 'component_builds.made_at as built_at', 'examples.usage')
+    .select(
+      'components.id',
+      'components.tag',
+      'component_builds.build',
+      'component_builds.entry',
+      'component_builds.problems as build_problems',
+      'component_builds.made_at as built_at',
+      'examples.usage',
+    )
     .orderBy('components.tag')
   return rows.map((row) => ({
-    id: row.id, tag: row.tag, contract: known.get(row.id)!, build: buildOf(row), face: row.usage ? usageSchema.parse(row.usage) : undefined,
+    id: row.id,
+    tag: row.tag,
+    contract: known.get(row.id)!,
+    build: buildOf(row),
+    face: row.usage ? usageSchema.parse(row.usage) : undefined,
   }))
 }
 
-export async function componentByTag(db: Store, library: string, tag: string): Promise<{ id: string } | undefined> {
+export async function componentByTag(
+  db: Store,
+  library: string,
+  tag: string,
+): Promise<{ id: string } | undefined> {
   return db('components').where({ library_id: library, tag }).first('id')
 }
 
-/** Of each of these components the newest build that has a module: what is shown while the current source does not compile. */
-export async function lastGoodBuilds(db: Store, components: string[]): Promise<Map<string, ComponentBuild & { revision: number }>> {
+/**
+ * Of each of these components the newest build that has a module: what is shown while the current source does
+ * not compile.
+ */
+export async function lastGoodBuilds(
+  db: Store,
+  components: string[],
+): Promise<Map<string, ComponentBuild & { revision: number }>> {
   if (components.length === 0) return new Map()
-  const rows = await db('component_builds').join('revisions', 'revisions.id', 'component_builds.revision_id')
-    .whereIn('component_id', components).whereNotNull('build').distinctOn('component_id')
+  const rows = await db('component_builds')
+    .join('revisions', 'revisions.id', 'component_builds.revision_id')
+    .whereIn('component_id', components)
+    .whereNotNull('build')
+    .distinctOn('component_id')
     .orderBy([{ column: 'component_id' }, { column: 'revision_id', order: 'desc' }])
-    .select('component_id', 'build', 'entry', 'component_builds.problems as build_problems', 'component_builds.made_at as built_at', 'revisions.number as revision')
+    .select(
+      'component_id',
+      'build',
+      'entry',
+      'component_builds.problems as build_problems',
+      'component_builds.made_at as built_at',
+      'revisions.number as revision',
+    )
   return new Map(rows.map((row) => [row.component_id, { ...buildOf(row)!, revision: row.revision }]))
 }
 
 /** What was read of a component in the library's newest revision. */
-export async function contractNow(db: Store, library: { current_revision: string | null }, component: string): Promise<Contract | undefined> {
-  const row = library.current_revision ? await db('contracts').where({ component_id: component, revision_id: library.current_revision }).first('contract') : undefined
+export async function contractNow(
+  db: Store,
+  library: { current_revision: string | null },
+  component: string,
+): Promise<Contract | undefined> {
+  const row = library.current_revision
+    ? await db('contracts')
+        .where({ component_id: component, revision_id: library.current_revision })
+        .first('contract')
+    : undefined
   return row && contractSchema.parse(row.contract)
 }
 
-/** The last contract read of a component before a revision: what stays on the shelf while its file does not parse. */
+/**
+ * The last contract read of a component before a revision: what stays on the shelf while its file does not
+ * parse.
+ */
 export async function contractsBefore(db: Store, library: string): Promise<Map<string, Contract>> {
-  const rows = await db('contracts').join('components', 'components.id', 'contracts.component_id').join('libraries', 'libraries.id', 'components.library_id')
-    .where('components.library_id', library).whereRaw('contracts.revision_id = libraries.current_revision').select('components.tag', 'contracts.contract')
+  const rows = await db('contracts')
+    .join('components', 'components.id', 'contracts.component_id')
+    .join('libraries', 'libraries.id', 'components.library_id')
+    .where('components.library_id', library)
+    .whereRaw('contracts.revision_id = libraries.current_revision')
+    .select('components.tag', 'contracts.contract')
   return new Map(rows.map((row) => [row.tag, contractSchema.parse(row.contract)]))
 }
 
-/** Components that a revision does not have and that people wrote words or kept examples for, each with the last contract read of it. */
-export async function goneKept(db: Store, library: string, revisionId: string): Promise<{ contract: Contract; words: number; examples: number }[]> {
+/**
+ * Components that a revision does not have and that people wrote words or kept examples for, each with the
+ * last contract read of it.
+ */
+export async function goneKept(
+  db: Store,
+  library: string,
+  revisionId: string,
+): Promise<{ contract: Contract; words: number; examples: number }[]> {
   const words = db('words').whereRaw('words.component_id = components.id').whereNot('text', '').count()
   const examples = db('examples').whereRaw('examples.component_id = components.id').count()
-  const last = db('contracts').whereRaw('contracts.component_id = components.id').orderBy('revision_id', 'desc').limit(1).select('contract')
+  const last = db('contracts')
+    .whereRaw('contracts.component_id = components.id')
+    .orderBy('revision_id', 'desc')
+    .limit(1)
+    .select('contract')
   const rows: { contract: unknown; words: string; examples: string }[] = await db
-    .from(db('components').where({ library_id: library }).whereNotExists(db('contracts').whereRaw('contracts.component_id = components.id').where({ revision_id: revisionId }))
-      .select({ words, examples, contract: last }).as('gone'))
-    .whereNotNull('contract').andWhere((one) => one.where('words', '>', 0).orWhere('examples', '>', 0)).select('contract', 'words', 'examples')
-  return rows.map((row) => ({ contract: contractSchema.parse(row.contract), words: Number(row.words), examples: Number(row.examples) }))
+    .from(
+      db('components')
+        .where({ library_id: library })
+        .whereNotExists(
+          db('contracts')
+            .whereRaw('contracts.component_id = components.id')
+            .where({ revision_id: revisionId }),
+        )
+        .select({ words, examples, contract: last })
+        .as('gone'),
+    )
+    .whereNotNull('contract')
+    .andWhere((query) => query.where('words', '>', 0).orWhere('examples', '>', 0))
+    .select('contract', 'words', 'examples')
+  return rows.map((row) => ({
+    contract: contractSchema.parse(row.contract),
+    words: Number(row.words),
+    examples: Number(row.examples),
+  }))
 }
 
-export interface BuiltComponent { tag: string; entry: string | undefined; problems: Problem[] }
+export interface BuiltComponent {
+  tag: string
+  entry: string | undefined
+  problems: Problem[]
+}
 
 /** Writes what was read and built of a revision. The caller holds the transaction. */
-export async function addContracts(db: Store, library: string, revisionId: string, contracts: Contract[], build: string | undefined, built: BuiltComponent[]): Promise<void> {
+export async function addContracts(
+  db: Store,
+  library: string,
+  revisionId: string,
+  contracts: Contract[],
+  build: string | undefined,
+  built: BuiltComponent[],
+): Promise<void> {
   if (contracts.length === 0) return
-  await db('components').insert(contracts.map((one) => ({ library_id: library, tag: one.tag }))).onConflict(['library_id', 'tag']).ignore()
-  const ids = new Map((await db('components').where({ library_id: library }).select('id', 'tag')).map((row: { id: string; tag: string }) => [row.tag, row.id]))
-  await db('contracts').insert(contracts.map((one) => ({ component_id: ids.get(one.tag), revision_id: revisionId, contract: JSON.stringify(one) })))
+  await db('components')
+    .insert(contracts.map((contract) => ({ library_id: library, tag: contract.tag })))
+    .onConflict(['library_id', 'tag'])
+    .ignore()
+  const ids = new Map(
+    (await db('components').where({ library_id: library }).select('id', 'tag')).map(
+      (row: { id: string; tag: string }) => [row.tag, row.id],
+    ),
+  )
+  await db('contracts').insert(
+    contracts.map((contract) => ({
+      component_id: ids.get(contract.tag),
+      revision_id: revisionId,
+      contract: JSON.stringify(contract),
+    })),
+  )
   await db('component_builds').insert(
-    built.map((one) => ({
-      component_id: ids.get(one.tag), revision_id: revisionId, build: one.entry && build ? build : null, entry: one.entry && build ? one.entry : null,
-      problems: JSON.stringify(one.problems),
+    built.map((builtComponent) => ({
+      component_id: ids.get(builtComponent.tag),
+      revision_id: revisionId,
+      build: builtComponent.entry && build ? build : null,
+      entry: builtComponent.entry && build ? builtComponent.entry : null,
+      problems: JSON.stringify(builtComponent.problems),
     })),
   )
 }

@@ -4,31 +4,77 @@ import { surroundSchema, type Surround } from '~~/core/surround'
 import type { ExampleChange, ExampleView } from '~~/core/wire'
 import { brokenUnique, type Store } from './database'
 
-const columns = ['id', 'name', 'usage', 'face', 'surround', 'notes', 'starter'].map((one) => `examples.${one}`)
-const view = <T extends { usage: unknown; surround: unknown }>(row: T) => ({ ...row, usage: usageSchema.parse(row.usage), surround: row.surround ? surroundSchema.parse(row.surround) : null })
+const columns = ['id', 'name', 'usage', 'face', 'surround', 'notes', 'starter'].map(
+  (text) => `examples.${text}`,
+)
+const view = <T extends { usage: unknown; surround: unknown }>(row: T) => ({
+  ...row,
+  usage: usageSchema.parse(row.usage),
+  surround: row.surround ? surroundSchema.parse(row.surround) : null,
+})
 
 /** A component's kept examples, in their order; the face first. */
 export const examplesOf = async (db: Store, component: string): Promise<ExampleView[]> =>
-  (await db('examples').where({ component_id: component }).orderBy([{ column: 'face', order: 'desc' }, 'position', 'name']).select(columns)).map(view)
+  (
+    await db('examples')
+      .where({ component_id: component })
+      .orderBy([{ column: 'face', order: 'desc' }, 'position', 'name'])
+      .select(columns)
+  ).map(view)
 
 /** The examples that are offered to begin with, of all components on the shelf, by component. */
-export const startersOf = async (db: Store, library: { id: string; current_revision: string | null }): Promise<(ExampleView & { tag: string })[]> =>
-  (await db('examples').join('components', 'components.id', 'examples.component_id').join('contracts', 'contracts.component_id', 'components.id').where({ 'components.library_id': library.id, 'contracts.revision_id': library.current_revision, starter: true }).orderBy(['components.tag', 'position', 'examples.name']).select([...columns, 'components.tag'])).map(view)
+export const startersOf = async (
+  db: Store,
+  library: { id: string; current_revision: string | null },
+): Promise<(ExampleView & { tag: string })[]> =>
+  (
+    await db('examples')
+      .join('components', 'components.id', 'examples.component_id')
+      .join('contracts', 'contracts.component_id', 'components.id')
+      .where({
+        'components.library_id': library.id,
+        'contracts.revision_id': library.current_revision,
+        starter: true,
+      })
+      .orderBy(['components.tag', 'position', 'examples.name'])
+      .select([...columns, 'components.tag'])
+  ).map(view)
 
 /** How many examples besides the face each component of a library has kept. */
 export async function keptCounts(db: Store, library: string): Promise<Map<string, number>> {
-  const rows: { tag: string; count: string }[] = await db('examples').join('components', 'components.id', 'examples.component_id').where('components.library_id', library).groupBy('components.tag').select('components.tag').count('* as count')
+  const rows: { tag: string; count: string }[] = await db('examples')
+    .join('components', 'components.id', 'examples.component_id')
+    .where('components.library_id', library)
+    .groupBy('components.tag')
+    .select('components.tag')
+    .count('* as count')
   return new Map(rows.map((row) => [row.tag, Number(row.count)]))
 }
 
 /** Keeps an example; `undefined` where one of that name is kept already. */
-export async function keepExample(db: Store, component: string, name: string, usage: Usage, more: { surround?: Surround | undefined; notes?: string | undefined } = {}): Promise<string | undefined> {
+export async function keepExample(
+  db: Store,
+  component: string,
+  name: string,
+  usage: Usage,
+  more: { surround?: Surround | undefined; notes?: string | undefined } = {},
+): Promise<string | undefined> {
   try {
     return await db.transaction(async (trx) => {
       // one change of a component's examples at a time
       await trx('components').where({ id: component }).forUpdate().select('id')
-      const last: number | null = (await trx('examples').where({ component_id: component }).max({ most: 'position' }))[0]?.most ?? null
-      const [row] = await trx('examples').insert({ component_id: component, name, usage: JSON.stringify(usage), surround: more.surround ? JSON.stringify(more.surround) : null, notes: more.notes ?? '', position: (last ?? 0) + 1 }).returning('id')
+      const last: number | null =
+        (await trx('examples').where({ component_id: component }).max({ most: 'position' }))[0]?.most ?? null
+      const [row] = await trx('examples')
+        .insert({
+          component_id: component,
+          name,
+          usage: JSON.stringify(usage),
+          surround: more.surround ? JSON.stringify(more.surround) : null,
+          notes: more.notes ?? '',
+          position: (last ?? 0) + 1,
+        })
+        .returning('id')
       return z.string().parse(row.id)
     })
   } catch (error) {
@@ -39,34 +85,70 @@ export async function keepExample(db: Store, component: string, name: string, us
 
 /** Whether an example is one of a library's. */
 export const isExampleOf = async (db: Store, library: string, id: string): Promise<boolean> =>
-  (await db('examples').join('components', 'components.id', 'examples.component_id').where({ 'examples.id': id, library_id: library }).first('examples.id')) !== undefined
+  (await db('examples')
+    .join('components', 'components.id', 'examples.component_id')
+    .where({ 'examples.id': id, library_id: library })
+    .first('examples.id')) !== undefined
 
-export const dropExample = async (db: Store, component: string, id: string): Promise<boolean> => (await db('examples').where({ component_id: component, id, face: false }).delete()) === 1
+export const dropExample = async (db: Store, component: string, id: string): Promise<boolean> =>
+  (await db('examples').where({ component_id: component, id, face: false }).delete()) === 1
 
-/** Gives the examples of one component to another, but those of a name that it has already; how many were given. The caller holds the transaction. */
+/**
+ * Gives the examples of one component to another, but those of a name that it has already; how many were
+ * given. The caller holds the transaction.
+ */
 export async function moveExamples(trx: Store, from: string, to: string): Promise<number> {
-  const there: { name: string; face: boolean; position: number }[] = await trx('examples').where({ component_id: to }).forUpdate().select('name', 'face', 'position')
-  const last = Math.max(0, ...there.map((one) => one.position))
-  return trx('examples').where({ component_id: from }).whereNotIn('name', there.map((one) => one.name))
-    .update({ component_id: to, position: trx.raw('position + ?', [last]), ...(there.some((one) => one.face) ? { face: false } : {}) })
+  const there: { name: string; face: boolean; position: number }[] = await trx('examples')
+    .where({ component_id: to })
+    .forUpdate()
+    .select('name', 'face', 'position')
+  const last = Math.max(0, ...there.map((entry) => entry.position))
+  return trx('examples')
+    .where({ component_id: from })
+    .whereNotIn(
+      'name',
+      there.map((entry) => entry.name),
+    )
+    .update({
+      component_id: to,
+      position: trx.raw('position + ?', [last]),
+      ...(there.some((entry) => entry.face) ? { face: false } : {}),
+    })
 }
 
 /** Changes an example; `taken` where another has the name already. */
-export async function changeExample(db: Store, component: string, id: string, change: ExampleChange): Promise<'changed' | 'gone' | 'taken'> {
+export async function changeExample(
+  db: Store,
+  component: string,
+  id: string,
+  change: ExampleChange,
+): Promise<'changed' | 'gone' | 'taken'> {
   const { place, usage, surround, face, ...plain } = change
   try {
     return await db.transaction(async (trx) => {
       // one change of a component's examples at a time
       await trx('components').where({ id: component }).forUpdate().select('id')
-      const all: { id: string; face: boolean }[] = await trx('examples').where({ component_id: component }).orderBy([{ column: 'face', order: 'desc' }, 'position', 'name']).select('id', 'face')
-      if (!all.some((one) => one.id === id)) return 'gone'
+      const all: { id: string; face: boolean }[] = await trx('examples')
+        .where({ component_id: component })
+        .orderBy([{ column: 'face', order: 'desc' }, 'position', 'name'])
+        .select('id', 'face')
+      if (!all.some((entry) => entry.id === id)) return 'gone'
       if (face) await trx('examples').where({ component_id: component, face: true }).update({ face: false })
-      const values = { ...plain, ...(face ? { face } : {}), ...(usage ? { usage: JSON.stringify(usage) } : {}), ...(surround === undefined ? {} : { surround: surround && JSON.stringify(surround) }) }
+      const values = {
+        ...plain,
+        ...(face ? { face } : {}),
+        ...(usage ? { usage: JSON.stringify(usage) } : {}),
+        ...(surround === undefined ? {} : { surround: surround && JSON.stringify(surround) }),
+      }
       if (Object.keys(values).length) await trx('examples').where({ id }).update(values)
       if (place !== undefined) {
-        const order = all.filter((one) => one.id !== id && !one.face).map((one) => one.id)
+        const order = all.filter((entry) => entry.id !== id && !entry.face).map((entry) => entry.id)
         order.splice(place, 0, id)
-        await trx.raw('update examples set position = placed.position from unnest(cast(? as uuid[])) with ordinality as placed (id, position) where examples.id = placed.id', [order])
+        await trx.raw(
+          'update examples set position = placed.position from unnest(cast(? as uuid[])) with ' +
+            'ordinality as placed (id, position) where examples.id = placed.id',
+          [order],
+        )
       }
       return 'changed'
     })

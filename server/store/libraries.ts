@@ -1,35 +1,75 @@
 import { originSchema, type Origin } from '~~/core/origin'
 import type { Store } from './database'
 
-export interface Library { id: string; slug: string; title: string; package: string; prefix: string; visibility: 'private' | 'open'; current_revision: string | null }
-const columns = ['id', 'slug', 'title', 'package', 'prefix', 'visibility', 'current_revision'].map((one) => `libraries.${one}`)
+export interface Library {
+  id: string
+  slug: string
+  title: string
+  package: string
+  prefix: string
+  visibility: 'private' | 'open'
+  current_revision: string | null
+}
+const columns = ['id', 'slug', 'title', 'package', 'prefix', 'visibility', 'current_revision'].map(
+  (text) => `libraries.${text}`,
+)
 
-export const libraryBySlug = (db: Store, slug: string): Promise<Library | undefined> => db('libraries').where({ slug }).first(columns)
-export const libraryById = (db: Store, id: string): Promise<Library | undefined> => db('libraries').where({ id }).first(columns)
-export const libraryByPackage = (db: Store, name: string): Promise<Library | undefined> => db('libraries').where({ package: name }).first(columns)
+export const libraryBySlug = (db: Store, slug: string): Promise<Library | undefined> =>
+  db('libraries').where({ slug }).first(columns)
+export const libraryById = (db: Store, id: string): Promise<Library | undefined> =>
+  db('libraries').where({ id }).first(columns)
+export const libraryByPackage = (db: Store, name: string): Promise<Library | undefined> =>
+  db('libraries').where({ package: name }).first(columns)
 
-/** The libraries a person may see: open ones, and those they have a role in. Administrators see all; nobody sees open ones only. */
-export const librariesFor = (db: Store, person: { id: string; administrator: boolean } | undefined): Promise<Library[]> =>
-  db('libraries').select(columns).orderBy('title').where((where) => {
-    if (person?.administrator) return
-    where.where('visibility', 'open')
-    if (person) where.orWhereIn('id', db('roles').where('person_id', person.id).select('library_id'))
-  })
+/**
+ * The libraries a person may see: open ones, and those they have a role in. Administrators see all; nobody
+ * sees open ones only.
+ */
+export const librariesFor = (
+  db: Store,
+  person: { id: string; administrator: boolean } | undefined,
+): Promise<Library[]> =>
+  db('libraries')
+    .select(columns)
+    .orderBy('title')
+    .where((where) => {
+      if (person?.administrator) return
+      where.where('visibility', 'open')
+      if (person) where.orWhereIn('id', db('roles').where('person_id', person.id).select('library_id'))
+    })
 
-export const addLibrary = async (db: Store, library: Pick<Library, 'slug' | 'title' | 'package' | 'prefix' | 'visibility'>): Promise<Library> => {
+export const addLibrary = async (
+  db: Store,
+  library: Pick<Library, 'slug' | 'title' | 'package' | 'prefix' | 'visibility'>,
+): Promise<Library> => {
   const [row] = await db('libraries').insert(library).returning('*')
   return row
 }
 
-/** Points a library at another revision, if it still points at the one the other was made from; `false` where it does not. */
-export const moveRevision = async (db: Store, library: string, from: string | null, to: string): Promise<boolean> =>
-  (await db('libraries').where({ id: library }).whereRaw('current_revision is not distinct from ?', [from]).update({ current_revision: to })) === 1
+/**
+ * Points a library at another revision, if it still points at the one the other was made from; `false` where
+ * it does not.
+ */
+export const moveRevision = async (
+  db: Store,
+  library: string,
+  from: string | null,
+  to: string,
+): Promise<boolean> =>
+  (await db('libraries')
+    .where({ id: library })
+    .whereRaw('current_revision is not distinct from ?', [from])
+    .update({ current_revision: to })) === 1
 
 /** Waits until no other transaction holds the library, and holds it until this one ends. */
-export const lockLibrary = (trx: Store, library: string): Promise<unknown> => trx('libraries').where({ id: library }).forUpdate().select('id')
+export const lockLibrary = (trx: Store, library: string): Promise<unknown> =>
+  trx('libraries').where({ id: library }).forUpdate().select('id')
 
 export async function originOf(db: Store, library: string): Promise<Origin | undefined> {
   const row = await db('libraries').where({ id: library }).first('origin')
   return row?.origin ? originSchema.parse(row.origin) : undefined
 }
-export const setOrigin = (db: Store, library: string, origin: Origin): Promise<unknown> => db('libraries').where({ id: library }).update({ origin: JSON.stringify(origin) })
+export const setOrigin = (db: Store, library: string, origin: Origin): Promise<unknown> =>
+  db('libraries')
+    .where({ id: library })
+    .update({ origin: JSON.stringify(origin) })

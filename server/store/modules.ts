@@ -5,7 +5,12 @@ import type { Store } from './database'
  * one transaction, and a build that is there already is completed where a module is missing: a row is
  * trusted only with all its modules.
  */
-export function addBuild(db: Store, library: string, hash: string, modules: { name: string; content: Uint8Array }[]): Promise<void> {
+export function addBuild(
+  db: Store,
+  library: string,
+  hash: string,
+  modules: { name: string; content: Uint8Array }[],
+): Promise<void> {
   return db.transaction(async (trx) => {
     // one that is there is marked as wanted anew, so that it is not tidied away meanwhile
     await trx('builds').insert({ hash }).onConflict('hash').merge({ made_at: trx.fn.now() })
@@ -23,7 +28,12 @@ export async function moduleContent(db: Store, build: string, name: string): Pro
 }
 
 /** The same, where the build is one of a library's. */
-export async function moduleOfLibrary(db: Store, library: string, build: string, name: string): Promise<Buffer | undefined> {
+export async function moduleOfLibrary(
+  db: Store,
+  library: string,
+  build: string,
+  name: string,
+): Promise<Buffer | undefined> {
   const row = await db('modules')
     .join('build_libraries', 'build_libraries.build', 'modules.build')
     .where({ 'modules.build': build, name, library_id: library })
@@ -31,6 +41,12 @@ export async function moduleOfLibrary(db: Store, library: string, build: string,
   return row?.content
 }
 
-/** Takes out builds that no component of any revision has and nobody has asked for in a day: those of source that was tried and not kept. */
+/**
+ * Takes out builds that no component of any revision has and nobody has asked for in a day: those of source
+ * that was tried and not kept.
+ */
 export const tidyBuilds = (db: Store): Promise<number> =>
-  db('builds').whereRaw("made_at < now() - interval '1 day'").whereNotExists(db('component_builds').whereRaw('component_builds.build = builds.hash')).delete()
+  db('builds')
+    .whereRaw("made_at < now() - interval '1 day'")
+    .whereNotExists(db('component_builds').whereRaw('component_builds.build = builds.hash'))
+    .delete()

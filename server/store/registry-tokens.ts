@@ -4,31 +4,70 @@ import type { Store } from './database'
 import type { Person } from './people'
 
 export type TokenScope = 'read' | 'publish'
-export interface RegistryToken { id: string; name: string; scopes: TokenScope[]; library: string | null; made_at: Date; used_at: Date | null; revoked_at: Date | null }
+export interface RegistryToken {
+  id: string
+  name: string
+  scopes: TokenScope[]
+  library: string | null
+  made_at: Date
+  used_at: Date | null
+  revoked_at: Date | null
+}
 
 /** The token itself has 256 random bits, so a plain hash of it cannot be guessed back. */
 const hashToken = (token: string): string => createHash('sha256').update(token).digest('hex')
 
 /** Makes a token. Its text is returned this once and never kept. */
-export async function addToken(db: Store, person: string, token: { name: string; scopes: TokenScope[]; library: string | null }): Promise<{ id: string; text: string }> {
+export async function addToken(
+  db: Store,
+  person: string,
+  token: { name: string; scopes: TokenScope[]; library: string | null },
+): Promise<{ id: string; text: string }> {
   const text = `ks_${randomBytes(32).toString('base64url')}`
-  const [{ id }] = await db('registry_tokens').insert({ person_id: person, library_id: token.library, name: token.name, scopes: token.scopes, hash: hashToken(text) }).returning('id')
+  const [{ id }] = await db('registry_tokens')
+    .insert({
+      person_id: person,
+      library_id: token.library,
+      name: token.name,
+      scopes: token.scopes,
+      hash: hashToken(text),
+    })
+    .returning('id')
   return { id, text }
 }
 
 export const tokensOf = (db: Store, person: string): Promise<RegistryToken[]> =>
-  db('registry_tokens').leftJoin('libraries', 'libraries.id', 'registry_tokens.library_id').where({ person_id: person })
-    .select('registry_tokens.id', 'name', 'scopes', 'libraries.slug as library', 'made_at', 'used_at', 'revoked_at').orderBy('made_at', 'desc')
+  db('registry_tokens')
+    .leftJoin('libraries', 'libraries.id', 'registry_tokens.library_id')
+    .where({ person_id: person })
+    .select(
+      'registry_tokens.id',
+      'name',
+      'scopes',
+      'libraries.slug as library',
+      'made_at',
+      'used_at',
+      'revoked_at',
+    )
+    .orderBy('made_at', 'desc')
 
 const revokeToken = async (db: Store, person: string, id: string): Promise<boolean> =>
-  (await db('registry_tokens').where({ id, person_id: person }).whereNull('revoked_at').update({ revoked_at: db.fn.now() })) === 1
+  (await db('registry_tokens')
+    .where({ id, person_id: person })
+    .whereNull('revoked_at')
+    .update({ revoked_at: db.fn.now() })) === 1
 
 /** Gives back a token by its text or its number, with its line in the trail. */
 export function revokeOwnToken(db: Store, person: string, named: string): Promise<boolean> {
   return db.transaction(async (trx) => {
-    const [row] = await trx('registry_tokens').where({ person_id: person, hash: hashToken(named) }).whereNull('revoked_at').update({ revoked_at: trx.fn.now() }).returning('id')
+    const [row] = await trx('registry_tokens')
+      .where({ person_id: person, hash: hashToken(named) })
+      .whereNull('revoked_at')
+      .update({ revoked_at: trx.fn.now() })
+      .returning('id')
     const isNumber = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/.test(named)
-    const gone: string | undefined = row?.id ?? (isNumber && (await revokeToken(trx, person, named)) ? named : undefined)
+    const gone: string | undefined =
+      row?.id ?? (isNumber && (await revokeToken(trx, person, named)) ? named : undefined)
     if (gone !== undefined) await record(trx, 'token revoked', { person }, { token: gone })
     return gone !== undefined
   })
@@ -38,13 +77,38 @@ export function revokeOwnToken(db: Store, person: string, named: string): Promis
 export const holdBearer = async (trx: Store, id: string): Promise<boolean> =>
   (await trx('registry_tokens').where({ id }).whereNull('revoked_at').forShare().first('id')) !== undefined
 
-export interface Bearer { id: string; person: Person; scopes: TokenScope[]; library: string | null; revoked: boolean }
+export interface Bearer {
+  id: string
+  person: Person
+  scopes: TokenScope[]
+  library: string | null
+  revoked: boolean
+}
 
 /** Who a token stands for. The time of use is noted at most once a minute. */
 export async function bearer(db: Store, text: string): Promise<Bearer | undefined> {
-  const row = await db('registry_tokens').join('people', 'people.id', 'registry_tokens.person_id').where('registry_tokens.hash', hashToken(text))
-    .first('registry_tokens.id', 'scopes', 'library_id', 'revoked_at', 'used_at', 'people.id as person_id', 'people.name', 'people.email', 'people.administrator')
+  const row = await db('registry_tokens')
+    .join('people', 'people.id', 'registry_tokens.person_id')
+    .where('registry_tokens.hash', hashToken(text))
+    .first(
+      'registry_tokens.id',
+      'scopes',
+      'library_id',
+      'revoked_at',
+      'used_at',
+      'people.id as person_id',
+      'people.name',
+      'people.email',
+      'people.administrator',
+    )
   if (!row) return undefined
-  if (!row.revoked_at && (!row.used_at || Date.now() - row.used_at.getTime() > 60_000)) await db('registry_tokens').where({ id: row.id }).update({ used_at: db.fn.now() })
-  return { id: row.id, person: { id: row.person_id, name: row.name, email: row.email, administrator: row.administrator }, scopes: row.scopes, library: row.library_id, revoked: row.revoked_at !== null }
+  if (!row.revoked_at && (!row.used_at || Date.now() - row.used_at.getTime() > 60_000))
+    await db('registry_tokens').where({ id: row.id }).update({ used_at: db.fn.now() })
+  return {
+    id: row.id,
+    person: { id: row.person_id, name: row.name, email: row.email, administrator: row.administrator },
+    scopes: row.scopes,
+    library: row.library_id,
+    revoked: row.revoked_at !== null,
+  }
 }

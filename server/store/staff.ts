@@ -9,11 +9,20 @@ import { endSessionsOf } from './sessions'
  * maintainer. Under the library's lock, so that two who leave at once cannot both. Whoever has no role
  * any more is signed out everywhere.
  */
-export function changeRole(db: Store, library: { id: string; slug: string }, person: string, role: Role | null, by: string): Promise<'changed' | 'last'> {
+export function changeRole(
+  db: Store,
+  library: { id: string; slug: string },
+  person: string,
+  role: Role | null,
+  by: string,
+): Promise<'changed' | 'last'> {
   return db.transaction(async (trx) => {
     await lockLibrary(trx, library.id)
-    const maintainers: { person_id: string }[] = await trx('roles').where({ library_id: library.id, role: 'maintainer' }).select('person_id')
-    if (role !== 'maintainer' && maintainers.length === 1 && maintainers[0]!.person_id === person) return 'last'
+    const maintainers: { person_id: string }[] = await trx('roles')
+      .where({ library_id: library.id, role: 'maintainer' })
+      .select('person_id')
+    if (role !== 'maintainer' && maintainers.length === 1 && maintainers[0]!.person_id === person)
+      return 'last'
     await setRole(trx, library.id, person, role)
     if (role === null) await endSessionsOf(trx, person)
     await record(trx, 'role given', { library: library.id, person: by }, { to: person, role })
@@ -34,8 +43,14 @@ export function changePassword(db: Store, person: string, hash: string): Promise
 export const passwordOf = async (db: Store, person: string): Promise<string | undefined> =>
   (await db('people').where({ id: person }).first('password'))?.password
 
-/** Whether somebody may do what maintainers may, now; nobody can take that from them until the transaction ends. */
+/**
+ * Whether somebody may do what maintainers may, now; nobody can take that from them until the transaction
+ * ends.
+ */
 export async function mayMaintain(trx: Store, library: string, person: string): Promise<boolean> {
-  const role = await trx('roles').where({ library_id: library, person_id: person, role: 'maintainer' }).forShare().first('role')
+  const role = await trx('roles')
+    .where({ library_id: library, person_id: person, role: 'maintainer' })
+    .forShare()
+    .first('role')
   return role !== undefined || (await personById(trx, person))?.administrator === true
 }

@@ -23,8 +23,14 @@ import { themesOf, type KeptTheme } from '../store/themes'
 import { inChild } from '../build/pool'
 import { writtenMembers } from '../store/words'
 
-export interface Change { tag: string; change: 'new' | 'changed' | 'gone' }
-const compared = new LRUCache<string, Change[]>({ maxSize: 200_000, sizeCalculation: (changes) => changes.length + 1 })
+export interface Change {
+  tag: string
+  change: 'new' | 'changed' | 'gone'
+}
+const compared = new LRUCache<string, Change[]>({
+  maxSize: 200_000,
+  sizeCalculation: (changes) => changes.length + 1,
+})
 
 /** How the shelf differs from the newest release, component by component. */
 export async function changesSince(db: Store, library: Library): Promise<Change[]> {
@@ -33,7 +39,12 @@ export async function changesSince(db: Store, library: Library): Promise<Change[
   const key = `${library.current_revision} ${release?.id}`
   const known = compared.get(key)
   if (known) return known
-  const before = new Map(((await latestContracts(db, library.id)) ?? []).map((one) => [one.tag, one]))
+  const before = new Map(
+    ((await latestContracts(db, library.id)) ?? []).map((latestContract) => [
+      latestContract.tag,
+      latestContract,
+    ]),
+  )
   const now = library.current_revision ? await componentsOf(db, library.current_revision) : []
   const changes: Change[] = []
   for (const { tag, contract } of now) {
@@ -41,25 +52,50 @@ export async function changesSince(db: Store, library: Library): Promise<Change[
     if (!old) changes.push({ tag, change: 'new' })
     else if (!sameContract(old, contract)) changes.push({ tag, change: 'changed' })
   }
-  for (const tag of before.keys()) if (!now.some((one) => one.tag === tag)) changes.push({ tag, change: 'gone' })
+  for (const tag of before.keys())
+    if (!now.some((component) => component.tag === tag)) changes.push({ tag, change: 'gone' })
   compared.set(key, changes)
   return changes
 }
 
-/** A library and its themes as they are answered: documents of tokens, too, come out of the store by their schema. */
+/**
+ * A library and its themes as they are answered: documents of tokens, too, come out of the store by their
+ * schema.
+ */
 const themesAnswer = z.array(themeSchema.extend({ document: z.custom<TokenDocument>() }))
 export const libraryAnswer = librarySchema.extend({ themes: themesAnswer })
 export const tokensAnswer = tokensSchema.extend({ themes: themesAnswer })
 
 export async function libraryView(db: Store, library: Library, role: Role | undefined) {
   const [channels, themes, changes, job, now, origin, gone, provisions, widths] = await Promise.all([
-    channelsOf(db, library.id), themesOf(db, library.id), changesSince(db, library), lastJob(db, library.id),
-    library.current_revision ? revision(db, library.current_revision) : undefined, originOf(db, library.id), goneView(db, library), provisionsOf(db, library.id), widthsOf(db, library.id),
+    channelsOf(db, library.id),
+    themesOf(db, library.id),
+    changesSince(db, library),
+    lastJob(db, library.id),
+    library.current_revision ? revision(db, library.current_revision) : undefined,
+    originOf(db, library.id),
+    goneView(db, library),
+    provisionsOf(db, library.id),
+    widthsOf(db, library.id),
   ])
   return {
-    slug: library.slug, title: library.title, package: library.package, prefix: library.prefix, visibility: library.visibility, role: role ?? null,
-    latest: channels.latest ?? null, changesSince: changes.length, revision: now ?? null, themes, job: job ?? null,
-    preview: settings().PREVIEW_URL, registry: registryUrl(), origin: origin ?? null, gone, provisions, widths,
+    slug: library.slug,
+    title: library.title,
+    package: library.package,
+    prefix: library.prefix,
+    visibility: library.visibility,
+    role: role ?? null,
+    latest: channels.latest ?? null,
+    changesSince: changes.length,
+    revision: now ?? null,
+    themes,
+    job: job ?? null,
+    preview: settings().PREVIEW_URL,
+    registry: registryUrl(),
+    origin: origin ?? null,
+    gone,
+    provisions,
+    widths,
   }
 }
 
@@ -67,28 +103,57 @@ export async function libraryView(db: Store, library: Library, role: Role | unde
 async function goneView(db: Store, library: Library): Promise<LibraryView['gone']> {
   const gone = library.current_revision ? await goneKept(db, library.id, library.current_revision) : []
   if (gone.length === 0) return []
-  const [now, written, kept] = await Promise.all([componentsOf(db, library.current_revision!), writtenMembers(db, library.id), keptCounts(db, library.id)])
-  const free = now.filter((one) => !written.has(one.tag) && !kept.has(one.tag)).map((one) => one.contract)
-  return gone.map(({ contract, words, examples }) => ({ tag: contract.tag, words, examples, offers: offersFor(contract, free).map((one) => one.tag) }))
+  const [now, written, kept] = await Promise.all([
+    componentsOf(db, library.current_revision!),
+    writtenMembers(db, library.id),
+    keptCounts(db, library.id),
+  ])
+  const free = now
+    .filter((component) => !written.has(component.tag) && !kept.has(component.tag))
+    .map((component) => component.contract)
+  return gone.map(({ contract, words, examples }) => ({
+    tag: contract.tag,
+    words,
+    examples,
+    offers: offersFor(contract, free).map((offer) => offer.tag),
+  }))
 }
 
-/** The shelf as it is answered: contracts come out of the store by their schema, and are not read once more for each answer. */
+/**
+ * The shelf as it is answered: contracts come out of the store by their schema, and are not read once more
+ * for each answer.
+ */
 export const shelfAnswer = z.array(standingSchema.extend({ contract: z.custom<Contract>() }))
 
 /** Everything that stands on the shelf, each with what it takes to render it. */
 export async function shelfView(db: Store, library: Library, only?: string) {
   if (!library.current_revision) return []
-  const [components, written, kept] = await Promise.all([componentsOf(db, library.current_revision), writtenMembers(db, library.id), keptCounts(db, library.id)])
+  const [components, written, kept] = await Promise.all([
+    componentsOf(db, library.current_revision),
+    writtenMembers(db, library.id),
+    keptCounts(db, library.id),
+  ])
   const shown = components.filter((component) => only === undefined || component.tag === only)
-  const lastGood = await lastGoodBuilds(db, shown.filter((component) => !component.build?.build).map((component) => component.id))
+  const lastGood = await lastGoodBuilds(
+    db,
+    shown.filter((component) => !component.build?.build).map((component) => component.id),
+  )
   return shown.map(({ id, tag, contract, build, face }) => {
     const good = lastGood.get(id)
     return {
-      tag, contract, group: contract.group ?? 'Others', status: contract.deprecated === undefined ? (contract.status ?? 'draft') : 'deprecated',
-      face: face ?? null, written: [...(written.get(tag)?.keys() ?? [])], kept: kept.get(tag) ?? 0,
+      tag,
+      contract,
+      group: contract.group ?? 'Others',
+      status: contract.deprecated === undefined ? (contract.status ?? 'draft') : 'deprecated',
+      face: face ?? null,
+      written: [...(written.get(tag)?.keys() ?? [])],
+      kept: kept.get(tag) ?? 0,
       rendering: {
-        module: build?.build ? `/m/${build.build}/${build.entry}` : null, problems: build?.problems ?? [],
-        lastGood: good ? { module: `/m/${good.build}/${good.entry}`, made_at: good.made_at, revision: good.revision } : null,
+        module: build?.build ? `/m/${build.build}/${build.entry}` : null,
+        problems: build?.problems ?? [],
+        lastGood: good
+          ? { module: `/m/${good.build}/${good.entry}`, made_at: good.made_at, revision: good.revision }
+          : null,
       },
     }
   })
@@ -98,7 +163,10 @@ export async function shelfView(db: Store, library: Library, only?: string) {
 export async function releasesView(db: Store, library: Library) {
   const revision = library.current_revision
   const [releases, channels, changed, themes, components, packageJson, paths] = await Promise.all([
-    releasesOf(db, library.id), channelsOf(db, library.id), changesSince(db, library), themesOf(db, library.id),
+    releasesOf(db, library.id),
+    channelsOf(db, library.id),
+    changesSince(db, library),
+    themesOf(db, library.id),
     revision ? componentsOf(db, revision) : [],
     revision ? sourceFile(db, revision, 'package.json') : undefined,
     revision ? sourcePaths(db, revision) : [],
@@ -106,15 +174,31 @@ export async function releasesView(db: Store, library: Library) {
   const { problems: tokenProblems } = await cssOf(library, themes)
   const buildProblems = components.flatMap((component) => component.build?.problems ?? [])
   return {
-    releases: releases.toReversed(), channels, changed, next: nextVersions(releases.map((release) => release.version)),
-    blocked: judgeRelease({ package: library.package, packageJson, paths, buildProblems, tokenProblems }).problems,
+    releases: releases.toReversed(),
+    channels,
+    changed,
+    next: nextVersions(releases.map((release) => release.version)),
+    blocked: judgeRelease({ package: library.package, packageJson, paths, buildProblems, tokenProblems })
+      .problems,
   }
 }
 
-/** The CSS of themes as they stand now, worked out apart from the requests and remembered while nothing changes. */
-const printed = new LRUCache<string, { css: string; problems: Problem[] }>({ maxSize: 32_000_000, sizeCalculation: (made) => made.css.length + made.problems.length * 300 + 1, ttl: 600_000 })
-export async function cssOf(library: Library, themes: KeptTheme[]): Promise<{ css: string; problems: Problem[] }> {
-  const key = `${library.id} ${themes.map((theme) => `${theme.name} ${theme.on} ${theme.revision}`).join(' ')}`
+/**
+ * The CSS of themes as they stand now, worked out apart from the requests and remembered while nothing
+ * changes.
+ */
+const printed = new LRUCache<string, { css: string; problems: Problem[] }>({
+  maxSize: 32_000_000,
+  sizeCalculation: (made) => made.css.length + made.problems.length * 300 + 1,
+  ttl: 600_000,
+})
+export async function cssOf(
+  library: Library,
+  themes: KeptTheme[],
+): Promise<{ css: string; problems: Problem[] }> {
+  const key =
+    `${library.id} ` +
+    `${themes.map((theme) => `${theme.name} ${theme.on} ` + `${theme.revision}`).join(' ')}`
   const known = printed.get(key)
   if (known) return known
   const made = await inChild('themesCss', { themes, prefix: tokenPrefix(library.prefix) }, library.id)

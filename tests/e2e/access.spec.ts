@@ -6,17 +6,32 @@ import { row, signIn } from './person'
 
 const engine = readFileSync('node_modules/axe-core/axe.min.js', 'utf8')
 let at: World
-test.beforeAll(async () => { at = await world() })
+test.beforeAll(async () => {
+  at = await world()
+})
 test.afterAll(() => at.end())
 
 for (const scheme of ['light', 'dark'] as const) {
   test(`an accessibility engine finds nothing serious, ${scheme}`, async ({ browser }) => {
-    const page = await (await browser.newContext({ colorScheme: scheme, viewport: { width: 1280, height: 800 } })).newPage()
+    const page = await (
+      await browser.newContext({ colorScheme: scheme, viewport: { width: 1280, height: 800 } })
+    ).newPage()
     const look = async (path: string) => {
       // our own pages; what is inside a frame is the library's
       await page.evaluate(engine)
-      const violations = await page.evaluate(async () => (await (window as unknown as { axe: typeof axe }).axe.run(document, { iframes: false })).violations)
-      const serious = violations.filter((one) => one.impact === 'serious' || one.impact === 'critical').map((one) => `${path}: ${one.id} ${one.nodes.slice(0, 3).map((node) => node.html.slice(0, 160)).join(' | ')}`)
+      const violations = await page.evaluate(
+        async () =>
+          (await (window as unknown as { axe: typeof axe }).axe.run(document, { iframes: false })).violations,
+      )
+      const serious = violations
+        .filter((violation) => violation.impact === 'serious' || violation.impact === 'critical')
+        .map(
+          (violation) =>
+            `${path}: ${violation.id} ${violation.nodes
+              .slice(0, 3)
+              .map((node) => node.html.slice(0, 160))
+              .join(' | ')}`,
+        )
       found.push(...serious)
     }
     const found: string[] = []
@@ -24,7 +39,32 @@ for (const scheme of ['light', 'dark'] as const) {
     await expect(page.getByLabel('Address')).toBeVisible()
     await look('/sign-in')
     await signIn(page, at, 'ines', '/tern')
-    for (const path of ['/', '/tern', '/tern/tern-notice-strip', '/tern/tern-ticket', '/tern/tern-notice-strip?window=1280x800&held=hover', '/tern/tern-notice-strip/spread', '/tern/tern-action/spread?set=yes', '/tern/tern-notice-strip/made', '/tern/tern-notice-strip/compare?right=face&beside=nightwatch', '/tern/all', '/tern/evidence?which=all', '/tern/tern-notice-strip/guide', '/tern/starters', '/tern/tern-queue-meter?in=nightwatch&width=400', '/tern/tokens?token=notice.edge.warn', '/tern/release', '/tern/registry', '/tern/source?path=src/action.ts', '/tern/source', '/tern/begin', '/tern?find=notice', '/tern/bring-in?from=git', '/tern/people', '/account']) {
+    for (const path of [
+      '/',
+      '/tern',
+      '/tern/tern-notice-strip',
+      '/tern/tern-ticket',
+      '/tern/tern-notice-strip?window=1280x800&held=hover',
+      '/tern/tern-notice-strip/spread',
+      '/tern/tern-action/spread?set=yes',
+      '/tern/tern-notice-strip/made',
+      '/tern/tern-notice-strip/compare?right=face&beside=nightwatch',
+      '/tern/all',
+      '/tern/evidence?which=all',
+      '/tern/tern-notice-strip/guide',
+      '/tern/starters',
+      '/tern/tern-queue-meter?in=nightwatch&width=400',
+      '/tern/tokens?token=notice.edge.warn',
+      '/tern/release',
+      '/tern/registry',
+      '/tern/source?path=src/action.ts',
+      '/tern/source',
+      '/tern/begin',
+      '/tern?find=notice',
+      '/tern/bring-in?from=git',
+      '/tern/people',
+      '/account',
+    ]) {
       await page.goto(`${at.url}${path}`)
       await expect(page.getByRole('main').or(page.locator('main')).first()).toBeVisible()
       await page.waitForTimeout(600)
@@ -43,61 +83,74 @@ async function chooseNext(page: Page, label: RegExp): Promise<void> {
   await page.keyboard.press('Enter')
 }
 
-test('by keyboard alone: hold a state, keep an example and make it the face, spread, a covering set, compare, see what it is made of, try every member', async ({ page }) => {
-  test.setTimeout(240_000)
-  await signIn(page, at, 'ines', '/tern/tern-action')
-  const frame = page.frameLocator('iframe[title="Action, alone"]')
-  await expect(frame.locator('tern-action')).toBeVisible()
-  await page.getByRole('button', { name: /^States held/ }).focus()
-  await page.keyboard.press('Enter')
-  await page.keyboard.type('hover')
-  await page.keyboard.press('Enter')
-  await page.keyboard.press('Escape')
-  await expect(page).toHaveURL(/held=hover/)
-  await expect(frame.locator('[data-kept-held~=hover]').first()).toBeAttached()
-  await page.getByRole('button', { name: 'Keep as another' }).focus()
-  await page.keyboard.press('Enter')
-  const dialog = page.getByLabel('The example', { exact: true })
-  await expect(dialog.getByLabel('Name')).toBeFocused()
-  await page.keyboard.press('ControlOrMeta+a')
-  await page.keyboard.type('Under the pointer')
-  await page.keyboard.press('Enter')
-  await expect(page.getByRole('button', { name: 'Example: Under the pointer' })).toBeVisible()
-  await page.getByRole('button', { name: 'About it' }).focus()
-  await page.keyboard.press('Enter')
-  await dialog.getByRole('button', { name: 'Show it on the shelf' }).focus()
-  await page.keyboard.press('Enter')
-  await expect(page.getByRole('button', { name: /^Example: as on the shelf/ })).toBeVisible()
-  const follow = async (name: string) => {
-    await page.getByRole('navigation', { name: 'Views of this component' }).getByRole('link', { name }).focus()
+test(
+  'by keyboard alone: hold a state, keep an example and make it the face, spread, a covering ' +
+    'set, compare, see what it is made of, try every member',
+  async ({ page }) => {
+    test.setTimeout(240_000)
+    await signIn(page, at, 'ines', '/tern/tern-action')
+    const frame = page.frameLocator('iframe[title="Action, alone"]')
+    await expect(frame.locator('tern-action')).toBeVisible()
+    await page.getByRole('button', { name: /^States held/ }).focus()
     await page.keyboard.press('Enter')
-  }
-  await follow('Spread')
-  await expect(page.getByRole('main').frameLocator('.cells iframe').first().locator('tern-action').first()).toBeVisible({ timeout: 60_000 })
-  await page.getByRole('button', { name: /^Show the/ }).focus()
-  await page.keyboard.press('Enter')
-  await expect(page.frameLocator('iframe[title^="Covering set"]').locator('[data-kept-caption]').first()).toBeVisible({ timeout: 60_000 })
-  await follow('Compare')
-  await expect(page.getByRole('button', { name: 'On the right: version 1.1.0' })).toBeVisible()
-  await page.keyboard.press('x')
-  await expect(page.getByRole('button', { name: 'On the left: version 1.1.0' })).toBeVisible()
-  await page.keyboard.press('v')
-  await expect(page).toHaveURL(/as=over/)
-  await chooseNext(page, /^Theme on the right/)
-  await expect(page.getByRole('button', { name: 'Theme on the right: Nightwatch' })).toBeFocused()
-  await expect(page.getByRole('region', { name: 'What differs' })).toContainText('drawn otherwise')
-  await follow('Made of')
-  await page.getByRole('tree').focus()
-  await page.keyboard.press('ArrowDown')
-  await expect(page.locator('[role=treeitem][aria-selected=true]')).toContainText('part')
-  await page.goto(`${at.url}/tern/evidence`)
-  await page.getByRole('button', { name: /^Try / }).focus()
-  await page.keyboard.press('Enter')
-  await expect(page.getByRole('progressbar', { name: 'Components tried' })).toBeVisible()
-  await expect(page.getByRole('button', { name: 'All were tried' })).toBeVisible({ timeout: 200_000 })
-})
+    await page.keyboard.type('hover')
+    await page.keyboard.press('Enter')
+    await page.keyboard.press('Escape')
+    await expect(page).toHaveURL(/held=hover/)
+    await expect(frame.locator('[data-kept-held~=hover]').first()).toBeAttached()
+    await page.getByRole('button', { name: 'Keep as another' }).focus()
+    await page.keyboard.press('Enter')
+    const dialog = page.getByLabel('The example', { exact: true })
+    await expect(dialog.getByLabel('Name')).toBeFocused()
+    await page.keyboard.press('ControlOrMeta+a')
+    await page.keyboard.type('Under the pointer')
+    await page.keyboard.press('Enter')
+    await expect(page.getByRole('button', { name: 'Example: Under the pointer' })).toBeVisible()
+    await page.getByRole('button', { name: 'About it' }).focus()
+    await page.keyboard.press('Enter')
+    await dialog.getByRole('button', { name: 'Show it on the shelf' }).focus()
+    await page.keyboard.press('Enter')
+    await expect(page.getByRole('button', { name: /^Example: as on the shelf/ })).toBeVisible()
+    const follow = async (name: string) => {
+      await page
+        .getByRole('navigation', { name: 'Views of this component' })
+        .getByRole('link', { name })
+        .focus()
+      await page.keyboard.press('Enter')
+    }
+    await follow('Spread')
+    await expect(
+      page.getByRole('main').frameLocator('.cells iframe').first().locator('tern-action').first(),
+    ).toBeVisible({ timeout: 60_000 })
+    await page.getByRole('button', { name: /^Show the/ }).focus()
+    await page.keyboard.press('Enter')
+    await expect(
+      page.frameLocator('iframe[title^="Covering set"]').locator('[data-kept-caption]').first(),
+    ).toBeVisible({ timeout: 60_000 })
+    await follow('Compare')
+    await expect(page.getByRole('button', { name: 'On the right: version 1.1.0' })).toBeVisible()
+    await page.keyboard.press('x')
+    await expect(page.getByRole('button', { name: 'On the left: version 1.1.0' })).toBeVisible()
+    await page.keyboard.press('v')
+    await expect(page).toHaveURL(/as=over/)
+    await chooseNext(page, /^Theme on the right/)
+    await expect(page.getByRole('button', { name: 'Theme on the right: Nightwatch' })).toBeFocused()
+    await expect(page.getByRole('region', { name: 'What differs' })).toContainText('drawn otherwise')
+    await follow('Made of')
+    await page.getByRole('tree').focus()
+    await page.keyboard.press('ArrowDown')
+    await expect(page.locator('[role=treeitem][aria-selected=true]')).toContainText('part')
+    await page.goto(`${at.url}/tern/evidence`)
+    await page.getByRole('button', { name: /^Try / }).focus()
+    await page.keyboard.press('Enter')
+    await expect(page.getByRole('progressbar', { name: 'Components tried' })).toBeVisible()
+    await expect(page.getByRole('button', { name: 'All were tried' })).toBeVisible({ timeout: 200_000 })
+  },
+)
 
-test('by keyboard alone: find, handle, fill, choose a theme, go to a neighbour, see the keys', async ({ page }) => {
+test('by keyboard alone: find, handle, fill, choose a theme, go to a neighbour, see the keys', async ({
+  page,
+}) => {
   await signIn(page, at, 'ines', '/tern')
   await expect(page.getByRole('region', { name: 'Choosing' })).toBeVisible()
   await page.keyboard.press('/')

@@ -5,66 +5,199 @@ import type * as frame from '../../frame/dress'
 import { isInherited } from '../../core/style/inherited'
 import { originOf, tracingOf, valueOf } from '../../core/style/trace'
 
-/** The browser is asked what it made of random trees of sheets, layers and shadow roots, and the trace has to say the same. */
+/**
+ * The browser is asked what it made of random trees of sheets, layers and shadow roots, and the trace has to
+ * say the same.
+ */
 
 let script: string
 test.beforeAll(async () => {
-  script = (await build({ entryPoints: ['tests/fixtures/dress.ts'], bundle: true, write: false, format: 'iife', globalName: 'dress', platform: 'browser', target: 'es2022' })).outputFiles[0]!.text
+  script = (
+    await build({
+      entryPoints: ['tests/fixtures/dress.ts'],
+      bundle: true,
+      write: false,
+      format: 'iife',
+      globalName: 'dress',
+      platform: 'browser',
+      target: 'es2022',
+    })
+  ).outputFiles[0]!.text
 })
 
 const colour = fc.tuple(fc.nat(255), fc.nat(255), fc.nat(255)).map((all) => `rgb(${all.join(', ')})`)
-const asking = (names: string[]) => fc.oneof(colour, fc.tuple(fc.constantFrom(...names), fc.option(colour, { nil: undefined })).map(([name, fallback]) => `var(${name}${fallback ? `, ${fallback}` : ''})`))
+const asking = (names: string[]) =>
+  fc.oneof(
+    colour,
+    fc
+      .tuple(fc.constantFrom(...names), fc.option(colour, { nil: undefined }))
+      .map(([name, fallback]) => `var(${name}${fallback ? `, ${fallback}` : ''})`),
+  )
 const important = fc.constantFrom('', '', '', ' !important')
 const declaration = fc.oneof(
-  fc.tuple(fc.constantFrom('color', 'background-color', 'border-top-color', 'border-block-start-color', 'caret-color'), asking(['--a', '--b', '--c', '--lone'])).map((all) => all.join(': ')),
+  fc
+    .tuple(
+      fc.constantFrom(
+        'color',
+        'background-color',
+        'border-top-color',
+        'border-block-start-color',
+        'caret-color',
+      ),
+      asking(['--a', '--b', '--c', '--lone']),
+    )
+    .map((all) => all.join(': ')),
   fc.tuple(fc.constantFrom('--a', '--b'), asking(['--c', '--d'])).map((all) => all.join(': ')),
   fc.tuple(fc.constantFrom('--c', '--d', '--lone'), colour).map((all) => all.join(': ')),
-  asking(['--a', '--c']).map((one) => `border: 2px solid ${one}`),
-  fc.tuple(fc.constantFrom('margin-left', 'margin-inline-start', 'margin-right', 'margin', 'padding-inline'), fc.integer({ min: 1, max: 90 })).map(([name, size]) => `${name}: ${size}px`),
-  fc.constantFrom('color: inherit', 'color: unset', 'background-color: inherit', 'color: revert-layer', 'background-color: initial', '--a: initial', '--a: var(--b)', '--b: var(--a)', 'direction: rtl'),
+  asking(['--a', '--c']).map((text) => `border: 2px solid ${text}`),
+  fc
+    .tuple(
+      fc.constantFrom('margin-left', 'margin-inline-start', 'margin-right', 'margin', 'padding-inline'),
+      fc.integer({ min: 1, max: 90 }),
+    )
+    .map(([name, size]) => `${name}: ${size}px`),
+  fc.constantFrom(
+    'color: inherit',
+    'color: unset',
+    'background-color: inherit',
+    'color: revert-layer',
+    'background-color: initial',
+    '--a: initial',
+    '--a: var(--b)',
+    '--b: var(--a)',
+    'direction: rtl',
+  ),
 )
 // `all` first: of a custom property before it the browser's sheets tell that it is `unset`, which it is not
-const declarations = fc.tuple(fc.constantFrom('', '', '', '', '', 'all: unset; '), fc.array(fc.tuple(declaration, important).map((all) => all.join('')), { minLength: 1, maxLength: 4 })).map(([first, all]) => `${first}${all.join('; ')}`)
-const inPage = fc.constantFrom('*', 'div', '.p', '.q', '#one', 'div.p', ':is(.p, #none)', ':where(#one)', 'x-box', 'x-box::part(in)', '.p, .q', 'html', 'div > .q', ':not(.q)', 'b::before', '.p:nth-child(1 of .p)')
-const inTree = fc.constantFrom('*', ':host', ':host(.p)', '.p', 'i', 'i.q', '::slotted(*)', '::slotted(.q)', ':host, i', 'slot', 'x-inner', 'i:is(.p, .q)', 'x-inner::part(deep)')
+const declarations = fc
+  .tuple(
+    fc.constantFrom('', '', '', '', '', 'all: unset; '),
+    fc.array(
+      fc.tuple(declaration, important).map((all) => all.join('')),
+      { minLength: 1, maxLength: 4 },
+    ),
+  )
+  .map(([first, all]) => `${first}${all.join('; ')}`)
+const inPage = fc.constantFrom(
+  '*',
+  'div',
+  '.p',
+  '.q',
+  '#one',
+  'div.p',
+  ':is(.p, #none)',
+  ':where(#one)',
+  'x-box',
+  'x-box::part(in)',
+  '.p, .q',
+  'html',
+  'div > .q',
+  ':not(.q)',
+  'b::before',
+  '.p:nth-child(1 of .p)',
+)
+const inTree = fc.constantFrom(
+  '*',
+  ':host',
+  ':host(.p)',
+  '.p',
+  'i',
+  'i.q',
+  '::slotted(*)',
+  '::slotted(.q)',
+  ':host, i',
+  'slot',
+  'x-inner',
+  'i:is(.p, .q)',
+  'x-inner::part(deep)',
+)
 const sheetOf = (selector: fc.Arbitrary<string>) => {
   const rule = fc.tuple(selector, declarations).map(([one, text]) => `${one} { ${text} }`)
-  const nested = fc.tuple(selector, declarations, fc.constantFrom('&.p', '.q', '&:is(.p, .q)', '@media (min-width: 1px)', '@media (max-width: 1px)'), declarations, fc.option(declarations, { nil: '' })).map(([one, text, inner, more, last]) => `${one} { ${text}; ${inner} { ${more} } ${last} }`)
-  const around = fc.tuple(fc.constantFrom('@layer base', '@layer top', '@layer base.deep', '@layer', '@media (min-width: 1px)', '@media (max-width: 1px)', '@supports (color: red)', '@scope (.p)', '@container (min-width: 1px)'), fc.array(rule, { minLength: 1, maxLength: 2 })).map(([head, rules]) => `${head} { ${rules.join(' ')} }`)
-  return fc.tuple(fc.constantFrom('', '@layer top, base;', '@layer base;'), fc.array(fc.oneof(rule, rule, nested, around), { minLength: 1, maxLength: 4 })).map(([first, rules]) => `${first} ${rules.join('\n')}`)
+  const nested = fc
+    .tuple(
+      selector,
+      declarations,
+      fc.constantFrom('&.p', '.q', '&:is(.p, .q)', '@media (min-width: 1px)', '@media (max-width: 1px)'),
+      declarations,
+      fc.option(declarations, { nil: '' }),
+    )
+    .map(([one, text, inner, more, last]) => `${one} { ${text}; ${inner} { ${more} } ${last} }`)
+  const around = fc
+    .tuple(
+      fc.constantFrom(
+        '@layer base',
+        '@layer top',
+        '@layer base.deep',
+        '@layer',
+        '@media (min-width: 1px)',
+        '@media (max-width: 1px)',
+        '@supports (color: red)',
+        '@scope (.p)',
+        '@container (min-width: 1px)',
+      ),
+      fc.array(rule, { minLength: 1, maxLength: 2 }),
+    )
+    .map(([head, rules]) => `${head} { ${rules.join(' ')} }`)
+  return fc
+    .tuple(
+      fc.constantFrom('', '@layer top, base;', '@layer base;'),
+      fc.array(fc.oneof(rule, rule, nested, around), { minLength: 1, maxLength: 4 }),
+    )
+    .map(([first, rules]) => `${first} ${rules.join('\n')}`)
 }
 const classes = fc.constantFrom('', 'p', 'q', 'p q')
 const own = fc.option(declarations, { nil: '' })
 const world = fc.record({
-  page: fc.array(sheetOf(inPage), { minLength: 1, maxLength: 2 }), box: fc.array(sheetOf(inTree), { maxLength: 2 }), inner: sheetOf(inTree), closed: fc.boolean(),
-  classes: fc.tuple(classes, classes, classes, classes, classes), own: fc.tuple(own, own, own),
+  page: fc.array(sheetOf(inPage), { minLength: 1, maxLength: 2 }),
+  box: fc.array(sheetOf(inTree), { maxLength: 2 }),
+  inner: sheetOf(inTree),
+  closed: fc.boolean(),
+  classes: fc.tuple(classes, classes, classes, classes, classes),
+  own: fc.tuple(own, own, own),
 })
 type World = typeof world extends fc.Arbitrary<infer W> ? W : never
 
 declare const dress: Pick<typeof frame, 'dressOf' | 'markupIn'> & { inheritance(): Record<string, boolean> }
 /** Builds the page, and tells what dresses each element with what the browser made of it. */
-const look = (page: Page, made: World) => page.evaluate((one: World) => {
-  document.head.innerHTML = one.page.map((text) => `<style>${text}</style>`).join('')
-  const [c0, c1, c2, c3, c4] = one.classes
-  document.body.innerHTML = `<div id="one" class="${c0}"><x-box class="${c1}"><b class="${c2}">slotted</b></x-box></div>`
-  const box = document.querySelector('x-box') as HTMLElement
-  box.style.cssText = one.own[0]
-  ;(document.querySelector('b') as HTMLElement).style.cssText = one.own[1]
-  const root = box.attachShadow({ mode: one.closed ? 'closed' : 'open' })
-  root.innerHTML = `<style>${one.box[0] ?? ''}</style><i part="in" class="${c3}">text <x-inner exportparts="deep" class="${c4}"></x-inner></i><slot></slot>`
-  if (one.box[1]) {
-    const adopted = new CSSStyleSheet()
-    adopted.replaceSync(one.box[1])
-    root.adoptedStyleSheets = [adopted]
-  }
-  ;(root.querySelector('i') as HTMLElement).style.cssText = one.own[2]
-  const inner = root.querySelector('x-inner')!.attachShadow({ mode: 'open' })
-  inner.innerHTML = `<style>${one.inner}</style><i part="deep" class="p">deep</i>`
-  const before = [document, root, inner].map((tree) => [...tree.styleSheets, ...tree.adoptedStyleSheets].map((sheet) => [...sheet.cssRules].map((rule) => rule.cssText).join('\n')))
-  const told = dress.markupIn(document.body, '').filter((line) => line.is === 'element').flatMap((line) => ['', ...line.pseudo].map((pseudo) => dress.dressOf(line.id, pseudo, () => undefined)!))
-  const after = [document, root, inner].map((tree) => [...tree.styleSheets, ...tree.adoptedStyleSheets].map((sheet) => [...sheet.cssRules].map((rule) => rule.cssText).join('\n')))
-  return { told, same: JSON.stringify(before) === JSON.stringify(after) }
-}, made)
+const look = (page: Page, made: World) =>
+  page.evaluate((world: World) => {
+    document.head.innerHTML = world.page.map((text) => `<style>${text}</style>`).join('')
+    const [c0, c1, c2, c3, c4] = world.classes
+    document.body.innerHTML =
+      `<div id="one" class="${c0}"><x-box class="${c1}"><b ` + `class="${c2}">slotted</b></x-box></div>`
+    const box = document.querySelector('x-box') as HTMLElement
+    box.style.cssText = world.own[0]
+    ;(document.querySelector('b') as HTMLElement).style.cssText = world.own[1]
+    const root = box.attachShadow({ mode: world.closed ? 'closed' : 'open' })
+    root.innerHTML =
+      `<style>${world.box[0] ?? ''}</style><i part="in" class="${c3}">text ` +
+      `<x-inner exportparts="deep" class="${c4}"></x-inner></i><slot></slot>`
+    if (world.box[1]) {
+      const adopted = new CSSStyleSheet()
+      adopted.replaceSync(world.box[1])
+      root.adoptedStyleSheets = [adopted]
+    }
+    ;(root.querySelector('i') as HTMLElement).style.cssText = world.own[2]
+    const inner = root.querySelector('x-inner')!.attachShadow({ mode: 'open' })
+    inner.innerHTML = `<style>${world.inner}</style><i part="deep" class="p">deep</i>`
+    const before = [document, root, inner].map((tree) =>
+      [...tree.styleSheets, ...tree.adoptedStyleSheets].map((sheet) =>
+        [...sheet.cssRules].map((rule) => rule.cssText).join('\n'),
+      ),
+    )
+    const told = dress
+      .markupIn(document.body, '')
+      .filter((line) => line.is === 'element')
+      .flatMap((line) =>
+        ['', ...line.pseudo].map((pseudo) => dress.dressOf(line.id, pseudo, () => undefined)!),
+      )
+    const after = [document, root, inner].map((tree) =>
+      [...tree.styleSheets, ...tree.adoptedStyleSheets].map((sheet) =>
+        [...sheet.cssRules].map((rule) => rule.cssText).join('\n'),
+      ),
+    )
+    return { told, same: JSON.stringify(before) === JSON.stringify(after) }
+  }, made)
 
 const same = (text: string) => text.replace(/\s+/g, '')
 
@@ -73,27 +206,57 @@ test('what wins, and the way a custom property came, are what the browser comput
   await page.goto('about:blank')
   await page.setContent('<!doctype html><html><head></head><body></body></html>')
   await page.addScriptTag({ content: script })
-  await page.evaluate(() => CSS.registerProperty({ name: '--lone', syntax: '<color>', inherits: false, initialValue: 'rgb(1, 2, 3)' }))
+  await page.evaluate(() =>
+    CSS.registerProperty({
+      name: '--lone',
+      syntax: '<color>',
+      inherits: false,
+      initialValue: 'rgb(1, 2, 3)',
+    }),
+  )
   let compared = 0
-  await fc.assert(fc.asyncProperty(world, async (made) => {
-    const { told, same: isSame } = await look(page, made)
-    expect(isSame).toBe(true)
-    for (const one of told) {
-      const tracing = tracingOf(one)
-      for (const property of ['color', 'background-color', 'border-top-color', 'margin-left', 'margin-right', 'padding-left', '--a', '--b', '--c', '--d']) {
-        if (!(property in one.computed)) continue
-        const value = valueOf(tracing, property)
-        const now = one.computed[property]!
-        // what is the browser's own, or a word of its own, has no text to compare
-        if (value === undefined) {
-          if (property.startsWith('--')) expect([one.chain[0]!.label, property, now]).toEqual([one.chain[0]!.label, property, ''])
-          continue
+  await fc.assert(
+    fc.asyncProperty(world, async (made) => {
+      const { told, same: isSame } = await look(page, made)
+      expect(isSame).toBe(true)
+      for (const problem of told) {
+        const tracing = tracingOf(problem)
+        for (const property of [
+          'color',
+          'background-color',
+          'border-top-color',
+          'margin-left',
+          'margin-right',
+          'padding-left',
+          '--a',
+          '--b',
+          '--c',
+          '--d',
+        ]) {
+          if (!(property in problem.computed)) continue
+          const value = valueOf(tracing, property)
+          const now = problem.computed[property]!
+          // what is the browser's own, or a word of its own, has no text to compare
+          if (value === undefined) {
+            if (property.startsWith('--'))
+              expect([problem.chain[0]!.label, property, now]).toEqual([
+                problem.chain[0]!.label,
+                property,
+                '',
+              ])
+            continue
+          }
+          compared++
+          expect([problem.chain[0]!.label, property, same(now)]).toEqual([
+            problem.chain[0]!.label,
+            property,
+            same(value.replace(/^2px solid /, '')),
+          ])
         }
-        compared++
-        expect([one.chain[0]!.label, property, same(now)]).toEqual([one.chain[0]!.label, property, same(value.replace(/^2px solid /, ''))])
       }
-    }
-  }), { numRuns: 60, interruptAfterTimeLimit: 120_000, markInterruptAsFailure: false })
+    }),
+    { numRuns: 60, interruptAfterTimeLimit: 120_000, markInterruptAsFailure: false },
+  )
   expect(compared).toBeGreaterThan(1000)
 })
 
@@ -101,7 +264,51 @@ test('properties that inherit are those the browser lets inherit', async ({ page
   await page.setContent('<div id="outer"><div id="inner"></div></div>')
   const asked = await page.evaluate(() => {
     const [outer, inner] = ['outer', 'inner'].map((id) => document.getElementById(id)!)
-    const tries = ['7px', 'rgb(1, 2, 3)', 'none', 'auto', 'hidden', '3', '0.5', 'italic', '700', 'right', 'center', 'both', 'normal', 'nowrap', 'rtl', 'vertical-rl', '"x"', 'pointer', 'collapse', 'bottom', 'inside', 'uppercase', 'mixed', 'evenodd', 'round', 'dark', 'manual', 'keep-all', 'anywhere', 'strict', 'block', 'flex', 'absolute', '1s', 'scale(2)', 'blur(2px)', 'multiply', 'column', 'dashed', 'contain', 'fixed', 'smooth', 'balance']
+    const tries = [
+      '7px',
+      'rgb(1, 2, 3)',
+      'none',
+      'auto',
+      'hidden',
+      '3',
+      '0.5',
+      'italic',
+      '700',
+      'right',
+      'center',
+      'both',
+      'normal',
+      'nowrap',
+      'rtl',
+      'vertical-rl',
+      '"x"',
+      'pointer',
+      'collapse',
+      'bottom',
+      'inside',
+      'uppercase',
+      'mixed',
+      'evenodd',
+      'round',
+      'dark',
+      'manual',
+      'keep-all',
+      'anywhere',
+      'strict',
+      'block',
+      'flex',
+      'absolute',
+      '1s',
+      'scale(2)',
+      'blur(2px)',
+      'multiply',
+      'column',
+      'dashed',
+      'contain',
+      'fixed',
+      'smooth',
+      'balance',
+    ]
     const found: Record<string, boolean> = {}
     for (const name of getComputedStyle(outer!)) {
       const was = getComputedStyle(outer!).getPropertyValue(name)
@@ -122,7 +329,8 @@ test('properties that inherit are those the browser lets inherit', async ({ page
     }
     return found
   })
-  // the product asks too, in its own way and with other values; whatever this browser knows, the two say the same
+  // the product asks too, in its own way and with other values; whatever this browser knows, the two say the
+  // same
   await page.addScriptTag({ content: script })
   const told = await page.evaluate(() => dress.inheritance())
   expect(Object.keys(asked).length).toBeGreaterThan(250)
@@ -139,9 +347,19 @@ test('properties that inherit are those the browser lets inherit', async ({ page
 test('where a value comes from is told with who wrote it', async ({ page }) => {
   await page.setContent('<!doctype html><html><head></head><body></body></html>')
   await page.addScriptTag({ content: script })
-  const { told } = await look(page, { page: [':root { --c: rgb(9, 9, 9) } .q { color: rgb(4, 4, 4) }'], box: [':host { color: var(--c) } ::slotted(*) { color: rgb(5, 5, 5) }'], inner: 'i { color: var(--cc) }', closed: true, classes: ['', '', '', '', ''], own: ['', '', ''] })
-  const of = (label: string) => told.find((one) => one.chain[0]!.label === label)!
+  const { told } = await look(page, {
+    page: [':root { --c: rgb(9, 9, 9) } .q { color: rgb(4, 4, 4) }'],
+    box: [':host { color: var(--c) } ::slotted(*) { color: rgb(5, 5, 5) }'],
+    inner: 'i { color: var(--cc) }',
+    closed: true,
+    classes: ['', '', '', '', ''],
+    own: ['', '', ''],
+  })
+  const of = (label: string) => told.find((problem) => problem.chain[0]!.label === label)!
   const host = originOf(tracingOf(of('x-box')), 'color')
   expect(host).toMatchObject({ is: 'declared', winner: { selector: ':host', by: 'component', of: 'x-box' } })
-  expect(originOf(tracingOf(of('b')), 'color')).toMatchObject({ is: 'declared', winner: { selector: '::slotted(*)', of: 'x-box' } })
+  expect(originOf(tracingOf(of('b')), 'color')).toMatchObject({
+    is: 'declared',
+    winner: { selector: '::slotted(*)', of: 'x-box' },
+  })
 })

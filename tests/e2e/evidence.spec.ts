@@ -4,7 +4,9 @@ import { bringIn, someone, world, type World } from '../world'
 import { signIn } from './person'
 
 let at: World
-test.beforeAll(async () => { at = await world({ EVIDENCE_MEGABYTES: '1100' }) })
+test.beforeAll(async () => {
+  at = await world({ EVIDENCE_MEGABYTES: '1100' })
+})
 test.afterAll(() => at.end())
 
 /** Has the whole library tried, by the act on its page, and waits for the end. */
@@ -12,63 +14,140 @@ async function tryAll(page: Page): Promise<void> {
   await page.getByRole('button', { name: /^Try / }).click()
   await expect(page.getByRole('button', { name: 'All were tried' })).toBeVisible({ timeout: 200_000 })
 }
-const rows = (page: Page, component: string) => page.getByRole('region', { name: component, exact: true }).getByRole('row')
+const rows = (page: Page, component: string) =>
+  page.getByRole('region', { name: component, exact: true }).getByRole('row')
 
-test('a whole library is tried on the server: the flaws that were planted are found, and nothing else; it is kept, and tried again only where it changed', async ({ page, context }) => {
-  test.setTimeout(300_000)
-  await signIn(page, at, 'ines', '/tern/evidence')
-  await expect(page.getByText('Eleven components were not tried as they are now.')).toBeVisible()
-  await tryAll(page)
-  await expect(rows(page, 'Notice strip')).toHaveCount(2)
-  await expect(rows(page, 'Notice strip').filter({ hasText: 'compact' })).toContainText('Nothing changed when it was set, in 12 conditions')
-  await expect(rows(page, 'Notice strip').filter({ hasText: 'icon' })).toContainText('No element carried it')
-  expect(await page.getByRole('row').count()).toBe(2)
-  await test.step('the guide tells it to readers, and the bench does not try it again', async () => {
-    const reader = await context.newPage()
-    await reader.goto(`${at.url}/tern/tern-notice-strip/guide`)
-    await expect(reader.locator('[data-member="prop:compact"]').getByRole('img', { name: /^no effect/ })).toBeVisible()
-    await expect(reader.locator('[data-member="prop:tone"]').getByRole('img', { name: /^seen/ })).toBeVisible()
-    await reader.goto(`${at.url}/tern/tern-ticket`)
-    await expect(reader.getByRole('status').getByText(/seen in a browser/)).toBeVisible()
-    await reader.close()
-  })
-  await test.step('the two renderings stand side by side', async () => {
-    await rows(page, 'Notice strip').filter({ hasText: 'compact' }).getByRole('link', { name: 'see the two' }).click()
-    await expect(page.getByRole('region', { name: 'What differs' }).getByRole('status')).toHaveText('One line of markup differs.')
-    await page.goBack()
-  })
-  await bringIn(await someone(at, 'ines'), { 'src/notice-strip.css': `${readFileSync('demo/tern/src/notice-strip.css', 'utf8')}\n:host([compact]) .strip { padding-block: 0 }` })
-  await expect(page.getByText('One component was not tried as it is now.')).toBeVisible({ timeout: 60_000 })
-  await tryAll(page)
-  await expect(page.getByRole('row')).toHaveCount(1)
-  await expect(rows(page, 'Notice strip')).toContainText('icon')
-})
+test(
+  'a whole library is tried on the server: the flaws that were planted are found, and ' +
+    'nothing else; it is kept, and tried again only where it changed',
+  async ({ page, context }) => {
+    test.setTimeout(300_000)
+    await signIn(page, at, 'ines', '/tern/evidence')
+    await expect(page.getByText('Eleven components were not tried as they are now.')).toBeVisible()
+    await tryAll(page)
+    await expect(rows(page, 'Notice strip')).toHaveCount(2)
+    await expect(rows(page, 'Notice strip').filter({ hasText: 'compact' })).toContainText(
+      'Nothing changed when it was set, in 12 conditions',
+    )
+    await expect(rows(page, 'Notice strip').filter({ hasText: 'icon' })).toContainText(
+      'No element carried it',
+    )
+    expect(await page.getByRole('row').count()).toBe(2)
+    await test.step('the guide tells it to readers, and the bench does not try it again', async () => {
+      const reader = await context.newPage()
+      await reader.goto(`${at.url}/tern/tern-notice-strip/guide`)
+      await expect(
+        reader.locator('[data-member="prop:compact"]').getByRole('img', { name: /^no effect/ }),
+      ).toBeVisible()
+      await expect(
+        reader.locator('[data-member="prop:tone"]').getByRole('img', { name: /^seen/ }),
+      ).toBeVisible()
+      await reader.goto(`${at.url}/tern/tern-ticket`)
+      await expect(reader.getByRole('status').getByText(/seen in a browser/)).toBeVisible()
+      await reader.close()
+    })
+    await test.step('the two renderings stand side by side', async () => {
+      await rows(page, 'Notice strip')
+        .filter({ hasText: 'compact' })
+        .getByRole('link', { name: 'see the two' })
+        .click()
+      await expect(page.getByRole('region', { name: 'What differs' }).getByRole('status')).toHaveText(
+        'One line of markup differs.',
+      )
+      await page.goBack()
+    })
+    await bringIn(await someone(at, 'ines'), {
+      'src/notice-strip.css':
+        `${readFileSync('demo/tern/src/notice-strip.css', 'utf8')}\n:host([compact]) ` +
+        '.strip { padding-block: 0 }',
+    })
+    await expect(page.getByText('One component was not tried as it is now.')).toBeVisible({ timeout: 60_000 })
+    await tryAll(page)
+    await expect(page.getByRole('row')).toHaveCount(1)
+    await expect(rows(page, 'Notice strip')).toContainText('icon')
+  },
+)
 
 test('a clean library of twelve components gives no false alarm', async ({ page }) => {
   test.setTimeout(300_000)
   const ines = await someone(at, 'ines')
-  expect((await ines('/api/libraries', { body: { title: 'Whimbrel', slug: 'whimbrel', package: '@marram/whimbrel', prefix: 'w-', visibility: 'open' } })).status).toBe(200)
-  const done = await bringIn(ines, Object.fromEntries(readdirSync('tests/fixtures/whimbrel/src').map((name) => [`src/${name}`, readFileSync(`tests/fixtures/whimbrel/src/${name}`, 'utf8')])), 'whimbrel')
+  expect(
+    (
+      await ines('/api/libraries', {
+        body: {
+          title: 'Whimbrel',
+          slug: 'whimbrel',
+          package: '@marram/whimbrel',
+          prefix: 'w-',
+          visibility: 'open',
+        },
+      })
+    ).status,
+  ).toBe(200)
+  const done = await bringIn(
+    ines,
+    Object.fromEntries(
+      readdirSync('tests/fixtures/whimbrel/src').map((name) => [
+        `src/${name}`,
+        readFileSync(`tests/fixtures/whimbrel/src/${name}`, 'utf8'),
+      ]),
+    ),
+    'whimbrel',
+  )
   expect(done.body.result.added).toHaveLength(12)
   await signIn(page, at, 'ines', '/whimbrel/evidence?which=all')
   await tryAll(page)
-  const marks = await page.getByRole('row').evaluateAll((all) => all.map((row) => [row.closest('section')!.getAttribute('aria-label'), row.querySelector('th')!.textContent!.replace(/\s+/g, ' ').trim(), row.querySelector('[role=img]')!.getAttribute('aria-label')].join(' · ')))
+  const marks = await page
+    .getByRole('row')
+    .evaluateAll((all) =>
+      all.map((row) =>
+        [
+          row.closest('section')!.getAttribute('aria-label'),
+          row.querySelector('th')!.textContent!.replace(/\s+/g, ' ').trim(),
+          row.querySelector('[role=img]')!.getAttribute('aria-label'),
+        ].join(' · '),
+      ),
+    )
   expect(marks.length).toBe(44)
-  expect(marks.filter((one) => !one.endsWith('· seen'))).toEqual([])
+  expect(marks.filter((mark) => !mark.endsWith('· seen'))).toEqual([])
 })
 
-test('a component in a loop and one that leads away cost only themselves; a run can be stopped', async ({ page }) => {
+test('a component in a loop and one that leads away cost only themselves; a run can be stopped', async ({
+  page,
+}) => {
   test.setTimeout(300_000)
   const ines = await someone(at, 'ines')
-  expect((await ines('/api/libraries', { body: { title: 'Odd', slug: 'odd', package: '@marram/odd', prefix: 'odd-', visibility: 'open' } })).status).toBe(200)
-  await bringIn(ines, {
-    'src/a.js': "export class Away extends HTMLElement { connectedCallback() { location.href = 'https://away.example/' } }\ncustomElements.define('odd-away', Away)",
-    'src/b.js': "export class Endless extends HTMLElement { static observedAttributes = ['deep']; /** @type {boolean} */ get deep() { return this.hasAttribute('deep') } set deep(v) { if (v) for (;;); } }\ncustomElements.define('odd-endless', Endless)",
-    'src/c.js': "export class Plain extends HTMLElement { static observedAttributes = ['word']; /** @type {string} */ get word() { return this.getAttribute('word') ?? 'x' } set word(v) { this.setAttribute('word', v) } attributeChangedCallback() { this.textContent = this.word } connectedCallback() { this.textContent = this.word } }\ncustomElements.define('odd-plain', Plain)",
-  }, 'odd')
+  expect(
+    (
+      await ines('/api/libraries', {
+        body: { title: 'Odd', slug: 'odd', package: '@marram/odd', prefix: 'odd-', visibility: 'open' },
+      })
+    ).status,
+  ).toBe(200)
+  await bringIn(
+    ines,
+    {
+      'src/a.js':
+        'export class Away extends HTMLElement { connectedCallback() { location.href = ' +
+        "'https://away.example/' } }\ncustomElements.define('odd-away', Away)",
+      'src/b.js':
+        "export class Endless extends HTMLElement { static observedAttributes = ['deep']; /** " +
+        "@type {boolean} */ get deep() { return this.hasAttribute('deep') } set deep(v) { if " +
+        "(v) for (;;); } }\ncustomElements.define('odd-endless', Endless)",
+      'src/c.js':
+        "export class Plain extends HTMLElement { static observedAttributes = ['word']; /** " +
+        "@type {string} */ get word() { return this.getAttribute('word') ?? 'x' } set word(v) { " +
+        "this.setAttribute('word', v) } attributeChangedCallback() { this.textContent = " +
+        'this.word } connectedCallback() { this.textContent = this.word } ' +
+        "}\ncustomElements.define('odd-plain', Plain)",
+    },
+    'odd',
+  )
   await signIn(page, at, 'ines', '/odd/evidence?which=all')
   await page.getByRole('button', { name: /^Try / }).click()
-  await expect(page.getByText('odd-endless could not be tried: it stopped answering while it was tried')).toBeVisible({ timeout: 200_000 })
+  await expect(
+    page.getByText('odd-endless could not be tried: it stopped answering while it was tried'),
+  ).toBeVisible({ timeout: 200_000 })
   await expect(rows(page, 'Plain')).toContainText('It changed what is shown', { timeout: 60_000 })
   await page.getByRole('button', { name: /^Try / }).click()
   await page.getByRole('button', { name: 'Stop' }).click()
@@ -76,17 +155,48 @@ test('a component in a loop and one that leads away cost only themselves; a run 
   await expect(page.getByRole('button', { name: /^Try / })).toBeEnabled()
 })
 
-test('a component cannot write its own evidence, and one that takes all memory costs only itself', async ({ page }) => {
+test('a component cannot write its own evidence, and one that takes all memory costs only itself', async ({
+  page,
+}) => {
   test.setTimeout(300_000)
   const ines = await someone(at, 'ines')
-  expect((await ines('/api/libraries', { body: { title: 'Sly', slug: 'sly', package: '@marram/sly', prefix: 'sly-', visibility: 'open' } })).status).toBe(200)
-  await bringIn(ines, { 'src/forger.js': readFileSync('tests/fixtures/forger.js', 'utf8'), 'src/hog.js': readFileSync('tests/fixtures/hog.js', 'utf8'), 'src/last.js': "export class Last extends HTMLElement { static observedAttributes = ['word']; /** @type {string} */ get word() { return this.getAttribute('word') ?? 'x' } set word(v) { this.setAttribute('word', v) } attributeChangedCallback() { this.textContent = this.word } connectedCallback() { this.textContent = this.word } }\ncustomElements.define('sly-last', Last)" }, 'sly')
+  expect(
+    (
+      await ines('/api/libraries', {
+        body: { title: 'Sly', slug: 'sly', package: '@marram/sly', prefix: 'sly-', visibility: 'open' },
+      })
+    ).status,
+  ).toBe(200)
+  await bringIn(
+    ines,
+    {
+      'src/forger.js': readFileSync('tests/fixtures/forger.js', 'utf8'),
+      'src/hog.js': readFileSync('tests/fixtures/hog.js', 'utf8'),
+      'src/last.js':
+        "export class Last extends HTMLElement { static observedAttributes = ['word']; /** " +
+        "@type {string} */ get word() { return this.getAttribute('word') ?? 'x' } set word(v) { " +
+        "this.setAttribute('word', v) } attributeChangedCallback() { this.textContent = " +
+        'this.word } connectedCallback() { this.textContent = this.word } ' +
+        "}\ncustomElements.define('sly-last', Last)",
+    },
+    'sly',
+  )
   await signIn(page, at, 'ines', '/sly/evidence?which=all')
   await page.getByRole('button', { name: /^Try / }).click()
   // the browser that is full ends, and the next component is tried in another
   await expect(rows(page, 'Last')).toContainText('It changed what is shown', { timeout: 250_000 })
   await expect(page.getByText(/sly-hog .*(needed more than 1100 MB|its page died)/)).toBeVisible()
-  const { components } = (await ines('/api/libraries/sly/evidence')).body as { components: { tag: string; evidence: { member: string; mark: string; says: string }[] }[] }
-  const said = Object.fromEntries(components.find((one) => one.tag === 'sly-forger')!.evidence.map(({ member, mark, says }) => [member, `${mark}: ${says}`]))
-  expect(said).toMatchObject({ 'prop:idle': expect.stringMatching(/^no effect/), 'part:never': expect.stringMatching(/^not found/), 'prop:word': expect.stringMatching(/^seen/) })
+  const { components } = (await ines('/api/libraries/sly/evidence')).body as {
+    components: { tag: string; evidence: { member: string; mark: string; says: string }[] }[]
+  }
+  const said = Object.fromEntries(
+    components
+      .find((component) => component.tag === 'sly-forger')!
+      .evidence.map(({ member, mark, says }) => [member, `${mark}: ${says}`]),
+  )
+  expect(said).toMatchObject({
+    'prop:idle': expect.stringMatching(/^no effect/),
+    'part:never': expect.stringMatching(/^not found/),
+    'prop:word': expect.stringMatching(/^seen/),
+  })
 })

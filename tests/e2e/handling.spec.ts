@@ -54,38 +54,41 @@ customElements.define('tern-lock-sign', LockSign)`,
 })
 test.afterAll(() => at.end())
 
-test('not set, empty and default are three things; a number keeps to what its comment says; undo and redo', async ({ page }) => {
-  await signIn(page, at, 'ines', '/tern/tern-lock')
-  const lock = alone(page, 'Lock').locator('tern-lock')
-  const name = row(page, 'prop:name').getByRole('textbox', { name: 'name' })
-  await expect(lock).not.toHaveAttribute('name')
-  await expect(lock.locator('b')).toHaveText('Upper lock')
-  await name.fill('Lower')
-  await expect(lock).toHaveAttribute('name', 'Lower')
-  await name.fill('')
-  await expect(lock).toHaveAttribute('name', '')
-  await expect(lock.locator('b')).toHaveText('nameless')
-  await expect(name).toHaveAttribute('placeholder', 'an empty text')
-  await page.getByRole('button', { name: 'Do not set name' }).click()
-  await expect(lock).not.toHaveAttribute('name')
-  await expect(row(page, 'prop:level')).toContainText('0 to 8, says its comment')
-  await row(page, 'prop:level').getByRole('spinbutton').fill('44')
-  await row(page, 'prop:level').getByRole('spinbutton').press('Tab')
-  await expect(lock).toHaveAttribute('level', '8')
-  await page.waitForTimeout(900)
-  await row(page, 'prop:name').getByRole('textbox', { name: 'name' }).fill('Third')
-  await expect(lock).toHaveAttribute('name', 'Third')
-  await page.locator('h1').click()
-  await page.keyboard.press('z')
-  await expect(lock).not.toHaveAttribute('name')
-  await expect(lock).toHaveAttribute('level', '8')
-  await page.keyboard.press('Z')
-  await expect(lock).toHaveAttribute('name', 'Third')
-  await page.getByRole('button', { name: 'Set nothing' }).click()
-  await expect(lock).not.toHaveAttribute('level')
-  await page.getByRole('button', { name: 'Undo' }).click()
-  await expect(lock).toHaveAttribute('name', 'Third')
-})
+test(
+  'not set, empty and default are three things; a number keeps to what its comment says; ' + 'undo and redo',
+  async ({ page }) => {
+    await signIn(page, at, 'ines', '/tern/tern-lock')
+    const lock = alone(page, 'Lock').locator('tern-lock')
+    const name = row(page, 'prop:name').getByRole('textbox', { name: 'name' })
+    await expect(lock).not.toHaveAttribute('name')
+    await expect(lock.locator('b')).toHaveText('Upper lock')
+    await name.fill('Lower')
+    await expect(lock).toHaveAttribute('name', 'Lower')
+    await name.fill('')
+    await expect(lock).toHaveAttribute('name', '')
+    await expect(lock.locator('b')).toHaveText('nameless')
+    await expect(name).toHaveAttribute('placeholder', 'an empty text')
+    await page.getByRole('button', { name: 'Do not set name' }).click()
+    await expect(lock).not.toHaveAttribute('name')
+    await expect(row(page, 'prop:level')).toContainText('0 to 8, says its comment')
+    await row(page, 'prop:level').getByRole('spinbutton').fill('44')
+    await row(page, 'prop:level').getByRole('spinbutton').press('Tab')
+    await expect(lock).toHaveAttribute('level', '8')
+    await page.waitForTimeout(900)
+    await row(page, 'prop:name').getByRole('textbox', { name: 'name' }).fill('Third')
+    await expect(lock).toHaveAttribute('name', 'Third')
+    await page.locator('h1').click()
+    await page.keyboard.press('z')
+    await expect(lock).not.toHaveAttribute('name')
+    await expect(lock).toHaveAttribute('level', '8')
+    await page.keyboard.press('Z')
+    await expect(lock).toHaveAttribute('name', 'Third')
+    await page.getByRole('button', { name: 'Set nothing' }).click()
+    await expect(lock).not.toHaveAttribute('level')
+    await page.getByRole('button', { name: 'Undo' }).click()
+    await expect(lock).toHaveAttribute('name', 'Third')
+  },
+)
 
 test('an attribute is set apart from its property, with a text of its own', async ({ page }) => {
   await signIn(page, at, 'ines', '/tern/tern-lock')
@@ -102,7 +105,9 @@ test('an attribute is set apart from its property, with a text of its own', asyn
   await expect(lock).not.toHaveAttribute('level')
 })
 
-test('a function is recorded when it is called; events by name; what had the focus and what keys did', async ({ page }) => {
+test('a function is recorded when it is called; events by name; what had the focus and what keys did', async ({
+  page,
+}) => {
   await signIn(page, at, 'ines', '/tern/tern-lock')
   const gate = alone(page, 'Lock').locator('[part=gate]')
   await row(page, 'prop:ask').getByRole('checkbox').check()
@@ -135,13 +140,17 @@ test('a component in a slot has values and slots of its own, and the code says s
   const sign = alone(page, 'Lock').locator('tern-lock-sign')
   await expect(sign).toHaveAttribute('tall', '')
   await expect(sign).toHaveText('Mind the gap')
-  await expect(page.getByLabel('Code for plain HTML')).toContainText('<tern-lock-sign slot="sign" tall>Mind the gap</tern-lock-sign>')
+  await expect(page.getByLabel('Code for plain HTML')).toContainText(
+    '<tern-lock-sign slot="sign" tall>Mind the gap</tern-lock-sign>',
+  )
   await page.waitForTimeout(600)
   await page.reload()
   await expect(sign).toHaveText('Mind the gap')
 })
 
-test('undressed it has its behaviour and structure, and the ledger tells what it can be dressed by', async ({ page }) => {
+test('undressed it has its behaviour and structure, and the ledger tells what it can be dressed by', async ({
+  page,
+}) => {
   await signIn(page, at, 'ines', '/tern/tern-lock')
   const gate = alone(page, 'Lock').locator('[part=gate]')
   await expect(gate).toHaveCSS('background-color', 'rgb(1, 2, 3)')
@@ -160,7 +169,9 @@ test('undressed it has its behaviour and structure, and the ledger tells what it
   await expect(gate).toHaveCSS('background-color', 'rgb(1, 2, 3)')
 })
 
-test('objects and lists are changed by their parts, or as text; a union lets one choose what it is', async ({ page }) => {
+test('objects and lists are changed by their parts, or as text; a union lets one choose what it is', async ({
+  page,
+}) => {
   await signIn(page, at, 'ines', '/tern/tern-ticket')
   const passenger = row(page, 'prop:passenger')
   const ticket = alone(page, 'Ticket').locator('tern-ticket')
@@ -193,83 +204,100 @@ test('objects and lists are changed by their parts, or as text; a union lets one
   await gauge.getByRole('spinbutton').fill('4')
   await gauge.getByRole('spinbutton').press('Tab')
   await expect(alone(page, 'Lock').locator('u')).toHaveText('number 4')
-  await choose(page, 'What gauge is', "{ from: Date; marks?: string[] }")
+  await choose(page, 'What gauge is', '{ from: Date; marks?: string[] }')
   await expect(alone(page, 'Lock').locator('u')).toHaveText('object Date')
-  await expect(page.getByLabel('Code for plain HTML')).toContainText('.gauge = {"from":new Date("2026-01-01T09:00:00.000Z")}')
+  await expect(page.getByLabel('Code for plain HTML')).toContainText(
+    '.gauge = {"from":new Date("2026-01-01T09:00:00.000Z")}',
+  )
 })
 
-test('abilities of the browser switched off: what asks for them falls back, by script and by sheet; the link shows it too', async ({ page }) => {
-  await signIn(page, at, 'ines', '/tern/tern-lock?window=800x600')
-  const lock = alone(page, 'Lock').locator('tern-lock')
-  await expect(lock).toHaveAttribute('data-watches', 'sizes')
-  await expect(lock.locator('button')).toHaveCSS('height', '60px')
-  await page.getByRole('button', { name: /^Abilities switched off/ }).click()
-  const all = page.getByRole('listbox', { name: 'Abilities switched off' }).getByRole('option')
-  await expect(all).toHaveText([/height: 1dvh.*asked in lock\.ts \d+/, /Document\.prototype\.adoptedStyleSheets/, /CSSStyleSheet\.prototype\.replaceSync/, /ResizeObserver.*asked in lock\.ts \d+/])
-  await all.filter({ hasText: 'dvh' }).click()
-  await expect(lock.locator('button')).toHaveCSS('height', '50px')
-  await all.filter({ hasText: 'ResizeObserver' }).click()
-  await page.keyboard.press('Escape')
-  await expect(lock).toHaveAttribute('data-watches', 'nothing')
-  await expect(page).toHaveURL(/without=height/)
-  // what the frame itself works with may be switched off for the component, and goes on working
-  await page.getByRole('button', { name: /^Abilities switched off/ }).click()
-  for (const name of ['adoptedStyleSheets', 'replaceSync']) await all.filter({ hasText: name }).click()
-  await page.keyboard.press('Escape')
-  await expect(lock).toHaveAttribute('data-sheets', 'in elements')
-  await choose(page, 'Theme', 'Nightwatch')
-  await page.getByRole('button', { name: /^States held/ }).click()
-  await page.getByRole('option', { name: 'hover' }).click()
-  await page.keyboard.press('Escape')
-  await expect(lock.locator('[data-kept-held]')).toHaveCount(1)
-  await expect(alone(page, 'Lock').locator('html')).toHaveAttribute('data-theme', 'nightwatch')
-  await page.reload()
-  await expect(lock).toHaveAttribute('data-watches', 'nothing')
-  await expect(lock.locator('button')).toHaveCSS('height', '50px')
-  await page.getByRole('button', { name: /^Abilities switched off/ }).click()
-  await all.filter({ hasText: 'dvh' }).click()
-  await all.filter({ hasText: 'ResizeObserver' }).click()
-  await expect(page).not.toHaveURL(/without=.*ResizeObserver/)
-  await expect(lock).toHaveAttribute('data-watches', 'sizes')
-  await expect(lock.locator('button')).toHaveCSS('height', '60px')
-})
+test(
+  'abilities of the browser switched off: what asks for them falls back, by script and by ' +
+    'sheet; the link shows it too',
+  async ({ page }) => {
+    await signIn(page, at, 'ines', '/tern/tern-lock?window=800x600')
+    const lock = alone(page, 'Lock').locator('tern-lock')
+    await expect(lock).toHaveAttribute('data-watches', 'sizes')
+    await expect(lock.locator('button')).toHaveCSS('height', '60px')
+    await page.getByRole('button', { name: /^Abilities switched off/ }).click()
+    const all = page.getByRole('listbox', { name: 'Abilities switched off' }).getByRole('option')
+    await expect(all).toHaveText([
+      /height: 1dvh.*asked in lock\.ts \d+/,
+      /Document\.prototype\.adoptedStyleSheets/,
+      /CSSStyleSheet\.prototype\.replaceSync/,
+      /ResizeObserver.*asked in lock\.ts \d+/,
+    ])
+    await all.filter({ hasText: 'dvh' }).click()
+    await expect(lock.locator('button')).toHaveCSS('height', '50px')
+    await all.filter({ hasText: 'ResizeObserver' }).click()
+    await page.keyboard.press('Escape')
+    await expect(lock).toHaveAttribute('data-watches', 'nothing')
+    await expect(page).toHaveURL(/without=height/)
+    // what the frame itself works with may be switched off for the component, and goes on working
+    await page.getByRole('button', { name: /^Abilities switched off/ }).click()
+    for (const name of ['adoptedStyleSheets', 'replaceSync']) await all.filter({ hasText: name }).click()
+    await page.keyboard.press('Escape')
+    await expect(lock).toHaveAttribute('data-sheets', 'in elements')
+    await choose(page, 'Theme', 'Nightwatch')
+    await page.getByRole('button', { name: /^States held/ }).click()
+    await page.getByRole('option', { name: 'hover' }).click()
+    await page.keyboard.press('Escape')
+    await expect(lock.locator('[data-kept-held]')).toHaveCount(1)
+    await expect(alone(page, 'Lock').locator('html')).toHaveAttribute('data-theme', 'nightwatch')
+    await page.reload()
+    await expect(lock).toHaveAttribute('data-watches', 'nothing')
+    await expect(lock.locator('button')).toHaveCSS('height', '50px')
+    await page.getByRole('button', { name: /^Abilities switched off/ }).click()
+    await all.filter({ hasText: 'dvh' }).click()
+    await all.filter({ hasText: 'ResizeObserver' }).click()
+    await expect(page).not.toHaveURL(/without=.*ResizeObserver/)
+    await expect(lock).toHaveAttribute('data-watches', 'sizes')
+    await expect(lock.locator('button')).toHaveCSS('height', '60px')
+  },
+)
 
-test('widths: those its sheets ask for, names of the library’s own, dragged and moved by keys; regions of other themes', async ({ page }) => {
-  await signIn(page, at, 'ines', '/tern/tern-lock')
-  const parent = alone(page, 'Lock').locator('#parent')
-  const edge = page.getByRole('slider', { name: 'Width of what it stands in' })
-  await page.getByRole('button', { name: /^Width/ }).click()
-  await page.getByRole('option').filter({ hasText: 'its sheet changes here' }).click()
-  await expect(parent).toHaveCSS('width', '260px')
-  await page.getByRole('button', { name: /^Width/ }).click()
-  await page.getByLabel('Call 260 px').fill('Quay kiosk')
-  await page.getByRole('button', { name: 'Keep the name' }).click()
-  await expect(page.getByText('260 px is called Quay kiosk here now.')).toBeVisible()
-  await page.keyboard.press('Escape')
-  await edge.focus()
-  await page.keyboard.press('Shift+ArrowRight')
-  await expect(parent).toHaveCSS('width', '270px')
-  const box = (await edge.boundingBox())!
-  // as a person would, until it is under the pointer
-  await expect.poll(async () => {
-    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 - 20)
-    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
-    return edge.evaluate((one) => one.matches(':hover'))
-  }).toBe(true)
-  await page.mouse.down()
-  // what is under the pointer is the edge once it is drawn as being dragged
-  await expect(edge).toHaveClass(/dragged/)
-  await page.waitForTimeout(300)
-  await page.mouse.move(box.x + box.width / 2 + 40, box.y + box.height / 2, { steps: 4 })
-  await page.mouse.up()
-  await expect(parent).toHaveCSS('width', '350px')
-  await expect(page).toHaveURL(/width=350/)
-  await page.getByRole('button', { name: /^Width/ }).click()
-  await page.getByRole('option', { name: 'Quay kiosk' }).click()
-  await expect(parent).toHaveCSS('width', '260px')
-  await page.getByRole('button', { name: 'More', exact: true }).click()
-  await page.getByRole('button', { name: /^Regions of other themes/ }).click()
-  await page.getByRole('option', { name: 'Nightwatch' }).click()
-  await expect(alone(page, 'Lock').locator('[data-theme=nightwatch] > tern-lock')).toBeVisible()
-  await expect(page).toHaveURL(/in=nightwatch/)
-})
+test(
+  'widths: those its sheets ask for, names of the library’s own, dragged and moved by keys; ' +
+    'regions of other themes',
+  async ({ page }) => {
+    await signIn(page, at, 'ines', '/tern/tern-lock')
+    const parent = alone(page, 'Lock').locator('#parent')
+    const edge = page.getByRole('slider', { name: 'Width of what it stands in' })
+    await page.getByRole('button', { name: /^Width/ }).click()
+    await page.getByRole('option').filter({ hasText: 'its sheet changes here' }).click()
+    await expect(parent).toHaveCSS('width', '260px')
+    await page.getByRole('button', { name: /^Width/ }).click()
+    await page.getByLabel('Call 260 px').fill('Quay kiosk')
+    await page.getByRole('button', { name: 'Keep the name' }).click()
+    await expect(page.getByText('260 px is called Quay kiosk here now.')).toBeVisible()
+    await page.keyboard.press('Escape')
+    await edge.focus()
+    await page.keyboard.press('Shift+ArrowRight')
+    await expect(parent).toHaveCSS('width', '270px')
+    const box = (await edge.boundingBox())!
+    // as a person would, until it is under the pointer
+    await expect
+      .poll(async () => {
+        await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 - 20)
+        await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
+        return edge.evaluate((entry) => entry.matches(':hover'))
+      })
+      .toBe(true)
+    await page.mouse.down()
+    // what is under the pointer is the edge once it is drawn as being dragged
+    await expect(edge).toHaveClass(/dragged/)
+    await page.waitForTimeout(300)
+    await page.mouse.move(box.x + box.width / 2 + 40, box.y + box.height / 2, { steps: 4 })
+    await page.mouse.up()
+    await expect(parent).toHaveCSS('width', '350px')
+    await expect(page).toHaveURL(/width=350/)
+    await page.getByRole('button', { name: /^Width/ }).click()
+    await page.getByRole('option', { name: 'Quay kiosk' }).click()
+    await expect(parent).toHaveCSS('width', '260px')
+    await page.getByRole('button', { name: 'More', exact: true }).click()
+    await page.getByRole('button', { name: /^Regions of other themes/ }).click()
+    await page.getByRole('option', { name: 'Nightwatch' }).click()
+    await expect(alone(page, 'Lock').locator('[data-theme=nightwatch] > tern-lock')).toBeVisible()
+    await expect(page).toHaveURL(/in=nightwatch/)
+  },
+)

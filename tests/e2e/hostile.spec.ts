@@ -17,13 +17,17 @@ const open = async (page: Page) => {
   await signIn(page, at, 'ines', '/tern/tern-hostile')
   await expect(alone(page, 'Hostile').getByText('I mean harm.')).toBeVisible()
 }
-const act = (page: Page, name: string) => row(page, 'prop:act').getByRole('radiogroup').getByText(name, { exact: true }).click()
+const act = (page: Page, name: string) =>
+  row(page, 'prop:act').getByRole('radiogroup').getByText(name, { exact: true }).click()
 const events = (page: Page) => page.getByLabel('Events')
 const cut = (page: Page) => page.getByRole('alert').filter({ hasText: 'Start it again' })
 
 for (const [name, told] of [
-  ['cookie', /cookie: refused, SecurityError/], ['storage', /storage: refused, SecurityError/], ['parent', /parent: refused, SecurityError/],
-  ['api', /api: refused, TypeError/], ['top', /top: (refused|asked)/],
+  ['cookie', /cookie: refused, SecurityError/],
+  ['storage', /storage: refused, SecurityError/],
+  ['parent', /parent: refused, SecurityError/],
+  ['api', /api: refused, TypeError/],
+  ['top', /top: (refused|asked)/],
 ] as const) {
   test(`${name}: it comes to nothing, and the bench goes on`, async ({ page }) => {
     await open(page)
@@ -42,7 +46,9 @@ test('forged messages to our window are taken for nothing', async ({ page }) => 
   await expect(events(page)).not.toContainText('forged')
 })
 
-test('a loop without end: the interface stays usable, and a restart is offered within five seconds', async ({ page }) => {
+test('a loop without end: the interface stays usable, and a restart is offered within five seconds', async ({
+  page,
+}) => {
   await open(page)
   await act(page, 'loop')
   const began = Date.now()
@@ -86,8 +92,13 @@ test('it throws: what, when and where, by the line of its source', async ({ page
   await expect(page.locator('.cm-pointed')).toContainText("throw new Error('thrown on purpose')")
 })
 
-test('source that does not compile: the bench says where, and shows the last that did, with its age', async ({ page }) => {
-  const line = readFileSync('demo/tern/src/queue-meter.ts', 'utf8').split('\n').findIndex((one) => one.includes('#show(): void {')) + 1
+test('source that does not compile: the bench says where, and shows the last that did, with its age', async ({
+  page,
+}) => {
+  const line =
+    readFileSync('demo/tern/src/queue-meter.ts', 'utf8')
+      .split('\n')
+      .findIndex((text) => text.includes('#show(): void {')) + 1
   await signIn(page, at, 'ines', `/tern/source?path=src/queue-meter.ts&line=${line}`)
   const text = page.getByLabel('Text of src/queue-meter.ts')
   await text.locator('.cm-line', { hasText: '#show(): void {' }).click()
@@ -101,6 +112,8 @@ test('source that does not compile: the bench says where, and shows the last tha
   await expect(page.getByText('src/queue-meter.ts').first()).toBeVisible()
   await page.goto(`${at.url}/tern/tern-queue-meter`)
   await expect(page.getByRole('alert').first()).toContainText('src/queue-meter.ts')
-  await expect(page.getByText(/What is shown was built .* ago|What is shown was built just now/)).toBeVisible()
+  await expect(
+    page.getByText(/What is shown was built .* ago|What is shown was built just now/),
+  ).toBeVisible()
   await expect(alone(page, 'Queue meter').locator('tern-queue-meter')).toBeVisible()
 })

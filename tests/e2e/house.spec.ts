@@ -4,10 +4,14 @@ import { bringIn, someone, world, type World } from '../world'
 import { alone, choose, row, signIn } from './person'
 
 let at: World
-test.beforeAll(async () => { at = await world() })
+test.beforeAll(async () => {
+  at = await world()
+})
 test.afterAll(() => at.end())
 
-test('a library begins empty: made, source brought in from files, on the shelf, on the bench', async ({ page }) => {
+test('a library begins empty: made, source brought in from files, on the shelf, on the bench', async ({
+  page,
+}) => {
   await signIn(page, at, 'ines', '/')
   await page.getByRole('button', { name: 'Make a library' }).click()
   await page.getByLabel('Name').fill('Skua')
@@ -33,10 +37,16 @@ export class SkuaLabel extends HTMLElement {
 customElements.define('skua-label', SkuaLabel)\n`
   await page.getByLabel('Choose files to bring in').setInputFiles([
     { name: 'label.ts', mimeType: 'text/plain', buffer: Buffer.from(label) },
-    { name: 'ghost.ts', mimeType: 'text/plain', buffer: Buffer.from('export class SkuaGhost extends HTMLElement {}') },
+    {
+      name: 'ghost.ts',
+      mimeType: 'text/plain',
+      buffer: Buffer.from('export class SkuaGhost extends HTMLElement {}'),
+    },
     { name: 'noise.ts', mimeType: 'text/plain', buffer: Buffer.from([0xff, 0xfe, 0x00, 0x01]) },
   ])
-  await expect(page.getByRole('heading', { name: 'Brought in', exact: true })).toBeVisible({ timeout: 30_000 })
+  await expect(page.getByRole('heading', { name: 'Brought in', exact: true })).toBeVisible({
+    timeout: 30_000,
+  })
   await expect(page.getByText('SkuaGhost is an element, but nothing registers it.')).toBeVisible()
   await expect(page.getByText('This file is not text in UTF-8.')).toBeVisible()
   await page.getByRole('link', { name: 'To the shelf' }).click()
@@ -62,7 +72,10 @@ test('the shelf is narrowed by its sentence, and the address keeps it', async ({
   await choose(page, 'Theme', 'Nightwatch')
   await expect(page).toHaveURL(/theme=nightwatch/)
   await page.reload()
-  await expect(page.frameLocator('iframe[title="Sailing row"]').locator('html')).toHaveAttribute('data-theme', 'nightwatch')
+  await expect(page.frameLocator('iframe[title="Sailing row"]').locator('html')).toHaveAttribute(
+    'data-theme',
+    'nightwatch',
+  )
   await page.getByLabel('Find a component, member or word').fill('zzzzzz')
   await expect(page.getByText('Nothing is called that.')).toBeVisible()
 })
@@ -83,7 +96,10 @@ test('a token for a package client is shown once, and revoking it asks once', as
   await expect(page.getByRole('row', { name: /my laptop/ })).toContainText('revoked')
 })
 
-test('roles are given by a maintainer, take effect at once, and the last maintainer stays', async ({ page, browser }) => {
+test('roles are given by a maintainer, take effect at once, and the last maintainer stays', async ({
+  page,
+  browser,
+}) => {
   await signIn(page, at, 'ines', '/tern/people')
   await choose(page, 'Role of Ines Fairlie', 'reader')
   await expect(page.getByRole('alert')).toContainText('A library needs a maintainer')
@@ -99,7 +115,10 @@ test('roles are given by a maintainer, take effect at once, and the last maintai
 
 test('a token file is replaced whole, refused with each reason, and taken back', async ({ page }) => {
   await signIn(page, at, 'ines', '/tern/tokens')
-  const replace = (text: string) => page.getByLabel('Replace the file of Nightwatch').setInputFiles({ name: 'night.json', mimeType: 'application/json', buffer: Buffer.from(text) })
+  const replace = (text: string) =>
+    page
+      .getByLabel('Replace the file of Nightwatch')
+      .setInputFiles({ name: 'night.json', mimeType: 'application/json', buffer: Buffer.from(text) })
   await replace('{ not json')
   await expect(page.getByRole('alert')).toContainText('This is not JSON')
   await replace('{"text":{"strong":{"$value":"{ink.9000}"}}}')
@@ -109,19 +128,40 @@ test('a token file is replaced whole, refused with each reason, and taken back',
   await expect(page.getByRole('button', { name: 'text.strong in Nightwatch: #FFD700' })).toBeVisible()
   await page.getByRole('button', { name: 'Take it back' }).click()
   await expect(page.getByRole('button', { name: 'text.strong in Nightwatch: #E9EEF1' })).toBeVisible()
-  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'file' }).nth(1).click()])
-  expect(JSON.parse(readFileSync(await file.path(), 'utf8'))).toEqual(JSON.parse(readFileSync('demo/tern/tokens/nightwatch.json', 'utf8')))
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'file' }).nth(1).click(),
+  ])
+  expect(JSON.parse(readFileSync(await file.path(), 'utf8'))).toEqual(
+    JSON.parse(readFileSync('demo/tern/tokens/nightwatch.json', 'utf8')),
+  )
 })
 
-test('what is being typed into a token stays, though a colleague keeps another token meanwhile', async ({ page }) => {
+test('what is being typed into a token stays, though a colleague keeps another token meanwhile', async ({
+  page,
+}) => {
   await signIn(page, at, 'ines', '/tern/tokens?token=brass.500')
   await page.getByRole('button', { name: /^brass.500 in Daywatch:/ }).click()
   await page.getByLabel('brass.500 in Daywatch', { exact: true }).fill('#112233')
-  const brass = () => page.frameLocator('aside iframe').first().locator('html').evaluate((html) => getComputedStyle(html).getPropertyValue('--tern-brass-500'))
+  const brass = () =>
+    page
+      .frameLocator('aside iframe')
+      .first()
+      .locator('html')
+      .evaluate((html) => getComputedStyle(html).getPropertyValue('--tern-brass-500'))
   await expect.poll(brass).toBe('#112233')
   const tobias = await someone(at, 'tobias')
-  const theme = (await tobias('/api/libraries/tern')).body.themes.find((one: { name: string }) => one.name === 'daywatch')
-  expect((await tobias('/api/libraries/tern/tokens', { method: 'PATCH', body: { theme: 'daywatch', path: 'ink.700', text: '#445566', seen: theme.document.ink['700'].$value } })).status).toBe(200)
+  const theme = (await tobias('/api/libraries/tern')).body.themes.find(
+    (theme: { name: string }) => theme.name === 'daywatch',
+  )
+  expect(
+    (
+      await tobias('/api/libraries/tern/tokens', {
+        method: 'PATCH',
+        body: { theme: 'daywatch', path: 'ink.700', text: '#445566', seen: theme.document.ink['700'].$value },
+      })
+    ).status,
+  ).toBe(200)
   await expect(page.getByRole('button', { name: 'ink.700 in Daywatch: #445566' })).toBeVisible()
   expect(await brass()).toBe('#112233')
   await page.keyboard.press('Enter')
@@ -131,13 +171,29 @@ test('what is being typed into a token stays, though a colleague keeps another t
   await expect(page.getByRole('button', { name: 'ink.700 in Daywatch: #445566' })).toBeVisible()
 })
 
-test('a colleague who keeps the same token meanwhile is not written over: one is told, and sees theirs', async ({ page }) => {
+test('a colleague who keeps the same token meanwhile is not written over: one is told, and sees theirs', async ({
+  page,
+}) => {
   await signIn(page, at, 'ines', '/tern/tokens?token=brass.700')
   await page.getByRole('button', { name: /^brass.700 in Daywatch:/ }).click()
   await page.getByLabel('brass.700 in Daywatch', { exact: true }).fill('#112233')
   const tobias = await someone(at, 'tobias')
-  const theme = (await tobias('/api/libraries/tern')).body.themes.find((one: { name: string }) => one.name === 'daywatch')
-  expect((await tobias('/api/libraries/tern/tokens', { method: 'PATCH', body: { theme: 'daywatch', path: 'brass.700', text: '#665544', seen: theme.document.brass['700'].$value } })).status).toBe(200)
+  const theme = (await tobias('/api/libraries/tern')).body.themes.find(
+    (theme: { name: string }) => theme.name === 'daywatch',
+  )
+  expect(
+    (
+      await tobias('/api/libraries/tern/tokens', {
+        method: 'PATCH',
+        body: {
+          theme: 'daywatch',
+          path: 'brass.700',
+          text: '#665544',
+          seen: theme.document.brass['700'].$value,
+        },
+      })
+    ).status,
+  ).toBe(200)
   await page.waitForTimeout(800)
   await page.keyboard.press('Enter')
   await expect(page.getByText('Somebody gave brass.700 another value while you were at it.')).toBeVisible()
@@ -154,21 +210,31 @@ test('signed out, one is at the door, and comes back to where one wanted to go',
   await expect(page).toHaveURL(/sign-in\?to=\/tern\/release|sign-in\?to=%2Ftern%2Frelease/)
 })
 
-test('news of a job asks for the job, and the shelf is asked for once when it has changed', async ({ page }) => {
+test('news of a job asks for the job, and the shelf is asked for once when it has changed', async ({
+  page,
+}) => {
   await signIn(page, at, 'ines', '/tern')
   await expect(page.getByRole('region', { name: 'Choosing' })).toBeVisible()
   await page.waitForTimeout(500)
   const asked: string[] = []
-  page.on('request', (request) => { if (request.url().includes('/api/libraries/tern')) asked.push(request.url().replace(/^.*\/api\/libraries\/tern/, '')) })
+  page.on('request', (request) => {
+    if (request.url().includes('/api/libraries/tern'))
+      asked.push(request.url().replace(/^.*\/api\/libraries\/tern/, ''))
+  })
   const ines = await someone(at, 'ines')
   const queue = readFileSync('demo/tern/src/queue-meter.ts', 'utf8')
-  expect((await bringIn(ines, { 'src/queue-meter.ts': `${queue}\n// another line\n` })).body.state).toBe('done')
+  expect((await bringIn(ines, { 'src/queue-meter.ts': `${queue}\n// another line\n` })).body.state).toBe(
+    'done',
+  )
   await expect.poll(() => asked.filter((path) => path === '/shelf').length).toBe(1)
   await page.waitForTimeout(1500)
   expect(asked.filter((path) => path === '/shelf')).toHaveLength(1)
   expect(asked.filter((path) => path.startsWith('/jobs/')).length).toBeGreaterThan(1)
   asked.length = 0
-  const words = await ines('/api/libraries/tern/components/tern-tide-gauge/words', { method: 'PUT', body: { member: 'prop:height', text: 'How high it stands.', revision: 0 } })
+  const words = await ines('/api/libraries/tern/components/tern-tide-gauge/words', {
+    method: 'PUT',
+    body: { member: 'prop:height', text: 'How high it stands.', revision: 0 },
+  })
   expect(words.status).toBe(200)
   await expect.poll(() => asked).toContain('/shelf?tag=tern-tide-gauge')
   expect(asked.filter((path) => path === '/shelf' || path === '')).toEqual([])

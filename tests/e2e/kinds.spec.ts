@@ -4,18 +4,34 @@ import { jsxLibrary, vueLibrary } from '../fixtures/kinds'
 import { alone, choose, row, signIn } from './person'
 
 let at: World
-test.beforeAll(async () => { at = await world() })
+test.beforeAll(async () => {
+  at = await world()
+})
 test.afterAll(() => at.end())
 
 async function library(slug: string, title: string, files: Record<string, string>): Promise<void> {
   const ines = await someone(at, 'ines')
-  expect((await ines('/api/libraries', { body: { slug, title, package: JSON.parse(files['package.json']!).name, prefix: `${slug}-`, visibility: 'open' } })).status).toBe(200)
+  expect(
+    (
+      await ines('/api/libraries', {
+        body: {
+          slug,
+          title,
+          package: JSON.parse(files['package.json']!).name,
+          prefix: `${slug}-`,
+          visibility: 'open',
+        },
+      })
+    ).status,
+  ).toBe(200)
   const job = await bringIn(ines, files, slug)
   expect([job.body.state, job.body.result?.problems]).toEqual(['done', []])
 }
 const members = (page: Page, kind: string) => page.locator(`[data-member^="${kind}:"]`)
 
-test('a library of Vue components: on the shelf, handled, slots filled, events heard, with code for Vue', async ({ page }) => {
+test('a library of Vue components: on the shelf, handled, slots filled, events heard, with code for Vue', async ({
+  page,
+}) => {
   test.setTimeout(240_000)
   await library('skua', 'Skua', vueLibrary)
   await signIn(page, at, 'ines', '/skua')
@@ -27,9 +43,12 @@ test('a library of Vue components: on the shelf, handled, slots filled, events h
   const frame = alone(page, 'Stop list')
   // marks that come in move the rows under whoever chooses in them
   await expect(page.getByRole('status').getByText(/seen in a browser/)).toBeVisible({ timeout: 90_000 })
-  for (const member of ['prop:chosen', 'slot:after', 'slot:none', 'event:ask']) await expect(row(page, member).getByRole('img', { name: /^seen/ }).first()).toBeVisible()
+  for (const member of ['prop:chosen', 'slot:after', 'slot:none', 'event:ask'])
+    await expect(row(page, member).getByRole('img', { name: /^seen/ }).first()).toBeVisible()
   await page.getByRole('button', { name: 'stops as text' }).click()
-  await row(page, 'prop:stops').getByRole('textbox').fill('[{ "island": "Skerray", "at": "9.40" }, { "island": "Holm", "at": "10.05" }]')
+  await row(page, 'prop:stops')
+    .getByRole('textbox')
+    .fill('[{ "island": "Skerray", "at": "9.40" }, { "island": "Holm", "at": "10.05" }]')
   await expect(frame.getByRole('button')).toHaveCount(2)
   await expect(frame.locator('.list')).toHaveCSS('color', 'rgb(10, 20, 30)')
   await row(page, 'prop:tone').getByText('storm', { exact: true }).click()
@@ -44,72 +63,119 @@ test('a library of Vue components: on the shelf, handled, slots filled, events h
   await expect(frame.getByText('All times are local.')).toBeVisible()
   // what the component hands over to a slot stands in what fills it
   await choose(page, 'What fills after', 'markup')
-  await expect(row(page, 'slot:after')).toContainText('It is handed stop, place: write {{ stop }} where it is to stand.')
+  await expect(row(page, 'slot:after')).toContainText(
+    'It is handed stop, place: write {{ stop }} where it is to stand.',
+  )
   await page.getByLabel('Markup in after').fill('<b>{{ place }}: {{ stop.island }}</b>')
   await expect(frame.locator('li b')).toHaveText(['0: Skerray', '1: Holm'])
-  await expect(page.getByLabel('Code for Vue')).toContainText('<template #after="{ place, stop }"><b>{{ place }}: {{ stop.island }}</b></template>')
+  await expect(page.getByLabel('Code for Vue')).toContainText(
+    '<template #after="{ place, stop }"><b>{{ place }}: {{ stop.island }}</b></template>',
+  )
   await choose(page, 'What fills default', 'a component')
   await expect(frame.locator('.mark')).toHaveCount(3)
   await expect(page.getByLabel('Code for Vue')).toContainText("import { StopList } from '@marram/skua'")
   await expect(page.getByLabel('Code for Vue')).toContainText('tone="storm"')
 })
 
-test('a library of function components: on the shelf, handled, nodes put in, a failing one told, with code in React style', async ({ page }) => {
-  test.setTimeout(240_000)
-  await library('gannet', 'Gannet', jsxLibrary)
-  await signIn(page, at, 'ines', '/gannet/BerthCard')
-  const frame = alone(page, 'Berth card')
-  await expect(frame.getByRole('heading')).toHaveText('Berth berth')
-  await expect(frame.locator('section')).toHaveCSS('border-left-color', 'rgb(28, 107, 88)')
-  await row(page, 'prop:berth').getByRole('textbox').fill('7')
-  await expect(frame.getByRole('heading')).toHaveText('Berth 7')
-  await row(page, 'prop:tone').getByText('storm', { exact: true }).click()
-  await expect(frame.locator('section')).toHaveCSS('border-left-color', 'rgb(160, 60, 40)')
-  await frame.getByRole('button', { name: 'Board 0' }).click()
-  await expect(page.getByLabel('Events')).toContainText('onBoard  "7"')
-  await choose(page, 'What fills head', 'markup')
-  await page.getByLabel('Markup in head').fill('<em>Outer</em>')
-  await expect(frame.locator('h3 em')).toHaveText('Outer')
-  // what it keeps to itself is kept while it is handled
-  await expect(frame.getByRole('button', { name: 'Board 1' })).toBeVisible()
-  await expect(page.getByLabel('Code for React style')).toContainText('<BerthCard')
-  await row(page, 'prop:berth').getByRole('textbox').fill('nowhere')
-  await expect(page.getByRole('alert')).toContainText('There is no such berth.')
-  await expect(page.getByRole('alert').getByRole('link')).toHaveText('src/berth-card.tsx 18')
-  await row(page, 'prop:berth').getByRole('textbox').fill('8')
-  await expect(frame.getByRole('heading')).toContainText('Outer 8')
-})
+test(
+  'a library of function components: on the shelf, handled, nodes put in, a failing one ' +
+    'told, with code in React style',
+  async ({ page }) => {
+    test.setTimeout(240_000)
+    await library('gannet', 'Gannet', jsxLibrary)
+    await signIn(page, at, 'ines', '/gannet/BerthCard')
+    const frame = alone(page, 'Berth card')
+    await expect(frame.getByRole('heading')).toHaveText('Berth berth')
+    await expect(frame.locator('section')).toHaveCSS('border-left-color', 'rgb(28, 107, 88)')
+    await row(page, 'prop:berth').getByRole('textbox').fill('7')
+    await expect(frame.getByRole('heading')).toHaveText('Berth 7')
+    await row(page, 'prop:tone').getByText('storm', { exact: true }).click()
+    await expect(frame.locator('section')).toHaveCSS('border-left-color', 'rgb(160, 60, 40)')
+    await frame.getByRole('button', { name: 'Board 0' }).click()
+    await expect(page.getByLabel('Events')).toContainText('onBoard  "7"')
+    await choose(page, 'What fills head', 'markup')
+    await page.getByLabel('Markup in head').fill('<em>Outer</em>')
+    await expect(frame.locator('h3 em')).toHaveText('Outer')
+    // what it keeps to itself is kept while it is handled
+    await expect(frame.getByRole('button', { name: 'Board 1' })).toBeVisible()
+    await expect(page.getByLabel('Code for React style')).toContainText('<BerthCard')
+    await row(page, 'prop:berth').getByRole('textbox').fill('nowhere')
+    await expect(page.getByRole('alert')).toContainText('There is no such berth.')
+    await expect(page.getByRole('alert').getByRole('link')).toHaveText('src/berth-card.tsx 18')
+    await row(page, 'prop:berth').getByRole('textbox').fill('8')
+    await expect(frame.getByRole('heading')).toContainText('Outer 8')
+  },
+)
 
-test('what needs an app made ready, or a provider of the library’s own around it, is given it by provisions', async ({ page }) => {
-  const ines = await someone(at, 'ines')
-  for (const [slug, title, files] of [
-    ['skuatides', 'Skua tides', { 'package.json': vueLibrary['package.json']!, 'src/TideMark.vue': "<script setup lang=\"ts\">\nimport { inject } from 'vue'\nconst tide = inject<string>('tide')\nif (!tide) throw new Error('no tide around me')\n</script>\n<template><b>{{ tide }}</b></template>" }],
-    ['gannettides', 'Gannet tides', { 'package.json': jsxLibrary['package.json']!, 'tsconfig.json': jsxLibrary['tsconfig.json'] ?? '{}', 'src/tides.tsx': "import { createContext, useContext, type ReactNode } from 'react'\nconst Tide = createContext<string | undefined>(undefined)\nexport function TideProvider({ tide, children }: { tide: string; children?: ReactNode }) { return <Tide.Provider value={tide}>{children}</Tide.Provider> }\nexport function TideMark() { const tide = useContext(Tide); if (!tide) throw new Error('no tide around me'); return <b>{tide}</b> }" }],
-  ] as const) {
-    expect((await ines('/api/libraries', { body: { slug, title, package: `@marram/${slug}`, prefix: `${slug}-`, visibility: 'open' } })).status).toBe(200)
-    expect((await bringIn(ines, files as unknown as Record<string, string>, slug)).body.state).toBe('done')
-  }
-  await signIn(page, at, 'ines', '/skuatides/TideMark')
-  for (const [slug, script] of [
-    ['skuatides', "export const app = (app, data) => app.provide('tide', data.tide)"],
-    ['gannettides', "export const wrap = (element, { createElement, componentOf }, data) => createElement(componentOf('TideProvider'), data, element)"],
-  ] as const) {
-    await page.goto(`${at.url}/${slug}/TideMark`)
-    await expect(page.getByRole('alert').filter({ hasText: 'no tide around me' })).toBeVisible()
-    await page.goto(`${at.url}/${slug}/provisions`)
-    await page.getByLabel('Script').fill(script)
-    await page.getByLabel('Data').fill('{"tide":"rising"}')
+test(
+  'what needs an app made ready, or a provider of the library’s own around it, is given it ' +
+    'by provisions',
+  async ({ page }) => {
+    const ines = await someone(at, 'ines')
+    for (const [slug, title, files] of [
+      [
+        'skuatides',
+        'Skua tides',
+        {
+          'package.json': vueLibrary['package.json']!,
+          'src/TideMark.vue':
+            '<script setup lang="ts">\nimport { inject } from \'vue\'\nconst tide = ' +
+            "inject<string>('tide')\nif (!tide) throw new Error('no tide around " +
+            "me')\n</script>\n<template><b>{{ tide }}</b></template>",
+        },
+      ],
+      [
+        'gannettides',
+        'Gannet tides',
+        {
+          'package.json': jsxLibrary['package.json']!,
+          'tsconfig.json': jsxLibrary['tsconfig.json'] ?? '{}',
+          'src/tides.tsx':
+            "import { createContext, useContext, type ReactNode } from 'react'\nconst Tide = " +
+            'createContext<string | undefined>(undefined)\nexport function TideProvider({ tide, ' +
+            'children }: { tide: string; children?: ReactNode }) { return <Tide.Provider ' +
+            'value={tide}>{children}</Tide.Provider> }\nexport function TideMark() { const tide ' +
+            "= useContext(Tide); if (!tide) throw new Error('no tide around me'); return <b>{tide}</b> }",
+        },
+      ],
+    ] as const) {
+      expect(
+        (
+          await ines('/api/libraries', {
+            body: { slug, title, package: `@marram/${slug}`, prefix: `${slug}-`, visibility: 'open' },
+          })
+        ).status,
+      ).toBe(200)
+      expect((await bringIn(ines, files as unknown as Record<string, string>, slug)).body.state).toBe('done')
+    }
+    await signIn(page, at, 'ines', '/skuatides/TideMark')
+    for (const [slug, script] of [
+      ['skuatides', "export const app = (app, data) => app.provide('tide', data.tide)"],
+      [
+        'gannettides',
+        'export const wrap = (element, { createElement, componentOf }, data) => ' +
+          "createElement(componentOf('TideProvider'), data, element)",
+      ],
+    ] as const) {
+      await page.goto(`${at.url}/${slug}/TideMark`)
+      await expect(page.getByRole('alert').filter({ hasText: 'no tide around me' })).toBeVisible()
+      await page.goto(`${at.url}/${slug}/provisions`)
+      await page.getByLabel('Script').fill(script)
+      await page.getByLabel('Data').fill('{"tide":"rising"}')
+      await page.getByRole('button', { name: 'Provide it' }).click()
+      await expect(page.getByText('Provided.')).toBeVisible()
+      await page.goto(`${at.url}/${slug}/TideMark`)
+      await expect(alone(page, 'Tide mark').locator('b')).toHaveText('rising')
+      await expect(page.getByRole('alert').filter({ hasText: 'no tide' })).toHaveCount(0)
+    }
+    // what fails in it is told as what is provided
+    await page.goto(`${at.url}/gannettides/provisions`)
+    await page.getByLabel('Script').fill("export const wrap = () => { throw new Error('no harbour') }")
     await page.getByRole('button', { name: 'Provide it' }).click()
     await expect(page.getByText('Provided.')).toBeVisible()
-    await page.goto(`${at.url}/${slug}/TideMark`)
-    await expect(alone(page, 'Tide mark').locator('b')).toHaveText('rising')
-    await expect(page.getByRole('alert').filter({ hasText: 'no tide' })).toHaveCount(0)
-  }
-  // what fails in it is told as what is provided
-  await page.goto(`${at.url}/gannettides/provisions`)
-  await page.getByLabel('Script').fill("export const wrap = () => { throw new Error('no harbour') }")
-  await page.getByRole('button', { name: 'Provide it' }).click()
-  await expect(page.getByText('Provided.')).toBeVisible()
-  await page.goto(`${at.url}/gannettides/TideMark`)
-  await expect(page.getByRole('alert').filter({ hasText: 'no harbour' })).toContainText('The provisions failed, not the component')
-})
+    await page.goto(`${at.url}/gannettides/TideMark`)
+    await expect(page.getByRole('alert').filter({ hasText: 'no harbour' })).toContainText(
+      'The provisions failed, not the component',
+    )
+  },
+)

@@ -14,7 +14,11 @@ let shelf: { tag: string; contract: Contract; rendering: { module: string } }[]
 test.beforeAll(async () => {
   at = await world()
   shelf = (await (await someone(at, 'ines'))('/api/libraries/tern/shelf')).body
-  plain = createServer((_request, response) => response.writeHead(200, { 'content-type': 'text/html' }).end('<!doctype html><title>plain</title><body></body>'))
+  plain = createServer((_request, response) =>
+    response
+      .writeHead(200, { 'content-type': 'text/html' })
+      .end('<!doctype html><title>plain</title><body></body>'),
+  )
   await new Promise<void>((resolve) => plain.listen(0, '127.0.0.1', resolve))
   address = `http://127.0.0.1:${(plain.address() as AddressInfo).port}/`
 })
@@ -24,83 +28,154 @@ test.afterAll(async () => {
 })
 const onPlain = async (page: Page, tag: string) => {
   await page.goto(address)
-  const one = shelf.find((each) => each.tag === tag)!
-  await page.evaluate((url) => import(url), `${at.preview.replace('x.localhost', '127.0.0.1')}${one.rendering.module}`)
+  const one = shelf.find((component) => component.tag === tag)!
+  await page.evaluate(
+    (url) => import(url),
+    `${at.preview.replace('x.localhost', '127.0.0.1')}${one.rendering.module}`,
+  )
   return one.contract
 }
 
-const tags = ['tern-action', 'tern-berth-mark', 'tern-deck-picker', 'tern-fare-stepper', 'tern-gangway-switch', 'tern-notice-strip', 'tern-queue-meter', 'tern-sailing-row', 'tern-ticket', 'tern-tide-gauge', 'tern-weather-chip']
+const tags = [
+  'tern-action',
+  'tern-berth-mark',
+  'tern-deck-picker',
+  'tern-fare-stepper',
+  'tern-gangway-switch',
+  'tern-notice-strip',
+  'tern-queue-meter',
+  'tern-sailing-row',
+  'tern-ticket',
+  'tern-tide-gauge',
+  'tern-weather-chip',
+]
 for (const tag of tags) {
   test(`what was read of ${tag} is what the browser finds`, async ({ page }) => {
     const contract = await onPlain(page, tag)
-    const of = <K extends string>(kind: K) => contract.members.filter((one) => one.kind === kind)
+    const of = <K extends string>(kind: K) => contract.members.filter((member) => member.kind === kind)
     const found = await page.evaluate((name) => {
       const element = document.createElement(name)
       document.body.append(element)
       const root = element.shadowRoot!
       const own = new Set<string>()
-      for (let proto = Object.getPrototypeOf(element); proto && proto !== HTMLElement.prototype; proto = Object.getPrototypeOf(proto)) {
-        for (const key of Object.getOwnPropertyNames(proto)) if (Object.getOwnPropertyDescriptor(proto, key)!.get) own.add(key)
+      for (
+        let proto = Object.getPrototypeOf(element);
+        proto && proto !== HTMLElement.prototype;
+        proto = Object.getPrototypeOf(proto)
+      ) {
+        for (const key of Object.getOwnPropertyNames(proto))
+          if (Object.getOwnPropertyDescriptor(proto, key)!.get) own.add(key)
       }
       return {
         accessors: [...own],
-        observed: (element.constructor as unknown as { observedAttributes?: string[] }).observedAttributes ?? [],
-        slots: [...root.querySelectorAll('slot')].map((one) => one.name),
-        parts: [...root.querySelectorAll('[part]')].flatMap((one) => [...one.part]),
-        forwarded: [...root.querySelectorAll('[exportparts]')].flatMap((one) => one.getAttribute('exportparts')!.split(',').map((pair) => pair.split(':').at(-1)!.trim())),
-        inner: [...root.querySelectorAll('*')].map((one) => one.localName).filter((one) => one.includes('-')),
+        observed:
+          (element.constructor as unknown as { observedAttributes?: string[] }).observedAttributes ?? [],
+        slots: [...root.querySelectorAll('slot')].map((slotElement) => slotElement.name),
+        parts: [...root.querySelectorAll('[part]')].flatMap((element) => [...element.part]),
+        forwarded: [...root.querySelectorAll('[exportparts]')].flatMap((element) =>
+          element
+            .getAttribute('exportparts')!
+            .split(',')
+            .map((pair) => pair.split(':').at(-1)!.trim()),
+        ),
+        inner: [...root.querySelectorAll('*')]
+          .map((element) => element.localName)
+          .filter((localName) => localName.includes('-')),
       }
     }, tag)
     const props = of('prop') as Extract<Contract['members'][number], { kind: 'prop' }>[]
 
     await test.step('slots, parts and inner components are those in the shadow tree', () => {
-      const named = (kind: string) => of(kind).filter((one) => one.known !== 'comment').map((one) => one.name).sort()
+      const named = (kind: string) =>
+        of(kind)
+          .filter((entry) => entry.known !== 'comment')
+          .map((entry) => entry.name)
+          .sort()
       expect(named('slot')).toEqual([...new Set(found.slots)].sort())
       expect(named('part')).toEqual([...new Set([...found.parts, ...found.forwarded])].sort())
-      expect(contract.uses.map((one) => one.tag).sort()).toEqual([...new Set(found.inner)].sort())
+      expect(contract.uses.map((use) => use.tag).sort()).toEqual([...new Set(found.inner)].sort())
     })
     await test.step('every accessor is a prop, and every attribute of a prop is observed', () => {
-      const names = new Set(props.map((one) => one.name))
-      expect(found.accessors.filter((one) => !names.has(one))).toEqual([])
+      const names = new Set(props.map((prop) => prop.name))
+      expect(found.accessors.filter((accessor) => !names.has(accessor))).toEqual([])
       for (const prop of props) if (prop.attribute) expect(found.observed).toContain(prop.attribute)
     })
     await test.step('defaults are what a new element has', async () => {
-      for (const prop of props.filter((one) => one.defaultValue !== undefined)) {
-        const value = await page.evaluate(([name, key]) => (document.createElement(name!) as unknown as Record<string, unknown>)[key!], [tag, prop.name])
+      for (const prop of props.filter((prop) => prop.defaultValue !== undefined)) {
+        const value = await page.evaluate(
+          ([name, key]) => (document.createElement(name!) as unknown as Record<string, unknown>)[key!],
+          [tag, prop.name],
+        )
         expect([prop.name, value]).toEqual([prop.name, prop.defaultValue])
       }
     })
     await test.step('setting a prop writes its attribute exactly when it was read to reflect', async () => {
-      for (const prop of props.filter((one) => !one.readonly && one.attribute)) {
-        const written = await page.evaluate(([name, key, attribute, value]) => {
-          const element = document.createElement(name as string) as unknown as HTMLElement & Record<string, unknown>
-          element[key as string] = value
-          return element.hasAttribute(attribute as string)
-        }, [tag, prop.name, prop.attribute!, prop.type.is === 'boolean' ? true : prop.type.is === 'number' ? 1 : prop.type.is === 'union' && prop.type.of[0]!.is === 'literal' ? prop.type.of[0]!.value : 'x'] as const)
+      for (const prop of props.filter((prop) => !prop.readonly && prop.attribute)) {
+        const written = await page.evaluate(
+          ([name, key, attribute, value]) => {
+            const element = document.createElement(name as string) as unknown as HTMLElement &
+              Record<string, unknown>
+            element[key as string] = value
+            return element.hasAttribute(attribute as string)
+          },
+          [
+            tag,
+            prop.name,
+            prop.attribute!,
+            prop.type.is === 'boolean'
+              ? true
+              : prop.type.is === 'number'
+                ? 1
+                : prop.type.is === 'union' && prop.type.of[0]!.is === 'literal'
+                  ? prop.type.of[0]!.value
+                  : 'x',
+          ] as const,
+        )
         expect([prop.name, written]).toEqual([prop.name, prop.reflects])
       }
     })
     await test.step('setting an attribute feeds the prop it was read to feed', async () => {
-      for (const prop of props.filter((one) => one.attribute && !one.readonly)) {
-        const changed = await page.evaluate(([name, key, attribute, text]) => {
-          const element = document.createElement(name!) as unknown as HTMLElement & Record<string, unknown>
-          document.body.append(element)
-          const before = element[key!]
-          element.setAttribute(attribute!, text!)
-          return !Object.is(before, element[key!])
-        }, [tag, prop.name, prop.attribute!, prop.type.is === 'number' ? '3' : prop.type.is === 'union' && prop.type.of.every((one) => one.is === 'literal') ? String((prop.type.of.at(-1) as { value: unknown }).value) : 'else'])
+      for (const prop of props.filter((prop) => prop.attribute && !prop.readonly)) {
+        const changed = await page.evaluate(
+          ([name, key, attribute, text]) => {
+            const element = document.createElement(name!) as unknown as HTMLElement & Record<string, unknown>
+            document.body.append(element)
+            const before = element[key!]
+            element.setAttribute(attribute!, text!)
+            return !Object.is(before, element[key!])
+          },
+          [
+            tag,
+            prop.name,
+            prop.attribute!,
+            prop.type.is === 'number'
+              ? '3'
+              : prop.type.is === 'union' && prop.type.of.every((type) => type.is === 'literal')
+                ? String((prop.type.of.at(-1) as { value: unknown }).value)
+                : 'else',
+          ],
+        )
         expect([prop.name, changed]).toEqual([prop.name, true])
       }
     })
     await test.step('a custom state that was read is one the element can be in', async () => {
-      const states = of('state').filter((one) => 'by' in one && one.by === 'custom').map((one) => one.name)
+      const states = of('state')
+        .filter((entry) => 'by' in entry && entry.by === 'custom')
+        .map((entry) => entry.name)
       for (const state of states) {
-        const ways: Record<string, Record<string, unknown>> = { busy: tag === 'tern-action' ? { busy: true } : { waiting: 100, places: 120 }, closed: { closed: true }, full: tag === 'tern-fare-stepper' ? { count: 99 } : { waiting: 200 } }
-        const matches = await page.evaluate(([name, way, selector]) => {
-          const element = Object.assign(document.createElement(name as string), way as object)
-          document.body.append(element)
-          return element.matches(selector as string)
-        }, [tag, ways[state] ?? {}, `:state(${state})`] as const)
+        const ways: Record<string, Record<string, unknown>> = {
+          busy: tag === 'tern-action' ? { busy: true } : { waiting: 100, places: 120 },
+          closed: { closed: true },
+          full: tag === 'tern-fare-stepper' ? { count: 99 } : { waiting: 200 },
+        }
+        const matches = await page.evaluate(
+          ([name, way, selector]) => {
+            const element = Object.assign(document.createElement(name as string), way as object)
+            document.body.append(element)
+            return element.matches(selector as string)
+          },
+          [tag, ways[state] ?? {}, `:state(${state})`] as const,
+        )
         expect([state, matches]).toEqual([state, true])
       }
     })
@@ -111,31 +186,56 @@ test('in regions nested any way, a browser computes for each token what we say i
   test.setTimeout(120_000)
   await page.goto(address)
   const names = ['a', 'b', 'c', 'd']
-  const value = fc.oneof(fc.integer({ min: 0, max: 99 }).map((n) => ({ value: n, unit: 'px' as const })), fc.constantFrom(...names).map((one) => `{${one}}`))
-  const file = (partial: boolean) => fc.dictionary(fc.constantFrom(...names), value, { minKeys: partial ? 0 : 4, maxKeys: 4 }).map((entries) => Object.fromEntries(Object.entries(entries).map(([name, one]) => [name, { $type: 'dimension', $value: one }])))
-  const cases = fc.tuple(file(false), file(true), file(true), fc.array(fc.constantFrom('base', 'one', 'two'), { minLength: 1, maxLength: 4 }))
-  await fc.assert(fc.asyncProperty(cases, async ([base, one, two, nesting]) => {
-    const themes: Theme[] = [{ name: 'base', title: '', on: null, document: base }, { name: 'one', title: '', on: 'base', document: one }, { name: 'two', title: '', on: 'one', document: two }]
-    const { css, problems } = themesCss(themes, 'x')
-    // a file in which something has no value is refused before it is ever printed
-    fc.pre(problems.length === 0)
-    const innermost = nesting.at(-1)!
-    const computed = await page.evaluate(([sheet, regions, properties]) => {
-      const styles = new CSSStyleSheet()
-      styles.replaceSync(sheet as string)
-      document.adoptedStyleSheets = [styles]
-      let region: HTMLElement = document.body
-      region.replaceChildren()
-      for (const name of regions as string[]) {
-        const inner = document.createElement('div')
-        inner.dataset.theme = name
-        region.append(inner)
-        region = inner
-      }
-      const style = getComputedStyle(region)
-      return (properties as string[]).map((one) => style.getPropertyValue(one).trim())
-    }, [css, nesting, names.map((name) => cssName('x', name))] as const)
-    const ours = resolveTheme(themes, innermost).tokens
-    expect(computed).toEqual(names.map((name) => ours.get(name)!.css))
-  }), { numRuns: 60 })
+  const value = fc.oneof(
+    fc.integer({ min: 0, max: 99 }).map((n) => ({ value: n, unit: 'px' as const })),
+    fc.constantFrom(...names).map((text) => `{${text}}`),
+  )
+  const file = (partial: boolean) =>
+    fc
+      .dictionary(fc.constantFrom(...names), value, { minKeys: partial ? 0 : 4, maxKeys: 4 })
+      .map((entries) =>
+        Object.fromEntries(
+          Object.entries(entries).map(([name, one]) => [name, { $type: 'dimension', $value: one }]),
+        ),
+      )
+  const cases = fc.tuple(
+    file(false),
+    file(true),
+    file(true),
+    fc.array(fc.constantFrom('base', 'one', 'two'), { minLength: 1, maxLength: 4 }),
+  )
+  await fc.assert(
+    fc.asyncProperty(cases, async ([base, one, two, nesting]) => {
+      const themes: Theme[] = [
+        { name: 'base', title: '', on: null, document: base },
+        { name: 'one', title: '', on: 'base', document: one },
+        { name: 'two', title: '', on: 'one', document: two },
+      ]
+      const { css, problems } = themesCss(themes, 'x')
+      // a file in which something has no value is refused before it is ever printed
+      fc.pre(problems.length === 0)
+      const innermost = nesting.at(-1)!
+      const computed = await page.evaluate(
+        ([sheet, regions, properties]) => {
+          const styles = new CSSStyleSheet()
+          styles.replaceSync(sheet as string)
+          document.adoptedStyleSheets = [styles]
+          let region: HTMLElement = document.body
+          region.replaceChildren()
+          for (const name of regions as string[]) {
+            const inner = document.createElement('div')
+            inner.dataset.theme = name
+            region.append(inner)
+            region = inner
+          }
+          const style = getComputedStyle(region)
+          return (properties as string[]).map((property) => style.getPropertyValue(property).trim())
+        },
+        [css, nesting, names.map((name) => cssName('x', name))] as const,
+      )
+      const ours = resolveTheme(themes, innermost).tokens
+      expect(computed).toEqual(names.map((name) => ours.get(name)!.css))
+    }),
+    { numRuns: 60 },
+  )
 })

@@ -13,11 +13,18 @@ export async function signIn(page: Page, at: World, who: keyof typeof people, to
 
 /** The component in its frame on the bench. */
 export const alone = (page: Page, title: string) => page.frameLocator(`iframe[title="${title}, alone"]`)
-/** Gives the keyboard to a component as a person does, by pointing into its frame and going on with Tab, and moves to one of its elements. */
+/**
+ * Gives the keyboard to a component as a person does, by pointing into its frame and going on with Tab, and
+ * moves to one of its elements.
+ */
 export async function tabTo(page: Page, title: string, element: Locator): Promise<void> {
-  await alone(page, title).locator('html').click({ position: { x: 3, y: 3 } })
+  await alone(page, title)
+    .locator('html')
+    .click({ position: { x: 3, y: 3 } })
   await page.keyboard.press('Tab')
-  await element.evaluate((found) => { (found as HTMLElement).focus() })
+  await element.evaluate((found) => {
+    ;(found as HTMLElement).focus()
+  })
   await expect(element).toBeFocused()
 }
 /** A member's row in the ledger. */

@@ -10,7 +10,9 @@ import { Cable, world, type World } from '../world'
 import { alone, choose, row, signIn } from './person'
 
 let at: World
-test.beforeAll(async () => { at = await world() })
+test.beforeAll(async () => {
+  at = await world()
+})
 test.afterAll(() => at.end())
 
 test('from the source to a version that a team has installed', async ({ page }) => {
@@ -30,10 +32,13 @@ test('from the source to a version that a team has installed', async ({ page }) 
   })
 
   await test.step('sees the shelf, each component truly rendered', async () => {
-    for (const group of ['Crossings', 'Notices', 'Choosing']) await expect(page.getByRole('region', { name: group })).toBeVisible()
+    for (const group of ['Crossings', 'Notices', 'Choosing'])
+      await expect(page.getByRole('region', { name: group })).toBeVisible()
     await expect(page.frameLocator('iframe[title="Sailing row"]').getByText('07:40')).toBeVisible()
     await expect(page.frameLocator('iframe[title="Tide gauge"]').getByText('2.4 m')).toBeVisible()
-    await expect(page.frameLocator('iframe[title="Ticket"]').getByRole('heading', { name: 'Skerray' })).toBeVisible()
+    await expect(
+      page.frameLocator('iframe[title="Ticket"]').getByRole('heading', { name: 'Skerray' }),
+    ).toBeVisible()
     await expect(page.getByText('1.1.0 out')).toBeVisible()
   })
 
@@ -79,19 +84,23 @@ test('from the source to a version that a team has installed', async ({ page }) 
 
   await test.step('the code on show is exact: a page made of it shows the same', async () => {
     // two elements are the same when their names, attributes in any order, and content are
-    const isEqual = await strip.evaluate((element, html) => {
-      const template = document.createElement('template')
-      template.innerHTML = html
-      const tidy = (node: Element) => {
-        const copy = node.cloneNode(true) as Element
-        copy.normalize()
-        const texts = document.createTreeWalker(copy, NodeFilter.SHOW_TEXT)
-        for (let text = texts.nextNode(); text; text = texts.nextNode()) text.nodeValue = text.nodeValue!.trim()
-        copy.normalize()
-        return copy
-      }
-      return tidy(template.content.firstElementChild!).isEqualNode(tidy(element))
-    }, await code.innerText())
+    const isEqual = await strip.evaluate(
+      (element, html) => {
+        const template = document.createElement('template')
+        template.innerHTML = html
+        const tidy = (node: Element) => {
+          const copy = node.cloneNode(true) as Element
+          copy.normalize()
+          const texts = document.createTreeWalker(copy, NodeFilter.SHOW_TEXT)
+          for (let text = texts.nextNode(); text; text = texts.nextNode())
+            text.nodeValue = text.nodeValue!.trim()
+          copy.normalize()
+          return copy
+        }
+        return tidy(template.content.firstElementChild!).isEqualNode(tidy(element))
+      },
+      await code.innerText(),
+    )
     expect(isEqual).toBe(true)
   })
 
@@ -109,7 +118,9 @@ test('from the source to a version that a team has installed', async ({ page }) 
 
   await test.step('writes words for a member', async () => {
     await row(page, 'prop:label').getByRole('button', { name: 'Write words for label' }).click()
-    await page.getByLabel('Words for label, Markdown').fill('Shown while **nothing** else is. <script>alert(1)</script>')
+    await page
+      .getByLabel('Words for label, Markdown')
+      .fill('Shown while **nothing** else is. <script>alert(1)</script>')
     await page.keyboard.press('Control+Enter')
     await expect(row(page, 'prop:label').locator('strong')).toHaveText('nothing')
     await expect(row(page, 'prop:label').locator('script')).toHaveCount(0)
@@ -133,11 +144,16 @@ test('from the source to a version that a team has installed', async ({ page }) 
     await page.getByLabel('brass.500 in Daywatch', { exact: true }).fill('#aa5500')
     const worn = page.frameLocator('aside iframe').first()
     await expect(worn.locator('body')).toBeVisible()
-    const colour = () => worn.locator('html').evaluate((html) => getComputedStyle(html).getPropertyValue('--tern-notice-edge-warn'))
+    const colour = () =>
+      worn
+        .locator('html')
+        .evaluate((html) => getComputedStyle(html).getPropertyValue('--tern-notice-edge-warn'))
     await expect.poll(colour).toBe('#AA5500')
     await page.keyboard.press('Enter')
     await expect(page.getByText('brass.500 changed in Daywatch.')).toBeVisible()
-    await expect(page.getByRole('button', { name: 'notice.edge.warn in Daywatch: {feedback.warn.line}' })).toBeVisible()
+    await expect(
+      page.getByRole('button', { name: 'notice.edge.warn in Daywatch: {feedback.warn.line}' }),
+    ).toBeVisible()
     await page.getByRole('button', { name: 'Take it back' }).click()
     await expect(page.getByRole('button', { name: 'brass.500 in Daywatch: #E2A03F' })).toBeVisible()
     await page.getByRole('button', { name: 'brass.500 in Daywatch: #E2A03F' }).click()
@@ -153,7 +169,9 @@ test('from the source to a version that a team has installed', async ({ page }) 
     await expect(page.getByLabel('The next version')).toHaveValue('1.2.0')
     await page.getByLabel('Notes').fill('### Added\n\n- Ticket, a first draft.')
     await page.getByRole('button', { name: 'Publish 1.2.0' }).click()
-    await expect(page.getByRole('status').filter({ hasText: '1.2.0 is out' }).first()).toBeVisible({ timeout: 60_000 })
+    await expect(page.getByRole('status').filter({ hasText: '1.2.0 is out' }).first()).toBeVisible({
+      timeout: 60_000,
+    })
     await page.getByLabel('The next version').fill('1.1.7')
     await page.getByRole('button', { name: 'Publish 1.1.7' }).click()
     await expect(page.getByRole('alert')).toContainText('goes backwards')
@@ -166,21 +184,46 @@ test('from the source to a version that a team has installed', async ({ page }) 
   const team = createServer((request, response) => {
     const path = normalize(decodeURIComponent(new URL(request.url!, 'http://x').pathname))
     try {
-      const types: Record<string, string> = { '.html': 'text/html', '.js': 'text/javascript', '.css': 'text/css' }
+      const types: Record<string, string> = {
+        '.html': 'text/html',
+        '.js': 'text/javascript',
+        '.css': 'text/css',
+      }
       const content = readFileSync(join(folder, path))
-      response.writeHead(200, { 'content-type': types[extname(path)] ?? 'application/octet-stream' }).end(content)
+      response
+        .writeHead(200, { 'content-type': types[extname(path)] ?? 'application/octet-stream' })
+        .end(content)
     } catch {
       response.writeHead(404).end()
     }
   })
   try {
     await test.step('a team installs it with the ordinary client, and a plain page uses it at once', async () => {
-      await promisify(execFile)('npm', ['install', '@marram/tern@1.2.0', '--registry', `${at.url}/registry/`, '--no-audit', '--no-fund', '--cache', join(folder, '.cache')], { cwd: folder, env: { PATH: process.env.PATH!, HOME: folder } })
-      writeFileSync(join(folder, 'index.html'), `<!doctype html><html lang="en"><title>Quayside</title><link rel="stylesheet" href="node_modules/@marram/tern/tokens/tokens.css"><script type="module" src="node_modules/@marram/tern/dist/index.js"></script>
-<tern-notice-strip tone="warn">Late.</tern-notice-strip><div data-theme="nightwatch"><tern-notice-strip tone="warn" id="night">Late.</tern-notice-strip></div><tern-ticket berth="7"></tern-ticket></html>`)
+      await promisify(execFile)(
+        'npm',
+        [
+          'install',
+          '@marram/tern@1.2.0',
+          '--registry',
+          `${at.url}/registry/`,
+          '--no-audit',
+          '--no-fund',
+          '--cache',
+          join(folder, '.cache'),
+        ],
+        { cwd: folder, env: { PATH: process.env.PATH!, HOME: folder } },
+      )
+      writeFileSync(
+        join(folder, 'index.html'),
+        `<!doctype html><html lang="en"><title>Quayside</title><link rel="stylesheet" href="node_modules/@marram/tern/tokens/tokens.css"><script type="module" src="node_modules/@marram/tern/dist/index.js"></script>
+<tern-notice-strip tone="warn">Late.</tern-notice-strip><div data-theme="nightwatch"><tern-notice-strip tone="warn" id="night">Late.</tern-notice-strip></div><tern-ticket berth="7"></tern-ticket></html>`,
+      )
       await new Promise<void>((resolve) => team.listen(0, '127.0.0.1', resolve))
       await page.goto(`http://127.0.0.1:${(team.address() as AddressInfo).port}/index.html`)
-      await expect(page.locator('tern-notice-strip .strip').first()).toHaveCSS('border-left-color', 'rgb(201, 138, 27)')
+      await expect(page.locator('tern-notice-strip .strip').first()).toHaveCSS(
+        'border-left-color',
+        'rgb(201, 138, 27)',
+      )
       await expect(page.locator('#night .strip')).toHaveCSS('background-color', 'rgb(58, 48, 22)')
       await expect(page.locator('tern-ticket tern-berth-mark .number')).toHaveText('7')
     })
@@ -193,15 +236,21 @@ test('from the source to a version that a team has installed', async ({ page }) 
 
 test('what one person changes, another sees without asking', async ({ browser }) => {
   const [first, second] = await Promise.all([browser.newPage(), browser.newPage()])
-  await Promise.all([signIn(first, at, 'ines', '/tern/tern-tide-gauge'), signIn(second, at, 'tobias', '/tern/tern-tide-gauge')])
+  await Promise.all([
+    signIn(first, at, 'ines', '/tern/tern-tide-gauge'),
+    signIn(second, at, 'tobias', '/tern/tern-tide-gauge'),
+  ])
   // both begin from no words
-  for (const page of [first, second]) await row(page, 'prop:unit').getByRole('button', { name: 'Write words for unit' }).click()
+  for (const page of [first, second])
+    await row(page, 'prop:unit').getByRole('button', { name: 'Write words for unit' }).click()
   await first.getByLabel('Words for unit, Markdown').fill('Metres, or feet for old charts.')
   await first.keyboard.press('Control+Enter')
   await expect(row(first, 'prop:unit')).toContainText('Metres, or feet')
   await second.getByLabel('Words for unit, Markdown').fill('Say ft only on request.')
   await second.keyboard.press('Control+Enter')
-  await expect(row(second, 'prop:unit').getByRole('alert')).toContainText('Ines Fairlie wrote these words while you were writing')
+  await expect(row(second, 'prop:unit').getByRole('alert')).toContainText(
+    'Ines Fairlie wrote these words while you were writing',
+  )
   await expect(row(second, 'prop:unit')).toContainText('Metres, or feet for old charts.')
   await second.getByRole('button', { name: 'Join the two' }).click()
   await second.getByLabel('Words for unit, Markdown').press('Control+Enter')
@@ -238,36 +287,45 @@ test('values that fit no type are told, and the last that fitted is shown', asyn
   await expect(frame.locator('tern-ticket')).toContainText('R. Harrow')
   await box.fill('{"name": "A. Quill", "deck": "C", "foot": false}')
   await expect(frame.locator('tern-ticket')).toContainText('A. Quill · Deck C · car')
-  await expect(page.getByLabel('Code for plain HTML')).toContainText(".passenger = {\"name\":\"A. Quill\"")
+  await expect(page.getByLabel('Code for plain HTML')).toContainText('.passenger = {"name":"A. Quill"')
 })
 
-test('the database goes away while somebody writes: it is said, nothing is lost, and it is kept when it is back', async ({ page }) => {
-  let cable!: Cable
-  const own = await world({}, async (port) => {
-    cable = new Cable(port)
-    await cable.plug()
-    return cable.port
-  })
-  try {
-    await signIn(page, own, 'ines', '/tern/tern-tide-gauge')
-    await expect(alone(page, 'Tide gauge').locator('tern-tide-gauge')).toBeVisible()
-    await row(page, 'prop:unit').getByRole('button', { name: 'Write words for unit' }).click()
-    await page.getByLabel('Words for unit, Markdown').fill('Written while the lights were out.')
-    await cable.cut()
-    await page.keyboard.press('Control+Enter')
-    await expect(row(page, 'prop:unit').getByRole('alert')).toContainText('The database does not answer just now', { timeout: 20_000 })
-    await expect(page.getByLabel('Words for unit, Markdown')).toHaveValue('Written while the lights were out.')
-    // handling goes on all the same: the component is here already
-    await row(page, 'prop:unit').getByRole('radiogroup').getByText('ft', { exact: true }).click()
-    await expect(alone(page, 'Tide gauge').locator('tern-tide-gauge')).toContainText('2.4 ft')
-    await cable.plug()
-    await expect(async () => {
-      await page.getByLabel('Words for unit, Markdown').press('Control+Enter')
-      await expect(row(page, 'prop:unit')).toContainText('Ines Fairlie, just now', { timeout: 2000 })
-    }).toPass({ timeout: 30_000 })
-    await expect(row(page, 'prop:unit')).toContainText('Written while the lights were out.')
-  } finally {
-    await own.end()
-    await cable.cut()
-  }
-})
+test(
+  'the database goes away while somebody writes: it is said, nothing is lost, and it is kept ' +
+    'when it is back',
+  async ({ page }) => {
+    let cable!: Cable
+    const own = await world({}, async (port) => {
+      cable = new Cable(port)
+      await cable.plug()
+      return cable.port
+    })
+    try {
+      await signIn(page, own, 'ines', '/tern/tern-tide-gauge')
+      await expect(alone(page, 'Tide gauge').locator('tern-tide-gauge')).toBeVisible()
+      await row(page, 'prop:unit').getByRole('button', { name: 'Write words for unit' }).click()
+      await page.getByLabel('Words for unit, Markdown').fill('Written while the lights were out.')
+      await cable.cut()
+      await page.keyboard.press('Control+Enter')
+      await expect(row(page, 'prop:unit').getByRole('alert')).toContainText(
+        'The database does not answer just now',
+        { timeout: 20_000 },
+      )
+      await expect(page.getByLabel('Words for unit, Markdown')).toHaveValue(
+        'Written while the lights were out.',
+      )
+      // handling goes on all the same: the component is here already
+      await row(page, 'prop:unit').getByRole('radiogroup').getByText('ft', { exact: true }).click()
+      await expect(alone(page, 'Tide gauge').locator('tern-tide-gauge')).toContainText('2.4 ft')
+      await cable.plug()
+      await expect(async () => {
+        await page.getByLabel('Words for unit, Markdown').press('Control+Enter')
+        await expect(row(page, 'prop:unit')).toContainText('Ines Fairlie, just now', { timeout: 2000 })
+      }).toPass({ timeout: 30_000 })
+      await expect(row(page, 'prop:unit')).toContainText('Written while the lights were out.')
+    } finally {
+      await own.end()
+      await cable.cut()
+    }
+  },
+)

@@ -17,7 +17,14 @@ async function listener() {
   const { port } = tcp.address() as AddressInfo
   const udp = createSocket('udp4', () => heard.push('udp'))
   await new Promise<void>((resolve) => udp.bind(port, '127.0.0.1', resolve))
-  return { heard, port, close: () => { tcp.close(); udp.close() } }
+  return {
+    heard,
+    port,
+    close: () => {
+      tcp.close()
+      udp.close()
+    },
+  }
 }
 
 let at: World
@@ -26,7 +33,9 @@ test.beforeAll(async () => {
   outside = await listener()
   at = await world()
   const ines = await someone(at, 'ines')
-  const source = readFileSync('tests/fixtures/leaker.ts', 'utf8').replaceAll('OUTSIDE_PORT', String(outside.port)).replaceAll('DATABASE_PORT', new URL(at.databaseUrl).port)
+  const source = readFileSync('tests/fixtures/leaker.ts', 'utf8')
+    .replaceAll('OUTSIDE_PORT', String(outside.port))
+    .replaceAll('DATABASE_PORT', new URL(at.databaseUrl).port)
   const job = await bringIn(ines, { 'src/leaker.ts': source })
   expect(job.body.result.added).toContain('tern-leaker')
 })
@@ -35,7 +44,32 @@ test.afterAll(async () => {
   outside.close()
 })
 
-const ways = ['webrtc', 'webrtc-frame', 'webrtc-module-frame', 'link-made', 'link-markup', 'link-inserted', 'link-parsed', 'link-xml', 'link-entity', 'link-frame', 'link-attribute', 'link-extends', 'link-document', 'link-cleaned', 'link-written', 'link-namespace', 'fetch', 'beacon', 'socket', 'image', 'style', 'import', 'worker', 'navigate-frame'] as const
+const ways = [
+  'webrtc',
+  'webrtc-frame',
+  'webrtc-module-frame',
+  'link-made',
+  'link-markup',
+  'link-inserted',
+  'link-parsed',
+  'link-xml',
+  'link-entity',
+  'link-frame',
+  'link-attribute',
+  'link-extends',
+  'link-document',
+  'link-cleaned',
+  'link-written',
+  'link-namespace',
+  'fetch',
+  'beacon',
+  'socket',
+  'image',
+  'style',
+  'import',
+  'worker',
+  'navigate-frame',
+] as const
 
 test('nothing that a component asks for leaves its frame', async ({ page }) => {
   test.setTimeout(240_000)
@@ -53,7 +87,9 @@ test('nothing that a component asks for leaves its frame', async ({ page }) => {
 test('a page without our defences does reach it: the listener hears', async ({ page }) => {
   await page.goto('about:blank')
   await page.evaluate(async (port) => {
-    const connection = new RTCPeerConnection({ iceServers: [{ urls: `turn:127.0.0.1:${port}?transport=tcp`, username: 'a', credential: 'b' }] })
+    const connection = new RTCPeerConnection({
+      iceServers: [{ urls: `turn:127.0.0.1:${port}?transport=tcp`, username: 'a', credential: 'b' }],
+    })
     connection.createDataChannel('x')
     await connection.setLocalDescription(await connection.createOffer())
   }, outside.port)
@@ -71,7 +107,12 @@ test('the browser members are tried in reaches the preview host, and nothing els
     await page.goto('data:text/html,<p>bare</p>')
     const tried = await page.evaluate(async (port) => {
       const later = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
-      const servers = [`stun:127.0.0.1:${port}`, `turn:127.0.0.1:${port}?transport=udp`, `turn:127.0.0.1:${port}?transport=tcp`, `turns:127.0.0.1:${port}?transport=tcp`].map((urls) => ({ urls, username: 'a', credential: 'b' }))
+      const servers = [
+        `stun:127.0.0.1:${port}`,
+        `turn:127.0.0.1:${port}?transport=udp`,
+        `turn:127.0.0.1:${port}?transport=tcp`,
+        `turns:127.0.0.1:${port}?transport=tcp`,
+      ].map((urls) => ({ urls, username: 'a', credential: 'b' }))
       const connection = new RTCPeerConnection({ iceServers: servers })
       connection.createDataChannel('x')
       await connection.setLocalDescription(await connection.createOffer())
@@ -79,7 +120,10 @@ test('the browser members are tried in reaches the preview host, and nothing els
       Object.assign(link, { rel: 'preconnect', href: `http://127.0.0.1:${port}` })
       document.head.append(link)
       new Image().src = `http://127.0.0.1:${port}/x.png`
-      const answer = await fetch(`http://localhost:${port}/`, { mode: 'no-cors' }).then((response) => response.type, (error: Error) => error.name)
+      const answer = await fetch(`http://localhost:${port}/`, { mode: 'no-cors' }).then(
+        (response) => response.type,
+        (error: Error) => error.name,
+      )
       await later(3000)
       return answer
     }, outside.port)
@@ -113,16 +157,21 @@ test.describe('the keyboard', () => {
     expect(job.body.result.added).toEqual(['tern-thief'])
   })
   for (const way of ['focus', 'dialog', 'label', 'fragment'] as const) {
-    test(`a component that takes the focus by ${way} never hears what is typed elsewhere`, async ({ page }) => {
+    test(`a component that takes the focus by ${way} never hears what is typed elsewhere`, async ({
+      page,
+    }) => {
       await signIn(page, at, 'ines', '/tern/tern-thief')
       await expect(alone(page, 'Thief').getByText('I listen.')).toBeVisible()
       await row(page, 'prop:way').getByRole('radiogroup').getByText(way, { exact: true }).click()
       await type(page, 'secret words')
       expect((await page.getByLabel('Events').allTextContents()).join()).not.toContain('heard')
       // the browser itself lets a fragment take nothing
-      if (way === 'dialog' || way === 'label') await expect(page.getByRole('alert')).toContainText('took the keyboard again and again')
-      // whoever asks for the focus by name does not get it at all, and what was typed stands where it was typed
-      if (way === 'focus') expect(await page.getByLabel('Find a component, member or word').inputValue()).toBe('secret words')
+      if (way === 'dialog' || way === 'label')
+        await expect(page.getByRole('alert')).toContainText('took the keyboard again and again')
+      // whoever asks for the focus by name does not get it at all, and what was typed stands where it was
+      // typed
+      if (way === 'focus')
+        expect(await page.getByLabel('Find a component, member or word').inputValue()).toBe('secret words')
     })
   }
   test('pointed into, it has the keyboard, and loses it with the focus', async ({ page }) => {

@@ -14,77 +14,212 @@ beforeAll(async () => {
 afterAll(() => at.end())
 
 const folder = 'server/api'
-interface Route { method: string; path: string[]; stated: Stated }
-const routes: Route[] = readdirSync(folder, { recursive: true, encoding: 'utf8' }).filter((file) => file.endsWith('.ts')).map((file) => {
-  // eslint-disable-next-line @typescript-eslint/no-require-imports -- each file by its name
-  const { stated } = (require(join(process.cwd(), folder, file)) as { default: { stated: Stated } }).default
-  const [, name, method] = /^(.*)\.(get|post|put|patch|delete)\.ts$/.exec(file)!
-  return { method: method!.toUpperCase(), path: name!.replace(/\/index$|^index$/, '').split('/'), stated }
-})
+interface Route {
+  method: string
+  path: string[]
+  stated: Stated
+}
+const routes: Route[] = readdirSync(folder, { recursive: true, encoding: 'utf8' })
+  .filter((file) => file.endsWith('.ts'))
+  .map((file) => {
+    // eslint-disable-next-line @typescript-eslint/no-require-imports -- each file by its name
+    const { stated } = (require(join(process.cwd(), folder, file)) as { default: { stated: Stated } }).default
+    const [, name, method] = /^(.*)\.(get|post|put|patch|delete)\.ts$/.exec(file)!
+    return { method: method!.toUpperCase(), path: name!.replace(/\/index$|^index$/, '').split('/'), stated }
+  })
 /** What ends the session that asks, is written at the server's own cost, or never ends by design. */
 const apart = (route: Route): boolean => route.path.join('/') === 'sign-out' || route.path.at(-1) === 'feed'
 /** Parts of addresses: those that are there, and those that are not. */
 const part: Record<string, fc.Arbitrary<string>> = {
-  '[library]': fc.oneof({ weight: 6, arbitrary: fc.constant('tern') }, { weight: 1, arbitrary: fc.string({ maxLength: 20 }) }),
-  '[tag]': fc.oneof({ weight: 3, arbitrary: fc.constantFrom('tern-ticket', 'tern-action') }, { weight: 1, arbitrary: fc.string({ maxLength: 20 }) }),
+  '[library]': fc.oneof(
+    { weight: 6, arbitrary: fc.constant('tern') },
+    { weight: 1, arbitrary: fc.string({ maxLength: 20 }) },
+  ),
+  '[tag]': fc.oneof(
+    { weight: 3, arbitrary: fc.constantFrom('tern-ticket', 'tern-action') },
+    { weight: 1, arbitrary: fc.string({ maxLength: 20 }) },
+  ),
 }
 const inAddress = (text: string): string => encodeURIComponent(text.toWellFormed()) || '-'
 const addressOf = (route: Route): fc.Arbitrary<string> =>
-  fc.tuple(...route.path.map((piece) => (piece.startsWith('[') ? (part[piece] ?? fc.oneof(fc.string({ maxLength: 30 }), fc.uuid(), fc.constantFrom('%00', '%zz', '..'))).map((text) => (/^%(00|zz)$/.test(text) ? text : inAddress(text))) : fc.constant(piece)))).map((pieces) => `/api/${pieces.join('/')}`)
+  fc
+    .tuple(
+      ...route.path.map((piece) =>
+        piece.startsWith('[')
+          ? (
+              part[piece] ??
+              fc.oneof(fc.string({ maxLength: 30 }), fc.uuid(), fc.constantFrom('%00', '%zz', '..'))
+            ).map((text) => (/^%(00|zz)$/.test(text) ? text : inAddress(text)))
+          : fc.constant(piece),
+      ),
+    )
+    .map((pieces) => `/api/${pieces.join('/')}`)
 const queryOf = ({ stated }: Route): fc.Arbitrary<string> =>
-  stated.query ? nearTo(stated.query).map((query) => (typeof query === 'object' && query !== null ? `?${Object.entries(query).map(([key, value]) => `${inAddress(key)}=${inAddress((typeof value === 'string' ? value : (JSON.stringify(value) ?? '')).slice(0, 3000))}`).join('&')}` : '')) : fc.constant('')
+  stated.query
+    ? nearTo(stated.query).map((query) =>
+        typeof query === 'object' && query !== null
+          ? `?${Object.entries(query)
+              .map(
+                ([key, value]) =>
+                  `${inAddress(key)}=${inAddress((typeof value === 'string' ? value : (JSON.stringify(value) ?? '')).slice(0, 3000))}`,
+              )
+              .join('&')}`
+          : '',
+      )
+    : fc.constant('')
 
 /** Everything that people's acts change, as one text; what only counts tries is left aside. */
 const state = async (): Promise<string> => {
-  const tables = ['people', 'libraries', 'roles', 'components', 'words', 'examples', 'themes', 'token_edits', 'releases', 'deprecations', 'channels', 'registry_tokens', 'jobs', 'provisions', 'widths', 'evidence', 'revisions']
-  const rows = await at.sql<{ text: string }>(tables.map((table) => `select '${table}' || count(*) || coalesce(md5(string_agg(one::text, ',' order by one::text)), '') as text from (select ${table === 'registry_tokens' ? 'id, revoked_at' : '*'} from ${table}) as one`).join(' union all '))
-  return rows.map((row) => row.text).sort().join('\n')
+  const tables = [
+    'people',
+    'libraries',
+    'roles',
+    'components',
+    'words',
+    'examples',
+    'themes',
+    'token_edits',
+    'releases',
+    'deprecations',
+    'channels',
+    'registry_tokens',
+    'jobs',
+    'provisions',
+    'widths',
+    'evidence',
+    'revisions',
+  ]
+  const rows = await at.sql<{ text: string }>(
+    tables
+      .map(
+        (table) =>
+          `select '${table}' || count(*) || coalesce(md5(string_agg(one::text, ',' order by ` +
+          `one::text)), '') as text from (select ` +
+          `${table === 'registry_tokens' ? 'id, revoked_at' : '*'} from ${table}) as one`,
+      )
+      .join(' union all '),
+  )
+  return rows
+    .map((row) => row.text)
+    .sort()
+    .join('\n')
 }
 
-test('five thousand bad inputs over every route: a sentence each, none takes long, and what is refused changes nothing', async () => {
-  // the first of its kind has more to do, whatever it is given: reading a library, starting what reads it
-  await ines('/api/libraries/tern/source/try', { body: { path: 'src/first.css', text: '' } })
-  await ines('/api/libraries/tern/begin', { body: { name: 'First', look: true } })
-  const walked = routes.filter((route) => !apart(route))
-  const each = Math.ceil(5000 / walked.length)
-  const began = performance.now()
-  let count = 0
-  let slowest = { ms: 0, what: '' }
-  for (const route of walked) {
-    const body = route.stated.body ? nearTo(route.stated.body) : fc.option(anything, { nil: undefined })
-    // what was begun before goes on by itself: it is waited for
-    await until(async () => (await at.sql("select 1 from jobs where state in ('waiting', 'running') union all select 1 from evidence_runs where state in ('waiting', 'running')")).length === 0, 120_000)
-    const before = await state()
-    let accepted = 0
-    await fc.assert(fc.asyncProperty(addressOf(route), queryOf(route), body, async (address, query, sent) => {
-      count++
-      const asked = performance.now()
-      const answer = await ines(`${address}${query}`, { method: route.method, ...(route.method === 'GET' || sent === undefined ? {} : { body: sent }) })
-      const ms = performance.now() - asked
-      if (ms > slowest.ms) slowest = { ms, what: `${route.method} ${address}` }
-      if (answer.status < 400) accepted++
-      expect([route.method, address, answer.status < 500 || answer.status === 503]).toEqual([route.method, address, true])
-      // an address longer than Node reads is refused before it is ours
-      if (answer.status >= 400 && ![404, 431].includes(answer.status)) expect(answer.body?.problems?.[0]?.todo ?? answer.body?.title ?? '').not.toBe('')
-    }), { numRuns: each, endOnFailure: true })
-    // whatever was accepted may have changed something; what was not must not have
-    if (accepted === 0) expect([route.method, route.path.join('/'), await state()]).toEqual([route.method, route.path.join('/'), before])
-  }
-  expect(count).toBeGreaterThanOrEqual(5000)
-  // the machine may be slow; one answer among thousands that takes two seconds is one that is held up by its input
-  expect([slowest.what, slowest.ms < 2000]).toEqual([slowest.what, true])
-  expect((await ines('/api/libraries/tern')).status).toBe(200)
-  process.stderr.write(`  ${count} bad inputs in ${Math.round((performance.now() - began) / 1000)} s, the slowest answer ${Math.round(slowest.ms)} ms (${slowest.what})\n`)
-}, 600_000)
+test(
+  'five thousand bad inputs over every route: a sentence each, none takes long, and what is ' +
+    'refused changes nothing',
+  async () => {
+    // the first of its kind has more to do, whatever it is given: reading a library, starting what reads it
+    await ines('/api/libraries/tern/source/try', { body: { path: 'src/first.css', text: '' } })
+    await ines('/api/libraries/tern/begin', { body: { name: 'First', look: true } })
+    const walked = routes.filter((route) => !apart(route))
+    const number = Math.ceil(5000 / walked.length)
+    const began = performance.now()
+    let count = 0
+    let slowest = { ms: 0, what: '' }
+    for (const route of walked) {
+      const body = route.stated.body ? nearTo(route.stated.body) : fc.option(anything, { nil: undefined })
+      // what was begun before goes on by itself: it is waited for
+      await until(
+        async () =>
+          (
+            await at.sql(
+              "select 1 from jobs where state in ('waiting', 'running') union all select 1 from " +
+                "evidence_runs where state in ('waiting', 'running')",
+            )
+          ).length === 0,
+        120_000,
+      )
+      const before = await state()
+      let accepted = 0
+      await fc.assert(
+        fc.asyncProperty(addressOf(route), queryOf(route), body, async (address, query, sent) => {
+          count++
+          const asked = performance.now()
+          const answer = await ines(`${address}${query}`, {
+            method: route.method,
+            ...(route.method === 'GET' || sent === undefined ? {} : { body: sent }),
+          })
+          const ms = performance.now() - asked
+          if (ms > slowest.ms) slowest = { ms, what: `${route.method} ${address}` }
+          if (answer.status < 400) accepted++
+          expect([route.method, address, answer.status < 500 || answer.status === 503]).toEqual([
+            route.method,
+            address,
+            true,
+          ])
+          // an address longer than Node reads is refused before it is ours
+          if (answer.status >= 400 && ![404, 431].includes(answer.status))
+            expect(answer.body?.problems?.[0]?.todo ?? answer.body?.title ?? '').not.toBe('')
+        }),
+        { numRuns: number, endOnFailure: true },
+      )
+      // whatever was accepted may have changed something; what was not must not have
+      if (accepted === 0)
+        expect([route.method, route.path.join('/'), await state()]).toEqual([
+          route.method,
+          route.path.join('/'),
+          before,
+        ])
+    }
+    expect(count).toBeGreaterThanOrEqual(5000)
+    // the machine may be slow; one answer among thousands that takes two seconds is one that is held up by
+    // its
+    // input
+    expect([slowest.what, slowest.ms < 2000]).toEqual([slowest.what, true])
+    expect((await ines('/api/libraries/tern')).status).toBe(200)
+    process.stderr.write(
+      `  ${count} bad inputs in ${Math.round((performance.now() - began) / 1000)} s, the slowest ` +
+        `answer ${Math.round(slowest.ms)} ms (${slowest.what})\n`,
+    )
+  },
+  600_000,
+)
 
 test('the registry too', async () => {
-  const { text } = (await ines('/api/registry-tokens', { body: { name: 'test', scopes: ['read', 'publish'], library: null } })).body
-  const piece = fc.oneof(fc.constantFrom('@marram', 'tern', '-', '-rev', 'dist-tags', 'latest', 'tern-1.1.0.tgz', 'package', '%zz', '%00', '@marram%2ftern', 'constructor', '..', ''), fc.string({ maxLength: 12 }).map(inAddress))
+  const { text } = (
+    await ines('/api/registry-tokens', { body: { name: 'test', scopes: ['read', 'publish'], library: null } })
+  ).body
+  const piece = fc.oneof(
+    fc.constantFrom(
+      '@marram',
+      'tern',
+      '-',
+      '-rev',
+      'dist-tags',
+      'latest',
+      'tern-1.1.0.tgz',
+      'package',
+      '%zz',
+      '%00',
+      '@marram%2ftern',
+      'constructor',
+      '..',
+      '',
+    ),
+    fc.string({ maxLength: 12 }).map(inAddress),
+  )
   const before = await state()
-  await fc.assert(fc.asyncProperty(fc.array(piece, { maxLength: 5 }), fc.constantFrom('GET', 'PUT', 'DELETE', 'POST', 'HEAD', 'PATCH'), anything, async (pieces, method, sent) => {
-    const answer = await fetch(`${at.url}/registry/${pieces.join('/')}`, { method, headers: { authorization: `Bearer ${text}`, 'content-type': 'application/json', connection: 'close' }, ...(method === 'GET' || method === 'HEAD' ? {} : { body: JSON.stringify(sent) }) })
-    expect([method, pieces, answer.status < 500]).toEqual([method, pieces, true])
-    await answer.arrayBuffer()
-  }), { numRuns: 400 })
+  await fc.assert(
+    fc.asyncProperty(
+      fc.array(piece, { maxLength: 5 }),
+      fc.constantFrom('GET', 'PUT', 'DELETE', 'POST', 'HEAD', 'PATCH'),
+      anything,
+      async (pieces, method, sent) => {
+        const answer = await fetch(`${at.url}/registry/${pieces.join('/')}`, {
+          method,
+          headers: {
+            authorization: `Bearer ${text}`,
+            'content-type': 'application/json',
+            connection: 'close',
+          },
+          ...(method === 'GET' || method === 'HEAD' ? {} : { body: JSON.stringify(sent) }),
+        })
+        expect([method, pieces, answer.status < 500]).toEqual([method, pieces, true])
+        await answer.arrayBuffer()
+      },
+    ),
+    { numRuns: 400 },
+  )
   expect(await state()).toBe(before)
 }, 120_000)

@@ -6,7 +6,8 @@ import { promisify } from 'node:util'
 import { jsxLibrary, vueLibrary } from '../fixtures/kinds'
 import { bringIn, someone, world, type World } from '../world'
 
-// What a consuming team does with a library that is no custom elements: install it with the ordinary client, compile against it, run it.
+// What a consuming team does with a library that is no custom elements: install it with the ordinary client,
+// compile against it, run it.
 
 const run = promisify(execFile)
 const licence = 'Copyright the Marram Line. May be used by anybody for anything.\n'
@@ -25,20 +26,76 @@ afterAll(async () => {
 async function installed(slug: string, files: Record<string, string>, beside: string[]): Promise<string> {
   const ines = await someone(at, 'ines')
   const { name } = JSON.parse(files['package.json']!) as { name: string }
-  expect((await ines('/api/libraries', { body: { slug, title: slug, package: name, prefix: `${slug}-`, visibility: 'open' } })).status).toBe(200)
+  expect(
+    (
+      await ines('/api/libraries', {
+        body: { slug, title: slug, package: name, prefix: `${slug}-`, visibility: 'open' },
+      })
+    ).status,
+  ).toBe(200)
   expect((await bringIn(ines, { ...files, LICENSE: licence }, slug)).body).toMatchObject({ state: 'done' })
-  expect((await ines(`/api/libraries/${slug}/releases`, { body: { version: '1.0.0', channel: 'latest', notes: 'The first.' } })).body).toMatchObject({ version: '1.0.0' })
+  expect(
+    (
+      await ines(`/api/libraries/${slug}/releases`, {
+        body: { version: '1.0.0', channel: 'latest', notes: 'The first.' },
+      })
+    ).body,
+  ).toMatchObject({ version: '1.0.0' })
   const project = mkdtempSync(join(folder, `${slug}-`))
-  writeFileSync(join(project, 'package.json'), JSON.stringify({ name: 'consumer', version: '1.0.0', type: 'module' }))
-  await run('npm', ['install', `${name}@1.0.0`, ...beside, `--@marram:registry=${at.url}/registry/`, '--no-audit', '--no-fund', '--cache', join(folder, 'cache')], { cwd: project })
+  writeFileSync(
+    join(project, 'package.json'),
+    JSON.stringify({ name: 'consumer', version: '1.0.0', type: 'module' }),
+  )
+  await run(
+    'npm',
+    [
+      'install',
+      `${name}@1.0.0`,
+      ...beside,
+      `--@marram:registry=${at.url}/registry/`,
+      '--no-audit',
+      '--no-fund',
+      '--cache',
+      join(folder, 'cache'),
+    ],
+    { cwd: project },
+  )
   return project
 }
 /** What the compiler says of a file, a line an error. */
-async function compile(project: string, file: string, text: string, skip = ['--skipLibCheck']): Promise<string[]> {
+async function compile(
+  project: string,
+  file: string,
+  text: string,
+  skip = ['--skipLibCheck'],
+): Promise<string[]> {
   writeFileSync(join(project, file), text)
   const tsc = join(process.cwd(), 'node_modules/typescript/bin/tsc')
-  const { stdout } = await run(process.execPath, [tsc, '--noEmit', '--strict', '--target', 'es2022', '--module', 'esnext', '--moduleResolution', 'bundler', '--jsx', 'react-jsx', ...skip, '--lib', 'es2022,dom,dom.iterable', file], { cwd: project }).catch((error: { stdout: string }) => error)
-  return stdout.split('\n').filter((line) => /error/.test(line)).map((line) => line.replace(/^.*?\((\d+),.*?(TS\d+).*$/, '$1 $2'))
+  const { stdout } = await run(
+    process.execPath,
+    [
+      tsc,
+      '--noEmit',
+      '--strict',
+      '--target',
+      'es2022',
+      '--module',
+      'esnext',
+      '--moduleResolution',
+      'bundler',
+      '--jsx',
+      'react-jsx',
+      ...skip,
+      '--lib',
+      'es2022,dom,dom.iterable',
+      file,
+    ],
+    { cwd: project },
+  ).catch((error: { stdout: string }) => error)
+  return stdout
+    .split('\n')
+    .filter((line) => /error/.test(line))
+    .map((line) => line.replace(/^.*?\((\d+),.*?(TS\d+).*$/, '$1 $2'))
 }
 async function node(project: string, file: string, text: string): Promise<string> {
   writeFileSync(join(project, file), text)
@@ -47,51 +104,110 @@ async function node(project: string, file: string, text: string): Promise<string
 
 test('a library of Vue components: types hold, and it renders on a server', async () => {
   const project = await installed('skua', vueLibrary, ['vue@3'])
-  expect(await compile(project, 'use.ts', [
-    "import { h } from 'vue'",
-    "import { StopList, type StopListProps } from '@marram/skua'",
-    "import { StopMark } from '@marram/skua/StopMark'",
-    "const props: StopListProps = { stops: [{ island: 'Holm', at: '10.05' }], tone: 'storm', onAsk: (island) => island }",
-    'export const shown = [h(StopList, props), h(StopMark, { first: true })]',
-    "export const loud: StopListProps = { stops: [], tone: 'loud' }",
-    'export const none: StopListProps = {}',
-  ].join('\n'))).toEqual(['6 TS2322', '7 TS2741'])
-  expect(await node(project, 'run.js', "import { createSSRApp, h } from 'vue'\nimport { renderToString } from 'vue/server-renderer'\nimport { StopList } from '@marram/skua'\nconsole.log(await renderToString(createSSRApp({ render: () => h(StopList, { stops: [{ island: 'Holm', at: '10.05' }] }) })))"))
-    .toMatch(/<ol[^>]*data-tone="calm"[^>]*>[\s\S]*◉[\s\S]*Holm 10\.05/)
+  expect(
+    await compile(
+      project,
+      'use.ts',
+      [
+        "import { h } from 'vue'",
+        "import { StopList, type StopListProps } from '@marram/skua'",
+        "import { StopMark } from '@marram/skua/StopMark'",
+        "const props: StopListProps = { stops: [{ island: 'Holm', at: '10.05' }], tone: " +
+          "'storm', onAsk: (island) => island }",
+        'export const shown = [h(StopList, props), h(StopMark, { first: true })]',
+        "export const loud: StopListProps = { stops: [], tone: 'loud' }",
+        'export const none: StopListProps = {}',
+      ].join('\n'),
+    ),
+  ).toEqual(['6 TS2322', '7 TS2741'])
+  expect(
+    await node(
+      project,
+      'run.js',
+      "import { createSSRApp, h } from 'vue'\nimport { renderToString } from " +
+        "'vue/server-renderer'\nimport { StopList } from '@marram/skua'\nconsole.log(await " +
+        "renderToString(createSSRApp({ render: () => h(StopList, { stops: [{ island: 'Holm', " +
+        "at: '10.05' }] }) })))",
+    ),
+  ).toMatch(/<ol[^>]*data-tone="calm"[^>]*>[\s\S]*◉[\s\S]*Holm 10\.05/)
 }, 180_000)
 
 test('a library of function components: types hold, and it renders on a server', async () => {
   const project = await installed('gannet', jsxLibrary, ['react@19', 'react-dom@19', '@types/react@19'])
-  expect(await compile(project, 'use.tsx', [
-    "import { BerthCard } from '@marram/gannet'",
-    'export const shown = <BerthCard berth="Four" tone="storm" head={<b>Berth</b>} onBoard={(berth) => String(berth)} id="four">Boards now</BerthCard>',
-    'export const loud = <BerthCard berth="Four" tone="loud" />',
-    'export const none = <BerthCard />',
-  ].join('\n'))).toEqual(['3 TS2322', '4 TS2741'])
-  expect(await node(project, 'run.js', "import { createElement as h } from 'react'\nimport { renderToString } from 'react-dom/server'\nimport { BerthCard } from '@marram/gannet/BerthCard'\nconsole.log(renderToString(h(BerthCard, { berth: 'Four', id: 'four' }, 'Boards now')))"))
-    .toMatch(/<section id="four" class="berth-card" data-tone="calm">[\s\S]*Boards now/)
+  expect(
+    await compile(
+      project,
+      'use.tsx',
+      [
+        "import { BerthCard } from '@marram/gannet'",
+        'export const shown = <BerthCard berth="Four" tone="storm" head={<b>Berth</b>} ' +
+          'onBoard={(berth) => String(berth)} id="four">Boards now</BerthCard>',
+        'export const loud = <BerthCard berth="Four" tone="loud" />',
+        'export const none = <BerthCard />',
+      ].join('\n'),
+    ),
+  ).toEqual(['3 TS2322', '4 TS2741'])
+  expect(
+    await node(
+      project,
+      'run.js',
+      "import { createElement as h } from 'react'\nimport { renderToString } from " +
+        "'react-dom/server'\nimport { BerthCard } from " +
+        "'@marram/gannet/BerthCard'\nconsole.log(renderToString(h(BerthCard, { berth: 'Four', " +
+        "id: 'four' }, 'Boards now')))",
+    ),
+  ).toMatch(/<section id="four" class="berth-card" data-tone="calm">[\s\S]*Boards now/)
 }, 180_000)
 
-test('a library in plain JavaScript: declarations are there and hold by themselves, and what registers its elements goes with them', async () => {
-  const project = await installed('dunlin', {
-    'package.json': JSON.stringify({ name: '@marram/dunlin', license: 'MIT', type: 'module' }),
-    'src/mark.js': "/** A mark. */\nexport class DunlinMark extends HTMLElement {\n  static observedAttributes = ['tone']\n  /** How grave. @returns {'calm' | 'storm'} */\n  get tone() { return this.getAttribute('tone') === 'storm' ? 'storm' : 'calm' }\n  /** @param {'calm' | 'storm'} tone */\n  set tone(tone) { this.setAttribute('tone', tone) }\n}",
-    'src/define.js': "import { DunlinMark } from './mark.js'\ncustomElements.define('dunlin-mark', DunlinMark)",
-    'src/plain.js': "export default class DunlinPlain extends HTMLElement {\n  open = false\n}\ncustomElements.define('dunlin-plain', DunlinPlain)",
-    'src/written.js': "export class DunlinWritten extends HTMLElement {}\ncustomElements.define('dunlin-written', DunlinWritten)",
-    'src/written.d.ts': 'export declare class DunlinWritten extends HTMLElement {\n  /** As its author says. */\n  said: 1 | 2\n}',
-  }, [])
-  expect(await compile(project, 'use.ts', [
-    "import { DunlinMark, DunlinWritten } from '@marram/dunlin'",
-    "import DunlinPlain from '@marram/dunlin/plain'",
-    "const mark: DunlinMark = document.createElement('dunlin-mark')",
-    "mark.tone = 'storm'",
-    "mark.tone = 'loud'",
-    "export const plain: DunlinPlain = document.createElement('dunlin-plain')",
-    'export const said: 1 | 2 = new DunlinWritten().said',
-  ].join('\n'), [])).toEqual(['5 TS2322'])
-  const dist = join(project, 'node_modules/@marram/dunlin/dist')
-  const mark = readFileSync(join(dist, 'mark.js'), 'utf8')
-  const shared = [...mark.matchAll(/from "(\.\/shared\/[^"]+)"|import "(\.\/shared\/[^"]+)"/g)].map(([, one, other]) => readFileSync(join(dist, (one ?? other)!), 'utf8'))
-  expect([mark, ...shared].join('\n')).toContain('customElements.define("dunlin-mark"')
-}, 60_000)
+test(
+  'a library in plain JavaScript: declarations are there and hold by themselves, and what ' +
+    'registers its elements goes with them',
+  async () => {
+    const project = await installed(
+      'dunlin',
+      {
+        'package.json': JSON.stringify({ name: '@marram/dunlin', license: 'MIT', type: 'module' }),
+        'src/mark.js':
+          '/** A mark. */\nexport class DunlinMark extends HTMLElement {\n  static ' +
+          "observedAttributes = ['tone']\n  /** How grave. @returns {'calm' | 'storm'} */\n  " +
+          "get tone() { return this.getAttribute('tone') === 'storm' ? 'storm' : 'calm' }\n  " +
+          "/** @param {'calm' | 'storm'} tone */\n  set tone(tone) { this.setAttribute('tone', tone) }\n}",
+        'src/define.js':
+          "import { DunlinMark } from './mark.js'\ncustomElements.define('dunlin-mark', DunlinMark)",
+        'src/plain.js':
+          'export default class DunlinPlain extends HTMLElement {\n  open = ' +
+          "false\n}\ncustomElements.define('dunlin-plain', DunlinPlain)",
+        'src/written.js':
+          'export class DunlinWritten extends HTMLElement ' +
+          "{}\ncustomElements.define('dunlin-written', DunlinWritten)",
+        'src/written.d.ts':
+          'export declare class DunlinWritten extends HTMLElement {\n  /** As its author says. ' +
+          '*/\n  said: 1 | 2\n}',
+      },
+      [],
+    )
+    expect(
+      await compile(
+        project,
+        'use.ts',
+        [
+          "import { DunlinMark, DunlinWritten } from '@marram/dunlin'",
+          "import DunlinPlain from '@marram/dunlin/plain'",
+          "const mark: DunlinMark = document.createElement('dunlin-mark')",
+          "mark.tone = 'storm'",
+          "mark.tone = 'loud'",
+          "export const plain: DunlinPlain = document.createElement('dunlin-plain')",
+          'export const said: 1 | 2 = new DunlinWritten().said',
+        ].join('\n'),
+        [],
+      ),
+    ).toEqual(['5 TS2322'])
+    const dist = join(project, 'node_modules/@marram/dunlin/dist')
+    const mark = readFileSync(join(dist, 'mark.js'), 'utf8')
+    const shared = [...mark.matchAll(/from "(\.\/shared\/[^"]+)"|import "(\.\/shared\/[^"]+)"/g)].map(
+      ([, one, other]) => readFileSync(join(dist, (one ?? other)!), 'utf8'),
+    )
+    expect([mark, ...shared].join('\n')).toContain('customElements.define("dunlin-mark"')
+  },
+  60_000,
+)

@@ -12,21 +12,42 @@ beforeAll(async () => {
 afterAll(() => at.end())
 
 const list = async () => (await ines(base)).body as ExampleView[]
-const named = async (name: string) => (await list()).find((one) => one.name === name)!
-const keep = (name: string, more: object = {}, ask = ines) => ask(base, { body: { name, usage: { props: { height: 1.2 }, slots: {} }, ...more } })
+const named = async (name: string) => (await list()).find((item) => item.name === name)!
+const keep = (name: string, more: object = {}, ask = ines) =>
+  ask(base, { body: { name, usage: { props: { height: 1.2 }, slots: {} }, ...more } })
 const change = (id: string, body: object, ask = ines) => ask(`${base}/${id}`, { method: 'PATCH', body })
 
 test('an example is kept with all that is around it, and comes back the same', async () => {
-  const surround = plainSurround('nightwatch', { width: 320, direction: 'rtl', held: ['hover'], on: 'needle', window: { width: 390, height: 844 } })
+  const surround = plainSurround('nightwatch', {
+    width: 320,
+    direction: 'rtl',
+    held: ['hover'],
+    on: 'needle',
+    window: { width: 390, height: 844 },
+  })
   expect((await keep('Low water', { surround, notes: 'At Skerray.' })).status).toBe(200)
-  expect(await named('Low water')).toMatchObject({ usage: { props: { height: 1.2 } }, surround, notes: 'At Skerray.', face: false, starter: false })
+  expect(await named('Low water')).toMatchObject({
+    usage: { props: { height: 1.2 } },
+    surround,
+    notes: 'At Skerray.',
+    face: false,
+    starter: false,
+  })
   expect((await keep('Low water')).body.problems[0]).toMatchObject({ code: 'example-there' })
 })
 test('it is renamed, noted, offered to begin with, and given its place among the others', async () => {
   for (const name of ['First', 'Second', 'Third']) await keep(name)
   const { id } = await named('Third')
-  expect((await change(id, { name: 'Spring tide', notes: 'Twice a month.', starter: true, place: 0 })).status).toBe(200)
-  expect((await list()).map((one) => one.name)).toEqual(['Face', 'Spring tide', 'Low water', 'First', 'Second'])
+  expect(
+    (await change(id, { name: 'Spring tide', notes: 'Twice a month.', starter: true, place: 0 })).status,
+  ).toBe(200)
+  expect((await list()).map((item) => item.name)).toEqual([
+    'Face',
+    'Spring tide',
+    'Low water',
+    'First',
+    'Second',
+  ])
   expect(await named('Spring tide')).toMatchObject({ notes: 'Twice a month.', starter: true })
   expect((await change(id, { name: 'First' })).body.problems[0].code).toBe('example-there')
   expect((await change(id, { place: 9999 })).status).toBe(200)
@@ -35,8 +56,10 @@ test('it is renamed, noted, offered to begin with, and given its place among the
 test('there is one face, whichever is made it', async () => {
   const { id } = await named('First')
   expect((await change(id, { face: true })).status).toBe(200)
-  expect((await list()).filter((one) => one.face).map((one) => one.name)).toEqual(['First'])
-  const [standing] = ((await ines('/api/libraries/tern/shelf')).body as { tag: string; face: object }[]).filter((one) => one.tag === 'tern-tide-gauge')
+  expect((await list()).filter((item) => item.face).map((item) => item.name)).toEqual(['First'])
+  const [standing] = (
+    (await ines('/api/libraries/tern/shelf')).body as { tag: string; face: object }[]
+  ).filter((entry) => entry.tag === 'tern-tide-gauge')
   expect(standing!.face).toEqual({ props: { height: 1.2 }, slots: {} })
 })
 test('what cannot be is refused, and by whom it may not be', async () => {
@@ -44,18 +67,35 @@ test('what cannot be is refused, and by whom it may not be', async () => {
   const { id } = await named('Second')
   expect((await change(id, { name: 'Mine' }, odile)).status).toBe(403)
   expect((await keep('Mine', {}, odile)).status).toBe(403)
-  for (const body of [{ name: '' }, { name: 'x'.repeat(121) }, { surround: { theme: 'daywatch' } }, { place: -1 }, { face: false }, { usage: { props: [] } }]) expect((await change(id, body)).status).toBe(422)
+  for (const body of [
+    { name: '' },
+    { name: 'x'.repeat(121) },
+    { surround: { theme: 'daywatch' } },
+    { place: -1 },
+    { face: false },
+    { usage: { props: [] } },
+  ])
+    expect((await change(id, body)).status).toBe(422)
   expect((await change('00000000-0000-0000-0000-000000000000', { name: 'x' })).status).toBe(404)
   expect((await change('nothing', { name: 'x' })).status).toBe(404)
   // of another component it is not there
-  expect((await ines(`/api/libraries/tern/components/tern-action/examples/${id}`, { method: 'PATCH', body: { name: 'x' } })).status).toBe(404)
+  expect(
+    (
+      await ines(`/api/libraries/tern/components/tern-action/examples/${id}`, {
+        method: 'PATCH',
+        body: { name: 'x' },
+      })
+    ).status,
+  ).toBe(404)
   expect((await named('Second')).notes).toBe('')
 })
 test('changes at the same moment leave one order and one face', async () => {
-  const ids = (await list()).filter((one) => !one.face).map((one) => one.id)
-  const answers = await Promise.all(ids.flatMap((id, i) => [change(id, { place: i }), change(id, { face: true })]))
-  expect(answers.every((one) => one.status === 200)).toBe(true)
+  const ids = (await list()).filter((item) => !item.face).map((item) => item.id)
+  const answers = await Promise.all(
+    ids.flatMap((id, i) => [change(id, { place: i }), change(id, { face: true })]),
+  )
+  expect(answers.every((answer) => answer.status === 200)).toBe(true)
   const now = await list()
-  expect(now.filter((one) => one.face)).toHaveLength(1)
-  expect(new Set(now.map((one) => one.id)).size).toBe(now.length)
+  expect(now.filter((entry) => entry.face)).toHaveLength(1)
+  expect(new Set(now.map((entry) => entry.id)).size).toBe(now.length)
 })

@@ -20,14 +20,32 @@ afterAll(async () => {
   await at.end()
 })
 
-const token = async (ask: Ask, scopes: string[], library: string | null = null) => (await ask('/api/registry-tokens', { body: { name: 'test', scopes, library } })).body as { id: string; text: string }
+const token = async (ask: Ask, scopes: string[], library: string | null = null) =>
+  (await ask('/api/registry-tokens', { body: { name: 'test', scopes, library } })).body as {
+    id: string
+    text: string
+  }
 const get = (path: string, headers: Record<string, string> = {}) => fetch(`${registry()}${path}`, { headers })
 /** The ordinary client, with a configuration of its own. */
 async function npm(args: string[], cwd: string, auth?: string) {
   const config = join(folder, `npmrc-${Math.random()}`)
   writeFileSync(config, auth ? `${registry().replace('http:', '')}:_authToken=${auth}\n` : '')
   try {
-    const { stdout, stderr } = await run('npm', [...args, '--registry', registry(), '--userconfig', config, '--cache', join(folder, 'cache'), '--no-audit', '--no-fund'], { cwd, env: { PATH: process.env.PATH, HOME: folder } as unknown as NodeJS.ProcessEnv })
+    const { stdout, stderr } = await run(
+      'npm',
+      [
+        ...args,
+        '--registry',
+        registry(),
+        '--userconfig',
+        config,
+        '--cache',
+        join(folder, 'cache'),
+        '--no-audit',
+        '--no-fund',
+      ],
+      { cwd, env: { PATH: process.env.PATH, HOME: folder } as unknown as NodeJS.ProcessEnv },
+    )
     return { ok: true, text: stdout + stderr }
   } catch (error) {
     const { stdout = '', stderr = '' } = error as { stdout?: string; stderr?: string }
@@ -46,9 +64,18 @@ describe('reading', () => {
   test('a full and an abbreviated document, each with an ETag that is honoured', async () => {
     const full = await get('@marram%2ftern')
     const document = await full.json()
-    expect(document).toMatchObject({ name: '@marram/tern', 'dist-tags': { latest: '1.1.0' }, time: { '1.0.0': expect.any(String) } })
-    expect(document.versions['1.1.0'].dist).toMatchObject({ integrity: expect.stringMatching(/^sha512-/), tarball: `${registry()}@marram/tern/-/tern-1.1.0.tgz` })
-    const short = await get('@marram/tern', { accept: 'application/vnd.npm.install-v1+json; q=1.0, application/json; q=0.8' })
+    expect(document).toMatchObject({
+      name: '@marram/tern',
+      'dist-tags': { latest: '1.1.0' },
+      time: { '1.0.0': expect.any(String) },
+    })
+    expect(document.versions['1.1.0'].dist).toMatchObject({
+      integrity: expect.stringMatching(/^sha512-/),
+      tarball: `${registry()}@marram/tern/-/tern-1.1.0.tgz`,
+    })
+    const short = await get('@marram/tern', {
+      accept: 'application/vnd.npm.install-v1+json; q=1.0, application/json; q=0.8',
+    })
     expect(short.headers.get('content-type')).toContain('application/vnd.npm.install-v1+json')
     const abbreviated = await short.json()
     expect(Object.keys(abbreviated).sort()).toEqual(['dist-tags', 'modified', 'name', 'versions'])
@@ -58,7 +85,12 @@ describe('reading', () => {
   })
   test('one version by number or channel, and what is not there', async () => {
     expect((await (await get('@marram/tern/latest')).json()).version).toBe('1.1.0')
-    for (const path of ['@marram/tern/9.9.9', '@marram/tern/-/tern-9.9.9.tgz', '@marram/tern/-/other-1.1.0.tgz', '-/nowhere/at/all']) {
+    for (const path of [
+      '@marram/tern/9.9.9',
+      '@marram/tern/-/tern-9.9.9.tgz',
+      '@marram/tern/-/other-1.1.0.tgz',
+      '-/nowhere/at/all',
+    ]) {
       const answer = await get(path)
       expect(answer.status).toBe(404)
       expect((await answer.json()).error.length).toBeGreaterThan(20)
@@ -66,11 +98,16 @@ describe('reading', () => {
   })
   test('a name nobody has is told apart from a private one by nobody', async () => {
     const answer = await get('@marram/nothing')
-    expect([answer.status, (await answer.json()).error]).toEqual([401, expect.stringContaining('what is not open needs a token')])
+    expect([answer.status, (await answer.json()).error]).toEqual([
+      401,
+      expect.stringContaining('what is not open needs a token'),
+    ])
   })
   test('ping, search, whoami', async () => {
     expect(await (await get('-/ping')).json()).toEqual({})
-    expect((await (await get('-/v1/search?text=ferries')).json()).objects[0].package.name).toBe('@marram/tern')
+    expect((await (await get('-/v1/search?text=ferries')).json()).objects[0].package.name).toBe(
+      '@marram/tern',
+    )
     expect((await (await get('-/v1/search?text=bicycles')).json()).total).toBe(0)
     expect((await get('-/whoami')).status).toBe(401)
     const { text } = await token(ines, ['read'])
@@ -85,39 +122,83 @@ describe('reading', () => {
 })
 
 test('npm install brings a package whose types a compiler accepts', async () => {
-  const path = project('consumer', { name: 'consumer', version: '1.0.0', type: 'module' }, {
-    'use.ts': "import { TernNoticeStrip, type Tone } from '@marram/tern'\nimport '@marram/tern/action'\nconst strip = document.createElement('tern-notice-strip')\nstrip.tone = 'warn' satisfies Tone\nconst same: TernNoticeStrip = strip\n// @ts-expect-error there is no such tone\nsame.tone = 'loud'\n",
-  })
+  const path = project(
+    'consumer',
+    { name: 'consumer', version: '1.0.0', type: 'module' },
+    {
+      'use.ts':
+        "import { TernNoticeStrip, type Tone } from '@marram/tern'\nimport " +
+        "'@marram/tern/action'\nconst strip = " +
+        "document.createElement('tern-notice-strip')\nstrip.tone = 'warn' satisfies Tone\nconst " +
+        "same: TernNoticeStrip = strip\n// @ts-expect-error there is no such tone\nsame.tone = 'loud'\n",
+    },
+  )
   const installed = await npm(['install', '@marram/tern@1.1.0'], path)
   expect(installed).toMatchObject({ ok: true })
   const lock = JSON.parse(readFileSync(join(path, 'package-lock.json'), 'utf8'))
   expect(lock.packages['node_modules/@marram/tern'].integrity).toMatch(/^sha512-/)
-  await run(process.execPath, [join(process.cwd(), 'node_modules/typescript/bin/tsc'), '--noEmit', '--strict', '--target', 'es2022', '--module', 'esnext', '--moduleResolution', 'bundler', '--lib', 'es2022,dom,dom.iterable', 'use.ts'], { cwd: path })
+  await run(
+    process.execPath,
+    [
+      join(process.cwd(), 'node_modules/typescript/bin/tsc'),
+      '--noEmit',
+      '--strict',
+      '--target',
+      'es2022',
+      '--module',
+      'esnext',
+      '--moduleResolution',
+      'bundler',
+      '--lib',
+      'es2022,dom,dom.iterable',
+      'use.ts',
+    ],
+    { cwd: path },
+  )
 }, 60_000)
 
 describe('publishing from outside', () => {
-  const tern = (version: string, more: object = {}) => project(`outside-${version}`, { name: '@marram/tern', version, license: 'MIT', ...more }, { 'index.js': 'export const outside = true\n' })
+  const tern = (version: string, more: object = {}) =>
+    project(
+      `outside-${version}`,
+      { name: '@marram/tern', version, license: 'MIT', ...more },
+      { 'index.js': 'export const outside = true\n' },
+    )
   test('npm publish, dist-tag and install of what was published', async () => {
     const { text } = await token(ines, ['read', 'publish'], 'tern')
     expect(await npm(['publish', '--tag', 'next'], tern('1.2.0-next.1'), text)).toMatchObject({ ok: true })
-    expect((await npm(['dist-tag', 'ls', '@marram/tern'], folder, text)).text).toMatch(/latest: 1\.1\.0[\s\S]*next: 1\.2\.0-next\.1/)
+    expect((await npm(['dist-tag', 'ls', '@marram/tern'], folder, text)).text).toMatch(
+      /latest: 1\.1\.0[\s\S]*next: 1\.2\.0-next\.1/,
+    )
     expect((await npm(['dist-tag', 'add', '@marram/tern@1.0.0', 'support'], folder, text)).ok).toBe(true)
     expect((await npm(['dist-tag', 'rm', '@marram/tern', 'support'], folder, text)).ok).toBe(true)
     const path = project('consumer-next', { name: 'c', version: '1.0.0' })
     expect((await npm(['install', '@marram/tern@next'], path)).ok).toBe(true)
     expect(readFileSync(join(path, 'node_modules/@marram/tern/index.js'), 'utf8')).toContain('outside = true')
-    const [row] = await at.sql("select act, detail from audit where act = 'published' order by id desc limit 1")
+    const [row] = await at.sql(
+      "select act, detail from audit where act = 'published' order by id desc limit 1",
+    )
     expect(row).toMatchObject({ detail: { via: 'client', version: '1.2.0-next.1' } })
   }, 60_000)
   test('a version again, backwards, without a token, with one that may not, with a revoked one', async () => {
     const { text } = await token(ines, ['publish'], 'tern')
     const again = await npm(['publish'], tern('1.1.0'), text)
-    expect(again).toMatchObject({ ok: false, text: expect.stringMatching(/already|previously published|E409|cannot publish over/i) })
-    expect(await npm(['publish'], tern('1.0.9'), text)).toMatchObject({ ok: false, text: expect.stringMatching(/goes backwards|higher version|latest/) })
+    expect(again).toMatchObject({
+      ok: false,
+      text: expect.stringMatching(/already|previously published|E409|cannot publish over/i),
+    })
+    expect(await npm(['publish'], tern('1.0.9'), text)).toMatchObject({
+      ok: false,
+      text: expect.stringMatching(/goes backwards|higher version|latest/),
+    })
     expect((await npm(['publish'], tern('1.3.0'))).ok).toBe(false)
-    expect((await npm(['publish'], tern('1.3.1'), (await token(ines, ['read'])).text)).text).toContain('may read, not publish')
+    expect((await npm(['publish'], tern('1.3.1'), (await token(ines, ['read'])).text)).text).toContain(
+      'may read, not publish',
+    )
     const odile = await someone(at, 'odile')
-    expect((await npm(['publish'], tern('1.3.2'), (await token(odile, ['publish'])).text)).text).toContain('role of maintainer')
+    expect((await npm(['publish'], tern('1.3.2'), (await token(odile, ['publish'])).text)).text).toContain(
+      'role of maintainer',
+    )
     const gone = await token(ines, ['publish'])
     expect((await ines(`/api/registry-tokens/${gone.id}`, { method: 'DELETE' })).status).toBe(200)
     expect((await npm(['publish'], tern('1.3.3'), gone.text)).text).toContain('revoked')
@@ -126,20 +207,54 @@ describe('publishing from outside', () => {
   test('a tarball of another name or version, a checksum that is not its own, and one too large', async () => {
     const { text } = await token(ines, ['publish'], 'tern')
     const other = project('other', { name: '@marram/other', version: '5.0.0' }, { 'index.js': '' })
-    const packed = JSON.parse((await npm(['pack', '--json'], other)).text.replace(/^[^[]*/, '').replace(/\n[^\]]*$/, ''))[0]
+    const packed = JSON.parse(
+      (await npm(['pack', '--json'], other)).text.replace(/^[^[]*/, '').replace(/\n[^\]]*$/, ''),
+    )[0]
     const data = readFileSync(join(other, packed.filename)).toString('base64')
-    const put = (body: object) => fetch(`${registry()}@marram%2ftern`, { method: 'PUT', headers: { authorization: `Bearer ${text}`, 'content-type': 'application/json' }, body: JSON.stringify(body) })
-    const body = (name: string, version: string, dist = {}) => ({ name, 'dist-tags': { latest: version }, versions: { [version]: { name, version, dist } }, _attachments: { 'x.tgz': { data } } })
+    const put = (body: object) =>
+      fetch(`${registry()}@marram%2ftern`, {
+        method: 'PUT',
+        headers: { authorization: `Bearer ${text}`, 'content-type': 'application/json' },
+        body: JSON.stringify(body),
+      })
+    const body = (name: string, version: string, dist = {}) => ({
+      name,
+      'dist-tags': { latest: version },
+      versions: { [version]: { name, version, dist } },
+      _attachments: { 'x.tgz': { data } },
+    })
     const codes = async (answer: Response) => [answer.status, (await answer.json()).problems[0].code]
     expect(await codes(await put(body('@marram/tern', '5.0.0')))).toEqual([400, 'other-name'])
     expect(await codes(await put(body('@marram/other', '5.0.0')))).toEqual([400, 'other-name'])
-    expect(await codes(await put(body('@marram/tern', '5.0.0', { shasum: 'f'.repeat(40) })))).toEqual([400, 'integrity'])
-    expect(await codes(await put({ ...body('@marram/tern', '5.0.0'), _attachments: { 'x.tgz': { data: Buffer.from('no tar').toString('base64') } } }))).toEqual([400, 'tarball'])
+    expect(await codes(await put(body('@marram/tern', '5.0.0', { shasum: 'f'.repeat(40) })))).toEqual([
+      400,
+      'integrity',
+    ])
+    expect(
+      await codes(
+        await put({
+          ...body('@marram/tern', '5.0.0'),
+          _attachments: { 'x.tgz': { data: Buffer.from('no tar').toString('base64') } },
+        }),
+      ),
+    ).toEqual([400, 'tarball'])
     expect(await codes(await put({}))).toEqual([400, 'publish-body'])
-    expect(await codes(await put({ ...body('@marram/tern', '5.0.0'), filler: 'x'.repeat(400_000) }))).toEqual([413, 'too-large'])
+    expect(await codes(await put({ ...body('@marram/tern', '5.0.0'), filler: 'x'.repeat(400_000) }))).toEqual(
+      [413, 'too-large'],
+    )
     // one that does not say how long it is, and goes on
-    const endless = new ReadableStream({ pull: (controller) => controller.enqueue(new Uint8Array(65_536).fill(32)) })
-    const stopped = await fetch(`${registry()}@marram%2ftern`, { method: 'PUT', headers: { authorization: `Bearer ${text}` }, body: endless, duplex: 'half' } as RequestInit).then((one) => one.status, () => 'closed')
+    const endless = new ReadableStream({
+      pull: (controller) => controller.enqueue(new Uint8Array(65_536).fill(32)),
+    })
+    const stopped = await fetch(`${registry()}@marram%2ftern`, {
+      method: 'PUT',
+      headers: { authorization: `Bearer ${text}` },
+      body: endless,
+      duplex: 'half',
+    } as RequestInit).then(
+      (response) => response.status,
+      () => 'closed',
+    )
     expect([413, 'closed']).toContain(stopped)
     expect((await get('-/ping')).status).toBe(200)
     expect(await at.sql("select 1 from releases where version = '5.0.0'")).toEqual([])
@@ -151,7 +266,8 @@ describe('a private library', () => {
   afterAll(() => at.sql("update libraries set visibility = 'open'"))
   test('is not there for those without a token of its staff, and is for those with one', async () => {
     await new Promise((resolve) => setTimeout(resolve, 2100))
-    for (const path of ['@marram%2ftern', '@marram/tern/-/tern-1.1.0.tgz']) expect((await get(path)).status).toBe(401)
+    for (const path of ['@marram%2ftern', '@marram/tern/-/tern-1.1.0.tgz'])
+      expect((await get(path)).status).toBe(401)
     expect((await get('@marram%2ftern', { authorization: 'Bearer ks_wrong' })).status).toBe(401)
     expect((await (await get('-/v1/search?text=tern')).json()).total).toBe(0)
     const odile = await someone(at, 'odile')

@@ -1,10 +1,16 @@
 /** A browser with somebody signed in. */
 async function signedIn(url) {
   const { chromium } = await import('@playwright/test')
-  const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--site-per-process', '--disable-background-networking'] })
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--site-per-process', '--disable-background-networking'],
+  })
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
   const page = await context.newPage()
-  await page.request.post(`${url}/api/sign-in`, { data: { email: 'ines@marram.example', password: 'keeps-the-shelf' }, headers: { origin: url } })
+  await page.request.post(`${url}/api/sign-in`, {
+    data: { email: 'ines@marram.example', password: 'keeps-the-shelf' },
+    headers: { origin: url },
+  })
   return { browser, context, page }
 }
 
@@ -17,7 +23,12 @@ export async function evidenceCost({ url }) {
     await page.request.post(`${url}/api/libraries/tern/evidence`, { headers: { origin: url } })
     for (;;) {
       const { run, components } = await ask()
-      if (run.state !== 'waiting' && run.state !== 'running') return { ms: performance.now() - began, members: components.reduce((sum, one) => sum + one.evidence.length, 0), components: components.length }
+      if (run.state !== 'waiting' && run.state !== 'running')
+        return {
+          ms: performance.now() - began,
+          members: components.reduce((sum, component) => sum + component.evidence.length, 0),
+          components: components.length,
+        }
       await new Promise((resolve) => setTimeout(resolve, 100))
     }
   } finally {
@@ -25,7 +36,10 @@ export async function evidenceCost({ url }) {
   }
 }
 
-/** Bytes of the page's heap after a hundred edits on the bench and after a thousand more; after eleven components opened and after a hundred. */
+/**
+ * Bytes of the page's heap after a hundred edits on the bench and after a thousand more; after eleven
+ * components opened and after a hundred.
+ */
 export async function memory({ url }) {
   const { browser, context, page } = await signedIn(url)
   try {
@@ -40,23 +54,35 @@ export async function memory({ url }) {
       }
       return (await session.send('Runtime.getHeapUsage')).usedSize
     }
-    const edit = (count) => page.evaluate(async (times) => {
-      const radios = [...document.querySelectorAll('[data-member="prop:tone"] input[type=radio]')]
-      for (let i = 0; i < times; i++) {
-        const painted = new Promise((resolve) => document.addEventListener('kept-shelf:painted', resolve, { once: true }))
-        radios[i % radios.length].click()
-        await painted
-      }
-    }, count)
+    const edit = (count) =>
+      page.evaluate(async (times) => {
+        const radios = [...document.querySelectorAll('[data-member="prop:tone"] input[type=radio]')]
+        for (let i = 0; i < times; i++) {
+          const painted = new Promise((resolve) =>
+            document.addEventListener('kept-shelf:painted', resolve, { once: true }),
+          )
+          radios[i % radios.length].click()
+          await painted
+        }
+      }, count)
     await edit(300)
     const before = await heap()
     await edit(1000)
     const after = await heap()
-    const tags = (await (await page.request.get(`${url}/api/libraries/tern/shelf`)).json()).map((one) => one.tag)
+    const tags = (await (await page.request.get(`${url}/api/libraries/tern/shelf`)).json()).map(
+      (entry) => entry.tag,
+    )
     const open = async (count) => {
       for (let i = 0; i < count; i++) {
-        await page.evaluate((path) => document.querySelector('#__nuxt').__vue_app__.config.globalProperties.$router.push(path), `/tern/${tags[i % tags.length]}`)
-        await page.frameLocator('iframe[title$="alone"]').locator(tags[i % tags.length]).first().waitFor()
+        await page.evaluate(
+          (path) => document.querySelector('#__nuxt').__vue_app__.config.globalProperties.$router.push(path),
+          `/tern/${tags[i % tags.length]}`,
+        )
+        await page
+          .frameLocator('iframe[title$="alone"]')
+          .locator(tags[i % tags.length])
+          .first()
+          .waitFor()
       }
     }
     await open(22)

@@ -4,7 +4,9 @@ import { time } from './terns'
 
 const found = models.map(({ name, sizes, best }) => {
   let rows = 0
-  const took = time(() => { rows = coveringSet(sizes).rows.length })
+  const took = time(() => {
+    rows = coveringSet(sizes).rows.length
+  })
   return { name, rows, best, took }
 })
 /** Twenty props of four values each, whose best known set we do not have: how long it takes. */

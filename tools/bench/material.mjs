@@ -1,33 +1,76 @@
-// Published component libraries, fetched into a scratch folder as material to read. Nothing of theirs enters the repository.
+// Published component libraries, fetched into a scratch folder as material to read. Nothing of theirs enters
+// the repository.
 import { execFileSync } from 'node:child_process'
 import { existsSync, mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { dataFolder, root, say } from '../setup.mjs'
 
-/** What each states of itself: `attributes` or `fields` in a manifest, or the declarations it ships, at `at`. */
+/**
+ * What each states of itself: `attributes` or `fields` in a manifest, or the declarations it ships, at `at`.
+ */
 export const libraries = [
-  { name: '@brightspace-ui/core', version: '3.295.0', written: 'custom elements, JavaScript, static maps and mixins', source: '.', states: 'attributes', at: 'custom-elements.json', needs: [] },
-  { name: 'media-chrome', version: '4.19.4', written: 'custom elements, TypeScript, plain classes', source: 'src', states: 'fields', at: 'dist/custom-elements.json', needs: [] },
-  { name: '@oruga-ui/oruga-next', version: '0.13.5', written: 'Vue single-file components', source: 'src', states: 'vue-declarations', at: 'dist/types', needs: ['vue@3.5.45'] },
-  { name: '@radix-ui/themes', version: '3.3.0', written: 'function components, TSX', source: 'src', states: 'function-declarations', at: 'dist/esm', needs: ['react@18.3.1', 'react-dom@18.3.1', '@types/react@18.3.27', '@types/react-dom@18.3.7', 'radix-ui@1.4.3', 'classnames@2.5.1'] },
+  {
+    name: '@brightspace-ui/core',
+    version: '3.295.0',
+    written: 'custom elements, JavaScript, static maps and mixins',
+    source: '.',
+    states: 'attributes',
+    at: 'custom-elements.json',
+    needs: [],
+  },
+  {
+    name: 'media-chrome',
+    version: '4.19.4',
+    written: 'custom elements, TypeScript, plain classes',
+    source: 'src',
+    states: 'fields',
+    at: 'dist/custom-elements.json',
+    needs: [],
+  },
+  {
+    name: '@oruga-ui/oruga-next',
+    version: '0.13.5',
+    written: 'Vue single-file components',
+    source: 'src',
+    states: 'vue-declarations',
+    at: 'dist/types',
+    needs: ['vue@3.5.45'],
+  },
+  {
+    name: '@radix-ui/themes',
+    version: '3.3.0',
+    written: 'function components, TSX',
+    source: 'src',
+    states: 'function-declarations',
+    at: 'dist/esm',
+    needs: [
+      'react@18.3.1',
+      'react-dom@18.3.1',
+      '@types/react@18.3.27',
+      '@types/react-dom@18.3.7',
+      'radix-ui@1.4.3',
+      'classnames@2.5.1',
+    ],
+  },
 ]
 
-const npm = (args, cwd) => execFileSync('npm', args, { cwd, encoding: 'utf8', stdio: ['ignore', 'pipe', 'inherit'] })
+const npm = (args, cwd) =>
+  execFileSync('npm', args, { cwd, encoding: 'utf8', stdio: ['ignore', 'pipe', 'inherit'] })
 
 /** Fetches what is not there yet; returns each library with its folders. */
 export function fetchLibraries() {
   const scratch = join(dataFolder, 'material')
   mkdirSync(scratch, { recursive: true })
-  return libraries.map((one) => {
-    const name = `${one.name.replace('@', '').replace('/', '-')}-${one.version}`
+  return libraries.map((library) => {
+    const name = `${library.name.replace('@', '').replace('/', '-')}-${library.version}`
     const folder = join(scratch, name, 'package')
     const dependencies = join(scratch, name, 'dependencies')
     if (!existsSync(folder)) {
-      say(`Fetching ${one.name} ${one.version} to read …`)
+      say(`Fetching ${library.name} ${library.version} to read …`)
       const half = join(scratch, `${name}.part`)
       rmSync(half, { recursive: true, force: true })
       mkdirSync(half, { recursive: true })
-      npm(['pack', `${one.name}@${one.version}`, '--silent'], half)
+      npm(['pack', `${library.name}@${library.version}`, '--silent'], half)
       execFileSync('tar', ['xzf', readdirSync(half).find((file) => file.endsWith('.tgz'))], { cwd: half })
       mkdirSync(join(scratch, name), { recursive: true })
       execFileSync('mv', [join(half, 'package'), folder])
@@ -36,12 +79,24 @@ export function fetchLibraries() {
     if (!existsSync(join(dependencies, 'package-lock.json'))) {
       mkdirSync(dependencies, { recursive: true })
       writeFileSync(join(dependencies, 'package.json'), '{ "private": true }')
-      if (one.needs.length) npm(['install', '--ignore-scripts', '--no-audit', '--no-fund', '--silent', ...one.needs], dependencies)
+      if (library.needs.length)
+        npm(
+          ['install', '--ignore-scripts', '--no-audit', '--no-fund', '--silent', ...library.needs],
+          dependencies,
+        )
       else writeFileSync(join(dependencies, 'package-lock.json'), '{}')
     }
-    return { ...one, folder, dependencies }
+    return { ...library, folder, dependencies }
   })
 }
 
 /** Reads one in a process of its own and returns what it counted. */
-export const readOne = (library, more = []) => JSON.parse(execFileSync(process.execPath, [join(root, '.build/reading.mjs'), JSON.stringify(library), ...more], { cwd: root, encoding: 'utf8', maxBuffer: 64e6, stdio: ['ignore', 'pipe', more.length ? 'inherit' : 'ignore'] }))
+export const readOne = (library, more = []) =>
+  JSON.parse(
+    execFileSync(process.execPath, [join(root, '.build/reading.mjs'), JSON.stringify(library), ...more], {
+      cwd: root,
+      encoding: 'utf8',
+      maxBuffer: 64e6,
+      stdio: ['ignore', 'pipe', more.length ? 'inherit' : 'ignore'],
+    }),
+  )

@@ -10,13 +10,26 @@ export async function flock(request, url, copies = 46, slug = 'flock') {
   const headers = { origin: url }
   await request.post(`${url}/api/sign-in`, { data: account, headers })
   if ((await request.get(`${url}/api/libraries/${slug}`)).ok()) return slug
-  await request.post(`${url}/api/libraries`, { data: { slug, title: 'Flock', package: `@marram/${slug}`, prefix: 'tern-', visibility: 'open' }, headers })
+  await request.post(`${url}/api/libraries`, {
+    data: { slug, title: 'Flock', package: `@marram/${slug}`, prefix: 'tern-', visibility: 'open' },
+    headers,
+  })
   const { terns } = await import(pathToFileURL(join(root, '.build/terns.mjs')))
   const form = new FormData()
   form.set('note', 'many Terns')
   form.set('whole', 'yes')
-  for (const one of [...terns(copies), { path: 'package.json', text: JSON.stringify({ name: `@marram/${slug}`, version: '0.0.0', license: 'MIT' }) }, { path: 'LICENSE', text: 'MIT' }]) form.append('file', new Blob([one.text]), one.path)
-  const begun = await (await request.post(`${url}/api/libraries/${slug}/source`, { multipart: form, headers, timeout: 60_000 })).json()
+  for (const tern of [
+    ...terns(copies),
+    {
+      path: 'package.json',
+      text: JSON.stringify({ name: `@marram/${slug}`, version: '0.0.0', license: 'MIT' }),
+    },
+    { path: 'LICENSE', text: 'MIT' },
+  ])
+    form.append('file', new Blob([tern.text]), tern.path)
+  const begun = await (
+    await request.post(`${url}/api/libraries/${slug}/source`, { multipart: form, headers, timeout: 60_000 })
+  ).json()
   for (;;) {
     const job = await (await request.get(`${url}/api/libraries/${slug}/jobs/${begun.job}`)).json()
     if (job.state === 'done') return slug
@@ -25,21 +38,34 @@ export async function flock(request, url, copies = 46, slug = 'flock') {
   }
 }
 
-/** Milliseconds from asking for the shelf, or another page of it, to the first of its components being drawn, and how many it holds. */
+/**
+ * Milliseconds from asking for the shelf, or another page of it, to the first of its components being drawn,
+ * and how many it holds.
+ */
 export async function open(page, url, slug, of = '') {
   await page.addInitScript(() => {
-    window.drawn = new Promise((resolve) => document.addEventListener('kept-shelf:painted', () => resolve(performance.now()), { once: true }))
+    window.drawn = new Promise((resolve) =>
+      document.addEventListener('kept-shelf:painted', () => resolve(performance.now()), { once: true }),
+    )
   })
   await page.goto(`${url}/${slug}${of}`)
   const { at } = await page.evaluate(async () => ({ at: await window.drawn }))
   return { at, total: (await (await page.request.get(`${url}/api/libraries/${slug}/shelf`)).json()).length }
 }
 
-/** How many frames come late (over 50 ms) while somebody scrolls the whole shelf: a third of it at reading speed, in which all that comes near is drawn, the rest as fast as one flies past; the longest task in milliseconds, and how many renderings there were at most. */
+/**
+ * How many frames come late (over 50 ms) while somebody scrolls the whole shelf: a third of it at reading
+ * speed, in which all that comes near is drawn, the rest as fast as one flies past; the longest task in
+ * milliseconds, and how many renderings there were at most.
+ */
 export async function scroll(page) {
   return page.evaluate(async () => {
     const tasks = []
-    new PerformanceObserver((list) => tasks.push(...list.getEntries().map((one) => one.duration))).observe({ type: 'longtask' })
+    new PerformanceObserver((list) =>
+      tasks.push(...list.getEntries().map((performanceEntry) => performanceEntry.duration)),
+    ).observe({
+      type: 'longtask',
+    })
     const frames = []
     let last = performance.now()
     const end = document.documentElement.scrollHeight
@@ -53,6 +79,13 @@ export async function scroll(page) {
       most = Math.max(most, document.querySelectorAll('article iframe').length)
     }
     await new Promise((resolve) => setTimeout(resolve, 200))
-    return { longest: Math.max(0, ...tasks), tasks: tasks.length, frames: frames.length, late: frames.filter((one) => one > 50).length, most, end }
+    return {
+      longest: Math.max(0, ...tasks),
+      tasks: tasks.length,
+      frames: frames.length,
+      late: frames.filter((frame) => frame > 50).length,
+      most,
+      end,
+    }
   })
 }

@@ -14,57 +14,84 @@ customElements.define('tern-many', Many)
 `
 const median = (list) => list.toSorted((a, b) => a - b)[Math.floor(list.length / 2)]
 
-/** Two hundred cells asked for to two hundred painted, in turn with the same elements on a plain page; then the longest task while they are scrolled. */
+/**
+ * Two hundred cells asked for to two hundred painted, in turn with the same elements on a plain page; then
+ * the longest task while they are scrolled.
+ */
 export async function spread({ url }, bareUrl) {
   const { chromium } = await import('@playwright/test')
-  const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--site-per-process', '--disable-background-networking'] })
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--site-per-process', '--disable-background-networking'],
+  })
   try {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
     const page = await context.newPage()
     const headers = { origin: url }
-    await page.request.post(`${url}/api/sign-in`, { data: { email: 'ines@marram.example', password: 'keeps-the-shelf' }, headers })
+    await page.request.post(`${url}/api/sign-in`, {
+      data: { email: 'ines@marram.example', password: 'keeps-the-shelf' },
+      headers,
+    })
     const form = new FormData()
     form.append('file', new File([many], 'src/many.ts'))
-    const { job } = await (await page.request.post(`${url}/api/libraries/tern/source`, { multipart: form, headers })).json()
-    for (let state = ''; state !== 'done'; await new Promise((resolve) => setTimeout(resolve, 300))) ({ state } = await (await page.request.get(`${url}/api/libraries/tern/jobs/${job}`)).json())
-    const { rendering } = (await (await page.request.get(`${url}/api/libraries/tern/shelf`)).json()).find((one) => one.tag === 'tern-many')
+    const { job } = await (
+      await page.request.post(`${url}/api/libraries/tern/source`, { multipart: form, headers })
+    ).json()
+    for (let state = ''; state !== 'done'; await new Promise((resolve) => setTimeout(resolve, 300)))
+      ({ state } = await (await page.request.get(`${url}/api/libraries/tern/jobs/${job}`)).json())
+    const { rendering } = (await (await page.request.get(`${url}/api/libraries/tern/shelf`)).json()).find(
+      (entry) => entry.tag === 'tern-many',
+    )
     await page.goto(`${url}/tern/tern-many/spread?rows=prop:b&columns=prop:a&sheets=none&cells=160`)
     const cells = page.frameLocator('iframe[title^="Many"]').locator('tern-many')
     await cells.nth(199).waitFor()
-    const preview = new URL(page.frames().find((one) => one.url().includes('/frame')).url())
+    const preview = new URL(
+      page
+        .frames()
+        .find((frame) => frame.url().includes('/frame'))
+        .url(),
+    )
     const plain = await context.newPage()
     await plain.goto(bareUrl)
     await plain.evaluate((module) => import(module), `${preview.origin}${rendering.module}`)
-    const ask = (rows) => page.evaluate(async (value) => {
-      const router = document.querySelector('#__nuxt').__vue_app__.config.globalProperties.$router
-      await new Promise((resolve) => setTimeout(resolve, 400))
-      const painted = new Promise((resolve) => document.addEventListener('kept-shelf:painted', (event) => resolve(event.detail.at), { once: true }))
-      const began = performance.timeOrigin + performance.now()
-      void router.replace({ query: { ...router.currentRoute.value.query, rows: value } })
-      return (await painted) - began
-    }, rows)
-    const bare = () => plain.evaluate(async () => {
-      document.body.replaceChildren()
-      await new Promise((resolve) => setTimeout(resolve, 400))
-      const began = performance.now()
-      const grid = document.createElement('div')
-      grid.style.cssText = 'display: grid; grid-template-columns: repeat(10, 160px)'
-      for (let b = 0; b < 20; b++) {
-        for (let a = 0; a < 10; a++) {
-          const element = document.createElement('tern-many')
-          Object.assign(element, { a: `a${a}`, b: `b${b}` })
-          element.textContent = 'Many'
-          grid.append(element)
+    const ask = (rows) =>
+      page.evaluate(async (value) => {
+        const router = document.querySelector('#__nuxt').__vue_app__.config.globalProperties.$router
+        await new Promise((resolve) => setTimeout(resolve, 400))
+        const painted = new Promise((resolve) =>
+          document.addEventListener('kept-shelf:painted', (event) => resolve(event.detail.at), {
+            once: true,
+          }),
+        )
+        const began = performance.timeOrigin + performance.now()
+        void router.replace({ query: { ...router.currentRoute.value.query, rows: value } })
+        return (await painted) - began
+      }, rows)
+    const bare = () =>
+      plain.evaluate(async () => {
+        document.body.replaceChildren()
+        await new Promise((resolve) => setTimeout(resolve, 400))
+        const began = performance.now()
+        const grid = document.createElement('div')
+        grid.style.cssText = 'display: grid; grid-template-columns: repeat(10, 160px)'
+        for (let b = 0; b < 20; b++) {
+          for (let a = 0; a < 10; a++) {
+            const element = document.createElement('tern-many')
+            Object.assign(element, { a: `a${a}`, b: `b${b}` })
+            element.textContent = 'Many'
+            grid.append(element)
+          }
         }
-      }
-      document.body.append(grid)
-      await new Promise((resolve) => requestAnimationFrame(() => {
-        const after = new MessageChannel()
-        after.port1.onmessage = resolve
-        after.port2.postMessage(0)
-      }))
-      return performance.now() - began
-    })
+        document.body.append(grid)
+        await new Promise((resolve) =>
+          requestAnimationFrame(() => {
+            const after = new MessageChannel()
+            after.port1.onmessage = resolve
+            after.port2.postMessage(0)
+          }),
+        )
+        return performance.now() - began
+      })
     const ours = []
     const theirs = []
     for (let i = 0; i < 16; i++) {
@@ -80,15 +107,24 @@ export async function spread({ url }, bareUrl) {
       }
     }
     await page.bringToFront()
-    const watch = (frame) => frame.evaluate(() => { window.longest = 0; new PerformanceObserver((list) => { for (const one of list.getEntries()) window.longest = Math.max(window.longest, one.duration) }).observe({ type: 'longtask' }) })
-    const frames = [page.mainFrame(), ...page.frames().filter((one) => one.url().includes('/frame'))]
-    for (const one of frames) await watch(one)
+    const watch = (frame) =>
+      frame.evaluate(() => {
+        window.longest = 0
+        new PerformanceObserver((list) => {
+          for (const performanceEntry of list.getEntries())
+            window.longest = Math.max(window.longest, performanceEntry.duration)
+        }).observe({ type: 'longtask' })
+      })
+    const frames = [page.mainFrame(), ...page.frames().filter((frame) => frame.url().includes('/frame'))]
+    for (const frame of frames) await watch(frame)
     await page.mouse.move(600, 400)
     for (let i = 0; i < 60; i++) {
       await page.mouse.wheel(0, i < 30 ? 40 : -40)
       await page.waitForTimeout(30)
     }
-    const longest = Math.max(...await Promise.all(frames.map((one) => one.evaluate(() => window.longest))))
+    const longest = Math.max(
+      ...(await Promise.all(frames.map((frame) => frame.evaluate(() => window.longest)))),
+    )
     return { ours: median(ours), bare: median(theirs), longest }
   } finally {
     await browser.close()

@@ -4,9 +4,16 @@ import type { SourceText } from '~~/core/read/source/source-set'
 const folder = 'demo/tern/src'
 const once = readdirSync(folder).map((name) => ({ name, text: readFileSync(`${folder}/${name}`, 'utf8') }))
 
-/** Terns side by side, tags and class names told apart, so that the time is of reading and not of starting. */
+/**
+ * Terns side by side, tags and class names told apart, so that the time is of reading and not of starting.
+ */
 export const terns = (count: number): SourceText[] =>
-  Array.from({ length: count }, (_, i) => once.map(({ name, text }) => ({ path: `lib${i}/${name}`, text: text.replaceAll(/(['"<`/])tern-/g, `$1tern${i}-`) }))).flat()
+  Array.from({ length: count }, (_, i) =>
+    once.map(({ name, text }) => ({
+      path: `lib${i}/${name}`,
+      text: text.replaceAll(/(['"<`/])tern-/g, `$1tern${i}-`),
+    })),
+  ).flat()
 
 /** Milliseconds. */
 export const time = (work: () => unknown): number => {

@@ -2,7 +2,10 @@
 import type { Standing } from '~~/core/wire'
 
 /** The head of a component's pages: name, tag, status, and the views there are. */
-const { standing, view } = defineProps<{ standing: Standing; view: 'bench' | 'spread' | 'compare' | 'made' | 'guide' | 'source' }>()
+const { standing, view } = defineProps<{
+  standing: Standing
+  view: 'bench' | 'spread' | 'compare' | 'made' | 'guide' | 'source'
+}>()
 const store = useLibrary()
 const { copy, copied } = useCopy()
 </script>
@@ -11,24 +14,96 @@ const { copy, copied } = useCopy()
   <Spines :tag="standing.tag" />
   <div class="head">
     <h1>{{ store.title(standing.tag) }}</h1>
-    <button type="button" class="code muted tag" :title="`Copy ${standing.tag}`" @click="copy(standing.tag)">{{ copied ? 'copied' : standing.tag }}</button>
-    <span class="small"><Mark :name="standing.status" /> {{ standing.status }}<template v-if="standing.contract.sharing">, <span class="muted">{{ standing.contract.sharing }}</span></template></span>
+    <button type="button" class="code muted tag" :title="`Copy ${standing.tag}`" @click="copy(standing.tag)">
+      {{ copied ? 'copied' : standing.tag }}
+    </button>
+    <span class="small"
+      ><Mark :name="standing.status" /> {{ standing.status
+      }}<template v-if="standing.contract.sharing"
+        >, <span class="muted">{{ standing.contract.sharing }}</span></template
+      ></span
+    >
     <nav class="views" aria-label="Views of this component">
-      <NuxtLink :to="`/${store.slug}/${standing.tag}`" :class="{ on: view === 'bench' }" :aria-current="view === 'bench' ? 'page' : undefined">Bench</NuxtLink>
-      <NuxtLink :to="`/${store.slug}/${standing.tag}/spread`" :class="{ on: view === 'spread' }" :aria-current="view === 'spread' ? 'page' : undefined">Spread</NuxtLink>
-      <NuxtLink :to="`/${store.slug}/${standing.tag}/compare`" :class="{ on: view === 'compare' }" :aria-current="view === 'compare' ? 'page' : undefined">Compare</NuxtLink>
-      <NuxtLink :to="`/${store.slug}/${standing.tag}/made`" :class="{ on: view === 'made' }" :aria-current="view === 'made' ? 'page' : undefined">Made of</NuxtLink>
-      <NuxtLink :to="`/${store.slug}/${standing.tag}/guide`" :class="{ on: view === 'guide' }" :aria-current="view === 'guide' ? 'page' : undefined">Guide</NuxtLink>
-      <NuxtLink :to="{ path: `/${store.slug}/source`, query: { path: standing.contract.files[0], of: standing.tag } }" :class="{ on: view === 'source' }">Source</NuxtLink>
+      <NuxtLink
+        :to="`/${store.slug}/${standing.tag}`"
+        :class="{ on: view === 'bench' }"
+        :aria-current="view === 'bench' ? 'page' : undefined"
+        >Bench</NuxtLink
+      >
+      <NuxtLink
+        :to="`/${store.slug}/${standing.tag}/spread`"
+        :class="{ on: view === 'spread' }"
+        :aria-current="view === 'spread' ? 'page' : undefined"
+        >Spread</NuxtLink
+      >
+      <NuxtLink
+        :to="`/${store.slug}/${standing.tag}/compare`"
+        :class="{ on: view === 'compare' }"
+        :aria-current="view === 'compare' ? 'page' : undefined"
+        >Compare</NuxtLink
+      >
+      <NuxtLink
+        :to="`/${store.slug}/${standing.tag}/made`"
+        :class="{ on: view === 'made' }"
+        :aria-current="view === 'made' ? 'page' : undefined"
+        >Made of</NuxtLink
+      >
+      <NuxtLink
+        :to="`/${store.slug}/${standing.tag}/guide`"
+        :class="{ on: view === 'guide' }"
+        :aria-current="view === 'guide' ? 'page' : undefined"
+        >Guide</NuxtLink
+      >
+      <NuxtLink
+        :to="{ path: `/${store.slug}/source`, query: { path: standing.contract.files[0], of: standing.tag } }"
+        :class="{ on: view === 'source' }"
+        >Source</NuxtLink
+      >
     </nav>
-    <span v-if="standing.contract.uses.length" class="small muted">Uses <template v-for="(one, i) in standing.contract.uses" :key="one.tag"><template v-if="i">, </template><NuxtLink class="link" :to="`/${store.slug}/${one.tag}`">{{ store.title(one.tag) }}</NuxtLink></template></span>
+    <span v-if="standing.contract.uses.length" class="small muted"
+      >Uses
+      <template v-for="(use, i) in standing.contract.uses" :key="use.tag"
+        ><template v-if="i">, </template
+        ><NuxtLink class="link" :to="`/${store.slug}/${use.tag}`">{{
+          store.title(use.tag)
+        }}</NuxtLink></template
+      ></span
+    >
     <span class="small muted keys">Neighbours <span class="key">[</span> <span class="key">]</span></span>
   </div>
 </template>
 
 <style scoped>
-.head { display: flex; flex-wrap: wrap; align-items: baseline; gap: 4px 14px; padding: 14px 24px 10px; border-bottom: 1px solid var(--rule); flex: none; }
-.tag { border: 0; background: none; padding: 0; cursor: pointer; }
-.views { display: flex; gap: 18px; margin-left: 26px; } .views a { color: var(--muted); padding-bottom: 2px; border-bottom: 2px solid transparent; } .views a.on { color: var(--ink); border-color: var(--kelp); }
-.keys { margin-left: auto; }
+.head {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 4px 14px;
+  padding: 14px 24px 10px;
+  border-bottom: 1px solid var(--rule);
+  flex: none;
+}
+.tag {
+  border: 0;
+  background: none;
+  padding: 0;
+  cursor: pointer;
+}
+.views {
+  display: flex;
+  gap: 18px;
+  margin-left: 26px;
+}
+.views a {
+  color: var(--muted);
+  padding-bottom: 2px;
+  border-bottom: 2px solid transparent;
+}
+.views a.on {
+  color: var(--ink);
+  border-color: var(--kelp);
+}
+.keys {
+  margin-left: auto;
+}
 </style>

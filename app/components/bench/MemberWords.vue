@@ -2,8 +2,16 @@
 import { wordsSchema, type WordsView } from '~~/core/wire'
 import type { Problem } from '~~/core/problem'
 
-/** A member's words, edited in place. Where somebody else wrote meanwhile, both are shown and nothing is lost. */
-const { tag, member, words, comment, title } = defineProps<{ tag: string; member: string; words: WordsView | undefined; comment: string | undefined; title: string }>()
+/**
+ * A member's words, edited in place. Where somebody else wrote meanwhile, both are shown and nothing is lost.
+ */
+const { tag, member, words, comment, title } = defineProps<{
+  tag: string
+  member: string
+  words: WordsView | undefined
+  comment: string | undefined
+  title: string
+}>()
 const emit = defineEmits<{ written: [words: WordsView] }>()
 const store = useLibrary()
 const editing = ref(false)
@@ -27,12 +35,21 @@ async function begin() {
 async function keep() {
   busy.value = true
   try {
-    emit('written', await ask(wordsSchema, `/libraries/${store.slug}/components/${tag}/words`, { method: 'PUT', body: { member, text: draft.value, revision: from.value } }))
+    emit(
+      'written',
+      await ask(wordsSchema, `/libraries/${store.slug}/components/${tag}/words`, {
+        method: 'PUT',
+        body: { member, text: draft.value, revision: from.value },
+      }),
+    )
     editing.value = false
     problems.value = []
   } catch (error) {
     problems.value = problemsOf(error)
-    const other = error instanceof ApiProblem && error.status === 409 ? wordsSchema.safeParse(error.more.theirs) : undefined
+    const other =
+      error instanceof ApiProblem && error.status === 409
+        ? wordsSchema.safeParse(error.more.theirs)
+        : undefined
     if (other?.success) {
       theirs.value = other.data
       from.value = other.data.revision
@@ -56,31 +73,85 @@ function join() {
 <template>
   <div class="words">
     <form v-if="editing" @submit.prevent="keep">
-      <textarea ref="area" v-model="draft" class="field plain" rows="4" :aria-label="`Words for ${title}, Markdown`" @keydown.ctrl.enter.prevent="keep" @keydown.meta.enter.prevent="keep" @keydown.esc.stop="editing = false" />
+      <textarea
+        ref="area"
+        v-model="draft"
+        class="field plain"
+        rows="4"
+        :aria-label="`Words for ${title}, Markdown`"
+        @keydown.ctrl.enter.prevent="keep"
+        @keydown.meta.enter.prevent="keep"
+        @keydown.esc.stop="editing = false"
+      />
       <ProblemList :problems />
       <div v-if="theirs" class="theirs">
         <div class="small muted">{{ theirs.by }}, {{ ago(theirs.at) }}:</div>
         <!-- eslint-disable-next-line vue/no-v-html -- cleaned by renderMarkdown -->
         <div class="markdown" v-html="renderMarkdown(theirs.text)" />
-        <button type="button" class="link" @click="takeTheirs">Keep theirs</button> · <button type="button" class="link" @click="join">Join the two</button> · <button type="submit" class="link">Keep mine</button>
+        <button type="button" class="link" @click="takeTheirs">Keep theirs</button> ·
+        <button type="button" class="link" @click="join">Join the two</button> ·
+        <button type="submit" class="link">Keep mine</button>
       </div>
-      <p v-else class="small"><button class="link" :disabled="busy">Keep</button> <span class="key">Ctrl Enter</span> · <span class="muted">Markdown; <code>```example</code> and a name shows that example</span> · <button type="button" class="link" @click="editing = false">Leave</button></p>
+      <p v-else class="small">
+        <button class="link" :disabled="busy">Keep</button> <span class="key">Ctrl Enter</span> ·
+        <span class="muted">Markdown; <code>```example</code> and a name shows that example</span> ·
+        <button type="button" class="link" @click="editing = false">Leave</button>
+      </p>
     </form>
     <template v-else>
       <WordsText v-if="shown" :text="shown" :tag />
       <span v-else class="muted">No words yet. </span>
       <span class="by small muted">
-        <template v-if="words?.text">{{ words.by }}, {{ ago(words.at) }} </template><template v-else-if="comment">from the source </template>
-        <button v-if="store.may.write" type="button" class="link" :aria-label="`${shown ? 'Edit' : 'Write'} words for ${title}`" @click="begin">{{ shown ? 'Edit' : 'Write' }}</button>
+        <template v-if="words?.text">{{ words.by }}, {{ ago(words.at) }} </template
+        ><template v-else-if="comment">from the source </template>
+        <button
+          v-if="store.may.write"
+          type="button"
+          class="link"
+          :aria-label="`${shown ? 'Edit' : 'Write'} words for ${title}`"
+          @click="begin"
+        >
+          {{ shown ? 'Edit' : 'Write' }}
+        </button>
       </span>
     </template>
   </div>
 </template>
 
 <style scoped>
-.words { font-size: 13px; line-height: 18px; min-width: 0; overflow-wrap: anywhere; }
-.words { position: relative; } .by { position: absolute; left: 0; top: 100%; z-index: 2; opacity: 0; background: var(--paper); padding-right: 6px; white-space: nowrap; } .words:hover .by, .words:focus-within .by { opacity: 1; }
-.words > .muted + .by { position: static; opacity: 1; }
-.theirs { border-left: 2px solid var(--ochre); padding: 4px 0 4px 8px; margin-top: 6px; }
-form p { margin-top: 4px; }
+.words {
+  font-size: 13px;
+  line-height: 18px;
+  min-width: 0;
+  overflow-wrap: anywhere;
+}
+.words {
+  position: relative;
+}
+.by {
+  position: absolute;
+  left: 0;
+  top: 100%;
+  z-index: 2;
+  opacity: 0;
+  background: var(--paper);
+  padding-right: 6px;
+  white-space: nowrap;
+}
+.words:hover .by,
+.words:focus-within .by {
+  opacity: 1;
+}
+.words > .muted + .by {
+  position: static;
+  opacity: 1;
+}
+.theirs {
+  border-left: 2px solid var(--ochre);
+  padding: 4px 0 4px 8px;
+  margin-top: 6px;
+}
+form p {
+  margin-top: 4px;
+}
 </style>

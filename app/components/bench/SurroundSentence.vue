@@ -9,8 +9,24 @@ const { contract } = defineProps<{ contract: Contract }>()
 const surround = defineModel<Surround>({ required: true })
 const store = useLibrary()
 const { themes } = storeToRefs(store)
-const providedWith = computed(() => [...new Set((store.library?.provisions ?? []).filter((one) => one.scope === libraryScope || one.scope === contract.tag).flatMap((one) => sayProvisions(one).split(', ')))].filter(Boolean).join(', '))
-const part = <K extends keyof Surround>(key: K) => computed<Surround[K]>({ get: () => surround.value[key], set: (value) => { surround.value = { ...surround.value, [key]: value } } })
+const providedWith = computed(() =>
+  [
+    ...new Set(
+      (store.library?.provisions ?? [])
+        .filter((provision) => provision.scope === libraryScope || provision.scope === contract.tag)
+        .flatMap((provision) => sayProvisions(provision).split(', ')),
+    ),
+  ]
+    .filter(Boolean)
+    .join(', '),
+)
+const part = <K extends keyof Surround>(key: K) =>
+  computed<Surround[K]>({
+    get: () => surround.value[key],
+    set: (value) => {
+      surround.value = { ...surround.value, [key]: value }
+    },
+  })
 const theme = part('theme')
 const width = part('width')
 const ground = part('ground')
@@ -27,39 +43,117 @@ const dressed = part('dressed')
 const without = part('without')
 const regions = part('regions')
 const { abilities, widths: asked, problem: notAsked } = useAsks(computed(() => contract.tag))
-const lackable = computed(() => [...abilities.value.map((one) => ({ value: one.name, title: one.name, note: one.here ? `asked in ${one.place.file.split('/').at(-1)} ${one.place.line}` : 'this browser lacks it already' })), ...without.value.filter((name) => !abilities.value.some((one) => one.name === name)).map((value) => ({ value, title: value, note: 'no source asks for it' }))])
-const dress = computed<string>({ get: () => (dressed.value ? 'yes' : 'no'), set: (value) => { dressed.value = value === 'yes' } })
+const lackable = computed(() => [
+  ...abilities.value.map((ability) => ({
+    value: ability.name,
+    title: ability.name,
+    note: ability.here
+      ? `asked in ${ability.place.file.split('/').at(-1)} ${ability.place.line}`
+      : 'this browser lacks it already',
+  })),
+  ...without.value
+    .filter((name) => !abilities.value.some((ability) => ability.name === name))
+    .map((value) => ({ value, title: value, note: 'no source asks for it' })),
+])
+const dress = computed<string>({
+  get: () => (dressed.value ? 'yes' : 'no'),
+  set: (value) => {
+    dressed.value = value === 'yes'
+  },
+})
 const windowSize = computed<string | null>({
-  get: () => (surround.value.window ? `${surround.value.window.width} × ${surround.value.window.height}` : null),
+  get: () =>
+    surround.value.window ? `${surround.value.window.width} × ${surround.value.window.height}` : null,
   set: (value) => {
     const [w, h] = (value ?? '').split(' × ').map(Number)
     surround.value = { ...surround.value, window: w && h ? { width: w, height: h } : null }
   },
 })
-const own = (values: (string | null)[], value: string | null) => (values.includes(value) ? values : [...values, value])
+const own = (values: (string | null)[], value: string | null) =>
+  values.includes(value) ? values : [...values, value]
 const windows = computed(() => {
-  const named = new Map((store.library?.widths ?? []).map((one) => [`${one.width} × 800`, one.name]))
-  const changes = new Set(asked.value.filter((one) => one.of === 'window' && one.width >= 100 && one.width <= 5000).map((one) => `${one.width} × 800`))
-  return own([...new Set([null, '390 × 844', '768 × 1024', '1280 × 800', '1920 × 1080', ...named.keys(), ...changes])], windowSize.value).map((value) => ({ value, title: value ?? 'as large as there is room', ...(value && named.has(value) ? { note: named.get(value)! } : value && changes.has(value) ? { note: 'its sheet changes here' } : {}) }))
+  const named = new Map((store.library?.widths ?? []).map((width) => [`${width.width} × 800`, width.name]))
+  const changes = new Set(
+    asked.value
+      .filter((entry) => entry.of === 'window' && entry.width >= 100 && entry.width <= 5000)
+      .map((entry) => `${entry.width} × 800`),
+  )
+  return own(
+    [...new Set([null, '390 × 844', '768 × 1024', '1280 × 800', '1920 × 1080', ...named.keys(), ...changes])],
+    windowSize.value,
+  ).map((value) => ({
+    value,
+    title: value ?? 'as large as there is room',
+    ...(value && named.has(value)
+      ? { note: named.get(value)! }
+      : value && changes.has(value)
+        ? { note: 'its sheet changes here' }
+        : {}),
+  }))
 })
-const languages = computed(() => [...new Set(['en', 'de', 'fr', 'fi', 'ar', 'he', 'ja', language.value])].map((value) => ({ value, title: new Intl.DisplayNames('en', { type: 'language' }).of(value) ?? value, note: value })))
-const paddings = [0, 8, 16, 24, 48].map((value) => ({ value: String(value), title: value === 0 ? 'nothing' : `${value} px` }))
+const languages = computed(() =>
+  [...new Set(['en', 'de', 'fr', 'fi', 'ar', 'he', 'ja', language.value])].map((value) => ({
+    value,
+    title: new Intl.DisplayNames('en', { type: 'language' }).of(value) ?? value,
+    note: value,
+  })),
+)
+const paddings = [0, 8, 16, 24, 48].map((value) => ({
+  value: String(value),
+  title: value === 0 ? 'nothing' : `${value} px`,
+}))
 const sizes = [100, 125, 150, 200].map((value) => ({ value: String(value), title: `${value} %` }))
-const asText = (of: WritableComputedRef<number>) => computed<string>({ get: () => String(of.value), set: (value) => { of.value = Number(value) } })
+const asText = (of: WritableComputedRef<number>) =>
+  computed<string>({
+    get: () => String(of.value),
+    set: (value) => {
+      of.value = Number(value)
+    },
+  })
 const textChoice = asText(text)
 const paddingChoice = asText(padding)
 const states = computed(() => {
-  const read = membersOf(contract, 'state').filter((one) => one.known !== 'comment')
-  const known = new Set(read.filter((one) => one.by === 'browser').map((one) => one.name))
+  const read = membersOf(contract, 'state').filter((member) => member.known !== 'comment')
+  const known = new Set(
+    read.filter((component) => component.by === 'browser').map((component) => component.name),
+  )
   const always = ['hover', 'focus-visible', 'active']
   return [
-    ...always.map((value) => ({ value, title: value, ...(known.has(value) ? {} : { note: 'no style asks for it' }) })),
-    ...read.filter((one) => one.by === 'browser' && holdableStates.has(one.name) && !always.includes(one.name)).map((one) => ({ value: one.name, title: one.name })),
-    ...read.filter((one) => one.by === 'custom').map((one) => ({ value: one.name, title: one.name, note: 'its own' })),
+    ...always.map((value) => ({
+      value,
+      title: value,
+      ...(known.has(value) ? {} : { note: 'no style asks for it' }),
+    })),
+    ...read
+      .filter(
+        (component) =>
+          component.by === 'browser' &&
+          holdableStates.has(component.name) &&
+          !always.includes(component.name),
+      )
+      .map((component) => ({ value: component.name, title: component.name })),
+    ...read
+      .filter((component) => component.by === 'custom')
+      .map((component) => ({ value: component.name, title: component.name, note: 'its own' })),
   ]
 })
-const targets = computed(() => [{ value: '', title: 'what answers in it' }, ...membersOf(contract, 'part').filter((one) => one.known !== 'comment').map((one) => ({ value: one.name, title: one.name, note: 'part' }))])
-const usualInMore = computed(() => surround.value.window === null && surround.value.align === 'middle' && surround.value.padding === 24 && surround.value.language === 'en' && surround.value.colours === 'own' && surround.value.dressed && !surround.value.without.length && !surround.value.regions.length)
+const targets = computed(() => [
+  { value: '', title: 'what answers in it' },
+  ...membersOf(contract, 'part')
+    .filter((member) => member.known !== 'comment')
+    .map((member) => ({ value: member.name, title: member.name, note: 'part' })),
+])
+const usualInMore = computed(
+  () =>
+    surround.value.window === null &&
+    surround.value.align === 'middle' &&
+    surround.value.padding === 24 &&
+    surround.value.language === 'en' &&
+    surround.value.colours === 'own' &&
+    surround.value.dressed &&
+    !surround.value.without.length &&
+    !surround.value.regions.length,
+)
 const more = ref(!usualInMore.value)
 function windowFrom(event: Event) {
   const size = /^\s*(\d{3,4})\s*[x×]\s*(\d{3,4})\s*$/.exec((event.target as HTMLInputElement).value)
@@ -70,33 +164,115 @@ function windowFrom(event: Event) {
 <template>
   <div class="surround">
     <p class="sentence">
-      Shown in <Choice v-model="theme" label="Theme" :options="themes.map((one) => ({ value: one.name, title: one.title }))" />,
-      <WidthChoice v-model="width" :asked />{{ width === null ? '' : ' wide' }},
-      <Choice v-model="direction" label="Writing direction" :options="[{ value: 'ltr', title: 'left to right' }, { value: 'rtl', title: 'right to left' }]" />,
-      text at <Choice v-model="textChoice" label="Text size" :options="sizes" />,
-      motion <Choice v-model="motion" label="Motion" :options="[{ value: 'on', title: 'on' }, { value: 'reduced', title: 'reduced' }]" />,
-      on <Choice v-model="ground" label="Ground" :options="grounds" />;
-      held in <Choices v-model="held" label="States held" :options="states" none="no state" /><template v-if="held.length">, on <Choice v-model="on" label="Held on" :options="targets" /></template>.
-      <button type="button" class="link small again" :aria-expanded="more" @click="more = !more">{{ more ? 'Less' : 'More' }}</button>
+      Shown in
+      <Choice
+        v-model="theme"
+        label="Theme"
+        :options="themes.map((one) => ({ value: one.name, title: one.title }))"
+      />, <WidthChoice v-model="width" :asked />{{ width === null ? '' : ' wide' }},
+      <Choice
+        v-model="direction"
+        label="Writing direction"
+        :options="[
+          { value: 'ltr', title: 'left to right' },
+          { value: 'rtl', title: 'right to left' },
+        ]"
+      />, text at <Choice v-model="textChoice" label="Text size" :options="sizes" />, motion
+      <Choice
+        v-model="motion"
+        label="Motion"
+        :options="[
+          { value: 'on', title: 'on' },
+          { value: 'reduced', title: 'reduced' },
+        ]"
+      />, on <Choice v-model="ground" label="Ground" :options="grounds" />; held in
+      <Choices v-model="held" label="States held" :options="states" none="no state" /><template
+        v-if="held.length"
+        >, on <Choice v-model="on" label="Held on" :options="targets" /></template
+      >.
+      <button type="button" class="link small again" :aria-expanded="more" @click="more = !more">
+        {{ more ? 'Less' : 'More' }}
+      </button>
     </p>
     <p v-if="more" class="sentence">
-      In a window <Choice v-model="windowSize" label="Window" :options="windows">
+      In a window
+      <Choice v-model="windowSize" label="Window" :options="windows">
         <template #default="{ close }">
-          <form class="own-size" @submit.prevent="close()"><label class="small">Another, such as 1024 × 768 <input class="field" :value="windowSize ?? ''" @change="windowFrom"></label></form>
-        </template>
-      </Choice>,
-      <Choice v-model="align" label="Alignment" :options="[{ value: 'start', title: 'at the start' }, { value: 'middle', title: 'in the middle' }, { value: 'end', title: 'at the end' }, { value: 'stretch', title: 'from edge to edge' }]" />
-      with <Choice v-model="paddingChoice" label="Padding" :options="paddings" /> around it,
-      in <Choice v-model="language" label="Language" :options="languages" />,
-      in <Choice v-model="colours" label="Colours" :options="[{ value: 'own', title: 'its own colours' }, { value: 'forced', title: 'the reader’s colours', note: 'forced; nearly as a browser does' }]" />,
-      <Choice v-model="dress" label="Looks" :options="[{ value: 'yes', title: 'dressed as it is' }, { value: 'no', title: 'undressed', note: 'behaviour and structure only' }]" />,
-      in regions of <Choices v-model="regions" label="Regions of other themes, one in the other" :options="themes.map((one) => ({ value: one.name, title: one.title }))" none="no other theme" />,
-      <template v-if="lackable.length">in a browser that lacks <Choices v-model="without" label="Abilities switched off" :options="lackable" none="nothing it asks for" />, </template><span v-else-if="notAsked" class="small bad" role="alert">What its source asks of the browser is not known: {{ notAsked }} </span>provided with <NuxtLink class="link" :to="{ path: `/${store.slug}/provisions`, query: { of: contract.tag } }">{{ providedWith || 'nothing more' }}</NuxtLink>.
+          <form class="own-size" @submit.prevent="close()">
+            <label class="small"
+              >Another, such as 1024 × 768
+              <input class="field" :value="windowSize ?? ''" @change="windowFrom"
+            /></label>
+          </form>
+        </template> </Choice
+      >,
+      <Choice
+        v-model="align"
+        label="Alignment"
+        :options="[
+          { value: 'start', title: 'at the start' },
+          { value: 'middle', title: 'in the middle' },
+          { value: 'end', title: 'at the end' },
+          { value: 'stretch', title: 'from edge to edge' },
+        ]"
+      />
+      with <Choice v-model="paddingChoice" label="Padding" :options="paddings" /> around it, in
+      <Choice v-model="language" label="Language" :options="languages" />, in
+      <Choice
+        v-model="colours"
+        label="Colours"
+        :options="[
+          { value: 'own', title: 'its own colours' },
+          { value: 'forced', title: 'the reader’s colours', note: 'forced; nearly as a browser does' },
+        ]"
+      />,
+      <Choice
+        v-model="dress"
+        label="Looks"
+        :options="[
+          { value: 'yes', title: 'dressed as it is' },
+          { value: 'no', title: 'undressed', note: 'behaviour and structure only' },
+        ]"
+      />, in regions of
+      <Choices
+        v-model="regions"
+        label="Regions of other themes, one in the other"
+        :options="themes.map((one) => ({ value: one.name, title: one.title }))"
+        none="no other theme"
+      />,
+      <template v-if="lackable.length"
+        >in a browser that lacks
+        <Choices
+          v-model="without"
+          label="Abilities switched off"
+          :options="lackable"
+          none="nothing it asks for"
+        />, </template
+      ><span v-else-if="notAsked" class="small bad" role="alert"
+        >What its source asks of the browser is not known: {{ notAsked }} </span
+      >provided with
+      <NuxtLink class="link" :to="{ path: `/${store.slug}/provisions`, query: { of: contract.tag } }">{{
+        providedWith || 'nothing more'
+      }}</NuxtLink>.
     </p>
   </div>
 </template>
 
 <style scoped>
-.surround { border-bottom: 1px solid var(--rule-soft); padding: 8px 20px; } .sentence + .sentence { padding-top: 4px; }
-.again { margin-left: 6px; font-family: var(--ui); } .own-size { border-top: 1px solid var(--rule); padding: 8px 12px 4px; margin-top: 6px; }
+.surround {
+  border-bottom: 1px solid var(--rule-soft);
+  padding: 8px 20px;
+}
+.sentence + .sentence {
+  padding-top: 4px;
+}
+.again {
+  margin-left: 6px;
+  font-family: var(--ui);
+}
+.own-size {
+  border-top: 1px solid var(--rule);
+  padding: 8px 12px 4px;
+  margin-top: 6px;
+}
 </style>

@@ -1,12 +1,34 @@
 <script setup lang="ts">
-import { alternativesOf, choicesOf, editorFor, firstValue, misfit, printType, shortType, withoutUndefined, type TypeModel } from '~~/core/contract/type'
+import {
+  alternativesOf,
+  choicesOf,
+  editorFor,
+  firstValue,
+  misfit,
+  printType,
+  shortType,
+  withoutUndefined,
+  type TypeModel,
+} from '~~/core/contract/type'
 import type { Limits } from '~~/core/contract/limits'
 
 /**
  * The editor for a value, as fits its type; lists and objects have one for each of their values.
  * “Not set” is a value of its own: `undefined`. `at` is the path to the value, by which its editor goes.
  */
-const { type, at, rest = undefined, limits = undefined, depth = 0 } = defineProps<{ type: TypeModel; at: string; rest?: unknown; limits?: Limits | undefined; depth?: number }>()
+const {
+  type,
+  at,
+  rest = undefined,
+  limits = undefined,
+  depth = 0,
+} = defineProps<{
+  type: TypeModel
+  at: string
+  rest?: unknown
+  limits?: Limits | undefined
+  depth?: number
+}>()
 const value = defineModel<unknown>()
 const name = computed(() => at.split(/[.[]/).at(-1)!.replace(']', ''))
 const asText = ref(false)
@@ -16,19 +38,31 @@ const editor = computed(() => (open.value && (asText.value || depth > 5) ? 'stru
 const plain = computed(() => withoutUndefined(type).type)
 const choices = computed(() => choicesOf(type) ?? [])
 const isSet = computed(() => value.value !== undefined && value.value !== null)
-const restText = computed(() => (typeof rest === 'string' && rest ? rest : rest === undefined || rest === '' ? 'not set' : JSON.stringify(rest)))
+const restText = computed(() =>
+  typeof rest === 'string' && rest
+    ? rest
+    : rest === undefined || rest === ''
+      ? 'not set'
+      : JSON.stringify(rest),
+)
 const id = useId()
 
 // ── as text ──
 const draft = ref('')
 const wrong = ref<string>()
-watch([value, editor], ([now]) => {
-  if (editor.value !== 'structured') return
-  try {
-    if (JSON.stringify(JSON.parse(draft.value)) === JSON.stringify(now)) return
-  } catch { /* what is written is no JSON yet; the value wins */ }
-  draft.value = now === undefined ? '' : JSON.stringify(now, null, 1)
-}, { immediate: true })
+watch(
+  [value, editor],
+  ([now]) => {
+    if (editor.value !== 'structured') return
+    try {
+      if (JSON.stringify(JSON.parse(draft.value)) === JSON.stringify(now)) return
+    } catch {
+      /* what is written is no JSON yet; the value wins */
+    }
+    draft.value = now === undefined ? '' : JSON.stringify(now, null, 1)
+  },
+  { immediate: true },
+)
 function writeText(text: string) {
   draft.value = text
   if (text.trim() === '') {
@@ -48,94 +82,327 @@ function writeText(text: string) {
 }
 const date = computed({
   get: () => (typeof value.value === 'string' ? new Date(value.value) : null),
-  set: (chosen: Date | null | undefined) => { value.value = chosen instanceof Date && !Number.isNaN(chosen.getTime()) ? chosen.toISOString() : undefined },
+  set: (chosen: Date | null | undefined) => {
+    value.value = chosen instanceof Date && !Number.isNaN(chosen.getTime()) ? chosen.toISOString() : undefined
+  },
 })
 
 // ── by its parts ──
-const alternatives = computed(() => (fitted.value === 'list' || fitted.value === 'object' || fitted.value === 'either' ? alternativesOf(plain.value) : []))
+const alternatives = computed(() =>
+  fitted.value === 'list' || fitted.value === 'object' || fitted.value === 'either'
+    ? alternativesOf(plain.value)
+    : [],
+)
 /** Which of the alternatives the value is of; what is not set is of none. */
-const chosen = computed(() => (value.value === undefined || value.value === null ? -1 : alternatives.value.findIndex((one) => misfit(one, value.value) === undefined)))
-const list = computed(() => alternatives.value.find((one) => one.is === 'list'))
+const chosen = computed(() =>
+  value.value === undefined || value.value === null
+    ? -1
+    : alternatives.value.findIndex((alternative) => misfit(alternative, value.value) === undefined),
+)
+const list = computed(() => alternatives.value.find((alternative) => alternative.is === 'list'))
 const items = computed(() => (Array.isArray(value.value) ? (value.value as unknown[]) : []))
-const object = computed(() => alternatives.value.find((one) => one.is === 'object'))
+const object = computed(() => alternatives.value.find((alternative) => alternative.is === 'object'))
 const fields = computed(() => (object.value?.is === 'object' ? object.value.fields : []))
-const given = computed(() => (typeof value.value === 'object' && value.value !== null && !Array.isArray(value.value) ? (value.value as Record<string, unknown>) : undefined))
+const given = computed(() =>
+  typeof value.value === 'object' && value.value !== null && !Array.isArray(value.value)
+    ? (value.value as Record<string, unknown>)
+    : undefined,
+)
 const ofList = computed<TypeModel>(() => (list.value?.is === 'list' ? list.value.of : { is: 'undefined' }))
-const itemTo = (i: number, now: unknown) => { value.value = items.value.map((one, at) => (at === i ? now : one)) }
-const add = () => { value.value = [...items.value, firstValue(ofList.value, `${name.value} ${items.value.length + 1}`)] }
-const drop = (i: number) => { value.value = items.value.filter((_one, at) => at !== i) }
-const up = (i: number) => { value.value = items.value.map((one, at, all) => (at === i - 1 ? all[i] : at === i ? all[i - 1] : one)) }
+const itemTo = (i: number, now: unknown) => {
+  value.value = items.value.map((item, at) => (at === i ? now : item))
+}
+const add = () => {
+  value.value = [...items.value, firstValue(ofList.value, `${name.value} ${items.value.length + 1}`)]
+}
+const drop = (i: number) => {
+  value.value = items.value.filter((_one, at) => at !== i)
+}
+const up = (i: number) => {
+  value.value = items.value.map((item, at, all) => (at === i - 1 ? all[i] : at === i ? all[i - 1] : item))
+}
 function fieldTo(field: string, now: unknown) {
   const { [field]: _before, ...others } = given.value ?? {}
   // fields keep the order of their type
   const all: Record<string, unknown> = now === undefined ? others : { ...others, [field]: now }
-  value.value = Object.fromEntries([...fields.value.filter((one) => one.name in all).map((one) => [one.name, all[one.name]]), ...Object.entries(all).filter(([key]) => !fields.value.some((one) => one.name === key))])
+  value.value = Object.fromEntries([
+    ...fields.value.filter((field) => field.name in all).map((field) => [field.name, all[field.name]]),
+    ...Object.entries(all).filter(([key]) => !fields.value.some((field) => field.name === key)),
+  ])
 }
-const kindOptions = computed(() => [{ value: -1, title: 'not set' }, ...alternatives.value.map((one, i) => ({ value: i, title: shortType(one) }))])
+const kindOptions = computed(() => [
+  { value: -1, title: 'not set' },
+  ...alternatives.value.map((alternative, i) => ({ value: i, title: shortType(alternative) })),
+])
 </script>
 
 <template>
   <div class="value-editor">
     <div v-if="editor === 'choice'" class="choices" role="radiogroup" :aria-label="at">
-      <label v-for="choice in choices" :key="String(choice)" :class="{ on: value === choice, rest: !isSet && rest === choice }">
-        <input type="radio" :name="id" :checked="value === choice" @change="value = choice">{{ choice }}
+      <label
+        v-for="choice in choices"
+        :key="String(choice)"
+        :class="{ on: value === choice, rest: !isSet && rest === choice }"
+      >
+        <input type="radio" :name="id" :checked="value === choice" @change="value = choice" />{{ choice }}
       </label>
     </div>
     <span v-else-if="editor === 'checkbox'" class="tick">
-      <Checkbox :model-value="value === true" binary :aria-label="at" size="small" @update:model-value="value = $event" />
-      <span v-if="!isSet" class="small muted">not set</span><span v-else-if="value === false" class="small muted">off</span>
+      <Checkbox
+        :model-value="value === true"
+        binary
+        :aria-label="at"
+        size="small"
+        @update:model-value="value = $event"
+      />
+      <span v-if="!isSet" class="small muted">not set</span
+      ><span v-else-if="value === false" class="small muted">off</span>
     </span>
-    <InputNumber v-else-if="editor === 'number'" :model-value="(value as number | undefined) ?? null" :placeholder="restText" :aria-label="at" :min="limits?.least" :max="limits?.most" :use-grouping="false" :max-fraction-digits="6" size="small" fluid @input="value = typeof $event.value === 'number' ? $event.value : undefined" @update:model-value="value = $event ?? undefined" />
-    <DatePicker v-else-if="editor === 'date'" v-model="date" :placeholder="'not set'" date-format="d M yy" :aria-label="at" size="small" fluid show-button-bar />
+    <InputNumber
+      v-else-if="editor === 'number'"
+      :model-value="(value as number | undefined) ?? null"
+      :placeholder="restText"
+      :aria-label="at"
+      :min="limits?.least"
+      :max="limits?.most"
+      :use-grouping="false"
+      :max-fraction-digits="6"
+      size="small"
+      fluid
+      @input="value = typeof $event.value === 'number' ? $event.value : undefined"
+      @update:model-value="value = $event ?? undefined"
+    />
+    <DatePicker
+      v-else-if="editor === 'date'"
+      v-model="date"
+      :placeholder="'not set'"
+      date-format="d M yy"
+      :aria-label="at"
+      size="small"
+      fluid
+      show-button-bar
+    />
     <span v-else-if="editor === 'colour'" class="colour">
-      <ColorPicker :class="{ empty: !isSet }" default-color="ffffff" :model-value="typeof value === 'string' ? value.replace('#', '') : ''" :aria-label="`${at}: pick`" @update:model-value="value = `#${$event}`" />
-      <input class="field" :value="value ?? ''" :placeholder="restText" :aria-label="at" @input="value = ($event.target as HTMLInputElement).value">
+      <ColorPicker
+        :class="{ empty: !isSet }"
+        default-color="ffffff"
+        :model-value="typeof value === 'string' ? value.replace('#', '') : ''"
+        :aria-label="`${at}: pick`"
+        @update:model-value="value = `#${$event}`"
+      />
+      <input
+        class="field"
+        :value="value ?? ''"
+        :placeholder="restText"
+        :aria-label="at"
+        @input="value = ($event.target as HTMLInputElement).value"
+      />
     </span>
     <template v-else-if="editor === 'structured'">
-      <textarea class="field" rows="2" :value="draft" :placeholder="restText" :aria-label="at" :aria-invalid="wrong ? 'true' : undefined" spellcheck="false" @input="writeText(($event.target as HTMLTextAreaElement).value)" />
+      <textarea
+        class="field"
+        rows="2"
+        :value="draft"
+        :placeholder="restText"
+        :aria-label="at"
+        :aria-invalid="wrong ? 'true' : undefined"
+        spellcheck="false"
+        @input="writeText(($event.target as HTMLTextAreaElement).value)"
+      />
       <p v-if="wrong" class="small bad" role="alert">{{ wrong }} The last that fitted is shown.</p>
     </template>
-    <label v-else-if="editor === 'function'" class="tick"><Checkbox :model-value="value === true" binary :aria-label="at" size="small" @update:model-value="value = $event ? true : undefined" /> <span class="small muted">{{ value === true ? 'recorded when it is called' : 'not set' }}</span></label>
-    <input v-else-if="editor === 'text'" class="field" :value="value ?? ''" :placeholder="isSet ? 'an empty text' : restText" :aria-label="at" @input="value = ($event.target as HTMLInputElement).value">
+    <label v-else-if="editor === 'function'" class="tick"
+      ><Checkbox
+        :model-value="value === true"
+        binary
+        :aria-label="at"
+        size="small"
+        @update:model-value="value = $event ? true : undefined"
+      />
+      <span class="small muted">{{ value === true ? 'recorded when it is called' : 'not set' }}</span></label
+    >
+    <input
+      v-else-if="editor === 'text'"
+      class="field"
+      :value="value ?? ''"
+      :placeholder="isSet ? 'an empty text' : restText"
+      :aria-label="at"
+      @input="value = ($event.target as HTMLInputElement).value"
+    />
     <template v-else-if="editor === 'list'">
       <div v-for="(item, i) in items" :key="i" class="entry" role="group" :aria-label="`${at}[${i}]`">
-        <div class="head"><span class="code">{{ i + 1 }}</span><button v-if="i" type="button" class="link small" :aria-label="`Move ${at}[${i}] up`" @click="up(i)">up</button><button type="button" class="link small" :aria-label="`Leave out ${at}[${i}]`" @click="drop(i)">leave out</button></div>
-        <ValueEditor :type="ofList" :at="`${at}[${i}]`" :depth="depth + 1" :model-value="item" @update:model-value="itemTo(i, $event)" />
+        <div class="head">
+          <span class="code">{{ i + 1 }}</span><button
+            v-if="i"
+            type="button"
+            class="link small"
+            :aria-label="`Move ${at}[${i}] up`"
+            @click="up(i)"
+          >
+            up</button
+          ><button type="button" class="link small" :aria-label="`Leave out ${at}[${i}]`" @click="drop(i)">
+            leave out
+          </button>
+        </div>
+        <ValueEditor
+          :type="ofList"
+          :at="`${at}[${i}]`"
+          :depth="depth + 1"
+          :model-value="item"
+          @update:model-value="itemTo(i, $event)"
+        />
       </div>
       <span class="small muted">{{ isSet ? (items.length ? '' : 'an empty list') : restText }}</span>
     </template>
     <template v-else-if="editor === 'object'">
       <div v-if="given" class="entry" role="group" :aria-label="at">
-        <div v-for="one in fields" :key="one.name" class="pair"><span class="code head" :title="printType(one.type)">{{ one.name }}{{ one.optional ? '?' : '' }}</span><ValueEditor :type="one.type" :at="`${at}.${one.name}`" :depth="depth + 1" :model-value="given[one.name]" @update:model-value="fieldTo(one.name, $event)" /></div>
+        <div v-for="field in fields" :key="field.name" class="pair">
+          <span class="code head" :title="printType(field.type)"
+            >{{ field.name }}{{ field.optional ? '?' : '' }}</span
+          ><ValueEditor
+            :type="field.type"
+            :at="`${at}.${field.name}`"
+            :depth="depth + 1"
+            :model-value="given[field.name]"
+            @update:model-value="fieldTo(field.name, $event)"
+          />
+        </div>
       </div>
       <span v-else class="small muted">{{ restText }}</span>
     </template>
     <template v-else-if="editor === 'either'">
-      <Choice :model-value="chosen" :options="kindOptions" :label="`What ${at} is`" @update:model-value="value = $event === -1 ? undefined : firstValue(alternatives[$event]!, name)" />
-      <ValueEditor v-if="chosen >= 0" :key="chosen" :type="alternatives[chosen]!" :at :depth="depth + 1" :model-value="value" @update:model-value="value = $event" />
+      <Choice
+        :model-value="chosen"
+        :options="kindOptions"
+        :label="`What ${at} is`"
+        @update:model-value="value = $event === -1 ? undefined : firstValue(alternatives[$event]!, name)"
+      />
+      <ValueEditor
+        v-if="chosen >= 0"
+        :key="chosen"
+        :type="alternatives[chosen]!"
+        :at
+        :depth="depth + 1"
+        :model-value="value"
+        @update:model-value="value = $event"
+      />
     </template>
     <span v-else class="small muted">set by script only</span>
     <div v-if="open && depth <= 5" class="acts small">
-      <button v-if="editor === 'list'" type="button" class="link" :aria-label="`Add to ${at}`" @click="add">Add one</button>
-      <button v-if="editor === 'object' && !given" type="button" class="link" :aria-label="`Set ${at}`" @click="value = firstValue(plain, name)">Set it</button>
-      <button v-if="depth === 0" type="button" class="link" :aria-pressed="asText" :aria-label="asText ? `${at} by its parts` : `${at} as text`" @click="asText = !asText; wrong = undefined">{{ asText ? 'By its parts' : 'As text' }}</button>
+      <button v-if="editor === 'list'" type="button" class="link" :aria-label="`Add to ${at}`" @click="add">
+        Add one
+      </button>
+      <button
+        v-if="editor === 'object' && !given"
+        type="button"
+        class="link"
+        :aria-label="`Set ${at}`"
+        @click="value = firstValue(plain, name)"
+      >
+        Set it
+      </button>
+      <button
+        v-if="depth === 0"
+        type="button"
+        class="link"
+        :aria-pressed="asText"
+        :aria-label="asText ? `${at} by its parts` : `${at} as text`"
+        @click="
+          asText = !asText
+          wrong = undefined
+        "
+      >
+        {{ asText ? 'By its parts' : 'As text' }}
+      </button>
     </div>
   </div>
 </template>
 
 <style scoped>
-.value-editor { min-width: 0; }
-.choices { display: flex; flex-wrap: wrap; gap: 2px 10px; font: 400 12px/20px var(--code); }
-.choices label { cursor: pointer; border-bottom: 2px solid transparent; } .choices label:hover { border-color: var(--rule); }
-.choices .on { border-color: var(--kelp); font-weight: 700; } .choices .rest { border-bottom: 2px dotted var(--muted); }
-.choices label:focus-within { outline: 2px solid var(--kelp); outline-offset: 2px; }
-.choices input { position: absolute; opacity: 0; pointer-events: none; }
-.tick { display: inline-flex; gap: 8px; align-items: center; }
-.colour .empty { opacity: 0.45; filter: grayscale(1); }
-.colour { display: flex; gap: 8px; align-items: center; }
-textarea.field { font-size: 12px; line-height: 16px; }
-.entry { border-left: 1px solid var(--rule); padding: 0 0 2px 8px; margin-bottom: 4px; display: grid; gap: 4px; }
-.pair { display: grid; } .head { display: flex; gap: 8px; align-items: baseline; font-size: 11px; line-height: 14px; color: var(--muted); } .head .link { font-size: 11px; }
-.acts { display: flex; gap: 10px; font-family: var(--ui); } .acts .link { font-size: 11px; }
-.value-editor :deep(.p-inputtext) { font: 400 13px/20px var(--code); padding: 1px 4px; border-width: 0 0 1px; border-color: var(--ink); border-radius: 0; }
+.value-editor {
+  min-width: 0;
+}
+.choices {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 10px;
+  font: 400 12px/20px var(--code);
+}
+.choices label {
+  cursor: pointer;
+  border-bottom: 2px solid transparent;
+}
+.choices label:hover {
+  border-color: var(--rule);
+}
+.choices .on {
+  border-color: var(--kelp);
+  font-weight: 700;
+}
+.choices .rest {
+  border-bottom: 2px dotted var(--muted);
+}
+.choices label:focus-within {
+  outline: 2px solid var(--kelp);
+  outline-offset: 2px;
+}
+.choices input {
+  position: absolute;
+  opacity: 0;
+  pointer-events: none;
+}
+.tick {
+  display: inline-flex;
+  gap: 8px;
+  align-items: center;
+}
+.colour .empty {
+  opacity: 0.45;
+  filter: grayscale(1);
+}
+.colour {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+textarea.field {
+  font-size: 12px;
+  line-height: 16px;
+}
+.entry {
+  border-left: 1px solid var(--rule);
+  padding: 0 0 2px 8px;
+  margin-bottom: 4px;
+  display: grid;
+  gap: 4px;
+}
+.pair {
+  display: grid;
+}
+.head {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+  font-size: 11px;
+  line-height: 14px;
+  color: var(--muted);
+}
+.head .link {
+  font-size: 11px;
+}
+.acts {
+  display: flex;
+  gap: 10px;
+  font-family: var(--ui);
+}
+.acts .link {
+  font-size: 11px;
+}
+.value-editor :deep(.p-inputtext) {
+  font: 400 13px/20px var(--code);
+  padding: 1px 4px;
+  border-width: 0 0 1px;
+  border-color: var(--ink);
+  border-radius: 0;
+}
 </style>

@@ -8,20 +8,48 @@ import { examplesSchema, type ExampleView } from '~~/core/wire'
 const { text, tag } = defineProps<{ text: string; tag: string }>()
 const store = useLibrary()
 const parts = computed(() => wordsParts(text))
-const named = computed(() => parts.value.some((one) => one.is === 'example'))
+const named = computed(() => parts.value.some((part) => part.is === 'example'))
 const kept = ref<ExampleView[]>()
-watch([named, () => tag], async () => {
-  if (!named.value) return
-  kept.value = await ask(examplesSchema, `/libraries/${store.slug}/components/${tag}/examples`).catch(() => [])
-}, { immediate: true })
+watch(
+  [named, () => tag],
+  async () => {
+    if (!named.value) return
+    kept.value = await ask(examplesSchema, `/libraries/${store.slug}/components/${tag}/examples`).catch(
+      () => [],
+    )
+  },
+  { immediate: true },
+)
 const contract = computed(() => store.find(tag)?.contract)
 /** All examples there are: those somebody kept, and those the contract gives. */
-const examples = computed(() => (contract.value && kept.value ? [...kept.value, ...firstExamples(contract.value, store.title(tag), store.find(tag)?.face ?? firstUsage(contract.value, store.title(tag)))] : []))
+const examples = computed(() =>
+  contract.value && kept.value
+    ? [
+        ...kept.value,
+        ...firstExamples(
+          contract.value,
+          store.title(tag),
+          store.find(tag)?.face ?? firstUsage(contract.value, store.title(tag)),
+        ),
+      ]
+    : [],
+)
 const host = frameName()
 function shown(name: string) {
-  const found = examples.value.find((one) => one.name.toLowerCase() === name.toLowerCase())
+  const found = examples.value.find((example) => example.name.toLowerCase() === name.toLowerCase())
   const modules = found && modulesFor(tag, found.usage, store.moduleOf)
-  return found && { name: found.name, usage: found.usage, target: modules && { tag, modules, usage: forFrame(found.usage, (other) => store.find(other)?.contract, tag), listen: [] } }
+  return (
+    found && {
+      name: found.name,
+      usage: found.usage,
+      target: modules && {
+        tag,
+        modules,
+        usage: forFrame(found.usage, (other) => store.find(other)?.contract, tag),
+        listen: [],
+      },
+    }
+  )
 }
 </script>
 
@@ -32,16 +60,54 @@ function shown(name: string) {
       <div v-if="part.is === 'markdown'" v-html="renderMarkdown(part.text)" />
       <figure v-else-if="kept">
         <template v-if="shown(part.name)">
-          <PreviewFrame v-if="shown(part.name)!.target" class="live" :target="shown(part.name)!.target" :css="store.css" :preview="store.library!.preview" :host :title="`${store.title(tag)}: ${part.name}`" :surround="bareSurround(store.baseTheme)" :tallest="160" />
-          <figcaption class="small"><NuxtLink class="link" :to="{ path: `/${store.slug}/${tag}`, query: { show: JSON.stringify(shown(part.name)!.usage) } }">{{ part.name }}</NuxtLink></figcaption>
+          <PreviewFrame
+            v-if="shown(part.name)!.target"
+            class="live"
+            :target="shown(part.name)!.target"
+            :css="store.css"
+            :preview="store.library!.preview"
+            :host
+            :title="`${store.title(tag)}: ${part.name}`"
+            :surround="bareSurround(store.baseTheme)"
+            :tallest="160"
+          />
+          <figcaption class="small">
+            <NuxtLink
+              class="link"
+              :to="{
+                path: `/${store.slug}/${tag}`,
+                query: { show: JSON.stringify(shown(part.name)!.usage) },
+              }"
+              >{{ part.name }}</NuxtLink
+            >
+          </figcaption>
         </template>
-        <figcaption v-else class="small bad">There is no example called “{{ part.name }}”. <template v-if="examples.length">There are {{ examples.slice(0, 5).map((one) => one.name).join(', ') }}{{ examples.length > 5 ? ' and others' : '' }}.</template></figcaption>
+        <figcaption v-else class="small bad">
+          There is no example called “{{ part.name }}”.
+          <template v-if="examples.length"
+            >There are
+            {{
+              examples
+                .slice(0, 5)
+                .map((one) => one.name)
+                .join(', ')
+            }}{{ examples.length > 5 ? ' and others' : '' }}.</template
+          >
+        </figcaption>
       </figure>
     </template>
   </div>
 </template>
 
 <style scoped>
-figure { margin: 6px 0; } figcaption { margin-top: 2px; }
-.live { overflow: hidden; max-width: 100%; }
+figure {
+  margin: 6px 0;
+}
+figcaption {
+  margin-top: 2px;
+}
+.live {
+  overflow: hidden;
+  max-width: 100%;
+}
 </style>

@@ -8,7 +8,16 @@ import type { FromFrame } from '~~/frame/protocol'
  * A component alone in its frame. `host` names the site it runs on; frames of one name may share a
  * process, and one that falls silent starts anew on a site of its own.
  */
-const { target, surround, css, preview, title, host, tallest, example } = defineProps<{ target: Target | undefined; surround: Surround; css: string; preview: string; title: string; host?: string; tallest?: number; /** The example that is shown, which may have provisions of its own. */ example?: string }>()
+const { target, surround, css, preview, title, host, tallest, example } = defineProps<{
+  target: Target | undefined
+  surround: Surround
+  css: string
+  preview: string
+  title: string
+  host?: string
+  tallest?: number
+  /** The example that is shown, which may have provisions of its own. */ example?: string
+}>()
 const emit = defineEmits<{
   event: [message: Extract<FromFrame, { say: 'event' }>]
   failed: [message: Extract<FromFrame, { say: 'failed' }>]
@@ -30,31 +39,42 @@ const failure = ref<Extract<FromFrame, { say: 'failed' }>>()
 const size = ref<{ width: number; height: number }>()
 const name = ref(host ?? frameName())
 const ownHost = ref(host === undefined)
-const frame = useFrameHost(iframe, {
-  event: (message) => emit('event', message),
-  failed: (message) => {
-    failure.value = message
-    emit('failed', message)
+const frame = useFrameHost(
+  iframe,
+  {
+    event: (message) => emit('event', message),
+    failed: (message) => {
+      failure.value = message
+      emit('failed', message)
+    },
+    painted: (seq, at) => {
+      // for measuring from outside: when what was asked for was on the screen
+      document.dispatchEvent(new CustomEvent('kept-shelf:painted', { detail: { seq, at } }))
+      emit('painted')
+    },
+    markup: (nodes) => emit('markup', nodes),
+    dress: (dress) => emit('dress', dress),
+    picked: (node) => emit('picked', node),
+    trail: (message) => emit('trail', message),
+    size: (width, height) => {
+      size.value = { width, height }
+      emit('measured', width, height)
+    },
   },
-  painted: (seq, at) => {
-    // for measuring from outside: when what was asked for was on the screen
-    document.dispatchEvent(new CustomEvent('kept-shelf:painted', { detail: { seq, at } }))
-    emit('painted')
-  },
-  markup: (nodes) => emit('markup', nodes), dress: (dress) => emit('dress', dress), picked: (node) => emit('picked', node), trail: (message) => emit('trail', message),
-  size: (width, height) => {
-    size.value = { width, height }
-    emit('measured', width, height)
-  },
-}, () => ownHost.value)
+  () => ownHost.value,
+)
 /** In a place of limited height a taller rendering is shown smaller, never cut. */
-const scale = computed(() => (tallest && size.value && size.value.height > tallest ? tallest / size.value.height : 1))
+const scale = computed(() =>
+  tallest && size.value && size.value.height > tallest ? tallest / size.value.height : 1,
+)
 /** A window of a size of its own is shown smaller where there is less room, never cut. */
 const box = useTemplateRef<HTMLElement>('box')
 const room = ref({ width: 0, height: 0 })
 let watching: ResizeObserver | undefined
 onMounted(() => {
-  watching = new ResizeObserver(([entry]) => { if (entry) room.value = { width: entry.contentRect.width, height: entry.contentRect.height } })
+  watching = new ResizeObserver(([entry]) => {
+    if (entry) room.value = { width: entry.contentRect.width, height: entry.contentRect.height }
+  })
   if (box.value) watching.observe(box.value)
 })
 onUnmounted(() => watching?.disconnect())
@@ -62,28 +82,64 @@ const windowStyle = computed(() => {
   const { window, fit } = surround
   if (!window || fit) return undefined
   const smaller = Math.min(1, room.value.width / window.width, room.value.height / window.height)
-  return { width: `${window.width}px`, height: `${window.height}px`, transform: `scale(${smaller})`, marginInlineStart: `${Math.max(0, (room.value.width - window.width * smaller) / 2)}px`, outline: '1px solid var(--rule)' }
+  return {
+    width: `${window.width}px`,
+    height: `${window.height}px`,
+    transform: `scale(${smaller})`,
+    marginInlineStart: `${Math.max(0, (room.value.width - window.width * smaller) / 2)}px`,
+    outline: '1px solid var(--rule)',
+  }
 })
 const source = computed(() => `${preview.replace('{frame}', name.value)}/frame`)
-watch([size, scale], () => { if (size.value) emit('sized', size.value.width * scale.value, size.value.height * scale.value) })
+watch([size, scale], () => {
+  if (size.value) emit('sized', size.value.width * scale.value, size.value.height * scale.value)
+})
 const why = computed(() => whyCut(frame.state.value))
 const cut = computed(() => why.value !== undefined)
 /** Some components show nothing until a page gives them something, or are about behaviour alone. */
-const empty = computed(() => surround.fit && !cut.value && size.value !== undefined && (size.value.width < 2 || size.value.height < 2))
+const empty = computed(
+  () =>
+    surround.fit && !cut.value && size.value !== undefined && (size.value.width < 2 || size.value.height < 2),
+)
 
 const provided = computed(() => (target ? store.providedFor(target.tag, example) : []))
-watch(() => css, (now) => frame.themes(now), { immediate: true })
-watch(() => JSON.stringify(provided.value), (now, before) => { if (provided.value.length || before !== undefined) frame.provide(plain(provided.value)) }, { immediate: true })
+watch(
+  () => css,
+  (now) => frame.themes(now),
+  { immediate: true },
+)
+watch(
+  () => JSON.stringify(provided.value),
+  (now, before) => {
+    if (provided.value.length || before !== undefined) frame.provide(plain(provided.value))
+  },
+  { immediate: true },
+)
 // what a browser lacks it lacks from the beginning
-watch(() => surround.without.join(';'), () => { frame.surround(plain(surround)); restart() })
-watch(() => surround, (now) => frame.surround(plain(now)), { immediate: true, deep: true })
-watch(() => target, (now) => {
-  if (!now) return
-  failure.value = undefined
-  frame.show(plain(now))
-}, { immediate: true, deep: true })
+watch(
+  () => surround.without.join(';'),
+  () => {
+    frame.surround(plain(surround))
+    restart()
+  },
+)
+watch(
+  () => surround,
+  (now) => frame.surround(plain(now)),
+  { immediate: true, deep: true },
+)
+watch(
+  () => target,
+  (now) => {
+    if (!now) return
+    failure.value = undefined
+    frame.show(plain(now))
+  },
+  { immediate: true, deep: true },
+)
 watch(frame.state, (now) => {
-  // one that fell silent among others may only have been held up by a neighbour: it gets a site of its own, once
+  // one that fell silent among others may only have been held up by a neighbour: it gets a site of its own,
+  // once
   if (now === 'silent' && !ownHost.value) restart()
 })
 defineExpose({ markup: frame.markup, dress: frame.dress, ring: frame.ring })
@@ -97,25 +153,113 @@ function restart() {
 </script>
 
 <template>
-  <div ref="box" class="preview" :data-state="frame.state.value" :class="{ fit: surround.fit }" :style="surround.fit && size && !cut && !failure && !empty ? { width: `${size.width * scale}px`, height: `${size.height * scale}px` } : undefined">
+  <div
+    ref="box"
+    class="preview"
+    :data-state="frame.state.value"
+    :class="{ fit: surround.fit }"
+    :style="
+      surround.fit && size && !cut && !failure && !empty
+        ? { width: `${size.width * scale}px`, height: `${size.height * scale}px` }
+        : undefined
+    "
+  >
     <div v-if="cut" class="cut" role="alert">
       <p class="bad">{{ why }}</p>
-      <p>Nothing else was touched. <button type="button" class="act" @click.prevent="restart">Start it again</button></p>
+      <p>
+        Nothing else was touched.
+        <button type="button" class="act" @click.prevent="restart">Start it again</button>
+      </p>
     </div>
-    <iframe v-else ref="iframe" :key="name" :src="source" :title sandbox="allow-scripts" referrerpolicy="no-referrer" :style="surround.fit && size && !empty ? { width: `${size.width}px`, height: `${size.height}px`, transform: scale < 1 ? `scale(${scale})` : undefined } : windowStyle" @load="frame.onLoad" />
-    <p v-if="frame.grabbed.value && !surround.fit && !cut" class="small grabbed" role="status">It took the keyboard without being asked, and it was given back. <button type="button" class="link" @click="frame.letHaveKeyboard">Let it have it</button></p>
+    <iframe
+      v-else
+      ref="iframe"
+      :key="name"
+      :src="source"
+      :title
+      sandbox="allow-scripts"
+      referrerpolicy="no-referrer"
+      :style="
+        surround.fit && size && !empty
+          ? {
+              width: `${size.width}px`,
+              height: `${size.height}px`,
+              transform: scale < 1 ? `scale(${scale})` : undefined,
+            }
+          : windowStyle
+      "
+      @load="frame.onLoad"
+    />
+    <p v-if="frame.grabbed.value && !surround.fit && !cut" class="small grabbed" role="status">
+      It took the keyboard without being asked, and it was given back.
+      <button type="button" class="link" @click="frame.letHaveKeyboard">Let it have it</button>
+    </p>
     <p v-if="failure && surround.fit" class="small bad failed">Did not render: {{ failure.text }}</p>
     <p v-else-if="empty" class="small muted failed">Shows nothing by itself.</p>
   </div>
 </template>
 
 <style scoped>
-.preview { position: relative; width: 100%; height: 100%; min-width: 0; overflow: hidden; }
-.fit:has(> .failed) iframe { width: 400px; height: 150px; }
-iframe { display: block; width: 100%; height: 100%; border: 0; background: none; color-scheme: light; transform-origin: 0 0; }
-.cut { padding: 24px; display: grid; gap: 12px; place-content: center; height: 100%; }
-.grabbed { position: absolute; inset: auto 0 0; padding: 6px 12px; background: var(--sheet); border-top: 1px solid var(--rule); }
-.fit .cut { padding: 0; gap: 4px; font-size: 12px; line-height: 16px; width: 220px; place-content: end start; }
-.fit .act { padding: 0 6px; pointer-events: auto; position: relative; z-index: 1; }
-.fit:has(> .failed) { width: 190px; height: 64px; } .failed { position: absolute; inset: 0; background: var(--paper); overflow: hidden; display: -webkit-box; -webkit-line-clamp: 4; -webkit-box-orient: vertical; overflow-wrap: anywhere; }
+.preview {
+  position: relative;
+  width: 100%;
+  height: 100%;
+  min-width: 0;
+  overflow: hidden;
+}
+.fit:has(> .failed) iframe {
+  width: 400px;
+  height: 150px;
+}
+iframe {
+  display: block;
+  width: 100%;
+  height: 100%;
+  border: 0;
+  background: none;
+  color-scheme: light;
+  transform-origin: 0 0;
+}
+.cut {
+  padding: 24px;
+  display: grid;
+  gap: 12px;
+  place-content: center;
+  height: 100%;
+}
+.grabbed {
+  position: absolute;
+  inset: auto 0 0;
+  padding: 6px 12px;
+  background: var(--sheet);
+  border-top: 1px solid var(--rule);
+}
+.fit .cut {
+  padding: 0;
+  gap: 4px;
+  font-size: 12px;
+  line-height: 16px;
+  width: 220px;
+  place-content: end start;
+}
+.fit .act {
+  padding: 0 6px;
+  pointer-events: auto;
+  position: relative;
+  z-index: 1;
+}
+.fit:has(> .failed) {
+  width: 190px;
+  height: 64px;
+}
+.failed {
+  position: absolute;
+  inset: 0;
+  background: var(--paper);
+  overflow: hidden;
+  display: -webkit-box;
+  -webkit-line-clamp: 4;
+  -webkit-box-orient: vertical;
+  overflow-wrap: anywhere;
+}
 </style>

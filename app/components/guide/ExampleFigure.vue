@@ -4,7 +4,21 @@ import { forFrame, modulesFor } from '~~/core/code/showing'
 import { bareSurround, type Surround } from '~~/core/surround'
 
 /** An example, live in its own surround, with the code for it. */
-const { of: one, tag, theme, codeStyle, host, open = false } = defineProps<{ of: ReadableExample; tag: string; theme: string; codeStyle: CodeStyle; host: string; /** Its code stands there from the beginning. */ open?: boolean }>()
+const {
+  of: one,
+  tag,
+  theme,
+  codeStyle,
+  host,
+  open = false,
+} = defineProps<{
+  of: ReadableExample
+  tag: string
+  theme: string
+  codeStyle: CodeStyle
+  host: string
+  /** Its code stands there from the beginning. */ open?: boolean
+}>()
 const store = useLibrary()
 const { copy, copied } = useCopy()
 const { css } = storeToRefs(store)
@@ -20,28 +34,99 @@ const around = computed<Surround>(() => {
   const { direction, language, text, motion, colours, held, on, width } = one.surround
   return { ...bareSurround(theme), direction, language, text, motion, colours, held, on, width }
 })
-const code = computed(() => (contract.value ? codeFor(codeStyle, { contract: contract.value, usage: one.usage, contractOf, importFrom: store.importFrom }) : ''))
-const bench = computed(() => ({ path: `/${store.slug}/${tag}`, query: one.id ? { example: one.id } : { show: JSON.stringify(one.usage), theme: theme === store.baseTheme ? undefined : theme } }))
+const code = computed(() =>
+  contract.value
+    ? codeFor(codeStyle, {
+        contract: contract.value,
+        usage: one.usage,
+        contractOf,
+        importFrom: store.importFrom,
+      })
+    : '',
+)
+const bench = computed(() => ({
+  path: `/${store.slug}/${tag}`,
+  query: one.id
+    ? { example: one.id }
+    : { show: JSON.stringify(one.usage), theme: theme === store.baseTheme ? undefined : theme },
+}))
 const shown = ref(open)
 </script>
 
 <template>
   <article :id="one.anchor" class="example" :aria-label="one.name">
-    <div class="show"><PreviewFrame v-if="target" :target :css :preview="store.library!.preview" :host :title="`${store.title(tag)}, ${one.name}`" :surround="around" :tallest="open ? 220 : 150" :example="one.id" /><p v-else class="small bad">Was never built.</p></div>
-    <div class="said"><NuxtLink class="code name" :to="{ hash: `#${one.anchor}`, query: $route.query }">{{ one.name }}</NuxtLink>
+    <div class="show">
+      <PreviewFrame
+        v-if="target"
+        :target
+        :css
+        :preview="store.library!.preview"
+        :host
+        :title="`${store.title(tag)}, ${one.name}`"
+        :surround="around"
+        :tallest="open ? 220 : 150"
+        :example="one.id"
+      />
+      <p v-else class="small bad">Was never built.</p>
+    </div>
+    <div class="said">
+      <NuxtLink class="code name" :to="{ hash: `#${one.anchor}`, query: $route.query }">{{
+        one.name
+      }}</NuxtLink>
       <slot name="of" />
-      <button v-if="!open" type="button" class="link small" :aria-expanded="shown" @click="shown = !shown">Code</button>
+      <button v-if="!open" type="button" class="link small" :aria-expanded="shown" @click="shown = !shown">
+        Code
+      </button>
       <NuxtLink class="link small" :to="bench">On the bench</NuxtLink>
       <slot name="acts" />
     </div>
     <p v-if="one.notes" class="small muted noted">{{ one.notes }}</p>
-    <div v-if="shown" class="code-of"><pre tabindex="0" :aria-label="`Code of ${one.name}`">{{ code }}</pre><button type="button" class="link small" @click="copy(code)">{{ copied ? 'Copied' : 'Copy' }}</button></div>
+    <div v-if="shown" class="code-of">
+      <pre tabindex="0" :aria-label="`Code of ${one.name}`">{{ code }}</pre>
+      <button type="button" class="link small" @click="copy(code)">{{ copied ? 'Copied' : 'Copy' }}</button>
+    </div>
   </article>
 </template>
 
 <style scoped>
-.example { min-width: 180px; max-width: 100%; display: grid; gap: 6px; scroll-margin: 80px; align-content: end; } .example:target .said { background: var(--kelp-wash); }
-.show { min-height: 48px; display: flex; align-items: flex-end; max-width: 420px; overflow: hidden; }
-.said { display: flex; gap: 12px; align-items: baseline; border-top: 1.5px solid var(--ink); padding-top: 4px; } .name:hover { color: var(--kelp); }
-.noted { max-width: 420px; } .code-of { border: 1px solid var(--rule); background: var(--sheet); padding: 8px 10px; max-width: 600px; } .code-of pre { overflow-x: auto; }
+.example {
+  min-width: 180px;
+  max-width: 100%;
+  display: grid;
+  gap: 6px;
+  scroll-margin: 80px;
+  align-content: end;
+}
+.example:target .said {
+  background: var(--kelp-wash);
+}
+.show {
+  min-height: 48px;
+  display: flex;
+  align-items: flex-end;
+  max-width: 420px;
+  overflow: hidden;
+}
+.said {
+  display: flex;
+  gap: 12px;
+  align-items: baseline;
+  border-top: 1.5px solid var(--ink);
+  padding-top: 4px;
+}
+.name:hover {
+  color: var(--kelp);
+}
+.noted {
+  max-width: 420px;
+}
+.code-of {
+  border: 1px solid var(--rule);
+  background: var(--sheet);
+  padding: 8px 10px;
+  max-width: 600px;
+}
+.code-of pre {
+  overflow-x: auto;
+}
 </style>

@@ -1,6 +1,9 @@
 <script setup lang="ts" generic="T extends string | number | null">
 /** A choice set into a sentence: the words of the chosen one; used, it opens the others in place. */
-const { options, label } = defineProps<{ options: { value: T; title: string; note?: string }[]; label: string }>()
+const { options, label } = defineProps<{
+  options: { value: T; title: string; note?: string }[]
+  label: string
+}>()
 const chosen = defineModel<T>({ required: true })
 const shown = computed(() => options.find((one) => one.value === chosen.value)?.title ?? String(chosen.value))
 function choose(value: T | null, close: () => void) {
@@ -12,13 +15,30 @@ function choose(value: T | null, close: () => void) {
 
 <template>
   <ChoicePopover v-slot="{ close }" :label :shown>
-    <Listbox :model-value="chosen" :options option-label="title" option-value="value" :aria-label="label" class="choices" auto-option-focus scroll-height="18rem" @update:model-value="choose($event, close)">
-      <template #option="{ option }"><span>{{ option.title }}</span> <span v-if="option.note" class="small muted">{{ option.note }}</span></template>
+    <Listbox
+      :model-value="chosen"
+      :options
+      option-label="title"
+      option-value="value"
+      :aria-label="label"
+      class="choices"
+      auto-option-focus
+      scroll-height="18rem"
+      @update:model-value="choose($event, close)"
+    >
+      <template #option="{ option }"
+        ><span>{{ option.title }}</span>
+        <span v-if="option.note" class="small muted">{{ option.note }}</span></template
+      >
     </Listbox>
     <slot :close />
   </ChoicePopover>
 </template>
 
 <style scoped>
-.choices { border: 0; min-width: 11rem; background: none; }
+.choices {
+  border: 0;
+  min-width: 11rem;
+  background: none;
+}
 </style>

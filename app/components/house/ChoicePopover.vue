@@ -13,7 +13,8 @@ async function opened() {
 function closed() {
   open.value = false
   // whoever came by keyboard goes on from where they were
-  if (document.activeElement === document.body || document.activeElement === null) button.value?.focus({ preventScroll: true })
+  if (document.activeElement === document.body || document.activeElement === null)
+    button.value?.focus({ preventScroll: true })
 }
 function close() {
   popover.value?.hide()
@@ -22,13 +23,33 @@ function close() {
 </script>
 
 <template>
-  <button ref="button" type="button" class="choice" :aria-label="`${label}: ${shown}`" aria-haspopup="listbox" :aria-expanded="open" @click="popover?.toggle($event)">{{ shown }}</button>
+  <button
+    ref="button"
+    type="button"
+    class="choice"
+    :aria-label="`${label}: ${shown}`"
+    aria-haspopup="listbox"
+    :aria-expanded="open"
+    @click="popover?.toggle($event)"
+  >
+    {{ shown }}
+  </button>
   <Popover ref="popover" :aria-label="label" @show="opened" @hide="closed">
     <div ref="content"><slot :close /></div>
   </Popover>
 </template>
 
 <style scoped>
-.choice { font: 500 14px/20px var(--ui); color: var(--kelp); background: none; border: 0; border-bottom: 1px dotted var(--kelp); padding: 0; cursor: pointer; }
-.choice:hover { border-bottom-style: solid; }
+.choice {
+  font: 500 14px/20px var(--ui);
+  color: var(--kelp);
+  background: none;
+  border: 0;
+  border-bottom: 1px dotted var(--kelp);
+  padding: 0;
+  cursor: pointer;
+}
+.choice:hover {
+  border-bottom-style: solid;
+}
 </style>

@@ -42,24 +42,50 @@ async function enter() {
 function onKey(event: KeyboardEvent) {
   if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
     event.preventDefault()
-    at.value = (at.value + (event.key === 'ArrowDown' ? 1 : -1) + hits.value.length) % Math.max(1, hits.value.length)
+    at.value =
+      (at.value + (event.key === 'ArrowDown' ? 1 : -1) + hits.value.length) % Math.max(1, hits.value.length)
   } else if (event.key === 'Enter') void enter()
-  else if (event.key === 'Escape') { text.value = ''; box.value?.blur() }
+  else if (event.key === 'Escape') {
+    text.value = ''
+    box.value?.blur()
+  }
 }
 </script>
 
 <template>
   <div class="find">
     <input
-      ref="box" v-model="text" type="search" role="combobox" aria-label="Find a component, member or word" placeholder="Find a component, member, word"
-      :aria-expanded="open && hits.length > 0" aria-controls="find-hits" :aria-activedescendant="open && hits.length ? `hit-${at}` : undefined" autocomplete="off"
-      @keydown="onKey" @focus="focused" @blur="open = false"
-    >
+      ref="box"
+      v-model="text"
+      type="search"
+      role="combobox"
+      aria-label="Find a component, member or word"
+      placeholder="Find a component, member, word"
+      :aria-expanded="open && hits.length > 0"
+      aria-controls="find-hits"
+      :aria-activedescendant="open && hits.length ? `hit-${at}` : undefined"
+      autocomplete="off"
+      @keydown="onKey"
+      @focus="focused"
+      @blur="open = false"
+    />
     <span class="key" aria-hidden="true">/</span>
     <div v-if="open && text.trim()" id="find-hits" class="hits" role="listbox" aria-label="Found">
-      <p v-if="!hits.length && answered === text" class="small muted none">Nothing is called that. Try a tag, a prop or a word from a description.</p>
-      <div v-for="(hit, i) in hits" :id="`hit-${i}`" :key="i" role="option" :aria-selected="i === at" :class="{ at: i === at }" @mousedown.prevent="go(hit)" @mousemove="at = i">
-        <span><MarkedText :pieces="hit.title" /></span> <span class="small muted"><MarkedText :pieces="hit.under" /></span>
+      <p v-if="!hits.length && answered === text" class="small muted none">
+        Nothing is called that. Try a tag, a prop or a word from a description.
+      </p>
+      <div
+        v-for="(hit, i) in hits"
+        :id="`hit-${i}`"
+        :key="i"
+        role="option"
+        :aria-selected="i === at"
+        :class="{ at: i === at }"
+        @mousedown.prevent="go(hit)"
+        @mousemove="at = i"
+      >
+        <span><MarkedText :pieces="hit.title" /></span>
+        <span class="small muted"><MarkedText :pieces="hit.under" /></span>
         <span v-if="hit.excerpt" class="small excerpt"><MarkedText :pieces="hit.excerpt" /></span>
       </div>
     </div>
@@ -67,14 +93,66 @@ function onKey(event: KeyboardEvent) {
 </template>
 
 <style scoped>
-.find { margin-left: auto; width: 250px; position: relative; display: flex; align-items: center; border-bottom: 1px solid var(--rule); }
-.find:focus-within { border-color: var(--kelp); }
-input { flex: 1; min-width: 0; border: 0; background: none; font: 400 13px/20px var(--ui); color: var(--ink); padding: 3px 0; outline: none; }
-input::placeholder { color: var(--muted); opacity: 1; }
-input::-webkit-search-cancel-button { display: none; }
-.hits { position: absolute; top: 100%; left: 0; right: 0; min-width: 380px; background: var(--sheet); border: 1px solid var(--ink); z-index: 50; padding: 4px 0; box-shadow: 0 4px 16px rgb(0 0 0 / 14%); }
-.hits { max-height: 70vh; overflow: auto; }
-.hits [role='option'] { padding: 4px 10px; display: flex; flex-wrap: wrap; justify-content: space-between; gap: 0 12px; cursor: pointer; } .excerpt { flex: 1 0 100%; color: var(--muted); }
-.hits .at { background: var(--kelp-wash); }
-.none { padding: 6px 10px; }
+.find {
+  margin-left: auto;
+  width: 250px;
+  position: relative;
+  display: flex;
+  align-items: center;
+  border-bottom: 1px solid var(--rule);
+}
+.find:focus-within {
+  border-color: var(--kelp);
+}
+input {
+  flex: 1;
+  min-width: 0;
+  border: 0;
+  background: none;
+  font: 400 13px/20px var(--ui);
+  color: var(--ink);
+  padding: 3px 0;
+  outline: none;
+}
+input::placeholder {
+  color: var(--muted);
+  opacity: 1;
+}
+input::-webkit-search-cancel-button {
+  display: none;
+}
+.hits {
+  position: absolute;
+  top: 100%;
+  left: 0;
+  right: 0;
+  min-width: 380px;
+  background: var(--sheet);
+  border: 1px solid var(--ink);
+  z-index: 50;
+  padding: 4px 0;
+  box-shadow: 0 4px 16px rgb(0 0 0 / 14%);
+}
+.hits {
+  max-height: 70vh;
+  overflow: auto;
+}
+.hits [role='option'] {
+  padding: 4px 10px;
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: space-between;
+  gap: 0 12px;
+  cursor: pointer;
+}
+.excerpt {
+  flex: 1 0 100%;
+  color: var(--muted);
+}
+.hits .at {
+  background: var(--kelp-wash);
+}
+.none {
+  padding: 6px 10px;
+}
 </style>

@@ -3,9 +3,12 @@ import type { Problem } from '~~/core/problem'
 
 /** Problems as sentences: what, where, what to do. Calm ones are told and ask for nothing. */
 const { problems, library, calm } = defineProps<{ problems: Problem[]; library?: string; calm?: boolean }>()
-const placeOf = ({ where }: Problem) => [where?.file, where?.line].filter((one) => one !== undefined).join(' ')
+const placeOf = ({ where }: Problem) =>
+  [where?.file, where?.line].filter((entry) => entry !== undefined).join(' ')
 const sourceLink = (problem: Problem) =>
-  library && problem.where && /\.\w+$/.test(problem.where.file) ? { path: `/${library}/source`, query: { path: problem.where.file, line: problem.where.line } } : undefined
+  library && problem.where && /\.\w+$/.test(problem.where.file)
+    ? { path: `/${library}/source`, query: { path: problem.where.file, line: problem.where.line } }
+    : undefined
 </script>
 
 <template>
@@ -15,7 +18,9 @@ const sourceLink = (problem: Problem) =>
       <div>
         <span :class="{ bad: !calm }">{{ problem.what }}</span> <span>{{ problem.todo }}</span>
         <div v-if="problem.where" class="code muted">
-          <NuxtLink v-if="sourceLink(problem)" :to="sourceLink(problem)!" class="link">{{ placeOf(problem) }}</NuxtLink>
+          <NuxtLink v-if="sourceLink(problem)" :to="sourceLink(problem)!" class="link">{{
+            placeOf(problem)
+          }}</NuxtLink>
           <template v-else>{{ placeOf(problem) }}</template>
         </div>
       </div>
@@ -24,8 +29,23 @@ const sourceLink = (problem: Problem) =>
 </template>
 
 <style scoped>
-.problems { list-style: none; margin: 0; padding: 0; font-size: 13px; line-height: 18px; }
-li { display: flex; gap: 10px; padding: 6px 0; }
-li + li { border-top: 1px solid var(--rule-soft); }
-.mark { color: var(--rust); margin-top: 3px; }
+.problems {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  font-size: 13px;
+  line-height: 18px;
+}
+li {
+  display: flex;
+  gap: 10px;
+  padding: 6px 0;
+}
+li + li {
+  border-top: 1px solid var(--rule-soft);
+}
+.mark {
+  color: var(--rust);
+  margin-top: 3px;
+}
 </style>

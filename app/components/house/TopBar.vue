@@ -6,19 +6,48 @@ const { library } = storeToRefs(store)
 const places = computed(() => {
   const slug = store.slug
   return [
-    { title: 'Shelf', to: `/${slug}`, on: !['tokens', 'release', 'registry', 'people', 'source'].some((one) => route.path.startsWith(`/${slug}/${one}`)) },
-    ...['Tokens', 'Release', 'Registry'].map((title) => ({ title, to: `/${slug}/${title.toLowerCase()}`, on: route.path.startsWith(`/${slug}/${title.toLowerCase()}`) })),
+    {
+      title: 'Shelf',
+      to: `/${slug}`,
+      on: !['tokens', 'release', 'registry', 'people', 'source'].some((text) =>
+        route.path.startsWith(`/${slug}/${text}`),
+      ),
+    },
+    ...['Tokens', 'Release', 'Registry'].map((title) => ({
+      title,
+      to: `/${slug}/${title.toLowerCase()}`,
+      on: route.path.startsWith(`/${slug}/${title.toLowerCase()}`),
+    })),
   ]
 })
-const initials = computed(() => (account.person?.name ?? '').split(/\s+/).map((one) => one[0]).join('').slice(0, 2).toUpperCase())
+const initials = computed(() =>
+  (account.person?.name ?? '')
+    .split(/\s+/)
+    .map((text) => text[0])
+    .join('')
+    .slice(0, 2)
+    .toUpperCase(),
+)
 const menu = useTemplateRef<{ toggle: (event: Event) => void }>('menu')
 const items = computed(() => [
-  { label: account.person?.name ?? '', items: [
-    { label: 'Tokens for package clients', command: () => navigateTo('/account') },
-    ...(store.may.keep && store.slug ? [{ label: 'People of this library', command: () => navigateTo(`/${store.slug}/people`) }] : []),
-    { label: 'All libraries', command: () => navigateTo('/') },
-    { label: 'Sign out', command: async () => { await account.signOut(); store.leave(); await navigateTo('/sign-in') } },
-  ] },
+  {
+    label: account.person?.name ?? '',
+    items: [
+      { label: 'Tokens for package clients', command: () => navigateTo('/account') },
+      ...(store.may.keep && store.slug
+        ? [{ label: 'People of this library', command: () => navigateTo(`/${store.slug}/people`) }]
+        : []),
+      { label: 'All libraries', command: () => navigateTo('/') },
+      {
+        label: 'Sign out',
+        command: async () => {
+          await account.signOut()
+          store.leave()
+          await navigateTo('/sign-in')
+        },
+      },
+    ],
+  },
 ])
 </script>
 
@@ -27,25 +56,106 @@ const items = computed(() => [
     <NuxtLink to="/" class="name">Kept <i>Shelf</i></NuxtLink>
     <span v-if="library" class="lib">
       <b>{{ library.title }}</b>
-      <span class="small muted">{{ library.latest ? `${library.latest} out` : 'nothing out yet' }} · {{ library.changesSince ? plural(library.changesSince, 'change') + ' since' : 'no change since' }}</span>
+      <span class="small muted"
+        >{{ library.latest ? `${library.latest} out` : 'nothing out yet' }} ·
+        {{
+          library.changesSince ? plural(library.changesSince, 'change') + ' since' : 'no change since'
+        }}</span
+      >
     </span>
     <nav v-if="library" aria-label="Library">
-      <NuxtLink v-for="place in places" :key="place.title" :to="place.to" :class="{ on: place.on }" :aria-current="place.on ? 'page' : undefined">{{ place.title }}</NuxtLink>
+      <NuxtLink
+        v-for="place in places"
+        :key="place.title"
+        :to="place.to"
+        :class="{ on: place.on }"
+        :aria-current="place.on ? 'page' : undefined"
+        >{{ place.title }}</NuxtLink
+      >
     </nav>
     <FindBox v-if="library" />
-    <button v-if="account.person" type="button" class="who" :aria-label="`${initials}: account of ${account.person.name}`" aria-haspopup="menu" @click="menu?.toggle($event)">{{ initials }}</button>
+    <button
+      v-if="account.person"
+      type="button"
+      class="who"
+      :aria-label="`${initials}: account of ${account.person.name}`"
+      aria-haspopup="menu"
+      @click="menu?.toggle($event)"
+    >
+      {{ initials }}
+    </button>
     <Menu ref="menu" :model="items" popup />
   </header>
 </template>
 
 <style scoped>
-.bar { min-height: 44px; display: flex; flex-wrap: wrap; align-items: center; column-gap: 22px; padding: 0 24px; border-bottom: 1px solid var(--rule); background: var(--paper); }
-.name { font: 500 18px/1 var(--name); letter-spacing: -0.01em; } .name i { font-weight: 400; }
-.lib { display: flex; gap: 8px; align-items: baseline; padding-right: 16px; border-right: 1px solid var(--rule); } .lib b { font-weight: 600; }
-nav { display: flex; gap: 20px; }
-nav a { color: var(--muted); padding: 12px 0 10px; border-bottom: 2px solid transparent; }
-nav a:hover { color: var(--ink); } nav a.on { color: var(--ink); border-color: var(--kelp); }
-.who { width: 28px; height: 28px; border: 1px solid var(--ink); border-radius: 50%; background: none; font: 500 11px var(--ui); cursor: pointer; margin-left: auto; }
-.find + .who { margin-left: 0; }
-@media (max-width: 900px) { .lib .small { display: none; } .bar { padding: 6px 12px 0; column-gap: 14px; } nav { gap: 14px; order: 5; } }
+.bar {
+  min-height: 44px;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  column-gap: 22px;
+  padding: 0 24px;
+  border-bottom: 1px solid var(--rule);
+  background: var(--paper);
+}
+.name {
+  font: 500 18px/1 var(--name);
+  letter-spacing: -0.01em;
+}
+.name i {
+  font-weight: 400;
+}
+.lib {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+  padding-right: 16px;
+  border-right: 1px solid var(--rule);
+}
+.lib b {
+  font-weight: 600;
+}
+nav {
+  display: flex;
+  gap: 20px;
+}
+nav a {
+  color: var(--muted);
+  padding: 12px 0 10px;
+  border-bottom: 2px solid transparent;
+}
+nav a:hover {
+  color: var(--ink);
+}
+nav a.on {
+  color: var(--ink);
+  border-color: var(--kelp);
+}
+.who {
+  width: 28px;
+  height: 28px;
+  border: 1px solid var(--ink);
+  border-radius: 50%;
+  background: none;
+  font: 500 11px var(--ui);
+  cursor: pointer;
+  margin-left: auto;
+}
+.find + .who {
+  margin-left: 0;
+}
+@media (max-width: 900px) {
+  .lib .small {
+    display: none;
+  }
+  .bar {
+    padding: 6px 12px 0;
+    column-gap: 14px;
+  }
+  nav {
+    gap: 14px;
+    order: 5;
+  }
+}
 </style>

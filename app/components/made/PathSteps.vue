@@ -3,22 +3,63 @@ import type { Place } from '~~/core/contract/member'
 import type { Dress, Found } from '~~/core/style/found'
 import type { Path } from '~~/core/style/trace'
 
-/** The way a custom property came: who set it where, or the fallback, or nothing; and what that asks for in turn. */
-const { path, chain, who, place, feeds, library } = defineProps<{ path: Path<Found>; chain: Dress['chain']; who: (found: Found) => string; place: (found: Found) => Place | undefined; feeds: (property: string) => { names: string[]; place: Place; of: string } | undefined; library: string }>()
+/**
+ * The way a custom property came: who set it where, or the fallback, or nothing; and what that asks for in
+ * turn.
+ */
+const { path, chain, who, place, feeds, library } = defineProps<{
+  path: Path<Found>
+  chain: Dress['chain']
+  who: (found: Found) => string
+  place: (found: Found) => Place | undefined
+  feeds: (property: string) => { names: string[]; place: Place; of: string } | undefined
+  library: string
+}>()
 const fed = computed(() => (path.is === 'set' && path.winner.attached ? feeds(path.name) : undefined))
 </script>
 
 <template>
   <div class="step small">
     <span class="code">{{ path.name }}</span>
-    <template v-if="path.is === 'set'"> is <span class="code">{{ path.winner.value }}</span>, set {{ path.at === 0 ? 'on the element itself' : '' }}<span v-if="path.at > 0">on <span class="code">{{ chain[path.at]?.label }}</span></span> by <FoundPlace :found="path.winner" :who="who(path.winner)" :place="place(path.winner)" :library /><span v-if="fed">, fed by {{ fed.names.join(', ') || 'code' }}</span><span v-if="path.over.length" class="muted">, over {{ plural(path.over.length, 'other') }}</span></template>
-    <template v-else-if="path.is === 'fallback'"> is set nowhere, so its fallback <span class="code">{{ path.text }}</span> counts</template>
+    <template v-if="path.is === 'set'">
+      is <span class="code">{{ path.winner.value }}</span>, set
+      {{ path.at === 0 ? 'on the element itself' : ''
+      }}<span v-if="path.at > 0"
+        >on <span class="code">{{ chain[path.at]?.label }}</span></span
+      >
+      by <FoundPlace :found="path.winner" :who="who(path.winner)" :place="place(path.winner)" :library /><span
+        v-if="fed"
+        >, fed by {{ fed.names.join(', ') || 'code' }}</span
+      ><span v-if="path.over.length" class="muted"
+        >, over {{ plural(path.over.length, 'other') }}</span
+      ></template
+    >
+    <template v-else-if="path.is === 'fallback'">
+      is set nowhere, so its fallback <span class="code">{{ path.text }}</span> counts</template
+    >
     <span v-else-if="path.is === 'circle'" class="bad"> asks for itself again, and comes to nothing</span>
-    <span v-else class="bad"> is set nowhere and has no fallback<template v-if="path.near">. Is <span class="code">{{ path.near }}</span> meant?</template></span>
-    <PathSteps v-for="one in path.is === 'set' || path.is === 'fallback' ? path.asks : []" :key="one.name" :path="one" :chain :who :place :feeds :library />
+    <span v-else class="bad">
+      is set nowhere and has no fallback<template v-if="path.near"
+        >. Is <span class="code">{{ path.near }}</span> meant?</template
+      ></span
+    >
+    <PathSteps
+      v-for="one in path.is === 'set' || path.is === 'fallback' ? path.asks : []"
+      :key="one.name"
+      :path="one"
+      :chain
+      :who
+      :place
+      :feeds
+      :library
+    />
   </div>
 </template>
 
 <style scoped>
-.step { padding-left: 12px; border-left: 1px solid var(--rule); margin: 2px 0; }
+.step {
+  padding-left: 12px;
+  border-left: 1px solid var(--rule);
+  margin: 2px 0;
+}
 </style>

@@ -33,50 +33,196 @@ async function act(method: 'POST' | 'DELETE') {
 const run = computed(() => evidence.value?.run)
 const underWay = computed(() => run.value?.state === 'waiting' || run.value?.state === 'running')
 const which = useAddressChoice('which', 'doubt')
-const whiches = [{ value: 'doubt', title: 'members that showed nothing' }, { value: 'untried', title: 'members that were not tried' }, { value: 'remarks', title: 'members that are otherwise than said' }, { value: 'all', title: 'every member' }]
-const wanted = (one: Evidence) => which.value === 'all' || (which.value === 'doubt' ? one.mark === 'no effect' || one.mark === 'not found' : which.value === 'untried' ? one.mark === 'not tried' : one.remark !== undefined)
-const rows = computed(() => standing.value.map(({ tag, contract }) => {
-  const found = store.evidenceFor(tag)
-  const members = new Map(contract.members.map((one) => [memberKey(one), one]))
-  return { tag, found, share: found && shareSeen(found.evidence), doubt: found ? inDoubt(found.evidence).length : 0, shown: (found?.evidence ?? []).filter(wanted).flatMap((one) => { const member = members.get(one.member); return member ? [{ ...one, title: memberTitle(member), kind: kindTitle(member.kind) }] : [] }) }
-}))
-const total = computed(() => rows.value.reduce((sum, { share }) => ({ seen: sum.seen + (share?.seen ?? 0), all: sum.all + (share?.all ?? 0) }), { seen: 0, all: 0 }))
-const untried = computed(() => rows.value.filter((one) => !one.found).length)
+const whiches = [
+  { value: 'doubt', title: 'members that showed nothing' },
+  { value: 'untried', title: 'members that were not tried' },
+  { value: 'remarks', title: 'members that are otherwise than said' },
+  { value: 'all', title: 'every member' },
+]
+const wanted = (evidence: Evidence) =>
+  which.value === 'all' ||
+  (which.value === 'doubt'
+    ? evidence.mark === 'no effect' || evidence.mark === 'not found'
+    : which.value === 'untried'
+      ? evidence.mark === 'not tried'
+      : evidence.remark !== undefined)
+const rows = computed(() =>
+  standing.value.map(({ tag, contract }) => {
+    const found = store.evidenceFor(tag)
+    const members = new Map(contract.members.map((member) => [memberKey(member), member]))
+    return {
+      tag,
+      found,
+      share: found && shareSeen(found.evidence),
+      doubt: found ? inDoubt(found.evidence).length : 0,
+      shown: (found?.evidence ?? []).filter(wanted).flatMap((seenMember) => {
+        const member = members.get(seenMember.member)
+        return member ? [{ ...seenMember, title: memberTitle(member), kind: kindTitle(member.kind) }] : []
+      }),
+    }
+  }),
+)
+const total = computed(() =>
+  rows.value.reduce(
+    (sum, { share }) => ({ seen: sum.seen + (share?.seen ?? 0), all: sum.all + (share?.all ?? 0) }),
+    { seen: 0, all: 0 },
+  ),
+)
+const untried = computed(() => rows.value.filter((row) => !row.found).length)
 </script>
 
 <template>
   <main class="evidence">
     <div class="lead">
-      <p class="sentence"><template v-if="total.all">{{ total.seen }} of {{ total.all }} members were seen in a browser. </template><template v-if="untried && evidence">{{ plural(untried, 'component was', 'components were').replace(/^./, (c) => c.toUpperCase()) }} not tried as {{ untried === 1 ? 'it is' : 'they are' }} now. </template>Shown are <Choice v-model="which" label="Shown are" :options="whiches" />.</p>
-      <div v-if="store.may.write" class="acts"><button v-if="underWay" type="button" class="act" :disabled="busy" @click="act('DELETE')">Stop</button><button v-else type="button" class="act main" :disabled="busy || untried === 0" @click="act('POST')">{{ untried === 0 ? 'All were tried' : `Try ${plural(untried, 'component')}` }}</button></div>
+      <p class="sentence">
+        <template v-if="total.all"
+          >{{ total.seen }} of {{ total.all }} members were seen in a browser. </template
+        ><template v-if="untried && evidence"
+          >{{ plural(untried, 'component was', 'components were').replace(/^./, (c) => c.toUpperCase()) }} not
+          tried as {{ untried === 1 ? 'it is' : 'they are' }} now. </template
+        >Shown are <Choice v-model="which" label="Shown are" :options="whiches" />.
+      </p>
+      <div v-if="store.may.write" class="acts">
+        <button v-if="underWay" type="button" class="act" :disabled="busy" @click="act('DELETE')">Stop</button
+        ><button v-else type="button" class="act main" :disabled="busy || untried === 0" @click="act('POST')">
+          {{ untried === 0 ? 'All were tried' : `Try ${plural(untried, 'component')}` }}
+        </button>
+      </div>
     </div>
     <ProblemList v-if="problems.length" class="told" :problems />
-    <p v-if="underWay && run" class="told" role="status">Being tried in a browser on the server: {{ run.done }} of {{ run.total }}. You may leave this page. <progress :value="run.done" :max="run.total" aria-label="Components tried" /></p>
+    <p v-if="underWay && run" class="told" role="status">
+      Being tried in a browser on the server: {{ run.done }} of {{ run.total }}. You may leave this page.
+      <progress :value="run.done" :max="run.total" aria-label="Components tried" />
+    </p>
     <template v-else-if="run">
-      <p v-if="run.state === 'cancelled'" class="told muted" role="status">The last run was stopped {{ ago(run.made_at) }}; what was seen until then is kept.</p>
+      <p v-if="run.state === 'cancelled'" class="told muted" role="status">
+        The last run was stopped {{ ago(run.made_at) }}; what was seen until then is kept.
+      </p>
       <ProblemList v-if="run.problems.length" class="told" :problems="run.problems" :library="store.slug" />
     </template>
-    <section v-for="one in rows" :key="one.tag" class="component" :aria-label="store.title(one.tag)">
+    <section v-for="tried in rows" :key="tried.tag" class="component" :aria-label="store.title(tried.tag)">
       <header>
-        <h2><NuxtLink :to="`/${store.slug}/${one.tag}`">{{ store.title(one.tag) }}</NuxtLink></h2>
-        <p v-if="one.share && one.found" class="small muted">{{ one.share.seen }} of {{ one.share.all }} seen<template v-if="one.doubt">, <b class="bad">{{ one.doubt }} showed nothing</b></template>, {{ ago(one.found.made_at) }}</p>
+        <h2>
+          <NuxtLink :to="`/${store.slug}/${tried.tag}`">{{ store.title(tried.tag) }}</NuxtLink>
+        </h2>
+        <p v-if="tried.share && tried.found" class="small muted">
+          {{ tried.share.seen }} of {{ tried.share.all }} seen<template v-if="tried.doubt"
+            >, <b class="bad">{{ tried.doubt }} showed nothing</b></template
+          >, {{ ago(tried.found.made_at) }}
+        </p>
         <p v-else class="small muted">not tried as it is now</p>
       </header>
-      <table v-if="one.shown.length"><tbody>
-        <tr v-for="row in one.shown" :key="row.member"><td class="mark-of"><Mark :name="row.mark" :class="{ bad: row.mark === 'no effect' || row.mark === 'not found', good: row.mark === 'seen' }" :label="row.mark" /></td><th scope="row"><NuxtLink class="code" :to="{ path: `/${store.slug}/${one.tag}`, hash: `#${row.member}` }">{{ row.title }}</NuxtLink> <span class="small muted">{{ row.kind }}</span></th><td>{{ row.says }}<template v-if="row.remark"> <span class="bad">{{ row.remark }}</span></template> <NuxtLink v-if="row.between" class="link small" :to="{ path: `/${store.slug}/${one.tag}/compare`, query: { left: 'bench', right: 'other', show: JSON.stringify(row.between[0]), other: JSON.stringify(row.between[1]) } }">see the two</NuxtLink></td></tr>
-      </tbody></table>
-      <p v-else-if="one.found" class="small muted none">None.</p>
+      <table v-if="tried.shown.length">
+        <tbody>
+          <tr v-for="row in tried.shown" :key="row.member">
+            <td class="mark-of">
+              <Mark
+                :name="row.mark"
+                :class="{
+                  bad: row.mark === 'no effect' || row.mark === 'not found',
+                  good: row.mark === 'seen',
+                }"
+                :label="row.mark"
+              />
+            </td>
+            <th scope="row">
+              <NuxtLink class="code" :to="{ path: `/${store.slug}/${tried.tag}`, hash: `#${row.member}` }">{{
+                row.title
+              }}</NuxtLink>
+              <span class="small muted">{{ row.kind }}</span>
+            </th>
+            <td>
+              {{ row.says
+              }}<template v-if="row.remark">
+                <span class="bad">{{ row.remark }}</span></template
+              >
+              <NuxtLink
+                v-if="row.between"
+                class="link small"
+                :to="{
+                  path: `/${store.slug}/${tried.tag}/compare`,
+                  query: {
+                    left: 'bench',
+                    right: 'other',
+                    show: JSON.stringify(row.between[0]),
+                    other: JSON.stringify(row.between[1]),
+                  },
+                }"
+                >see the two</NuxtLink
+              >
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-else-if="tried.found" class="small muted none">None.</p>
     </section>
   </main>
 </template>
 
 <style scoped>
-.evidence { padding-bottom: 48px; }
-.lead { display: flex; align-items: baseline; justify-content: space-between; gap: 24px; padding: 14px 24px 10px; border-bottom: 1px solid var(--rule); }
-.told { padding: 8px 24px; } progress { width: 160px; accent-color: var(--kelp); vertical-align: middle; margin-left: 8px; }
-.component { display: grid; grid-template-columns: 190px minmax(0, 1fr); gap: 16px; padding: 10px 24px; border-bottom: 1px solid var(--rule); }
-h2 a:hover { color: var(--kelp); } table { width: 100%; border-collapse: collapse; table-layout: fixed; }
-th, td { text-align: left; font-weight: 400; vertical-align: top; padding: 3px 16px 3px 0; overflow-wrap: anywhere; } th { width: 260px; } .mark-of { width: 28px; } tr + tr > * { border-top: 1px solid var(--rule-soft); }
-.none { padding-top: 3px; }
-@media (max-width: 800px) { .component { grid-template-columns: 1fr; padding: 10px 12px; } .lead { flex-wrap: wrap; padding: 12px; } }
+.evidence {
+  padding-bottom: 48px;
+}
+.lead {
+  display: flex;
+  align-items: baseline;
+  justify-content: space-between;
+  gap: 24px;
+  padding: 14px 24px 10px;
+  border-bottom: 1px solid var(--rule);
+}
+.told {
+  padding: 8px 24px;
+}
+progress {
+  width: 160px;
+  accent-color: var(--kelp);
+  vertical-align: middle;
+  margin-left: 8px;
+}
+.component {
+  display: grid;
+  grid-template-columns: 190px minmax(0, 1fr);
+  gap: 16px;
+  padding: 10px 24px;
+  border-bottom: 1px solid var(--rule);
+}
+h2 a:hover {
+  color: var(--kelp);
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+  table-layout: fixed;
+}
+th,
+td {
+  text-align: left;
+  font-weight: 400;
+  vertical-align: top;
+  padding: 3px 16px 3px 0;
+  overflow-wrap: anywhere;
+}
+th {
+  width: 260px;
+}
+.mark-of {
+  width: 28px;
+}
+tr + tr > * {
+  border-top: 1px solid var(--rule-soft);
+}
+.none {
+  padding-top: 3px;
+}
+@media (max-width: 800px) {
+  .component {
+    grid-template-columns: 1fr;
+    padding: 10px 12px;
+  }
+  .lead {
+    flex-wrap: wrap;
+    padding: 12px;
+  }
+}
 </style>

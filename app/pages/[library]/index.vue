@@ -14,64 +14,167 @@ const theme = useAddressChoice('theme', store.baseTheme)
 const by = useAddressChoice('by', 'group')
 
 const said = useAddressChoice('find', '')
-/** What is looked for leads to components only once the worker has answered; until then all stand as they did. */
+/**
+ * What is looked for leads to components only once the worker has answered; until then all stand as they did.
+ */
 const hits = shallowRef<ReadonlyMap<string, Hit>>()
 const { components } = useFinder()
 let asked = 0
-watch([said, standing, () => store.wordsStamp], async () => {
-  const mine = ++asked
-  if (!said.value.trim()) hits.value = undefined
-  else {
-    const found = await components(said.value)
-    if (mine === asked) hits.value = found
-  }
-}, { immediate: true })
-const tests: Record<string, (one: Standing) => boolean> = {
+watch(
+  [said, standing, () => store.wordsStamp],
+  async () => {
+    const mine = ++asked
+    if (!said.value.trim()) hits.value = undefined
+    else {
+      const found = await components(said.value)
+      if (mine === asked) hits.value = found
+    }
+  },
+  { immediate: true },
+)
+const tests: Record<string, (standing: Standing) => boolean> = {
   all: () => true,
   wordless: (one) => store.missing(one).length > 0,
   differs: (one) => one.contract.members.some((member) => member.disagreements.length > 0),
   exampleless: (one) => one.kept === 0,
   broken: (one) => one.rendering.problems.length > 0,
 }
-const shown = computed(() => standing.value.filter((one) => tests[which.value]?.(one) && (status.value === 'any' || one.status === status.value) && (!hits.value || hits.value.has(one.tag))))
+const shown = computed(() =>
+  standing.value.filter(
+    (component) =>
+      tests[which.value]?.(component) &&
+      (status.value === 'any' || component.status === status.value) &&
+      (!hits.value || hits.value.has(component.tag)),
+  ),
+)
 /** The first screenfuls stand there at once; what is farther down follows while nobody waits for it. */
 const room = ref(36)
 let growing: ReturnType<typeof setTimeout> | undefined
 function more() {
-  if (room.value < standing.value.length) requestIdleCallback(() => { room.value += 60; more() }, { timeout: 400 })
+  if (room.value < standing.value.length)
+    requestIdleCallback(
+      () => {
+        room.value += 60
+        more()
+      },
+      { timeout: 400 },
+    )
 }
-onMounted(() => { growing = setTimeout(more, 700) })
+onMounted(() => {
+  growing = setTimeout(more, 700)
+})
 onUnmounted(() => clearTimeout(growing))
 const matching = computed(() => new Set(shown.value))
-const isShown = computed(() => new Set(store.groups.flatMap((group) => group.items.filter((one) => matching.value.has(one))).slice(0, room.value)))
+const isShown = computed(
+  () =>
+    new Set(
+      store.groups
+        .flatMap((group) => group.items.filter((item) => matching.value.has(item)))
+        .slice(0, room.value),
+    ),
+)
 const bands = computed(() => {
-  if (by.value === 'name') return [{ name: 'By name', items: shown.value.slice(0, room.value), total: shown.value.length, inWords: undefined }]
-  return store.groups.map((group) => ({ ...group, items: group.items.filter((one) => isShown.value.has(one)), total: group.items.filter((one) => matching.value.has(one)).length })).filter((group) => group.items.length > 0)
+  if (by.value === 'name')
+    return [
+      {
+        name: 'By name',
+        items: shown.value.slice(0, room.value),
+        total: shown.value.length,
+        inWords: undefined,
+      },
+    ]
+  return store.groups
+    .map((group) => ({
+      ...group,
+      items: group.items.filter((item) => isShown.value.has(item)),
+      total: group.items.filter((item) => matching.value.has(item)).length,
+    }))
+    .filter((group) => group.items.length > 0)
 })
 const wordless = computed(() => standing.value.filter(tests.wordless!).length)
-const whichTitle = (key: string) => ({ all: `All ${count(standing.value.length)}`, wordless: 'Those without words', differs: 'Those whose comments differ', exampleless: 'Those with no example kept', broken: 'Those that do not compile' })[key]!
+const whichTitle = (key: string) =>
+  ({
+    all: `All ${count(standing.value.length)}`,
+    wordless: 'Those without words',
+    differs: 'Those whose comments differ',
+    exampleless: 'Those with no example kept',
+    broken: 'Those that do not compile',
+  })[key]!
 const whichOptions = computed(() => Object.keys(tests).map((value) => ({ value, title: whichTitle(value) })))
 /** What was left aside on purpose is told where it was brought in, and not each time. */
-const unread = computed(() => (library.value?.revision?.problems ?? []).filter((one) => !isCalm(one)))
+const unread = computed(() => (library.value?.revision?.problems ?? []).filter((problem) => !isCalm(problem)))
 const host = frameName()
-useKeys([{ keys: 'n', does: 'begin a component', run: () => { if (store.may.write) void navigateTo(`/${store.slug}/begin`) } }, { keys: 'b', does: 'bring in source', run: () => navigateTo(`/${store.slug}/bring-in`) }])
+useKeys([
+  {
+    keys: 'n',
+    does: 'begin a component',
+    run: () => {
+      if (store.may.write) void navigateTo(`/${store.slug}/begin`)
+    },
+  },
+  { keys: 'b', does: 'bring in source', run: () => navigateTo(`/${store.slug}/bring-in`) },
+])
 </script>
 
 <template>
   <main>
     <div class="lead">
       <p class="sentence">
-        <Choice v-model="which" label="Which components" :options="whichOptions" /> <template v-if="which === 'all'">components </template>of
-        <Choice v-model="status" label="Status" :options="['any', 'draft', 'trial', 'stable', 'deprecated'].map((value) => ({ value, title: value === 'any' ? 'any status' : value }))" />,
-        speaking of <input v-model="said" class="said" type="search" aria-label="Speaking of" placeholder="anything" size="10" autocomplete="off" @keydown.escape="said = ''">, dressed in
-        <Choice v-model="theme" label="Theme" :options="themes.map((one) => ({ value: one.name, title: one.title }))" />, by
-        <Choice v-model="by" label="Order" :options="[{ value: 'group', title: 'group' }, { value: 'name', title: 'name' }]" />.
-        <template v-if="wordless">{{ count(wordless).replace(/^./, (c) => c.toUpperCase()) }} {{ wordless === 1 ? 'has' : 'have' }} members without words.</template>
+        <Choice v-model="which" label="Which components" :options="whichOptions" />
+        <template v-if="which === 'all'">components </template>of
+        <Choice
+          v-model="status"
+          label="Status"
+          :options="
+            ['any', 'draft', 'trial', 'stable', 'deprecated'].map((value) => ({
+              value,
+              title: value === 'any' ? 'any status' : value,
+            }))
+          "
+        />, speaking of
+        <input
+          v-model="said"
+          class="said"
+          type="search"
+          aria-label="Speaking of"
+          placeholder="anything"
+          size="10"
+          autocomplete="off"
+          @keydown.escape="said = ''"
+        />, dressed in
+        <Choice
+          v-model="theme"
+          label="Theme"
+          :options="themes.map((one) => ({ value: one.name, title: one.title }))"
+        />, by
+        <Choice
+          v-model="by"
+          label="Order"
+          :options="[
+            { value: 'group', title: 'group' },
+            { value: 'name', title: 'name' },
+          ]"
+        />.
+        <template v-if="wordless"
+          >{{ count(wordless).replace(/^./, (c) => c.toUpperCase()) }}
+          {{ wordless === 1 ? 'has' : 'have' }} members without words.</template
+        >
       </p>
-      <div class="acts"><NuxtLink class="act" :to="`/${store.slug}/all`">See all at once</NuxtLink> <NuxtLink class="act" :to="`/${store.slug}/starters`">Beginnings</NuxtLink> <NuxtLink class="act" :to="`/${store.slug}/evidence`">Evidence</NuxtLink><template v-if="store.may.write"> <NuxtLink class="act" :to="`/${store.slug}/begin`">Begin a component</NuxtLink> <NuxtLink class="act" :to="`/${store.slug}/bring-in`">Bring in source</NuxtLink></template></div>
+      <div class="acts">
+        <NuxtLink class="act" :to="`/${store.slug}/all`">See all at once</NuxtLink>
+        <NuxtLink class="act" :to="`/${store.slug}/starters`">Beginnings</NuxtLink>
+        <NuxtLink class="act" :to="`/${store.slug}/evidence`">Evidence</NuxtLink
+        ><template v-if="store.may.write">
+          <NuxtLink class="act" :to="`/${store.slug}/begin`">Begin a component</NuxtLink>
+          <NuxtLink class="act" :to="`/${store.slug}/bring-in`">Bring in source</NuxtLink></template
+        >
+      </div>
     </div>
     <details v-if="unread.length" class="unread" :open="unread.length < 3">
-      <summary>{{ count(unread.length).replace(/^./, (c) => c.toUpperCase()) }} thing{{ unread.length === 1 ? '' : 's' }} could not be read or built.</summary>
+      <summary>
+        {{ count(unread.length).replace(/^./, (c) => c.toUpperCase()) }}
+        thing{{ unread.length === 1 ? '' : 's' }} could not be read or built.
+      </summary>
       <ProblemList :problems="unread" :library="store.slug" />
     </details>
     <section v-for="band in bands" :key="band.name" class="band" :aria-label="band.name">
@@ -80,34 +183,141 @@ useKeys([{ keys: 'n', does: 'begin a component', run: () => { if (store.may.writ
         <div class="small muted">{{ band.total }} component{{ band.total === 1 ? '' : 's' }}</div>
         <template v-if="band.inWords !== undefined">
           <div class="share" :style="{ '--share': `${band.inWords * 100}%` }" />
-          <div class="small muted">{{ band.inWords >= 1 ? 'all in words' : `${Math.floor(band.inWords * 100)} % in words` }}</div>
+          <div class="small muted">
+            {{ band.inWords >= 1 ? 'all in words' : `${Math.floor(band.inWords * 100)} % in words` }}
+          </div>
         </template>
       </header>
       <div class="row">
-        <ShelfItem v-for="one in band.items" :key="one.tag" :standing="one" :theme :host :hit="hits?.get(one.tag)" />
+        <ShelfItem
+          v-for="item in band.items"
+          :key="item.tag"
+          :standing="item"
+          :theme
+          :host
+          :hit="hits?.get(item.tag)"
+        />
       </div>
     </section>
     <div v-if="!standing.length" class="empty">
       <h2>The shelf is empty</h2>
-      <p class="muted">Components stand here once their source is brought in: a folder, an archive, a Git repository or a package, with nothing added to it.</p>
-      <p v-if="store.may.write"><NuxtLink class="act main" :to="`/${store.slug}/bring-in`">Bring in source</NuxtLink> <NuxtLink class="act" :to="`/${store.slug}/begin`">Begin a component</NuxtLink></p>
+      <p class="muted">
+        Components stand here once their source is brought in: a folder, an archive, a Git repository or a
+        package, with nothing added to it.
+      </p>
+      <p v-if="store.may.write">
+        <NuxtLink class="act main" :to="`/${store.slug}/bring-in`">Bring in source</NuxtLink>
+        <NuxtLink class="act" :to="`/${store.slug}/begin`">Begin a component</NuxtLink>
+      </p>
     </div>
-    <p v-else-if="!shown.length" class="empty muted">None of the {{ count(standing.length) }} is like that. <button type="button" class="link" @click="router.replace({ query: {} })">Show all</button></p>
+    <p v-else-if="!shown.length" class="empty muted">
+      None of the {{ count(standing.length) }} is like that.
+      <button type="button" class="link" @click="router.replace({ query: {} })">Show all</button>
+    </p>
   </main>
 </template>
 
 <style scoped>
-main { padding-bottom: 48px; }
-.lead { display: flex; align-items: baseline; justify-content: space-between; gap: 24px; padding: 14px 24px 10px; }
-.acts { display: flex; gap: 8px; flex: none; }
-.said { border: 0; border-bottom: 1px dotted var(--kelp); background: none; font: 500 14px/20px var(--ui); color: var(--kelp); padding: 0 2px; border-radius: 0; field-sizing: content; min-width: 64px; max-width: 220px; } .said::placeholder { color: var(--kelp); opacity: 1; } .said::-webkit-search-cancel-button { display: none; }
-.unread { margin: 0 24px; border: 1px solid var(--rule); padding: 4px 12px; background: var(--sheet); } .unread summary { cursor: pointer; color: var(--rust); }
-.band { display: grid; grid-template-columns: 150px 1fr; padding: 0 24px; margin-bottom: 18px; }
-.band > header { padding-top: 12px; position: sticky; top: 0; align-self: start; } .band h2 { margin-bottom: 4px; }
-.share { height: 3px; width: 96px; margin: 8px 0 4px; background: linear-gradient(to right, var(--ink) var(--share), var(--rule) var(--share)); }
-.row { display: flex; flex-wrap: wrap; align-items: stretch; min-width: 0; row-gap: 10px; }
+main {
+  padding-bottom: 48px;
+}
+.lead {
+  display: flex;
+  align-items: baseline;
+  justify-content: space-between;
+  gap: 24px;
+  padding: 14px 24px 10px;
+}
+.acts {
+  display: flex;
+  gap: 8px;
+  flex: none;
+}
+.said {
+  border: 0;
+  border-bottom: 1px dotted var(--kelp);
+  background: none;
+  font: 500 14px/20px var(--ui);
+  color: var(--kelp);
+  padding: 0 2px;
+  border-radius: 0;
+  field-sizing: content;
+  min-width: 64px;
+  max-width: 220px;
+}
+.said::placeholder {
+  color: var(--kelp);
+  opacity: 1;
+}
+.said::-webkit-search-cancel-button {
+  display: none;
+}
+.unread {
+  margin: 0 24px;
+  border: 1px solid var(--rule);
+  padding: 4px 12px;
+  background: var(--sheet);
+}
+.unread summary {
+  cursor: pointer;
+  color: var(--rust);
+}
+.band {
+  display: grid;
+  grid-template-columns: 150px 1fr;
+  padding: 0 24px;
+  margin-bottom: 18px;
+}
+.band > header {
+  padding-top: 12px;
+  position: sticky;
+  top: 0;
+  align-self: start;
+}
+.band h2 {
+  margin-bottom: 4px;
+}
+.share {
+  height: 3px;
+  width: 96px;
+  margin: 8px 0 4px;
+  background: linear-gradient(to right, var(--ink) var(--share), var(--rule) var(--share));
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: stretch;
+  min-width: 0;
+  row-gap: 10px;
+}
 /* the plank runs on to the end of the row */
-.row::after { content: ''; flex: 1; border-bottom: 1.5px solid var(--ink); height: 131px; min-width: 0; }
-.empty { padding: 48px 24px; display: grid; gap: 10px; justify-items: start; max-width: 520px; }
-@media (max-width: 700px) { .band { grid-template-columns: 1fr; } .band > header { position: static; } .lead { flex-wrap: wrap; padding: 12px; } .band { padding: 0 12px; } }
+.row::after {
+  content: '';
+  flex: 1;
+  border-bottom: 1.5px solid var(--ink);
+  height: 131px;
+  min-width: 0;
+}
+.empty {
+  padding: 48px 24px;
+  display: grid;
+  gap: 10px;
+  justify-items: start;
+  max-width: 520px;
+}
+@media (max-width: 700px) {
+  .band {
+    grid-template-columns: 1fr;
+  }
+  .band > header {
+    position: static;
+  }
+  .lead {
+    flex-wrap: wrap;
+    padding: 12px;
+  }
+  .band {
+    padding: 0 12px;
+  }
+}
 </style>

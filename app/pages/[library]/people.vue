@@ -7,7 +7,12 @@ const store = useLibrary()
 useHead({ title: () => `People · ${store.library?.title} · Kept Shelf` })
 const staff = ref<z.infer<typeof staffSchema>>()
 const problems = ref<Problem[]>([])
-const roles = [{ value: 'maintainer', title: 'maintainer', note: 'keeps it, publishes' }, { value: 'contributor', title: 'contributor', note: 'changes and writes' }, { value: 'reader', title: 'reader', note: 'finds and installs' }, { value: 'none', title: 'no role', note: 'leaves the staff' }]
+const roles = [
+  { value: 'maintainer', title: 'maintainer', note: 'keeps it, publishes' },
+  { value: 'contributor', title: 'contributor', note: 'changes and writes' },
+  { value: 'reader', title: 'reader', note: 'finds and installs' },
+  { value: 'none', title: 'no role', note: 'leaves the staff' },
+]
 async function load() {
   try {
     staff.value = await ask(staffSchema, `/libraries/${store.slug}/staff`)
@@ -18,7 +23,10 @@ async function load() {
 async function give(person: string, role: string) {
   problems.value = []
   try {
-    await ask(z.unknown(), `/libraries/${store.slug}/staff`, { method: 'PUT', body: { person, role: role === 'none' ? null : role } })
+    await ask(z.unknown(), `/libraries/${store.slug}/staff`, {
+      method: 'PUT',
+      body: { person, role: role === 'none' ? null : role },
+    })
   } catch (error) {
     problems.value = problemsOf(error)
   }
@@ -32,14 +40,66 @@ await load()
     <h1>People of {{ store.library?.title }}</h1>
     <ProblemList :problems />
     <template v-if="staff">
-      <div v-for="one in staff.staff" :key="one.id" class="one"><b>{{ one.name }}</b> <span class="code muted">{{ one.email }}</span> <Choice :model-value="one.role" :label="`Role of ${one.name}`" :options="roles" @update:model-value="give(one.id, $event)" /></div>
-      <template v-if="staff.others.length"><h2>Not on the staff</h2><div v-for="one in staff.others" :key="one.id" class="one"><b>{{ one.name }}</b> <span class="code muted">{{ one.email }}</span> <Choice model-value="none" :label="`Role of ${one.name}`" :options="roles" @update:model-value="give(one.id, $event)" /></div></template>
+      <div v-for="colleague in staff.staff" :key="colleague.id" class="one">
+        <b>{{ colleague.name }}</b> <span class="code muted">{{ colleague.email }}</span>
+        <Choice
+          :model-value="colleague.role"
+          :label="`Role of ${colleague.name}`"
+          :options="roles"
+          @update:model-value="give(colleague.id, $event)"
+        />
+      </div>
+      <template v-if="staff.others.length"
+        ><h2>Not on the staff</h2>
+        <div v-for="other in staff.others" :key="other.id" class="one">
+          <b>{{ other.name }}</b> <span class="code muted">{{ other.email }}</span>
+          <Choice
+            model-value="none"
+            :label="`Role of ${other.name}`"
+            :options="roles"
+            @update:model-value="give(other.id, $event)"
+          /></div
+      ></template>
       <h2>What was done <span class="small muted">newest first</span></h2>
-      <div v-for="(one, i) in staff.trail" :key="i" class="one small"><span class="muted when">{{ one.made_at.toLocaleString('en-GB') }}</span> <span>{{ one.name ?? 'the server' }}</span> <b>{{ one.act }}</b> <span class="code muted">{{ Object.entries(one.detail).map(([key, value]) => `${key} ${typeof value === 'string' || typeof value === 'number' ? value : JSON.stringify(value)}`).join(', ') }}</span></div>
+      <div v-for="(act, i) in staff.trail" :key="i" class="one small">
+        <span class="muted when">{{ act.made_at.toLocaleString('en-GB') }}</span>
+        <span>{{ act.name ?? 'the server' }}</span> <b>{{ act.act }}</b>
+        <span class="code muted">{{
+          Object.entries(act.detail)
+            .map(
+              ([key, value]) =>
+                `${key} ${typeof value === 'string' || typeof value === 'number' ? value : JSON.stringify(value)}`,
+            )
+            .join(', ')
+        }}</span>
+      </div>
     </template>
   </main>
 </template>
 
 <style scoped>
-main { padding: 24px; max-width: 980px; } h2 { margin: 24px 0 6px; } .one { display: flex; gap: 16px; padding: 7px 0; border-bottom: 1px solid var(--rule-soft); align-items: baseline; } .one .code { overflow-wrap: anywhere; min-width: 0; } .one :deep(.choice) { margin-left: auto; } .when { white-space: nowrap; }
+main {
+  padding: 24px;
+  max-width: 980px;
+}
+h2 {
+  margin: 24px 0 6px;
+}
+.one {
+  display: flex;
+  gap: 16px;
+  padding: 7px 0;
+  border-bottom: 1px solid var(--rule-soft);
+  align-items: baseline;
+}
+.one .code {
+  overflow-wrap: anywhere;
+  min-width: 0;
+}
+.one :deep(.choice) {
+  margin-left: auto;
+}
+.when {
+  white-space: nowrap;
+}
 </style>

@@ -1,13 +1,23 @@
 <script setup lang="ts">
 import { z } from 'zod'
 import { firstUsage, forFrame, modulesFor } from '~~/core/code/showing'
-import { exampleScope, isEmpty, libraryScope, noProvisions, sayProvisions, type Provisions } from '~~/core/provisions'
+import {
+  exampleScope,
+  isEmpty,
+  libraryScope,
+  noProvisions,
+  sayProvisions,
+  type Provisions,
+} from '~~/core/provisions'
 import { problemsOfProvisions } from '~~/core/provisions-check'
 import type { Problem } from '~~/core/problem'
 import { plainSurround } from '~~/core/surround'
 import { examplesSchema, type ExampleView } from '~~/core/wire'
 
-/** What is wrapped around components while they are looked at: for all of the library, for one, or for one example. */
+/**
+ * What is wrapped around components while they are looked at: for all of the library, for one, or for one
+ * example.
+ */
 const store = useLibrary()
 const route = useRoute()
 const { say } = useSay()
@@ -16,12 +26,20 @@ const of = useAddressChoice('of', libraryScope)
 const example = useAddressChoice('example', '')
 const examples = ref<ExampleView[]>([])
 const standing = computed(() => store.find(of.value))
-watch(of, async () => {
-  examples.value = []
-  if (standing.value) examples.value = await ask(examplesSchema, `/libraries/${store.slug}/components/${of.value}/examples`).catch(() => [])
-}, { immediate: true })
+watch(
+  of,
+  async () => {
+    examples.value = []
+    if (standing.value)
+      examples.value = await ask(
+        examplesSchema,
+        `/libraries/${store.slug}/components/${of.value}/examples`,
+      ).catch(() => [])
+  },
+  { immediate: true },
+)
 const scope = computed(() => (standing.value && example.value ? exampleScope(example.value) : of.value))
-const kept = computed(() => store.library?.provisions.find((one) => one.scope === scope.value))
+const kept = computed(() => store.library?.provisions.find((provision) => provision.scope === scope.value))
 const draft = ref<Provisions>({ ...noProvisions })
 /** The revision the draft began from: what somebody else keeps meanwhile is not written over. */
 const over = ref(0)
@@ -33,8 +51,14 @@ const begin = () => {
 }
 const problems = ref<Problem[]>([])
 watch(scope, begin, { immediate: true })
-const isChanged = computed(() => (['styles', 'around', 'script', 'data'] as const).some((key) => draft.value[key] !== (kept.value?.[key] ?? '')))
-watch(kept, () => { if (!isChanged.value || over.value === (kept.value?.revision ?? 0)) begin() })
+const isChanged = computed(() =>
+  (['styles', 'around', 'script', 'data'] as const).some(
+    (key) => draft.value[key] !== (kept.value?.[key] ?? ''),
+  ),
+)
+watch(kept, () => {
+  if (!isChanged.value || over.value === (kept.value?.revision ?? 0)) begin()
+})
 const wrong = computed(() => problemsOfProvisions(draft.value))
 const busy = ref(false)
 async function keep(provisions: Provisions) {
@@ -42,10 +66,17 @@ async function keep(provisions: Provisions) {
   // what is kept now may be another by the time the answer is here
   const before = { ...(kept.value ?? noProvisions) }
   try {
-    await ask(z.object({}), `/libraries/${store.slug}/provisions`, { method: 'PUT', body: { scope: scope.value, revision: over.value, provisions } })
+    await ask(z.object({}), `/libraries/${store.slug}/provisions`, {
+      method: 'PUT',
+      body: { scope: scope.value, revision: over.value, provisions },
+    })
     await store.load()
     begin()
-    say(isEmpty(provisions) ? 'Nothing is provided there now.' : 'Provided.', { title: 'Take it back', run: () => void keep({ styles: before.styles, around: before.around, script: before.script, data: before.data }) })
+    say(isEmpty(provisions) ? 'Nothing is provided there now.' : 'Provided.', {
+      title: 'Take it back',
+      run: () =>
+        void keep({ styles: before.styles, around: before.around, script: before.script, data: before.data }),
+    })
   } catch (error) {
     problems.value = problemsOf(error)
     await store.load()
@@ -54,49 +85,197 @@ async function keep(provisions: Provisions) {
   busy.value = false
 }
 const fields = [
-  { key: 'styles', title: 'Styles', note: 'for the page the component stands in: fonts, resets, custom properties' },
+  {
+    key: 'styles',
+    title: 'Styles',
+    note: 'for the page the component stands in: fonts, resets, custom properties',
+  },
   { key: 'around', title: 'Markup around it', note: 'with <slot></slot> where it stands' },
-  { key: 'script', title: 'Script', note: 'a module; its default export is called with the data before anything is shown, and what it returns when it ends; `app(app, data)` gets the app of a Vue component, `wrap(element, { createElement, componentOf }, data)` a function component, to put it into a provider' },
+  {
+    key: 'script',
+    title: 'Script',
+    note:
+      'a module; its default export is called with the data before anything is shown, and ' +
+      'what it returns when it ends; `app(app, data)` gets the app of a Vue component, ' +
+      '`wrap(element, { createElement, componentOf }, data)` a function component, to put it into a provider',
+  },
   { key: 'data', title: 'Data', note: 'JSON, given to the script' },
 ] as const
-const scopes = computed(() => [{ value: libraryScope, title: 'all of the library' }, ...store.standing.map((one) => ({ value: one.tag, title: store.title(one.tag), ...(store.library?.provisions.some((each) => each.scope === one.tag) ? { note: 'has some' } : {}) }))])
+const scopes = computed(() => [
+  { value: libraryScope, title: 'all of the library' },
+  ...store.standing.map((component) => ({
+    value: component.tag,
+    title: store.title(component.tag),
+    ...(store.library?.provisions.some((provision) => provision.scope === component.tag)
+      ? { note: 'has some' }
+      : {}),
+  })),
+])
 
 const looked = computed(() => standing.value ?? store.standing[0])
-const shown = computed(() => examples.value.find((one) => one.id === example.value)?.usage ?? looked.value?.face ?? (looked.value ? firstUsage(looked.value.contract, store.title(looked.value.tag)) : { props: {}, slots: {} }))
+const shown = computed(
+  () =>
+    examples.value.find((one) => one.id === example.value)?.usage ??
+    looked.value?.face ??
+    (looked.value
+      ? firstUsage(looked.value.contract, store.title(looked.value.tag))
+      : { props: {}, slots: {} }),
+)
 const target = computed(() => {
   const modules = looked.value && modulesFor(looked.value.tag, shown.value, store.moduleOf)
-  return looked.value && modules ? { tag: looked.value.tag, modules, usage: forFrame(shown.value, (tag) => store.find(tag)?.contract, looked.value.tag), listen: [] } : undefined
+  return looked.value && modules
+    ? {
+        tag: looked.value.tag,
+        modules,
+        usage: forFrame(shown.value, (tag) => store.find(tag)?.contract, looked.value.tag),
+        listen: [],
+      }
+    : undefined
 })
 const failure = ref<{ text: string; provided: boolean }>()
-watch(() => [store.library?.provisions, target.value], () => { failure.value = undefined })
+watch(
+  () => [store.library?.provisions, target.value],
+  () => {
+    failure.value = undefined
+  },
+)
 </script>
 
 <template>
   <main class="provisions">
-    <p class="sentence">Around <Choice v-model="of" label="Provisions of" :options="scopes" @update:model-value="example = ''" /><template v-if="standing && examples.length">, for <Choice v-model="example" label="Example" :options="[{ value: '', title: 'every example' }, ...examples.map((one) => ({ value: one.id, title: one.name }))]" /></template>, while it is looked at: {{ kept ? sayProvisions(kept) : 'nothing yet' }}.</p>
+    <p class="sentence">
+      Around
+      <Choice
+        v-model="of"
+        label="Provisions of"
+        :options="scopes"
+        @update:model-value="example = ''"
+      /><template v-if="standing && examples.length"
+        >, for
+        <Choice
+          v-model="example"
+          label="Example"
+          :options="[
+            { value: '', title: 'every example' },
+            ...examples.map((one) => ({ value: one.id, title: one.name })),
+          ]" /></template
+      >, while it is looked at: {{ kept ? sayProvisions(kept) : 'nothing yet' }}.
+    </p>
     <div class="two">
       <form class="fields" @submit.prevent="keep(draft)">
-        <label v-for="one in fields" :key="one.key"><span>{{ one.title }}</span> <span class="small muted">{{ one.note }}</span>
-          <textarea v-model="draft[one.key]" class="field code" :rows="one.key === 'data' ? 3 : 5" spellcheck="false" :readonly="!store.may.write" :aria-label="one.title" />
+        <label v-for="field in fields" :key="field.key"
+          ><span>{{ field.title }}</span> <span class="small muted">{{ field.note }}</span>
+          <textarea
+            v-model="draft[field.key]"
+            class="field code"
+            :rows="field.key === 'data' ? 3 : 5"
+            spellcheck="false"
+            :readonly="!store.may.write"
+            :aria-label="field.title"
+          />
         </label>
         <ProblemList v-if="wrong.length && isChanged" :problems="wrong" />
         <ProblemList v-if="problems.length" :problems />
-        <p v-if="store.may.write" class="acts"><button class="act main" :disabled="busy || !isChanged || wrong.length > 0">Provide it</button> <button v-if="isChanged" type="button" class="act" @click="begin">As it was</button> <button v-if="kept && !isChanged" type="button" class="act" :disabled="busy" @click="keep({ ...noProvisions })">Provide nothing</button></p>
+        <p v-if="store.may.write" class="acts">
+          <button class="act main" :disabled="busy || !isChanged || wrong.length > 0">Provide it</button>
+          <button v-if="isChanged" type="button" class="act" @click="begin">As it was</button>
+          <button
+            v-if="kept && !isChanged"
+            type="button"
+            class="act"
+            :disabled="busy"
+            @click="keep({ ...noProvisions })"
+          >
+            Provide nothing
+          </button>
+        </p>
       </form>
       <section class="side" aria-label="With what is provided">
-        <div class="ground"><PreviewFrame v-if="target" :key="`${target.tag} ${scope}`" :target :css="store.css" :preview="store.library!.preview" :title="`${store.title(target.tag)}, with what is provided`" :surround="plainSurround(store.baseTheme)" :example="example || undefined" @failed="failure = failure?.provided && $event.phase !== 'provide' ? failure : { text: $event.text, provided: $event.phase === 'provide' }" @restarted="failure = undefined" /></div>
-        <p v-if="failure" class="small bad" role="alert">{{ failure.provided ? 'What is provided failed, not the component: ' : `${looked ? store.title(looked.tag) : 'The component'} failed, not what is provided: ` }}<span class="code">{{ failure.text }}</span></p>
-        <p class="small muted">{{ looked ? `${store.title(looked.tag)}, ${isChanged ? 'as it is provided for now: keep the change to see it' : 'as it is provided for'}.` : 'There is nothing on the shelf yet.' }} Themes and tokens come first, then these, the library’s outermost.</p>
+        <div class="ground">
+          <PreviewFrame
+            v-if="target"
+            :key="`${target.tag} ${scope}`"
+            :target
+            :css="store.css"
+            :preview="store.library!.preview"
+            :title="`${store.title(target.tag)}, with what is provided`"
+            :surround="plainSurround(store.baseTheme)"
+            :example="example || undefined"
+            @failed="
+              failure =
+                failure?.provided && $event.phase !== 'provide'
+                  ? failure
+                  : { text: $event.text, provided: $event.phase === 'provide' }
+            "
+            @restarted="failure = undefined"
+          />
+        </div>
+        <p v-if="failure" class="small bad" role="alert">
+          {{
+            failure.provided
+              ? 'What is provided failed, not the component: '
+              : `${looked ? store.title(looked.tag) : 'The component'} failed, not what is provided: `
+          }}<span class="code">{{ failure.text }}</span>
+        </p>
+        <p class="small muted">
+          {{
+            looked
+              ? `${store.title(looked.tag)}, ${isChanged ? 'as it is provided for now: keep the change to see it' : 'as it is provided for'}.`
+              : 'There is nothing on the shelf yet.'
+          }}
+          Themes and tokens come first, then these, the library’s outermost.
+        </p>
       </section>
     </div>
-    <p v-if="route.query.of && !standing && of !== libraryScope" class="told bad">There is no {{ of }} on this shelf.</p>
+    <p v-if="route.query.of && !standing && of !== libraryScope" class="told bad">
+      There is no {{ of }} on this shelf.
+    </p>
   </main>
 </template>
 
 <style scoped>
-.sentence { padding: 14px 24px 10px; border-bottom: 1px solid var(--rule); } .told { padding: 8px 24px; }
-.two { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); } .fields { padding: 14px 24px 32px; display: grid; gap: 14px; border-right: 1px solid var(--rule); }
-label { display: grid; gap: 2px; } textarea.field { font: 400 12px/18px var(--code); border: 1px solid var(--rule); padding: 6px 8px; background: var(--sheet); resize: vertical; }
-.side { padding-bottom: 24px; } .ground { height: 360px; background: var(--sheet); border-bottom: 1px solid var(--rule); } .side p { padding: 8px 24px 0; }
-@media (max-width: 800px) { .two { grid-template-columns: 1fr; } }
+.sentence {
+  padding: 14px 24px 10px;
+  border-bottom: 1px solid var(--rule);
+}
+.told {
+  padding: 8px 24px;
+}
+.two {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+}
+.fields {
+  padding: 14px 24px 32px;
+  display: grid;
+  gap: 14px;
+  border-right: 1px solid var(--rule);
+}
+label {
+  display: grid;
+  gap: 2px;
+}
+textarea.field {
+  font: 400 12px/18px var(--code);
+  border: 1px solid var(--rule);
+  padding: 6px 8px;
+  background: var(--sheet);
+  resize: vertical;
+}
+.side {
+  padding-bottom: 24px;
+}
+.ground {
+  height: 360px;
+  background: var(--sheet);
+  border-bottom: 1px solid var(--rule);
+}
+.side p {
+  padding: 8px 24px 0;
+}
+@media (max-width: 800px) {
+  .two {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

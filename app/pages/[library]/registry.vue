@@ -9,8 +9,16 @@ useHead({ title: () => `Registry · ${store.library?.title} · Kept Shelf` })
 const view = ref<ReleasesView>()
 const problems = ref<Problem[]>([])
 const files = ref<z.infer<typeof releaseFilesSchema>>([])
-const chosen = computed(() => view.value?.releases.find((one) => one.version === (route.query.version ?? view.value?.channels.latest)) ?? view.value?.releases[0])
-const channels = (version: string) => Object.entries(view.value?.channels ?? {}).filter(([, one]) => one === version).map(([name]) => name)
+const chosen = computed(
+  () =>
+    view.value?.releases.find(
+      (release) => release.version === (route.query.version ?? view.value?.channels.latest),
+    ) ?? view.value?.releases[0],
+)
+const channels = (version: string) =>
+  Object.entries(view.value?.channels ?? {})
+    .filter(([, one]) => one === version)
+    .map(([name]) => name)
 async function load() {
   try {
     view.value = await ask(releasesSchema, `/libraries/${store.slug}/releases`)
@@ -21,10 +29,22 @@ async function load() {
 }
 watch(() => store.releaseStamp, load, { immediate: true })
 watch(chosen, async (now) => {
-  files.value = now ? await ask(releaseFilesSchema, `/libraries/${store.slug}/releases/${now.version}/files`).catch(() => []) : []
+  files.value = now
+    ? await ask(releaseFilesSchema, `/libraries/${store.slug}/releases/${now.version}/files`).catch(() => [])
+    : []
 })
-const install = computed(() => (chosen.value ? `npm install ${store.library!.package}@${chosen.value.version} --registry ${store.library!.registry}` : ''))
-const plain = computed(() => `<link rel="stylesheet" href="node_modules/${store.library?.package}/tokens/tokens.css">\n<script type="module" src="node_modules/${store.library?.package}/dist/index.js"><` + '/script>')
+const install = computed(() =>
+  chosen.value
+    ? `npm install ${store.library!.package}@${chosen.value.version} --registry ${store.library!.registry}`
+    : '',
+)
+const plain = computed(
+  () =>
+    '<link rel="stylesheet" ' +
+    `href="node_modules/${store.library?.package}/tokens/tokens.css">\n<script type="module" ` +
+    `src="node_modules/${store.library?.package}/dist/index.js"><` +
+    '/script>',
+)
 const { copy, copied } = useCopy()
 </script>
 
@@ -33,12 +53,25 @@ const { copy, copied } = useCopy()
     <ProblemList :problems />
     <header>
       <h1>{{ store.library?.package }}</h1>
-      <p class="sentence">{{ store.library?.visibility === 'open' ? 'Open: anyone who reaches this server may install it.' : 'For its staff: a package client needs a token.' }} <NuxtLink class="link" to="/account">Tokens for package clients</NuxtLink></p>
+      <p class="sentence">
+        {{
+          store.library?.visibility === 'open'
+            ? 'Open: anyone who reaches this server may install it.'
+            : 'For its staff: a package client needs a token.'
+        }}
+        <NuxtLink class="link" to="/account">Tokens for package clients</NuxtLink>
+      </p>
     </header>
     <div v-if="view && chosen" class="two">
       <section>
-        <h2>{{ chosen.version }} <span class="small muted">{{ channels(chosen.version).join(', ') }}</span></h2>
-        <p class="small muted">Published by {{ chosen.made_by }}, {{ ago(chosen.made_at) }}, {{ chosen.made_via === 'desk' ? 'from the release desk' : 'from a package client' }}. {{ bytes(chosen.size) }} packed, {{ bytes(chosen.unpacked_size) }} in {{ chosen.file_count }} files.</p>
+        <h2>
+          {{ chosen.version }} <span class="small muted">{{ channels(chosen.version).join(', ') }}</span>
+        </h2>
+        <p class="small muted">
+          Published by {{ chosen.made_by }}, {{ ago(chosen.made_at) }},
+          {{ chosen.made_via === 'desk' ? 'from the release desk' : 'from a package client' }}.
+          {{ bytes(chosen.size) }} packed, {{ bytes(chosen.unpacked_size) }} in {{ chosen.file_count }} files.
+        </p>
         <pre class="do">{{ install }}</pre>
         <button type="button" class="link" @click="copy(install)">{{ copied ? 'copied' : 'Copy' }}</button>
         <p class="small muted use">Then on a page without a build:</p>
@@ -49,33 +82,117 @@ const { copy, copied } = useCopy()
         <h3>Checksum</h3>
         <p class="code muted sum">{{ chosen.integrity }}</p>
         <h3>In the package</h3>
-        <table><tbody><tr v-for="file in files" :key="file.path"><td class="code">{{ file.path }}</td><td class="code muted size">{{ bytes(file.size) }}</td></tr></tbody></table>
+        <table>
+          <tbody>
+            <tr v-for="file in files" :key="file.path">
+              <td class="code">{{ file.path }}</td>
+              <td class="code muted size">{{ bytes(file.size) }}</td>
+            </tr>
+          </tbody>
+        </table>
       </section>
       <aside>
         <h2>Versions</h2>
-        <NuxtLink v-for="one in view.releases" :key="one.version" class="version" :class="{ on: one.version === chosen.version }" :to="{ query: { version: one.version } }" :aria-current="one.version === chosen.version ? 'true' : undefined">
-          <span class="code">{{ one.version }}</span> <span class="small muted">{{ channels(one.version).join(', ') }}</span> <span class="small muted when">{{ ago(one.made_at) }}</span>
+        <NuxtLink
+          v-for="release in view.releases"
+          :key="release.version"
+          class="version"
+          :class="{ on: release.version === chosen.version }"
+          :to="{ query: { version: release.version } }"
+          :aria-current="release.version === chosen.version ? 'true' : undefined"
+        >
+          <span class="code">{{ release.version }}</span>
+          <span class="small muted">{{ channels(release.version).join(', ') }}</span>
+          <span class="small muted when">{{ ago(release.made_at) }}</span>
         </NuxtLink>
         <h2>Channels</h2>
-        <div v-for="(version, name) in view.channels" :key="name" class="version"><span>{{ name }}</span> <span class="code muted">{{ version }}</span></div>
+        <div v-for="(version, name) in view.channels" :key="name" class="version">
+          <span>{{ name }}</span> <span class="code muted">{{ version }}</span>
+        </div>
       </aside>
     </div>
     <div v-else-if="view" class="empty">
       <h2>Nothing is out yet</h2>
-      <p class="muted">A version published at the release desk, or by a package client, stands here with what is in it.</p>
+      <p class="muted">
+        A version published at the release desk, or by a package client, stands here with what is in it.
+      </p>
       <NuxtLink class="act main" :to="`/${store.slug}/release`">To the release desk</NuxtLink>
     </div>
   </main>
 </template>
 
 <style scoped>
-main { padding: 20px 24px 48px; } header { border-bottom: 1.5px solid var(--ink); padding-bottom: 8px; }
-.two { display: grid; grid-template-columns: minmax(0, 1fr) 330px; gap: 48px; padding-top: 16px; }
-.do { background: var(--sheet); border: 1px solid var(--rule); padding: 8px 12px; margin-top: 10px; } .use { margin-top: 12px; }
-h3 { margin: 20px 0 6px; border-bottom: 1px solid var(--rule); padding-bottom: 4px; } .sum { overflow-wrap: anywhere; }
-table { width: 100%; } td { padding: 3px 0; border-bottom: 1px solid var(--rule-soft); } .size { text-align: right; }
-aside h2 { border-bottom: 1px solid var(--rule); padding-bottom: 6px; } aside h2 + h2, aside .version + h2 { margin-top: 24px; }
-.version { display: flex; gap: 12px; padding: 6px 4px; border-bottom: 1px solid var(--rule-soft); align-items: baseline; } a.version:hover, .version.on { background: var(--kelp-wash); } .when { margin-left: auto; }
-.empty { padding: 40px 0; display: grid; gap: 10px; justify-items: start; }
-@media (max-width: 800px) { .two { grid-template-columns: 1fr; } }
+main {
+  padding: 20px 24px 48px;
+}
+header {
+  border-bottom: 1.5px solid var(--ink);
+  padding-bottom: 8px;
+}
+.two {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 330px;
+  gap: 48px;
+  padding-top: 16px;
+}
+.do {
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  padding: 8px 12px;
+  margin-top: 10px;
+}
+.use {
+  margin-top: 12px;
+}
+h3 {
+  margin: 20px 0 6px;
+  border-bottom: 1px solid var(--rule);
+  padding-bottom: 4px;
+}
+.sum {
+  overflow-wrap: anywhere;
+}
+table {
+  width: 100%;
+}
+td {
+  padding: 3px 0;
+  border-bottom: 1px solid var(--rule-soft);
+}
+.size {
+  text-align: right;
+}
+aside h2 {
+  border-bottom: 1px solid var(--rule);
+  padding-bottom: 6px;
+}
+aside h2 + h2,
+aside .version + h2 {
+  margin-top: 24px;
+}
+.version {
+  display: flex;
+  gap: 12px;
+  padding: 6px 4px;
+  border-bottom: 1px solid var(--rule-soft);
+  align-items: baseline;
+}
+a.version:hover,
+.version.on {
+  background: var(--kelp-wash);
+}
+.when {
+  margin-left: auto;
+}
+.empty {
+  padding: 40px 0;
+  display: grid;
+  gap: 10px;
+  justify-items: start;
+}
+@media (max-width: 800px) {
+  .two {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

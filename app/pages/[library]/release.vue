@@ -19,7 +19,14 @@ async function load() {
   try {
     desk.value = await ask(releasesSchema, `/libraries/${store.slug}/releases`)
     problems.value = []
-    if (!version.value) choose(desk.value.changed.some((one) => one.change === 'gone') ? 'major' : desk.value.changed.some((one) => one.change === 'new') ? 'minor' : 'patch')
+    if (!version.value)
+      choose(
+        desk.value.changed.some((entry) => entry.change === 'gone')
+          ? 'major'
+          : desk.value.changed.some((entry) => entry.change === 'new')
+            ? 'minor'
+            : 'patch',
+      )
     if (!notes.value) notes.value = draftNotes()
   } catch (error) {
     problems.value = problemsOf(error)
@@ -27,23 +34,41 @@ async function load() {
 }
 watch([() => store.releaseStamp, () => store.library?.revision?.number], load, { immediate: true })
 function choose(step: string) {
-  const next = desk.value?.next.find((one) => one.step === step) ?? desk.value?.next[0]
+  const next = desk.value?.next.find((entry) => entry.step === step) ?? desk.value?.next[0]
   if (!next) return
   version.value = next.version
   channel.value = next.step === 'prerelease' ? 'next' : 'latest'
 }
 /** A beginning for the notes, in the layout of Keep a Changelog; the person writes the rest. */
 function draftNotes(): string {
-  const of = (change: string) => desk.value!.changed.filter((one) => one.change === change).map((one) => `- ${store.title(one.tag)}.`)
-  return ([['Added', of('new')], ['Changed', of('changed')], ['Removed', of('gone')]] as const).filter(([, list]) => list.length).map(([title, list]) => `### ${title}\n\n${list.join('\n')}`).join('\n\n')
+  const of = (change: string) =>
+    desk
+      .value!.changed.filter((entry) => entry.change === change)
+      .map((entry) => `- ${store.title(entry.tag)}.`)
+  return (
+    [
+      ['Added', of('new')],
+      ['Changed', of('changed')],
+      ['Removed', of('gone')],
+    ] as const
+  )
+    .filter(([, list]) => list.length)
+    .map(([title, list]) => `### ${title}\n\n${list.join('\n')}`)
+    .join('\n\n')
 }
-const chosenStep = computed(() => desk.value?.next.find((one) => one.version === version.value))
-const can = computed(() => store.may.keep && !busy.value && desk.value && desk.value.blocked.length === 0 && version.value !== '')
+const chosenStep = computed(() => desk.value?.next.find((entry) => entry.version === version.value))
+const can = computed(
+  () =>
+    store.may.keep && !busy.value && desk.value && desk.value.blocked.length === 0 && version.value !== '',
+)
 async function publish() {
   busy.value = true
   refused.value = []
   try {
-    const done = await ask(publishedSchema, `/libraries/${store.slug}/releases`, { method: 'POST', body: { version: version.value, channel: channel.value, notes: notes.value } })
+    const done = await ask(publishedSchema, `/libraries/${store.slug}/releases`, {
+      method: 'POST',
+      body: { version: version.value, channel: channel.value, notes: notes.value },
+    })
     published.value = done.version
     version.value = ''
     notes.value = ''
@@ -55,43 +80,133 @@ async function publish() {
     busy.value = false
   }
 }
-const install = computed(() => `npm install ${store.library?.package}@${published.value} --registry ${store.library?.registry}`)
-const marks = { new: { mark: 'additive', word: 'new' }, changed: { mark: 'mend', word: 'changed' }, gone: { mark: 'breaking', word: 'gone' } } as const
+const install = computed(
+  () => `npm install ${store.library?.package}@${published.value} --registry ${store.library?.registry}`,
+)
+const marks = {
+  new: { mark: 'additive', word: 'new' },
+  changed: { mark: 'mend', word: 'changed' },
+  gone: { mark: 'breaking', word: 'gone' },
+} as const
 </script>
 
 <template>
   <main class="desk">
     <section class="left">
-      <p class="sentence">From <b>{{ store.library?.latest ?? 'nothing' }}</b> to <b>the shelf</b>, every component that differs.</p>
+      <p class="sentence">
+        From <b>{{ store.library?.latest ?? 'nothing' }}</b> to <b>the shelf</b>, every component that
+        differs.
+      </p>
       <ProblemList :problems />
       <template v-if="desk">
-        <h2>What differs <span class="small muted">{{ desk.changed.length ? `${count(desk.changed.length)} of ${count(store.standing.length)}` : 'nothing' }}</span></h2>
-        <p v-if="!desk.changed.length" class="muted none">The shelf holds what {{ store.library?.latest }} holds. A new version would say only what its notes say; tokens and words are packed too.</p>
-        <div v-for="one in desk.changed" :key="one.tag" class="change">
-          <Mark :name="marks[one.change].mark" :label="marks[one.change].word" :class="one.change === 'gone' ? 'bad' : one.change === 'new' ? 'good' : ''" /> <span class="word">{{ marks[one.change].word }}</span>
-          <NuxtLink v-if="one.change !== 'gone'" class="link" :to="`/${store.slug}/${one.tag}`">{{ store.title(one.tag) }}</NuxtLink><span v-else>{{ store.title(one.tag) }}</span> <span class="code muted">{{ one.tag }}</span>
+        <h2>
+          What differs
+          <span class="small muted">{{
+            desk.changed.length
+              ? `${count(desk.changed.length)} of ${count(store.standing.length)}`
+              : 'nothing'
+          }}</span>
+        </h2>
+        <p v-if="!desk.changed.length" class="muted none">
+          The shelf holds what {{ store.library?.latest }} holds. A new version would say only what its notes
+          say; tokens and words are packed too.
+        </p>
+        <div v-for="change in desk.changed" :key="change.tag" class="change">
+          <Mark
+            :name="marks[change.change].mark"
+            :label="marks[change.change].word"
+            :class="change.change === 'gone' ? 'bad' : change.change === 'new' ? 'good' : ''"
+          />
+          <span class="word">{{ marks[change.change].word }}</span>
+          <NuxtLink v-if="change.change !== 'gone'" class="link" :to="`/${store.slug}/${change.tag}`">{{
+            store.title(change.tag)
+          }}</NuxtLink><span v-else>{{ store.title(change.tag) }}</span>
+          <span class="code muted">{{ change.tag }}</span>
         </div>
-        <h2>Notes <span class="small muted">Markdown, for the changelog in the package; begun from the differences, yours to write</span></h2>
-        <textarea v-model="notes" class="field plain" rows="9" aria-label="Notes" :disabled="!store.may.keep" />
+        <h2>
+          Notes
+          <span class="small muted"
+            >Markdown, for the changelog in the package; begun from the differences, yours to write</span
+          >
+        </h2>
+        <textarea
+          v-model="notes"
+          class="field plain"
+          rows="9"
+          aria-label="Notes"
+          :disabled="!store.may.keep"
+        />
         <h2>Out already</h2>
-        <div v-for="one in desk.releases" :key="one.version" class="past">
-          <NuxtLink class="code link" :to="{ path: `/${store.slug}/registry`, query: { version: one.version } }">{{ one.version }}</NuxtLink>
-          <span class="small muted">{{ Object.entries(desk.channels).filter(([, v]) => v === one.version).map(([name]) => name).join(', ') }}</span>
-          <span class="small muted">{{ one.made_by }}, {{ ago(one.made_at) }}</span>
+        <div v-for="release in desk.releases" :key="release.version" class="past">
+          <NuxtLink
+            class="code link"
+            :to="{ path: `/${store.slug}/registry`, query: { version: release.version } }"
+            >{{ release.version }}</NuxtLink
+          >
+          <span class="small muted">{{
+            Object.entries(desk.channels)
+              .filter(([, v]) => v === release.version)
+              .map(([name]) => name)
+              .join(', ')
+          }}</span>
+          <span class="small muted">{{ release.made_by }}, {{ ago(release.made_at) }}</span>
         </div>
       </template>
     </section>
     <aside v-if="desk">
       <p class="small muted">The next version is</p>
-      <input v-model="version" class="version" aria-label="The next version" spellcheck="false" :disabled="!store.may.keep">
-      <p class="sentence">{{ chosenStep ? `${chosenStep.says}.`.replace(/^./, (c) => c.toUpperCase()) : 'A version of your own choosing.' }} To <Choice v-model="channel" label="Channel" :options="[...new Set(['latest', 'next', ...Object.keys(desk.channels)])].map((value) => ({ value, title: value, note: desk!.channels[value] ? `now ${desk!.channels[value]}` : 'new' }))" />.</p>
+      <input
+        v-model="version"
+        class="version"
+        aria-label="The next version"
+        spellcheck="false"
+        :disabled="!store.may.keep"
+      />
+      <p class="sentence">
+        {{
+          chosenStep
+            ? `${chosenStep.says}.`.replace(/^./, (c) => c.toUpperCase())
+            : 'A version of your own choosing.'
+        }}
+        To
+        <Choice
+          v-model="channel"
+          label="Channel"
+          :options="
+            [...new Set(['latest', 'next', ...Object.keys(desk.channels)])].map((value) => ({
+              value,
+              title: value,
+              note: desk!.channels[value] ? `now ${desk!.channels[value]}` : 'new',
+            }))
+          "
+        />.
+      </p>
       <div class="steps" role="group" aria-label="Versions that may come next">
-        <button v-for="next in desk.next" :key="next.step" type="button" class="step" :class="{ on: next.version === version }" :aria-pressed="next.version === version" :disabled="!store.may.keep" @click="choose(next.step)"><span class="code">{{ next.version }}</span> <span class="small muted">{{ next.says }}</span></button>
+        <button
+          v-for="next in desk.next"
+          :key="next.step"
+          type="button"
+          class="step"
+          :class="{ on: next.version === version }"
+          :aria-pressed="next.version === version"
+          :disabled="!store.may.keep"
+          @click="choose(next.step)"
+        >
+          <span class="code">{{ next.version }}</span> <span class="small muted">{{ next.says }}</span>
+        </button>
       </div>
-      <template v-if="desk.blocked.length"><h3>In the way</h3><ProblemList :problems="desk.blocked" :library="store.slug" /></template>
-      <p v-else class="small"><Mark name="stable" label="ready" class="good" /> Every component compiles, every token has a value, the package is named and licensed.</p>
+      <template v-if="desk.blocked.length"
+        ><h3>In the way</h3>
+        <ProblemList :problems="desk.blocked" :library="store.slug"
+      /></template>
+      <p v-else class="small">
+        <Mark name="stable" label="ready" class="good" /> Every component compiles, every token has a value,
+        the package is named and licensed.
+      </p>
       <ProblemList :problems="refused" :library="store.slug" />
-      <button v-if="store.may.keep" type="button" class="act main big" :disabled="!can" @click="publish">{{ busy ? 'Packing …' : `Publish ${version}` }}</button>
+      <button v-if="store.may.keep" type="button" class="act main big" :disabled="!can" @click="publish">
+        {{ busy ? 'Packing …' : `Publish ${version}` }}
+      </button>
       <p v-else class="small muted">Publishing takes the role of maintainer.</p>
       <div v-if="published" class="out" role="status">
         <h3>{{ published }} is out</h3>
@@ -103,19 +218,104 @@ const marks = { new: { mark: 'additive', word: 'new' }, changed: { mark: 'mend',
 </template>
 
 <style scoped>
-.desk { display: grid; grid-template-columns: minmax(0, 1fr) 430px; min-height: calc(100vh - 44px); }
-.left { padding: 10px 24px 40px; max-width: 900px; } .left .sentence b { font: 500 14px/20px var(--ui); color: var(--ink); }
-.left h2 { margin: 18px 0 6px; border-bottom: 1px solid var(--rule); padding-bottom: 6px; }
-.change, .past { display: flex; gap: 12px; align-items: baseline; padding: 7px 0; border-bottom: 1px solid var(--rule-soft); } .word { width: 60px; }
-.past .code { width: 110px; } .past .small + .small { margin-left: auto; }
-.none { padding: 6px 0; max-width: 560px; }
-textarea { font: 400 16px/24px var(--name) !important; min-height: 160px; }
-aside { border-left: 1px solid var(--rule); background: var(--sheet); padding: 20px 24px; display: grid; gap: 12px; align-content: start; }
-.version { font: 500 56px/60px var(--name); letter-spacing: -0.02em; border: 0; background: none; width: 100%; color: var(--ink); padding: 0; }
-.version:focus-visible { outline-offset: 4px; }
-.step { display: grid; grid-template-columns: 110px 1fr; text-align: left; gap: 12px; width: 100%; border: 0; border-top: 1px solid var(--rule-soft); background: none; padding: 7px 4px; cursor: pointer; align-items: baseline; } .step:hover:not(:disabled) { background: var(--kelp-wash); }
-.step.on .code { font-weight: 700; box-shadow: inset 0 -2px var(--kelp); justify-self: start; }
-.big { justify-self: start; padding: 6px 16px; }
-.out { border-top: 1px solid var(--rule); padding-top: 10px; display: grid; gap: 6px; justify-items: start; }
-@media (max-width: 900px) { .desk { grid-template-columns: 1fr; } }
+.desk {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 430px;
+  min-height: calc(100vh - 44px);
+}
+.left {
+  padding: 10px 24px 40px;
+  max-width: 900px;
+}
+.left .sentence b {
+  font: 500 14px/20px var(--ui);
+  color: var(--ink);
+}
+.left h2 {
+  margin: 18px 0 6px;
+  border-bottom: 1px solid var(--rule);
+  padding-bottom: 6px;
+}
+.change,
+.past {
+  display: flex;
+  gap: 12px;
+  align-items: baseline;
+  padding: 7px 0;
+  border-bottom: 1px solid var(--rule-soft);
+}
+.word {
+  width: 60px;
+}
+.past .code {
+  width: 110px;
+}
+.past .small + .small {
+  margin-left: auto;
+}
+.none {
+  padding: 6px 0;
+  max-width: 560px;
+}
+textarea {
+  font: 400 16px/24px var(--name) !important;
+  min-height: 160px;
+}
+aside {
+  border-left: 1px solid var(--rule);
+  background: var(--sheet);
+  padding: 20px 24px;
+  display: grid;
+  gap: 12px;
+  align-content: start;
+}
+.version {
+  font: 500 56px/60px var(--name);
+  letter-spacing: -0.02em;
+  border: 0;
+  background: none;
+  width: 100%;
+  color: var(--ink);
+  padding: 0;
+}
+.version:focus-visible {
+  outline-offset: 4px;
+}
+.step {
+  display: grid;
+  grid-template-columns: 110px 1fr;
+  text-align: left;
+  gap: 12px;
+  width: 100%;
+  border: 0;
+  border-top: 1px solid var(--rule-soft);
+  background: none;
+  padding: 7px 4px;
+  cursor: pointer;
+  align-items: baseline;
+}
+.step:hover:not(:disabled) {
+  background: var(--kelp-wash);
+}
+.step.on .code {
+  font-weight: 700;
+  box-shadow: inset 0 -2px var(--kelp);
+  justify-self: start;
+}
+.big {
+  justify-self: start;
+  padding: 6px 16px;
+}
+.out {
+  border-top: 1px solid var(--rule);
+  padding-top: 10px;
+  display: grid;
+  gap: 6px;
+  justify-items: start;
+}
+@media (max-width: 900px) {
+  .desk {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

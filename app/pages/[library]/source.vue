@@ -11,61 +11,83 @@ const store = useLibrary()
 const route = useRoute()
 const router = useRouter()
 const { say } = useSay()
-const query = (name: string) => (typeof route.query[name] === 'string' ? (route.query[name] as string) : undefined)
+const query = (name: string) =>
+  typeof route.query[name] === 'string' ? (route.query[name] as string) : undefined
 const path = computed(() => query('path'))
 useHead({ title: () => `${path.value ?? 'Source'} · ${store.library?.title} · Kept Shelf` })
 const line = computed(() => Number(query('line')) || 0)
-const of = computed(() => { const tag = query('of'); return tag === undefined ? undefined : store.find(tag) })
+const of = computed(() => {
+  const tag = query('of')
+  return tag === undefined ? undefined : store.find(tag)
+})
 const paths = ref<string[]>([])
 const sought = useAddressChoice('find', '')
 const folders = computed(() => {
   const found = new Map<string, string[]>()
-  for (const one of paths.value.filter((each) => each.toLowerCase().includes(sought.value.toLowerCase()))) {
-    const folder = one.includes('/') ? one.slice(0, one.lastIndexOf('/')) : ''
-    found.set(folder, [...(found.get(folder) ?? []), one])
+  for (const path of paths.value.filter((path) => path.toLowerCase().includes(sought.value.toLowerCase()))) {
+    const folder = path.includes('/') ? path.slice(0, path.lastIndexOf('/')) : ''
+    found.set(folder, [...(found.get(folder) ?? []), path])
   }
   return [...found].sort(([a], [b]) => a.localeCompare(b))
 })
 const siblings = computed(() => (of.value?.contract.files ?? []).map((value) => ({ value, title: value })))
-const chosenPath = computed({ get: () => path.value ?? '', set: (value) => void router.push({ query: { ...route.query, path: value, line: undefined } }) })
+const chosenPath = computed({
+  get: () => path.value ?? '',
+  set: (value) => void router.push({ query: { ...route.query, path: value, line: undefined } }),
+})
 
 // ── the text, as it is kept and as it is being written ──
 const kept = ref<{ path: string; text: string; revision: number }>()
 const text = ref('')
 const problems = ref<Problem[]>([])
 const conflict = ref<Problem[]>([])
-const changed = computed(() => kept.value !== undefined && kept.value.path === path.value && text.value !== kept.value.text)
-const draftKey = (one: string) => `kept-shelf:draft:${store.slug}:${one}`
+const changed = computed(
+  () => kept.value !== undefined && kept.value.path === path.value && text.value !== kept.value.text,
+)
+const draftKey = (text: string) => `kept-shelf:draft:${store.slug}:${text}`
 /** The revision that what is being written was begun from. */
 const from = ref(0)
 
-watch(() => store.library?.revision?.number, async () => {
-  try {
-    paths.value = (await ask(sourceListSchema, `/libraries/${store.slug}/source`)).paths
-  } catch (error) { problems.value = problemsOf(error) }
-}, { immediate: true })
-watch([path, () => store.library?.revision?.number], async ([now]) => {
-  if (!now) return
-  try {
-    const read = await ask(sourceFileSchema, `/libraries/${store.slug}/source?${new URLSearchParams({ path: now })}`)
-    if (now !== path.value) return
-    const writing = kept.value?.path === now && changed.value && text.value !== read.text
-    kept.value = read
-    problems.value = []
-    // what somebody is writing is not taken from under them by news
-    if (writing) return
-    const draft = sessionStorage.getItem(draftKey(now))
-    const before = draft === null ? undefined : (JSON.parse(draft) as { text: string; from: number })
-    text.value = before && before.text !== read.text && store.may.write ? before.text : read.text
-    from.value = before && text.value !== read.text ? before.from : read.revision
-    tried.value = undefined
-    conflict.value = []
-  } catch (error) {
-    kept.value = undefined
-    text.value = ''
-    problems.value = problemsOf(error)
-  }
-}, { immediate: true })
+watch(
+  () => store.library?.revision?.number,
+  async () => {
+    try {
+      paths.value = (await ask(sourceListSchema, `/libraries/${store.slug}/source`)).paths
+    } catch (error) {
+      problems.value = problemsOf(error)
+    }
+  },
+  { immediate: true },
+)
+watch(
+  [path, () => store.library?.revision?.number],
+  async ([now]) => {
+    if (!now) return
+    try {
+      const read = await ask(
+        sourceFileSchema,
+        `/libraries/${store.slug}/source?${new URLSearchParams({ path: now })}`,
+      )
+      if (now !== path.value) return
+      const writing = kept.value?.path === now && changed.value && text.value !== read.text
+      kept.value = read
+      problems.value = []
+      // what somebody is writing is not taken from under them by news
+      if (writing) return
+      const draft = sessionStorage.getItem(draftKey(now))
+      const before = draft === null ? undefined : (JSON.parse(draft) as { text: string; from: number })
+      text.value = before && before.text !== read.text && store.may.write ? before.text : read.text
+      from.value = before && text.value !== read.text ? before.from : read.revision
+      tried.value = undefined
+      conflict.value = []
+    } catch (error) {
+      kept.value = undefined
+      text.value = ''
+      problems.value = problemsOf(error)
+    }
+  },
+  { immediate: true },
+)
 watch(text, (now) => {
   if (!path.value || kept.value?.path !== path.value) return
   if (now === kept.value.text) sessionStorage.removeItem(draftKey(path.value))
@@ -101,7 +123,10 @@ async function tryNow() {
   if (!asked.path || !changed.value) return
   trying.value = true
   try {
-    const found = await ask(triedSchema, `/libraries/${store.slug}/source/try`, { method: 'POST', body: { ...asked, ...(of.value ? { tag: of.value.tag } : {}) } })
+    const found = await ask(triedSchema, `/libraries/${store.slug}/source/try`, {
+      method: 'POST',
+      body: { ...asked, ...(of.value ? { tag: of.value.tag } : {}) },
+    })
     if (asked.path === path.value && changed.value) {
       tried.value = found
       problems.value = []
@@ -118,23 +143,61 @@ async function tryNow() {
 }
 const wrong = computed(() => (changed.value ? (tried.value?.problems ?? []) : []))
 /** The component the file is of: the one it was opened for, or the first that stands in it. */
-const shownTag = computed(() => tried.value?.shown?.contract.tag ?? of.value?.tag ?? store.standing.find((one) => one.contract.files[0] === path.value)?.tag ?? store.standing.find((one) => path.value && one.contract.files.includes(path.value))?.tag)
+const shownTag = computed(
+  () =>
+    tried.value?.shown?.contract.tag ??
+    of.value?.tag ??
+    store.standing.find((component) => component.contract.files[0] === path.value)?.tag ??
+    store.standing.find((component) => path.value && component.contract.files.includes(path.value))?.tag,
+)
 const standing = computed(() => (shownTag.value ? store.find(shownTag.value) : undefined))
 const lastModule = ref<string>()
-watch(() => tried.value?.shown?.module, (now) => { if (now) lastModule.value = now })
-watch(path, () => { lastModule.value = undefined })
-const module = computed(() => (changed.value ? (tried.value?.shown?.module ?? lastModule.value) : undefined) ?? (shownTag.value ? store.moduleOf(shownTag.value) : undefined))
-const contract = computed(() => (changed.value ? tried.value?.shown?.contract : undefined) ?? standing.value?.contract)
+watch(
+  () => tried.value?.shown?.module,
+  (now) => {
+    if (now) lastModule.value = now
+  },
+)
+watch(path, () => {
+  lastModule.value = undefined
+})
+const module = computed(
+  () =>
+    (changed.value ? (tried.value?.shown?.module ?? lastModule.value) : undefined) ??
+    (shownTag.value ? store.moduleOf(shownTag.value) : undefined),
+)
+const contract = computed(
+  () => (changed.value ? tried.value?.shown?.contract : undefined) ?? standing.value?.contract,
+)
 const target = computed(() => {
   if (!shownTag.value || !contract.value || !module.value) return undefined
   const usage = standing.value?.face ?? firstUsage(contract.value, store.title(shownTag.value))
-  const modules = modulesFor(shownTag.value, usage, (tag) => (tag === shownTag.value ? module.value : store.moduleOf(tag)))
-  return modules && { tag: shownTag.value, modules, usage: forFrame(usage, (tag) => (tag === shownTag.value ? contract.value : store.find(tag)?.contract), shownTag.value), listen: [] }
+  const modules = modulesFor(shownTag.value, usage, (tag) =>
+    tag === shownTag.value ? module.value : store.moduleOf(tag),
+  )
+  return (
+    modules && {
+      tag: shownTag.value,
+      modules,
+      usage: forFrame(
+        usage,
+        (tag) => (tag === shownTag.value ? contract.value : store.find(tag)?.contract),
+        shownTag.value,
+      ),
+      listen: [],
+    }
+  )
 })
 const theme = useAddressChoice('theme', store.baseTheme)
-const differences = computed(() => (changed.value && tried.value?.shown && standing.value ? changesOf(standing.value.contract, tried.value.shown.contract) : []))
+const differences = computed(() =>
+  changed.value && tried.value?.shown && standing.value
+    ? changesOf(standing.value.contract, tried.value.shown.contract)
+    : [],
+)
 const failed = ref<string>()
-watch([module, path], () => { failed.value = undefined })
+watch([module, path], () => {
+  failed.value = undefined
+})
 
 // ── keeping it ──
 const { job, problems: jobProblems, going, follow } = useJob()
@@ -155,19 +218,31 @@ async function keep(over = false) {
     keeping.value = false
   }
 }
-watch(() => job.value?.state, async (state) => {
-  if (state !== 'done' || !job.value) return
-  const { id, result } = job.value
-  if (result?.revision) from.value = result.revision
-  await store.load()
-  say(`Kept as revision ${result?.revision}.`, { title: 'What it changed', run: () => void navigateTo(`/${store.slug}/bring-in/${id}`) })
-})
-const meanwhile = computed(() => conflict.value.some((one) => one.code === 'changed-meanwhile'))
+watch(
+  () => job.value?.state,
+  async (state) => {
+    if (state !== 'done' || !job.value) return
+    const { id, result } = job.value
+    if (result?.revision) from.value = result.revision
+    await store.load()
+    say(`Kept as revision ${result?.revision}.`, {
+      title: 'What it changed',
+      run: () => void navigateTo(`/${store.slug}/bring-in/${id}`),
+    })
+  },
+)
+const meanwhile = computed(() => conflict.value.some((entry) => entry.code === 'changed-meanwhile'))
 useKeys([
   { keys: 'Ctrl s', does: 'keep what is written, as a revision', run: () => void keep() },
   { keys: 'Ctrl f', does: 'find in the text' },
   { keys: 'Escape', does: 'then Tab: leave the text' },
-  { keys: 'n', does: 'begin a component', run: () => { if (store.may.write) void navigateTo(`/${store.slug}/begin`) } },
+  {
+    keys: 'n',
+    does: 'begin a component',
+    run: () => {
+      if (store.may.write) void navigateTo(`/${store.slug}/begin`)
+    },
+  },
 ])
 </script>
 
@@ -176,90 +251,362 @@ useKeys([
     <ComponentHead v-if="of" :standing="of" view="source" />
     <div class="lead">
       <p v-if="path" class="sentence">
-        <template v-if="of && siblings.length > 1">Source in <Choice v-model="chosenPath" label="File" :options="siblings" />, one of {{ siblings.length }} files of {{ store.title(of.tag) }}</template>
-        <template v-else>Source in <b class="code">{{ path }}</b></template>,
-        as of revision {{ kept?.revision ?? '…' }}. <NuxtLink class="link small" :to="{ query: {} }">All files</NuxtLink>
+        <template v-if="of && siblings.length > 1"
+          >Source in <Choice v-model="chosenPath" label="File" :options="siblings" />, one of
+          {{ siblings.length }} files of {{ store.title(of.tag) }}</template
+        >
+        <template v-else
+          >Source in <b class="code">{{ path }}</b></template
+        >, as of revision {{ kept?.revision ?? '…' }}.
+        <NuxtLink class="link small" :to="{ query: {} }">All files</NuxtLink>
       </p>
       <div v-else>
         <h1>Source</h1>
-        <p class="sentence">{{ store.library?.revision ? `Revision ${store.library.revision.number}, ${ago(store.library.revision.made_at)}${store.library.revision.note ? `: ${store.library.revision.note}` : ''}.` : 'Nothing has been brought in yet.' }}</p>
+        <p class="sentence">
+          {{
+            store.library?.revision
+              ? `Revision ${store.library.revision.number}, ${ago(store.library.revision.made_at)}${store.library.revision.note ? `: ${store.library.revision.note}` : ''}.`
+              : 'Nothing has been brought in yet.'
+          }}
+        </p>
       </div>
       <div class="acts">
         <template v-if="path && store.may.write && kept">
-          <span class="small" :class="wrong.length ? 'bad' : 'muted'" role="status">{{ going ? `${job?.step || 'Keeping it'} …` : trying ? 'Reading it …' : !changed ? '' : !tried ? 'Not kept yet' : wrong.length ? plural(wrong.length, 'thing') + ' wrong' : 'It reads and builds; not kept yet' }}</span>
+          <span class="small" :class="wrong.length ? 'bad' : 'muted'" role="status">{{
+            going
+              ? `${job?.step || 'Keeping it'} …`
+              : trying
+                ? 'Reading it …'
+                : !changed
+                  ? ''
+                  : !tried
+                    ? 'Not kept yet'
+                    : wrong.length
+                      ? plural(wrong.length, 'thing') + ' wrong'
+                      : 'It reads and builds; not kept yet'
+          }}</span>
           <button type="button" class="act" :disabled="!changed" @click="leave">Leave it as it was</button>
-          <button type="button" class="act main" :disabled="!changed || keeping || going" @click="keep()">Keep as a revision</button>
+          <button type="button" class="act main" :disabled="!changed || keeping || going" @click="keep()">
+            Keep as a revision
+          </button>
         </template>
         <template v-else-if="store.may.write && !path">
-          <NuxtLink class="act" :to="`/${store.slug}/bring-in`">Bring in source</NuxtLink> <NuxtLink class="act main" :to="`/${store.slug}/begin`">Begin a component</NuxtLink>
+          <NuxtLink class="act" :to="`/${store.slug}/bring-in`">Bring in source</NuxtLink>
+          <NuxtLink class="act main" :to="`/${store.slug}/begin`">Begin a component</NuxtLink>
         </template>
       </div>
     </div>
 
     <template v-if="path">
-      <div v-if="problems.length || conflict.length || jobProblems.length || (job?.state === 'failed' && job.result?.problems.length)" class="told">
-        <ProblemList :problems="[...problems, ...conflict, ...jobProblems, ...(job?.state === 'failed' ? (job.result?.problems ?? []) : [])]" />
-        <template v-if="meanwhile"><button type="button" class="act" @click="leave">Take what is there now</button> <button type="button" class="act" @click="keep(true)">Keep mine over it</button></template>
+      <div
+        v-if="
+          problems.length ||
+          conflict.length ||
+          jobProblems.length ||
+          (job?.state === 'failed' && job.result?.problems.length)
+        "
+        class="told"
+      >
+        <ProblemList
+          :problems="[
+            ...problems,
+            ...conflict,
+            ...jobProblems,
+            ...(job?.state === 'failed' ? (job.result?.problems ?? []) : []),
+          ]"
+        />
+        <template v-if="meanwhile"
+          ><button type="button" class="act" @click="leave">Take what is there now</button>
+          <button type="button" class="act" @click="keep(true)">Keep mine over it</button></template
+        >
       </div>
       <div v-if="kept" class="two" :class="{ alone: !shownTag }">
         <section class="text" aria-label="Text">
-          <CodeEditor v-model="text" class="code-place" :path="kept.path" :editable="store.may.write" :problems="wrong" :line @keep="keep()" @line="(at) => router.replace({ query: { ...$route.query, line: at } })" />
+          <CodeEditor
+            v-model="text"
+            class="code-place"
+            :path="kept.path"
+            :editable="store.may.write"
+            :problems="wrong"
+            :line
+            @keep="keep()"
+            @line="(at) => router.replace({ query: { ...$route.query, line: at } })"
+          />
           <div v-if="wrong.length" class="wrong"><ProblemList :problems="wrong" :library="store.slug" /></div>
         </section>
         <section v-if="shownTag" class="side" aria-label="What it comes to">
-          <p class="sentence"><NuxtLink class="link" :to="`/${store.slug}/${shownTag}`">{{ store.title(shownTag) }}</NuxtLink> {{ changed ? 'as it is written here' : 'as it stands' }}, in <Choice v-model="theme" label="Theme" :options="store.themes.map((one) => ({ value: one.name, title: one.title }))" /><template v-if="standing?.face">, as on the shelf</template>.</p>
+          <p class="sentence">
+            <NuxtLink class="link" :to="`/${store.slug}/${shownTag}`">{{ store.title(shownTag) }}</NuxtLink>
+            {{ changed ? 'as it is written here' : 'as it stands' }}, in
+            <Choice
+              v-model="theme"
+              label="Theme"
+              :options="store.themes.map((one) => ({ value: one.name, title: one.title }))"
+            /><template v-if="standing?.face">, as on the shelf</template>.
+          </p>
           <div class="ground">
-            <PreviewFrame v-if="target" :key="module" :target :css="store.css" :preview="store.library!.preview" :title="`${store.title(shownTag)} as it is written`" :surround="plainSurround(theme)" @failed="failed = $event.text" />
-            <p v-else class="nothing muted">There is no rendering yet: {{ wrong[0]?.what ?? 'it was never built.' }}</p>
+            <PreviewFrame
+              v-if="target"
+              :key="module"
+              :target
+              :css="store.css"
+              :preview="store.library!.preview"
+              :title="`${store.title(shownTag)} as it is written`"
+              :surround="plainSurround(theme)"
+              @failed="failed = $event.text"
+            />
+            <p v-else class="nothing muted">
+              There is no rendering yet: {{ wrong[0]?.what ?? 'it was never built.' }}
+            </p>
             <p v-if="failed" class="small bad over" role="alert">It failed: {{ failed }}</p>
-            <p v-else-if="changed && wrong.length && lastModule" class="small muted over">What is shown is the last that built.</p>
+            <p v-else-if="changed && wrong.length && lastModule" class="small muted over">
+              What is shown is the last that built.
+            </p>
           </div>
           <div class="differs" aria-live="polite">
             <h3>What it changes in the contract</h3>
-            <p v-if="!changed" class="small muted">Nothing is written yet. Whatever you write is read and drawn at a pause, and goes to the shelf when you keep it.</p>
-            <p v-else-if="!tried" class="small muted">{{ trying ? 'Reading it …' : 'It is read at the next pause.' }}</p>
-            <p v-else-if="!tried.shown" class="small muted">It cannot be read as it stands; see what is wrong.</p>
-            <p v-else-if="!standing" class="small muted">The component is new: {{ plural(tried.shown.contract.members.length, 'member') }}.</p>
-            <p v-else-if="!differences.length" class="small muted">Nothing: its {{ plural(standing.contract.members.length, 'member') }} are as they were.</p>
+            <p v-if="!changed" class="small muted">
+              Nothing is written yet. Whatever you write is read and drawn at a pause, and goes to the shelf
+              when you keep it.
+            </p>
+            <p v-else-if="!tried" class="small muted">
+              {{ trying ? 'Reading it …' : 'It is read at the next pause.' }}
+            </p>
+            <p v-else-if="!tried.shown" class="small muted">
+              It cannot be read as it stands; see what is wrong.
+            </p>
+            <p v-else-if="!standing" class="small muted">
+              The component is new: {{ plural(tried.shown.contract.members.length, 'member') }}.
+            </p>
+            <p v-else-if="!differences.length" class="small muted">
+              Nothing: its {{ plural(standing.contract.members.length, 'member') }} are as they were.
+            </p>
             <ul v-else>
-              <li v-for="one in differences" :key="`${one.change} ${one.member.kind} ${one.member.name}`" class="small"><Mark :name="one.change === 'gone' ? 'breaking' : one.change === 'new' ? 'additive' : 'mend'" :label="one.change" /> {{ one.change }}: {{ kindTitle(one.member.kind) }} <span class="code">{{ memberTitle(one.member) }}</span><span v-if="one.says" class="muted"> · {{ one.says }}</span></li>
+              <li
+                v-for="difference in differences"
+                :key="`${difference.change} ${difference.member.kind} ${difference.member.name}`"
+                class="small"
+              >
+                <Mark
+                  :name="
+                    difference.change === 'gone'
+                      ? 'breaking'
+                      : difference.change === 'new'
+                        ? 'additive'
+                        : 'mend'
+                  "
+                  :label="difference.change"
+                />
+                {{ difference.change }}: {{ kindTitle(difference.member.kind) }}
+                <span class="code">{{ memberTitle(difference.member) }}</span><span
+                  v-if="difference.says"
+                  class="muted"
+                >
+                  · {{ difference.says }}</span
+                >
+              </li>
             </ul>
           </div>
         </section>
       </div>
-      <p v-else-if="problems.length" class="missing"><NuxtLink class="act" :to="{ query: {} }">All files</NuxtLink></p>
+      <p v-else-if="problems.length" class="missing">
+        <NuxtLink class="act" :to="{ query: {} }">All files</NuxtLink>
+      </p>
     </template>
 
     <template v-else>
       <ProblemList :problems />
       <div v-if="paths.length" class="files">
-        <label class="small seek">Find a file <input v-model="sought" class="field" type="search" placeholder="part of its path" autocomplete="off"></label>
+        <label class="small seek"
+          >Find a file
+          <input
+            v-model="sought"
+            class="field"
+            type="search"
+            placeholder="part of its path"
+            autocomplete="off"
+        /></label>
         <section v-for="[folder, list] in folders" :key="folder" :aria-label="folder || 'At the top'">
           <h2 class="code muted">{{ folder || 'at the top' }}</h2>
-          <div class="columns"><NuxtLink v-for="one in list" :key="one" class="file code" :to="{ query: { path: one } }">{{ one.split('/').at(-1) }}</NuxtLink></div>
+          <div class="columns">
+            <NuxtLink v-for="item in list" :key="item" class="file code" :to="{ query: { path: item } }">{{
+              item.split('/').at(-1)
+            }}</NuxtLink>
+          </div>
         </section>
-        <p v-if="!folders.length" class="muted">No path holds “{{ sought }}”. <button type="button" class="link" @click="sought = ''">Show all {{ paths.length }}</button></p>
+        <p v-if="!folders.length" class="muted">
+          No path holds “{{ sought }}”.
+          <button type="button" class="link" @click="sought = ''">Show all {{ paths.length }}</button>
+        </p>
       </div>
-      <p v-else class="files muted">A folder is enough: scripts, styles, <code>package.json</code> and <code>LICENSE</code>. Or begin a component here.</p>
+      <p v-else class="files muted">
+        A folder is enough: scripts, styles, <code>package.json</code> and <code>LICENSE</code>. Or begin a
+        component here.
+      </p>
     </template>
   </main>
 </template>
 
 <style scoped>
-.source { display: flex; flex-direction: column; height: calc(100vh - 44px); min-height: 520px; } .source.list { height: auto; }
-.lead { display: flex; flex-wrap: wrap; align-items: center; justify-content: space-between; gap: 6px 24px; padding: 10px 24px; border-bottom: 1px solid var(--rule); }
-.acts { display: flex; align-items: center; gap: 10px; margin-left: auto; }
-.told { padding: 4px 24px 8px; border-bottom: 1px solid var(--rule); background: var(--sheet); max-height: 160px; overflow: auto; }
-.two { display: grid; grid-template-columns: minmax(0, 1fr) 440px; grid-template-rows: minmax(0, 1fr); flex: 1; min-height: 0; } .two.alone { grid-template-columns: minmax(0, 1fr); }
-.text { display: flex; flex-direction: column; min-width: 0; min-height: 0; } .code-place { flex: 1; border-width: 0 0 0 0; }
-.wrong { border-top: 1px solid var(--rust); background: var(--rust-wash); padding: 2px 24px; max-height: 130px; overflow: auto; flex: none; }
-.side { border-left: 1px solid var(--rule); display: flex; flex-direction: column; min-width: 0; min-height: 0; } .side .sentence { padding: 8px 20px; border-bottom: 1px solid var(--rule-soft); }
-.ground { flex: 1; min-height: 160px; position: relative; background: var(--sheet); } .nothing { padding: 24px 20px; }
-.over { position: absolute; inset: auto 0 0; padding: 6px 20px; background: var(--sheet); border-top: 1px solid var(--rule); }
-.differs { border-top: 1px solid var(--rule); padding: 10px 20px 16px; min-height: 120px; max-height: 40%; overflow: auto; } .differs h3 { margin-bottom: 6px; } ul { list-style: none; margin: 0; padding: 0; display: grid; gap: 4px; }
-.files { padding: 14px 24px 48px; display: grid; gap: 20px; } .seek { display: flex; gap: 8px; align-items: baseline; max-width: 320px; white-space: nowrap; }
-.files h2 { font-size: 12px; font-family: var(--code); border-bottom: 1px solid var(--rule); padding-bottom: 3px; margin-bottom: 6px; } .columns { columns: 260px; column-gap: 28px; }
-.file { display: block; padding: 2px 0; overflow-wrap: anywhere; break-inside: avoid; } .file:hover { color: var(--kelp); text-decoration: underline; text-underline-offset: 2px; }
-.missing { padding: 16px 24px; }
-@media (max-width: 900px) { .source { height: auto; } .two { grid-template-columns: 1fr; grid-template-rows: none; } .code-place { height: 60vh; flex: none; } .side { border-left: 0; border-top: 1px solid var(--rule); } .ground { height: 300px; flex: none; } }
+.source {
+  display: flex;
+  flex-direction: column;
+  height: calc(100vh - 44px);
+  min-height: 520px;
+}
+.source.list {
+  height: auto;
+}
+.lead {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: space-between;
+  gap: 6px 24px;
+  padding: 10px 24px;
+  border-bottom: 1px solid var(--rule);
+}
+.acts {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  margin-left: auto;
+}
+.told {
+  padding: 4px 24px 8px;
+  border-bottom: 1px solid var(--rule);
+  background: var(--sheet);
+  max-height: 160px;
+  overflow: auto;
+}
+.two {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 440px;
+  grid-template-rows: minmax(0, 1fr);
+  flex: 1;
+  min-height: 0;
+}
+.two.alone {
+  grid-template-columns: minmax(0, 1fr);
+}
+.text {
+  display: flex;
+  flex-direction: column;
+  min-width: 0;
+  min-height: 0;
+}
+.code-place {
+  flex: 1;
+  border-width: 0 0 0 0;
+}
+.wrong {
+  border-top: 1px solid var(--rust);
+  background: var(--rust-wash);
+  padding: 2px 24px;
+  max-height: 130px;
+  overflow: auto;
+  flex: none;
+}
+.side {
+  border-left: 1px solid var(--rule);
+  display: flex;
+  flex-direction: column;
+  min-width: 0;
+  min-height: 0;
+}
+.side .sentence {
+  padding: 8px 20px;
+  border-bottom: 1px solid var(--rule-soft);
+}
+.ground {
+  flex: 1;
+  min-height: 160px;
+  position: relative;
+  background: var(--sheet);
+}
+.nothing {
+  padding: 24px 20px;
+}
+.over {
+  position: absolute;
+  inset: auto 0 0;
+  padding: 6px 20px;
+  background: var(--sheet);
+  border-top: 1px solid var(--rule);
+}
+.differs {
+  border-top: 1px solid var(--rule);
+  padding: 10px 20px 16px;
+  min-height: 120px;
+  max-height: 40%;
+  overflow: auto;
+}
+.differs h3 {
+  margin-bottom: 6px;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 4px;
+}
+.files {
+  padding: 14px 24px 48px;
+  display: grid;
+  gap: 20px;
+}
+.seek {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+  max-width: 320px;
+  white-space: nowrap;
+}
+.files h2 {
+  font-size: 12px;
+  font-family: var(--code);
+  border-bottom: 1px solid var(--rule);
+  padding-bottom: 3px;
+  margin-bottom: 6px;
+}
+.columns {
+  columns: 260px;
+  column-gap: 28px;
+}
+.file {
+  display: block;
+  padding: 2px 0;
+  overflow-wrap: anywhere;
+  break-inside: avoid;
+}
+.file:hover {
+  color: var(--kelp);
+  text-decoration: underline;
+  text-underline-offset: 2px;
+}
+.missing {
+  padding: 16px 24px;
+}
+@media (max-width: 900px) {
+  .source {
+    height: auto;
+  }
+  .two {
+    grid-template-columns: 1fr;
+    grid-template-rows: none;
+  }
+  .code-place {
+    height: 60vh;
+    flex: none;
+  }
+  .side {
+    border-left: 0;
+    border-top: 1px solid var(--rule);
+  }
+  .ground {
+    height: 300px;
+    flex: none;
+  }
+}
 </style>

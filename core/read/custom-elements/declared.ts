@@ -10,50 +10,101 @@ import { returnedBy } from './opener'
  * A prop as a class declares it to the library it is written with, by decorator or in a static map:
  * both say which attribute feeds it and whether it is written back.
  */
-export interface DeclaredProp { name: string; node: ts.Node; attribute: string | undefined; reflects: boolean; inner: boolean; type: TypeModel | undefined; default: ts.Expression | undefined }
+export interface DeclaredProp {
+  name: string
+  node: ts.Node
+  attribute: string | undefined
+  reflects: boolean
+  inner: boolean
+  type: TypeModel | undefined
+  default: ts.Expression | undefined
+}
 
 /** Keys that the options of a declared prop have, in whatever library. */
-const optionKeys = new Set(['type', 'attribute', 'attr', 'attrName', 'reflect', 'reflectToAttribute', 'reflects', 'state', 'converter', 'hasChanged', 'value', 'observer', 'notify', 'readOnly', 'computed', 'noAccessor', 'default', 'mode'])
+const optionKeys = new Set([
+  'type',
+  'attribute',
+  'attr',
+  'attrName',
+  'reflect',
+  'reflectToAttribute',
+  'reflects',
+  'state',
+  'converter',
+  'hasChanged',
+  'value',
+  'observer',
+  'notify',
+  'readOnly',
+  'computed',
+  'noAccessor',
+  'default',
+  'mode',
+])
 
 /** All props a class declares, its own first; a name a nearer class declared wins. */
 export function declaredProps(sources: SourceSet, classes: ClassNode[]): Map<string, DeclaredProp> {
   const found = new Map<string, DeclaredProp>()
   for (const node of classes) {
-    for (const one of [...inStaticMaps(sources, node), ...byDecorators(sources, node), ...byCompiledDecorators(sources, node)]) if (!found.has(one.name)) found.set(one.name, one)
+    for (const inStaticMap of [
+      ...inStaticMaps(sources, node),
+      ...byDecorators(sources, node),
+      ...byCompiledDecorators(sources, node),
+    ])
+      if (!found.has(inStaticMap.name)) found.set(inStaticMap.name, inStaticMap)
   }
   return found
 }
 
-/** `static properties = { name: String, tone: { type: String, reflect: true } }`, a getter that returns it, or `X.properties = …`; recognised by its values. */
+/**
+ * `static properties = { name: String, tone: { type: String, reflect: true } }`, a getter that returns it, or
+ * `X.properties = …`; recognised by its values.
+ */
 function inStaticMaps(sources: SourceSet, node: ClassNode): DeclaredProp[] {
   return node.members.flatMap((member) => {
     if (!hasModifier(member, ts.SyntaxKind.StaticKeyword)) return []
-    const value = ts.isPropertyDeclaration(member) ? member.initializer : ts.isGetAccessorDeclaration(member) ? returnedBy(member.body) : undefined
+    const value = ts.isPropertyDeclaration(member)
+      ? member.initializer
+      : ts.isGetAccessorDeclaration(member)
+        ? returnedBy(member.body)
+        : undefined
     const map = value && unwrap(value)
     return map && ts.isObjectLiteralExpression(map) && isPropMap(map) ? propsOfMap(sources, map) : []
   })
 }
 
 function isPropMap(map: ts.ObjectLiteralExpression): boolean {
-  const values = map.properties.filter((one) => !ts.isSpreadAssignment(one))
-  return values.length > 0 && values.every((one) => {
-    if (!ts.isPropertyAssignment(one)) return false
-    const value = unwrap(one.initializer)
-    if (typeOfConstructor(value)) return true
-    return ts.isObjectLiteralExpression(value) && (value.properties.length === 0 || value.properties.some((option) => option.name && optionKeys.has(option.name.getText())))
-  })
+  const values = map.properties.filter((property) => !ts.isSpreadAssignment(property))
+  return (
+    values.length > 0 &&
+    values.every((one) => {
+      if (!ts.isPropertyAssignment(one)) return false
+      const value = unwrap(one.initializer)
+      if (typeOfConstructor(value)) return true
+      return (
+        ts.isObjectLiteralExpression(value) &&
+        (value.properties.length === 0 ||
+          value.properties.some((option) => option.name && optionKeys.has(option.name.getText())))
+      )
+    })
+  )
 }
 
 function propsOfMap(sources: SourceSet, map: ts.ObjectLiteralExpression): DeclaredProp[] {
-  return map.properties.flatMap((one) => {
-    if (ts.isSpreadAssignment(one)) {
-      const spread = ts.isIdentifier(one.expression) ? sources.lookUp(map.getSourceFile().fileName, one.expression.text) : undefined
-      const inner = spread?.is === 'node' && ts.isVariableDeclaration(spread.node) && spread.node.initializer ? unwrap(spread.node.initializer) : undefined
+  return map.properties.flatMap((property) => {
+    if (ts.isSpreadAssignment(property)) {
+      const spread = ts.isIdentifier(property.expression)
+        ? sources.lookUp(map.getSourceFile().fileName, property.expression.text)
+        : undefined
+      const inner =
+        spread?.is === 'node' && ts.isVariableDeclaration(spread.node) && spread.node.initializer
+          ? unwrap(spread.node.initializer)
+          : undefined
       return inner && ts.isObjectLiteralExpression(inner) ? propsOfMap(sources, inner) : []
     }
-    if (!ts.isPropertyAssignment(one)) return []
-    const name = nameOf(sources, one.name)
-    return name === undefined ? [] : [declared(sources, name, one, unwrap(one.initializer))]
+    if (!ts.isPropertyAssignment(property)) return []
+    const name = nameOf(sources, property.name)
+    return name === undefined ? [] : [declared(sources, name, property, unwrap(property.initializer))]
   })
 }
 
@@ -61,11 +112,18 @@ function propsOfMap(sources: SourceSet, map: ts.ObjectLiteralExpression): Declar
  * What the options of a prop say. Without a word on it the attribute has the prop's name in lower
  * case, as attributes in HTML are.
  */
-function declared(sources: SourceSet, name: string, node: ts.Node, options: ts.Expression | undefined): DeclaredProp {
+function declared(
+  sources: SourceSet,
+  name: string,
+  node: ts.Node,
+  options: ts.Expression | undefined,
+): DeclaredProp {
   const whole = options && typeOfConstructor(options)
   const option = (...keys: string[]): ts.Expression | undefined => {
     if (!options || !ts.isObjectLiteralExpression(options)) return undefined
-    for (const one of options.properties) if (one.name && keys.includes(one.name.getText()) && ts.isPropertyAssignment(one)) return one.initializer
+    for (const property of options.properties)
+      if (property.name && keys.includes(property.name.getText()) && ts.isPropertyAssignment(property))
+        return property.initializer
     return undefined
   }
   const flag = (...keys: string[]) => {
@@ -77,7 +135,9 @@ function declared(sources: SourceSet, name: string, node: ts.Node, options: ts.E
   const inner = flag('state')
   const type = option('type')
   return {
-    name, node, inner,
+    name,
+    node,
+    inner,
     attribute: inner || said === false ? undefined : typeof said === 'string' ? said : name.toLowerCase(),
     reflects: flag('reflect', 'reflectToAttribute', 'reflects'),
     type: whole ?? (type && typeOfConstructor(unwrap(type))),
@@ -96,21 +156,46 @@ function byDecorators(sources: SourceSet, node: ClassNode): DeclaredProp[] {
     const name = nameOf(sources, member.name)
     const decorators = ts.getDecorators(member) ?? []
     if (name === undefined || decorators.length === 0) return []
-    const found = decorators.map((one) => declaringDecorator(one.expression)).find((one) => one !== undefined)
-    return found ? [{ ...declared(sources, name, member, found.options), ...(found.inner ? { inner: true, attribute: undefined } : {}) }] : []
+    const found = decorators
+      .map((decorator) => declaringDecorator(decorator.expression))
+      .find((entry) => entry !== undefined)
+    return found
+      ? [
+          {
+            ...declared(sources, name, member, found.options),
+            ...(found.inner ? { inner: true, attribute: undefined } : {}),
+          },
+        ]
+      : []
   })
 }
 
-/** `__decorate([property({ type: Boolean })], TheClass.prototype, 'disabled', …)`: decorators as compilers leave them. */
+/**
+ * `__decorate([property({ type: Boolean })], TheClass.prototype, 'disabled', …)`: decorators as compilers
+ * leave them.
+ */
 function byCompiledDecorators(sources: SourceSet, node: ClassNode): DeclaredProp[] {
   const names = namesOf(node)
   if (names.size === 0) return []
   return sources.gather(node.getSourceFile()).calls.flatMap((call) => {
     const [list, target, key] = call.arguments
-    if (!list || !target || !key || !ts.isArrayLiteralExpression(list) || !ts.isStringLiteralLike(key)) return []
-    if (!ts.isPropertyAccessExpression(target) || target.name.text !== 'prototype' || !names.has(target.expression.getText())) return []
-    const found = list.elements.map(declaringDecorator).find((one) => one !== undefined)
-    return found ? [{ ...declared(sources, key.text, call, found.options), ...(found.inner ? { inner: true, attribute: undefined } : {}) }] : []
+    if (!list || !target || !key || !ts.isArrayLiteralExpression(list) || !ts.isStringLiteralLike(key))
+      return []
+    if (
+      !ts.isPropertyAccessExpression(target) ||
+      target.name.text !== 'prototype' ||
+      !names.has(target.expression.getText())
+    )
+      return []
+    const found = list.elements.map(declaringDecorator).find((entry) => entry !== undefined)
+    return found
+      ? [
+          {
+            ...declared(sources, key.text, call, found.options),
+            ...(found.inner ? { inner: true, attribute: undefined } : {}),
+          },
+        ]
+      : []
   })
 }
 
@@ -118,19 +203,34 @@ function byCompiledDecorators(sources: SourceSet, node: ClassNode): DeclaredProp
 export function namesOf(node: ClassNode): Set<string> {
   const names = new Set<string>()
   if (node.name) names.add(node.name.text)
-  if (ts.isVariableDeclaration(node.parent) && ts.isIdentifier(node.parent.name)) names.add(node.parent.name.text)
-  if (ts.isBinaryExpression(node.parent) && ts.isIdentifier(node.parent.left)) names.add(node.parent.left.text)
+  if (ts.isVariableDeclaration(node.parent) && ts.isIdentifier(node.parent.name))
+    names.add(node.parent.name.text)
+  if (ts.isBinaryExpression(node.parent) && ts.isIdentifier(node.parent.left))
+    names.add(node.parent.left.text)
   return names
 }
 
-function declaringDecorator(expression: ts.Expression): { options: ts.Expression | undefined; inner: boolean } | undefined {
+function declaringDecorator(
+  expression: ts.Expression,
+): { options: ts.Expression | undefined; inner: boolean } | undefined {
   const call = ts.isCallExpression(expression) ? expression : undefined
   const callee = call?.expression ?? expression
-  const name = ts.isPropertyAccessExpression(callee) ? callee.name.text : ts.isIdentifier(callee) ? callee.text : ''
+  const name = ts.isPropertyAccessExpression(callee)
+    ? callee.name.text
+    : ts.isIdentifier(callee)
+      ? callee.text
+      : ''
   const options = call?.arguments[0] && unwrap(call.arguments[0])
   if (/^(internal)?state$|^internalProperty$/i.test(name)) return { options, inner: true }
   if (/^(query|eventOptions|listen|watch|observes?|consume|provide|event)/i.test(name)) return undefined
-  if (options === undefined) return call || /^(prop|property|attr|attribute|api|observable)$/i.test(name) ? { options, inner: /^observable$/i.test(name) } : undefined
-  if (ts.isObjectLiteralExpression(options)) return options.properties.length === 0 || options.properties.some((one) => one.name && optionKeys.has(one.name.getText())) ? { options, inner: false } : undefined
+  if (options === undefined)
+    return call || /^(prop|property|attr|attribute|api|observable)$/i.test(name)
+      ? { options, inner: /^observable$/i.test(name) }
+      : undefined
+  if (ts.isObjectLiteralExpression(options))
+    return options.properties.length === 0 ||
+      options.properties.some((property) => property.name && optionKeys.has(property.name.getText()))
+      ? { options, inner: false }
+      : undefined
   return typeOfConstructor(options) ? { options, inner: false } : undefined
 }

@@ -9,7 +9,11 @@ export type ClassNode = ts.ClassDeclaration | ts.ClassExpression
  * `root` is the first name the chain leads to outside the library (`HTMLElement`, or a package's class);
  * `outside` the mixins of packages that are applied on the way.
  */
-export interface Lineage { classes: ClassNode[]; root: string | undefined; outside: string[] }
+export interface Lineage {
+  classes: ClassNode[]
+  root: string | undefined
+  outside: string[]
+}
 
 type Bound = ReadonlyMap<ts.ParameterDeclaration, { expression: ts.Expression; bound: Bound }>
 const nothing: Bound = new Map()
@@ -19,10 +23,11 @@ export function lineage(sources: SourceSet, node: ClassNode): Lineage {
   addClass(node, nothing)
   return line
 
-  function addClass(one: ClassNode, bound: Bound): void {
-    if (line.classes.includes(one) || line.classes.length > 60) return
-    line.classes.push(one)
-    const base = one.heritageClauses?.find((clause) => clause.token === ts.SyntaxKind.ExtendsKeyword)?.types[0]?.expression
+  function addClass(classNode: ClassNode, bound: Bound): void {
+    if (line.classes.includes(classNode) || line.classes.length > 60) return
+    line.classes.push(classNode)
+    const base = classNode.heritageClauses?.find((clause) => clause.token === ts.SyntaxKind.ExtendsKeyword)
+      ?.types[0]?.expression
     if (base) addBase(base, bound, 0)
   }
 
@@ -51,26 +56,30 @@ export function lineage(sources: SourceSet, node: ClassNode): Lineage {
     line.root ??= base.text
   }
 
-  /** `Mixin(Base)`, `compose(A, B)(Base)`, `Mixin(Base, options)`: the class the mixin makes, and then what it was given. */
+  /**
+   * `Mixin(Base)`, `compose(A, B)(Base)`, `Mixin(Base, options)`: the class the mixin makes, and then what it
+   * was given.
+   */
   function addMixed(call: ts.CallExpression, bound: Bound, depth: number): void {
     const mixin = functionOf(sources, call.expression)
     const made = mixin && classMadeBy(sources, mixin)
     if (mixin && made) {
       const inner = new Map(bound)
-      mixin.parameters.forEach((one, i) => {
+      mixin.parameters.forEach((parameter, i) => {
         const value = call.arguments[i]
-        if (value) inner.set(one, { expression: value, bound })
+        if (value) inner.set(parameter, { expression: value, bound })
       })
       return addClass(made, inner)
     }
     const { expression } = call
     if (ts.isCallExpression(unwrap(expression))) {
       // a helper that applies a list of mixins to what it is given
-      for (const one of (unwrap(expression) as ts.CallExpression).arguments) addPlainMixin(one, bound)
+      for (const argument of (unwrap(expression) as ts.CallExpression).arguments)
+        addPlainMixin(argument, bound)
     } else if (ts.isIdentifier(expression)) line.outside.push(expression.text)
     // which argument is the class is not known of a mixin from outside: the one that leads to one
     const [first, ...rest] = call.arguments
-    for (const one of rest) addPlainMixin(one, bound)
+    for (const expression of rest) addPlainMixin(expression, bound)
     if (first) addBase(first, bound, depth + 1)
   }
 
@@ -87,14 +96,23 @@ export const isElementRoot = (root: string | undefined): boolean => /^HTML\w*Ele
 function parameterNamed(node: ts.Identifier): ts.ParameterDeclaration | undefined {
   for (let at: ts.Node | undefined = node.parent; at; at = at.parent) {
     if (!ts.isFunctionLike(at)) continue
-    const found = at.parameters.find((one) => ts.isIdentifier(one.name) && one.name.text === node.text)
+    const found = at.parameters.find(
+      (parameter) => ts.isIdentifier(parameter.name) && parameter.name.text === node.text,
+    )
     if (found) return found
   }
   return undefined
 }
 
-/** The function an expression stands for, also one handed to a wrapper such as a helper that applies a mixin once. */
-export function functionOf(sources: SourceSet, expression: ts.Expression, depth = 0): FunctionNode | undefined {
+/**
+ * The function an expression stands for, also one handed to a wrapper such as a helper that applies a mixin
+ * once.
+ */
+export function functionOf(
+  sources: SourceSet,
+  expression: ts.Expression,
+  depth = 0,
+): FunctionNode | undefined {
   const plain = functionBehind(sources, expression)
   if (plain || depth > 10) return plain
   const node = unwrap(expression)
@@ -104,7 +122,9 @@ export function functionOf(sources: SourceSet, expression: ts.Expression, depth 
     return value && functionOf(sources, value, depth + 1)
   }
   if (!ts.isCallExpression(node)) return undefined
-  return node.arguments.map((one) => functionBehind(sources, one)).find((one) => one && classMadeBy(sources, one))
+  return node.arguments
+    .map((argument) => functionBehind(sources, argument))
+    .find((entry) => entry && classMadeBy(sources, entry))
 }
 
 /** The class a mixin returns: written in place, or declared in its body and returned by name. */
@@ -117,6 +137,7 @@ export function classMadeBy(sources: SourceSet, fn: FunctionNode): ClassNode | u
   if (!ts.isIdentifier(node) || !ts.isBlock(fn.body)) return undefined
   const found = declarationOf(sources, node)
   if (found && ts.isClassDeclaration(found)) return found
-  const value = found && ts.isVariableDeclaration(found) && found.initializer ? unwrap(found.initializer) : undefined
+  const value =
+    found && ts.isVariableDeclaration(found) && found.initializer ? unwrap(found.initializer) : undefined
   return value && ts.isClassExpression(value) ? value : undefined
 }

@@ -8,34 +8,55 @@ import { functionOf, type ClassNode } from './lineage'
  * returns, and what `this.method()`, `this.constructor.member` and `TheClass.member` stand for in
  * the nearest class that has them.
  */
-export const openerFor = (sources: SourceSet, classes: ClassNode[]): Opener => (node) => {
-  if (ts.isPropertyAccessExpression(node)) return valueOfMember(memberMeant(node, classes))
-  if (!ts.isCallExpression(node)) return undefined
-  if (ts.isPropertyAccessExpression(node.expression)) {
-    const member = memberMeant(node.expression, classes)
-    if (member && ts.isMethodDeclaration(member)) return returnedBy(member.body)
-    const value = valueOfMember(member)
-    const fn = value && functionOf(sources, value)
+export const openerFor =
+  (sources: SourceSet, classes: ClassNode[]): Opener =>
+  (node) => {
+    if (ts.isPropertyAccessExpression(node)) return valueOfMember(memberMeant(node, classes))
+    if (!ts.isCallExpression(node)) return undefined
+    if (ts.isPropertyAccessExpression(node.expression)) {
+      const member = memberMeant(node.expression, classes)
+      if (member && ts.isMethodDeclaration(member)) return returnedBy(member.body)
+      const value = valueOfMember(member)
+      const fn = value && functionOf(sources, value)
+      return fn && returnedBy(fn.body)
+    }
+    const fn = functionOf(sources, node.expression)
     return fn && returnedBy(fn.body)
   }
-  const fn = functionOf(sources, node.expression)
-  return fn && returnedBy(fn.body)
-}
 
 const valueOfMember = (member: ts.ClassElement | undefined): ts.Expression | undefined =>
-  member && ts.isPropertyDeclaration(member) ? member.initializer : member && ts.isGetAccessorDeclaration(member) ? returnedBy(member.body) : undefined
+  member && ts.isPropertyDeclaration(member)
+    ? member.initializer
+    : member && ts.isGetAccessorDeclaration(member)
+      ? returnedBy(member.body)
+      : undefined
 
 function memberMeant(node: ts.PropertyAccessExpression, classes: ClassNode[]): ts.ClassElement | undefined {
   const target = unwrap(node.expression)
   if (target.kind === ts.SyntaxKind.SuperKeyword) {
-    const own = classes.findIndex((one) => one === ts.findAncestor(node, ts.isClassLike))
-    return own < 0 ? undefined : classes.slice(own + 1).flatMap((one) => [...one.members]).find((member) => member.name && ts.isIdentifier(member.name) && member.name.text === node.name.text)
+    const own = classes.findIndex((classNode) => classNode === ts.findAncestor(node, ts.isClassLike))
+    return own < 0
+      ? undefined
+      : classes
+          .slice(own + 1)
+          .flatMap((classNode) => [...classNode.members])
+          .find(
+            (member) => member.name && ts.isIdentifier(member.name) && member.name.text === node.name.text,
+          )
   }
-  const isStatic = (ts.isPropertyAccessExpression(target) && target.name.text === 'constructor') || (ts.isIdentifier(target) && classes.some((one) => one.name?.text === target.text))
+  const isStatic =
+    (ts.isPropertyAccessExpression(target) && target.name.text === 'constructor') ||
+    (ts.isIdentifier(target) && classes.some((classNode) => classNode.name?.text === target.text))
   if (!isStatic && target.kind !== ts.SyntaxKind.ThisKeyword) return undefined
   const named = (statics: boolean) => {
-    for (const one of classes) {
-      const found = one.members.find((member) => member.name && (ts.isIdentifier(member.name) || ts.isPrivateIdentifier(member.name)) && member.name.text === node.name.text && !!(ts.getCombinedModifierFlags(member) & ts.ModifierFlags.Static) === statics)
+    for (const classNode of classes) {
+      const found = classNode.members.find(
+        (member) =>
+          member.name &&
+          (ts.isIdentifier(member.name) || ts.isPrivateIdentifier(member.name)) &&
+          member.name.text === node.name.text &&
+          !!(ts.getCombinedModifierFlags(member) & ts.ModifierFlags.Static) === statics,
+      )
       if (found) return found
     }
     return undefined

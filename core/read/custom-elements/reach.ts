@@ -8,10 +8,20 @@ type FunctionNode = ts.FunctionLikeDeclaration
 
 /** Something the code does with a value that makes it part of the contract. */
 export type SinkKind = 'markup' | 'style' | 'event'
-export interface Sink { kind: SinkKind; value: ts.Expression; at: ts.Node; detail?: ts.Expression | undefined; options?: ts.Expression | undefined; typed?: ts.TypeNode | undefined }
+export interface Sink {
+  kind: SinkKind
+  value: ts.Expression
+  at: ts.Node
+  detail?: ts.Expression | undefined
+  options?: ts.Expression | undefined
+  typed?: ts.TypeNode | undefined
+}
 
 const memberName = (member: ts.ClassElement): string | undefined =>
-  member.name && (ts.isIdentifier(member.name) || ts.isPrivateIdentifier(member.name) || ts.isStringLiteral(member.name)) ? member.name.text : undefined
+  member.name &&
+  (ts.isIdentifier(member.name) || ts.isPrivateIdentifier(member.name) || ts.isStringLiteral(member.name))
+    ? member.name.text
+    : undefined
 
 /**
  * The members of a class and its superclasses that really run: one that a nearer class writes anew
@@ -37,8 +47,13 @@ function liveMembers(classes: ClassNode[]): ts.ClassElement[] {
 function callsSuper(member: ts.ClassElement, name: string): boolean {
   let found = false
   if (!member.getSourceFile().text.slice(member.pos, member.end).includes('super')) return false
-  walk(member, (one) => {
-    if (ts.isPropertyAccessExpression(one) && one.expression.kind === ts.SyntaxKind.SuperKeyword && one.name.text === name) found = true
+  walk(member, (node) => {
+    if (
+      ts.isPropertyAccessExpression(node) &&
+      node.expression.kind === ts.SyntaxKind.SuperKeyword &&
+      node.name.text === name
+    )
+      found = true
     return !found
   })
   return found
@@ -49,14 +64,26 @@ function callsSuper(member: ts.ClassElement, name: string): boolean {
  * superclasses, and the functions and constants these name, through imports. Other component
  * classes are left out.
  */
-export const reachOf = (sources: SourceSet, classes: ClassNode[]): ts.Node[] => reachedFrom(sources, liveMembers(classes))
+export const reachOf = (sources: SourceSet, classes: ClassNode[]): ts.Node[] =>
+  reachedFrom(sources, liveMembers(classes))
 
-/** Templates marked by a tag such as `html` or `css`: told by what stands in them, and where that says nothing, by the tag's name. */
+/**
+ * Templates marked by a tag such as `html` or `css`: told by what stands in them, and where that says
+ * nothing, by the tag's name.
+ */
 function taggedSink(node: ts.TaggedTemplateExpression): Sink | undefined {
-  const text = ts.isNoSubstitutionTemplateLiteral(node.template) ? node.template.text : node.template.head.text + node.template.templateSpans.map((one) => one.literal.text).join(' ')
-  const tag = ts.isPropertyAccessExpression(node.tag) ? node.tag.name.text : ts.isIdentifier(node.tag) ? node.tag.text : ''
+  const text = ts.isNoSubstitutionTemplateLiteral(node.template)
+    ? node.template.text
+    : node.template.head.text +
+      node.template.templateSpans.map((templateSpan) => templateSpan.literal.text).join(' ')
+  const tag = ts.isPropertyAccessExpression(node.tag)
+    ? node.tag.name.text
+    : ts.isIdentifier(node.tag)
+      ? node.tag.text
+      : ''
   if (/<[a-z!/]/i.test(text)) return { kind: 'markup', value: node.template, at: node }
-  if (/css$/i.test(tag) || /\{[^{}]*:[^{}]*\}/.test(text)) return { kind: 'style', value: node.template, at: node }
+  if (/css$/i.test(tag) || /\{[^{}]*:[^{}]*\}/.test(text))
+    return { kind: 'style', value: node.template, at: node }
   return undefined
 }
 
@@ -64,7 +91,8 @@ function taggedSink(node: ts.TaggedTemplateExpression): Sink | undefined {
 function directSink(sources: SourceSet, node: ts.Node): Sink | undefined {
   if (ts.isBinaryExpression(node) && ts.isPropertyAccessExpression(node.left)) {
     if (node.left.name.text === 'innerHTML') return { kind: 'markup', value: node.right, at: node }
-    if (node.left.name.text === 'textContent' && createdAs(sources, node.left.expression) === 'style') return { kind: 'style', value: node.right, at: node }
+    if (node.left.name.text === 'textContent' && createdAs(sources, node.left.expression) === 'style')
+      return { kind: 'style', value: node.right, at: node }
   }
   if (ts.isCallExpression(node) && ts.isPropertyAccessExpression(node.expression)) {
     const [first, second] = node.arguments
@@ -89,43 +117,72 @@ function createdAs(sources: SourceSet, expression: ts.Expression): string | unde
   const made = ts.isIdentifier(node) ? initialiser(sources, node) : node
   if (!made || !ts.isCallExpression(made) || !ts.isPropertyAccessExpression(made.expression)) return undefined
   const [name] = made.arguments
-  return made.expression.name.text === 'createElement' && name && ts.isStringLiteralLike(name) ? name.text : undefined
+  return made.expression.name.text === 'createElement' && name && ts.isStringLiteralLike(name)
+    ? name.text
+    : undefined
 }
 
 function initialiser(sources: SourceSet, node: ts.Identifier): ts.Expression | undefined {
   const local = localDeclaration(node)
   const found = local ? undefined : sources.lookUp(node.getSourceFile().fileName, node.text)
   const declaration = local ?? (found?.is === 'node' ? found.node : undefined)
-  return declaration && ts.isVariableDeclaration(declaration) && declaration.initializer ? unwrap(declaration.initializer) : undefined
+  return declaration && ts.isVariableDeclaration(declaration) && declaration.initializer
+    ? unwrap(declaration.initializer)
+    : undefined
 }
 
-/** The event in `dispatchEvent(new CustomEvent(...))`, also through a variable or an event class of the library. */
+/**
+ * The event in `dispatchEvent(new CustomEvent(...))`, also through a variable or an event class of the
+ * library.
+ */
 function dispatched(sources: SourceSet, expression: ts.Expression, at: ts.Node): Sink | undefined {
   const node = unwrap(expression)
   const made = ts.isIdentifier(node) ? initialiser(sources, node) : node
   if (!made || !ts.isNewExpression(made)) return undefined
-  const own = ts.isIdentifier(made.expression) ? sources.lookUp(made.getSourceFile().fileName, made.expression.text) : undefined
+  const own = ts.isIdentifier(made.expression)
+    ? sources.lookUp(made.getSourceFile().fileName, made.expression.text)
+    : undefined
   if (own?.is === 'node' && ts.isClassDeclaration(own.node)) {
     const constructor = own.node.members.find(ts.isConstructorDeclaration)
     let sink: Sink | undefined
     if (constructor) {
-      walk(constructor, (one) => {
-        if (!ts.isCallExpression(one) || one.expression.kind !== ts.SyntaxKind.SuperKeyword || !one.arguments[0]) return
-        sink = { kind: 'event', value: one.arguments[0], at, options: one.arguments[1], detail: detailIn(one.arguments[1]) }
+      walk(constructor, (node) => {
+        if (
+          !ts.isCallExpression(node) ||
+          node.expression.kind !== ts.SyntaxKind.SuperKeyword ||
+          !node.arguments[0]
+        )
+          return
+        sink = {
+          kind: 'event',
+          value: node.arguments[0],
+          at,
+          options: node.arguments[1],
+          detail: detailIn(node.arguments[1]),
+        }
       })
     }
     return sink
   }
   const [name, options] = made.arguments ?? []
-  return name && { kind: 'event', value: name, at, options, detail: detailIn(options), typed: made.typeArguments?.[0] }
+  return (
+    name && {
+      kind: 'event',
+      value: name,
+      at,
+      options,
+      detail: detailIn(options),
+      typed: made.typeArguments?.[0],
+    }
+  )
 }
 
 function detailIn(options: ts.Expression | undefined): ts.Expression | undefined {
   if (!options || !ts.isObjectLiteralExpression(options)) return undefined
-  for (const one of options.properties) {
-    if (one.name?.getText() !== 'detail') continue
-    if (ts.isPropertyAssignment(one)) return one.initializer
-    if (ts.isShorthandPropertyAssignment(one)) return one.name
+  for (const property of options.properties) {
+    if (property.name?.getText() !== 'detail') continue
+    if (ts.isPropertyAssignment(property)) return property.initializer
+    if (ts.isShorthandPropertyAssignment(property)) return property.name
   }
   return undefined
 }
@@ -152,7 +209,12 @@ export class Sinks {
         const direct = directSink(this.sources, node)
         if (direct && parameterIndex(direct.value) < 0) sinks.push(direct)
         const callee = ts.isCallExpression(node) ? this.callee(node, classes) : undefined
-        if (callee) sinks.push(...this.through(node as ts.CallExpression, callee, classes).filter((sink) => parameterIndex(sink.value) < 0))
+        if (callee)
+          sinks.push(
+            ...this.through(node as ts.CallExpression, callee, classes).filter(
+              (sink) => parameterIndex(sink.value) < 0,
+            ),
+          )
       }
     }
     return sinks
@@ -161,11 +223,24 @@ export class Sinks {
   private through(call: ts.CallExpression, callee: FunctionNode, classes: ClassNode[]): Sink[] {
     return this.passesOn(callee, classes).flatMap(({ sink, parameter, detail }) => {
       const value = call.arguments[parameter]
-      return value ? [{ ...sink, value, at: call, detail: detail < 0 ? sink.detail : call.arguments[detail], typed: call.typeArguments?.[0] ?? (detail < 0 ? sink.typed : undefined) }] : []
+      return value
+        ? [
+            {
+              ...sink,
+              value,
+              at: call,
+              detail: detail < 0 ? sink.detail : call.arguments[detail],
+              typed: call.typeArguments?.[0] ?? (detail < 0 ? sink.typed : undefined),
+            },
+          ]
+        : []
     })
   }
 
-  private passesOn(fn: FunctionNode, classes: ClassNode[]): { sink: Sink; parameter: number; detail: number }[] {
+  private passesOn(
+    fn: FunctionNode,
+    classes: ClassNode[],
+  ): { sink: Sink; parameter: number; detail: number }[] {
     const known = this.ofFunctions.get(fn)
     if (known) return known
     const found: { sink: Sink; parameter: number; detail: number }[] = []
@@ -175,10 +250,14 @@ export class Sinks {
     for (const node of [...assignments, ...calls]) {
       const direct = directSink(this.sources, node)
       const callee = ts.isCallExpression(node) ? this.callee(node, classes) : undefined
-      const sinks = [...(direct ? [direct] : []), ...(callee ? this.through(node as ts.CallExpression, callee, classes) : [])]
+      const sinks = [
+        ...(direct ? [direct] : []),
+        ...(callee ? this.through(node as ts.CallExpression, callee, classes) : []),
+      ]
       for (const sink of sinks) {
         const parameter = parameterIndex(sink.value, fn)
-        if (parameter >= 0) found.push({ sink, parameter, detail: sink.detail ? parameterIndex(sink.detail, fn) : -1 })
+        if (parameter >= 0)
+          found.push({ sink, parameter, detail: sink.detail ? parameterIndex(sink.detail, fn) : -1 })
       }
     }
     return found
@@ -193,16 +272,26 @@ export class Sinks {
       const made = ts.isVariableDeclaration(found.node) && found.node.initializer
       return made && (ts.isArrowFunction(made) || ts.isFunctionExpression(made)) ? made : undefined
     }
-    if (!ts.isPropertyAccessExpression(expression) || expression.expression.kind !== ts.SyntaxKind.ThisKeyword) return undefined
-    for (const one of classes) {
-      const method = one.members.find((member) => ts.isMethodDeclaration(member) && (member.name as ts.Identifier | ts.PrivateIdentifier).text === expression.name.text)
+    if (
+      !ts.isPropertyAccessExpression(expression) ||
+      expression.expression.kind !== ts.SyntaxKind.ThisKeyword
+    )
+      return undefined
+    for (const classNode of classes) {
+      const method = classNode.members.find(
+        (member) =>
+          ts.isMethodDeclaration(member) &&
+          (member.name as ts.Identifier | ts.PrivateIdentifier).text === expression.name.text,
+      )
       if (method) return method as ts.MethodDeclaration
     }
     return undefined
   }
 }
 
-/** Which parameter of its function an expression is, or -1. With `of`, only that function's parameters count. */
+/**
+ * Which parameter of its function an expression is, or -1. With `of`, only that function's parameters count.
+ */
 function parameterIndex(expression: ts.Expression, of?: FunctionNode): number {
   const node = unwrap(expression)
   if (!ts.isIdentifier(node)) return -1

@@ -31,17 +31,21 @@ export function readCustomElements(sources: SourceSet): Reading {
   const contracts: Contract[] = []
   const classes = elementClasses(sources)
   const registered = registrations(sources, problems)
-  const extended = new Set(classes.flatMap((one) => one.lineage.classes.slice(1)))
+  const extended = new Set(classes.flatMap((classNode) => classNode.lineage.classes.slice(1)))
 
   for (const [tag, { node, place }] of registered) {
     try {
-      const contract = sources.once(`element ${tag} ${place.file}`, [node.getSourceFile().fileName, place.file], () => readOne(sources, sinks, sheet, tag, node, place))
+      const contract = sources.once(
+        `element ${tag} ${place.file}`,
+        [node.getSourceFile().fileName, place.file],
+        () => readOne(sources, sinks, sheet, tag, node, place),
+      )
       contracts.push({ ...contract })
     } catch (error) {
       problems.push(notRead(`<${tag}>`, place, error))
     }
   }
-  const taken = new Set([...registered.values()].map((one) => one.node))
+  const taken = new Set([...registered.values()].map((registered) => registered.node))
   for (const { node } of classes) {
     if (taken.has(node) || extended.has(node) || hasModifier(node, ts.SyntaxKind.AbstractKeyword)) continue
     const name = node.name?.text ?? 'A class without a name'
@@ -52,8 +56,9 @@ export function readCustomElements(sources: SourceSet): Reading {
       todo: `Call customElements.define('…', ${node.name?.text ?? '…'}) where the class stands.`,
     })
   }
-  const tags = new Set(contracts.map((one) => one.tag))
-  for (const contract of contracts) contract.uses = contract.uses.filter((one) => tags.has(one.tag) && one.tag !== contract.tag)
+  const tags = new Set(contracts.map((contract) => contract.tag))
+  for (const contract of contracts)
+    contract.uses = contract.uses.filter((use) => tags.has(use.tag) && use.tag !== contract.tag)
   return { contracts, problems }
 }
 
@@ -61,7 +66,14 @@ export function readCustomElements(sources: SourceSet): Reading {
 function elementClasses(sources: SourceSet): { node: ClassNode; lineage: Lineage }[] {
   const found: ReturnType<typeof elementClasses> = []
   for (const file of sources.scripts.values()) {
-    found.push(...sources.once(`classes ${file.fileName}`, [file.fileName], () => sources.gather(file).classes.map((node) => ({ node, lineage: lineage(sources, node) })).filter((one) => isElementRoot(one.lineage.root))))
+    found.push(
+      ...sources.once(`classes ${file.fileName}`, [file.fileName], () =>
+        sources
+          .gather(file)
+          .classes.map((node) => ({ node, lineage: lineage(sources, node) }))
+          .filter((entry) => isElementRoot(entry.lineage.root)),
+      ),
+    )
   }
   return found
 }
@@ -75,40 +87,77 @@ class Sheets {
     if (!facts) this.known.set(key, (facts = read()))
     return facts
   }
-  of = (fragment: Fragment): StyleFacts => this.once(fragment.pieces.map((one) => `${one.file}:${one.line}:${one.end}`).join(), () => readStyles(fragment.text, (offset) => fragment.place(offset)))
+  of = (fragment: Fragment): StyleFacts =>
+    this.once(fragment.pieces.map((piece) => `${piece.file}:${piece.line}:${piece.end}`).join(), () =>
+      readStyles(fragment.text, (offset) => fragment.place(offset)),
+    )
   /** What stands in a `<style>` of a template. */
   inline = ({ text, place }: { text: string; place: Place }): StyleFacts =>
     this.once(`${place.file}:${place.line}:${text}`, () => readStyles(text, placesFrom(place, text)))
 }
 
-function readOne(sources: SourceSet, sinks: Sinks, sheet: Sheets, tag: string, node: ClassNode, defined: Place): Contract {
+function readOne(
+  sources: SourceSet,
+  sinks: Sinks,
+  sheet: Sheets,
+  tag: string,
+  node: ClassNode,
+  defined: Place,
+): Contract {
   const line = lineage(sources, node)
   const { classes, root, outside } = line
   const open = openerFor(sources, classes)
   const reach = reachOf(sources, classes)
   const uses = sinks.in(reach, classes)
   const { props, methods, observed } = readMembers(sources, line)
-  const calls = reach.flatMap((one) => sources.gather(one).calls).filter((one): one is MethodCall => ts.isPropertyAccessExpression(one.expression))
-  const templates = uses.filter((one) => one.kind === 'markup').map((one) => fragmentOf(sources, one.value, open))
+  const calls = reach
+    .flatMap((node) => sources.gather(node).calls)
+    .filter((call): call is MethodCall => ts.isPropertyAccessExpression(call.expression))
+  const templates = uses
+    .filter((use) => use.kind === 'markup')
+    .map((use) => fragmentOf(sources, use.value, open))
   const markup = templates.map(readTemplate)
   const sheets = [
-    ...uses.filter((one) => one.kind === 'style').map((one) => sheet.of(fragmentOf(sources, one.value, open))),
-    ...markup.flatMap((one) => one.styles).map(sheet.inline),
+    ...uses
+      .filter((use) => use.kind === 'style')
+      .map((use) => sheet.of(fragmentOf(sources, use.value, open))),
+    ...markup.flatMap((templateFacts) => templateFacts.styles).map(sheet.inline),
   ]
   const claims = claimsOf(sources, node)
-  const slots = feed(sources, joinSlots(unique(markup.flatMap((one) => one.slots)), claims('slot')), markup, classes, props)
-  const attributes = new Set([...props.map((one) => one.attribute), ...observed])
-  const states = [...customStates(sources, calls), ...sheets.flatMap((one) => one.states)].filter(
+  const slots = feed(
+    sources,
+    joinSlots(unique(markup.flatMap((templateFacts) => templateFacts.slots)), claims('slot')),
+    markup,
+    classes,
+    props,
+  )
+  const attributes = new Set([...props.map((prop) => prop.attribute), ...observed])
+  const states = [...customStates(sources, calls), ...sheets.flatMap((sheet) => sheet.states)].filter(
     (state) => state.by !== 'attribute' || !attributes.has(state.name.split('=')[0]),
   )
   const inner = setByScript(sources, calls)
   const members: Member[] = [
-    ...joinProps(props, claims('attr', 'attribute', 'prop', 'property'), isElementRoot(root) && outside.length === 0).sort((a, b) => Number(a.readonly) - Number(b.readonly)),
+    ...joinProps(
+      props,
+      claims('attr', 'attribute', 'prop', 'property'),
+      isElementRoot(root) && outside.length === 0,
+    ).sort((a, b) => Number(a.readonly) - Number(b.readonly)),
     ...slots.sort((a, b) => Number(a.name !== '') - Number(b.name !== '')),
     ...joinEvents(readEvents(sources, uses), claims('fires', 'event')),
-    ...joinParts(unique([...markup.flatMap((one) => one.parts), ...partsByScript(sources, calls)]), claims('csspart', 'part')),
-    ...joinCustomProperties(mergeProperties(sheets.flatMap((one) => one.properties)).filter((one) => !inner.has(one.name)), claims('cssprop', 'cssproperty')),
-    ...joinStates(unique(states).sort((a, b) => Number(a.by === 'browser') - Number(b.by === 'browser')), claims('cssstate', 'state')),
+    ...joinParts(
+      unique([...markup.flatMap((templateFacts) => templateFacts.parts), ...partsByScript(sources, calls)]),
+      claims('csspart', 'part'),
+    ),
+    ...joinCustomProperties(
+      mergeProperties(sheets.flatMap((sheet) => sheet.properties)).filter(
+        (mergeProperty) => !inner.has(mergeProperty.name),
+      ),
+      claims('cssprop', 'cssproperty'),
+    ),
+    ...joinStates(
+      unique(states).sort((a, b) => Number(a.by === 'browser') - Number(b.by === 'browser')),
+      claims('cssstate', 'state'),
+    ),
     ...methods,
     ...joinKeys(readKeys(sources, reach), claims('key')),
   ]
@@ -131,21 +180,30 @@ function readOne(sources: SourceSet, sinks: Sinks, sheet: Sheets, tag: string, n
     ...(deprecated !== undefined ? { deprecated } : {}),
     members,
     uses: usedTags(sources, markup, calls),
-    files: [...new Set([node.getSourceFile().fileName, defined.file, ...templates.flatMap((one) => one.pieces.map((p) => p.file)), ...sheets.flatMap((one) => [...one.properties, ...one.states].map((p) => p.place.file)), ...classes.map((one) => one.getSourceFile().fileName)])],
+    files: [
+      ...new Set([
+        node.getSourceFile().fileName,
+        defined.file,
+        ...templates.flatMap((template) => template.pieces.map((p) => p.file)),
+        ...sheets.flatMap((sheet) => [...sheet.properties, ...sheet.states].map((p) => p.place.file)),
+        ...classes.map((classNode) => classNode.getSourceFile().fileName),
+      ]),
+    ],
   }
 }
 
-const unique = <T extends { name: string }>(items: T[]): T[] => [...new Map(items.toReversed().map((one) => [one.name, one])).values()].toReversed()
+const unique = <T extends { name: string }>(items: T[]): T[] =>
+  [...new Map(items.toReversed().map((item) => [item.name, item])).values()].toReversed()
 
 function mergeProperties(found: CustomProperty[]): CustomProperty[] {
   const merged = new Map<string, CustomProperty>()
-  for (const one of found) {
-    const known = merged.get(one.name)
-    if (!known) merged.set(one.name, { ...one })
+  for (const entry of found) {
+    const known = merged.get(entry.name)
+    if (!known) merged.set(entry.name, { ...entry })
     else {
-      known.fallbacks = [...new Set([...known.fallbacks, ...one.fallbacks])]
-      known.usedBy = [...new Set([...known.usedBy, ...one.usedBy])]
-      known.hostValue ??= one.hostValue
+      known.fallbacks = [...new Set([...known.fallbacks, ...entry.fallbacks])]
+      known.usedBy = [...new Set([...known.usedBy, ...entry.usedBy])]
+      known.hostValue ??= entry.hostValue
     }
   }
   return [...merged.values()]
@@ -159,16 +217,30 @@ function readEvents(sources: SourceSet, uses: Sink[]): Event[] {
     if (typeof name !== 'string') continue
     const option = (key: string): boolean => {
       if (!sink.options || !ts.isObjectLiteralExpression(sink.options)) return false
-      const property = sink.options.properties.find((one) => one.name?.getText() === key)
-      return property !== undefined && ts.isPropertyAssignment(property) && property.initializer.kind !== ts.SyntaxKind.FalseKeyword
+      const property = sink.options.properties.find((property) => property.name?.getText() === key)
+      return (
+        property !== undefined &&
+        ts.isPropertyAssignment(property) &&
+        property.initializer.kind !== ts.SyntaxKind.FalseKeyword
+      )
     }
     const typed = sink.typed && isTypeParameter(sink.typed) ? undefined : sink.typed
-    const detail = typed ? typeOfNode(sources, typed) : sink.detail ? typeOfExpression(sources, sink.detail) : undefined
+    const detail = typed
+      ? typeOfNode(sources, typed)
+      : sink.detail
+        ? typeOfExpression(sources, sink.detail)
+        : undefined
     const known = events.get(name)
     const merged = mergeDetail(known?.detail, detail)
     const event: Event = {
-      kind: 'event', name, place: known?.place ?? sources.place(sink.at), known: typed ? 'declared' : 'inferred', disagreements: [],
-      bubbles: option('bubbles'), composed: option('composed'), cancelable: option('cancelable'),
+      kind: 'event',
+      name,
+      place: known?.place ?? sources.place(sink.at),
+      known: typed ? 'declared' : 'inferred',
+      disagreements: [],
+      bubbles: option('bubbles'),
+      composed: option('composed'),
+      cancelable: option('cancelable'),
       ...(merged ? { detail: merged } : {}),
     }
     events.set(name, event)
@@ -180,7 +252,7 @@ function readEvents(sources: SourceSet, uses: Sink[]): Event[] {
 function isTypeParameter(node: ts.TypeNode): boolean {
   if (!ts.isTypeReferenceNode(node)) return false
   const owner = ts.findAncestor(node, ts.isFunctionLike)
-  return !!owner?.typeParameters?.some((one) => one.name.text === node.typeName.getText())
+  return !!owner?.typeParameters?.some((typeParameter) => typeParameter.name.text === node.typeName.getText())
 }
 
 /** A call of something's method: `something.method(…)`. */
@@ -190,41 +262,90 @@ type MethodCall = ts.CallExpression & { expression: ts.PropertyAccessExpression 
 function customStates(sources: SourceSet, calls: MethodCall[]): State[] {
   return calls.flatMap((node) => {
     const object = node.expression.expression
-    if (node.expression.name.text !== 'add' || !ts.isPropertyAccessExpression(object) || object.name.text !== 'states') return []
+    if (
+      node.expression.name.text !== 'add' ||
+      !ts.isPropertyAccessExpression(object) ||
+      object.name.text !== 'states'
+    )
+      return []
     const name = node.arguments[0] && evaluate(sources, node.arguments[0])
-    return typeof name === 'string' ? [{ kind: 'state' as const, name, place: sources.place(node), known: 'declared' as const, disagreements: [], by: 'custom' as const, selector: `:state(${name})` }] : []
+    return typeof name === 'string'
+      ? [
+          {
+            kind: 'state' as const,
+            name,
+            place: sources.place(node),
+            known: 'declared' as const,
+            disagreements: [],
+            by: 'custom' as const,
+            selector: `:state(${name})`,
+          },
+        ]
+      : []
   })
 }
 
 /** Custom properties the component's own script sets on elements inside, which no page can feed. */
 function setByScript(sources: SourceSet, calls: MethodCall[]): Set<string> {
-  const names = calls.filter((node) => node.expression.name.text === 'setProperty').map((node) => node.arguments[0] && evaluate(sources, node.arguments[0]))
-  return new Set(names.filter((one): one is string => typeof one === 'string'))
+  const names = calls
+    .filter((node) => node.expression.name.text === 'setProperty')
+    .map((node) => node.arguments[0] && evaluate(sources, node.arguments[0]))
+  return new Set(names.filter((name): name is string => typeof name === 'string'))
 }
 
-/** Parts given to elements by script: `element.setAttribute('part', 'deck')`, with the element's name where it was created beside it. */
+/**
+ * Parts given to elements by script: `element.setAttribute('part', 'deck')`, with the element's name where it
+ * was created beside it.
+ */
 function partsByScript(sources: SourceSet, calls: MethodCall[]): Part[] {
   return calls.flatMap((node) => {
     const { name: method, expression: target } = node.expression
-    if (method.text === 'setAttribute' ? node.arguments.length !== 2 : method.text !== 'add' || !ts.isPropertyAccessExpression(target) || target.name.text !== 'part') return []
+    if (
+      method.text === 'setAttribute'
+        ? node.arguments.length !== 2
+        : method.text !== 'add' || !ts.isPropertyAccessExpression(target) || target.name.text !== 'part'
+    )
+      return []
     const name = node.arguments[0] && evaluate(sources, node.arguments[0])
     if (method.text === 'setAttribute' && name !== 'part') return []
     const value = node.arguments[1] && evaluate(sources, node.arguments[1])
-    const names = method.text === 'setAttribute' && name === 'part' && typeof value === 'string' ? value.split(/\s+/).filter(Boolean)
-      : method.text === 'add' && ts.isPropertyAccessExpression(target) && target.name.text === 'part' && typeof name === 'string' ? [name] : []
+    const names =
+      method.text === 'setAttribute' && name === 'part' && typeof value === 'string'
+        ? value.split(/\s+/).filter(Boolean)
+        : method.text === 'add' &&
+            ts.isPropertyAccessExpression(target) &&
+            target.name.text === 'part' &&
+            typeof name === 'string'
+          ? [name]
+          : []
     if (names.length === 0) return []
     const element = ts.isIdentifier(target) ? constantOf(sources, target) : undefined
-    const created = element && ts.isCallExpression(element) && element.arguments[0] ? evaluate(sources, element.arguments[0]) : undefined
-    return names.map((part) => ({ kind: 'part' as const, name: part, place: sources.place(node), known: 'declared' as const, disagreements: [], ...(typeof created === 'string' ? { element: created } : {}) }))
+    const created =
+      element && ts.isCallExpression(element) && element.arguments[0]
+        ? evaluate(sources, element.arguments[0])
+        : undefined
+    return names.map((part) => ({
+      kind: 'part' as const,
+      name: part,
+      place: sources.place(node),
+      known: 'declared' as const,
+      disagreements: [],
+      ...(typeof created === 'string' ? { element: created } : {}),
+    }))
   })
 }
 
-function usedTags(sources: SourceSet, markup: TemplateFacts[], calls: MethodCall[]): { tag: string; place: Place }[] {
-  const uses = new Map(markup.flatMap((one) => one.uses).map((one) => [one.tag, one]))
+function usedTags(
+  sources: SourceSet,
+  markup: TemplateFacts[],
+  calls: MethodCall[],
+): { tag: string; place: Place }[] {
+  const uses = new Map(markup.flatMap((templateFacts) => templateFacts.uses).map((use) => [use.tag, use]))
   for (const node of calls) {
     if (node.expression.name.text !== 'createElement') continue
     const tag = node.arguments[0] && evaluate(sources, node.arguments[0])
-    if (typeof tag === 'string' && tag.includes('-') && !uses.has(tag)) uses.set(tag, { tag, place: sources.place(node) })
+    if (typeof tag === 'string' && tag.includes('-') && !uses.has(tag))
+      uses.set(tag, { tag, place: sources.place(node) })
   }
   return [...uses.values()]
 }
@@ -233,19 +354,38 @@ function usedTags(sources: SourceSet, markup: TemplateFacts[], calls: MethodCall
  * Which props reach the page only through a slot's fallback: an expression that mentions the prop is
  * written into an element that stands inside that fallback.
  */
-function feed(sources: SourceSet, slots: Slot[], markup: TemplateFacts[], classes: ClassNode[], props: Prop[]): Slot[] {
-  const hooks = new Map(markup.flatMap((one) => one.fallbackHooks).map((one) => [one.slot, one.hooks]))
-  const readable = new Set(props.filter((one) => !one.readonly).map((one) => one.name))
+function feed(
+  sources: SourceSet,
+  slots: Slot[],
+  markup: TemplateFacts[],
+  classes: ClassNode[],
+  props: Prop[],
+): Slot[] {
+  const hooks = new Map(
+    markup
+      .flatMap((templateFacts) => templateFacts.fallbackHooks)
+      .map((fallbackHook) => [fallbackHook.slot, fallbackHook.hooks]),
+  )
+  const readable = new Set(props.filter((prop) => !prop.readonly).map((prop) => prop.name))
   return slots.map((slot) => {
     const into = hooks.get(slot.name) ?? []
     if (into.length === 0) return slot
     const feeds = new Set<string>()
     for (const node of classes) {
-      for (const one of sources.gather(node).assignments) {
-        if (!ts.isPropertyAccessExpression(one.left)) continue
-        if (!['textContent', 'innerHTML', 'innerText'].includes(one.left.name.text) || !targets(sources, one.left.expression, into)) continue
-        walk(one.right, (inner) => {
-          if (ts.isPropertyAccessExpression(inner) && inner.expression.kind === ts.SyntaxKind.ThisKeyword && readable.has(inner.name.text)) feeds.add(inner.name.text)
+      for (const assignment of sources.gather(node).assignments) {
+        if (!ts.isPropertyAccessExpression(assignment.left)) continue
+        if (
+          !['textContent', 'innerHTML', 'innerText'].includes(assignment.left.name.text) ||
+          !targets(sources, assignment.left.expression, into)
+        )
+          continue
+        walk(assignment.right, (inner) => {
+          if (
+            ts.isPropertyAccessExpression(inner) &&
+            inner.expression.kind === ts.SyntaxKind.ThisKeyword &&
+            readable.has(inner.name.text)
+          )
+            feeds.add(inner.name.text)
         })
       }
     }
@@ -257,16 +397,31 @@ function feed(sources: SourceSet, slots: Slot[], markup: TemplateFacts[], classe
 function targets(sources: SourceSet, expression: ts.Expression, selectors: string[]): boolean {
   let hit = false
   const look = (node: ts.Node) =>
-    walk(node, (one) => {
-      if (!ts.isCallExpression(one) || !one.arguments[0]) return
-      const asked = evaluate(sources, one.arguments[0])
+    walk(node, (node) => {
+      if (!ts.isCallExpression(node) || !node.arguments[0]) return
+      const asked = evaluate(sources, node.arguments[0])
       if (typeof asked !== 'string') return
       const normal = asked.replaceAll(/["']/g, '')
-      if (selectors.some((selector) => normal === selector || `#${normal}` === selector || normal.endsWith(` ${selector}`) || normal.endsWith(selector))) hit = true
+      if (
+        selectors.some(
+          (selector) =>
+            normal === selector ||
+            `#${normal}` === selector ||
+            normal.endsWith(` ${selector}`) ||
+            normal.endsWith(selector),
+        )
+      )
+        hit = true
     })
   look(expression)
-  if (!hit && ts.isPropertyAccessExpression(expression) && expression.expression.kind === ts.SyntaxKind.ThisKeyword) {
-    const field = ts.findAncestor(expression, ts.isClassLike)?.members.find((one) => one.name?.getText() === expression.name.getText())
+  if (
+    !hit &&
+    ts.isPropertyAccessExpression(expression) &&
+    expression.expression.kind === ts.SyntaxKind.ThisKeyword
+  ) {
+    const field = ts
+      .findAncestor(expression, ts.isClassLike)
+      ?.members.find((member) => member.name?.getText() === expression.name.getText())
     if (field && ts.isPropertyDeclaration(field) && field.initializer) look(field.initializer)
   }
   return hit

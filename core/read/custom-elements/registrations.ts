@@ -8,7 +8,10 @@ import { declarationOf } from '../source/declarations'
 import type { ClassNode } from './lineage'
 import { customElementName } from './template'
 
-export interface Registered { node: ClassNode; place: Place }
+export interface Registered {
+  node: ClassNode
+  place: Place
+}
 
 /**
  * Which class is registered under which tag: by `customElements.define(tag, class)`, direct or through
@@ -22,21 +25,43 @@ export function registrations(sources: SourceSet, problems: Problem[]): Map<stri
   const record = ({ at, tag, node }: Given) => {
     const place = sources.place(at)
     if (!customElementName.test(tag)) {
-      problems.push({ code: 'bad-tag', what: `“${tag}” is not a name a custom element can have.`, where: place, todo: 'Use lower case letters with a hyphen inside, such as tern-notice-strip.' })
+      problems.push({
+        code: 'bad-tag',
+        what: `“${tag}” is not a name a custom element can have.`,
+        where: place,
+        todo: 'Use lower case letters with a hyphen inside, such as tern-notice-strip.',
+      })
     } else if (!found.has(tag)) found.set(tag, { node, place })
     else if (found.get(tag)!.node !== node) {
-      problems.push({ code: 'registered-twice', what: `<${tag}> is registered a second time.`, where: place, todo: `Give one of the two another tag; the first stands in ${found.get(tag)!.place.file}.` })
+      problems.push({
+        code: 'registered-twice',
+        what: `<${tag}> is registered a second time.`,
+        where: place,
+        todo: `Give one of the two another tag; the first stands in ${found.get(tag)!.place.file}.`,
+      })
     }
   }
 
-  for (const file of sources.scripts.values()) for (const one of sources.once(`registrations ${file.fileName}`, [file.fileName], () => givenIn(sources, helpers, file))) record(one)
+  for (const file of sources.scripts.values())
+    for (const given of sources.once(`registrations ${file.fileName}`, [file.fileName], () =>
+      givenIn(sources, helpers, file),
+    ))
+      record(given)
   return found
 }
 
 /** A tag given to a class, where that is done. */
-interface Given { at: ts.Node; tag: string; node: ClassNode }
+interface Given {
+  at: ts.Node
+  tag: string
+  node: ClassNode
+}
 
-function givenIn(sources: SourceSet, helpers: ReadonlyMap<ts.Node, { tag: number; node: number }>, file: ts.SourceFile): Given[] {
+function givenIn(
+  sources: SourceSet,
+  helpers: ReadonlyMap<ts.Node, { tag: number; node: number }>,
+  file: ts.SourceFile,
+): Given[] {
   const found: Given[] = []
   const record = (at: ts.Node, tag: unknown, node: ClassNode | undefined) => {
     if (typeof tag === 'string' && node) found.push({ at, tag, node })
@@ -48,22 +73,34 @@ function givenIn(sources: SourceSet, helpers: ReadonlyMap<ts.Node, { tag: number
     else if (ts.isIdentifier(node.expression)) {
       const helper = sources.lookUp(file.fileName, node.expression.text)
       const at = helper?.is === 'node' ? helpers.get(helper.node) : undefined
-      if (at && node.arguments[at.tag] && node.arguments[at.node]) record(node, evaluate(sources, node.arguments[at.tag]!), classOf(sources, node.arguments[at.node]!))
+      if (at && node.arguments[at.tag] && node.arguments[at.node])
+        record(node, evaluate(sources, node.arguments[at.tag]!), classOf(sources, node.arguments[at.node]!))
       else if (first && second && ts.isArrayLiteralExpression(first) && ts.isIdentifier(second)) {
-        for (const one of first.elements) record(node, tagGiven(sources, one), classOf(sources, second))
+        for (const element of first.elements)
+          record(node, tagGiven(sources, element), classOf(sources, second))
       }
-    } else if (ts.isPropertyAccessExpression(node.expression) && ts.isIdentifier(node.expression.expression) && first && /^(define|register)/.test(node.expression.name.text)) {
+    } else if (
+      ts.isPropertyAccessExpression(node.expression) &&
+      ts.isIdentifier(node.expression.expression) &&
+      first &&
+      /^(define|register)/.test(node.expression.name.text)
+    ) {
       const tag = evaluate(sources, first)
-      if (typeof tag === 'string' && customElementName.test(tag)) record(node, tag, classOf(sources, node.expression.expression))
+      if (typeof tag === 'string' && customElementName.test(tag))
+        record(node, tag, classOf(sources, node.expression.expression))
     }
   }
-  for (const node of classes) for (const one of (ts.canHaveDecorators(node) && ts.getDecorators(node)) || []) record(one, tagGiven(sources, one.expression), node)
+  for (const node of classes)
+    for (const decorator of (ts.canHaveDecorators(node) && ts.getDecorators(node)) || [])
+      record(decorator, tagGiven(sources, decorator.expression), node)
   return found
 }
 
 const isDefine = (node: ts.CallExpression): boolean =>
-  ts.isPropertyAccessExpression(node.expression) && node.expression.name.text === 'define' &&
-  /(^|\.)customElements$/.test(node.expression.expression.getText()) && node.arguments.length >= 2
+  ts.isPropertyAccessExpression(node.expression) &&
+  node.expression.name.text === 'define' &&
+  /(^|\.)customElements$/.test(node.expression.expression.getText()) &&
+  node.arguments.length >= 2
 
 /** The tag a decorator is given: as its first argument, or in its options. */
 function tagGiven(sources: SourceSet, expression: ts.Expression): string | undefined {
@@ -71,7 +108,13 @@ function tagGiven(sources: SourceSet, expression: ts.Expression): string | undef
   const [first] = ts.isCallExpression(call) ? call.arguments : []
   if (!first) return undefined
   const options = unwrap(first)
-  const named = ts.isObjectLiteralExpression(options) ? options.properties.find((one): one is ts.PropertyAssignment => ts.isPropertyAssignment(one) && ['tag', 'name', 'tagName', 'selector', 'is'].includes(one.name.getText()))?.initializer : options
+  const named = ts.isObjectLiteralExpression(options)
+    ? options.properties.find(
+        (property): property is ts.PropertyAssignment =>
+          ts.isPropertyAssignment(property) &&
+          ['tag', 'name', 'tagName', 'selector', 'is'].includes(property.name.getText()),
+      )?.initializer
+    : options
   const tag = named && evaluate(sources, named)
   return typeof tag === 'string' && customElementName.test(tag) ? tag : undefined
 }
@@ -80,12 +123,21 @@ function tagGiven(sources: SourceSet, expression: ts.Expression): string | undef
 function helpersOf(sources: SourceSet): Map<ts.Node, { tag: number; node: number }> {
   const helpers = new Map<ts.Node, { tag: number; node: number }>()
   for (const file of sources.scripts.values()) {
-    for (const call of sources.once(`defines ${file.fileName}`, [file.fileName], () => sources.gather(file).calls.filter(isDefine))) {
+    for (const call of sources.once(`defines ${file.fileName}`, [file.fileName], () =>
+      sources.gather(file).calls.filter(isDefine),
+    )) {
       const fn = ts.findAncestor(call, ts.isFunctionLike)
       if (!fn) continue
-      const names = fn.parameters.map((one) => one.name.getText())
-      const at = { tag: names.indexOf(call.arguments[0]!.getText()), node: names.indexOf(call.arguments[1]!.getText()) }
-      const owner = ts.isFunctionDeclaration(fn) ? fn : ts.isVariableDeclaration(fn.parent) ? fn.parent : undefined
+      const names = fn.parameters.map((parameter) => parameter.name.getText())
+      const at = {
+        tag: names.indexOf(call.arguments[0]!.getText()),
+        node: names.indexOf(call.arguments[1]!.getText()),
+      }
+      const owner = ts.isFunctionDeclaration(fn)
+        ? fn
+        : ts.isVariableDeclaration(fn.parent)
+          ? fn.parent
+          : undefined
       if (owner && at.tag >= 0 && at.node >= 0) helpers.set(owner, at)
     }
   }
@@ -103,5 +155,5 @@ function classOf(sources: SourceSet, expression: ts.Expression): ClassNode | und
   if (made && ts.isClassExpression(made)) return made
   if (made) return undefined
   // `let X = class …` as compilers leave it: assigned further down
-  return sources.gather(node.getSourceFile()).classes.find((one) => namesOf(one).has(node.text))
+  return sources.gather(node.getSourceFile()).classes.find((classNode) => namesOf(classNode).has(node.text))
 }

@@ -6,7 +6,10 @@ import { Lines } from '../source/lines'
 import { holdableStates } from '../../style/held'
 import { Tokens, walkSheet, type Span } from '../../style/sheet'
 
-export interface StyleFacts { properties: CustomProperty[]; states: State[] }
+export interface StyleFacts {
+  properties: CustomProperty[]
+  states: State[]
+}
 
 /** Places of offsets in a sheet that begins at a place of its file. */
 export const placesFrom = ({ file, line }: Place, text: string): ((offset: number) => Place) => {
@@ -14,7 +17,10 @@ export const placesFrom = ({ file, line }: Place, text: string): ((offset: numbe
   return (offset) => ({ file, line: line + lines.before(offset) })
 }
 
-/** Pseudo-classes that tell a state of an element (Selectors 4, sections 9 to 12), as far as components use them. */
+/**
+ * Pseudo-classes that tell a state of an element (Selectors 4, sections 9 to 12), as far as components use
+ * them.
+ */
 const browserStates = new Set([...holdableStates, 'enabled', 'valid', 'user-valid', 'optional', 'empty'])
 
 /**
@@ -44,12 +50,21 @@ export function readStyles(text: string, at: (offset: number) => Place): StyleFa
     },
   })
   for (const name of setInside) if (!properties.get(name)?.hostValue) properties.delete(name)
-  for (const property of properties.values()) property.usedBy = property.usedBy.filter((one) => !properties.has(one))
+  for (const property of properties.values())
+    property.usedBy = property.usedBy.filter((text) => !properties.has(text))
   return { properties: [...properties.values()], states: [...states.values()] }
 }
 
-/** States that selectors tell apart: pseudo-classes, and attributes of the host (Selectors Level 4, sections 3.6 and 6; CSS Scoping, section 3.2.1). */
-function readSelectors(tokens: Tokens, { from, to }: Span, at: (offset: number) => Place, states: Map<string, State>): void {
+/**
+ * States that selectors tell apart: pseudo-classes, and attributes of the host (Selectors Level 4, sections
+ * 3.6 and 6; CSS Scoping, section 3.2.1).
+ */
+function readSelectors(
+  tokens: Tokens,
+  { from, to }: Span,
+  at: (offset: number) => Place,
+  states: Map<string, State>,
+): void {
   /** Where `:host(` closes. */
   let hostUntil = 0
   for (let i = from; i < to; i++) {
@@ -59,13 +74,31 @@ function readSelectors(tokens: Tokens, { from, to }: Span, at: (offset: number) 
       if (next !== tokenTypes.Ident && next !== tokenTypes.Function) continue
       const name = tokens.name(i + 1).toLowerCase()
       if (next === tokenTypes.Function && name === 'host') hostUntil = tokens.closing(i + 1, to)
-      else if (next === tokenTypes.Function && name === 'state') readCustomState(tokens.slice({ from: i + 2, to: tokens.closing(i + 1, to) }), () => at(tokens.start(i)), states)
-      else if (browserStates.has(name) && !states.has(name)) add(states, { kind: 'state', name, place: at(tokens.start(i)), known: 'inferred', disagreements: [], by: 'browser', selector: `:${name}` })
-    } else if (type === tokenTypes.LeftSquareBracket && i < hostUntil) readHostAttribute(tokens, i, () => at(tokens.start(i)), states)
+      else if (next === tokenTypes.Function && name === 'state')
+        readCustomState(
+          tokens.slice({ from: i + 2, to: tokens.closing(i + 1, to) }),
+          () => at(tokens.start(i)),
+          states,
+        )
+      else if (browserStates.has(name) && !states.has(name))
+        add(states, {
+          kind: 'state',
+          name,
+          place: at(tokens.start(i)),
+          known: 'inferred',
+          disagreements: [],
+          by: 'browser',
+          selector: `:${name}`,
+        })
+    } else if (type === tokenTypes.LeftSquareBracket && i < hostUntil)
+      readHostAttribute(tokens, i, () => at(tokens.start(i)), states)
   }
 }
 
-/** Whether each selector of a list is about the host and nothing inside it; `&` stands for what the rule around is about. */
+/**
+ * Whether each selector of a list is about the host and nothing inside it; `&` stands for what the rule
+ * around is about.
+ */
 function isHost(tokens: Tokens, { from, to }: Span, around: boolean): boolean {
   let i = from
   while (i < to) {
@@ -74,7 +107,12 @@ function isHost(tokens: Tokens, { from, to }: Span, around: boolean): boolean {
     if (!nested && !(tokens.type(i) === tokenTypes.Colon && tokens.name(i + 1) === 'host')) return false
     for (; i < to && tokens.type(i) !== tokenTypes.Comma; i++) {
       const type = tokens.type(i)
-      if (type === tokenTypes.Function || type === tokenTypes.LeftParenthesis || type === tokenTypes.LeftSquareBracket) i = tokens.closing(i, to)
+      if (
+        type === tokenTypes.Function ||
+        type === tokenTypes.LeftParenthesis ||
+        type === tokenTypes.LeftSquareBracket
+      )
+        i = tokens.closing(i, to)
       else if (type === tokenTypes.WhiteSpace) {
         const next = tokens.past(i)
         if (next < to && tokens.type(next) !== tokenTypes.Comma) return false
@@ -88,38 +126,84 @@ function isHost(tokens: Tokens, { from, to }: Span, around: boolean): boolean {
 const touch = (properties: Map<string, CustomProperty>, name: string, place: () => Place): CustomProperty => {
   const known = properties.get(name)
   if (known) return known
-  const property: CustomProperty = { kind: 'custom-property', name, place: place(), known: 'declared', disagreements: [], fallbacks: [], usedBy: [] }
+  const property: CustomProperty = {
+    kind: 'custom-property',
+    name,
+    place: place(),
+    known: 'declared',
+    disagreements: [],
+    fallbacks: [],
+    usedBy: [],
+  }
   properties.set(name, property)
   return property
 }
 
 /** Attributes any HTML element has (HTML standard, section 3.2.6); on a host they are the browser's. */
-const globalAttributes = new Set(['hidden', 'dir', 'lang', 'inert', 'popover', 'tabindex', 'contenteditable', 'draggable', 'class', 'id', 'style', 'title'])
+const globalAttributes = new Set([
+  'hidden',
+  'dir',
+  'lang',
+  'inert',
+  'popover',
+  'tabindex',
+  'contenteditable',
+  'draggable',
+  'class',
+  'id',
+  'style',
+  'title',
+])
 
 const add = (states: Map<string, State>, state: State): void => {
   if (!states.has(state.name)) states.set(state.name, state)
 }
 
 /** Every `var(…)` of a value, those in fallbacks too (CSS Custom Properties Level 1, section 3). */
-function readVars(tokens: Tokens, used: string, { from, to }: Span, at: (offset: number) => Place, properties: Map<string, CustomProperty>): void {
+function readVars(
+  tokens: Tokens,
+  used: string,
+  { from, to }: Span,
+  at: (offset: number) => Place,
+  properties: Map<string, CustomProperty>,
+): void {
   for (let i = from; i < to; i++) {
     if (tokens.type(i) !== tokenTypes.Function || tokens.name(i).toLowerCase() !== 'var') continue
     const name = tokens.past(i + 1)
     if (tokens.type(name) !== tokenTypes.Ident) continue
     const property = touch(properties, tokens.name(name), () => at(tokens.start(i)))
     const comma = tokens.past(name + 1)
-    const fallback = tokens.type(comma) === tokenTypes.Comma ? tokens.slice({ from: comma + 1, to: tokens.closing(i, to) }) : ''
+    const fallback =
+      tokens.type(comma) === tokenTypes.Comma
+        ? tokens.slice({ from: comma + 1, to: tokens.closing(i, to) })
+        : ''
     if (fallback && !property.fallbacks.includes(fallback)) property.fallbacks.push(fallback)
     if (!property.usedBy.includes(used)) property.usedBy.push(used)
   }
 }
 
 function readCustomState(name: string, place: () => Place, states: Map<string, State>): void {
-  if (name) add(states, { kind: 'state', name, place: place(), known: 'declared', disagreements: [], by: 'custom', selector: `:state(${name})` })
+  if (name)
+    add(states, {
+      kind: 'state',
+      name,
+      place: place(),
+      known: 'declared',
+      disagreements: [],
+      by: 'custom',
+      selector: `:state(${name})`,
+    })
 }
 
-/** `:host([tone="warn"])`: an attribute on the host that styles tell apart; `bracket` is where its `[` stands. */
-function readHostAttribute(tokens: Tokens, bracket: number, place: () => Place, states: Map<string, State>): void {
+/**
+ * `:host([tone="warn"])`: an attribute on the host that styles tell apart; `bracket` is where its `[` stands.
+ */
+function readHostAttribute(
+  tokens: Tokens,
+  bracket: number,
+  place: () => Place,
+  states: Map<string, State>,
+): void {
   const at = tokens.past(bracket + 1)
   if (tokens.type(at) !== tokenTypes.Ident) return
   const name = tokens.name(at)
@@ -128,7 +212,12 @@ function readHostAttribute(tokens: Tokens, bracket: number, place: () => Place, 
   const valued = tokens.type(i) === tokenTypes.String || tokens.type(i) === tokenTypes.Ident
   const value = valued ? tokens.value(i) : undefined
   add(states, {
-    kind: 'state', name: value === undefined ? name : `${name}=${value}`, place: place(), known: 'inferred', disagreements: [],
-    by: globalAttributes.has(name) ? 'browser' : 'attribute', selector: `:host(${value === undefined ? `[${name}]` : `[${name}="${value}"]`})`,
+    kind: 'state',
+    name: value === undefined ? name : `${name}=${value}`,
+    place: place(),
+    known: 'inferred',
+    disagreements: [],
+    by: globalAttributes.has(name) ? 'browser' : 'attribute',
+    selector: `:host(${value === undefined ? `[${name}]` : `[${name}="${value}"]`})`,
   })
 }

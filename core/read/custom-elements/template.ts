@@ -17,16 +17,30 @@ export interface TemplateFacts {
 }
 
 const isElement = (node: Node): node is Element => 'tagName' in node
-const attribute = (element: Element, name: string): string | undefined => element.attrs.find((one) => one.name === name)?.value
-/** A custom element's name, HTML standard section 4.13.3 (valid custom element name), without the reserved ones. */
+const attribute = (element: Element, name: string): string | undefined =>
+  element.attrs.find((attr) => attr.name === name)?.value
+/**
+ * A custom element's name, HTML standard section 4.13.3 (valid custom element name), without the reserved
+ * ones.
+ */
 export const customElementName = /^[a-z][-.\d_a-z]*-[-.\d_a-z]*$/
-const reserved = new Set(['annotation-xml', 'color-profile', 'font-face', 'font-face-src', 'font-face-uri', 'font-face-format', 'font-face-name', 'missing-glyph'])
+const reserved = new Set([
+  'annotation-xml',
+  'color-profile',
+  'font-face',
+  'font-face-src',
+  'font-face-uri',
+  'font-face-format',
+  'font-face-name',
+  'missing-glyph',
+])
 
 /** Slots, parts, used components and inline styles of one piece of markup. */
 export function readTemplate(fragment: Fragment): TemplateFacts {
   const facts: TemplateFacts = { slots: [], parts: [], uses: [], styles: [], fallbackHooks: [] }
   const placeOf = (element: Element): Place => fragment.place(element.sourceCodeLocation?.startOffset ?? 0)
-  const known = (text: string | undefined): text is string => text !== undefined && !text.includes(unknownValue)
+  const known = (text: string | undefined): text is string =>
+    text !== undefined && !text.includes(unknownValue)
 
   const visit = (node: Node): void => {
     if (isElement(node)) {
@@ -34,8 +48,13 @@ export function readTemplate(fragment: Fragment): TemplateFacts {
         const name = attribute(node, 'name') ?? ''
         if (known(name)) {
           facts.slots.push({
-            kind: 'slot', name, place: placeOf(node), known: 'declared', disagreements: [],
-            fallback: serialize(node).replaceAll(unknownValue, '…').trim(), feeds: [],
+            kind: 'slot',
+            name,
+            place: placeOf(node),
+            known: 'declared',
+            disagreements: [],
+            fallback: serialize(node).replaceAll(unknownValue, '…').trim(),
+            feeds: [],
           })
           facts.fallbackHooks.push({ slot: name, hooks: hooksIn(node) })
         }
@@ -43,19 +62,34 @@ export function readTemplate(fragment: Fragment): TemplateFacts {
       const part = attribute(node, 'part')
       if (known(part)) {
         for (const name of part.split(/\s+/).filter(Boolean)) {
-          facts.parts.push({ kind: 'part', name, place: placeOf(node), known: 'declared', disagreements: [], element: node.tagName })
+          facts.parts.push({
+            kind: 'part',
+            name,
+            place: placeOf(node),
+            known: 'declared',
+            disagreements: [],
+            element: node.tagName,
+          })
         }
       }
       const forwarded = attribute(node, 'exportparts')
       if (known(forwarded)) {
         for (const pair of forwarded.split(',')) {
-          const [inner, outer = inner] = pair.split(':').map((one) => one.trim())
+          const [inner, outer = inner] = pair.split(':').map((text) => text.trim())
           if (inner && outer) {
-            facts.parts.push({ kind: 'part', name: outer, place: placeOf(node), known: 'declared', disagreements: [], from: { tag: node.tagName, part: inner } })
+            facts.parts.push({
+              kind: 'part',
+              name: outer,
+              place: placeOf(node),
+              known: 'declared',
+              disagreements: [],
+              from: { tag: node.tagName, part: inner },
+            })
           }
         }
       }
-      if (customElementName.test(node.tagName) && !reserved.has(node.tagName)) facts.uses.push({ tag: node.tagName, place: placeOf(node) })
+      if (customElementName.test(node.tagName) && !reserved.has(node.tagName))
+        facts.uses.push({ tag: node.tagName, place: placeOf(node) })
       if (node.tagName === 'style') {
         const text = node.childNodes.map((child) => ('value' in child ? child.value : '')).join('')
         facts.styles.push({ text, place: fragment.place(node.sourceCodeLocation?.startTag?.endOffset ?? 0) })
@@ -74,8 +108,19 @@ function hooksIn(slot: Element): string[] {
     if (isElement(node)) {
       const id = attribute(node, 'id')
       if (id) hooks.push(`#${id}`)
-      hooks.push(...(attribute(node, 'class') ?? '').split(/\s+/).filter(Boolean).map((one) => `.${one}`))
-      hooks.push(...(attribute(node, 'part') ?? '').split(/\s+/).filter(Boolean).map((one) => `[part=${one}]`), ...node.attrs.filter((a) => a.name.startsWith('data-')).map((a) => `[${a.name}]`))
+      hooks.push(
+        ...(attribute(node, 'class') ?? '')
+          .split(/\s+/)
+          .filter(Boolean)
+          .map((text) => `.${text}`),
+      )
+      hooks.push(
+        ...(attribute(node, 'part') ?? '')
+          .split(/\s+/)
+          .filter(Boolean)
+          .map((text) => `[part=${text}]`),
+        ...node.attrs.filter((a) => a.name.startsWith('data-')).map((a) => `[${a.name}]`),
+      )
     }
     if ('childNodes' in node) node.childNodes.forEach(visit)
   }

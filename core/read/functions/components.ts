@@ -6,7 +6,8 @@ export type FunctionNode = ts.FunctionDeclaration | ts.FunctionExpression | ts.A
 
 /** An exported function that returns JSX, with the wrappers around it opened. */
 export interface FoundComponent {
-  name: string; exportName: string
+  name: string
+  exportName: string
   /** The declaration whose type is the component's. */
   node: ts.Declaration
   /** The function itself, where it stands in the library. */
@@ -16,7 +17,10 @@ export interface FoundComponent {
 
 const componentName = /^[A-Z][A-Za-z0-9]*$/
 
-/** Components a file exports: functions, and functions in wrappers that forward references, memoise, or give a type a second look. */
+/**
+ * Components a file exports: functions, and functions in wrappers that forward references, memoise, or give a
+ * type a second look.
+ */
 export function componentsIn(sources: SourceSet, file: string): FoundComponent[] {
   const source = sources.scripts.get(file)
   if (!source) return []
@@ -26,20 +30,38 @@ export function componentsIn(sources: SourceSet, file: string): FoundComponent[]
     const value = valueOfDeclaration(declaration)
     const fn = ts.isFunctionDeclaration(declaration) ? declaration : value && functionInside(sources, value)
     const wrapped = value && ts.isCallExpression(unwrap(value))
-    if (fn ? makesMarkup(sources, fn) || (wrapped === true && forwards(value)) : value !== undefined && forwards(value)) found.set(declaration, { name, exportName, node: declaration, fn, file })
+    if (
+      fn
+        ? makesMarkup(sources, fn) || (wrapped === true && forwards(value))
+        : value !== undefined && forwards(value)
+    )
+      found.set(declaration, { name, exportName, node: declaration, fn, file })
   }
   for (const statement of source.statements) {
-    const isDefault = ts.canHaveModifiers(statement) && ts.getModifiers(statement)?.some((one) => one.kind === ts.SyntaxKind.DefaultKeyword)
-    const isExported = ts.canHaveModifiers(statement) && ts.getModifiers(statement)?.some((one) => one.kind === ts.SyntaxKind.ExportKeyword)
+    const isDefault =
+      ts.canHaveModifiers(statement) &&
+      ts.getModifiers(statement)?.some((modifier) => modifier.kind === ts.SyntaxKind.DefaultKeyword)
+    const isExported =
+      ts.canHaveModifiers(statement) &&
+      ts.getModifiers(statement)?.some((modifier) => modifier.kind === ts.SyntaxKind.ExportKeyword)
     if (ts.isFunctionDeclaration(statement) && isExported) {
       const name = statement.name?.text ?? ''
       if (componentName.test(name) || isDefault) add(name, isDefault ? 'default' : name, statement)
     } else if (ts.isVariableStatement(statement) && isExported) {
-      for (const one of statement.declarationList.declarations) if (ts.isIdentifier(one.name) && componentName.test(one.name.text)) add(one.name.text, one.name.text, one)
-    } else if (ts.isExportDeclaration(statement) && !statement.moduleSpecifier && !statement.isTypeOnly && statement.exportClause && ts.isNamedExports(statement.exportClause)) {
-      for (const one of statement.exportClause.elements) {
-        const local = (one.propertyName ?? one.name) as ts.Identifier
-        if (!one.isTypeOnly && componentName.test(local.text)) add(local.text, one.name.text, declarationOf(sources, local))
+      for (const declaration of statement.declarationList.declarations)
+        if (ts.isIdentifier(declaration.name) && componentName.test(declaration.name.text))
+          add(declaration.name.text, declaration.name.text, declaration)
+    } else if (
+      ts.isExportDeclaration(statement) &&
+      !statement.moduleSpecifier &&
+      !statement.isTypeOnly &&
+      statement.exportClause &&
+      ts.isNamedExports(statement.exportClause)
+    ) {
+      for (const element of statement.exportClause.elements) {
+        const local = (element.propertyName ?? element.name) as ts.Identifier
+        if (!element.isTypeOnly && componentName.test(local.text))
+          add(local.text, element.name.text, declarationOf(sources, local))
       }
     } else if (ts.isExportAssignment(statement) && !statement.isExportEquals) {
       const value = unwrap(statement.expression)
@@ -50,15 +72,17 @@ export function componentsIn(sources: SourceSet, file: string): FoundComponent[]
   return [...found.values()]
 }
 
-/** The function an expression makes a component of: its own, a named one, or the first inside wrapping calls. */
+/**
+ * The function an expression makes a component of: its own, a named one, or the first inside wrapping calls.
+ */
 function functionInside(sources: SourceSet, expression: ts.Expression, depth = 0): FunctionNode | undefined {
   const plain = functionBehind(sources, expression)
   if (plain || depth > 8) return plain
   const node = unwrap(expression)
   const declared = ts.isIdentifier(node) ? declarationOf(sources, node) : undefined
   const inside = ts.isCallExpression(node) ? [...node.arguments] : [declared && valueOfDeclaration(declared)]
-  for (const one of inside) {
-    const fn = one && functionInside(sources, one, depth + 1)
+  for (const expression of inside) {
+    const fn = expression && functionInside(sources, expression, depth + 1)
     if (fn) return fn
   }
   return undefined
@@ -69,8 +93,15 @@ const forwards = (expression: ts.Expression): boolean => {
   const node = unwrap(expression)
   if (!ts.isCallExpression(node)) return false
   const callee = node.expression
-  const name = ts.isPropertyAccessExpression(callee) ? callee.name.text : ts.isIdentifier(callee) ? callee.text : ''
-  return /^(forwardRef|memo|lazy|observer|polymorphic\w*|contextConnect)$/.test(name) || node.arguments.some(forwards)
+  const name = ts.isPropertyAccessExpression(callee)
+    ? callee.name.text
+    : ts.isIdentifier(callee)
+      ? callee.text
+      : ''
+  return (
+    /^(forwardRef|memo|lazy|observer|polymorphic\w*|contextConnect)$/.test(name) ||
+    node.arguments.some(forwards)
+  )
 }
 
 /** Whether a function returns markup: JSX, or what the calls that JSX stands for make. */
@@ -81,7 +112,14 @@ function makesMarkup(sources: SourceSet, fn: FunctionNode): boolean {
     if (ts.isCallExpression(node)) {
       const callee = node.expression
       // the document makes elements by a method of the same name
-      const name = ts.isIdentifier(callee) ? callee.text : ts.isPropertyAccessExpression(callee) && ts.isIdentifier(callee.expression) && callee.expression.text !== 'document' && sources.importOf(node.getSourceFile().fileName, callee.expression.text) ? callee.name.text : ''
+      const name = ts.isIdentifier(callee)
+        ? callee.text
+        : ts.isPropertyAccessExpression(callee) &&
+            ts.isIdentifier(callee.expression) &&
+            callee.expression.text !== 'document' &&
+            sources.importOf(node.getSourceFile().fileName, callee.expression.text)
+          ? callee.name.text
+          : ''
       if (['createElement', 'jsx', 'jsxs', '_jsx', '_jsxs', 'jsxDEV'].includes(name)) found = true
     }
     return !found

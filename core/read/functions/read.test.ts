@@ -3,28 +3,56 @@ import { membersOf, type Contract } from '../../contract/contract'
 import { printType } from '../../contract/type'
 import { readLibrary } from '../read'
 
-const read = (files: Record<string, string>) => readLibrary(Object.entries(files).map(([path, text]) => ({ path, text })), outside)
+const read = (files: Record<string, string>) =>
+  readLibrary(
+    Object.entries(files).map(([path, text]) => ({ path, text })),
+    outside,
+  )
 const one = (text: string, more: Record<string, string> = {}, tag?: string): Contract => {
   const { contracts, problems } = read({ 'src/card.tsx': text, ...more })
   expect(problems).toEqual([])
-  return contracts.find((each) => (tag ? each.tag === tag : each.files[0] === 'src/card.tsx'))!
+  return contracts.find((contract) => (tag ? contract.tag === tag : contract.files[0] === 'src/card.tsx'))!
 }
 const shape = (contract: Contract) => ({
-  props: Object.fromEntries(membersOf(contract, 'prop').map((each) => [each.name, `${printType(each.type)}${each.required ? ' required' : ''}${each.default === undefined ? '' : ` = ${each.default}`}`])),
-  slots: membersOf(contract, 'slot').map((each) => each.name), events: membersOf(contract, 'event').map((each) => [each.name, each.detail && printType(each.detail)]), to: membersOf(contract, 'pass-through').map((each) => each.to),
+  props: Object.fromEntries(
+    membersOf(contract, 'prop').map((member) => [
+      member.name,
+      `${printType(member.type)}${member.required ? ' required' : ''}${member.default === undefined ? '' : ` = ${member.default}`}`,
+    ]),
+  ),
+  slots: membersOf(contract, 'slot').map((member) => member.name),
+  events: membersOf(contract, 'event').map((member) => [
+    member.name,
+    member.detail && printType(member.detail),
+  ]),
+  to: membersOf(contract, 'pass-through').map((member) => member.to),
 })
 
-test('props through imports, intersections, Omit and Partial; defaults by taking apart; nodes as slots; handlers as events; the rest and its element', () => {
-  expect(shape(one(`
+test(
+  'props through imports, intersections, Omit and Partial; defaults by taking apart; nodes ' +
+    'as slots; handlers as events; the rest and its element',
+  () => {
+    expect(
+      shape(
+        one(
+          `
 import type { ReactNode } from 'react'
 import type { Sailing } from './types'
 type Own = { tone?: 'calm' | 'storm'; head?: ReactNode; children?: ReactNode; onBoard?: (deck: number) => void }
 export function FerryCard({ tone = 'calm', head, children, onBoard, ...rest }: Own & Omit<Sailing, 'ship'> & Partial<{ crowded: boolean }>) {
   return <section {...rest} data-tone={tone}>{head}{children}</section>
-}`, { 'src/types.ts': 'export interface Sailing { from: string; ship: string }' }))).toEqual({
-    props: { tone: "'calm' | 'storm' = 'calm'", from: 'string required', crowded: 'boolean' }, slots: ['', 'head'], events: [['onBoard', 'number']], to: ['section'],
-  })
-})
+}`,
+          { 'src/types.ts': 'export interface Sailing { from: string; ship: string }' },
+        ),
+      ),
+    ).toEqual({
+      props: { tone: "'calm' | 'storm' = 'calm'", from: 'string required', crowded: 'boolean' },
+      slots: ['', 'head'],
+      events: [['onBoard', 'number']],
+      to: ['section'],
+    })
+  },
+)
 
 test('wrappers that forward references and memoise, generics, unions of props, defaults in the body', () => {
   const contract = one(`
@@ -34,27 +62,54 @@ const Inner = forwardRef<HTMLDivElement, Props<string>>((props, ref) => { const 
 export const FerryList = memo(Inner)
 export { FerryList as default }`)
   expect(contract.tag).toBe('FerryList')
-  expect(shape(contract).props).toMatchObject({ rows: 'string[] required', kind: "'list' | 'grid' required", columns: 'number' })
+  expect(shape(contract).props).toMatchObject({
+    rows: 'string[] required',
+    kind: "'list' | 'grid' required",
+    columns: 'number',
+  })
 })
 
 test('plain JavaScript: names taken apart, defaultProps, createElement', () => {
-  const { contracts } = read({ 'src/chip.jsx': "export const Chip = ({ wind, knots = 3, children, onTurn }) => <i title={wind}>{knots}{children}</i>\nChip.defaultProps = { wind: 'west' }", 'src/plain.js': "import React from 'react'\nexport function Plain({ label }) { return React.createElement('b', null, label) }\nexport function NotOne() { return document.createElement('b') }" })
-  expect(contracts.map((each) => each.tag)).toEqual(['Chip', 'Plain'])
-  expect(shape(contracts[0]!)).toEqual({ props: { wind: "any = 'west'", knots: 'any = 3' }, slots: [''], events: [['onTurn', undefined]], to: [] })
+  const { contracts } = read({
+    'src/chip.jsx':
+      'export const Chip = ({ wind, knots = 3, children, onTurn }) => <i ' +
+      "title={wind}>{knots}{children}</i>\nChip.defaultProps = { wind: 'west' }",
+    'src/plain.js':
+      "import React from 'react'\nexport function Plain({ label }) { return " +
+      "React.createElement('b', null, label) }\nexport function NotOne() { return " +
+      "document.createElement('b') }",
+  })
+  expect(contracts.map((contract) => contract.tag)).toEqual(['Chip', 'Plain'])
+  expect(shape(contracts[0]!)).toEqual({
+    props: { wind: "any = 'west'", knots: 'any = 3' },
+    slots: [''],
+    events: [['onTurn', undefined]],
+    to: [],
+  })
 })
 
 test('what comes from the page’s own element types is handed on, and is a prop only where it is named', () => {
-  const found = shape(one("import type { ComponentProps } from 'react'\nexport const Act = ({ disabled, tone = 'calm', ...rest }: ComponentProps<'button'> & { tone?: 'calm' | 'storm' }) => <button disabled={disabled} {...rest}/>"))
+  const found = shape(
+    one(
+      "import type { ComponentProps } from 'react'\nexport const Act = ({ disabled, tone = " +
+        "'calm', ...rest }: ComponentProps<'button'> & { tone?: 'calm' | 'storm' }) => <button " +
+        'disabled={disabled} {...rest}/>',
+    ),
+  )
   expect(found.props).toEqual({ tone: "'calm' | 'storm' = 'calm'", disabled: 'boolean' })
   expect(found.to).toEqual(['button'])
 })
 
 test('uses, two of one name told apart, tests left out', () => {
   const { contracts, problems } = read({
-    'src/card.tsx': "import { Chip } from './chip'\nexport function Card() { return <div><Chip/></div> }", 'src/chip.tsx': 'export function Chip() { return <i/> }', 'src/other/chip.tsx': 'export function Chip() { return <b/> }',
+    'src/card.tsx': "import { Chip } from './chip'\nexport function Card() { return <div><Chip/></div> }",
+    'src/chip.tsx': 'export function Chip() { return <i/> }',
+    'src/other/chip.tsx': 'export function Chip() { return <b/> }',
     'src/card.test.tsx': 'export function Nothing() { return <b/> }',
   })
-  expect(contracts.map((each) => each.tag)).toEqual(['Card', 'Chip', 'ChipChip'])
-  expect(contracts[0]!.uses.map((each) => each.tag)).toEqual(['Chip'])
-  expect(problems).toEqual([expect.objectContaining({ code: 'left-aside-beside', where: { file: 'src/card.test.tsx' } })])
+  expect(contracts.map((contract) => contract.tag)).toEqual(['Card', 'Chip', 'ChipChip'])
+  expect(contracts[0]!.uses.map((use) => use.tag)).toEqual(['Chip'])
+  expect(problems).toEqual([
+    expect.objectContaining({ code: 'left-aside-beside', where: { file: 'src/card.test.tsx' } }),
+  ])
 })

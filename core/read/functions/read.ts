@@ -25,96 +25,223 @@ export function readFunctions(sources: SourceSet, types: CheckedTypes): Reading 
   const contracts: Contract[] = []
   const taken = new Map<string, string>()
   const byNode = new Map<ts.Node, string>()
-  const found = [...sources.scripts.keys()].filter((file) => markupFile.test(file)).flatMap((file) => sources.once(`functions ${file}`, [file], () => componentsIn(sources, file)))
+  const found = [...sources.scripts.keys()]
+    .filter((file) => markupFile.test(file))
+    .flatMap((file) => sources.once(`functions ${file}`, [file], () => componentsIn(sources, file)))
   const read: { one: FoundComponent; contract: Contract }[] = []
-  for (const one of found) {
-    const name = one.name || nameOfFile(one.file)
+  for (const foundComponent of found) {
+    const name = foundComponent.name || nameOfFile(foundComponent.file)
     let tag = name
-    if (taken.has(tag)) tag = `${nameOfFile(one.file)}${name}`
+    if (taken.has(tag)) tag = `${nameOfFile(foundComponent.file)}${name}`
     if (taken.has(tag)) {
-      problems.push(sameName(name, sources.place(one.node), taken.get(name)!))
+      problems.push(sameName(name, sources.place(foundComponent.node), taken.get(name)!))
       continue
     }
     try {
-      const contract = { ...sources.once(`function ${one.file} ${one.exportName}`, [one.file], () => contractOf(sources, types, one, tag)), tag }
-      taken.set(tag, one.file)
-      byNode.set(one.node, tag)
-      read.push({ one, contract })
+      const contract = {
+        ...sources.once(
+          `function ${foundComponent.file} ${foundComponent.exportName}`,
+          [foundComponent.file],
+          () => contractOf(sources, types, foundComponent, tag),
+        ),
+        tag,
+      }
+      taken.set(tag, foundComponent.file)
+      byNode.set(foundComponent.node, tag)
+      read.push({ one: foundComponent, contract })
       contracts.push(contract)
     } catch (error) {
-      problems.push(notRead(name, sources.place(one.node), error))
+      problems.push(notRead(name, sources.place(foundComponent.node), error))
     }
   }
-  for (const { one, contract } of read) contract.uses = usesOf(sources.once(`uses ${one.file} ${one.exportName}`, [one.file], () => jsxNamesIn(sources, one)), byNode).filter((use) => use.tag !== contract.tag)
+  for (const { one, contract } of read)
+    contract.uses = usesOf(
+      sources.once(`uses ${one.file} ${one.exportName}`, [one.file], () => jsxNamesIn(sources, one)),
+      byNode,
+    ).filter((use) => use.tag !== contract.tag)
   return { contracts, problems }
 }
 
-function contractOf(sources: SourceSet, types: CheckedTypes, one: FoundComponent, tag: string): Contract {
-  const commented = ts.isVariableDeclaration(one.node) ? one.node.parent.parent : one.node
-  const defaults = defaultsOf(sources, one)
+function contractOf(
+  sources: SourceSet,
+  types: CheckedTypes,
+  foundComponent: FoundComponent,
+  tag: string,
+): Contract {
+  const commented = ts.isVariableDeclaration(foundComponent.node)
+    ? foundComponent.node.parent.parent
+    : foundComponent.node
+  const defaults = defaultsOf(sources, foundComponent)
   const props: Prop[] = []
   const slots: Slot[] = []
   const events: Event[] = []
   let outside = false
-  for (const raw of propsOf(sources, types, one)) {
+  for (const raw of propsOf(sources, types, foundComponent)) {
     if (raw.outside) {
       outside = true
       // what comes from outside counts where the component names it itself
       if (raw.name !== 'children' && !defaults.named.has(raw.name)) continue
     }
-    const words = { ...(raw.comment ? { comment: raw.comment } : {}), ...(raw.deprecated !== undefined ? { deprecated: raw.deprecated } : {}), ...(raw.since ? { since: raw.since } : {}) }
-    const common = { name: raw.name, place: raw.place, known: 'declared' as const, disagreements: [], ...words }
+    const words = {
+      ...(raw.comment ? { comment: raw.comment } : {}),
+      ...(raw.deprecated !== undefined ? { deprecated: raw.deprecated } : {}),
+      ...(raw.since ? { since: raw.since } : {}),
+    }
+    const common = {
+      name: raw.name,
+      place: raw.place,
+      known: 'declared' as const,
+      disagreements: [],
+      ...words,
+    }
     const { type, optional } = withoutUndefined(raw.type)
     if (raw.name === 'ref' || raw.name === 'key') continue
-    if (raw.name === 'children' && isFilling(type)) slots.push({ kind: 'slot', ...common, name: '', fallback: '', feeds: [] })
+    if (raw.name === 'children' && isFilling(type))
+      slots.push({ kind: 'slot', ...common, name: '', fallback: '', feeds: [] })
     else if (isFilling(type)) slots.push({ kind: 'slot', ...common, fallback: '', feeds: [] })
-    else if (/^on[A-Z]/.test(raw.name) && isCallable(type)) events.push({ kind: 'event', ...common, bubbles: false, composed: false, cancelable: false, ...(raw.carries ? { detail: raw.carries } : {}) })
-    else props.push({ kind: 'prop', ...common, type, readonly: false, reflects: false, required: !raw.optional && !optional && !defaults.values.has(raw.name), ...(raw.default !== undefined && !defaults.values.has(raw.name) ? { default: raw.default } : {}), ...shownDefault(sources, defaults.values.get(raw.name)) })
+    else if (/^on[A-Z]/.test(raw.name) && isCallable(type))
+      events.push({
+        kind: 'event',
+        ...common,
+        bubbles: false,
+        composed: false,
+        cancelable: false,
+        ...(raw.carries ? { detail: raw.carries } : {}),
+      })
+    else
+      props.push({
+        kind: 'prop',
+        ...common,
+        type,
+        readonly: false,
+        reflects: false,
+        required: !raw.optional && !optional && !defaults.values.has(raw.name),
+        ...(raw.default !== undefined && !defaults.values.has(raw.name) ? { default: raw.default } : {}),
+        ...shownDefault(sources, defaults.values.get(raw.name)),
+      })
   }
-  const handedOn = restOf(sources, one.fn)
-  const keys = readKeys(sources, reachedFrom(sources, [one.fn ?? one.node], (name) => !/^[A-Z]/.test(name)))
-  const members: Member[] = [...props, ...slots.sort((a, b) => Number(a.name !== '') - Number(b.name !== '')), ...events, ...keys, ...(handedOn ?? (outside ? [{ kind: 'pass-through' as const, name: 'attributes', place: sources.place(one.node), known: 'inferred' as const, disagreements: [] }] : []))]
+  const handedOn = restOf(sources, foundComponent.fn)
+  const keys = readKeys(
+    sources,
+    reachedFrom(sources, [foundComponent.fn ?? foundComponent.node], (name) => !/^[A-Z]/.test(name)),
+  )
+  const members: Member[] = [
+    ...props,
+    ...slots.sort((a, b) => Number(a.name !== '') - Number(b.name !== '')),
+    ...events,
+    ...keys,
+    ...(handedOn ??
+      (outside
+        ? [
+            {
+              kind: 'pass-through' as const,
+              name: 'attributes',
+              place: sources.place(foundComponent.node),
+              known: 'inferred' as const,
+              disagreements: [],
+            },
+          ]
+        : [])),
+  ]
   const deprecated = tagText(commented, 'deprecated')
   return {
-    tag, language: 'jsx', className: one.name || tag, exportName: one.exportName, exported: true, place: sources.place(one.node), summary: wordsOf(commented),
-    ...(deprecated !== undefined ? { deprecated } : {}), members, uses: [], files: [one.file],
+    tag,
+    language: 'jsx',
+    className: foundComponent.name || tag,
+    exportName: foundComponent.exportName,
+    exported: true,
+    place: sources.place(foundComponent.node),
+    summary: wordsOf(commented),
+    ...(deprecated !== undefined ? { deprecated } : {}),
+    members,
+    uses: [],
+    files: [foundComponent.file],
   }
 }
 
 const parts = (type: TypeModel): TypeModel[] => (type.is === 'union' ? type.of.flatMap(parts) : [type])
-const isFilling = (type: TypeModel): boolean => parts(type).some((one) => one.is === 'node')
-const isCallable = (type: TypeModel): boolean => parts(type).some((one) => one.is === 'function' || (one.is === 'other' && /=>|Handler|Callback/.test(one.text)))
+const isFilling = (type: TypeModel): boolean => parts(type).some((part) => part.is === 'node')
+const isCallable = (type: TypeModel): boolean =>
+  parts(type).some(
+    (part) => part.is === 'function' || (part.is === 'other' && /=>|Handler|Callback/.test(part.text)),
+  )
 
-interface RawProp { name: string; type: TypeModel; optional: boolean; outside: boolean; place: Prop['place']; comment?: string; deprecated?: string; since?: string; default?: string; carries?: TypeModel }
+interface RawProp {
+  name: string
+  type: TypeModel
+  optional: boolean
+  outside: boolean
+  place: Prop['place']
+  comment?: string
+  deprecated?: string
+  since?: string
+  default?: string
+  carries?: TypeModel
+}
 
-/** What the component's type says its props are; where no types are written, what its function takes out of its first parameter. */
-function propsOf(sources: SourceSet, types: CheckedTypes, one: FoundComponent): RawProp[] {
+/**
+ * What the component's type says its props are; where no types are written, what its function takes out of
+ * its first parameter.
+ */
+function propsOf(sources: SourceSet, types: CheckedTypes, foundComponent: FoundComponent): RawProp[] {
   const { checker } = types
-  const type = ts.isExportAssignment(one.node) ? checker.getTypeAtLocation(one.node.expression) : checker.getTypeAtLocation(one.node)
+  const type = ts.isExportAssignment(foundComponent.node)
+    ? checker.getTypeAtLocation(foundComponent.node.expression)
+    : checker.getTypeAtLocation(foundComponent.node)
   const signature = type.getCallSignatures().at(-1)
   const parameter = signature?.getParameters()[0]
-  const at: ts.Node = one.fn ?? one.node
+  const at: ts.Node = foundComponent.fn ?? foundComponent.node
   const props = parameter && checker.getTypeOfSymbolAtLocation(parameter, at)
-  const written = one.fn?.parameters[0]
-  const isTyped = !written || written.type !== undefined || ts.getJSDocType(written) !== undefined || !/\.[cm]?jsx?$/.test(written.getSourceFile().fileName)
+  const written = foundComponent.fn?.parameters[0]
+  const isTyped =
+    !written ||
+    written.type !== undefined ||
+    ts.getJSDocType(written) !== undefined ||
+    !/\.[cm]?jsx?$/.test(written.getSourceFile().fileName)
   const fromTypes = isTyped && props && !(props.flags & ts.TypeFlags.Any) ? types.propsOf(props, at) : []
   if (fromTypes.length) {
     return fromTypes.map(({ symbol, name, optional, model }) => {
-      const own = symbol.declarations?.find((declaration) => sources.texts.has(declaration.getSourceFile().fileName))
-      const raw: RawProp = { name, type: withoutUndefined(model()).type, optional, outside: own === undefined, place: sources.place(own ?? one.node), ...types.wordsOf(symbol) }
-      const handler = /^on[A-Z]/.test(name) ? checker.getNonNullableType(checker.getTypeOfSymbolAtLocation(symbol, at)).getCallSignatures()[0]?.getParameters()[0] : undefined
+      const own = symbol.declarations?.find((declaration) =>
+        sources.texts.has(declaration.getSourceFile().fileName),
+      )
+      const raw: RawProp = {
+        name,
+        type: withoutUndefined(model()).type,
+        optional,
+        outside: own === undefined,
+        place: sources.place(own ?? foundComponent.node),
+        ...types.wordsOf(symbol),
+      }
+      const handler = /^on[A-Z]/.test(name)
+        ? checker
+            .getNonNullableType(checker.getTypeOfSymbolAtLocation(symbol, at))
+            .getCallSignatures()[0]
+            ?.getParameters()[0]
+        : undefined
       if (handler) raw.carries = types.model(checker.getTypeOfSymbolAtLocation(handler, at), at)
       return raw
     })
   }
   // JavaScript without types: the names that are taken out, and `propTypes`
-  const names = written ? namesTaken(one.fn!) : new Map<string, ts.Node>()
-  return [...names].map(([name, node]) => ({ name, type: (name === 'children' ? { is: 'node' } : /^on[A-Z]/.test(name) ? { is: 'function' } : { is: 'other', text: 'any' }) as TypeModel, optional: true, outside: false, place: sources.place(node) }))
+  const names = written ? namesTaken(foundComponent.fn!) : new Map<string, ts.Node>()
+  return [...names].map(([name, node]) => ({
+    name,
+    type: (name === 'children'
+      ? { is: 'node' }
+      : /^on[A-Z]/.test(name)
+        ? { is: 'function' }
+        : { is: 'other', text: 'any' }) as TypeModel,
+    optional: true,
+    outside: false,
+    place: sources.place(node),
+  }))
 }
 
 function namesTaken(fn: FunctionNode): Map<string, ts.Node> {
   const names = new Map<string, ts.Node>()
-  for (const pattern of patternsOf(fn)) for (const one of pattern.elements) if (!one.dotDotDotToken) names.set((one.propertyName ?? one.name).getText(), one)
+  for (const pattern of patternsOf(fn))
+    for (const element of pattern.elements)
+      if (!element.dotDotDotToken) names.set((element.propertyName ?? element.name).getText(), element)
   return names
 }
 
@@ -124,19 +251,28 @@ function patternsOf(fn: FunctionNode): ts.ObjectBindingPattern[] {
   if (!name) return []
   if (ts.isObjectBindingPattern(name)) return [name]
   if (!ts.isIdentifier(name) || !fn.body || !ts.isBlock(fn.body)) return []
-  return fn.body.statements.filter(ts.isVariableStatement).flatMap((one) => one.declarationList.declarations).flatMap((one) => {
-    if (!ts.isObjectBindingPattern(one.name) || !one.initializer) return []
-    const from = unwrap(one.initializer)
-    const source = ts.isCallExpression(from) ? from.arguments[0] : from
-    return source && ts.isIdentifier(source) && source.text === name.text ? [one.name] : []
-  })
+  return fn.body.statements
+    .filter(ts.isVariableStatement)
+    .flatMap((statement) => statement.declarationList.declarations)
+    .flatMap((declaration) => {
+      if (!ts.isObjectBindingPattern(declaration.name) || !declaration.initializer) return []
+      const from = unwrap(declaration.initializer)
+      const source = ts.isCallExpression(from) ? from.arguments[0] : from
+      return source && ts.isIdentifier(source) && source.text === name.text ? [declaration.name] : []
+    })
 }
 
-/** Defaults by destructuring, in the parameter or the body, and by `defaultProps`; and every name that is taken out at all. */
-function defaultsOf(sources: SourceSet, one: FoundComponent): { values: Map<string, ts.Expression>; named: Set<string> } {
+/**
+ * Defaults by destructuring, in the parameter or the body, and by `defaultProps`; and every name that is
+ * taken out at all.
+ */
+function defaultsOf(
+  sources: SourceSet,
+  foundComponent: FoundComponent,
+): { values: Map<string, ts.Expression>; named: Set<string> } {
   const values = new Map<string, ts.Expression>()
   const named = new Set<string>()
-  for (const pattern of one.fn ? patternsOf(one.fn) : []) {
+  for (const pattern of foundComponent.fn ? patternsOf(foundComponent.fn) : []) {
     for (const element of pattern.elements) {
       if (element.dotDotDotToken) continue
       const name = (element.propertyName ?? element.name).getText().replace(/^['"]|['"]$/g, '')
@@ -144,34 +280,60 @@ function defaultsOf(sources: SourceSet, one: FoundComponent): { values: Map<stri
       if (element.initializer && !values.has(name)) values.set(name, element.initializer)
     }
   }
-  const file = one.node.getSourceFile()
+  const file = foundComponent.node.getSourceFile()
   for (const assignment of sources.gather(file).assignments) {
     const { left } = assignment
-    if (!ts.isPropertyAccessExpression(left) || left.name.text !== 'defaultProps' || left.expression.getText() !== one.name) continue
-    for (const property of objectBehind(sources, assignment.right)?.properties ?? []) if (ts.isPropertyAssignment(property)) values.set(property.name.getText(), property.initializer)
+    if (
+      !ts.isPropertyAccessExpression(left) ||
+      left.name.text !== 'defaultProps' ||
+      left.expression.getText() !== foundComponent.name
+    )
+      continue
+    for (const property of objectBehind(sources, assignment.right)?.properties ?? [])
+      if (ts.isPropertyAssignment(property)) values.set(property.name.getText(), property.initializer)
   }
   return { values, named }
 }
 
-/** The element that gets what is left of the props: the one the rest, or the props themselves, are spread over. */
+/**
+ * The element that gets what is left of the props: the one the rest, or the props themselves, are spread
+ * over.
+ */
 function restOf(sources: SourceSet, fn: FunctionNode | undefined): PassThrough[] | undefined {
   if (!fn?.body) return undefined
-  const rests = new Set(patternsOf(fn).flatMap((one) => one.elements.filter((element) => element.dotDotDotToken).map((element) => element.name.getText())))
+  const rests = new Set(
+    patternsOf(fn).flatMap((pattern) =>
+      pattern.elements.filter((element) => element.dotDotDotToken).map((element) => element.name.getText()),
+    ),
+  )
   const name = fn.parameters[0]?.name
   if (name && ts.isIdentifier(name)) rests.add(name.text)
   let found: PassThrough | undefined
   walk(fn.body, (node) => {
-    if (found || !ts.isJsxSpreadAttribute(node) || !ts.isIdentifier(node.expression) || !rests.has(node.expression.text)) return
+    if (
+      found ||
+      !ts.isJsxSpreadAttribute(node) ||
+      !ts.isIdentifier(node.expression) ||
+      !rests.has(node.expression.text)
+    )
+      return
     const element = node.parent.parent
-    found = { kind: 'pass-through', name: 'attributes', place: sources.place(node), known: 'declared', disagreements: [], to: element.tagName.getText() }
+    found = {
+      kind: 'pass-through',
+      name: 'attributes',
+      place: sources.place(node),
+      known: 'declared',
+      disagreements: [],
+      to: element.tagName.getText(),
+    }
   })
   return found && [found]
 }
 
 /** Names of components in a component's JSX, each with the declaration it leads to. */
-function jsxNamesIn(sources: SourceSet, one: FoundComponent): { node: ts.Node; place: Place }[] {
+function jsxNamesIn(sources: SourceSet, foundComponent: FoundComponent): { node: ts.Node; place: Place }[] {
   const names: ReturnType<typeof jsxNamesIn> = []
-  walk(one.fn ?? one.node, (node) => {
+  walk(foundComponent.fn ?? foundComponent.node, (node) => {
     if (!ts.isJsxOpeningElement(node) && !ts.isJsxSelfClosingElement(node)) return
     const name = node.tagName
     const found = ts.isIdentifier(name) && /^[A-Z]/.test(name.text) ? declarationOf(sources, name) : undefined
@@ -181,7 +343,10 @@ function jsxNamesIn(sources: SourceSet, one: FoundComponent): { node: ts.Node; p
 }
 
 /** Which components of the library these are, each once. */
-function usesOf(names: ReturnType<typeof jsxNamesIn>, byNode: ReadonlyMap<ts.Node, string>): Contract['uses'] {
+function usesOf(
+  names: ReturnType<typeof jsxNamesIn>,
+  byNode: ReadonlyMap<ts.Node, string>,
+): Contract['uses'] {
   const uses = new Map<string, Contract['uses'][number]>()
   for (const { node, place } of names) {
     const tag = byNode.get(node)

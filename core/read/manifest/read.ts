@@ -6,28 +6,82 @@ import type { Problem } from '../../problem'
 import type { Reading } from '../source/reading'
 import { typeOfText } from '../source/type-text'
 
-/** What we take of a custom elements manifest, schema 1.0.0 to 2.1.0; whatever else it holds is passed over. */
+/**
+ * What we take of a custom elements manifest, schema 1.0.0 to 2.1.0; whatever else it holds is passed over.
+ */
 const typed = z.looseObject({ text: z.string() }).optional()
-const said = { description: z.string().optional(), summary: z.string().optional(), deprecated: z.union([z.boolean(), z.string()]).optional() }
+const said = {
+  description: z.string().optional(),
+  summary: z.string().optional(),
+  deprecated: z.union([z.boolean(), z.string()]).optional(),
+}
 const named = z.looseObject({ name: z.string(), type: typed, default: z.string().optional(), ...said })
 const memberShape = z.looseObject({
-  kind: z.string(), name: z.string(), type: typed, default: z.string().optional(), ...said, static: z.boolean().optional(), privacy: z.string().optional(), attribute: z.string().optional(), reflects: z.boolean().optional(), readonly: z.boolean().optional(),
-  parameters: z.array(z.looseObject({ name: z.string(), type: typed, optional: z.boolean().optional() })).optional(), return: z.looseObject({ type: typed }).optional(),
+  kind: z.string(),
+  name: z.string(),
+  type: typed,
+  default: z.string().optional(),
+  ...said,
+  static: z.boolean().optional(),
+  privacy: z.string().optional(),
+  attribute: z.string().optional(),
+  reflects: z.boolean().optional(),
+  readonly: z.boolean().optional(),
+  parameters: z
+    .array(z.looseObject({ name: z.string(), type: typed, optional: z.boolean().optional() }))
+    .optional(),
+  return: z.looseObject({ type: typed }).optional(),
 })
 const declarationShape = z.looseObject({
-  kind: z.string().optional(), name: z.string(), tagName: z.string().optional(), ...said, members: z.array(memberShape).optional(), attributes: z.array(named.extend({ fieldName: z.string().optional() })).optional(),
-  events: z.array(named.extend({ name: z.string().optional() })).optional(), slots: z.array(named).optional(), cssParts: z.array(named).optional(), cssProperties: z.array(named).optional(), cssStates: z.array(named).optional(),
+  kind: z.string().optional(),
+  name: z.string(),
+  tagName: z.string().optional(),
+  ...said,
+  members: z.array(memberShape).optional(),
+  attributes: z.array(named.extend({ fieldName: z.string().optional() })).optional(),
+  events: z.array(named.extend({ name: z.string().optional() })).optional(),
+  slots: z.array(named).optional(),
+  cssParts: z.array(named).optional(),
+  cssProperties: z.array(named).optional(),
+  cssStates: z.array(named).optional(),
 })
 const manifestShape = z.looseObject({
   schemaVersion: z.string(),
-  modules: z.array(z.looseObject({ path: z.string(), declarations: z.array(declarationShape).optional(), exports: z.array(z.looseObject({ kind: z.string(), name: z.string(), declaration: z.looseObject({ name: z.string(), module: z.string().optional() }).optional() })).optional() })),
+  modules: z.array(
+    z.looseObject({
+      path: z.string(),
+      declarations: z.array(declarationShape).optional(),
+      exports: z
+        .array(
+          z.looseObject({
+            kind: z.string(),
+            name: z.string(),
+            declaration: z.looseObject({ name: z.string(), module: z.string().optional() }).optional(),
+          }),
+        )
+        .optional(),
+    }),
+  ),
 })
 type Declaration = z.infer<typeof declarationShape>
 
-/** Contracts as a custom elements manifest states them. Their facts stand in the manifest, whose lines say nothing: each is at its first. */
+/**
+ * Contracts as a custom elements manifest states them. Their facts stand in the manifest, whose lines say
+ * nothing: each is at its first.
+ */
 export function readManifest(path: string, text: string): Reading {
   const place: Place = { file: path, line: 1 }
-  const refuse = (what: string): Reading => ({ contracts: [], problems: [{ code: 'bad-manifest', what, where: place, todo: 'Make the manifest again, or leave it out: the source is read all the same.' } satisfies Problem] })
+  const refuse = (what: string): Reading => ({
+    contracts: [],
+    problems: [
+      {
+        code: 'bad-manifest',
+        what,
+        where: place,
+        todo: 'Make the manifest again, or leave it out: the source is read all the same.',
+      } satisfies Problem,
+    ],
+  })
   let json: unknown
   try {
     json = JSON.parse(text)
@@ -35,56 +89,169 @@ export function readManifest(path: string, text: string): Reading {
     return refuse('This manifest is not JSON.')
   }
   const read = manifestShape.safeParse(json)
-  if (!read.success) return refuse(`This is no custom elements manifest as its schema has it: ${read.error.issues[0]!.path.join('.')} ${read.error.issues[0]!.message.toLowerCase()}.`)
+  if (!read.success)
+    return refuse(
+      'This is no custom elements manifest as its schema has it: ' +
+        `${read.error.issues[0]!.path.join('.')} ${read.error.issues[0]!.message.toLowerCase()}.`,
+    )
   const contracts = read.data.modules.flatMap((module) => {
-    const tags = new Map((module.exports ?? []).flatMap((one) => (one.kind === 'custom-element-definition' && one.declaration ? [[one.declaration.name, one.name] as const] : [])))
-    const exported = new Set((module.exports ?? []).flatMap((one) => (one.kind === 'js' && one.declaration ? [one.declaration.name] : [])))
-    return (module.declarations ?? []).flatMap((one) => {
-      const tag = one.tagName ?? tags.get(one.name)
-      return tag ? [contractOf(one, tag, exported.has(one.name), module.path.replace(/^\.?\//, ''), place)] : []
+    const tags = new Map(
+      (module.exports ?? []).flatMap((exported) =>
+        exported.kind === 'custom-element-definition' && exported.declaration
+          ? [[exported.declaration.name, exported.name] as const]
+          : [],
+      ),
+    )
+    const exported = new Set(
+      (module.exports ?? []).flatMap((exported) =>
+        exported.kind === 'js' && exported.declaration ? [exported.declaration.name] : [],
+      ),
+    )
+    return (module.declarations ?? []).flatMap((declaration) => {
+      const tag = declaration.tagName ?? tags.get(declaration.name)
+      return tag
+        ? [
+            contractOf(
+              declaration,
+              tag,
+              exported.has(declaration.name),
+              module.path.replace(/^\.?\//, ''),
+              place,
+            ),
+          ]
+        : []
     })
   })
   return { contracts, problems: [] }
 }
 
-function contractOf(one: Declaration, tag: string, exported: boolean, module: string, place: Place): Contract {
-  const common = (of: { name?: string | undefined; description?: string | undefined; summary?: string | undefined; deprecated?: boolean | string | undefined }) => ({
-    name: of.name ?? '', place, known: 'declared' as const, disagreements: [], ...(of.description ?? of.summary ? { comment: (of.description ?? of.summary)! } : {}),
+function contractOf(
+  declaration: Declaration,
+  tag: string,
+  exported: boolean,
+  module: string,
+  place: Place,
+): Contract {
+  const common = (of: {
+    name?: string | undefined
+    description?: string | undefined
+    summary?: string | undefined
+    deprecated?: boolean | string | undefined
+  }) => ({
+    name: of.name ?? '',
+    place,
+    known: 'declared' as const,
+    disagreements: [],
+    ...((of.description ?? of.summary) ? { comment: (of.description ?? of.summary)! } : {}),
     ...(of.deprecated ? { deprecated: typeof of.deprecated === 'string' ? of.deprecated : '' } : {}),
   })
-  const type = (text: string | undefined): TypeModel => (text === undefined ? { is: 'other', text: 'unknown' } : typeOfText(text))
-  const isPublic = (of: { privacy?: string | undefined; static?: boolean | undefined; name: string }) => (of.privacy ?? 'public') === 'public' && !of.static && !/^[_#]/.test(of.name)
-  const fields = (one.members ?? []).filter((each) => each.kind === 'field' && isPublic(each))
-  const fed = new Map((one.attributes ?? []).map((each) => [each.fieldName ?? each.name, each]))
-  const props: Member[] = fields.map((each) => {
-    const attribute = each.attribute ?? fed.get(each.name)?.name
-    fed.delete(each.name)
-    return { kind: 'prop', ...common(each), type: type(each.type?.text), required: false, readonly: each.readonly ?? false, reflects: each.reflects ?? false, ...(each.default === undefined ? {} : { default: each.default }), ...(attribute ? { attribute } : {}) }
+  const type = (text: string | undefined): TypeModel =>
+    text === undefined ? { is: 'other', text: 'unknown' } : typeOfText(text)
+  const isPublic = (of: { privacy?: string | undefined; static?: boolean | undefined; name: string }) =>
+    (of.privacy ?? 'public') === 'public' && !of.static && !/^[_#]/.test(of.name)
+  const fields = (declaration.members ?? []).filter((member) => member.kind === 'field' && isPublic(member))
+  const fed = new Map(
+    (declaration.attributes ?? []).map((attribute) => [attribute.fieldName ?? attribute.name, attribute]),
+  )
+  const props: Member[] = fields.map((field) => {
+    const attribute = field.attribute ?? fed.get(field.name)?.name
+    fed.delete(field.name)
+    return {
+      kind: 'prop',
+      ...common(field),
+      type: type(field.type?.text),
+      required: false,
+      readonly: field.readonly ?? false,
+      reflects: field.reflects ?? false,
+      ...(field.default === undefined ? {} : { default: field.default }),
+      ...(attribute ? { attribute } : {}),
+    }
   })
-  for (const [, each] of fed) props.push({ kind: 'prop', ...common(each), type: type(each.type?.text), required: false, readonly: false, reflects: false, ...(each.default === undefined ? {} : { default: each.default }), attribute: each.name, attributeOnly: true })
-  const detail = (text: string | undefined) => { const inner = /^CustomEvent\s*<([\s\S]*)>$/.exec(text ?? '')?.[1]; return inner === undefined ? {} : { detail: typeOfText(inner) } }
+  for (const [, each] of fed)
+    props.push({
+      kind: 'prop',
+      ...common(each),
+      type: type(each.type?.text),
+      required: false,
+      readonly: false,
+      reflects: false,
+      ...(each.default === undefined ? {} : { default: each.default }),
+      attribute: each.name,
+      attributeOnly: true,
+    })
+  const detail = (text: string | undefined) => {
+    const inner = /^CustomEvent\s*<([\s\S]*)>$/.exec(text ?? '')?.[1]
+    return inner === undefined ? {} : { detail: typeOfText(inner) }
+  }
   const members: Member[] = [
     ...props,
-    ...(one.slots ?? []).map((each): Member => ({ kind: 'slot', ...common(each), fallback: '', feeds: [] })),
-    ...(one.events ?? []).filter((each) => each.name).map((each): Member => ({ kind: 'event', ...common(each), ...detail(each.type?.text), bubbles: false, composed: false, cancelable: false })),
-    ...(one.cssParts ?? []).map((each): Member => ({ kind: 'part', ...common(each) })),
-    ...(one.cssProperties ?? []).map((each): Member => ({ kind: 'custom-property', ...common(each), fallbacks: each.default === undefined ? [] : [each.default], usedBy: [] })),
-    ...(one.cssStates ?? []).map((each): Member => ({ kind: 'state', ...common(each), by: 'custom', selector: `:state(${each.name})` })),
-    ...(one.members ?? []).filter((each) => each.kind === 'method' && isPublic(each)).map((each): Member => ({
-      kind: 'method', ...common(each), takes: (each.parameters ?? []).map((parameter) => ({ name: parameter.name, type: type(parameter.type?.text), optional: parameter.optional ?? false })), returns: type(each.return?.type?.text),
+    ...(declaration.slots ?? []).map((slot): Member => ({
+      kind: 'slot',
+      ...common(slot),
+      fallback: '',
+      feeds: [],
     })),
+    ...(declaration.events ?? [])
+      .filter((event) => event.name)
+      .map((event): Member => ({
+        kind: 'event',
+        ...common(event),
+        ...detail(event.type?.text),
+        bubbles: false,
+        composed: false,
+        cancelable: false,
+      })),
+    ...(declaration.cssParts ?? []).map((cssPart): Member => ({ kind: 'part', ...common(cssPart) })),
+    ...(declaration.cssProperties ?? []).map((cssProperty): Member => ({
+      kind: 'custom-property',
+      ...common(cssProperty),
+      fallbacks: cssProperty.default === undefined ? [] : [cssProperty.default],
+      usedBy: [],
+    })),
+    ...(declaration.cssStates ?? []).map((cssState): Member => ({
+      kind: 'state',
+      ...common(cssState),
+      by: 'custom',
+      selector: `:state(${cssState.name})`,
+    })),
+    ...(declaration.members ?? [])
+      .filter((member) => member.kind === 'method' && isPublic(member))
+      .map((member): Member => ({
+        kind: 'method',
+        ...common(member),
+        takes: (member.parameters ?? []).map((parameter) => ({
+          name: parameter.name,
+          type: type(parameter.type?.text),
+          optional: parameter.optional ?? false,
+        })),
+        returns: type(member.return?.type?.text),
+      })),
   ]
   return {
-    tag, language: 'custom-element', className: one.name, exported, place, summary: one.description ?? one.summary ?? '', ...(one.deprecated ? { deprecated: typeof one.deprecated === 'string' ? one.deprecated : '' } : {}),
-    members, uses: [], files: [module],
+    tag,
+    language: 'custom-element',
+    className: declaration.name,
+    exported,
+    place,
+    summary: declaration.description ?? declaration.summary ?? '',
+    ...(declaration.deprecated
+      ? { deprecated: typeof declaration.deprecated === 'string' ? declaration.deprecated : '' }
+      : {}),
+    members,
+    uses: [],
+    files: [module],
   }
 }
 
 /** What a manifest adds to a contract that was read from source: words for members that have none there. */
 export function withWordsOf(contract: Contract, stated: Contract): Contract {
-  const words = new Map(stated.members.map((one) => [`${one.kind}:${one.name}`, one.comment]))
+  const words = new Map(stated.members.map((member) => [`${member.kind}:${member.name}`, member.comment]))
   return {
-    ...contract, summary: contract.summary || stated.summary,
-    members: contract.members.map((one) => { const comment = one.comment ?? words.get(`${one.kind}:${one.name}`); return comment ? { ...one, comment } : one }),
+    ...contract,
+    summary: contract.summary || stated.summary,
+    members: contract.members.map((member) => {
+      const comment = member.comment ?? words.get(`${member.kind}:${member.name}`)
+      return comment ? { ...member, comment } : member
+    }),
   }
 }

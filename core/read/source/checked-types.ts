@@ -7,9 +7,19 @@ import type { SourceSet } from './source-set'
 export const compilerLibrary = 'node_modules/typescript/lib'
 
 const options: ts.CompilerOptions & { allowNonTsExtensions: boolean } = {
-  target: ts.ScriptTarget.ES2022, module: ts.ModuleKind.ESNext, moduleResolution: ts.ModuleResolutionKind.Bundler, jsx: ts.JsxEmit.ReactJSX,
-  lib: ['lib.es2023.d.ts', 'lib.dom.d.ts', 'lib.dom.iterable.d.ts'], strict: true, noEmit: true, skipLibCheck: true, allowJs: true, types: [],
-  allowNonTsExtensions: true, allowImportingTsExtensions: true, resolveJsonModule: true,
+  target: ts.ScriptTarget.ES2022,
+  module: ts.ModuleKind.ESNext,
+  moduleResolution: ts.ModuleResolutionKind.Bundler,
+  jsx: ts.JsxEmit.ReactJSX,
+  lib: ['lib.es2023.d.ts', 'lib.dom.d.ts', 'lib.dom.iterable.d.ts'],
+  strict: true,
+  noEmit: true,
+  skipLibCheck: true,
+  allowJs: true,
+  types: [],
+  allowNonTsExtensions: true,
+  allowImportingTsExtensions: true,
+  resolveJsonModule: true,
 }
 
 /** Parsed declaration files from outside, by path and text: the compiler's own are large and never change. */
@@ -29,7 +39,10 @@ export class CheckedTypes {
   private earlier: ts.Program | undefined
 
   /** `before`: the types of an earlier reading, whose program is gone on from. */
-  constructor(private readonly sources: SourceSet, before?: CheckedTypes) {
+  constructor(
+    private readonly sources: SourceSet,
+    before?: CheckedTypes,
+  ) {
     this.earlier = before?.made ?? before?.earlier
   }
 
@@ -51,10 +64,15 @@ export class CheckedTypes {
 
   private programAfter(oldProgram: ts.Program | undefined): ts.Program {
     const { sources } = this
-    // a file that does not parse is as good as not there: nothing follows what it needs, so nothing may be taken from it
-    const read = (path: string) => (sources.isBroken(path) ? undefined : (sources.texts.get(path) ?? sources.outside(path)))
-    const resolving: ts.ModuleResolutionHost = { fileExists: (path) => read(plain(path)) !== undefined, readFile: (path) => read(plain(path)) }
-    const cache = ts.createModuleResolutionCache('', (one) => one, options)
+    // a file that does not parse is as good as not there: nothing follows what it needs, so nothing may be
+    // taken from it
+    const read = (path: string) =>
+      sources.isBroken(path) ? undefined : (sources.texts.get(path) ?? sources.outside(path))
+    const resolving: ts.ModuleResolutionHost = {
+      fileExists: (path) => read(plain(path)) !== undefined,
+      readFile: (path) => read(plain(path)),
+    }
+    const cache = ts.createModuleResolutionCache('', (text) => text, options)
     const host: ts.CompilerHost = {
       getSourceFile: (path) => {
         const own = sources.scripts.get(plain(path))
@@ -67,67 +85,123 @@ export class CheckedTypes {
         if (sources.texts.get(plain(path)) === undefined) declarations.set(path, { text, file })
         return file
       },
-      getDefaultLibFileName: () => `${compilerLibrary}/lib.es2023.d.ts`, getDefaultLibLocation: () => compilerLibrary,
-      getCurrentDirectory: () => '', getCanonicalFileName: (one) => one, useCaseSensitiveFileNames: () => true, getNewLine: () => '\n',
-      writeFile: () => undefined, fileExists: resolving.fileExists, readFile: resolving.readFile,
-      resolveModuleNameLiterals: (literals, from) => literals.map((literal) => {
-        const file = sources.resolve(plain(from), literal.text)
-        if (file !== undefined && sources.scripts.has(file)) return { resolvedModule: { resolvedFileName: file, extension: file.endsWith('.tsx') ? ts.Extension.Tsx : ts.Extension.Ts, isExternalLibraryImport: false } }
-        const found = ts.resolveModuleName(literal.text, from, options, resolving, cache)
-        if (!found.resolvedModule) this.missing.add(literal.text)
-        return found
-      }),
+      getDefaultLibFileName: () => `${compilerLibrary}/lib.es2023.d.ts`,
+      getDefaultLibLocation: () => compilerLibrary,
+      getCurrentDirectory: () => '',
+      getCanonicalFileName: (text) => text,
+      useCaseSensitiveFileNames: () => true,
+      getNewLine: () => '\n',
+      writeFile: () => undefined,
+      fileExists: resolving.fileExists,
+      readFile: resolving.readFile,
+      resolveModuleNameLiterals: (literals, from) =>
+        literals.map((literal) => {
+          const file = sources.resolve(plain(from), literal.text)
+          if (file !== undefined && sources.scripts.has(file))
+            return {
+              resolvedModule: {
+                resolvedFileName: file,
+                extension: file.endsWith('.tsx') ? ts.Extension.Tsx : ts.Extension.Ts,
+                isExternalLibraryImport: false,
+              },
+            }
+          const found = ts.resolveModuleName(literal.text, from, options, resolving, cache)
+          if (!found.resolvedModule) this.missing.add(literal.text)
+          return found
+        }),
     }
-    return ts.createProgram({ rootNames: [...sources.scripts.keys()], options, host, ...(oldProgram ? { oldProgram } : {}) })
+    return ts.createProgram({
+      rootNames: [...sources.scripts.keys()],
+      options,
+      host,
+      ...(oldProgram ? { oldProgram } : {}),
+    })
   }
 
   /** Whether a declaration stands in the library itself. */
   isOwn(symbol: ts.Symbol): boolean {
-    return (symbol.declarations ?? []).some((one) => this.sources.texts.has(plain(one.getSourceFile().fileName)) && !plain(one.getSourceFile().fileName).startsWith('node_modules/'))
+    return (symbol.declarations ?? []).some(
+      (declaration) =>
+        this.sources.texts.has(plain(declaration.getSourceFile().fileName)) &&
+        !plain(declaration.getSourceFile().fileName).startsWith('node_modules/'),
+    )
   }
 
-  /** The model of a member's type. What would only print as a long expansion is kept as its author wrote it. */
+  /**
+   * The model of a member's type. What would only print as a long expansion is kept as its author wrote it.
+   */
   ofMember(symbol: ts.Symbol, at: ts.Node): TypeModel {
     const type = this.checker.getTypeOfSymbolAtLocation(symbol, at)
     const model = this.model(type, at)
-    const written = symbol.declarations?.map((one) => (ts.isPropertySignature(one) || ts.isPropertyDeclaration(one) || ts.isParameter(one) ? one.type : undefined)).find((one) => one !== undefined)
-    if (!written || !isLong(model) || !this.isSame(this.checker.getTypeFromTypeNode(written), type)) return model
-    const kept = ts.isUnionTypeNode(written) ? written.types.filter((one) => one.kind !== ts.SyntaxKind.UndefinedKeyword) : [written]
-    const text: TypeModel = { is: 'other', text: kept.map((one) => one.getText()).join(' | ').replace(/\bimport\([^)]*\)\./g, '').replace(/\s+/g, ' ') }
+    const written = symbol.declarations
+      ?.map((declaration) =>
+        ts.isPropertySignature(declaration) ||
+        ts.isPropertyDeclaration(declaration) ||
+        ts.isParameter(declaration)
+          ? declaration.type
+          : undefined,
+      )
+      .find((typeNode) => typeNode !== undefined)
+    if (!written || !isLong(model) || !this.isSame(this.checker.getTypeFromTypeNode(written), type))
+      return model
+    const kept = ts.isUnionTypeNode(written)
+      ? written.types.filter((type) => type.kind !== ts.SyntaxKind.UndefinedKeyword)
+      : [written]
+    const text: TypeModel = {
+      is: 'other',
+      text: kept
+        .map((typeNode) => typeNode.getText())
+        .join(' | ')
+        .replace(/\bimport\([^)]*\)\./g, '')
+        .replace(/\s+/g, ' '),
+    }
     return symbol.flags & ts.SymbolFlags.Optional ? unionOf([text, { is: 'undefined' }]) : text
   }
 
   /** What the comments of a symbol's declarations say. */
   wordsOf(symbol: ts.Symbol): { comment?: string; deprecated?: string; since?: string; default?: string } {
     const said: ReturnType<CheckedTypes['wordsOf']> = {}
-    for (const one of symbol.declarations ?? []) {
-      const comment = wordsOf(one)
+    for (const declaration of symbol.declarations ?? []) {
+      const comment = wordsOf(declaration)
       if (comment) said.comment ??= comment
-      const deprecated = tagText(one, 'deprecated')
+      const deprecated = tagText(declaration, 'deprecated')
       if (deprecated !== undefined) said.deprecated ??= deprecated
-      const since = tagText(one, 'since')
+      const since = tagText(declaration, 'since')
       if (since) said.since ??= since
-      const stated = tagText(one, 'default', 'defaultValue')
+      const stated = tagText(declaration, 'default', 'defaultValue')
       if (stated) said.default ??= stated
     }
     return said
   }
 
-  /** Members of a type of props; of a union those of every arm, optional where an arm lacks them, with the types of all arms. */
-  propsOf(type: ts.Type, at: ts.Node): { symbol: ts.Symbol; name: string; optional: boolean; model: () => TypeModel }[] {
+  /**
+   * Members of a type of props; of a union those of every arm, optional where an arm lacks them, with the
+   * types of all arms.
+   */
+  propsOf(
+    type: ts.Type,
+    at: ts.Node,
+  ): { symbol: ts.Symbol; name: string; optional: boolean; model: () => TypeModel }[] {
     const { checker } = this
     const arms = type.isUnion() ? type.types : [type]
     const names = new Map<string, ts.Symbol[]>()
-    for (const arm of arms) for (const one of checker.getPropertiesOfType(arm)) names.set(one.name, [...(names.get(one.name) ?? []), one])
+    for (const arm of arms)
+      for (const property of checker.getPropertiesOfType(arm))
+        names.set(property.name, [...(names.get(property.name) ?? []), property])
     return [...names].map(([name, symbols]) => ({
-      symbol: symbols[0]!, name, optional: symbols.length < arms.length || symbols.some((one) => !!(one.flags & ts.SymbolFlags.Optional)),
-      model: () => unionOf([...new Set(symbols)].map((one) => this.ofMember(one, at))),
+      symbol: symbols[0]!,
+      name,
+      optional:
+        symbols.length < arms.length || symbols.some((symbol) => !!(symbol.flags & ts.SymbolFlags.Optional)),
+      model: () => unionOf([...new Set(symbols)].map((symbol) => this.ofMember(symbol, at))),
     }))
   }
 
   /** A member of a mapped type keeps the declaration it was mapped from, whose type is another. */
   private isSame(written: ts.Type, type: ts.Type): boolean {
-    return written === type || this.checker.getNonNullableType(written) === this.checker.getNonNullableType(type)
+    return (
+      written === type || this.checker.getNonNullableType(written) === this.checker.getNonNullableType(type)
+    )
   }
 
   /** The model of a type, as far as an editor or a reader can use it; `at` is where it is looked at from. */
@@ -135,15 +209,19 @@ export class CheckedTypes {
     const { checker } = this
     const text = (): TypeModel => ({ is: 'other', text: printed(checker, type) })
     const { flags } = type
-    if (flags & ts.TypeFlags.Any || flags & ts.TypeFlags.Unknown) return { is: 'other', text: flags & ts.TypeFlags.Any ? 'any' : 'unknown' }
+    if (flags & ts.TypeFlags.Any || flags & ts.TypeFlags.Unknown)
+      return { is: 'other', text: flags & ts.TypeFlags.Any ? 'any' : 'unknown' }
     if (flags & ts.TypeFlags.TypeParameter) {
       const base = checker.getBaseConstraintOfType(type)
-      return base && base !== type && depth < 4 ? this.model(base, at, depth + 1) : { is: 'other', text: 'unknown' }
+      return base && base !== type && depth < 4
+        ? this.model(base, at, depth + 1)
+        : { is: 'other', text: 'unknown' }
     }
     const alias = type.aliasSymbol?.name
     if (alias && nodes.has(alias)) return { is: 'node' }
     if (type.isStringLiteral() || type.isNumberLiteral()) return { is: 'literal', value: type.value }
-    if (flags & ts.TypeFlags.BooleanLiteral) return { is: 'literal', value: checker.typeToString(type) === 'true' }
+    if (flags & ts.TypeFlags.BooleanLiteral)
+      return { is: 'literal', value: checker.typeToString(type) === 'true' }
     if (flags & ts.TypeFlags.StringLike && !(flags & ts.TypeFlags.TemplateLiteral)) return { is: 'string' }
     if (flags & ts.TypeFlags.NumberLike) return { is: 'number' }
     if (flags & ts.TypeFlags.Boolean) return { is: 'boolean' }
@@ -151,31 +229,51 @@ export class CheckedTypes {
     if (flags & ts.TypeFlags.Undefined) return { is: 'undefined' }
     if (flags & ts.TypeFlags.Void) return { is: 'void' }
     if (type.isUnion()) {
-      const parts = type.types.length > 60 ? undefined : type.types.map((one) => this.model(one, at, depth + 1))
+      const parts =
+        type.types.length > 60 ? undefined : type.types.map((type) => this.model(type, at, depth + 1))
       return parts && !(alias && parts.length > 40) ? unionOf(parts) : text()
     }
     // `string & {}` keeps an editor's suggestions beside a plain string
     if (type.isIntersection()) {
-      const base = type.types.find((one) => one.flags & (ts.TypeFlags.String | ts.TypeFlags.Number))
+      const base = type.types.find((type) => type.flags & (ts.TypeFlags.String | ts.TypeFlags.Number))
       if (base) return this.model(base, at, depth + 1)
     }
     // `Omit<string, …>`, which keeps an editor's suggestions too: it has what a text has
-    if (flags & ts.TypeFlags.Object && type.getNumberIndexType() && ['charAt', 'toLowerCase', 'codePointAt'].every((one) => type.getProperty(one))) return { is: 'string' }
+    if (
+      flags & ts.TypeFlags.Object &&
+      type.getNumberIndexType() &&
+      ['charAt', 'toLowerCase', 'codePointAt'].every((text) => type.getProperty(text))
+    )
+      return { is: 'string' }
     const name = type.symbol?.name
     if (name === 'Date') return { is: 'date' }
     if (name && nodes.has(name)) return { is: 'node' }
-    const element = checker.isArrayType(type) ? checker.getTypeArguments(type as ts.TypeReference)[0] : undefined
+    const element = checker.isArrayType(type)
+      ? checker.getTypeArguments(type as ts.TypeReference)[0]
+      : undefined
     if (element) return { is: 'list', of: this.model(element, at, depth + 1) }
     if (!(flags & ts.TypeFlags.Object)) return text()
     const properties = type.getProperties()
     if (type.getCallSignatures().length > 0) return properties.length === 0 ? { is: 'function' } : text()
-    if (depth < 2 && properties.length > 0 && properties.length <= 16 && type.symbol && (type.symbol.name === '__type' || this.isOwn(type.symbol)) && !type.getStringIndexType()) {
+    if (
+      depth < 2 &&
+      properties.length > 0 &&
+      properties.length <= 16 &&
+      type.symbol &&
+      (type.symbol.name === '__type' || this.isOwn(type.symbol)) &&
+      !type.getStringIndexType()
+    ) {
       return {
-        is: 'object', ...(alias ?? (name && !name.startsWith('__')) ? { named: (alias ?? name)! } : {}),
-        fields: properties.map((one) => {
-          const optional = !!(one.flags & ts.SymbolFlags.Optional)
-          const own = checker.getTypeOfSymbolAtLocation(one, at)
-          return { name: one.name, optional, type: this.model(optional ? checker.getNonNullableType(own) : own, at, depth + 1) }
+        is: 'object',
+        ...((alias ?? (name && !name.startsWith('__'))) ? { named: (alias ?? name)! } : {}),
+        fields: properties.map((property) => {
+          const optional = !!(property.flags & ts.SymbolFlags.Optional)
+          const own = checker.getTypeOfSymbolAtLocation(property, at)
+          return {
+            name: property.name,
+            optional,
+            type: this.model(optional ? checker.getNonNullableType(own) : own, at, depth + 1),
+          }
         }),
       }
     }
@@ -184,12 +282,40 @@ export class CheckedTypes {
 }
 
 const isLong = (type: TypeModel): boolean =>
-  type.is === 'union' ? type.of.some(isLong) : type.is === 'list' ? isLong(type.of) : type.is === 'other' ? type.text.length > 60 || /[{]/.test(type.text) : false
+  type.is === 'union'
+    ? type.of.some(isLong)
+    : type.is === 'list'
+      ? isLong(type.of)
+      : type.is === 'other'
+        ? type.text.length > 60 || /[{]/.test(type.text)
+        : false
 
 /** Types of what is put into a page: by name, whatever library they come from. */
-const nodes = new Set(['ReactNode', 'ReactElement', 'JSXElement', 'VNode', 'VNodeChild', 'ComponentChildren', 'Element', 'HTMLElement', 'Node', 'Renderable', 'TemplateResult'])
+const nodes = new Set([
+  'ReactNode',
+  'ReactElement',
+  'JSXElement',
+  'VNode',
+  'VNodeChild',
+  'ComponentChildren',
+  'Element',
+  'HTMLElement',
+  'Node',
+  'Renderable',
+  'TemplateResult',
+])
 
 const plain = (path: string): string => path.replace(/^\.?\//, '')
 
 const printed = (checker: ts.TypeChecker, type: ts.Type): string =>
-  checker.typeToString(type, undefined, ts.TypeFormatFlags.NoTruncation | ts.TypeFormatFlags.UseSingleQuotesForStringLiteralType | ts.TypeFormatFlags.UseAliasDefinedOutsideCurrentScope | ts.TypeFormatFlags.InTypeAlias).replace(/\s+/g, ' ').slice(0, 600)
+  checker
+    .typeToString(
+      type,
+      undefined,
+      ts.TypeFormatFlags.NoTruncation |
+        ts.TypeFormatFlags.UseSingleQuotesForStringLiteralType |
+        ts.TypeFormatFlags.UseAliasDefinedOutsideCurrentScope |
+        ts.TypeFormatFlags.InTypeAlias,
+    )
+    .replace(/\s+/g, ' ')
+    .slice(0, 600)

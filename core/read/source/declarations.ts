@@ -6,8 +6,16 @@ export function declarationOf(sources: SourceSet, node: ts.Identifier): ts.Decla
   for (let at: ts.Node | undefined = node.parent; at && !ts.isSourceFile(at); at = at.parent) {
     if (!ts.isBlock(at)) continue
     for (const statement of at.statements) {
-      if ((ts.isClassDeclaration(statement) || ts.isFunctionDeclaration(statement)) && statement.name?.text === node.text) return statement
-      const found = ts.isVariableStatement(statement) ? statement.declarationList.declarations.find((one) => ts.isIdentifier(one.name) && one.name.text === node.text) : undefined
+      if (
+        (ts.isClassDeclaration(statement) || ts.isFunctionDeclaration(statement)) &&
+        statement.name?.text === node.text
+      )
+        return statement
+      const found = ts.isVariableStatement(statement)
+        ? statement.declarationList.declarations.find(
+            (declaration) => ts.isIdentifier(declaration.name) && declaration.name.text === node.text,
+          )
+        : undefined
       if (found) return found
     }
   }
@@ -15,12 +23,22 @@ export function declarationOf(sources: SourceSet, node: ts.Identifier): ts.Decla
   return found?.is === 'node' ? found.node : undefined
 }
 
-/** The object an expression leads to: written in place, kept in a constant, handed to a helper such as `defineComponent`, or frozen. */
-export function objectBehind(sources: SourceSet, expression: ts.Expression, depth = 0): ts.ObjectLiteralExpression | undefined {
+/**
+ * The object an expression leads to: written in place, kept in a constant, handed to a helper such as
+ * `defineComponent`, or frozen.
+ */
+export function objectBehind(
+  sources: SourceSet,
+  expression: ts.Expression,
+  depth = 0,
+): ts.ObjectLiteralExpression | undefined {
   const node = unwrap(expression)
   if (depth > 12) return undefined
   if (ts.isObjectLiteralExpression(node)) return node
-  if (ts.isCallExpression(node)) return node.arguments.map((one) => objectBehind(sources, one, depth + 1)).find((one) => one !== undefined)
+  if (ts.isCallExpression(node))
+    return node.arguments
+      .map((argument) => objectBehind(sources, argument, depth + 1))
+      .find((expression) => expression !== undefined)
   if (ts.isIdentifier(node)) {
     const found = sources.lookUp(node.getSourceFile().fileName, node.text)
     if (found?.is !== 'node') return undefined
@@ -37,10 +55,10 @@ export function objectBehind(sources: SourceSet, expression: ts.Expression, dept
 
 /** The value of an option, written plainly. */
 export function optionOf(object: ts.ObjectLiteralExpression, name: string): ts.Expression | undefined {
-  for (const one of object.properties) {
-    if (one.name?.getText() !== name) continue
-    if (ts.isPropertyAssignment(one)) return one.initializer
-    if (ts.isShorthandPropertyAssignment(one)) return one.name
+  for (const property of object.properties) {
+    if (property.name?.getText() !== name) continue
+    if (ts.isPropertyAssignment(property)) return property.initializer
+    if (ts.isShorthandPropertyAssignment(property)) return property.name
   }
   return undefined
 }
@@ -48,7 +66,11 @@ export function optionOf(object: ts.ObjectLiteralExpression, name: string): ts.E
 export type FunctionNode = ts.FunctionLikeDeclaration & { body?: ts.ConciseBody }
 
 /** The function an expression is or names, constants followed through imports. */
-export function functionBehind(sources: SourceSet, expression: ts.Expression, depth = 0): ts.FunctionDeclaration | ts.FunctionExpression | ts.ArrowFunction | undefined {
+export function functionBehind(
+  sources: SourceSet,
+  expression: ts.Expression,
+  depth = 0,
+): ts.FunctionDeclaration | ts.FunctionExpression | ts.ArrowFunction | undefined {
   const node = unwrap(expression)
   if (ts.isArrowFunction(node) || ts.isFunctionExpression(node)) return node
   if (!ts.isIdentifier(node) || depth > 10) return undefined
@@ -60,4 +82,8 @@ export function functionBehind(sources: SourceSet, expression: ts.Expression, de
 
 /** What a constant or a default export is made of. */
 export const valueOfDeclaration = (node: ts.Declaration): ts.Expression | undefined =>
-  ts.isVariableDeclaration(node) ? node.initializer : ts.isExportAssignment(node) ? node.expression : undefined
+  ts.isVariableDeclaration(node)
+    ? node.initializer
+    : ts.isExportAssignment(node)
+      ? node.expression
+      : undefined

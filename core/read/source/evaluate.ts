@@ -12,23 +12,42 @@ export type { Plain } from './plain'
 export const printPlain = (value: Plain): string =>
   typeof value === 'string' ? `'${value}'` : JSON.stringify(value)
 
-/** A default as a person would write it, and its value where that is plain; a function that returns it is opened. */
-export function shownDefault(sources: SourceSet, expression: ts.Expression | undefined): { default?: string; defaultValue?: Plain } {
+/**
+ * A default as a person would write it, and its value where that is plain; a function that returns it is
+ * opened.
+ */
+export function shownDefault(
+  sources: SourceSet,
+  expression: ts.Expression | undefined,
+): { default?: string; defaultValue?: Plain } {
   if (!expression) return {}
   const node = unwrap(expression)
-  const inner = ts.isArrowFunction(node) && !ts.isBlock(node.body) && node.parameters.length === 0 ? node.body : ts.isArrowFunction(node) || ts.isFunctionExpression(node) ? returnedOnly(node.body) ?? node : node
-  if (inner.getText() === 'undefined' || (ts.isVoidExpression(inner) && inner.getText() === 'void 0')) return {}
+  const inner =
+    ts.isArrowFunction(node) && !ts.isBlock(node.body) && node.parameters.length === 0
+      ? node.body
+      : ts.isArrowFunction(node) || ts.isFunctionExpression(node)
+        ? (returnedOnly(node.body) ?? node)
+        : node
+  if (inner.getText() === 'undefined' || (ts.isVoidExpression(inner) && inner.getText() === 'void 0'))
+    return {}
   const value = evaluate(sources, inner)
-  return value === undefined ? { default: unwrap(inner).getText().replace(/\s+/g, ' ') } : { default: printPlain(value), defaultValue: value }
+  return value === undefined
+    ? { default: unwrap(inner).getText().replace(/\s+/g, ' ') }
+    : { default: printPlain(value), defaultValue: value }
 }
 
 const returnedOnly = (body: ts.ConciseBody): ts.Expression | undefined => {
   const [only] = ts.isBlock(body) ? body.statements : []
-  return only && ts.isBlock(body) && body.statements.length === 1 && ts.isReturnStatement(only) ? only.expression : undefined
+  return only && ts.isBlock(body) && body.statements.length === 1 && ts.isReturnStatement(only)
+    ? only.expression
+    : undefined
 }
 
 /** Names bound while a function is followed, and how many more steps may be taken. */
-interface Following { names: ReadonlyMap<string, Plain | undefined>; left: { steps: number; depth: number; size: number } }
+interface Following {
+  names: ReadonlyMap<string, Plain | undefined>
+  left: { steps: number; depth: number; size: number }
+}
 
 /**
  * The value of an expression that can be known without running it: literals, templates, constants
@@ -37,7 +56,10 @@ interface Following { names: ReadonlyMap<string, Plain | undefined>; left: { ste
  * `undefined` where it cannot be known; nothing of the source is executed.
  */
 export function evaluate(sources: SourceSet, expression: ts.Expression): Plain | undefined {
-  return valueOf(sources, expression, { names: new Map(), left: { steps: 5000, depth: 0, size: mostOfExpression } })
+  return valueOf(sources, expression, {
+    names: new Map(),
+    left: { steps: 5000, depth: 0, size: mostOfExpression },
+  })
 }
 
 function valueOf(sources: SourceSet, expression: ts.Expression, following: Following): Plain | undefined {
@@ -49,7 +71,10 @@ function valueOf(sources: SourceSet, expression: ts.Expression, following: Follo
   return value
 }
 
-/** The budget of one value while it is put together: `false` once it, or all of its expression, is too large, which is told at its line. */
+/**
+ * The budget of one value while it is put together: `false` once it, or all of its expression, is too large,
+ * which is told at its line.
+ */
 function budgetOf(sources: SourceSet, node: ts.Node, { left }: Following): (more: number) => boolean {
   let size = 0
   return (more) => {
@@ -63,7 +88,7 @@ function budgetOf(sources: SourceSet, node: ts.Node, { left }: Following): (more
 
 function valueOfNode(sources: SourceSet, expression: ts.Expression, following: Following): Plain | undefined {
   const node = unwrap(expression)
-  const again = (one: ts.Expression) => valueOf(sources, one, following)
+  const again = (expression: ts.Expression) => valueOf(sources, expression, following)
   if (ts.isStringLiteralLike(node)) return node.text
   if (ts.isNumericLiteral(node)) return Number(node.text)
   if (node.kind === ts.SyntaxKind.TrueKeyword) return true
@@ -79,7 +104,11 @@ function valueOfNode(sources: SourceSet, expression: ts.Expression, following: F
     const fits = budgetOf(sources, node, following)
     for (const span of node.templateSpans) {
       const value = again(span.expression)
-      if ((typeof value !== 'string' && typeof value !== 'number') || !fits(sizeOf(value) + span.literal.text.length)) return undefined
+      if (
+        (typeof value !== 'string' && typeof value !== 'number') ||
+        !fits(sizeOf(value) + span.literal.text.length)
+      )
+        return undefined
       text += value + span.literal.text
     }
     return text
@@ -109,22 +138,35 @@ function valueOfNode(sources: SourceSet, expression: ts.Expression, following: F
   if (ts.isIdentifier(node)) {
     if (following.names.has(node.text)) return following.names.get(node.text)
     const found = constantOf(sources, node)
-    return found ? constantValue(sources, found, following) : sources.lookUp(node.getSourceFile().fileName, node.text)?.is === 'text' ? textOf(sources, node) : undefined
+    return found
+      ? constantValue(sources, found, following)
+      : sources.lookUp(node.getSourceFile().fileName, node.text)?.is === 'text'
+        ? textOf(sources, node)
+        : undefined
   }
-  if (ts.isElementAccessExpression(node)) return memberOf(again(node.expression), again(node.argumentExpression))
+  if (ts.isElementAccessExpression(node))
+    return memberOf(again(node.expression), again(node.argumentExpression))
   if (ts.isPropertyAccessExpression(node)) {
     if (ts.isIdentifier(node.expression) && !following.names.has(node.expression.text)) {
       const declared = sources.lookUp(node.getSourceFile().fileName, node.expression.text)
       if (declared?.is === 'node' && ts.isEnumDeclaration(declared.node)) {
-        const member = declared.node.members.find((one) => nameOf(sources, one.name) === node.name.text)
+        const member = declared.node.members.find((member) => nameOf(sources, member.name) === node.name.text)
         return member?.initializer ? again(member.initializer) : undefined
       }
-      if (declared?.is === 'node' && ts.isClassDeclaration(declared.node)) return staticOf(declared.node, node.name.text, again)
+      if (declared?.is === 'node' && ts.isClassDeclaration(declared.node))
+        return staticOf(declared.node, node.name.text, again)
     }
-    const object = node.expression.kind === ts.SyntaxKind.ThisKeyword || node.expression.kind === ts.SyntaxKind.SuperKeyword ? undefined : again(node.expression)
+    const object =
+      node.expression.kind === ts.SyntaxKind.ThisKeyword ||
+      node.expression.kind === ts.SyntaxKind.SuperKeyword
+        ? undefined
+        : again(node.expression)
     const found = memberOf(object, node.name.text)
     if (found !== undefined) return found
-    const inside = node.expression.kind === ts.SyntaxKind.ThisKeyword ? undefined : ts.findAncestor(node, ts.isClassDeclaration)
+    const inside =
+      node.expression.kind === ts.SyntaxKind.ThisKeyword
+        ? undefined
+        : ts.findAncestor(node, ts.isClassDeclaration)
     return inside && ts.isIdentifier(node.expression) && node.expression.text === inside.name?.text
       ? staticOf(inside, node.name.text, again)
       : undefined
@@ -133,27 +175,48 @@ function valueOfNode(sources: SourceSet, expression: ts.Expression, following: F
 }
 
 /** A constant's value, worked out once. */
-function constantValue(sources: SourceSet, initializer: ts.Expression, following: Following): Plain | undefined {
+function constantValue(
+  sources: SourceSet,
+  initializer: ts.Expression,
+  following: Following,
+): Plain | undefined {
   const known = sources.constants.get(initializer)
   if (known) return known.value as Plain | undefined
   const value = valueOf(sources, initializer, { ...following, names: new Map() })
   // where the steps ran out, nothing is known; with more left it may be
-  if (value !== undefined || (following.left.steps > 0 && following.left.depth < 50)) sources.constants.set(initializer, { value: typeof value === 'object' && value !== null ? Object.freeze(value) as Plain : value })
+  if (value !== undefined || (following.left.steps > 0 && following.left.depth < 50))
+    sources.constants.set(initializer, {
+      value: typeof value === 'object' && value !== null ? (Object.freeze(value) as Plain) : value,
+    })
   return value
 }
 
 const memberOf = (object: Plain | undefined, key: Plain | undefined): Plain | undefined => {
-  if (typeof object === 'string' || Array.isArray(object)) return key === 'length' ? object.length : typeof key === 'number' ? object[key] : undefined
-  return typeof object === 'object' && object !== null && typeof key === 'string' && Object.hasOwn(object, key) ? object[key] : undefined
+  if (typeof object === 'string' || Array.isArray(object))
+    return key === 'length' ? object.length : typeof key === 'number' ? object[key] : undefined
+  return typeof object === 'object' &&
+    object !== null &&
+    typeof key === 'string' &&
+    Object.hasOwn(object, key)
+    ? object[key]
+    : undefined
 }
 
-function joinedBy(operator: ts.SyntaxKind, left: Plain | undefined, other: () => Plain | undefined): Plain | undefined {
+function joinedBy(
+  operator: ts.SyntaxKind,
+  left: Plain | undefined,
+  other: () => Plain | undefined,
+): Plain | undefined {
   if (left === undefined) return undefined
   switch (operator) {
-    case ts.SyntaxKind.AmpersandAmpersandToken: return left ? other() : left
-    case ts.SyntaxKind.BarBarToken: return left ? left : other()
-    case ts.SyntaxKind.QuestionQuestionToken: return left === null ? other() : left
-    case ts.SyntaxKind.CommaToken: return other()
+    case ts.SyntaxKind.AmpersandAmpersandToken:
+      return left ? other() : left
+    case ts.SyntaxKind.BarBarToken:
+      return left ? left : other()
+    case ts.SyntaxKind.QuestionQuestionToken:
+      return left === null ? other() : left
+    case ts.SyntaxKind.CommaToken:
+      return other()
   }
   const right = other()
   if (right === undefined) return undefined
@@ -161,30 +224,48 @@ function joinedBy(operator: ts.SyntaxKind, left: Plain | undefined, other: () =>
   if (operator === ts.SyntaxKind.ExclamationEqualsEqualsToken) return left !== right
   if (typeof left === 'number' && typeof right === 'number') {
     switch (operator) {
-      case ts.SyntaxKind.PlusToken: return left + right
-      case ts.SyntaxKind.MinusToken: return left - right
-      case ts.SyntaxKind.AsteriskToken: return left * right
-      case ts.SyntaxKind.SlashToken: return left / right
+      case ts.SyntaxKind.PlusToken:
+        return left + right
+      case ts.SyntaxKind.MinusToken:
+        return left - right
+      case ts.SyntaxKind.AsteriskToken:
+        return left * right
+      case ts.SyntaxKind.SlashToken:
+        return left / right
     }
   }
-  const plain = (one: Plain) => typeof one === 'string' || typeof one === 'number'
-  return operator === ts.SyntaxKind.PlusToken && plain(left) && plain(right) ? `${left as string}${right as string}` : undefined
+  const plain = (plain: Plain) => typeof plain === 'string' || typeof plain === 'number'
+  return operator === ts.SyntaxKind.PlusToken && plain(left) && plain(right)
+    ? `${left as string}${right as string}`
+    : undefined
 }
 
-function objectOf(sources: SourceSet, node: ts.ObjectLiteralExpression, following: Following): Plain | undefined {
+function objectOf(
+  sources: SourceSet,
+  node: ts.ObjectLiteralExpression,
+  following: Following,
+): Plain | undefined {
   const object: Record<string, Plain> = {}
   const fits = budgetOf(sources, node, following)
   for (const property of node.properties) {
     if (ts.isSpreadAssignment(property)) {
       const spread = valueOf(sources, property.expression, following)
-      if (typeof spread !== 'object' || spread === null || Array.isArray(spread) || !fits(sizeOf(spread))) return undefined
+      if (typeof spread !== 'object' || spread === null || Array.isArray(spread) || !fits(sizeOf(spread)))
+        return undefined
       Object.assign(object, spread)
       continue
     }
     if (!ts.isPropertyAssignment(property) && !ts.isShorthandPropertyAssignment(property)) return undefined
-    const key = ts.isComputedPropertyName(property.name) ? valueOf(sources, property.name.expression, following) : nameOf(sources, property.name)
-    const value = valueOf(sources, ts.isPropertyAssignment(property) ? property.initializer : property.name, following)
-    if (typeof key !== 'string' || value === undefined || !fits(key.length + 8 + sizeOf(value))) return undefined
+    const key = ts.isComputedPropertyName(property.name)
+      ? valueOf(sources, property.name.expression, following)
+      : nameOf(sources, property.name)
+    const value = valueOf(
+      sources,
+      ts.isPropertyAssignment(property) ? property.initializer : property.name,
+      following,
+    )
+    if (typeof key !== 'string' || value === undefined || !fits(key.length + 8 + sizeOf(value)))
+      return undefined
     // as JSON is read: a name like any other
     Object.defineProperty(object, key, { value, writable: true, enumerable: true, configurable: true })
   }
@@ -192,37 +273,60 @@ function objectOf(sources: SourceSet, node: ts.ObjectLiteralExpression, followin
 }
 
 type Apply = (...values: (Plain | undefined)[]) => Plain | undefined
-const every = (list: (Plain | undefined)[]): Plain[] | undefined => (list.every((one) => one !== undefined) ? list : undefined)
-const isRecord = (value: Plain | undefined): value is Record<string, Plain> => typeof value === 'object' && value !== null && !Array.isArray(value)
+const every = (list: (Plain | undefined)[]): Plain[] | undefined =>
+  list.every((item) => item !== undefined) ? list : undefined
+const isRecord = (value: Plain | undefined): value is Record<string, Plain> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
 
-/** What built-in functions give for known values (ECMAScript, built-in objects), for those that tables of names are made with. */
+/**
+ * What built-in functions give for known values (ECMAScript, built-in objects), for those that tables of
+ * names are made with.
+ */
 const ofObjects: Record<string, (...values: Plain[]) => Plain | undefined> = {
   freeze: (one) => one,
   keys: (one) => (isRecord(one) ? Object.keys(one) : undefined),
   values: (one) => (isRecord(one) ? Object.values(one) : undefined),
   entries: (one) => (isRecord(one) ? Object.entries(one) : undefined),
-  fromEntries: (one) => (Array.isArray(one) && one.every((pair) => Array.isArray(pair) && typeof pair[0] === 'string') ? Object.fromEntries(one as [string, Plain][]) : undefined),
-  assign: (...all) => (all.every(isRecord) ? Object.assign({}, ...all) as Plain : undefined),
+  fromEntries: (one) =>
+    Array.isArray(one) && one.every((pair) => Array.isArray(pair) && typeof pair[0] === 'string')
+      ? Object.fromEntries(one as [string, Plain][])
+      : undefined,
+  assign: (...all) => (all.every(isRecord) ? (Object.assign({}, ...all) as Plain) : undefined),
 }
 const ofStrings: Record<string, (text: string, ...values: Plain[]) => Plain | undefined> = {
-  toLowerCase: (text: string) => text.toLowerCase(), toUpperCase: (text: string) => text.toUpperCase(), trim: (text: string) => text.trim(), toString: (text: string) => text,
-  concat: (text: string, ...more: Plain[]) => text + more.join(''), slice: (text: string, from, to) => text.slice(from as number, to as number),
+  toLowerCase: (text: string) => text.toLowerCase(),
+  toUpperCase: (text: string) => text.toUpperCase(),
+  trim: (text: string) => text.trim(),
+  toString: (text: string) => text,
+  concat: (text: string, ...more: Plain[]) => text + more.join(''),
+  slice: (text: string, from, to) => text.slice(from as number, to as number),
   split: (text: string, by) => (typeof by === 'string' ? text.split(by) : undefined),
-  replace: (text: string, from, to) => (typeof from === 'string' && typeof to === 'string' ? text.replace(from, () => to) : undefined),
+  replace: (text: string, from, to) =>
+    typeof from === 'string' && typeof to === 'string' ? text.replace(from, () => to) : undefined,
 }
-const ofLists: Record<string, (list: Plain[], apply: Apply | undefined, values: (Plain | undefined)[]) => Plain | undefined> = {
-  map: (list, apply) => apply && every(list.map((one, i) => apply(one, i))),
-  filter: (list, apply) => apply && list.filter((one, i) => apply(one, i)),
-  flatMap: (list, apply) => apply && every(list.map((one, i) => apply(one, i)))?.flat(1) as Plain,
-  reduce: (list, apply, values) => apply && list.reduce<Plain | undefined>((sum, one, i) => (sum === undefined ? undefined : apply(sum, one, i)), values[1]),
-  concat: (list, _apply, values) => every(values)?.reduce<Plain[]>((all, one) => all.concat(one), list),
+const ofLists: Record<
+  string,
+  (list: Plain[], apply: Apply | undefined, values: (Plain | undefined)[]) => Plain | undefined
+> = {
+  map: (list, apply) => apply && every(list.map((item, i) => apply(item, i))),
+  filter: (list, apply) => apply && list.filter((item, i) => apply(item, i)),
+  flatMap: (list, apply) => apply && (every(list.map((item, i) => apply(item, i)))?.flat(1) as Plain),
+  reduce: (list, apply, values) =>
+    apply &&
+    list.reduce<Plain | undefined>(
+      (sum, item, i) => (sum === undefined ? undefined : apply(sum, item, i)),
+      values[1],
+    ),
+  concat: (list, _apply, values) => every(values)?.reduce<Plain[]>((all, entry) => all.concat(entry), list),
   join: (list, _apply, [by]) => list.join(typeof by === 'string' ? by : ','),
-  flat: (list) => list.flat(1) as Plain, slice: (list, _apply, [from, to]) => list.slice(from as number, to as number),
+  flat: (list) => list.flat(1) as Plain,
+  slice: (list, _apply, [from, to]) => list.slice(from as number, to as number),
   includes: (list, _apply, [one]) => (one === undefined ? undefined : list.includes(one)),
 }
 
 function called(sources: SourceSet, node: ts.CallExpression, following: Following): Plain | undefined {
-  const value = (one: ts.Expression) => valueOf(sources, ts.isSpreadElement(one) ? one.expression : one, following)
+  const value = (expression: ts.Expression) =>
+    valueOf(sources, ts.isSpreadElement(expression) ? expression.expression : expression, following)
   const fits = budgetOf(sources, node, following)
   const callee = unwrap(node.expression)
   if (ts.isIdentifier(callee)) {
@@ -234,9 +338,15 @@ function called(sources: SourceSet, node: ts.CallExpression, following: Followin
   if (ts.isIdentifier(callee.expression) && callee.expression.text === 'Object') {
     const given = every(node.arguments.map(value))
     // what these make is no larger than what they are given
-    return given && Object.hasOwn(ofObjects, name) && fits(sizeOf(given)) ? ofObjects[name]!(...given) : undefined
+    return given && Object.hasOwn(ofObjects, name) && fits(sizeOf(given))
+      ? ofObjects[name]!(...given)
+      : undefined
   }
-  if (callee.expression.kind === ts.SyntaxKind.ThisKeyword || callee.expression.kind === ts.SyntaxKind.SuperKeyword) return undefined
+  if (
+    callee.expression.kind === ts.SyntaxKind.ThisKeyword ||
+    callee.expression.kind === ts.SyntaxKind.SuperKeyword
+  )
+    return undefined
   if (!Object.hasOwn(ofLists, name) && !Object.hasOwn(ofStrings, name)) return undefined
   const target = value(callee.expression)
   if (typeof target === 'string') {
@@ -247,12 +357,17 @@ function called(sources: SourceSet, node: ts.CallExpression, following: Followin
   if (!Array.isArray(target) || !Object.hasOwn(ofLists, name)) return undefined
   const first = node.arguments[0] && functionIn(node.arguments[0])
   const apply = first && applied(sources, first, following)
-  const counted: Apply | undefined = apply && ((...values) => {
-    const made = apply(...values)
-    return fits(8 + sizeOf(made)) ? made : undefined
-  })
+  const counted: Apply | undefined =
+    apply &&
+    ((...values) => {
+      const made = apply(...values)
+      return fits(8 + sizeOf(made)) ? made : undefined
+    })
   const values = node.arguments.map((argument) => (functionIn(argument) ? undefined : value(argument)))
-  const joint = name === 'join' ? sizeOf(target) + target.length * sizeOf(values[0]) : sizeOf(target) + values.reduce<number>((sum, given) => sum + sizeOf(given), 0)
+  const joint =
+    name === 'join'
+      ? sizeOf(target) + target.length * sizeOf(values[0])
+      : sizeOf(target) + values.reduce<number>((sum, given) => sum + sizeOf(given), 0)
   return fits(joint) ? ofLists[name]!(target, counted, values) : undefined
 }
 
@@ -267,40 +382,72 @@ function functionIn(expression: ts.Expression): ts.ArrowFunction | ts.FunctionEx
   return ts.isArrowFunction(node) || ts.isFunctionExpression(node) ? node : undefined
 }
 
-/** A small pure function of the library, followed statement by statement: names, assignments into objects, conditions, a return. */
-function applied(sources: SourceSet, fn: ts.ArrowFunction | ts.FunctionExpression | ts.FunctionDeclaration, following: Following): Apply {
+/**
+ * A small pure function of the library, followed statement by statement: names, assignments into objects,
+ * conditions, a return.
+ */
+function applied(
+  sources: SourceSet,
+  fn: ts.ArrowFunction | ts.FunctionExpression | ts.FunctionDeclaration,
+  following: Following,
+): Apply {
   return (...values) => {
     const names = new Map(following.names)
     const inside: Following = { names, left: following.left }
     const bind = (name: ts.BindingName, given: Plain | undefined): void => {
       if (ts.isIdentifier(name)) names.set(name.text, given)
-      else if (ts.isArrayBindingPattern(name)) name.elements.forEach((one, i) => { if (ts.isBindingElement(one)) bind(one.name, memberOf(given, i)) })
-      else for (const one of name.elements) bind(one.name, memberOf(given, (one.propertyName ?? one.name).getText()))
+      else if (ts.isArrayBindingPattern(name))
+        name.elements.forEach((element, i) => {
+          if (ts.isBindingElement(element)) bind(element.name, memberOf(given, i))
+        })
+      else
+        for (const element of name.elements)
+          bind(element.name, memberOf(given, (element.propertyName ?? element.name).getText()))
     }
-    fn.parameters.forEach((one, i) => bind(one.name, values[i] ?? (one.initializer && valueOf(sources, one.initializer, inside))))
+    fn.parameters.forEach((parameter, i) =>
+      bind(
+        parameter.name,
+        values[i] ?? (parameter.initializer && valueOf(sources, parameter.initializer, inside)),
+      ),
+    )
     if (!fn.body) return undefined
     if (!ts.isBlock(fn.body)) return valueOf(sources, fn.body, inside)
     const unknown = Symbol('not followed')
     const run = (statements: readonly ts.Statement[]): Plain | undefined | typeof unknown => {
-      for (const one of statements) {
+      for (const statement of statements) {
         if (--following.left.steps < 0) return undefined
-        if (ts.isReturnStatement(one)) return one.expression && valueOf(sources, one.expression, inside)
-        if (ts.isVariableStatement(one)) for (const made of one.declarationList.declarations) bind(made.name, made.initializer && valueOf(sources, made.initializer, inside))
-        else if (ts.isIfStatement(one)) {
-          const test = valueOf(sources, one.expression, inside)
+        if (ts.isReturnStatement(statement))
+          return statement.expression && valueOf(sources, statement.expression, inside)
+        if (ts.isVariableStatement(statement))
+          for (const made of statement.declarationList.declarations)
+            bind(made.name, made.initializer && valueOf(sources, made.initializer, inside))
+        else if (ts.isIfStatement(statement)) {
+          const test = valueOf(sources, statement.expression, inside)
           // a member that is not there is falsy
-          const arm = test ? one.thenStatement : one.elseStatement
+          const arm = test ? statement.thenStatement : statement.elseStatement
           const result = arm ? run(ts.isBlock(arm) ? arm.statements : [arm]) : unknown
           if (result !== unknown) return result
-        } else if (ts.isExpressionStatement(one) && ts.isBinaryExpression(one.expression) && one.expression.operatorToken.kind === ts.SyntaxKind.EqualsToken) {
-          const { left, right } = one.expression
-          const key = ts.isElementAccessExpression(left) ? valueOf(sources, left.argumentExpression, inside) : ts.isPropertyAccessExpression(left) ? left.name.text : undefined
-          const target = ts.isElementAccessExpression(left) || ts.isPropertyAccessExpression(left) ? valueOf(sources, left.expression, inside) : undefined
+        } else if (
+          ts.isExpressionStatement(statement) &&
+          ts.isBinaryExpression(statement.expression) &&
+          statement.expression.operatorToken.kind === ts.SyntaxKind.EqualsToken
+        ) {
+          const { left, right } = statement.expression
+          const key = ts.isElementAccessExpression(left)
+            ? valueOf(sources, left.argumentExpression, inside)
+            : ts.isPropertyAccessExpression(left)
+              ? left.name.text
+              : undefined
+          const target =
+            ts.isElementAccessExpression(left) || ts.isPropertyAccessExpression(left)
+              ? valueOf(sources, left.expression, inside)
+              : undefined
           const value = valueOf(sources, right, inside)
-          if (!isRecord(target) || Object.isFrozen(target) || typeof key !== 'string' || value === undefined) return undefined
+          if (!isRecord(target) || Object.isFrozen(target) || typeof key !== 'string' || value === undefined)
+            return undefined
           // a copy: what is written into an object can then not hold the object itself
           const kept = typeof value === 'object' ? (JSON.parse(JSON.stringify(value)) as Plain) : value
-          if (!budgetOf(sources, one, following)(sizeOf(target) + sizeOf(kept))) return undefined
+          if (!budgetOf(sources, statement, following)(sizeOf(target) + sizeOf(kept))) return undefined
           if (key === '__proto__') continue
           target[key] = kept
           grow(target, kept)
@@ -313,11 +460,17 @@ function applied(sources: SourceSet, fn: ts.ArrowFunction | ts.FunctionExpressio
   }
 }
 
-function staticOf(node: ts.ClassDeclaration, name: string, again: (one: ts.Expression) => Plain | undefined): Plain | undefined {
+function staticOf(
+  node: ts.ClassDeclaration,
+  name: string,
+  again: (expression: ts.Expression) => Plain | undefined,
+): Plain | undefined {
   for (const member of node.members) {
     if (!member.name || !ts.isIdentifier(member.name) || member.name.text !== name) continue
     if (ts.isPropertyDeclaration(member) && member.initializer) return again(member.initializer)
-    const returned = ts.isGetAccessorDeclaration(member) ? member.body?.statements.find(ts.isReturnStatement)?.expression : undefined
+    const returned = ts.isGetAccessorDeclaration(member)
+      ? member.body?.statements.find(ts.isReturnStatement)?.expression
+      : undefined
     if (returned) return again(returned)
   }
   return undefined
@@ -337,17 +490,23 @@ export function constantOf(sources: SourceSet, node: ts.Identifier): ts.Expressi
 }
 
 /** The variable or parameter inside an enclosing function that an identifier names. */
-export function localDeclaration(node: ts.Identifier): ts.VariableDeclaration | ts.ParameterDeclaration | undefined {
+export function localDeclaration(
+  node: ts.Identifier,
+): ts.VariableDeclaration | ts.ParameterDeclaration | undefined {
   for (let at: ts.Node = node; at.parent && !ts.isSourceFile(at); at = at.parent) {
     const scope = at.parent
     if (ts.isFunctionLike(scope)) {
-      const parameter = scope.parameters.find((one) => ts.isIdentifier(one.name) && one.name.text === node.text)
+      const parameter = scope.parameters.find(
+        (parameter) => ts.isIdentifier(parameter.name) && parameter.name.text === node.text,
+      )
       if (parameter) return parameter
     }
     if (ts.isBlock(scope)) {
       for (const statement of scope.statements) {
         if (!ts.isVariableStatement(statement)) continue
-        const found = statement.declarationList.declarations.find((one) => ts.isIdentifier(one.name) && one.name.text === node.text)
+        const found = statement.declarationList.declarations.find(
+          (declaration) => ts.isIdentifier(declaration.name) && declaration.name.text === node.text,
+        )
         if (found && found !== at) return found
       }
     }
@@ -366,39 +525,66 @@ export function nameOf(sources: SourceSet, name: ts.PropertyName): string | unde
 }
 
 /** A length of text with the place in the library it was written at. */
-interface Piece { text: string; file: string; line: number; end: number; lines: Lines }
+interface Piece {
+  text: string
+  file: string
+  line: number
+  end: number
+  lines: Lines
+}
 
 /** Stands where an expression's value is not known before it runs: a character no markup or style uses. */
 export const unknownValue = '\uE000'
 
-/** Text put together from literals, constants and imported files, each length of which knows where it comes from. */
+/**
+ * Text put together from literals, constants and imported files, each length of which knows where it comes
+ * from.
+ */
 export class Fragment {
   readonly pieces: Piece[] = []
   text = ''
 
   add(text: string, place: Place): void {
     this.text += text
-    this.pieces.push({ text, file: place.file, line: place.line, end: this.text.length, lines: new Lines(text) })
+    this.pieces.push({
+      text,
+      file: place.file,
+      line: place.line,
+      end: this.text.length,
+      lines: new Lines(text),
+    })
   }
 
   /** Where the character at an offset was written. */
   place(offset: number): Place {
-    const piece = this.pieces.find((one) => offset < one.end) ?? this.pieces.at(-1)!
-    return { file: piece.file, line: piece.line + piece.lines.before(offset - (piece.end - piece.text.length)) }
+    const piece = this.pieces.find((piece) => offset < piece.end) ?? this.pieces.at(-1)!
+    return {
+      file: piece.file,
+      line: piece.line + piece.lines.before(offset - (piece.end - piece.text.length)),
+    }
   }
 }
 
-/** Opens what a text is put together from besides constants: the expression a call or a member of the class stands for, where that is known. */
+/**
+ * Opens what a text is put together from besides constants: the expression a call or a member of the class
+ * stands for, where that is known.
+ */
 export type Opener = (node: ts.Expression) => ts.Expression | undefined
 
 /**
  * The text an expression yields, with places kept. Both arms of a condition are in it; values not
  * known become {@link unknownValue}.
  */
-export function fragmentOf(sources: SourceSet, expression: ts.Expression, open: Opener = () => undefined, into = new Fragment(), depth = 0): Fragment {
+export function fragmentOf(
+  sources: SourceSet,
+  expression: ts.Expression,
+  open: Opener = () => undefined,
+  into = new Fragment(),
+  depth = 0,
+): Fragment {
   const node = unwrap(expression)
   const place = sources.place(node)
-  const more = (one: ts.Expression) => fragmentOf(sources, one, open, into, depth + 1)
+  const more = (expression: ts.Expression) => fragmentOf(sources, expression, open, into, depth + 1)
   if (depth > 20 || into.text.length > 2_000_000) return into
   if (ts.isStringLiteralLike(node)) into.add(node.text, place)
   else if (ts.isTaggedTemplateExpression(node)) more(node.template)
@@ -415,10 +601,24 @@ export function fragmentOf(sources: SourceSet, expression: ts.Expression, open: 
     // a long sum leans to the left: taken apart at one depth
     const pieces: ts.Expression[] = []
     let at: ts.Expression = node
-    for (; ts.isBinaryExpression(at) && at.operatorToken.kind === ts.SyntaxKind.PlusToken; at = unwrap(at.left)) pieces.push(at.right)
-    for (const one of [at, ...pieces.reverse()]) more(one)
-  } else if (ts.isBinaryExpression(node) && [ts.SyntaxKind.AmpersandAmpersandToken, ts.SyntaxKind.BarBarToken, ts.SyntaxKind.QuestionQuestionToken].includes(node.operatorToken.kind)) more(node.right)
-  else if (ts.isArrayLiteralExpression(node) && node.elements.length > 0) node.elements.forEach((one) => more(ts.isSpreadElement(one) ? one.expression : one))
+    for (
+      ;
+      ts.isBinaryExpression(at) && at.operatorToken.kind === ts.SyntaxKind.PlusToken;
+      at = unwrap(at.left)
+    )
+      pieces.push(at.right)
+    for (const expression of [at, ...pieces.reverse()]) more(expression)
+  } else if (
+    ts.isBinaryExpression(node) &&
+    [
+      ts.SyntaxKind.AmpersandAmpersandToken,
+      ts.SyntaxKind.BarBarToken,
+      ts.SyntaxKind.QuestionQuestionToken,
+    ].includes(node.operatorToken.kind)
+  )
+    more(node.right)
+  else if (ts.isArrayLiteralExpression(node) && node.elements.length > 0)
+    node.elements.forEach((element) => more(ts.isSpreadElement(element) ? element.expression : element))
   else if (ts.isIdentifier(node)) {
     const constant = constantOf(sources, node)
     const declared = constant ? undefined : sources.lookUp(node.getSourceFile().fileName, node.text)
@@ -429,7 +629,8 @@ export function fragmentOf(sources: SourceSet, expression: ts.Expression, open: 
     const value = evaluate(sources, node)
     const opened = value === undefined ? open(node) : undefined
     if (opened) more(opened)
-    else into.add(typeof value === 'string' || typeof value === 'number' ? String(value) : unknownValue, place)
+    else
+      into.add(typeof value === 'string' || typeof value === 'number' ? String(value) : unknownValue, place)
   }
   return into
 }

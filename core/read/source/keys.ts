@@ -6,7 +6,10 @@ import { unwrap, walk, type SourceSet } from './source-set'
 const held: Record<string, string> = { shiftKey: 'Shift', ctrlKey: 'Control', altKey: 'Alt', metaKey: 'Meta' }
 /** Values as browsers give them, and not what is only spelt alike. */
 const isWritten = (value: string): boolean => [...value].length === 1 || /^[A-Z]/.test(value)
-/** Names that mean a key whatever has them; others, such as Home or Delete, may be anything's, and letters too. */
+/**
+ * Names that mean a key whatever has them; others, such as Home or Delete, may be anything's, and letters
+ * too.
+ */
 const onlyKeys = /^(?:Enter|Escape|Tab|Space|Backspace|Page(?:Up|Down)|Arrow(?:Up|Down|Left|Right))$/
 const asks = /\b(?:key|code|keyCode|which)\b/
 
@@ -19,40 +22,73 @@ const asks = /\b(?:key|code|keyCode|which)\b/
 export function readKeys(sources: SourceSet, nodes: readonly ts.Node[]): Key[] {
   const keys = new Map<string, Key>()
   const add = (at: ts.Node, asked: Asked, value: unknown) => {
-    const name = typeof value === 'number' ? (asked.what === 'number' ? keyByNumber.get(value) : undefined) : typeof value === 'string' && isWritten(value) ? keyName(value) : undefined
+    const name =
+      typeof value === 'number'
+        ? asked.what === 'number'
+          ? keyByNumber.get(value)
+          : undefined
+        : typeof value === 'string' && isWritten(value)
+          ? keyName(value)
+          : undefined
     if (!name || (!asked.sure && asked.what === 'name' && !onlyKeys.test(name))) return
     const whole = [...heldWith(at), name].join('+')
-    if (!keys.has(whole)) keys.set(whole, { kind: 'key', name: whole, place: sources.place(at), known: 'declared', disagreements: [] })
+    if (!keys.has(whole))
+      keys.set(whole, {
+        kind: 'key',
+        name: whole,
+        place: sources.place(at),
+        known: 'declared',
+        disagreements: [],
+      })
   }
   for (const root of nodes) {
     const text = root.getSourceFile().text.slice(root.pos, root.end)
     if (!asks.test(text)) continue
     walk(root, (node) => {
       if (ts.isBinaryExpression(node) && equals.has(node.operatorToken.kind)) {
-        for (const [side, other] of [[node.left, node.right], [node.right, node.left]] as const) {
+        for (const [side, other] of [
+          [node.left, node.right],
+          [node.right, node.left],
+        ] as const) {
           const asked = keyOf(side)
           if (asked) add(node, asked, evaluate(sources, other))
         }
       } else if (ts.isSwitchStatement(node)) {
         const asked = keyOf(node.expression)
-        for (const one of asked ? node.caseBlock.clauses : []) if (ts.isCaseClause(one)) add(one, asked!, evaluate(sources, one.expression))
+        for (const clause of asked ? node.caseBlock.clauses : [])
+          if (ts.isCaseClause(clause)) add(clause, asked!, evaluate(sources, clause.expression))
       } else if (ts.isElementAccessExpression(node)) {
         const asked = keyOf(node.argumentExpression)
         const table = asked && objectOf(sources, node.expression)
-        for (const one of table?.properties ?? []) if (one.name && !ts.isPrivateIdentifier(one.name)) add(one, asked!, textOfName(sources, one.name))
-      } else if (ts.isCallExpression(node) && ts.isPropertyAccessExpression(node.expression) && (node.expression.name.text === 'includes' || node.expression.name.text === 'has')) {
+        for (const property of table?.properties ?? [])
+          if (property.name && !ts.isPrivateIdentifier(property.name))
+            add(property, asked!, textOfName(sources, property.name))
+      } else if (
+        ts.isCallExpression(node) &&
+        ts.isPropertyAccessExpression(node.expression) &&
+        (node.expression.name.text === 'includes' || node.expression.name.text === 'has')
+      ) {
         const asked = node.arguments[0] && keyOf(node.arguments[0])
-        for (const one of asked ? listOf(sources, node.expression.expression) : []) add(node, asked!, evaluate(sources, one))
+        for (const expression of asked ? listOf(sources, node.expression.expression) : [])
+          add(node, asked!, evaluate(sources, expression))
       }
     })
   }
   return [...keys.values()]
 }
 
-const equals = new Set([ts.SyntaxKind.EqualsEqualsEqualsToken, ts.SyntaxKind.EqualsEqualsToken, ts.SyntaxKind.ExclamationEqualsEqualsToken, ts.SyntaxKind.ExclamationEqualsToken])
+const equals = new Set([
+  ts.SyntaxKind.EqualsEqualsEqualsToken,
+  ts.SyntaxKind.EqualsEqualsToken,
+  ts.SyntaxKind.ExclamationEqualsEqualsToken,
+  ts.SyntaxKind.ExclamationEqualsToken,
+])
 
 /** `sure`: it is an event's. */
-interface Asked { what: 'name' | 'number'; sure: boolean }
+interface Asked {
+  what: 'name' | 'number'
+  sure: boolean
+}
 
 /** Whether an expression is the key of an event: `event.key`, or a name that stands for it. */
 function keyOf(expression: ts.Expression): Asked | undefined {
@@ -63,10 +99,21 @@ function keyOf(expression: ts.Expression): Asked | undefined {
   if (element) {
     const property = element.propertyName ?? element.name
     const from = element.parent.parent
-    return ts.isIdentifier(property) ? keyProperty(property.text, ts.isVariableDeclaration(from) ? from.initializer : undefined, ts.isParameter(from) || isEvent(ts.isVariableDeclaration(from) ? from.initializer : undefined)) : undefined
+    return ts.isIdentifier(property)
+      ? keyProperty(
+          property.text,
+          ts.isVariableDeclaration(from) ? from.initializer : undefined,
+          ts.isParameter(from) || isEvent(ts.isVariableDeclaration(from) ? from.initializer : undefined),
+        )
+      : undefined
   }
   const value = localDeclaration(node)
-  return value && ts.isVariableDeclaration(value) && value.initializer && !ts.isIdentifier(unwrap(value.initializer)) ? keyOf(value.initializer) : undefined
+  return value &&
+    ts.isVariableDeclaration(value) &&
+    value.initializer &&
+    !ts.isIdentifier(unwrap(value.initializer))
+    ? keyOf(value.initializer)
+    : undefined
 }
 
 function keyProperty(name: string, of: ts.Expression | undefined, sure = isEvent(of)): Asked | undefined {
@@ -87,18 +134,21 @@ function isEvent(expression: ts.Expression | undefined): boolean {
 
 /** The element of a destructured parameter or variable that a name was declared by. */
 function bindingNamed(node: ts.Identifier): ts.BindingElement | undefined {
-  const inside = (name: ts.BindingName) => (ts.isObjectBindingPattern(name) ? name.elements.find((one) => ts.isIdentifier(one.name) && one.name.text === node.text) : undefined)
+  const inside = (name: ts.BindingName) =>
+    ts.isObjectBindingPattern(name)
+      ? name.elements.find((element) => ts.isIdentifier(element.name) && element.name.text === node.text)
+      : undefined
   for (let at: ts.Node | undefined = node.parent; at; at = at.parent) {
     if (ts.isFunctionLike(at)) {
-      for (const one of at.parameters) {
-        const found = inside(one.name)
+      for (const parameter of at.parameters) {
+        const found = inside(parameter.name)
         if (found) return found
       }
     } else if (ts.isBlock(at)) {
       for (const statement of at.statements) {
         if (!ts.isVariableStatement(statement)) continue
-        for (const one of statement.declarationList.declarations) {
-          const found = inside(one.name)
+        for (const declaration of statement.declarationList.declarations) {
+          const found = inside(declaration.name)
           if (found) return found
         }
       }
@@ -111,7 +161,11 @@ const valueOf = (sources: SourceSet, expression: ts.Expression): ts.Expression =
   const node = unwrap(expression)
   if (!ts.isIdentifier(node)) return node
   const local = localDeclaration(node)
-  const value = local ? (ts.isVariableDeclaration(local) ? local.initializer : undefined) : constantOf(sources, node)
+  const value = local
+    ? ts.isVariableDeclaration(local)
+      ? local.initializer
+      : undefined
+    : constantOf(sources, node)
   return value ? unwrap(value) : node
 }
 
@@ -124,25 +178,35 @@ function objectOf(sources: SourceSet, expression: ts.Expression): ts.ObjectLiter
 function listOf(sources: SourceSet, expression: ts.Expression): readonly ts.Expression[] {
   const node = valueOf(sources, expression)
   if (ts.isArrayLiteralExpression(node)) return node.elements
-  const [first] = ts.isNewExpression(node) && node.expression.getText() === 'Set' ? (node.arguments ?? []) : []
+  const [first] =
+    ts.isNewExpression(node) && node.expression.getText() === 'Set' ? (node.arguments ?? []) : []
   return first ? listOf(sources, first) : []
 }
 
-const textOfName = (sources: SourceSet, name: ts.PropertyName): unknown => (ts.isIdentifier(name) || ts.isStringLiteralLike(name) ? name.text : ts.isComputedPropertyName(name) ? evaluate(sources, name.expression) : undefined)
+const textOfName = (sources: SourceSet, name: ts.PropertyName): unknown =>
+  ts.isIdentifier(name) || ts.isStringLiteralLike(name)
+    ? name.text
+    : ts.isComputedPropertyName(name)
+      ? evaluate(sources, name.expression)
+      : undefined
 
-/** The keys that must be held: `event.shiftKey && event.key === 'Tab'`, and an `if` around that asks for one. */
+/**
+ * The keys that must be held: `event.shiftKey && event.key === 'Tab'`, and an `if` around that asks for one.
+ */
 function heldWith(node: ts.Node): string[] {
   const names = new Set<string>()
-  const ask = (one: ts.Expression): void => {
-    const plain = unwrap(one)
+  const ask = (expression: ts.Expression): void => {
+    const plain = unwrap(expression)
     if (ts.isBinaryExpression(plain) && plain.operatorToken.kind === ts.SyntaxKind.AmpersandAmpersandToken) {
       ask(plain.left)
       ask(plain.right)
-    } else if (ts.isPropertyAccessExpression(plain) && held[plain.name.text]) names.add(held[plain.name.text]!)
+    } else if (ts.isPropertyAccessExpression(plain) && held[plain.name.text])
+      names.add(held[plain.name.text]!)
   }
   for (let at: ts.Node = node; at.parent && !ts.isFunctionLike(at); at = at.parent) {
     const { parent } = at
-    if (ts.isBinaryExpression(parent) && parent.operatorToken.kind === ts.SyntaxKind.AmpersandAmpersandToken) ask(parent)
+    if (ts.isBinaryExpression(parent) && parent.operatorToken.kind === ts.SyntaxKind.AmpersandAmpersandToken)
+      ask(parent)
     else if (ts.isIfStatement(parent) && parent.thenStatement === at) ask(parent.expression)
   }
   return [...names].sort()

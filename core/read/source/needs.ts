@@ -6,7 +6,10 @@ import { walk, type SourceSet } from './source-set'
  * What a file's reading may look at in other files of the library. `files` are read themselves, and
  * whatever they need in turn; of `passed` only the statements that hand a name on are looked at.
  */
-export interface Needs { files: ReadonlySet<string>; passed: ReadonlySet<string> }
+export interface Needs {
+  files: ReadonlySet<string>
+  passed: ReadonlySet<string>
+}
 
 /** The needs of one file: where its imports lead, names followed to the file that declares them. */
 export function needsOf(sources: SourceSet, file: string): Needs {
@@ -15,7 +18,8 @@ export function needsOf(sources: SourceSet, file: string): Needs {
   const script = sources.scripts.get(file)
   if (!script) return { files, passed }
   const whole = (specifier: ts.Node | undefined) => {
-    const target = specifier && ts.isStringLiteralLike(specifier) ? sources.resolve(file, specifier.text) : undefined
+    const target =
+      specifier && ts.isStringLiteralLike(specifier) ? sources.resolve(file, specifier.text) : undefined
     if (target !== undefined) files.add(target)
     return target
   }
@@ -32,27 +36,58 @@ export function needsOf(sources: SourceSet, file: string): Needs {
     if (!ts.isImportDeclaration(statement)) continue
     const { importClause } = statement
     const bindings = importClause?.namedBindings
-    const target = ts.isStringLiteralLike(statement.moduleSpecifier) ? sources.resolve(file, statement.moduleSpecifier.text) : undefined
+    const target = ts.isStringLiteralLike(statement.moduleSpecifier)
+      ? sources.resolve(file, statement.moduleSpecifier.text)
+      : undefined
     if (target === undefined) continue
-    if (!importClause || (bindings && ts.isNamespaceImport(bindings)) || !sources.scripts.has(target)) files.add(target)
-    else named(target, [...(importClause.name ? ['default'] : []), ...(bindings ? bindings.elements.map((one) => (one.propertyName ?? one.name).text) : [])])
+    if (!importClause || (bindings && ts.isNamespaceImport(bindings)) || !sources.scripts.has(target))
+      files.add(target)
+    else
+      named(target, [
+        ...(importClause.name ? ['default'] : []),
+        ...(bindings ? bindings.elements.map((element) => (element.propertyName ?? element.name).text) : []),
+      ])
   }
   if (script.text.includes('import(')) {
     walk(script, (node) => {
-      if (ts.isCallExpression(node) && node.expression.kind === ts.SyntaxKind.ImportKeyword) whole(node.arguments[0])
+      if (ts.isCallExpression(node) && node.expression.kind === ts.SyntaxKind.ImportKeyword)
+        whole(node.arguments[0])
       else if (ts.isImportTypeNode(node) && ts.isLiteralTypeNode(node.argument)) whole(node.argument.literal)
     })
   }
   return { files, passed }
 }
 
-/** Imports of a file that name a file of the library that is not there; pictures and the like, which we do not keep, aside. */
+/**
+ * Imports of a file that name a file of the library that is not there; pictures and the like, which we do not
+ * keep, aside.
+ */
 export function lostImports(sources: SourceSet, file: string): Problem[] {
-  return (sources.scripts.get(file)?.statements ?? []).flatMap((one) => {
-    const specifier = (ts.isImportDeclaration(one) || ts.isExportDeclaration(one)) && one.moduleSpecifier && ts.isStringLiteral(one.moduleSpecifier) ? one.moduleSpecifier.text : undefined
-    const isTypeOnly = (ts.isImportDeclaration(one) && one.importClause?.isTypeOnly) || (ts.isExportDeclaration(one) && one.isTypeOnly)
-    if (!specifier?.startsWith('.') || isTypeOnly || !/^[^?]*?(\/|\.([cm]?[jt]sx?|vue|css)|\/[^./]+)$/.test(specifier) || sources.resolve(file, specifier) !== undefined) return []
-    return [{ code: 'import-not-found', what: `There is no file “${specifier}” beside it.`, where: sources.place(one), todo: 'Bring that file in too, or mend the import: what comes from it is not known.' }]
+  return (sources.scripts.get(file)?.statements ?? []).flatMap((statement) => {
+    const specifier =
+      (ts.isImportDeclaration(statement) || ts.isExportDeclaration(statement)) &&
+      statement.moduleSpecifier &&
+      ts.isStringLiteral(statement.moduleSpecifier)
+        ? statement.moduleSpecifier.text
+        : undefined
+    const isTypeOnly =
+      (ts.isImportDeclaration(statement) && statement.importClause?.isTypeOnly) ||
+      (ts.isExportDeclaration(statement) && statement.isTypeOnly)
+    if (
+      !specifier?.startsWith('.') ||
+      isTypeOnly ||
+      !/^[^?]*?(\/|\.([cm]?[jt]sx?|vue|css)|\/[^./]+)$/.test(specifier) ||
+      sources.resolve(file, specifier) !== undefined
+    )
+      return []
+    return [
+      {
+        code: 'import-not-found',
+        what: `There is no file “${specifier}” beside it.`,
+        where: sources.place(statement),
+        todo: 'Bring that file in too, or mend the import: what comes from it is not known.',
+      },
+    ]
   })
 }
 
@@ -71,10 +106,10 @@ export const speaksOfAll = (sources: SourceSet, file: string): boolean => {
  */
 export function touchedBy(now: SourceSet, before: SourceSet): ReadonlySet<string> | undefined {
   const paths = new Set([...now.texts.keys(), ...before.texts.keys()])
-  const changed = [...paths].filter((one) => now.texts.get(one) !== before.texts.get(one))
-  if (changed.some((one) => speaksOfAll(now, one) || speaksOfAll(before, one))) return undefined
+  const changed = [...paths].filter((path) => now.texts.get(path) !== before.texts.get(path))
+  if (changed.some((text) => speaksOfAll(now, text) || speaksOfAll(before, text))) return undefined
   const touched = new Set(changed)
-  const samePaths = changed.every((one) => now.texts.has(one) && before.texts.has(one))
+  const samePaths = changed.every((text) => now.texts.has(text) && before.texts.has(text))
   const needs = new Map<string, Needs>()
   for (const file of now.texts.keys()) {
     const own = samePaths && !touched.has(file) ? before.needs(file) : now.needs(file)
@@ -84,12 +119,13 @@ export function touchedBy(now: SourceSet, before: SourceSet): ReadonlySet<string
   }
   const neededBy = new Map<string, string[]>()
   for (const [file, own] of needs) {
-    for (const one of own.files) neededBy.set(one, [...(neededBy.get(one) ?? []), file])
-    for (const one of own.passed) if (changed.includes(one)) touched.add(file)
+    for (const text of own.files) neededBy.set(text, [...(neededBy.get(text) ?? []), file])
+    for (const text of own.passed) if (changed.includes(text)) touched.add(file)
   }
-  for (const one of touched) for (const file of neededBy.get(one) ?? []) touched.add(file)
+  for (const text of touched) for (const file of neededBy.get(text) ?? []) touched.add(file)
   return touched
 }
 
-const sameSet = (a: ReadonlySet<string>, b: ReadonlySet<string>) => a.size === b.size && [...a].every((one) => b.has(one))
+const sameSet = (a: ReadonlySet<string>, b: ReadonlySet<string>) =>
+  a.size === b.size && [...a].every((text) => b.has(text))
 const sameNeeds = (a: Needs, b: Needs) => sameSet(a.files, b.files) && sameSet(a.passed, b.passed)

@@ -4,24 +4,45 @@ import type { Problem } from '../../problem'
 import type { SourceText } from './source-set'
 
 /** What reading gives: contracts, and what could not be read, by name and with the reason. */
-export interface Reading { contracts: Contract[]; problems: Problem[] }
+export interface Reading {
+  contracts: Contract[]
+  problems: Problem[]
+}
 
 /** A file whose source cannot be taken apart. */
 export const doesNotParse = (file: string, line: number, reason: string): Problem => ({
-  code: 'source-does-not-parse', what: `This file does not parse: ${reason}`, where: { file, line }, todo: 'Mend the line and bring the file in again. What it offered before stays on the shelf meanwhile.',
+  code: 'source-does-not-parse',
+  what: `This file does not parse: ${reason}`,
+  where: { file, line },
+  todo: 'Mend the line and bring the file in again. What it offered before stays on the shelf meanwhile.',
 })
 /** A component on which reading itself failed. */
-export const notRead = (name: string, where: Place, error: unknown): Problem => ({ code: 'not-read', what: `${name} could not be read: ${(error as Error).message}`, where, todo: 'Tell us of the file; the others were read.' })
+export const notRead = (name: string, where: Place, error: unknown): Problem => ({
+  code: 'not-read',
+  what: `${name} could not be read: ${(error as Error).message}`,
+  where,
+  todo: 'Tell us of the file; the others were read.',
+})
 /** A component whose name another has taken. */
-export const sameName = (name: string, where: Place, first: string): Problem => ({ code: 'same-name', what: `Two components are called ${name}; this one was left aside.`, where, todo: `Give one of the two another name; the first stands in ${first}.` })
+export const sameName = (name: string, where: Place, first: string): Problem => ({
+  code: 'same-name',
+  what: `Two components are called ${name}; this one was left aside.`,
+  where,
+  todo: `Give one of the two another name; the first stands in ${first}.`,
+})
 
 /** Names we take as source; anything else in a folder is left aside and said. */
-export const isSourceName = (path: string): boolean => /(\.(?:[cm]?[jt]sx?|vue|css|html|json|md|svg|txt)|(?:^|\/)LICEN[CS]E)$/i.test(path)
+export const isSourceName = (path: string): boolean =>
+  /(\.(?:[cm]?[jt]sx?|vue|css|html|json|md|svg|txt)|(?:^|\/)LICEN[CS]E)$/i.test(path)
 /** What packages, version control and archives keep for themselves, which is no part of a library. */
 export const isPassedOver = (path: string): boolean => /(^|\/)(node_modules|\.git|__MACOSX)\//.test(path)
 
-/** Folders and files that are beside a library and not in it: its tests, its demonstrations, and what builds them. */
-const beside = /(^|\/)(__tests__|__mocks__|tests?|specs?|e2e|demos?|examples?|docs|stories|fixtures|mocks|playground|benchmarks?)\/|\.(test|spec|stories|story|demo|cy|e2e|config|bench)\.[^/]+$/i
+/**
+ * Folders and files that are beside a library and not in it: its tests, its demonstrations, and what builds
+ * them.
+ */
+const beside =
+  /(^|\/)(__tests__|__mocks__|tests?|specs?|e2e|demos?|examples?|docs|stories|fixtures|mocks|playground|benchmarks?)\/|\.(test|spec|stories|story|demo|cy|e2e|config|bench)\.[^/]+$/i
 export const isBeside = (path: string): boolean => beside.test(path)
 
 const scriptFile = /\.([cm]?[jt]sx?|vue)$/
@@ -34,26 +55,53 @@ const builtFolder = /^(dist|lib|es|esm|cjs|umd|build|out|cdn|types)\//
  * and, where the source itself is there, what was built from it.
  */
 export function libraryFiles<F extends SourceText>(files: F[]): { files: F[]; problems: Problem[] } {
-  const hasSource = files.some((one) => /^src\//.test(one.path) && scriptFile.test(one.path))
+  const hasSource = files.some((file) => /^src\//.test(file.path) && scriptFile.test(file.path))
   const aside = new Map<string, F[]>()
-  const kept = files.filter((one) => {
-    const why = isBeside(one.path) && scriptFile.test(one.path) ? 'beside' : hasSource && builtFolder.test(one.path) && !isManifest(one.path) ? 'built' : undefined
-    if (why) aside.set(why, [...(aside.get(why) ?? []), one])
+  const kept = files.filter((file) => {
+    const why =
+      isBeside(file.path) && scriptFile.test(file.path)
+        ? 'beside'
+        : hasSource && builtFolder.test(file.path) && !isManifest(file.path)
+          ? 'built'
+          : undefined
+    if (why) aside.set(why, [...(aside.get(why) ?? []), file])
     return !why
   })
   const told = (why: string, what: string, todo: string): Problem[] => {
     const list = aside.get(why) ?? []
-    return list.length ? [{ code: `left-aside-${why}`, what: `${list.length} file${list.length === 1 ? '' : 's'} of ${what} ${list.length === 1 ? 'was' : 'were'} left aside, ${list[0]!.path} first.`, where: { file: list[0]!.path }, todo }] : []
+    return list.length
+      ? [
+          {
+            code: `left-aside-${why}`,
+            what:
+              `${list.length} file${list.length === 1 ? '' : 's'} of ${what} ` +
+              `${list.length === 1 ? 'was' : 'were'} left aside, ${list[0]!.path} first.`,
+            where: { file: list[0]!.path },
+            todo,
+          },
+        ]
+      : []
   }
   return {
     files: kept,
-    problems: [...told('beside', 'tests, demonstrations and settings', 'Nothing to do, unless a component is among them: then move it.'), ...told('built', 'what was built from the source', 'Nothing to do: the source is read instead.')],
+    problems: [
+      ...told(
+        'beside',
+        'tests, demonstrations and settings',
+        'Nothing to do, unless a component is among them: then move it.',
+      ),
+      ...told('built', 'what was built from the source', 'Nothing to do: the source is read instead.'),
+    ],
   }
 }
 
-/** Where a single file goes: in the place of the one that is called the same; a new one in `src/`, unless it is about the library as a whole. */
+/**
+ * Where a single file goes: in the place of the one that is called the same; a new one in `src/`, unless it
+ * is about the library as a whole.
+ */
 export const placeOfFile = (name: string, paths: readonly string[]): string =>
-  paths.find((one) => one.split('/').at(-1) === name) ?? (/^(package|tsconfig)\.json$|^LICEN[CS]E$|^README/.test(name) ? name : `src/${name}`)
+  paths.find((path) => path.split('/').at(-1) === name) ??
+  (/^(package|tsconfig)\.json$|^LICEN[CS]E$|^README/.test(name) ? name : `src/${name}`)
 
 /** `button-group.vue` and `button-group/index.vue` are called `ButtonGroup`. */
 export function nameOfFile(path: string): string {

@@ -6,12 +6,14 @@ import { doesNotParse } from './reading'
 import { vueScript } from './vue-script'
 
 /** A source file as text. `path` is relative to the library's root, with forward slashes. */
-export interface SourceText { path: string; text: string }
+export interface SourceText {
+  path: string
+  text: string
+}
 
 /** The declaration a name leads to, with the file it stands in. */
 export type Declared =
-  | { is: 'node'; node: ts.Declaration; file: string }
-  | { is: 'text'; text: string; file: string }
+  { is: 'node'; node: ts.Declaration; file: string } | { is: 'text'; text: string; file: string }
 
 /**
  * Where files outside the library come from: the text under a path such as
@@ -19,7 +21,10 @@ export type Declared =
  */
 export type Outside = (path: string) => string | undefined
 
-/** What a stretch of code holds, each in the order it is written: gathered once a file, sliced for a declaration. */
+/**
+ * What a stretch of code holds, each in the order it is written: gathered once a file, sliced for a
+ * declaration.
+ */
 export interface Gathered {
   calls: ts.CallExpression[]
   tagged: ts.TaggedTemplateExpression[]
@@ -33,11 +38,16 @@ export interface Gathered {
 const scriptFile = /\.(?:[cm]?[jt]s|[jt]sx)$/
 const endings = ['.ts', '.tsx', '.js', '.jsx', '.mjs', '.vue', '.d.ts']
 
-/** Which text of a file is script, and of which kind. In a Vue file it is what stands in its script blocks, on its own lines. */
+/**
+ * Which text of a file is script, and of which kind. In a Vue file it is what stands in its script blocks, on
+ * its own lines.
+ */
 function scriptOf({ path, text }: SourceText): { text: string; kind?: ts.ScriptKind } | undefined {
   if (path.endsWith('.vue')) return vueScript(path, text)
   // a library in plain JavaScript may write markup in it
-  return scriptFile.test(path) && !/\.d\.[cm]?ts$/.test(path) ? { text, ...(path.endsWith('.js') ? { kind: ts.ScriptKind.JSX } : {}) } : undefined
+  return scriptFile.test(path) && !/\.d\.[cm]?ts$/.test(path)
+    ? { text, ...(path.endsWith('.js') ? { kind: ts.ScriptKind.JSX } : {}) }
+    : undefined
 }
 
 const joined = (folders: string[], path: string): string => {
@@ -49,29 +59,45 @@ const joined = (folders: string[], path: string): string => {
   return parts.join('/')
 }
 
-/** What a library's `tsconfig.json` asks of the compiler; nothing where there is none, or none that can be read. */
+/**
+ * What a library's `tsconfig.json` asks of the compiler; nothing where there is none, or none that can be
+ * read.
+ */
 export function compilerOptionsOf(text: string | undefined): Record<string, unknown> {
-  const read: unknown = text === undefined ? undefined : ts.parseConfigFileTextToJson('tsconfig.json', text).config
-  const options: unknown = typeof read === 'object' && read !== null && 'compilerOptions' in read ? read.compilerOptions : undefined
+  const read: unknown =
+    text === undefined ? undefined : ts.parseConfigFileTextToJson('tsconfig.json', text).config
+  const options: unknown =
+    typeof read === 'object' && read !== null && 'compilerOptions' in read ? read.compilerOptions : undefined
   return typeof options === 'object' && options !== null ? { ...options } : {}
 }
 
 /**
  * What imports without a dot may mean in this library: `paths` of its tsconfig, the name of its own
- * package with `exports` left aside, and `@/` and `~/` for `src`, which build tools set up outside the source.
+ * package with `exports` left aside, and `@/` and `~/` for `src`, which build tools set up outside the
+ * source.
  */
 function aliasesIn(texts: ReadonlyMap<string, string>): { from: string; to: string; whole: boolean }[] {
   const aliases: ReturnType<typeof aliasesIn> = []
   const { baseUrl, paths } = compilerOptionsOf(texts.get('tsconfig.json'))
   const base = typeof baseUrl === 'string' ? baseUrl : '.'
   for (const [from, to] of Object.entries(typeof paths === 'object' && paths ? paths : {})) {
-    for (const one of Array.isArray(to) ? to : []) if (typeof one === 'string') aliases.push({ from: from.replace(/\*$/, ''), to: joined(joined([], base).split('/').filter(Boolean), one.replace(/\*$/, '')), whole: !from.endsWith('*') })
+    for (const entry of Array.isArray(to) ? to : [])
+      if (typeof entry === 'string')
+        aliases.push({
+          from: from.replace(/\*$/, ''),
+          to: joined(joined([], base).split('/').filter(Boolean), entry.replace(/\*$/, '')),
+          whole: !from.endsWith('*'),
+        })
   }
   try {
     const { name } = JSON.parse(texts.get('package.json') ?? '{}') as { name?: unknown }
-    if (typeof name === 'string') aliases.push({ from: `${name}/`, to: '', whole: false }, { from: `${name}/`, to: 'src', whole: false })
-  } catch { /* a package file that is no JSON is told where it is read */ }
-  for (const sign of ['@/', '~/']) aliases.push({ from: sign, to: 'src', whole: false }, { from: sign, to: '', whole: false })
+    if (typeof name === 'string')
+      aliases.push({ from: `${name}/`, to: '', whole: false }, { from: `${name}/`, to: 'src', whole: false })
+  } catch {
+    /* a package file that is no JSON is told where it is read */
+  }
+  for (const sign of ['@/', '~/'])
+    aliases.push({ from: sign, to: 'src', whole: false }, { from: sign, to: '', whole: false })
   return aliases
 }
 
@@ -107,16 +133,25 @@ export class SourceSet {
   }
   /** What was too large to be worked out while everything else was read. */
   get tooLarge(): Problem[] {
-    return [...this.large].flatMap(([file, lines]) => [...lines].slice(0, 20).map((line): Problem => ({
-      code: 'value-too-large', what: 'This value is too large to be worked out; what depends on it is not known.', where: { file, line }, todo: 'Write it out where a component needs it.',
-    })))
+    return [...this.large].flatMap(([file, lines]) =>
+      [...lines].slice(0, 20).map((line): Problem => ({
+        code: 'value-too-large',
+        what: 'This value is too large to be worked out; what depends on it is not known.',
+        where: { file, line },
+        todo: 'Write it out where a component needs it.',
+      })),
+    )
   }
 
   /**
    * With `parse` false only paths are known, for who wants to resolve imports and no more. With
    * `before`, the same library as it was read last, what did not change is taken over.
    */
-  constructor(files: SourceText[], readonly outside: Outside = () => undefined, { parse = true, before }: { parse?: boolean; before?: SourceSet | undefined } = {}) {
+  constructor(
+    files: SourceText[],
+    readonly outside: Outside = () => undefined,
+    { parse = true, before }: { parse?: boolean; before?: SourceSet | undefined } = {},
+  ) {
     for (const file of files) {
       this.texts.set(file.path, file.text)
       const same = before?.texts.get(file.path) === file.text ? before.scripts.get(file.path) : undefined
@@ -126,10 +161,17 @@ export class SourceSet {
       }
       const parsed = parse ? this.parsed(file) : undefined
       if (!parsed) continue
-      const [error] = (parsed as unknown as { parseDiagnostics: ts.DiagnosticWithLocation[] }).parseDiagnostics
+      const [error] = (parsed as unknown as { parseDiagnostics: ts.DiagnosticWithLocation[] })
+        .parseDiagnostics
       if (error) {
         this.broken.add(file.path)
-        this.problems.push(doesNotParse(file.path, parsed.getLineAndCharacterOfPosition(error.start).line + 1, ts.flattenDiagnosticMessageText(error.messageText, ' ')))
+        this.problems.push(
+          doesNotParse(
+            file.path,
+            parsed.getLineAndCharacterOfPosition(error.start).line + 1,
+            ts.flattenDiagnosticMessageText(error.messageText, ' '),
+          ),
+        )
         continue
       }
       this.scripts.set(file.path, parsed)
@@ -171,13 +213,16 @@ export class SourceSet {
    * need, changed since. It must follow from these files alone, and nobody may change it.
    */
   once<T>(key: string, files: string[], read: () => T): T {
-    const kept = this.touched && this.earlier.has(key) && !files.some((one) => this.touched!.has(one))
+    const kept = this.touched && this.earlier.has(key) && !files.some((file) => this.touched!.has(file))
     const found = kept ? (this.earlier.get(key) as T) : read()
     this.found.set(key, found)
     return found
   }
 
-  /** A file's script as a tree. Source that is nested so deep that no tree can be made of it is a problem, as source that does not parse is. */
+  /**
+   * A file's script as a tree. Source that is nested so deep that no tree can be made of it is a problem, as
+   * source that does not parse is.
+   */
   private parsed(file: SourceText): ts.SourceFile | undefined {
     try {
       const script = scriptOf(file)
@@ -194,7 +239,10 @@ export class SourceSet {
     return { file: file.fileName, line: file.getLineAndCharacterOfPosition(offset).line + 1 }
   }
 
-  /** The library file an import leads to, aliases and the library's own package name included; `undefined` for other packages and files that are not there. */
+  /**
+   * The library file an import leads to, aliases and the library's own package name included; `undefined` for
+   * other packages and files that are not there.
+   */
   resolve(from: string, specifier: string): string | undefined {
     const key = `${from.slice(0, from.lastIndexOf('/') + 1)}\0${specifier}`
     if (!this.resolved.has(key)) this.resolved.set(key, this.resolveOnce(from, specifier))
@@ -205,7 +253,13 @@ export class SourceSet {
     const bare = specifier.split('?')[0]!
     if (bare.startsWith('.')) return this.fileAt(joined(from.split('/').slice(0, -1), bare))
     for (const { from: start, to, whole } of this.aliases) {
-      const found = whole ? (bare === start ? this.fileAt(to) : undefined) : bare.startsWith(start) ? this.fileAt(joined(to.split('/').filter(Boolean), bare.slice(start.length))) : undefined
+      const found = whole
+        ? bare === start
+          ? this.fileAt(to)
+          : undefined
+        : bare.startsWith(start)
+          ? this.fileAt(joined(to.split('/').filter(Boolean), bare.slice(start.length)))
+          : undefined
       if (found !== undefined) return found
     }
     return undefined
@@ -214,7 +268,13 @@ export class SourceSet {
   private fileAt(path: string): string | undefined {
     const source = path.replace(/\.([cm]?)js(x?)$/, '.$1ts$2')
     const tsx = path.replace(/\.js$/, '.tsx')
-    return [path, source, tsx, ...endings.map((ending) => `${path}${ending}`), ...endings.map((ending) => `${path}/index${ending}`)].find((one) => this.texts.has(one))
+    return [
+      path,
+      source,
+      tsx,
+      ...endings.map((ending) => `${path}${ending}`),
+      ...endings.map((ending) => `${path}/index${ending}`),
+    ].find((text) => this.texts.has(text))
   }
 
   private namesOf(file: string): Map<string, ts.Declaration> {
@@ -224,15 +284,21 @@ export class SourceSet {
     this.topNames.set(file, names)
     for (const statement of this.scripts.get(file)?.statements ?? []) {
       if (ts.isVariableStatement(statement)) {
-        for (const one of statement.declarationList.declarations) if (ts.isIdentifier(one.name)) names.set(one.name.text, one)
+        for (const declaration of statement.declarationList.declarations)
+          if (ts.isIdentifier(declaration.name)) names.set(declaration.name.text, declaration)
       } else if (ts.isImportDeclaration(statement) && statement.importClause) {
         const { name, namedBindings } = statement.importClause
         if (name) names.set(name.text, statement.importClause)
-        if (namedBindings && ts.isNamedImports(namedBindings)) for (const one of namedBindings.elements) names.set(one.name.text, one)
+        if (namedBindings && ts.isNamedImports(namedBindings))
+          for (const element of namedBindings.elements) names.set(element.name.text, element)
         else if (namedBindings) names.set(namedBindings.name.text, namedBindings)
       } else if (
-        (ts.isClassDeclaration(statement) || ts.isFunctionDeclaration(statement) || ts.isTypeAliasDeclaration(statement) ||
-          ts.isInterfaceDeclaration(statement) || ts.isEnumDeclaration(statement)) && statement.name
+        (ts.isClassDeclaration(statement) ||
+          ts.isFunctionDeclaration(statement) ||
+          ts.isTypeAliasDeclaration(statement) ||
+          ts.isInterfaceDeclaration(statement) ||
+          ts.isEnumDeclaration(statement)) &&
+        statement.name
       ) {
         // a function's overloads and an interface's parts: the first that has a body, or the first
         if (!names.has(statement.name.text)) names.set(statement.name.text, statement)
@@ -241,37 +307,44 @@ export class SourceSet {
     return names
   }
 
-  /** The calls, assignments, names and classes inside a node. One walk a file serves every question about it. */
+  /**
+   * The calls, assignments, names and classes inside a node. One walk a file serves every question about it.
+   */
   gather(node: ts.Node): Gathered {
     const file = node.getSourceFile()
     let all = this.gathered.get(file)
     if (!all) {
       const top = this.namesOf(file.fileName)
       const into: Gathered = { calls: [], tagged: [], assignments: [], names: [], classes: [], functions: [] }
-      walk(file, (one) => {
-        switch (one.kind) {
+      walk(file, (node) => {
+        switch (node.kind) {
           case ts.SyntaxKind.Identifier:
-            if (top.has((one as ts.Identifier).text) && !(ts.isPropertyAccessExpression(one.parent) && one.parent.name === one)) into.names.push(one as ts.Identifier)
+            if (
+              top.has((node as ts.Identifier).text) &&
+              !(ts.isPropertyAccessExpression(node.parent) && node.parent.name === node)
+            )
+              into.names.push(node as ts.Identifier)
             return false
           case ts.SyntaxKind.CallExpression:
-            into.calls.push(one as ts.CallExpression)
+            into.calls.push(node as ts.CallExpression)
             return true
           case ts.SyntaxKind.TaggedTemplateExpression:
-            into.tagged.push(one as ts.TaggedTemplateExpression)
+            into.tagged.push(node as ts.TaggedTemplateExpression)
             return true
           case ts.SyntaxKind.BinaryExpression:
-            if ((one as ts.BinaryExpression).operatorToken.kind === ts.SyntaxKind.EqualsToken) into.assignments.push(one as ts.BinaryExpression)
+            if ((node as ts.BinaryExpression).operatorToken.kind === ts.SyntaxKind.EqualsToken)
+              into.assignments.push(node as ts.BinaryExpression)
             return true
           case ts.SyntaxKind.ClassDeclaration:
           case ts.SyntaxKind.ClassExpression:
-            into.classes.push(one as ts.ClassLikeDeclaration)
+            into.classes.push(node as ts.ClassLikeDeclaration)
             return true
           case ts.SyntaxKind.FunctionDeclaration:
-            into.functions.push(one as ts.FunctionDeclaration)
+            into.functions.push(node as ts.FunctionDeclaration)
             return true
           default:
             // types say nothing about what the code does
-            return !ts.isTypeNode(one) || one.kind === ts.SyntaxKind.ExpressionWithTypeArguments
+            return !ts.isTypeNode(node) || node.kind === ts.SyntaxKind.ExpressionWithTypeArguments
         }
       })
       this.gathered.set(file, (all = into))
@@ -304,7 +377,11 @@ export class SourceSet {
     const target = this.resolve(file, statement.moduleSpecifier.text)
     if (!target) return undefined
     if (!this.scripts.has(target)) return { is: 'text', text: this.texts.get(target)!, file: target }
-    return this.lookUpExport(target, ts.isImportClause(node) ? 'default' : (node.propertyName ?? node.name).text, seen ?? new Set())
+    return this.lookUpExport(
+      target,
+      ts.isImportClause(node) ? 'default' : (node.propertyName ?? node.name).text,
+      seen ?? new Set(),
+    )
   }
 
   /** The import a top-level name of a file comes from: specifier and name, `*` for a whole module. */
@@ -313,27 +390,45 @@ export class SourceSet {
     const statement = node && ts.findAncestor(node, ts.isImportDeclaration)
     if (!node || !statement || !ts.isStringLiteral(statement.moduleSpecifier)) return undefined
     const from = statement.moduleSpecifier.text
-    return { from, name: ts.isImportSpecifier(node) ? (node.propertyName ?? node.name).text : ts.isNamespaceImport(node) ? '*' : 'default' }
+    return {
+      from,
+      name: ts.isImportSpecifier(node)
+        ? (node.propertyName ?? node.name).text
+        : ts.isNamespaceImport(node)
+          ? '*'
+          : 'default',
+    }
   }
 
-  /** What a file exports under a name, re-exports followed. `seen` ends rounds of files that export each other. */
+  /**
+   * What a file exports under a name, re-exports followed. `seen` ends rounds of files that export each
+   * other.
+   */
   lookUpExport(file: string, name: string, seen: Set<string> = new Set()): Declared | undefined {
     const key = `${file}\0${name}`
     if (seen.has(key)) return undefined
     seen.add(key)
     const own = name === 'default' ? undefined : this.namesOf(file).get(name)
-    if (own && !ts.isImportClause(own) && !ts.isImportSpecifier(own) && !ts.isNamespaceImport(own)) return { is: 'node', node: own, file }
+    if (own && !ts.isImportClause(own) && !ts.isImportSpecifier(own) && !ts.isNamespaceImport(own))
+      return { is: 'node', node: own, file }
     for (const statement of this.scripts.get(file)?.statements ?? []) {
       if (name === 'default') {
-        if (ts.isExportAssignment(statement)) return ts.isIdentifier(statement.expression) ? this.lookUp(file, statement.expression.text, seen) : { is: 'node', node: statement, file }
-        if (hasModifier(statement, ts.SyntaxKind.DefaultKeyword)) return { is: 'node', node: statement as unknown as ts.Declaration, file }
+        if (ts.isExportAssignment(statement))
+          return ts.isIdentifier(statement.expression)
+            ? this.lookUp(file, statement.expression.text, seen)
+            : { is: 'node', node: statement, file }
+        if (hasModifier(statement, ts.SyntaxKind.DefaultKeyword))
+          return { is: 'node', node: statement as unknown as ts.Declaration, file }
       }
       if (!ts.isExportDeclaration(statement)) continue
-      const target = statement.moduleSpecifier && ts.isStringLiteral(statement.moduleSpecifier) ? this.resolve(file, statement.moduleSpecifier.text) : undefined
+      const target =
+        statement.moduleSpecifier && ts.isStringLiteral(statement.moduleSpecifier)
+          ? this.resolve(file, statement.moduleSpecifier.text)
+          : undefined
       if (statement.exportClause && ts.isNamedExports(statement.exportClause)) {
-        const one = statement.exportClause.elements.find((element) => element.name.text === name)
-        if (!one) continue
-        const original = (one.propertyName ?? one.name).text
+        const exportSpecifier = statement.exportClause.elements.find((element) => element.name.text === name)
+        if (!exportSpecifier) continue
+        const original = (exportSpecifier.propertyName ?? exportSpecifier.name).text
         return target ? this.lookUpExport(target, original, seen) : this.lookUp(file, original, seen)
       }
       if (!statement.exportClause && target) {
@@ -348,13 +443,28 @@ export class SourceSet {
 /** What of a file lies inside a node, each kind cut out when it is asked for. */
 class Part implements Gathered {
   private readonly cut: Partial<Gathered> = {}
-  constructor(private readonly all: Gathered, private readonly node: ts.Node) {}
-  get calls() { return (this.cut.calls ??= inside(this.all.calls, this.node)) }
-  get tagged() { return (this.cut.tagged ??= inside(this.all.tagged, this.node)) }
-  get assignments() { return (this.cut.assignments ??= inside(this.all.assignments, this.node)) }
-  get names() { return (this.cut.names ??= inside(this.all.names, this.node)) }
-  get classes() { return (this.cut.classes ??= inside(this.all.classes, this.node)) }
-  get functions() { return (this.cut.functions ??= inside(this.all.functions, this.node)) }
+  constructor(
+    private readonly all: Gathered,
+    private readonly node: ts.Node,
+  ) {}
+  get calls() {
+    return (this.cut.calls ??= inside(this.all.calls, this.node))
+  }
+  get tagged() {
+    return (this.cut.tagged ??= inside(this.all.tagged, this.node))
+  }
+  get assignments() {
+    return (this.cut.assignments ??= inside(this.all.assignments, this.node))
+  }
+  get names() {
+    return (this.cut.names ??= inside(this.all.names, this.node))
+  }
+  get classes() {
+    return (this.cut.classes ??= inside(this.all.classes, this.node))
+  }
+  get functions() {
+    return (this.cut.functions ??= inside(this.all.functions, this.node))
+  }
 }
 
 /** Those of a list, in order of writing, that lie inside a node. */
@@ -367,21 +477,25 @@ function inside<N extends ts.Node>(list: N[], node: ts.Node): N[] {
     else high = middle
   }
   const found: N[] = []
-  for (let i = low; i < list.length && list[i]!.pos < node.end; i++) if (list[i]!.end <= node.end) found.push(list[i]!)
+  for (let i = low; i < list.length && list[i]!.pos < node.end; i++)
+    if (list[i]!.end <= node.end) found.push(list[i]!)
   return found
 }
 
 /** How deep a walk calls itself before it keeps what waits in a list of its own. */
 const deepest = 400
 
-/** Walks a tree of nodes in the order of writing, however deep it is; `visit` returns `false` to leave a branch out. */
+/**
+ * Walks a tree of nodes in the order of writing, however deep it is; `visit` returns `false` to leave a
+ * branch out.
+ */
 export function walk(node: ts.Node, visit: (node: ts.Node) => boolean | void): void {
   let depth = 0
-  const enter = (one: ts.Node): void => {
-    if (visit(one) === false) return
-    if (depth === deepest) return walkWithList(one, visit)
+  const enter = (node: ts.Node): void => {
+    if (visit(node) === false) return
+    if (depth === deepest) return walkWithList(node, visit)
     depth++
-    ts.forEachChild(one, enter)
+    ts.forEachChild(node, enter)
     depth--
   }
   enter(node)
@@ -390,18 +504,24 @@ export function walk(node: ts.Node, visit: (node: ts.Node) => boolean | void): v
 /** Walks what is below a node without calling itself. */
 function walkWithList(node: ts.Node, visit: (node: ts.Node) => boolean | void): void {
   const waiting: ts.Node[] = []
-  const open = (one: ts.Node) => {
+  const open = (node: ts.Node) => {
     const from = waiting.length
-    ts.forEachChild(one, (child) => { waiting.push(child) })
+    ts.forEachChild(node, (child) => {
+      waiting.push(child)
+    })
     // the last one in is the first one out: children are turned round
-    for (let a = from, b = waiting.length - 1; a < b; a++, b--) [waiting[a], waiting[b]] = [waiting[b]!, waiting[a]!]
+    for (let a = from, b = waiting.length - 1; a < b; a++, b--)
+      [waiting[a], waiting[b]] = [waiting[b]!, waiting[a]!]
   }
   open(node)
-  for (let one = waiting.pop(); one; one = waiting.pop()) if (visit(one) !== false) open(one)
+  for (let node = waiting.pop(); node; node = waiting.pop()) if (visit(node) !== false) open(node)
 }
 
 export const unwrap = (node: ts.Expression): ts.Expression =>
-  ts.isParenthesizedExpression(node) || ts.isAsExpression(node) || ts.isSatisfiesExpression(node) || ts.isNonNullExpression(node)
+  ts.isParenthesizedExpression(node) ||
+  ts.isAsExpression(node) ||
+  ts.isSatisfiesExpression(node) ||
+  ts.isNonNullExpression(node)
     ? unwrap(node.expression)
     : node
 

@@ -13,15 +13,21 @@ const keywords: Partial<Record<ts.SyntaxKind, TypeModel['is']>> = {
 }
 
 const constructors: Record<string, TypeModel> = {
-  String: { is: 'string' }, Number: { is: 'number' }, Boolean: { is: 'boolean' }, Date: { is: 'date' }, Function: { is: 'function' },
-  Array: { is: 'list', of: { is: 'other', text: 'unknown' } }, Object: { is: 'object', fields: [] },
+  String: { is: 'string' },
+  Number: { is: 'number' },
+  Boolean: { is: 'boolean' },
+  Date: { is: 'date' },
+  Function: { is: 'function' },
+  Array: { is: 'list', of: { is: 'other', text: 'unknown' } },
+  Object: { is: 'object', fields: [] },
 }
 /** The type a built-in constructor stands for as an option (`type: Boolean`). */
-export const typeOfConstructor = (node: ts.Expression): TypeModel | undefined => (ts.isIdentifier(node) ? constructors[node.text] : undefined)
+export const typeOfConstructor = (node: ts.Expression): TypeModel | undefined =>
+  ts.isIdentifier(node) ? constructors[node.text] : undefined
 
 /** The model of a written type, with the library's own aliases, interfaces and enums opened. */
 export function typeOfNode(sources: SourceSet, node: ts.TypeNode, seen: readonly ts.Node[] = []): TypeModel {
-  const again = (one: ts.TypeNode) => typeOfNode(sources, one, [...seen, node])
+  const again = (typeNode: ts.TypeNode) => typeOfNode(sources, typeNode, [...seen, node])
   const asWritten = (): TypeModel => ({ is: 'other', text: node.getText().replace(/\s+/g, ' ') })
   const keyword = keywords[node.kind]
   if (keyword) return { is: keyword } as TypeModel
@@ -31,7 +37,12 @@ export function typeOfNode(sources: SourceSet, node: ts.TypeNode, seen: readonly
   if (ts.isTypeOperatorNode(node) && node.operator === ts.SyntaxKind.ReadonlyKeyword) return again(node.type)
   if (ts.isFunctionTypeNode(node)) return { is: 'function' }
   if (ts.isLiteralTypeNode(node)) return typeOfLiteral(node.literal) ?? asWritten()
-  if (ts.isTypeLiteralNode(node)) return node.members.some((one) => ts.isIndexSignatureDeclaration(one) || ts.isCallSignatureDeclaration(one)) ? asWritten() : typeOfMembers(sources, node.members, seen)
+  if (ts.isTypeLiteralNode(node))
+    return node.members.some(
+      (member) => ts.isIndexSignatureDeclaration(member) || ts.isCallSignatureDeclaration(member),
+    )
+      ? asWritten()
+      : typeOfMembers(sources, node.members, seen)
   if (ts.isIndexedAccessTypeNode(node)) return typeOfValues(sources, node) ?? asWritten()
   if (!ts.isTypeReferenceNode(node) || !ts.isIdentifier(node.typeName)) return asWritten()
 
@@ -44,19 +55,26 @@ export function typeOfNode(sources: SourceSet, node: ts.TypeNode, seen: readonly
   const declared = sources.lookUp(node.getSourceFile().fileName, name)
   if (declared?.is !== 'node' || seen.includes(declared.node)) return asWritten()
   const inside = [...seen, declared.node]
-  if (ts.isTypeAliasDeclaration(declared.node)) return named(typeOfNode(sources, declared.node.type, inside), name)
+  if (ts.isTypeAliasDeclaration(declared.node))
+    return named(typeOfNode(sources, declared.node.type, inside), name)
   if (ts.isInterfaceDeclaration(declared.node)) {
     const own = typeOfMembers(sources, declared.node.members, inside)
     const bases = (declared.node.heritageClauses ?? []).flatMap((clause) => [...clause.types])
     return bases.length === 0 && own.is === 'object' && own.fields.length > 0 ? named(own, name) : asWritten()
   }
   if (ts.isEnumDeclaration(declared.node)) {
-    return unionOf(declared.node.members.map((one, i) => (one.initializer && typeOfLiteral(one.initializer)) ?? { is: 'literal', value: i }))
+    return unionOf(
+      declared.node.members.map(
+        (member, i) =>
+          (member.initializer && typeOfLiteral(member.initializer)) ?? { is: 'literal', value: i },
+      ),
+    )
   }
   return asWritten()
 }
 
-const named = (type: TypeModel, name: string): TypeModel => (type.is === 'union' || type.is === 'object' ? { ...type, named: name } : type)
+const named = (type: TypeModel, name: string): TypeModel =>
+  type.is === 'union' || type.is === 'object' ? { ...type, named: name } : type
 
 /** `(typeof list)[number]` over a constant list: its values. */
 function typeOfValues(sources: SourceSet, node: ts.IndexedAccessTypeNode): TypeModel | undefined {
@@ -65,16 +83,26 @@ function typeOfValues(sources: SourceSet, node: ts.IndexedAccessTypeNode): TypeM
   const constant = constantOf(sources, object.exprName)
   const list = constant && unwrap(constant)
   if (!list || !ts.isArrayLiteralExpression(list)) return undefined
-  const values = list.elements.map((one) => typeOfLiteral(unwrap(one)))
+  const values = list.elements.map((element) => typeOfLiteral(unwrap(element)))
   return values.every((value) => value !== undefined) ? unionOf(values) : undefined
 }
 
-function typeOfMembers(sources: SourceSet, members: ts.NodeArray<ts.TypeElement>, seen: readonly ts.Node[]): TypeModel {
+function typeOfMembers(
+  sources: SourceSet,
+  members: ts.NodeArray<ts.TypeElement>,
+  seen: readonly ts.Node[],
+): TypeModel {
   return {
     is: 'object',
-    fields: members.flatMap((one) =>
-      ts.isPropertySignature(one) && one.type && one.name
-        ? [{ name: one.name.getText(), type: typeOfNode(sources, one.type, seen), optional: !!one.questionToken }]
+    fields: members.flatMap((member) =>
+      ts.isPropertySignature(member) && member.type && member.name
+        ? [
+            {
+              name: member.name.getText(),
+              type: typeOfNode(sources, member.type, seen),
+              optional: !!member.questionToken,
+            },
+          ]
         : [],
     ),
   }
@@ -90,39 +118,84 @@ function typeOfLiteral(node: ts.Expression): TypeModel | undefined {
 }
 
 /** Methods of elements, lists and texts that answer with a boolean. */
-const answersYesOrNo = new Set(['hasAttribute', 'toggleAttribute', 'matches', 'contains', 'includes', 'startsWith', 'endsWith', 'some', 'every', 'has', 'test'])
+const answersYesOrNo = new Set([
+  'hasAttribute',
+  'toggleAttribute',
+  'matches',
+  'contains',
+  'includes',
+  'startsWith',
+  'endsWith',
+  'some',
+  'every',
+  'has',
+  'test',
+])
 
 /** The type an expression has, as far as its form shows it; literals are widened as for a `let`. */
 export function typeOfExpression(sources: SourceSet, expression: ts.Expression, depth = 0): TypeModel {
   if (depth > 20) return { is: 'other', text: 'unknown' }
-  if (ts.isAsExpression(expression) && !ts.isConstTypeReference(expression.type)) return typeOfNode(sources, expression.type)
+  if (ts.isAsExpression(expression) && !ts.isConstTypeReference(expression.type))
+    return typeOfNode(sources, expression.type)
   const node = unwrap(expression)
   const literal = typeOfLiteral(node)
-  if (literal) return literal.is === 'literal' ? { is: typeof literal.value as 'string' | 'number' | 'boolean' } : literal
+  if (literal)
+    return literal.is === 'literal'
+      ? { is: typeof literal.value as 'string' | 'number' | 'boolean' }
+      : literal
   if (ts.isTemplateExpression(node)) return { is: 'string' }
   if (ts.isArrayLiteralExpression(node)) {
-    return { is: 'list', of: node.elements.length ? unionOf(node.elements.map((one) => typeOfExpression(sources, one, depth + 1))) : { is: 'other', text: 'unknown' } }
+    return {
+      is: 'list',
+      of: node.elements.length
+        ? unionOf(node.elements.map((element) => typeOfExpression(sources, element, depth + 1)))
+        : { is: 'other', text: 'unknown' },
+    }
   }
   if (ts.isObjectLiteralExpression(node)) {
     return {
       is: 'object',
-      fields: node.properties.flatMap((one) => {
-        if (ts.isPropertyAssignment(one)) return [{ name: one.name.getText(), type: typeOfExpression(sources, one.initializer, depth + 1), optional: false }]
-        if (ts.isShorthandPropertyAssignment(one)) return [{ name: one.name.text, type: typeOfExpression(sources, one.name, depth + 1), optional: false }]
+      fields: node.properties.flatMap((property) => {
+        if (ts.isPropertyAssignment(property))
+          return [
+            {
+              name: property.name.getText(),
+              type: typeOfExpression(sources, property.initializer, depth + 1),
+              optional: false,
+            },
+          ]
+        if (ts.isShorthandPropertyAssignment(property))
+          return [
+            {
+              name: property.name.text,
+              type: typeOfExpression(sources, property.name, depth + 1),
+              optional: false,
+            },
+          ]
         return []
       }),
     }
   }
   if (ts.isArrowFunction(node) || ts.isFunctionExpression(node)) return { is: 'function' }
-  if (ts.isNewExpression(node) && ts.isIdentifier(node.expression)) return node.expression.text === 'Date' ? { is: 'date' } : { is: 'other', text: node.expression.text }
-  if (ts.isPrefixUnaryExpression(node)) return { is: node.operator === ts.SyntaxKind.ExclamationToken ? 'boolean' : 'number' }
+  if (ts.isNewExpression(node) && ts.isIdentifier(node.expression))
+    return node.expression.text === 'Date' ? { is: 'date' } : { is: 'other', text: node.expression.text }
+  if (ts.isPrefixUnaryExpression(node))
+    return { is: node.operator === ts.SyntaxKind.ExclamationToken ? 'boolean' : 'number' }
   if (ts.isCallExpression(node) && ts.isIdentifier(node.expression)) {
-    const built: Record<string, TypeModel['is']> = { Number: 'number', String: 'string', Boolean: 'boolean', parseInt: 'number', parseFloat: 'number' }
+    const built: Record<string, TypeModel['is']> = {
+      Number: 'number',
+      String: 'string',
+      Boolean: 'boolean',
+      parseInt: 'number',
+      parseFloat: 'number',
+    }
     const is = built[node.expression.text]
     if (is) return { is } as TypeModel
     const fn = functionBehind(sources, node.expression)
     if (fn?.type) return typeOfNode(sources, fn.type)
-    const returned = fn?.body && (ts.isBlock(fn.body) ? fn.body.statements.findLast(ts.isReturnStatement)?.expression : fn.body)
+    const returned =
+      fn?.body &&
+      (ts.isBlock(fn.body) ? fn.body.statements.findLast(ts.isReturnStatement)?.expression : fn.body)
     if (returned && depth < 8) return typeOfExpression(sources, returned, depth + 1)
   }
   if (ts.isCallExpression(node) && ts.isPropertyAccessExpression(node.expression)) {
@@ -132,13 +205,32 @@ export function typeOfExpression(sources: SourceSet, expression: ts.Expression, 
   }
   if (ts.isBinaryExpression(node)) {
     const { kind } = node.operatorToken
-    if (kind === ts.SyntaxKind.PlusToken || kind === ts.SyntaxKind.QuestionQuestionToken || kind === ts.SyntaxKind.BarBarToken) {
-      const [left, right] = [typeOfExpression(sources, node.left, depth + 1), typeOfExpression(sources, node.right, depth + 1)]
+    if (
+      kind === ts.SyntaxKind.PlusToken ||
+      kind === ts.SyntaxKind.QuestionQuestionToken ||
+      kind === ts.SyntaxKind.BarBarToken
+    ) {
+      const [left, right] = [
+        typeOfExpression(sources, node.left, depth + 1),
+        typeOfExpression(sources, node.right, depth + 1),
+      ]
       if (kind === ts.SyntaxKind.PlusToken) return left.is === 'other' ? right : left
-      return right.is === 'other' ? unionOf((left.is === 'union' ? left.of : [left]).filter((one) => one.is !== 'null' && one.is !== 'undefined')) : right
+      return right.is === 'other'
+        ? unionOf(
+            (left.is === 'union' ? left.of : [left]).filter(
+              (type) => type.is !== 'null' && type.is !== 'undefined',
+            ),
+          )
+        : right
     }
-    if (kind >= ts.SyntaxKind.LessThanToken && kind <= ts.SyntaxKind.ExclamationEqualsEqualsToken) return { is: 'boolean' }
-    if (kind === ts.SyntaxKind.MinusToken || kind === ts.SyntaxKind.AsteriskToken || kind === ts.SyntaxKind.SlashToken) return { is: 'number' }
+    if (kind >= ts.SyntaxKind.LessThanToken && kind <= ts.SyntaxKind.ExclamationEqualsEqualsToken)
+      return { is: 'boolean' }
+    if (
+      kind === ts.SyntaxKind.MinusToken ||
+      kind === ts.SyntaxKind.AsteriskToken ||
+      kind === ts.SyntaxKind.SlashToken
+    )
+      return { is: 'number' }
   }
   if (ts.isIdentifier(node)) {
     const local = localDeclaration(node)
@@ -147,10 +239,13 @@ export function typeOfExpression(sources: SourceSet, expression: ts.Expression, 
     if (constant && constant !== node) return typeOfExpression(sources, constant, depth + 1)
   }
   if (ts.isPropertyAccessExpression(node) && node.expression.kind === ts.SyntaxKind.ThisKeyword) {
-    const member = ts.findAncestor(node, ts.isClassLike)?.members.find((one) => one.name?.getText() === node.name.text)
+    const member = ts
+      .findAncestor(node, ts.isClassLike)
+      ?.members.find((member) => member.name?.getText() === node.name.text)
     if (member && (ts.isPropertyDeclaration(member) || ts.isGetAccessorDeclaration(member))) {
       if (member.type) return typeOfNode(sources, member.type)
-      if (ts.isPropertyDeclaration(member) && member.initializer) return typeOfExpression(sources, member.initializer, depth + 1)
+      if (ts.isPropertyDeclaration(member) && member.initializer)
+        return typeOfExpression(sources, member.initializer, depth + 1)
     }
   }
   return { is: 'other', text: 'unknown' }

@@ -10,7 +10,10 @@ export const mostOfExpression = 20_000_000
 
 const sizes = new WeakMap<object, number>()
 
-/** The size of a value with all that is in it, shared parts counted each time. Those of its parts are known by the time it is made. */
+/**
+ * The size of a value with all that is in it, shared parts counted each time. Those of its parts are known by
+ * the time it is made.
+ */
 export function sizeOf(value: Plain | undefined): number {
   if (typeof value === 'string') return value.length
   if (typeof value !== 'object' || value === null) return 1
@@ -24,4 +27,5 @@ export function sizeOf(value: Plain | undefined): number {
 }
 
 /** Notes that an entry was written into an object. */
-export const grow = (object: object, entry: Plain): void => void sizes.set(object, sizeOf(object as Plain) + 8 + sizeOf(entry))
+export const grow = (object: object, entry: Plain): void =>
+  void sizes.set(object, sizeOf(object as Plain) + 8 + sizeOf(entry))

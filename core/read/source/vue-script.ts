@@ -2,9 +2,18 @@ import { parse, type SFCBlock, type SFCDescriptor } from '@vue/compiler-sfc'
 import ts from 'typescript'
 
 /** A Vue single-file component taken apart by Vue's own compiler. Errors are those of its syntax. */
-export function vueParts(path: string, text: string): { descriptor: SFCDescriptor; errors: { text: string; line: number }[] } {
+export function vueParts(
+  path: string,
+  text: string,
+): { descriptor: SFCDescriptor; errors: { text: string; line: number }[] } {
   const { descriptor, errors } = parse(text, { filename: path, sourceMap: false, ignoreEmpty: false })
-  return { descriptor, errors: errors.map((one) => ({ text: one.message, line: 'loc' in one && one.loc ? one.loc.start.line : 1 })) }
+  return {
+    descriptor,
+    errors: errors.map((error) => ({
+      text: error.message,
+      line: 'loc' in error && error.loc ? error.loc.start.line : 1,
+    })),
+  }
 }
 
 /**
@@ -13,7 +22,8 @@ export function vueParts(path: string, text: string): { descriptor: SFCDescripto
  */
 export function vueScript(path: string, text: string): { text: string; kind: ts.ScriptKind } | undefined {
   const { descriptor } = vueParts(path, text)
-  const blocks = [descriptor.script, descriptor.scriptSetup].filter((one): one is NonNullable<typeof one> => one !== null && one.src === undefined)
+  const blocks = [descriptor.script, descriptor.scriptSetup]
+    .filter((block): block is NonNullable<typeof block> => block !== null && block.src === undefined)
     .sort((a: SFCBlock, b: SFCBlock) => a.loc.start.offset - b.loc.start.offset)
   if (blocks.length === 0) return undefined
   const blank = (from: number, to: number) => text.slice(from, to).replace(/[^\n\r]/g, ' ')
@@ -21,17 +31,31 @@ export function vueScript(path: string, text: string): { text: string; kind: ts.
   let script = ''
   for (const block of blocks) {
     const { loc } = block
-    script += blank(at, loc.start.offset) + typesOfGeneric(block) + text.slice(loc.start.offset, loc.end.offset)
+    script +=
+      blank(at, loc.start.offset) + typesOfGeneric(block) + text.slice(loc.start.offset, loc.end.offset)
     at = loc.end.offset
   }
-  const lang = blocks.find((one) => one.lang)?.lang
-  return { text: script + blank(at, text.length), kind: lang === 'tsx' ? ts.ScriptKind.TSX : lang === 'ts' ? ts.ScriptKind.TS : ts.ScriptKind.JSX }
+  const lang = blocks.find((block) => block.lang)?.lang
+  return {
+    text: script + blank(at, text.length),
+    kind: lang === 'tsx' ? ts.ScriptKind.TSX : lang === 'ts' ? ts.ScriptKind.TS : ts.ScriptKind.JSX,
+  }
 }
 
-/** Type parameters of a generic component (`generic="T extends string"`), as names its script knows: each stands for what it extends. */
+/**
+ * Type parameters of a generic component (`generic="T extends string"`), as names its script knows: each
+ * stands for what it extends.
+ */
 function typesOfGeneric({ attrs }: SFCBlock): string {
   if (typeof attrs.generic !== 'string') return ''
-  const [statement] = ts.createSourceFile('generic.ts', `type X<${attrs.generic.replace(/\s+/g, ' ')}> = 0`, ts.ScriptTarget.Latest, true).statements
+  const [statement] = ts.createSourceFile(
+    'generic.ts',
+    `type X<${attrs.generic.replace(/\s+/g, ' ')}> = 0`,
+    ts.ScriptTarget.Latest,
+    true,
+  ).statements
   const parameters = statement && ts.isTypeAliasDeclaration(statement) ? (statement.typeParameters ?? []) : []
-  return parameters.map((one) => `type ${one.name.text} = ${one.constraint?.getText() ?? 'unknown'};`).join(' ')
+  return parameters
+    .map((parameter) => `type ${parameter.name.text} = ${parameter.constraint?.getText() ?? 'unknown'};`)
+    .join(' ')
 }

@@ -6,57 +6,106 @@ import { objectBehind, optionOf } from '../source/declarations'
 import { typeOfConstructor, typeOfNode } from '../source/type-nodes'
 
 /** A prop as Vue's runtime options declare it. */
-export interface RuntimeProp { name: string; node: ts.Node; type: TypeModel; required: boolean; default: ts.Expression | undefined }
+export interface RuntimeProp {
+  name: string
+  node: ts.Node
+  type: TypeModel
+  required: boolean
+  default: ts.Expression | undefined
+}
 
 /** Props of a `props` option or of `defineProps({…})`: an object of options, or a list of names. */
 export function runtimeProps(sources: SourceSet, expression: ts.Expression): RuntimeProp[] {
   const node = unwrap(expression)
   const names = ts.isArrayLiteralExpression(node) ? node : undefined
   if (names) {
-    return names.elements.flatMap((one) => {
-      const name = evaluate(sources, one)
-      return typeof name === 'string' ? [{ name, node: one, type: { is: 'other', text: 'any' } as TypeModel, required: false, default: undefined }] : []
+    return names.elements.flatMap((element) => {
+      const name = evaluate(sources, element)
+      return typeof name === 'string'
+        ? [
+            {
+              name,
+              node: element,
+              type: { is: 'other', text: 'any' } as TypeModel,
+              required: false,
+              default: undefined,
+            },
+          ]
+        : []
     })
   }
   const object = objectBehind(sources, node)
-  return (object?.properties ?? []).flatMap((one): RuntimeProp[] => {
-    if (ts.isSpreadAssignment(one)) return runtimeProps(sources, one.expression)
-    if (ts.isShorthandPropertyAssignment(one)) {
-      const value = constantOptions(sources, one.name)
-      return [ofOptions(sources, one.name.text, one, value)]
+  return (object?.properties ?? []).flatMap((property): RuntimeProp[] => {
+    if (ts.isSpreadAssignment(property)) return runtimeProps(sources, property.expression)
+    if (ts.isShorthandPropertyAssignment(property)) {
+      const value = constantOptions(sources, property.name)
+      return [ofOptions(sources, property.name.text, property, value)]
     }
-    if (!ts.isPropertyAssignment(one)) return []
-    const name = nameOf(sources, one.name)
-    return name === undefined ? [] : [ofOptions(sources, name, one, unwrap(one.initializer))]
+    if (!ts.isPropertyAssignment(property)) return []
+    const name = nameOf(sources, property.name)
+    return name === undefined ? [] : [ofOptions(sources, name, property, unwrap(property.initializer))]
   })
 }
 
-const constantOptions = (sources: SourceSet, name: ts.Identifier): ts.Expression => objectBehind(sources, name) ?? name
+const constantOptions = (sources: SourceSet, name: ts.Identifier): ts.Expression =>
+  objectBehind(sources, name) ?? name
 
-/** What one prop's options say: a constructor, a list of them, or an object with `type`, `required`, `default` and `validator`. */
-export function ofOptions(sources: SourceSet, name: string, node: ts.Node, value: ts.Expression): RuntimeProp {
-  const options = ts.isObjectLiteralExpression(value) ? value : ts.isIdentifier(value) || ts.isCallExpression(value) || ts.isPropertyAccessExpression(value) ? (typeOfConstructor(value) ? undefined : objectBehind(sources, value)) : undefined
-  if (!options) return { name, node, type: typeGiven(sources, value) ?? { is: 'other', text: 'any' }, required: false, default: undefined }
+/**
+ * What one prop's options say: a constructor, a list of them, or an object with `type`, `required`, `default`
+ * and `validator`.
+ */
+export function ofOptions(
+  sources: SourceSet,
+  name: string,
+  node: ts.Node,
+  value: ts.Expression,
+): RuntimeProp {
+  const options = ts.isObjectLiteralExpression(value)
+    ? value
+    : ts.isIdentifier(value) || ts.isCallExpression(value) || ts.isPropertyAccessExpression(value)
+      ? typeOfConstructor(value)
+        ? undefined
+        : objectBehind(sources, value)
+      : undefined
+  if (!options)
+    return {
+      name,
+      node,
+      type: typeGiven(sources, value) ?? { is: 'other', text: 'any' },
+      required: false,
+      default: undefined,
+    }
   const given = optionOf(options, 'type')
   const required = optionOf(options, 'required')
   const type = (given && typeGiven(sources, given)) ?? { is: 'other', text: 'any' }
-  const method = options.properties.find((one) => one.name?.getText() === 'default')
-  const initial = optionOf(options, 'default') ?? (method && ts.isMethodDeclaration(method) ? method.body?.statements.find(ts.isReturnStatement)?.expression : undefined)
-  return { name, node, type: allowedBy(sources, options, type), required: required !== undefined && evaluate(sources, required) === true, default: initial }
+  const method = options.properties.find((property) => property.name?.getText() === 'default')
+  const initial =
+    optionOf(options, 'default') ??
+    (method && ts.isMethodDeclaration(method)
+      ? method.body?.statements.find(ts.isReturnStatement)?.expression
+      : undefined)
+  return {
+    name,
+    node,
+    type: allowedBy(sources, options, type),
+    required: required !== undefined && evaluate(sources, required) === true,
+    default: initial,
+  }
 }
 
 /** `String`, `[String, Number]`, `Array as PropType<Row[]>`, `null`. */
 function typeGiven(sources: SourceSet, expression: ts.Expression): TypeModel | undefined {
   if (ts.isAsExpression(expression)) {
     const { type } = expression
-    if (ts.isTypeReferenceNode(type) && /PropType$/.test(type.typeName.getText()) && type.typeArguments?.[0]) return typeOfNode(sources, type.typeArguments[0])
+    if (ts.isTypeReferenceNode(type) && /PropType$/.test(type.typeName.getText()) && type.typeArguments?.[0])
+      return typeOfNode(sources, type.typeArguments[0])
     if (ts.isFunctionTypeNode(type)) return typeOfNode(sources, type.type)
     return typeGiven(sources, expression.expression)
   }
   const node = unwrap(expression)
   if (ts.isArrayLiteralExpression(node)) {
-    const all = node.elements.map((one) => typeGiven(sources, one))
-    return all.length && all.every((one) => one !== undefined) ? unionOf(all) : undefined
+    const all = node.elements.map((element) => typeGiven(sources, element))
+    return all.length && all.every((type) => type !== undefined) ? unionOf(all) : undefined
   }
   if (node.kind === ts.SyntaxKind.NullKeyword) return { is: 'other', text: 'any' }
   const plain = typeOfConstructor(node)
@@ -68,12 +117,35 @@ function typeGiven(sources: SourceSet, expression: ts.Expression): TypeModel | u
 /** A validator that asks whether a text is one of a list says which texts may come. */
 function allowedBy(sources: SourceSet, options: ts.ObjectLiteralExpression, type: TypeModel): TypeModel {
   if (type.is !== 'string') return type
-  const method = options.properties.find((one) => one.name?.getText() === 'validator')
-  const fn = method && (ts.isMethodDeclaration(method) ? method : ts.isPropertyAssignment(method) ? unwrap(method.initializer) : undefined)
-  if (!fn || !(ts.isMethodDeclaration(fn) || ts.isArrowFunction(fn) || ts.isFunctionExpression(fn)) || !fn.body) return type
-  const asked = ts.isBlock(fn.body) ? fn.body.statements.length === 1 && ts.isReturnStatement(fn.body.statements[0]!) ? fn.body.statements[0].expression : undefined : fn.body
+  const method = options.properties.find((property) => property.name?.getText() === 'validator')
+  const fn =
+    method &&
+    (ts.isMethodDeclaration(method)
+      ? method
+      : ts.isPropertyAssignment(method)
+        ? unwrap(method.initializer)
+        : undefined)
+  if (
+    !fn ||
+    !(ts.isMethodDeclaration(fn) || ts.isArrowFunction(fn) || ts.isFunctionExpression(fn)) ||
+    !fn.body
+  )
+    return type
+  const asked = ts.isBlock(fn.body)
+    ? fn.body.statements.length === 1 && ts.isReturnStatement(fn.body.statements[0]!)
+      ? fn.body.statements[0].expression
+      : undefined
+    : fn.body
   const call = asked && unwrap(asked)
-  if (!call || !ts.isCallExpression(call) || !ts.isPropertyAccessExpression(call.expression) || call.expression.name.text !== 'includes') return type
+  if (
+    !call ||
+    !ts.isCallExpression(call) ||
+    !ts.isPropertyAccessExpression(call.expression) ||
+    call.expression.name.text !== 'includes'
+  )
+    return type
   const list = evaluate(sources, call.expression.expression)
-  return Array.isArray(list) && list.length > 0 && list.every((one) => typeof one === 'string') ? unionOf(list.map((value) => ({ is: 'literal', value }))) : type
+  return Array.isArray(list) && list.length > 0 && list.every((item) => typeof item === 'string')
+    ? unionOf(list.map((value) => ({ is: 'literal', value })))
+    : type
 }

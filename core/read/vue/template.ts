@@ -22,78 +22,162 @@ export interface VueTemplateFacts {
   keys: Key[]
 }
 
-const staticName = (one: Attribute): string => (one.type === kind.attribute ? one.name : one.arg && 'content' in one.arg && typeof one.arg.content === 'string' ? one.arg.content : '')
-const expressionOf = (one: Attribute): string => (one.type === kind.directive && one.exp && 'content' in one.exp && typeof one.exp.content === 'string' ? one.exp.content : one.type === kind.directive && one.exp?.loc ? one.exp.loc.source : '')
+const staticName = (attribute: Attribute): string =>
+  attribute.type === kind.attribute
+    ? attribute.name
+    : attribute.arg && 'content' in attribute.arg && typeof attribute.arg.content === 'string'
+      ? attribute.arg.content
+      : ''
+const expressionOf = (attribute: Attribute): string =>
+  attribute.type === kind.directive &&
+  attribute.exp &&
+  'content' in attribute.exp &&
+  typeof attribute.exp.content === 'string'
+    ? attribute.exp.content
+    : attribute.type === kind.directive && attribute.exp?.loc
+      ? attribute.exp.loc.source
+      : ''
 
 /**
  * Slots with their fallback and what they hand over, components used, events fired from the template,
  * and where attributes land that are no props: on the element with `v-bind="$attrs"`, else on a single
  * root (Vue guide, fallthrough attributes) unless `inherits` is false.
  */
-export function readVueTemplate(descriptor: SFCDescriptor, file: string, inherits: boolean): VueTemplateFacts {
+export function readVueTemplate(
+  descriptor: SFCDescriptor,
+  file: string,
+  inherits: boolean,
+): VueTemplateFacts {
   const facts: VueTemplateFacts = { slots: [], uses: [], emits: [], handedOn: undefined, keys: [] }
   const ast = descriptor.template?.ast
   if (!ast) return facts
   const placeOf = (node: { loc: { start: { line: number } } }): Place => ({ file, line: node.loc.start.line })
-  const handOn = (element: Element): PassThrough => ({ kind: 'pass-through', name: 'attributes', place: placeOf(element), known: 'declared', disagreements: [], to: element.tag })
+  const handOn = (element: Element): PassThrough => ({
+    kind: 'pass-through',
+    name: 'attributes',
+    place: placeOf(element),
+    known: 'declared',
+    disagreements: [],
+    to: element.tag,
+  })
   let bound: PassThrough | undefined
 
   const visit = (node: Node): void => {
     if (node.type !== kind.element) {
-      if ('branches' in node) node.branches.forEach((one) => one.children.forEach((child) => visit(child as Node)))
-      else if ('children' in node) for (const child of node.children as unknown[]) if (typeof child === 'object' && child !== null && 'type' in child) visit(child as Node)
+      if ('branches' in node)
+        node.branches.forEach((branch) => branch.children.forEach((child) => visit(child as Node)))
+      else if ('children' in node)
+        for (const child of node.children as unknown[])
+          if (typeof child === 'object' && child !== null && 'type' in child) visit(child as Node)
       return
     }
     const element = node as Element
     if (element.tag === 'slot') facts.slots.push(...slotOf(element, placeOf(element)))
-    else if (/^[A-Z]/.test(element.tag) || element.tag.includes('-')) facts.uses.push({ name: element.tag, place: placeOf(element) })
-    for (const one of element.props) {
-      const text = expressionOf(one)
-      if (one.type === kind.directive && one.name === 'bind' && !one.arg && /\$attrs\b/.test(text)) bound ??= handOn(element)
-      facts.keys.push(...keysOf(one, placeOf(one)))
-      for (const name of emittedIn(text)) facts.emits.push({ name, place: placeOf(one) })
+    else if (/^[A-Z]/.test(element.tag) || element.tag.includes('-'))
+      facts.uses.push({ name: element.tag, place: placeOf(element) })
+    for (const prop of element.props) {
+      const text = expressionOf(prop)
+      if (prop.type === kind.directive && prop.name === 'bind' && !prop.arg && /\$attrs\b/.test(text))
+        bound ??= handOn(element)
+      facts.keys.push(...keysOf(prop, placeOf(prop)))
+      for (const name of emittedIn(text)) facts.emits.push({ name, place: placeOf(prop) })
     }
     element.children.forEach(visit)
   }
   ast.children.forEach(visit)
-  const roots = ast.children.filter((one): one is Element => one.type === kind.element)
-  const conditional = roots.filter((one) => !one.props.some((prop) => prop.type === kind.directive && /^else/.test(prop.name)))
+  const roots = ast.children.filter((child): child is Element => child.type === kind.element)
+  const conditional = roots.filter(
+    (root) => !root.props.some((prop) => prop.type === kind.directive && /^else/.test(prop.name)),
+  )
   const [only] = conditional
-  facts.handedOn = bound ?? (inherits && conditional.length === 1 && only && only.tag !== 'slot' && only.tag !== 'template' ? handOn(only) : undefined)
+  facts.handedOn =
+    bound ??
+    (inherits && conditional.length === 1 && only && only.tag !== 'slot' && only.tag !== 'template'
+      ? handOn(only)
+      : undefined)
   return facts
 }
 
 const heldNames: Record<string, string> = { shift: 'Shift', ctrl: 'Control', alt: 'Alt', meta: 'Meta' }
 
-/** The keys that `@keydown.shift.enter` asks for (Vue guide, key modifiers). `delete` there means two keys. */
-function keysOf(one: Attribute, place: Place): Key[] {
-  if (one.type !== kind.directive || one.name !== 'on' || !/^key(?:down|up|press)$/.test(staticName(one))) return []
-  const modifiers = one.modifiers.map((modifier) => modifier.content)
+/**
+ * The keys that `@keydown.shift.enter` asks for (Vue guide, key modifiers). `delete` there means two keys.
+ */
+function keysOf(attribute: Attribute, place: Place): Key[] {
+  if (
+    attribute.type !== kind.directive ||
+    attribute.name !== 'on' ||
+    !/^key(?:down|up|press)$/.test(staticName(attribute))
+  )
+    return []
+  const modifiers = attribute.modifiers.map((modifier) => modifier.content)
   const held = modifiers.flatMap((modifier) => heldNames[modifier] ?? []).sort()
-  return modifiers.filter((modifier) => !(modifier in heldNames)).flatMap((modifier) => (modifier === 'delete' ? ['Delete', 'Backspace'] : [keyName(modifier)]))
-    .flatMap((name) => (name ? [{ kind: 'key' as const, name: [...held, name].join('+'), place, known: 'declared' as const, disagreements: [] }] : []))
+  return modifiers
+    .filter((modifier) => !(modifier in heldNames))
+    .flatMap((modifier) => (modifier === 'delete' ? ['Delete', 'Backspace'] : [keyName(modifier)]))
+    .flatMap((name) =>
+      name
+        ? [
+            {
+              kind: 'key' as const,
+              name: [...held, name].join('+'),
+              place,
+              known: 'declared' as const,
+              disagreements: [],
+            },
+          ]
+        : [],
+    )
 }
 
 /** Names given to `$emit` in an expression of the template. */
 function emittedIn(text: string): string[] {
   if (!text.includes('$emit')) return []
   const names: string[] = []
-  walk(ts.createSourceFile('expression.ts', text, ts.ScriptTarget.Latest, true, ts.ScriptKind.TS), (one) => {
-    const [first] = ts.isCallExpression(one) && one.expression.getText() === '$emit' ? one.arguments : []
+  walk(ts.createSourceFile('expression.ts', text, ts.ScriptTarget.Latest, true, ts.ScriptKind.TS), (node) => {
+    const [first] = ts.isCallExpression(node) && node.expression.getText() === '$emit' ? node.arguments : []
     if (first && ts.isStringLiteralLike(first)) names.push(first.text)
   })
   return names
 }
 
 function slotOf(element: Element, place: Place): Slot[] {
-  const named = element.props.find((one) => staticName(one) === 'name')
+  const named = element.props.find((prop) => staticName(prop) === 'name')
   const dynamic = named?.type === kind.directive
-  const text = named?.type === kind.attribute ? (named.value?.content ?? '') : dynamic ? /^(['"`])([^'"`$]+)\1$/.exec(expressionOf(named).trim())?.[2] : ''
+  const text =
+    named?.type === kind.attribute
+      ? (named.value?.content ?? '')
+      : dynamic
+        ? /^(['"`])([^'"`$]+)\1$/.exec(expressionOf(named).trim())?.[2]
+        : ''
   if (text === undefined) return []
-  const passes = element.props.filter((one) => one.type === kind.directive && one.name === 'bind' && staticName(one) && one !== named).map((one) => ({ name: camel(staticName(one)) }))
-  passes.push(...element.props.filter((one) => one.type === kind.attribute && one !== named).map((one) => ({ name: camel(one.name) })))
-  const fallback = element.children.map((one) => one.loc.source).join('').trim()
-  return [{ kind: 'slot', name: text === 'default' ? '' : text, place, known: 'declared', disagreements: [], fallback, feeds: [], ...(passes.length ? { passes } : {}) }]
+  const passes = element.props
+    .filter(
+      (prop) => prop.type === kind.directive && prop.name === 'bind' && staticName(prop) && prop !== named,
+    )
+    .map((prop) => ({ name: camel(staticName(prop)) }))
+  passes.push(
+    ...element.props
+      .filter((prop) => prop.type === kind.attribute && prop !== named)
+      .map((prop) => ({ name: camel(prop.name) })),
+  )
+  const fallback = element.children
+    .map((child) => child.loc.source)
+    .join('')
+    .trim()
+  return [
+    {
+      kind: 'slot',
+      name: text === 'default' ? '' : text,
+      place,
+      known: 'declared',
+      disagreements: [],
+      fallback,
+      feeds: [],
+      ...(passes.length ? { passes } : {}),
+    },
+  ]
 }
 
-export const camel = (name: string): string => name.replace(/-(\w)/g, (_all, letter: string) => letter.toUpperCase())
+export const camel = (name: string): string =>
+  name.replace(/-(\w)/g, (_all, letter: string) => letter.toUpperCase())

@@ -3,6 +3,13 @@ import { route } from '~~/server/auth/route'
 import { librariesFor } from '~~/server/store/libraries'
 
 export default route({
-  access: 'person', answer: librariesSchema,
-  handle: async ({ db, person }) => (await librariesFor(db, person)).map((one) => ({ slug: one.slug, title: one.title, package: one.package, visibility: one.visibility })),
+  access: 'person',
+  answer: librariesSchema,
+  handle: async ({ db, person }) =>
+    (await librariesFor(db, person)).map((library) => ({
+      slug: library.slug,
+      title: library.title,
+      package: library.package,
+      visibility: library.visibility,
+    })),
 })

@@ -11,11 +11,17 @@ import { addTheme } from '~~/server/store/themes'
 
 /** A new, empty library; whoever makes it keeps it. */
 export default route({
-  access: 'administrator', limit: limits.body.small, answer: libraryMadeSchema,
+  access: 'administrator',
+  limit: limits.body.small,
+  answer: libraryMadeSchema,
   body: z.object({
-    slug: z.string().regex(/^[a-z][a-z0-9-]{0,39}$/, 'use lower case letters, digits and hyphens'), title: z.string().min(1).max(80),
-    package: z.string().regex(/^(@[a-z0-9~-][a-z0-9._~-]*\/)?[a-z0-9~-][a-z0-9._~-]*$/, 'this is not a package name'),
-    prefix: z.string().regex(/^[a-z][a-z0-9]*-$/, 'letters and digits, with a hyphen at the end'), visibility: z.enum(['private', 'open']),
+    slug: z.string().regex(/^[a-z][a-z0-9-]{0,39}$/, 'use lower case letters, digits and hyphens'),
+    title: z.string().min(1).max(80),
+    package: z
+      .string()
+      .regex(/^(@[a-z0-9~-][a-z0-9._~-]*\/)?[a-z0-9~-][a-z0-9._~-]*$/, 'this is not a package name'),
+    prefix: z.string().regex(/^[a-z][a-z0-9]*-$/, 'letters and digits, with a hyphen at the end'),
+    visibility: z.enum(['private', 'open']),
   }),
   async handle({ db, body, person }) {
     try {
@@ -26,7 +32,8 @@ export default route({
         await record(trx, 'library made', { library: library.id, person: person.id }, { slug: body.slug })
       })
     } catch (error) {
-      if (brokenUnique(error) !== undefined) fail(409, 'taken', 'There is a library with this address or package name already.', 'Choose another.')
+      if (brokenUnique(error) !== undefined)
+        fail(409, 'taken', 'There is a library with this address or package name already.', 'Choose another.')
       throw error
     }
     return { slug: body.slug }

@@ -10,16 +10,39 @@ import { addToken } from '~~/server/store/registry-tokens'
 
 /** Makes a token for a package client. Its text is in this answer and nowhere else, ever again. */
 export default route({
-  access: 'person', limit: limits.body.small, answer: madeTokenSchema,
-  body: z.object({ name: z.string().trim().min(1, 'give it a name').max(80), scopes: z.array(z.enum(['read', 'publish'])).min(1), library: z.string().nullable() }),
+  access: 'person',
+  limit: limits.body.small,
+  answer: madeTokenSchema,
+  body: z.object({
+    name: z.string().trim().min(1, 'give it a name').max(80),
+    scopes: z.array(z.enum(['read', 'publish'])).min(1),
+    library: z.string().nullable(),
+  }),
   async handle({ db, body, person }) {
     const library = body.library === null ? undefined : await libraryBySlug(db, body.library)
-    if (body.library !== null && (!library || !(person.administrator || (await roleOf(db, library.id, person.id))))) {
-      return fail(404, 'no-library', `There is no library “${body.library}” that you can see.`, 'Choose one of yours, or all.')
+    if (
+      body.library !== null &&
+      (!library || !(person.administrator || (await roleOf(db, library.id, person.id))))
+    ) {
+      return fail(
+        404,
+        'no-library',
+        `There is no library “${body.library}” that you can see.`,
+        'Choose one of yours, or all.',
+      )
     }
     return db.transaction(async (trx) => {
-      const made = await addToken(trx, person.id, { name: body.name, scopes: body.scopes, library: library?.id ?? null })
-      await record(trx, 'token made', { person: person.id, library: library?.id }, { name: body.name, scopes: body.scopes })
+      const made = await addToken(trx, person.id, {
+        name: body.name,
+        scopes: body.scopes,
+        library: library?.id ?? null,
+      })
+      await record(
+        trx,
+        'token made',
+        { person: person.id, library: library?.id },
+        { name: body.name, scopes: body.scopes },
+      )
       return made
     })
   },

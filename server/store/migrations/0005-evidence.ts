@@ -1,7 +1,11 @@
 import type { Knex } from 'knex'
 
-/** What a browser showed for a component's members, with the key of what it depends on; and the newest run over a whole library. */
-export const up = (knex: Knex): Promise<unknown> => knex.raw(`
+/**
+ * What a browser showed for a component's members, with the key of what it depends on; and the newest run
+ * over a whole library.
+ */
+export const up = (knex: Knex): Promise<unknown> =>
+  knex.raw(`
 create table evidence (
   component_id uuid primary key references components on delete cascade,
   key text not null,
@@ -20,4 +24,5 @@ create table evidence_runs (
   made_at timestamptz not null default now(),
   moved_at timestamptz not null default now()
 );`) as unknown as Promise<unknown>
-export const down = (knex: Knex): Promise<unknown> => knex.raw('drop table evidence_runs; drop table evidence') as unknown as Promise<unknown>
+export const down = (knex: Knex): Promise<unknown> =>
+  knex.raw('drop table evidence_runs; drop table evidence') as unknown as Promise<unknown>

@@ -1,7 +1,10 @@
 import type { Knex } from 'knex'
 
-/** What is wrapped around components while they are looked at: for a whole library, a component, an example. */
-export const up = (knex: Knex): Promise<unknown> => knex.raw(`
+/**
+ * What is wrapped around components while they are looked at: for a whole library, a component, an example.
+ */
+export const up = (knex: Knex): Promise<unknown> =>
+  knex.raw(`
 create table provisions (
   library_id uuid not null references libraries on delete cascade,
   scope text not null,
@@ -16,4 +19,5 @@ create table provisions (
   primary key (library_id, scope)
 );
 create index provisions_script on provisions (script_hash);`) as unknown as Promise<unknown>
-export const down = (knex: Knex): Promise<unknown> => knex.raw('drop table provisions') as unknown as Promise<unknown>
+export const down = (knex: Knex): Promise<unknown> =>
+  knex.raw('drop table provisions') as unknown as Promise<unknown>

@@ -5,7 +5,8 @@ import type { Knex } from 'knex'
  * libraries they are of; versions that know their revision; deprecation of a version beside it; and
  * indexes for what is looked up.
  */
-export const up = (knex: Knex): Promise<unknown> => knex.raw(`
+export const up = (knex: Knex): Promise<unknown> =>
+  knex.raw(`
 create table sessions (
   id uuid primary key default gen_random_uuid(),
   person_id uuid not null references people on delete cascade,
@@ -45,7 +46,8 @@ create index roles_person on roles (person_id);
 create index registry_tokens_person on registry_tokens (person_id, made_at desc);
 `) as unknown as Promise<unknown>
 
-export const down = (knex: Knex): Promise<unknown> => knex.raw(`
+export const down = (knex: Knex): Promise<unknown> =>
+  knex.raw(`
 drop index registry_tokens_person, roles_person, releases_library, component_builds_build, jobs_library;
 alter table evidence_runs drop column tried;
 drop table deprecations;

@@ -10,7 +10,9 @@ import type { Node } from '~~/core/style/found'
 import { plainSurround } from '~~/core/surround'
 import { examplesSchema, versionedSchema, type ExampleView } from '~~/core/wire'
 
-/** A component in two ways, themes or versions, side by side or one over the other, and what is not the same. */
+/**
+ * A component in two ways, themes or versions, side by side or one over the other, and what is not the same.
+ */
 const { store, route, tag, standing, contract, face, css, themes } = useComponent('compared')
 
 const problems = ref<Problem[]>([])
@@ -18,12 +20,21 @@ const kept = ref<ExampleView[]>([])
 const published = shallowRef<z.infer<typeof versionedSchema>>()
 async function load() {
   try {
-    ;[kept.value, published.value] = await Promise.all([ask(examplesSchema, `/libraries/${store.slug}/components/${tag.value}/examples`), ask(versionedSchema, `/libraries/${store.slug}/components/${tag.value}/published`)])
+    ;[kept.value, published.value] = await Promise.all([
+      ask(examplesSchema, `/libraries/${store.slug}/components/${tag.value}/examples`),
+      ask(versionedSchema, `/libraries/${store.slug}/components/${tag.value}/published`),
+    ])
   } catch (error) {
     problems.value = problemsOf(error)
   }
 }
-watch(tag, () => { if (standing.value) void load() }, { immediate: true })
+watch(
+  tag,
+  () => {
+    if (standing.value) void load()
+  },
+  { immediate: true },
+)
 
 const shown = computed(() => usageFromQuery(route.query))
 const other = computed(() => usageFromQuery(route.query, 'other'))
@@ -32,44 +43,102 @@ const ways = computed(() => [
   { value: 'face', title: 'as on the shelf' },
   ...(shown.value ? [{ value: 'bench', title: other.value ? 'before' : 'as on the bench' }] : []),
   ...(other.value ? [{ value: 'other', title: 'after' }] : []),
-  ...kept.value.filter((one) => !one.face).map((one) => ({ value: `example:${one.id}`, title: one.name, note: 'example' })),
-  ...(published.value?.contract ? [{ value: 'version', title: `version ${published.value.version}`, note: 'as it was published' }] : []),
+  ...kept.value
+    .filter((entry) => !entry.face)
+    .map((entry) => ({ value: `example:${entry.id}`, title: entry.name, note: 'example' })),
+  ...(published.value?.contract
+    ? [{ value: 'version', title: `version ${published.value.version}`, note: 'as it was published' }]
+    : []),
 ])
 const sides = [
   { name: 'left', way: useAddressChoice('left', 'face'), theme: useAddressChoice('in', '') },
   { name: 'right', way: useAddressChoice('right', ''), theme: useAddressChoice('beside', '') },
 ] as const
 /** On the right stands what differs most likely: the version that is out, or the next theme. */
-const usualWay = (i: number) => (i === 1 && published.value?.contract && !sides[1].theme.value ? 'version' : shown.value && i === 0 ? 'bench' : 'face')
-const usualTheme = (i: number) => (i === 1 && !published.value?.contract && !sides[1].way.value ? (themes.value.find((one) => one.name !== store.baseTheme)?.name ?? store.baseTheme) : store.baseTheme)
+const usualWay = (i: number) =>
+  i === 1 && published.value?.contract && !sides[1].theme.value
+    ? 'version'
+    : shown.value && i === 0
+      ? 'bench'
+      : 'face'
+const usualTheme = (i: number) =>
+  i === 1 && !published.value?.contract && !sides[1].way.value
+    ? (themes.value.find((theme) => theme.name !== store.baseTheme)?.name ?? store.baseTheme)
+    : store.baseTheme
 const width = useAddressChoice('width', '')
-const widths = [{ value: '', title: 'as wide as there is room' }, ...[240, 320, 390, 600].map((one) => ({ value: String(one), title: String(one) }))]
+const widths = [
+  { value: '', title: 'as wide as there is room' },
+  ...[240, 320, 390, 600].map((number) => ({ value: String(number), title: String(number) })),
+]
 const view = useAddressChoice('as', 'beside')
-const views = [{ value: 'beside', title: 'side by side' }, { value: 'over', title: 'one over the other' }, { value: 'apart', title: 'only what differs' }]
+const views = [
+  { value: 'beside', title: 'side by side' },
+  { value: 'over', title: 'one over the other' },
+  { value: 'apart', title: 'only what differs' },
+]
 const through = ref(50)
 
-interface Side { way: WritableComputedRef<string>; theme: WritableComputedRef<string>; title: string; usage: Usage; contract: Contract | undefined; css: string; moduleOf: (tag: string) => string | undefined }
-const side = (i: 0 | 1) => computed<Side>(() => {
-  const { way, theme } = sides[i]
-  const chosenWay = computed({ get: () => (ways.value.some((one) => one.value === way.value) ? way.value : usualWay(i)), set: (value) => { way.value = value } })
-  const chosenTheme = computed({ get: () => (themes.value.some((one) => one.name === theme.value) ? theme.value : usualTheme(i)), set: (value) => { theme.value = value } })
-  const isVersion = chosenWay.value === 'version'
-  const modules = new Map(published.value?.modules.map((one) => [one.tag, one.module]))
-  const example = kept.value.find((one) => `example:${one.id}` === chosenWay.value)
-  return {
-    way: chosenWay, theme: chosenTheme, title: ways.value.find((one) => one.value === chosenWay.value)?.title ?? '',
-    usage: example?.usage ?? (chosenWay.value === 'bench' && shown.value ? shown.value : chosenWay.value === 'other' && other.value ? other.value : face.value),
-    contract: isVersion ? (published.value?.contract ?? undefined) : contract.value, css: isVersion ? published.value!.css : css.value,
-    moduleOf: (one) => (isVersion ? modules.get(one) : store.moduleOf(one)),
-  }
-})
+interface Side {
+  way: WritableComputedRef<string>
+  theme: WritableComputedRef<string>
+  title: string
+  usage: Usage
+  contract: Contract | undefined
+  css: string
+  moduleOf: (tag: string) => string | undefined
+}
+const side = (i: 0 | 1) =>
+  computed<Side>(() => {
+    const { way, theme } = sides[i]
+    const chosenWay = computed({
+      get: () => (ways.value.some((one) => one.value === way.value) ? way.value : usualWay(i)),
+      set: (value) => {
+        way.value = value
+      },
+    })
+    const chosenTheme = computed({
+      get: () => (themes.value.some((one) => one.name === theme.value) ? theme.value : usualTheme(i)),
+      set: (value) => {
+        theme.value = value
+      },
+    })
+    const isVersion = chosenWay.value === 'version'
+    const modules = new Map(published.value?.modules.map((module) => [module.tag, module.module]))
+    const example = kept.value.find((entry) => `example:${entry.id}` === chosenWay.value)
+    return {
+      way: chosenWay,
+      theme: chosenTheme,
+      title: ways.value.find((way) => way.value === chosenWay.value)?.title ?? '',
+      usage:
+        example?.usage ??
+        (chosenWay.value === 'bench' && shown.value
+          ? shown.value
+          : chosenWay.value === 'other' && other.value
+            ? other.value
+            : face.value),
+      contract: isVersion ? (published.value?.contract ?? undefined) : contract.value,
+      css: isVersion ? published.value!.css : css.value,
+      moduleOf: (text) => (isVersion ? modules.get(text) : store.moduleOf(text)),
+    }
+  })
 const both = [side(0), side(1)] as const
-const targets = both.map((one) => computed(() => {
-  const { usage, moduleOf } = one.value
-  const modules = modulesFor(tag.value, usage, moduleOf)
-  return modules && { tag: tag.value, modules, usage: forFrame(usage, (other) => store.find(other)?.contract, tag.value), listen: [] }
-}))
-const surrounds = both.map((one) => computed(() => plainSurround(one.value.theme.value, { width: width.value ? Number(width.value) : null })))
+const targets = both.map((one) =>
+  computed(() => {
+    const { usage, moduleOf } = one.value
+    const modules = modulesFor(tag.value, usage, moduleOf)
+    return (
+      modules && {
+        tag: tag.value,
+        modules,
+        usage: forFrame(usage, (other) => store.find(other)?.contract, tag.value),
+        listen: [],
+      }
+    )
+  }),
+)
+const surrounds = both.map((one) =>
+  computed(() => plainSurround(one.value.theme.value, { width: width.value ? Number(width.value) : null })),
+)
 
 type Frame = { markup: (styles: boolean) => void }
 const frames: (Frame | null)[] = [null, null]
@@ -82,28 +151,63 @@ function onPainted(i: number) {
   timers[i] = setTimeout(() => frames[i]?.markup(true), 300)
 }
 onUnmounted(() => timers.forEach(clearTimeout))
-const told = (i: 0 | 1, nodes: Node[]) => { found.value = i === 0 ? [nodes, found.value[1]] : [found.value[0], nodes] }
-const pairs = computed<Pair[] | undefined>(() => (found.value[0] && found.value[1] ? alignMarkup(found.value[0], found.value[1]) : undefined))
+const told = (i: 0 | 1, nodes: Node[]) => {
+  found.value = i === 0 ? [nodes, found.value[1]] : [found.value[0], nodes]
+}
+const pairs = computed<Pair[] | undefined>(() =>
+  found.value[0] && found.value[1] ? alignMarkup(found.value[0], found.value[1]) : undefined,
+)
 const apart = computed(() => differencesOf(pairs.value ?? []))
-const markupApart = computed(() => apart.value.filter((one) => !one.left || !one.right || one.left.is === 'text' || one.attributes.length > 0))
-const drawnApart = computed(() => apart.value.filter((one) => one.styles.length > 0))
-const contractApart = computed(() => (both[0].value.contract && both[1].value.contract && both[0].value.contract !== both[1].value.contract ? changesOf(both[1].value.contract, both[0].value.contract) : []))
+const markupApart = computed(() =>
+  apart.value.filter(
+    (difference) =>
+      !difference.left ||
+      !difference.right ||
+      difference.left.is === 'text' ||
+      difference.attributes.length > 0,
+  ),
+)
+const drawnApart = computed(() => apart.value.filter((difference) => difference.styles.length > 0))
+const contractApart = computed(() =>
+  both[0].value.contract && both[1].value.contract && both[0].value.contract !== both[1].value.contract
+    ? changesOf(both[1].value.contract, both[0].value.contract)
+    : [],
+)
 const summary = computed(() => {
   const text = [
-    plural(contractApart.value.length, 'member of the contract differs', 'members of the contract differ'), plural(markupApart.value.length, 'line of markup differs', 'lines of markup differ'),
+    plural(contractApart.value.length, 'member of the contract differs', 'members of the contract differ'),
+    plural(markupApart.value.length, 'line of markup differs', 'lines of markup differ'),
     plural(drawnApart.value.length, 'element is drawn otherwise', 'elements are drawn otherwise'),
-  ].filter((one) => !one.startsWith('no ')).join(', ')
+  ]
+    .filter((text) => !text.startsWith('no '))
+    .join(', ')
   return text.charAt(0).toUpperCase() + text.slice(1)
 })
-const label = (node: Node | undefined) => (node ? (node.is === 'text' ? `“${node.name}”` : node.is === 'tree' ? `the tree of ${node.name}` : `${node.name}${node.attributes.filter(([name]) => ['id', 'class', 'part', 'name'].includes(name)).map(([name, value]) => ` ${name}="${value}"`).join('')}`) : 'not there')
+const label = (node: Node | undefined) =>
+  node
+    ? node.is === 'text'
+      ? `“${node.name}”`
+      : node.is === 'tree'
+        ? `the tree of ${node.name}`
+        : `${node.name}${node.attributes
+            .filter(([name]) => ['id', 'class', 'part', 'name'].includes(name))
+            .map(([name, value]) => ` ${name}="${value}"`)
+            .join('')}`
+    : 'not there'
 const swap = () => {
-  const [a, b] = both.map((one) => [one.value.way.value, one.value.theme.value] as const)
+  const [a, b] = both.map((computed) => [computed.value.way.value, computed.value.theme.value] as const)
   ;[sides[0].way.value, sides[0].theme.value] = b!
   ;[sides[1].way.value, sides[1].theme.value] = a!
 }
 useKeys([
   { keys: 'x', does: 'left and right change places', run: swap },
-  { keys: 'v', does: 'side by side, over one another, only what differs', run: () => { view.value = views[(views.findIndex((one) => one.value === view.value) + 1) % views.length]!.value } },
+  {
+    keys: 'v',
+    does: 'side by side, over one another, only what differs',
+    run: () => {
+      view.value = views[(views.findIndex((one) => one.value === view.value) + 1) % views.length]!.value
+    },
+  },
 ])
 </script>
 
@@ -112,56 +216,277 @@ useKeys([
     <ComponentHead :standing view="compare" />
     <ProblemList v-if="problems.length" class="problems" :problems />
     <p class="sentence">
-      On the left <Choice v-model="both[0].value.way.value" label="On the left" :options="ways" /> in <Choice v-model="both[0].value.theme.value" label="Theme on the left" :options="themes.map((one) => ({ value: one.name, title: one.title }))" />,
-      on the right <Choice v-model="both[1].value.way.value" label="On the right" :options="ways" /> in <Choice v-model="both[1].value.theme.value" label="Theme on the right" :options="themes.map((one) => ({ value: one.name, title: one.title }))" />;
-      both <Choice v-model="width" label="Width" :options="widths" />, <Choice v-model="view" label="Shown as" :options="views" />. <button type="button" class="link" @click="swap">Change places <span class="key">x</span></button>
+      On the left <Choice v-model="both[0].value.way.value" label="On the left" :options="ways" /> in
+      <Choice
+        v-model="both[0].value.theme.value"
+        label="Theme on the left"
+        :options="themes.map((one) => ({ value: one.name, title: one.title }))"
+      />, on the right <Choice v-model="both[1].value.way.value" label="On the right" :options="ways" /> in
+      <Choice
+        v-model="both[1].value.theme.value"
+        label="Theme on the right"
+        :options="themes.map((one) => ({ value: one.name, title: one.title }))"
+      />; both <Choice v-model="width" label="Width" :options="widths" />,
+      <Choice v-model="view" label="Shown as" :options="views" />.
+      <button type="button" class="link" @click="swap">Change places <span class="key">x</span></button>
     </p>
     <div class="frames" :class="view">
-      <figure v-for="i in [0, 1] as const" :key="i" :style="view === 'over' && i === 1 ? { opacity: through / 100 } : undefined">
-        <PreviewFrame v-if="targets[i]!.value" :ref="(one) => { frames[i] = one as Frame | null }" :key="targets[i]!.value!.modules[0]!.module" :target="targets[i]!.value" :css="both[i].value.css" :preview="store.library!.preview" :title="`${store.title(tag)}, ${['left', 'right'][i]}`" :surround="surrounds[i]!.value" @painted="onPainted(i)" @markup="told(i, $event)" @failed="failures[i] = $event.text" @restarted="failures[i] = undefined" />
+      <figure
+        v-for="i in [0, 1] as const"
+        :key="i"
+        :style="view === 'over' && i === 1 ? { opacity: through / 100 } : undefined"
+      >
+        <PreviewFrame
+          v-if="targets[i]!.value"
+          :ref="
+            (one) => {
+              frames[i] = one as Frame | null
+            }
+          "
+          :key="targets[i]!.value!.modules[0]!.module"
+          :target="targets[i]!.value"
+          :css="both[i].value.css"
+          :preview="store.library!.preview"
+          :title="`${store.title(tag)}, ${['left', 'right'][i]}`"
+          :surround="surrounds[i]!.value"
+          @painted="onPainted(i)"
+          @markup="told(i, $event)"
+          @failed="failures[i] = $event.text"
+          @restarted="failures[i] = undefined"
+        />
         <p v-else class="muted nothing">It was not built there.</p>
-        <figcaption v-if="view === 'beside'" class="small muted">{{ both[i].value.title }}<b v-if="failures[i]" class="bad" role="alert"> It failed: {{ failures[i] }}</b></figcaption>
+        <figcaption v-if="view === 'beside'" class="small muted">
+          {{ both[i].value.title
+          }}<b v-if="failures[i]" class="bad" role="alert"> It failed: {{ failures[i] }}</b>
+        </figcaption>
       </figure>
     </div>
-    <p v-if="view === 'over'" class="through small"><label>{{ both[0].value.title }} <input v-model.number="through" type="range" min="0" max="100" aria-label="How much of the right one is seen"> {{ both[1].value.title }}</label></p>
+    <p v-if="view === 'over'" class="through small">
+      <label
+        >{{ both[0].value.title }}
+        <input
+          v-model.number="through"
+          type="range"
+          min="0"
+          max="100"
+          aria-label="How much of the right one is seen"
+        />
+        {{ both[1].value.title }}</label
+      >
+    </p>
     <section v-if="pairs" class="apart" aria-label="What differs">
-      <p v-if="apart.length === 0 && contractApart.length === 0" role="status">The same markup, drawn the same, in every one of {{ plural(pairs.length, 'line') }}.</p>
+      <p v-if="apart.length === 0 && contractApart.length === 0" role="status">
+        The same markup, drawn the same, in every one of {{ plural(pairs.length, 'line') }}.
+      </p>
       <template v-else>
         <p class="small muted" role="status">{{ summary }}.</p>
-        <table v-if="contractApart.length"><caption>Contract</caption><tbody>
-          <tr v-for="one in contractApart" :key="one.member.kind + one.member.name"><th scope="row"><span class="code">{{ one.member.name }}</span> <span class="small muted">{{ kindTitle(one.member.kind) }}</span></th><td colspan="2">{{ { new: 'only on the left', gone: 'only on the right', changed: 'changed' }[one.change] }}<span v-if="one.says" class="code small">, {{ one.says }}</span></td></tr>
-        </tbody></table>
-        <table v-if="markupApart.length"><caption>Markup</caption><tbody>
-          <tr v-for="(pair, i) in markupApart" :key="i">
-            <th scope="row" class="code">{{ label(pair.left ?? pair.right) }}</th>
-            <template v-if="pair.left && pair.right && pair.left.is !== 'text'"><td class="code"><div v-for="one in pair.attributes" :key="one.name">{{ one.name }}{{ one.left === undefined ? ' is not set' : one.left ? `="${one.left}"` : '' }}</div></td><td class="code"><div v-for="one in pair.attributes" :key="one.name">{{ one.name }}{{ one.right === undefined ? ' is not set' : one.right ? `="${one.right}"` : '' }}</div></td></template>
-            <template v-else><td class="code">{{ pair.left ? (pair.left.is === 'text' ? label(pair.left) : 'there') : 'not there' }}</td><td class="code">{{ pair.right ? (pair.right.is === 'text' ? label(pair.right) : 'there') : 'not there' }}</td></template>
-          </tr>
-        </tbody></table>
-        <table v-if="drawnApart.length"><caption>Drawn otherwise</caption><tbody>
-          <template v-for="pair in drawnApart" :key="pair.left!.id">
-            <tr v-for="(one, i) in pair.styles" :key="one.property"><th v-if="i === 0" scope="rowgroup" :rowspan="pair.styles.length" class="code">{{ label(pair.left) }}</th><td class="code"><span class="muted">{{ one.property }}</span> <span v-if="/^(rgb|color)/.test(one.left)" class="chip" :style="{ background: one.left }" />{{ one.left }}</td><td class="code"><span v-if="/^(rgb|color)/.test(one.right)" class="chip" :style="{ background: one.right }" />{{ one.right }}</td></tr>
-          </template>
-        </tbody></table>
+        <table v-if="contractApart.length">
+          <caption>
+            Contract
+          </caption>
+          <tbody>
+            <tr v-for="difference in contractApart" :key="difference.member.kind + difference.member.name">
+              <th scope="row">
+                <span class="code">{{ difference.member.name }}</span>
+                <span class="small muted">{{ kindTitle(difference.member.kind) }}</span>
+              </th>
+              <td colspan="2">
+                {{
+                  { new: 'only on the left', gone: 'only on the right', changed: 'changed' }[
+                    difference.change
+                  ]
+                }}<span v-if="difference.says" class="code small">, {{ difference.says }}</span>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+        <table v-if="markupApart.length">
+          <caption>
+            Markup
+          </caption>
+          <tbody>
+            <tr v-for="(pair, i) in markupApart" :key="i">
+              <th scope="row" class="code">{{ label(pair.left ?? pair.right) }}</th>
+              <template v-if="pair.left && pair.right && pair.left.is !== 'text'"
+                ><td class="code">
+                  <div v-for="attribute in pair.attributes" :key="attribute.name">
+                    {{ attribute.name
+                    }}{{
+                      attribute.left === undefined
+                        ? ' is not set'
+                        : attribute.left
+                          ? `="${attribute.left}"`
+                          : ''
+                    }}
+                  </div>
+                </td>
+                <td class="code">
+                  <div v-for="attribute in pair.attributes" :key="attribute.name">
+                    {{ attribute.name
+                    }}{{
+                      attribute.right === undefined
+                        ? ' is not set'
+                        : attribute.right
+                          ? `="${attribute.right}"`
+                          : ''
+                    }}
+                  </div>
+                </td></template
+              >
+              <template v-else
+                ><td class="code">
+                  {{ pair.left ? (pair.left.is === 'text' ? label(pair.left) : 'there') : 'not there' }}
+                </td>
+                <td class="code">
+                  {{ pair.right ? (pair.right.is === 'text' ? label(pair.right) : 'there') : 'not there' }}
+                </td></template
+              >
+            </tr>
+          </tbody>
+        </table>
+        <table v-if="drawnApart.length">
+          <caption>
+            Drawn otherwise
+          </caption>
+          <tbody>
+            <template v-for="pair in drawnApart" :key="pair.left!.id">
+              <tr v-for="(style, i) in pair.styles" :key="style.property">
+                <th v-if="i === 0" scope="rowgroup" :rowspan="pair.styles.length" class="code">
+                  {{ label(pair.left) }}
+                </th>
+                <td class="code">
+                  <span class="muted">{{ style.property }}</span>
+                  <span
+                    v-if="/^(rgb|color)/.test(style.left)"
+                    class="chip"
+                    :style="{ background: style.left }"
+                  />{{ style.left }}
+                </td>
+                <td class="code">
+                  <span
+                    v-if="/^(rgb|color)/.test(style.right)"
+                    class="chip"
+                    :style="{ background: style.right }"
+                  />{{ style.right }}
+                </td>
+              </tr>
+            </template>
+          </tbody>
+        </table>
       </template>
     </section>
-    <p v-else-if="targets[0]!.value && targets[1]!.value" class="apart muted small" role="status">Looking at both …</p>
+    <p v-else-if="targets[0]!.value && targets[1]!.value" class="apart muted small" role="status">
+      Looking at both …
+    </p>
   </main>
-  <main v-else class="lost"><h1>Not on this shelf</h1><NuxtLink class="act" :to="`/${store.slug}`">To the shelf</NuxtLink></main>
+  <main v-else class="lost">
+    <h1>Not on this shelf</h1>
+    <NuxtLink class="act" :to="`/${store.slug}`">To the shelf</NuxtLink>
+  </main>
 </template>
 
 <style scoped>
-.compare { display: flex; flex-direction: column; }
-.problems, .sentence { padding: 10px 24px; } .sentence { font: 400 16px/28px var(--name); border-bottom: 1px solid var(--rule); }
-.frames { display: grid; grid-template-columns: 1fr 1fr; height: 280px; background: var(--sheet); border-bottom: 1px solid var(--rule); }
-figure { margin: 0; display: flex; flex-direction: column; min-width: 0; min-height: 0; position: relative; } .beside figure + figure { border-left: 1px solid var(--rule); } figcaption { padding: 2px 24px 6px; }
-.over, .apart.frames { grid-template-columns: 1fr; isolation: isolate; } .frames:not(.beside) figure { grid-area: 1 / 1; }
-.apart.frames figure + figure { mix-blend-mode: difference; } .apart.frames { filter: invert(1) grayscale(1) contrast(1.4); border: 0; padding: 0; }
-.through { padding: 6px 24px; } .through input { vertical-align: middle; width: 240px; accent-color: var(--kelp); }
-.apart { padding: 10px 24px 32px; } .nothing { padding: 24px; }
-table { width: 100%; border-collapse: collapse; table-layout: fixed; margin-top: 14px; } caption { text-align: left; font: 500 16px/24px var(--name); }
-tr > * { border-top: 1px solid var(--rule); padding: 3px 16px 3px 0; vertical-align: top; text-align: left; font-weight: 400; font-size: 12px; line-height: 20px; overflow-wrap: anywhere; }
-.chip { display: inline-block; width: 10px; height: 10px; margin-right: 6px; border: 1px solid var(--rule); vertical-align: -1px; }
-.lost { padding: 40px 24px; display: grid; gap: 12px; justify-items: start; }
-@media (max-width: 800px) { .beside { grid-template-columns: 1fr; height: 480px; } }
+.compare {
+  display: flex;
+  flex-direction: column;
+}
+.problems,
+.sentence {
+  padding: 10px 24px;
+}
+.sentence {
+  font: 400 16px/28px var(--name);
+  border-bottom: 1px solid var(--rule);
+}
+.frames {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  height: 280px;
+  background: var(--sheet);
+  border-bottom: 1px solid var(--rule);
+}
+figure {
+  margin: 0;
+  display: flex;
+  flex-direction: column;
+  min-width: 0;
+  min-height: 0;
+  position: relative;
+}
+.beside figure + figure {
+  border-left: 1px solid var(--rule);
+}
+figcaption {
+  padding: 2px 24px 6px;
+}
+.over,
+.apart.frames {
+  grid-template-columns: 1fr;
+  isolation: isolate;
+}
+.frames:not(.beside) figure {
+  grid-area: 1 / 1;
+}
+.apart.frames figure + figure {
+  mix-blend-mode: difference;
+}
+.apart.frames {
+  filter: invert(1) grayscale(1) contrast(1.4);
+  border: 0;
+  padding: 0;
+}
+.through {
+  padding: 6px 24px;
+}
+.through input {
+  vertical-align: middle;
+  width: 240px;
+  accent-color: var(--kelp);
+}
+.apart {
+  padding: 10px 24px 32px;
+}
+.nothing {
+  padding: 24px;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+  table-layout: fixed;
+  margin-top: 14px;
+}
+caption {
+  text-align: left;
+  font: 500 16px/24px var(--name);
+}
+tr > * {
+  border-top: 1px solid var(--rule);
+  padding: 3px 16px 3px 0;
+  vertical-align: top;
+  text-align: left;
+  font-weight: 400;
+  font-size: 12px;
+  line-height: 20px;
+  overflow-wrap: anywhere;
+}
+.chip {
+  display: inline-block;
+  width: 10px;
+  height: 10px;
+  margin-right: 6px;
+  border: 1px solid var(--rule);
+  vertical-align: -1px;
+}
+.lost {
+  padding: 40px 24px;
+  display: grid;
+  gap: 12px;
+  justify-items: start;
+}
+@media (max-width: 800px) {
+  .beside {
+    grid-template-columns: 1fr;
+    height: 480px;
+  }
+}
 </style>

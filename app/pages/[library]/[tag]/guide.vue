@@ -5,11 +5,27 @@ import { codeStyles, stylesOf, type CodeStyle } from '~~/core/code/frameworks'
 import { firstExamples } from '~~/core/code/examples'
 import { firstUsage, forFrame, modulesFor } from '~~/core/code/showing'
 import type { Usage } from '~~/core/code/usage'
-import { describeMember, kindTitle, memberKey, memberKinds, memberTitle, wantsWords } from '~~/core/contract/contract'
+import {
+  describeMember,
+  kindTitle,
+  memberKey,
+  memberKinds,
+  memberTitle,
+  wantsWords,
+} from '~~/core/contract/contract'
 import type { Problem } from '~~/core/problem'
-import { examplesSchema, historySchema, wordsListSchema, type ExampleView, type History, type WordsView } from '~~/core/wire'
+import {
+  examplesSchema,
+  historySchema,
+  wordsListSchema,
+  type ExampleView,
+  type History,
+  type WordsView,
+} from '~~/core/wire'
 
-/** The page a reader gets of a component: what it is for, live examples with their code, and all it offers. */
+/**
+ * The page a reader gets of a component: what it is for, live examples with their code, and all it offers.
+ */
 const { store, route, tag, standing, contract, css, themes } = useComponent('guide')
 const { wordsStamp } = storeToRefs(store)
 const { say } = useSay()
@@ -17,7 +33,9 @@ const { say } = useSay()
 const theme = useAddressChoice('theme', store.baseTheme)
 const chosenStyle = useAddressChoice('code', 'html')
 const styles = computed(() => (contract.value ? stylesOf(contract.value) : []))
-const style = computed<CodeStyle>(() => styles.value.find((one) => one === chosenStyle.value) ?? styles.value[0] ?? 'html')
+const style = computed<CodeStyle>(
+  () => styles.value.find((style) => style === chosenStyle.value) ?? styles.value[0] ?? 'html',
+)
 const contractOf = (other: string) => store.find(other)?.contract
 
 const words = ref<WordsView[]>([])
@@ -26,7 +44,10 @@ const problems = ref<Problem[]>([])
 async function load() {
   if (!standing.value) return
   try {
-    ;[words.value, kept.value] = await Promise.all([ask(wordsListSchema, `/libraries/${store.slug}/components/${tag.value}/words`), ask(examplesSchema, `/libraries/${store.slug}/components/${tag.value}/examples`)])
+    ;[words.value, kept.value] = await Promise.all([
+      ask(wordsListSchema, `/libraries/${store.slug}/components/${tag.value}/words`),
+      ask(examplesSchema, `/libraries/${store.slug}/components/${tag.value}/examples`),
+    ])
     problems.value = []
   } catch (error) {
     problems.value = problemsOf(error)
@@ -34,44 +55,113 @@ async function load() {
 }
 watch([tag, wordsStamp], load, { immediate: true })
 const history = ref<History>()
-watch([tag, () => store.releaseStamp], async ([now]) => {
-  const found = await ask(historySchema, `/libraries/${store.slug}/components/${now}/history`).catch(() => undefined)
-  if (now === tag.value) history.value = found
-}, { immediate: true })
-const wordsFor = (key: string) => words.value.find((one) => one.member === key)
-const written = (one: WordsView) => { words.value = [...words.value.filter((other) => other.member !== one.member), one] }
+watch(
+  [tag, () => store.releaseStamp],
+  async ([now]) => {
+    const found = await ask(historySchema, `/libraries/${store.slug}/components/${now}/history`).catch(
+      () => undefined,
+    )
+    if (now === tag.value) history.value = found
+  },
+  { immediate: true },
+)
+const wordsFor = (key: string) => words.value.find((entry) => entry.member === key)
+const written = (wordsView: WordsView) => {
+  words.value = [...words.value.filter((other) => other.member !== wordsView.member), wordsView]
+}
 
-const face = computed(() => standing.value?.face ?? (contract.value ? firstUsage(contract.value, store.title(tag.value)) : undefined))
-const starters = computed<ReadableExample[]>(() => kept.value.filter((one) => one.starter).map((one) => ({ ...one, anchor: anchorOf(one.name) })))
-const keptExamples = computed<ReadableExample[]>(() => kept.value.filter((one) => !one.face && !one.starter).map((one) => ({ ...one, anchor: anchorOf(one.name) })))
+const face = computed(
+  () =>
+    standing.value?.face ?? (contract.value ? firstUsage(contract.value, store.title(tag.value)) : undefined),
+)
+const starters = computed<ReadableExample[]>(() =>
+  kept.value.filter((entry) => entry.starter).map((entry) => ({ ...entry, anchor: anchorOf(entry.name) })),
+)
+const keptExamples = computed<ReadableExample[]>(() =>
+  kept.value
+    .filter((entry) => !entry.face && !entry.starter)
+    .map((entry) => ({ ...entry, anchor: anchorOf(entry.name) })),
+)
 /** What the contract suggests and nobody has kept. */
-const made = computed<ReadableExample[]>(() => (contract.value ? firstExamples(contract.value, store.title(tag.value), face.value, kept.value) : []).map((one) => ({ ...one, id: undefined, anchor: anchorOf(one.name) })))
+const made = computed<ReadableExample[]>(() =>
+  (contract.value ? firstExamples(contract.value, store.title(tag.value), face.value, kept.value) : []).map(
+    (example) => ({ ...example, id: undefined, anchor: anchorOf(example.name) }),
+  ),
+)
 const host = frameName()
 const targetOf = (usage: Usage) => {
   const modules = modulesFor(tag.value, usage, store.moduleOf)
-  return modules ? { tag: tag.value, modules, usage: forFrame(usage, contractOf, tag.value), listen: [] } : undefined
+  return modules
+    ? { tag: tag.value, modules, usage: forFrame(usage, contractOf, tag.value), listen: [] }
+    : undefined
 }
 
-async function keep(one: ReadableExample) {
+async function keep(readableExample: ReadableExample) {
   try {
-    await ask(z.unknown(), `/libraries/${store.slug}/components/${tag.value}/examples`, { method: 'POST', body: { name: one.name, usage: one.usage, ...(one.surround ? { surround: one.surround } : {}), ...(one.notes ? { notes: one.notes } : {}) } })
-    say(`“${one.name}” is kept.`)
+    await ask(z.unknown(), `/libraries/${store.slug}/components/${tag.value}/examples`, {
+      method: 'POST',
+      body: {
+        name: readableExample.name,
+        usage: readableExample.usage,
+        ...(readableExample.surround ? { surround: readableExample.surround } : {}),
+        ...(readableExample.notes ? { notes: readableExample.notes } : {}),
+      },
+    })
+    say(`“${readableExample.name}” is kept.`)
     await load()
-  } catch (error) { problems.value = problemsOf(error) }
+  } catch (error) {
+    problems.value = problemsOf(error)
+  }
 }
-async function letGo(one: ReadableExample) {
+async function letGo(readableExample: ReadableExample) {
   try {
-    await ask(z.unknown(), `/libraries/${store.slug}/components/${tag.value}/examples/${one.id}`, { method: 'DELETE' })
-    say(`“${one.name}” is let go.`, { title: 'Keep it again', run: () => void keep(one) })
+    await ask(
+      z.unknown(),
+      `/libraries/${store.slug}/components/${tag.value}/examples/${readableExample.id}`,
+      {
+        method: 'DELETE',
+      },
+    )
+    say(`“${readableExample.name}” is let go.`, {
+      title: 'Keep it again',
+      run: () => void keep(readableExample),
+    })
     await load()
-  } catch (error) { problems.value = problemsOf(error) }
+  } catch (error) {
+    problems.value = problemsOf(error)
+  }
 }
 
-const sections = computed(() => memberKinds.map(({ kind, heading }) => ({ kind, heading, rows: (contract.value?.members ?? []).filter((one) => one.kind === kind && one.known !== 'comment' && (wantsWords(one, store.tokenSet) || one.kind === 'pass-through')) })).filter((one) => one.rows.length))
-const usedBy = computed(() => store.standing.filter((one) => one.contract.uses.some((use) => use.tag === tag.value)))
-onMounted(() => { if (route.hash) setTimeout(() => document.getElementById(decodeURIComponent(route.hash.slice(1)))?.scrollIntoView(), 400) })
-onMounted(() => { if (!store.evidence) void store.loadEvidence().catch(() => undefined) })
-const seen = computed(() => new Map((store.evidenceFor(tag.value)?.evidence ?? []).map((one) => [one.member, one])))
+const sections = computed(() =>
+  memberKinds
+    .map(({ kind, heading }) => ({
+      kind,
+      heading,
+      rows: (contract.value?.members ?? []).filter(
+        (member) =>
+          member.kind === kind &&
+          member.known !== 'comment' &&
+          (wantsWords(member, store.tokenSet) || member.kind === 'pass-through'),
+      ),
+    }))
+    .filter((entry) => entry.rows.length),
+)
+const usedBy = computed(() =>
+  store.standing.filter((component) => component.contract.uses.some((use) => use.tag === tag.value)),
+)
+onMounted(() => {
+  if (route.hash)
+    setTimeout(() => document.getElementById(decodeURIComponent(route.hash.slice(1)))?.scrollIntoView(), 400)
+})
+onMounted(() => {
+  if (!store.evidence) void store.loadEvidence().catch(() => undefined)
+})
+const seen = computed(
+  () =>
+    new Map(
+      (store.evidenceFor(tag.value)?.evidence ?? []).map((seenMember) => [seenMember.member, seenMember]),
+    ),
+)
 const evidenceFor = (member: string) => seen.value.get(member)
 const isDoubted = (member: string) => ['no effect', 'not found'].includes(evidenceFor(member)?.mark ?? '')
 </script>
@@ -83,26 +173,111 @@ const isDoubted = (member: string) => ['no effect', 'not found'].includes(eviden
       <ProblemList :problems />
       <section class="purpose" aria-label="Purpose">
         <div class="words-on">
-          <MemberWords :tag member="component:" title="the component" :words="wordsFor('component:')" :comment="contract.summary || undefined" @written="written" />
+          <MemberWords
+            :tag
+            member="component:"
+            title="the component"
+            :words="wordsFor('component:')"
+            :comment="contract.summary || undefined"
+            @written="written"
+          />
           <div class="when">
-            <div><h3>When to use it</h3><MemberWords :tag member="guide:when" title="when to use it" :words="wordsFor('guide:when')" :comment="undefined" @written="written" /></div>
-            <div><h3>When not</h3><MemberWords :tag member="guide:when-not" title="when not to use it" :words="wordsFor('guide:when-not')" :comment="undefined" @written="written" /></div>
+            <div>
+              <h3>When to use it</h3>
+              <MemberWords
+                :tag
+                member="guide:when"
+                title="when to use it"
+                :words="wordsFor('guide:when')"
+                :comment="undefined"
+                @written="written"
+              />
+            </div>
+            <div>
+              <h3>When not</h3>
+              <MemberWords
+                :tag
+                member="guide:when-not"
+                title="when not to use it"
+                :words="wordsFor('guide:when-not')"
+                :comment="undefined"
+                @written="written"
+              />
+            </div>
           </div>
         </div>
-        <div class="face"><PreviewFrame v-if="targetOf(face)" :target="targetOf(face)" :css :preview="store.library!.preview" :host :title="`${store.title(tag)}, as on the shelf`" :surround="plainSurround(theme)" /></div>
+        <div class="face">
+          <PreviewFrame
+            v-if="targetOf(face)"
+            :target="targetOf(face)"
+            :css
+            :preview="store.library!.preview"
+            :host
+            :title="`${store.title(tag)}, as on the shelf`"
+            :surround="plainSurround(theme)"
+          />
+        </div>
       </section>
 
-      <p class="sentence">Examples dressed in <Choice v-model="theme" label="Theme" :options="themes.map((one) => ({ value: one.name, title: one.title }))" />, with code for <Choice v-if="styles.length > 1" v-model="chosenStyle" label="Code for" :options="styles.map((value) => ({ value, title: codeStyles[value] }))" /><b v-else>{{ codeStyles[style] }}</b>.</p>
+      <p class="sentence">
+        Examples dressed in
+        <Choice
+          v-model="theme"
+          label="Theme"
+          :options="themes.map((one) => ({ value: one.name, title: one.title }))"
+        />, with code for
+        <Choice
+          v-if="styles.length > 1"
+          v-model="chosenStyle"
+          label="Code for"
+          :options="styles.map((value) => ({ value, title: codeStyles[value] }))"
+        /><b v-else>{{ codeStyles[style] }}</b
+        >.
+      </p>
       <section v-if="starters.length" class="starters" aria-label="Begin with">
         <h2>Begin with</h2>
-        <div class="examples"><ExampleFigure v-for="one in starters" :key="one.anchor" :of="one" :tag :theme :code-style="style" :host open /></div>
-        <p class="small"><NuxtLink class="link" :to="`/${store.slug}/starters`">Every beginning in {{ store.library?.title }}</NuxtLink></p>
+        <div class="examples">
+          <ExampleFigure
+            v-for="starter in starters"
+            :key="starter.anchor"
+            :of="starter"
+            :tag
+            :theme
+            :code-style="style"
+            :host
+            open
+          />
+        </div>
+        <p class="small">
+          <NuxtLink class="link" :to="`/${store.slug}/starters`"
+            >Every beginning in {{ store.library?.title }}</NuxtLink
+          >
+        </p>
       </section>
-      <template v-for="[title, list] in [['', keptExamples], ['made', made]] as const" :key="title">
-        <p v-if="title && list.length" class="small muted">Made by us from the contract, until somebody keeps them:</p>
+      <template
+        v-for="[title, list] in [
+          ['', keptExamples],
+          ['made', made],
+        ] as const"
+        :key="title"
+      >
+        <p v-if="title && list.length" class="small muted">
+          Made by us from the contract, until somebody keeps them:
+        </p>
         <div v-if="list.length" class="examples" :class="title">
-          <ExampleFigure v-for="one in list" :key="one.anchor" :of="one" :tag :theme :code-style="style" :host>
-            <template v-if="store.may.write" #acts><button v-if="one.id" type="button" class="link small" @click="letGo(one)">Let go</button><button v-else type="button" class="link small" @click="keep(one)">Keep</button></template>
+          <ExampleFigure
+            v-for="item in list"
+            :key="item.anchor"
+            :of="item"
+            :tag
+            :theme
+            :code-style="style"
+            :host
+          >
+            <template v-if="store.may.write" #acts
+              ><button v-if="item.id" type="button" class="link small" @click="letGo(item)">Let go</button
+              ><button v-else type="button" class="link small" @click="keep(item)">Keep</button></template
+            >
           </ExampleFigure>
         </div>
       </template>
@@ -110,48 +285,229 @@ const isDoubted = (member: string) => ['no effect', 'not found'].includes(eviden
       <section v-for="section in sections" :key="section.kind" class="contract" :aria-label="section.heading">
         <h2>{{ section.heading }}</h2>
         <table>
-          <tbody><tr v-for="member in section.rows" :id="memberKey(member)" :key="member.name" :data-member="memberKey(member)">
-            <th scope="row"><NuxtLink class="code" :class="{ struck: member.deprecated !== undefined }" :to="{ hash: `#${memberKey(member)}`, query: $route.query }">{{ memberTitle(member) }}</NuxtLink><span v-if="evidenceFor(memberKey(member))" class="gap" :class="{ bad: isDoubted(memberKey(member)) }"><Mark :name="evidenceFor(memberKey(member))!.mark" :label="`${evidenceFor(memberKey(member))!.mark}: ${evidenceFor(memberKey(member))!.says}`" :title="evidenceFor(memberKey(member))!.says" /></span><div v-if="member.since" class="small muted">since {{ member.since }}</div></th>
-            <td class="code">{{ describeMember(member) }}<div v-if="member.kind === 'prop' && member.attribute" class="muted">{{ member.attribute }}=</div></td>
-            <td><WordsText v-if="wordsFor(memberKey(member))?.text || member.comment" :text="wordsFor(memberKey(member))?.text || member.comment || ''" :tag /><span v-if="member.deprecated !== undefined" class="gap"><Mark name="deprecated" /> {{ member.deprecated || 'deprecated' }}</span></td>
-          </tr></tbody>
+          <tbody>
+            <tr
+              v-for="member in section.rows"
+              :id="memberKey(member)"
+              :key="member.name"
+              :data-member="memberKey(member)"
+            >
+              <th scope="row">
+                <NuxtLink
+                  class="code"
+                  :class="{ struck: member.deprecated !== undefined }"
+                  :to="{ hash: `#${memberKey(member)}`, query: $route.query }"
+                  >{{ memberTitle(member) }}</NuxtLink><span
+                  v-if="evidenceFor(memberKey(member))"
+                  class="gap"
+                  :class="{ bad: isDoubted(memberKey(member)) }"
+                  ><Mark
+                    :name="evidenceFor(memberKey(member))!.mark"
+                    :label="`${evidenceFor(memberKey(member))!.mark}: ${evidenceFor(memberKey(member))!.says}`"
+                    :title="evidenceFor(memberKey(member))!.says"
+                /></span>
+                <div v-if="member.since" class="small muted">since {{ member.since }}</div>
+              </th>
+              <td class="code">
+                {{ describeMember(member) }}
+                <div v-if="member.kind === 'prop' && member.attribute" class="muted">
+                  {{ member.attribute }}=
+                </div>
+              </td>
+              <td>
+                <WordsText
+                  v-if="wordsFor(memberKey(member))?.text || member.comment"
+                  :text="wordsFor(memberKey(member))?.text || member.comment || ''"
+                  :tag
+                /><span v-if="member.deprecated !== undefined" class="gap"
+                  ><Mark name="deprecated" /> {{ member.deprecated || 'deprecated' }}</span
+                >
+              </td>
+            </tr>
+          </tbody>
         </table>
       </section>
 
       <section class="related">
         <h2>Related</h2>
-        <p v-if="contract.uses.length">Made of <template v-for="(one, i) in contract.uses" :key="one.tag"><template v-if="i">, </template><NuxtLink class="link" :to="`/${store.slug}/${one.tag}/guide`">{{ store.title(one.tag) }}</NuxtLink></template>.</p>
-        <p v-if="usedBy.length">Used in <template v-for="(one, i) in usedBy" :key="one.tag"><template v-if="i">, </template><NuxtLink class="link" :to="`/${store.slug}/${one.tag}/guide`">{{ store.title(one.tag) }}</NuxtLink></template>.</p>
-        <p v-if="!contract.uses.length && !usedBy.length" class="muted">It is made of no other component of the library, and no other is made of it.</p>
-        <p class="small muted">Read from <NuxtLink v-for="(file, i) in contract.files" :key="file" class="link code" :to="{ path: `/${store.slug}/source`, query: { path: file, of: tag } }"><template v-if="i">, </template>{{ file }}</NuxtLink></p>
+        <p v-if="contract.uses.length">
+          Made of
+          <template v-for="(use, i) in contract.uses" :key="use.tag"
+            ><template v-if="i">, </template
+            ><NuxtLink class="link" :to="`/${store.slug}/${use.tag}/guide`">{{
+              store.title(use.tag)
+            }}</NuxtLink></template
+          >.
+        </p>
+        <p v-if="usedBy.length">
+          Used in
+          <template v-for="(user, i) in usedBy" :key="user.tag"
+            ><template v-if="i">, </template
+            ><NuxtLink class="link" :to="`/${store.slug}/${user.tag}/guide`">{{
+              store.title(user.tag)
+            }}</NuxtLink></template
+          >.
+        </p>
+        <p v-if="!contract.uses.length && !usedBy.length" class="muted">
+          It is made of no other component of the library, and no other is made of it.
+        </p>
+        <p class="small muted">
+          Read from
+          <NuxtLink
+            v-for="(file, i) in contract.files"
+            :key="file"
+            class="link code"
+            :to="{ path: `/${store.slug}/source`, query: { path: file, of: tag } }"
+            ><template v-if="i">, </template>{{ file }}</NuxtLink
+          >
+        </p>
       </section>
       <section v-if="history" class="related" aria-label="History">
         <h2>History</h2>
         <p v-if="!history.length" class="muted">It is in no version yet.</p>
         <dl v-else>
-          <template v-for="one in history" :key="one.version">
-            <dt><NuxtLink class="link code" :to="`/${store.slug}/registry`">{{ one.version }}</NuxtLink> <span class="small muted">{{ one.made_at.toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' }) }}</span></dt>
+          <template v-for="version in history" :key="version.version">
+            <dt>
+              <NuxtLink class="link code" :to="`/${store.slug}/registry`">{{ version.version }}</NuxtLink>
+              <span class="small muted">{{
+                version.made_at.toLocaleDateString('en-GB', {
+                  day: 'numeric',
+                  month: 'long',
+                  year: 'numeric',
+                })
+              }}</span>
+            </dt>
             <dd>
-              <template v-if="one.change === 'new'">It came with this version.</template><template v-else-if="one.change === 'gone'">It was taken out.</template>
-              <template v-for="(each, i) in one.members" v-else :key="i"><template v-if="i">, </template>{{ each.change }}: {{ kindTitle(each.member.kind) }} <code>{{ memberTitle(each.member) }}</code></template>
+              <template v-if="version.change === 'new'">It came with this version.</template
+              ><template v-else-if="version.change === 'gone'">It was taken out.</template>
+              <template v-for="(member, i) in version.members" v-else :key="i"
+                ><template v-if="i">, </template>{{ member.change }}: {{ kindTitle(member.member.kind) }}
+                <code>{{ memberTitle(member.member) }}</code></template
+              >
             </dd>
           </template>
         </dl>
       </section>
     </div>
   </main>
-  <main v-else class="page"><h1>Not on this shelf</h1><p>There is no component {{ tag }} in {{ store.library?.title }}. <NuxtLink class="link" :to="`/${store.slug}`">To the shelf</NuxtLink></p></main>
+  <main v-else class="page">
+    <h1>Not on this shelf</h1>
+    <p>
+      There is no component {{ tag }} in {{ store.library?.title }}.
+      <NuxtLink class="link" :to="`/${store.slug}`">To the shelf</NuxtLink>
+    </p>
+  </main>
 </template>
 
 <style scoped>
-.page { padding: 14px 24px 60px; display: grid; gap: 16px; max-width: 1232px; }
-.purpose { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 480px); gap: 32px; }
-.words-on :deep(.words) { font-size: 14px; line-height: 20px; } .when { display: grid; grid-template-columns: 1fr 1fr; gap: 24px; margin-top: 18px; } .when h3 { margin-bottom: 4px; }
-.face { height: 200px; border: 1px solid var(--rule); }
-.examples { display: flex; flex-wrap: wrap; gap: 14px 32px; align-items: flex-end; } .examples.made :deep(.name) { font-style: italic; }
-.starters { display: grid; gap: 8px; } .contract h2, .related h2, .starters h2 { border-bottom: 1px solid var(--rule); padding-bottom: 4px; } table { width: 100%; table-layout: fixed; }
-th { text-align: left; font-weight: 500; width: 190px; } th, td { vertical-align: top; padding: 7px 16px 7px 0; border-bottom: 1px solid var(--rule-soft); overflow-wrap: anywhere; } td.code { width: 300px; } tr { scroll-margin: 60px; } tr:target > * { background: var(--kelp-wash); }
-.related dl { display: grid; grid-template-columns: 190px minmax(0, 1fr); gap: 6px 16px; margin: 0; } .related dd { margin: 0; }
-.struck { text-decoration: line-through; } .related { display: grid; gap: 6px; }
-@media (max-width: 800px) { .purpose, .when { grid-template-columns: 1fr; } .page { padding: 12px; } th, td, td.code { display: block; width: auto; border: 0; padding: 2px 0; } tr { display: block; border-bottom: 1px solid var(--rule-soft); padding: 6px 0; } }
+.page {
+  padding: 14px 24px 60px;
+  display: grid;
+  gap: 16px;
+  max-width: 1232px;
+}
+.purpose {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 480px);
+  gap: 32px;
+}
+.words-on :deep(.words) {
+  font-size: 14px;
+  line-height: 20px;
+}
+.when {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 24px;
+  margin-top: 18px;
+}
+.when h3 {
+  margin-bottom: 4px;
+}
+.face {
+  height: 200px;
+  border: 1px solid var(--rule);
+}
+.examples {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 14px 32px;
+  align-items: flex-end;
+}
+.examples.made :deep(.name) {
+  font-style: italic;
+}
+.starters {
+  display: grid;
+  gap: 8px;
+}
+.contract h2,
+.related h2,
+.starters h2 {
+  border-bottom: 1px solid var(--rule);
+  padding-bottom: 4px;
+}
+table {
+  width: 100%;
+  table-layout: fixed;
+}
+th {
+  text-align: left;
+  font-weight: 500;
+  width: 190px;
+}
+th,
+td {
+  vertical-align: top;
+  padding: 7px 16px 7px 0;
+  border-bottom: 1px solid var(--rule-soft);
+  overflow-wrap: anywhere;
+}
+td.code {
+  width: 300px;
+}
+tr {
+  scroll-margin: 60px;
+}
+tr:target > * {
+  background: var(--kelp-wash);
+}
+.related dl {
+  display: grid;
+  grid-template-columns: 190px minmax(0, 1fr);
+  gap: 6px 16px;
+  margin: 0;
+}
+.related dd {
+  margin: 0;
+}
+.struck {
+  text-decoration: line-through;
+}
+.related {
+  display: grid;
+  gap: 6px;
+}
+@media (max-width: 800px) {
+  .purpose,
+  .when {
+    grid-template-columns: 1fr;
+  }
+  .page {
+    padding: 12px;
+  }
+  th,
+  td,
+  td.code {
+    display: block;
+    width: auto;
+    border: 0;
+    padding: 2px 0;
+  }
+  tr {
+    display: block;
+    border-bottom: 1px solid var(--rule-soft);
+    padding: 6px 0;
+  }
+}
 </style>

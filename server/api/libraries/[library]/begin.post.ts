@@ -12,17 +12,45 @@ import { keepFiles } from '~~/server/store/sources'
 
 /** Begins a component in the library's own style. With `look` the files are shown and nothing is kept. */
 export default route({
-  access: 'contributor', limit: limits.body.small, answer: componentBegunSchema,
+  access: 'contributor',
+  limit: limits.body.small,
+  answer: componentBegunSchema,
   body: wishSchema.extend({ look: z.boolean().default(false) }),
   async handle({ db, library, person, body: { look, ...wish } }) {
     const { files, dependencies } = await sourceNow(db, library)
-    const made = await inChild('begin', { files, prefix: library.prefix, wish, dependencies, library: library.id }, library.id)
+    const made = await inChild(
+      'begin',
+      { files, prefix: library.prefix, wish, dependencies, library: library.id },
+      library.id,
+    )
     if (!made.ok) throw new Failure(422, made.problems)
     const { tag, files: came, model } = made.begun
-    const told = { tag, model: model ?? null, files: came.map((one) => ({ ...one, isNew: !files.some((other) => other.path === one.path) })) }
+    const told = {
+      tag,
+      model: model ?? null,
+      files: came.map((file) => ({ ...file, isNew: !files.some((other) => other.path === file.path) })),
+    }
     if (look) return { ...told, job: null }
-    const job = await addJob(db, library.id, { note: `${wish.name} begun here`, files: await keepFiles(db, came), removed: [], whole: false, aside: [], begun: tag }, person.id)
-    if (!job) return fail(409, 'busy', `Source is being brought into ${library.title} just now.`, 'Wait until that has ended, or cancel it.')
+    const job = await addJob(
+      db,
+      library.id,
+      {
+        note: `${wish.name} begun here`,
+        files: await keepFiles(db, came),
+        removed: [],
+        whole: false,
+        aside: [],
+        begun: tag,
+      },
+      person.id,
+    )
+    if (!job)
+      return fail(
+        409,
+        'busy',
+        `Source is being brought into ${library.title} just now.`,
+        'Wait until that has ended, or cancel it.',
+      )
     await enqueue(job)
     return { ...told, job }
   },

@@ -13,10 +13,17 @@ const beatEvery = 15_000
  * more: that is asked again with every beat, and at once when roles or sessions change.
  */
 export default route({
-  access: 'reader', answer: 'stream',
+  access: 'reader',
+  answer: 'stream',
   handle({ event, library, person }) {
     const count = open.get(person.id) ?? 0
-    if (count >= limits.feeds) return fail(429, 'too-many-feeds', 'This library is open in too many windows at once.', 'Close some of them.')
+    if (count >= limits.feeds)
+      return fail(
+        429,
+        'too-many-feeds',
+        'This library is open in too many windows at once.',
+        'Close some of them.',
+      )
     open.set(person.id, count + 1)
     const stream = createEventStream(event)
     const check = async (): Promise<void> => {
@@ -28,7 +35,10 @@ export default route({
       // told only to whoever may still know of it
       void check().then(() => stream.push(JSON.stringify(news)))
     })
-    const beat = setInterval(() => void check().then(() => stream.push({ event: 'beat', data: '' })), beatEvery)
+    const beat = setInterval(
+      () => void check().then(() => stream.push({ event: 'beat', data: '' })),
+      beatEvery,
+    )
     stream.onClosed(async () => {
       stop()
       clearInterval(beat)

@@ -12,17 +12,51 @@ import { originOf } from '~~/server/store/libraries'
 
 const secret = { user: z.string().max(200).default(''), password: z.string().max(2000).default('') }
 
-/** Brings source in from a Git repository or as a package, or from where it came last time. The job fetches it; a secret is used once. */
+/**
+ * Brings source in from a Git repository or as a package, or from where it came last time. The job fetches
+ * it; a secret is used once.
+ */
 export default route({
-  access: 'contributor', limit: limits.body.small, answer: begunSchema,
-  body: z.discriminatedUnion('is', [gitOriginSchema.extend(secret), packageOriginSchema, z.object({ is: z.literal('again'), ...secret })]),
+  access: 'contributor',
+  limit: limits.body.small,
+  answer: begunSchema,
+  body: z.discriminatedUnion('is', [
+    gitOriginSchema.extend(secret),
+    packageOriginSchema,
+    z.object({ is: z.literal('again'), ...secret }),
+  ]),
   async handle({ db, library, body, person }) {
     const { user, password, ...given } = { user: '', password: '', ...body }
     const origin = given.is === 'again' ? await originOf(db, library.id) : given
-    if (!origin) return fail(409, 'no-origin', 'This library did not come from elsewhere.', 'Bring in a folder or an archive, or name a repository.')
+    if (!origin)
+      return fail(
+        409,
+        'no-origin',
+        'This library did not come from elsewhere.',
+        'Bring in a folder or an archive, or name a repository.',
+      )
     if (origin.is === 'git') await judgeAddress(origin.address)
-    const job = await addJob(db, library.id, { note: `from ${originTitle(origin)}`, files: [], removed: [], whole: true, aside: [], origin, ...(password ? { secret: seal(JSON.stringify({ user, password })) } : {}) }, person.id)
-    if (!job) return fail(409, 'busy', `Source is being brought into ${library.title} just now.`, 'Wait until that has ended, or cancel it.')
+    const job = await addJob(
+      db,
+      library.id,
+      {
+        note: `from ${originTitle(origin)}`,
+        files: [],
+        removed: [],
+        whole: true,
+        aside: [],
+        origin,
+        ...(password ? { secret: seal(JSON.stringify({ user, password })) } : {}),
+      },
+      person.id,
+    )
+    if (!job)
+      return fail(
+        409,
+        'busy',
+        `Source is being brought into ${library.title} just now.`,
+        'Wait until that has ended, or cancel it.',
+      )
     await enqueue(job)
     return { job, problems: [] }
   },

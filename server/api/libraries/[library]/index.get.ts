@@ -2,4 +2,8 @@ import { route } from '~~/server/auth/route'
 import { libraryAnswer, libraryView } from '~~/server/views/library'
 
 /** A library with its themes, its newest job and where it comes from. */
-export default route({ access: 'reader', answer: libraryAnswer, handle: ({ db, library, role }) => libraryView(db, library, role) })
+export default route({
+  access: 'reader',
+  answer: libraryAnswer,
+  handle: ({ db, library, role }) => libraryView(db, library, role),
+})

@@ -4,6 +4,10 @@ import { writtenMembers } from '~~/server/store/words'
 
 /** All words of the library, for whoever looks for something in them. */
 export default route({
-  access: 'reader', answer: allWordsSchema,
-  handle: async ({ db, library }) => [...(await writtenMembers(db, library.id))].flatMap(([tag, members]) => [...members].map(([member, text]) => ({ tag, member, text }))),
+  access: 'reader',
+  answer: allWordsSchema,
+  handle: async ({ db, library }) =>
+    [...(await writtenMembers(db, library.id))].flatMap(([tag, members]) =>
+      [...members].map(([member, text]) => ({ tag, member, text })),
+    ),
 })

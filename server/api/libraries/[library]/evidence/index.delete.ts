@@ -6,10 +6,12 @@ import { evidenceRun, moveEvidence } from '~~/server/store/evidence'
 
 /** Stops the trial of the library; what was seen until then is kept. */
 export default route({
-  access: 'contributor', answer: nothingSchema,
+  access: 'contributor',
+  answer: nothingSchema,
   async handle({ db, library }) {
     const run = await evidenceRun(db, library.id)
-    if (!run || !(await moveEvidence(db, run.id, { state: 'cancelled' }))) return fail(409, 'ended', 'It had ended already.', 'Look at what was seen.')
+    if (!run || !(await moveEvidence(db, run.id, { state: 'cancelled' })))
+      return fail(409, 'ended', 'It had ended already.', 'Look at what was seen.')
     await notify(db, { library: library.slug, what: 'evidence' })
     return {}
   },

@@ -6,13 +6,22 @@ import { provisionsOf } from '~~/server/store/provisions'
 
 /** What a browser showed for every component as it is now, and how the newest run over all of them fares. */
 export default route({
-  access: 'reader', answer: libraryEvidenceSchema,
+  access: 'reader',
+  answer: libraryEvidenceSchema,
   async handle({ db, library }) {
     const components = library.current_revision ? await componentsOf(db, library.current_revision) : []
-    const [kept, run] = await Promise.all([evidenceOf(db, components, library.prefix, await provisionsOf(db, library.id)), evidenceRun(db, library.id)])
+    const [kept, run] = await Promise.all([
+      evidenceOf(db, components, library.prefix, await provisionsOf(db, library.id)),
+      evidenceRun(db, library.id),
+    ])
     return {
-      run: run ? { state: run.state, done: run.done, total: run.total, problems: run.problems, made_at: run.made_at } : null,
-      components: components.flatMap((one) => { const found = kept.get(one.id); return found ? [{ tag: one.tag, ...found }] : [] }),
+      run: run
+        ? { state: run.state, done: run.done, total: run.total, problems: run.problems, made_at: run.made_at }
+        : null,
+      components: components.flatMap((component) => {
+        const found = kept.get(component.id)
+        return found ? [{ tag: component.tag, ...found }] : []
+      }),
     }
   },
 })

@@ -8,12 +8,20 @@ import { beginEvidence, moveEvidence } from '~~/server/store/evidence'
 
 /** Has every component tried in a browser on the server, as far as nothing is known of it as it is now. */
 export default route({
-  access: 'contributor', answer: nothingSchema,
+  access: 'contributor',
+  answer: nothingSchema,
   async handle({ db, library, person }) {
     const components = library.current_revision ? await componentsOf(db, library.current_revision) : []
-    if (components.length === 0) return fail(422, 'nothing-there', 'There is nothing on the shelf to try.', 'Bring in source first.')
+    if (components.length === 0)
+      return fail(422, 'nothing-there', 'There is nothing on the shelf to try.', 'Bring in source first.')
     const run = await beginEvidence(db, library.id, components.length, person.id)
-    if (!run) return fail(409, 'under-way', 'The components are being tried already.', 'Wait until that has ended, or stop it.')
+    if (!run)
+      return fail(
+        409,
+        'under-way',
+        'The components are being tried already.',
+        'Wait until that has ended, or stop it.',
+      )
     try {
       await enqueueEvidence(library.id, run)
     } catch (error) {

@@ -2,4 +2,8 @@ import { releasesSchema } from '~~/core/wire'
 import { route } from '~~/server/auth/route'
 import { releasesView } from '~~/server/views/library'
 
-export default route({ access: 'reader', answer: releasesSchema, handle: ({ db, library }) => releasesView(db, library) })
+export default route({
+  access: 'reader',
+  answer: releasesSchema,
+  handle: ({ db, library }) => releasesView(db, library),
+})

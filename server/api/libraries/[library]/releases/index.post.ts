@@ -5,7 +5,13 @@ import { limits } from '~~/server/limits'
 import { publish } from '~~/server/release/publish'
 
 export default route({
-  access: 'maintainer', limit: limits.body.text, answer: publishedSchema,
-  body: z.object({ version: z.string().max(100), channel: z.string().max(40), notes: z.string().max(50_000) }),
+  access: 'maintainer',
+  limit: limits.body.text,
+  answer: publishedSchema,
+  body: z.object({
+    version: z.string().max(100),
+    channel: z.string().max(40),
+    notes: z.string().max(50_000),
+  }),
   handle: ({ db, library, body, person }) => publish(db, library, body, person.id),
 })

@@ -4,9 +4,14 @@ import { trail } from '~~/server/store/audit'
 import { allPeople, rolesIn } from '~~/server/store/people'
 
 export default route({
-  access: 'maintainer', answer: staffSchema,
+  access: 'maintainer',
+  answer: staffSchema,
   async handle({ db, library }) {
     const staff = await rolesIn(db, library.id)
-    return { staff, others: (await allPeople(db)).filter((one) => !staff.some((other) => other.id === one.id)), trail: await trail(db, library.id) }
+    return {
+      staff,
+      others: (await allPeople(db)).filter((person) => !staff.some((other) => other.id === person.id)),
+      trail: await trail(db, library.id),
+    }
   },
 })

@@ -3,6 +3,10 @@ import { latestEdits, themesOf } from '~~/server/store/themes'
 import { tokensAnswer } from '~~/server/views/library'
 
 export default route({
-  access: 'reader', answer: tokensAnswer,
-  handle: async ({ db, library }) => ({ themes: await themesOf(db, library.id), edits: await latestEdits(db, library.id) }),
+  access: 'reader',
+  answer: tokensAnswer,
+  handle: async ({ db, library }) => ({
+    themes: await themesOf(db, library.id),
+    edits: await latestEdits(db, library.id),
+  }),
 })

@@ -11,15 +11,33 @@ import { editToken, themesOf } from '~~/server/store/themes'
  * `seen` is the value that stood there when it was begun: another one there now is not written over.
  */
 export default route({
-  access: 'contributor', limit: limits.body.small, answer: editedSchema,
-  body: z.object({ theme: z.string().max(80), path: z.string().min(1).max(300), text: z.string().max(2000).nullable(), seen: z.json() }),
+  access: 'contributor',
+  limit: limits.body.small,
+  answer: editedSchema,
+  body: z.object({
+    theme: z.string().max(80),
+    path: z.string().min(1).max(300),
+    text: z.string().max(2000).nullable(),
+    seen: z.json(),
+  }),
   async handle({ db, library, body, person }) {
     const { theme, path, text, seen } = body
-    const judged = await inChild('tokenEdit', { themes: await themesOf(db, library.id), theme, path, text }, library.id)
-    if (judged.is === 'missing') return fail(404, judged.problem.code, judged.problem.what, judged.problem.todo)
+    const judged = await inChild(
+      'tokenEdit',
+      { themes: await themesOf(db, library.id), theme, path, text },
+      library.id,
+    )
+    if (judged.is === 'missing')
+      return fail(404, judged.problem.code, judged.problem.what, judged.problem.todo)
     if (judged.is === 'refused') throw new Failure(422, judged.problems)
     const edited = await editToken(db, library, { theme, path }, { seen, next: judged.value }, person.id)
     if (edited.written) return { edit: edited.id, revision: edited.revision }
-    return fail(409, 'tokens-changed', `Somebody gave ${path} another value while you were at it.`, 'The table shows theirs now; write yours over it if it should be.', { theirs: edited.theirs })
+    return fail(
+      409,
+      'tokens-changed',
+      `Somebody gave ${path} another value while you were at it.`,
+      'The table shows theirs now; write yours over it if it should be.',
+      { theirs: edited.theirs },
+    )
   },
 })

@@ -10,14 +10,40 @@ import { provisionsOf } from '~~/server/store/provisions'
 
 /** Keeps what was seen on the bench, where that was the component as it is now. */
 export default route({
-  access: 'contributor', limit: limits.body.evidence, answer: nothingSchema,
+  access: 'contributor',
+  limit: limits.body.evidence,
+  answer: nothingSchema,
   body: newEvidenceSchema,
   async handle({ db, library, params, body, person }) {
-    const component = library.current_revision ? (await componentsOf(db, library.current_revision)).find((one) => one.tag === params.tag) : undefined
-    if (!component) return fail(404, 'no-component', `There is no <${params.tag}> in ${library.title}.`, 'Look for it on the shelf.')
+    const component = library.current_revision
+      ? (await componentsOf(db, library.current_revision)).find((component) => component.tag === params.tag)
+      : undefined
+    if (!component)
+      return fail(
+        404,
+        'no-component',
+        `There is no <${params.tag}> in ${library.title}.`,
+        'Look for it on the shelf.',
+      )
     const { build } = component
-    if (!build?.build || body.module !== `/m/${build.build}/${build.entry}` || JSON.stringify(body.face) !== JSON.stringify(faceOf(component, library.prefix))) return fail(409, 'other-now', 'It is another than the one that was tried.', 'Try it again as it is now.')
-    await keepEvidence(db, component.id, evidenceKey(component, library.prefix, providedFor(await provisionsOf(db, library.id), component.tag)), body.evidence, person.id)
+    if (
+      !build?.build ||
+      body.module !== `/m/${build.build}/${build.entry}` ||
+      JSON.stringify(body.face) !== JSON.stringify(faceOf(component, library.prefix))
+    )
+      return fail(
+        409,
+        'other-now',
+        'It is another than the one that was tried.',
+        'Try it again as it is now.',
+      )
+    await keepEvidence(
+      db,
+      component.id,
+      evidenceKey(component, library.prefix, providedFor(await provisionsOf(db, library.id), component.tag)),
+      body.evidence,
+      person.id,
+    )
     await notify(db, { library: library.slug, what: 'evidence' })
     return {}
   },

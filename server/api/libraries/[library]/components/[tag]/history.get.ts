@@ -5,6 +5,8 @@ import { contractsOfComponent } from '~~/server/store/releases'
 
 /** In which versions the component came, changed and went, the newest first. */
 export default route({
-  access: 'reader', answer: historySchema,
-  handle: async ({ db, library, params }) => historyOf(await contractsOfComponent(db, library.id, params.tag!)),
+  access: 'reader',
+  answer: historySchema,
+  handle: async ({ db, library, params }) =>
+    historyOf(await contractsOfComponent(db, library.id, params.tag!)),
 })

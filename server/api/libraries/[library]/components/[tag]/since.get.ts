@@ -4,10 +4,14 @@ import { latestContracts, latestFromDesk } from '~~/server/store/releases'
 
 /** The component as the newest version from the desk has it, to tell what changed since. */
 export default route({
-  access: 'reader', answer: sinceSchema,
+  access: 'reader',
+  answer: sinceSchema,
   async handle({ db, library, params }) {
     const latest = await latestFromDesk(db, library.id)
     const contracts = latest && (await latestContracts(db, library.id))
-    return { version: latest?.version ?? null, contract: contracts?.find((one) => one.tag === params.tag) ?? null }
+    return {
+      version: latest?.version ?? null,
+      contract: contracts?.find((contract) => contract.tag === params.tag) ?? null,
+    }
   },
 })

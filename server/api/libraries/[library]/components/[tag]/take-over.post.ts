@@ -9,19 +9,53 @@ import { notify } from '~~/server/store/database'
 import { moveExamples } from '~~/server/store/examples'
 import { moveAllWords } from '~~/server/store/words'
 
-/** Gives a component all that people made for one that is no more: words where it has none of its own, and examples. */
+/**
+ * Gives a component all that people made for one that is no more: words where it has none of its own, and
+ * examples.
+ */
 export default route({
-  access: 'contributor', limit: limits.body.small, answer: takenOverSchema,
+  access: 'contributor',
+  limit: limits.body.small,
+  answer: takenOverSchema,
   body: z.object({ from: z.string().min(1).max(200) }),
   async handle({ db, library, params, body, person }) {
-    const [to, from] = [await componentByTag(db, library.id, params.tag!), await componentByTag(db, library.id, body.from)]
+    const [to, from] = [
+      await componentByTag(db, library.id, params.tag!),
+      await componentByTag(db, library.id, body.from),
+    ]
     const contract = to && (await contractNow(db, library, to.id))
-    if (!to || !contract) return fail(404, 'no-component', `There is no <${params.tag}> in ${library.title}.`, 'Look for it on the shelf.')
-    if (!from) return fail(404, 'no-component', `There never was a <${body.from}> in ${library.title}.`, 'Look at its name again.')
-    if (await contractNow(db, library, from.id)) return fail(409, 'still-there', `<${body.from}> still stands on the shelf, and so do its words.`, 'Take it out of the source first, or copy the words by hand.')
+    if (!to || !contract)
+      return fail(
+        404,
+        'no-component',
+        `There is no <${params.tag}> in ${library.title}.`,
+        'Look for it on the shelf.',
+      )
+    if (!from)
+      return fail(
+        404,
+        'no-component',
+        `There never was a <${body.from}> in ${library.title}.`,
+        'Look at its name again.',
+      )
+    if (await contractNow(db, library, from.id))
+      return fail(
+        409,
+        'still-there',
+        `<${body.from}> still stands on the shelf, and so do its words.`,
+        'Take it out of the source first, or copy the words by hand.',
+      )
     return db.transaction(async (trx) => {
-      const moved = { words: await moveAllWords(trx, from.id, to.id, contract, person.id), examples: await moveExamples(trx, from.id, to.id) }
-      await record(trx, 'taken over', { library: library.id, person: person.id }, { from: body.from, to: params.tag, ...moved })
+      const moved = {
+        words: await moveAllWords(trx, from.id, to.id, contract, person.id),
+        examples: await moveExamples(trx, from.id, to.id),
+      }
+      await record(
+        trx,
+        'taken over',
+        { library: library.id, person: person.id },
+        { from: body.from, to: params.tag, ...moved },
+      )
       await notify(trx, { library: library.slug, what: 'words', tag: params.tag! })
       return moved
     })

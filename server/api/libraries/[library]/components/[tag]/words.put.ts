@@ -11,19 +11,50 @@ import { writeWords } from '~~/server/store/words'
 
 /** Writes words begun from a revision. If somebody wrote meanwhile, theirs come back with the refusal. */
 export default route({
-  access: 'contributor', limit: limits.body.text, answer: wordsSchema,
-  body: z.object({ member: z.string().min(1).max(300), text: z.string().max(20_000), revision: revisionNumberSchema }),
+  access: 'contributor',
+  limit: limits.body.text,
+  answer: wordsSchema,
+  body: z.object({
+    member: z.string().min(1).max(300),
+    text: z.string().max(20_000),
+    revision: revisionNumberSchema,
+  }),
   async handle({ db, library, params, body, person }) {
     const component = await componentByTag(db, library.id, params.tag!)
-    if (!component) return fail(404, 'no-component', `There is no <${params.tag}> in ${library.title}.`, 'Look for it on the shelf.')
+    if (!component)
+      return fail(
+        404,
+        'no-component',
+        `There is no <${params.tag}> in ${library.title}.`,
+        'Look for it on the shelf.',
+      )
     const contract = await contractNow(db, library, component.id)
     const facts = contract ? (factsOf(contract, body.member) ?? null) : null
     return db.transaction(async (trx) => {
-      const outcome = await writeWords(trx, component.id, body.member, body.text, body.revision, person.id, facts)
+      const outcome = await writeWords(
+        trx,
+        component.id,
+        body.member,
+        body.text,
+        body.revision,
+        person.id,
+        facts,
+      )
       if (!outcome.written) {
-        return fail(409, 'words-changed', `${outcome.theirs?.by ?? 'Somebody'} wrote these words while you were writing.`, 'Read theirs, then keep yours, keep theirs, or join the two.', { theirs: outcome.theirs })
+        return fail(
+          409,
+          'words-changed',
+          `${outcome.theirs?.by ?? 'Somebody'} wrote these words while you were writing.`,
+          'Read theirs, then keep yours, keep theirs, or join the two.',
+          { theirs: outcome.theirs },
+        )
       }
-      await record(trx, 'words written', { library: library.id, person: person.id }, { tag: params.tag, member: body.member, revision: outcome.words.revision })
+      await record(
+        trx,
+        'words written',
+        { library: library.id, person: person.id },
+        { tag: params.tag, member: body.member, revision: outcome.words.revision },
+      )
       await notify(trx, { library: library.slug, what: 'words', tag: params.tag! })
       return outcome.words
     })

@@ -5,9 +5,17 @@ import { releaseFiles, releaseNamed } from '~~/server/store/releases'
 
 /** What is in the package of a version. */
 export default route({
-  access: 'reader', answer: releaseFilesSchema,
+  access: 'reader',
+  answer: releaseFilesSchema,
   async handle({ db, library, params }) {
     const release = await releaseNamed(db, library.id, params.version!)
-    return release ? releaseFiles(db, release.id) : fail(404, 'no-version', `${library.package} has no version ${params.version}.`, 'Choose one that is published.')
+    return release
+      ? releaseFiles(db, release.id)
+      : fail(
+          404,
+          'no-version',
+          `${library.package} has no version ${params.version}.`,
+          'Choose one that is published.',
+        )
   },
 })

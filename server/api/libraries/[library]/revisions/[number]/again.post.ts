@@ -7,12 +7,30 @@ import { filesOfRevision } from '~~/server/store/sources'
 
 /** Brings a revision back whole: all its files become the library again, as a new revision. */
 export default route({
-  access: 'contributor', answer: begunSchema,
+  access: 'contributor',
+  answer: begunSchema,
   async handle({ db, library, params, person }) {
     const files = await filesOfRevision(db, library.id, params.number!)
-    if (!files) return fail(404, 'no-revision', `There is no revision ${params.number} of ${library.title}.`, 'Choose one from the list.')
-    const job = await addJob(db, library.id, { note: `revision ${params.number} brought back`, files, removed: [], whole: true, aside: [] }, person.id)
-    if (!job) return fail(409, 'busy', `Source is being brought into ${library.title} just now.`, 'Wait until that has ended, or cancel it.')
+    if (!files)
+      return fail(
+        404,
+        'no-revision',
+        `There is no revision ${params.number} of ${library.title}.`,
+        'Choose one from the list.',
+      )
+    const job = await addJob(
+      db,
+      library.id,
+      { note: `revision ${params.number} brought back`, files, removed: [], whole: true, aside: [] },
+      person.id,
+    )
+    if (!job)
+      return fail(
+        409,
+        'busy',
+        `Source is being brought into ${library.title} just now.`,
+        'Wait until that has ended, or cancel it.',
+      )
     await enqueue(job)
     return { job, problems: [] }
   },
