@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
 import { wantsWords, withoutWords, componentTitle, type Contract } from '~~/core/contract/contract'
+import { isElement } from '~~/core/languages/languages'
 import { bareName } from '~~/core/release/manifest'
 import { tokenPrefix } from '~~/core/release/package'
 import { withValue } from '~~/core/tokens/document'
@@ -92,7 +93,7 @@ export const useLibrary = defineStore('library', () => {
   const find = (tag: string) => standing.value.find((component) => component.tag === tag)
   /** What a component is imported from in a consumer's code. */
   const importFrom = (tag: string) =>
-    find(tag)?.contract.language === 'custom-element'
+    find(tag) && isElement(find(tag)!.contract)
       ? `${library.value?.package}/${bareName(tag, prefix.value)}`
       : (library.value?.package ?? '')
   /** The modules a component needs so that it and whatever fills its slots are registered. */

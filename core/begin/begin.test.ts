@@ -7,7 +7,7 @@ import type { SourceText } from '../read/source/source-set'
 import { begin } from './begin'
 import { afterModel } from './custom-element'
 import { inManner, mannerOf } from './manner'
-import { languageOf, namesOf, summaryOf, type Wish } from './wish'
+import { namesOf, summaryOf, usualLanguage, type Wish } from './wish'
 
 const tern = readdirSync('demo/tern/src').map((name) => ({
   path: `src/${name}`,
@@ -248,7 +248,7 @@ test('names: the same in all their forms; what cannot be one is said, and so is 
       wish('custom-element'),
     ),
   ).toMatchObject({ ok: false, problems: [{ code: 'file-taken' }] })
-  expect(languageOf(contracts)).toBe('custom-element')
+  expect(usualLanguage(contracts)).toBe('custom-element')
 })
 
 test('what it is for stands in the comment as a sentence, and cannot end the comment', () => {

@@ -3,13 +3,9 @@ import type { Contract } from '../contract/contract'
 import type { LibraryReader } from '../read/read'
 import type { SourceSet, SourceText } from '../read/source/source-set'
 import type { Problem } from '../problem'
-import { bareName } from '../release/manifest'
-import { afterModel, plainElement, switchName } from './custom-element'
-import { functionSkeleton } from './functions'
-import { mannerOf } from './manner'
-import { vueSkeleton } from './vue'
-import { shapeOf } from './path'
-import { commonest, namesOf, type Names, type Wish } from './wish'
+import { sourceLanguage } from '../languages/sources'
+import { classNameAfter } from './class-name'
+import { namesOf, type Names, type Wish } from './wish'
 
 /** What beginning a component adds to a library: its files, and those of the library's that name it. */
 export interface Begun {
@@ -34,7 +30,11 @@ export function begin(
   const named = namesOf(wish, prefix, contracts)
   if (!named.ok) return { ok: false, problems: [named.problem] }
   const { names } = named
-  for (const { made, model } of skeletons(sources, contracts, prefix, names, wish)) {
+  const language = sourceLanguage(wish.language)
+  const alike = contracts.filter(
+    (contract) => contract.language === wish.language && sources.scripts.has(contract.files[0]!),
+  )
+  for (const { made, model } of language.skeletons({ sources, alike, prefix, names, wish })) {
     const taken = made.find((file) => files.some((other) => other.path === file.path))
     if (taken)
       return {
@@ -60,7 +60,7 @@ export function begin(
     if (
       contract &&
       !fresh &&
-      (wish.language === 'jsx' || contract.members.some((member) => member.kind === 'slot'))
+      (!language.beginsWithSlot || contract.members.some((member) => member.kind === 'slot'))
     )
       return { ok: true, begun: { tag: names.tag, files: all, contract, model: model?.tag } }
   }
@@ -74,83 +74,6 @@ export function begin(
       },
     ],
   }
-}
-
-function* skeletons(
-  sources: SourceSet,
-  contracts: Contract[],
-  prefix: string,
-  names: Names,
-  wish: Wish,
-): Generator<{ made: SourceText[]; model: Contract | undefined }> {
-  const alike = contracts.filter(
-    (contract) => contract.language === wish.language && sources.scripts.has(contract.files[0]!),
-  )
-  if (wish.language === 'vue') yield vueSkeleton(sources, alike, names, wish)
-  else if (wish.language === 'jsx') yield functionSkeleton(sources, alike, names, wish)
-  else {
-    const shapes = alike.map((entry) =>
-      shapeOf(entry.files[0]!, bareName(entry.tag, prefix), pascalOf(bareName(entry.tag, prefix))),
-    )
-    const shape = commonest(shapes.filter((shape) => shape !== undefined))
-    const made = alike.flatMap((model, i) => {
-      const files = alike.some((entry) => entry !== model && buildsOn(sources, model, entry))
-        ? undefined
-        : afterModel(sources, model, prefix, names, wish)
-      return files
-        ? [
-            {
-              made: files,
-              model,
-              base: baseOf(sources, model)?.getText(),
-              usual: shapes[i] === shape,
-              whole: files[0]!.text.includes(switchName),
-              length: files.reduce((sum, file) => sum + file.text.length, 0),
-            },
-          ]
-        : []
-    })
-    const base = commonest(alike.map((entry) => baseOf(sources, entry)?.getText()))
-    // one that stands where most stand and builds on what most build on, then one that shows how a prop is
-    // made, then the plainest is the best to begin from
-    yield* made
-      .sort(
-        (a, b) =>
-          Number(b.usual) - Number(a.usual) ||
-          Number(b.base === base) - Number(a.base === base) ||
-          Number(b.whole) - Number(a.whole) ||
-          a.length - b.length,
-      )
-      .slice(0, 6)
-    yield {
-      made: plainElement(
-        mannerOf([...sources.scripts.values()].map((script) => script.text)),
-        alike[0]?.files[0],
-        names,
-        wish,
-      ),
-      model: undefined,
-    }
-  }
-}
-
-/** What the class of a component extends. */
-function baseOf(sources: SourceSet, { files, className }: Contract): ts.Expression | undefined {
-  const node = sources.scripts
-    .get(files[0]!)
-    ?.statements.find(
-      (statement): statement is ts.ClassDeclaration =>
-        ts.isClassDeclaration(statement) && statement.name?.text === className,
-    )
-  return node?.heritageClauses?.find(
-    (heritageClause) => heritageClause.token === ts.SyntaxKind.ExtendsKeyword,
-  )?.types[0]?.expression
-}
-
-/** Whether a component is a kind of another: what it offers is mostly that one's. */
-function buildsOn(sources: SourceSet, model: Contract, other: Contract): boolean {
-  const base = baseOf(sources, model)
-  return base !== undefined && ts.isIdentifier(base) && base.text === other.className
 }
 
 /** Files that hand on every component hand on the new one as they do its model. */
@@ -201,19 +124,3 @@ function replacedName(specifier: string, from: string, to: string): string {
   const [a, b] = [shorter(from).split('/'), shorter(to).split('/')]
   return a.reduce((text, part, i) => (part === b[i] ? text : text.replace(part, b[i]!)), specifier)
 }
-
-/** What the class of a component is called when that of its model is called so. */
-export function classNameAfter(
-  { className, tag }: Pick<Contract, 'className' | 'tag'>,
-  prefix: string,
-  names: Names,
-): string {
-  const own = pascalOf(bareName(tag, prefix))
-  return className.includes(own) ? className.replace(own, names.pascal) : names.pascal
-}
-
-export const pascalOf = (kebab: string): string =>
-  kebab
-    .split('-')
-    .map((text) => text.charAt(0).toUpperCase() + text.slice(1))
-    .join('')

@@ -1,5 +1,5 @@
 import type { Contract } from '../contract/contract'
-import { vueParts } from '../read/source/vue-script'
+import { vueParts } from '../languages/vue/script'
 import type { SourceSet, SourceText } from '../read/source/source-set'
 import { pathLike } from './path'
 import { importLine, inManner, mannerOf } from './manner'

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { languageOf } from '../languages/languages'
 import type { Problem } from '../problem'
 import { contractSchema, type Contract } from '../contract/contract'
 
@@ -34,11 +35,12 @@ export function namesOf(
     .replace(/([a-z\d])([A-Z])/g, '$1 $2')
     .normalize('NFKD')
     .replace(/\p{M}/gu, '')
+  const { isElement } = languageOf({ language })
   const words = spaced
     .toLowerCase()
     .split(/[^a-z\d]+/)
     .filter(Boolean)
-  if (language === 'custom-element' && prefix && `${words.join('-')}-`.startsWith(prefix))
+  if (isElement && prefix && `${words.join('-')}-`.startsWith(prefix))
     words.splice(0, prefix.split('-').filter(Boolean).length)
   const kebab = words.join('-')
   if (!/^[a-z]/.test(kebab))
@@ -51,8 +53,8 @@ export function namesOf(
       },
     }
   const pascal = words.map((text) => text[0]!.toUpperCase() + text.slice(1)).join('')
-  const tag = language === 'custom-element' ? `${prefix}${kebab}` : pascal
-  if (language === 'custom-element' && !tag.includes('-'))
+  const tag = isElement ? `${prefix}${kebab}` : pascal
+  if (isElement && !tag.includes('-'))
     return {
       ok: false,
       problem: {
@@ -67,7 +69,7 @@ export function namesOf(
       ok: false,
       problem: {
         code: 'name-taken',
-        what: `${language === 'custom-element' ? `<${other.tag}>` : other.tag} stands on the shelf already.`,
+        what: `${isElement ? `<${other.tag}>` : other.tag} stands on the shelf already.`,
         where: { file: other.place.file, line: other.place.line },
         todo: 'Choose another name.',
       },
@@ -87,7 +89,7 @@ export function summaryOf({ name, summary }: Pick<Wish, 'name' | 'summary'>): st
 }
 
 /** The language most of a library is written in. */
-export function languageOf(contracts: readonly Contract[]): Contract['language'] {
+export function usualLanguage(contracts: readonly Contract[]): Contract['language'] {
   return commonest(contracts.map((contract) => contract.language)) ?? 'custom-element'
 }
 

@@ -1,5 +1,6 @@
 import type { Filling, Usage } from './usage'
 import { membersOf, type Contract } from '../contract/contract'
+import { isElement } from '../languages/languages'
 import type { Prop } from '../contract/prop'
 import { brought, firstValue } from '../contract/type'
 
@@ -17,17 +18,16 @@ export function firstUsage(contract: Contract, title: string): Usage {
   )
   const slot = membersOf(contract, 'slot').find((member) => member.name === '' && member.known !== 'comment')
   if (slot && !slot.fallback) return { props, slots: { '': { is: 'text', text: title } } }
-  const says =
-    contract.language === 'custom-element'
-      ? undefined
-      : all.find(
-          (entry) =>
-            saying.test(entry.name) &&
-            (entry.type.is === 'string' ||
-              (entry.type.is === 'union' && entry.type.of.some((type) => type.is === 'string'))) &&
-            entry.default === undefined &&
-            !(entry.name in props),
-        )
+  const says = isElement(contract)
+    ? undefined
+    : all.find(
+        (entry) =>
+          saying.test(entry.name) &&
+          (entry.type.is === 'string' ||
+            (entry.type.is === 'union' && entry.type.of.some((type) => type.is === 'string'))) &&
+          entry.default === undefined &&
+          !(entry.name in props),
+      )
   return { props: says ? { ...props, [says.name]: title } : props, slots: {} }
 }
 

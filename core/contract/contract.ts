@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { languages } from '../languages/languages'
 import { customPropertySchema, describeCustomProperty } from './custom-property'
 import { describeEvent, eventSchema } from './event'
 import { describeKey, keySchema } from './key'
@@ -44,12 +45,8 @@ export const statusSchema = z.enum(['draft', 'trial', 'stable', 'deprecated'])
 export type Status = z.infer<typeof statusSchema>
 export const sharingKindSchema = z.enum(['markup', 'behaviour', 'form', 'feature'])
 
-/**
- * What a component is written as: a custom element, a Vue single-file component, or a function that returns
- * JSX.
- */
-export const languageSchema = z.enum(['custom-element', 'vue', 'jsx'])
-export type Language = z.infer<typeof languageSchema>
+/** What a component is written as. */
+export const languageSchema = z.enum(languages.map(({ name }) => name))
 
 /**
  * All that was read of one component. `tag` is what one writes between the angle brackets to use it:

@@ -3,6 +3,7 @@ import { memberKey, membersOf, type Contract, type Member } from '../contract/co
 import type { Method } from '../contract/method'
 import type { Prop } from '../contract/prop'
 import { choicesOf, isFunction, withoutUndefined, type TypeModel } from '../contract/type'
+import { languageOf } from '../languages/languages'
 import { holdableStates } from '../style/held'
 import type { Evidence } from './evidence'
 import type { Case, Observation } from './observation'
@@ -144,7 +145,7 @@ function* tryMethods(
   const evidence: Evidence[] = []
   const not = (method: Method, says: string) =>
     evidence.push({ member: memberKey(method), mark: 'not tried', says })
-  if (contract.language !== 'custom-element') {
+  if (!languageOf(contract).callsMethods) {
     for (const method of methods) not(method, 'Methods are called on custom elements only.')
     return evidence
   }

@@ -2,6 +2,7 @@ import ts from 'typescript'
 import semver from 'semver'
 import type { Problem } from '../problem'
 import { isPackageName } from '../package-name'
+import { isComponentFile, languageOfFile } from '../languages/languages'
 import { isFromRegistry } from './lock'
 import { isBeside } from './source/reading'
 import { SourceSet, type SourceText } from './source/source-set'
@@ -49,8 +50,9 @@ export function dependenciesOf(files: SourceText[]): Wanted {
   const manifest = packageJson(files, problems)
   const imported = new Map<string, { file: string; line: number }>()
   for (const { path, text } of files) {
-    if (isBeside(path) || !/\.([cm]?[jt]sx?|vue)$/.test(path) || path.endsWith('.d.ts')) continue
-    if (path.endsWith('.vue')) imported.set('vue', imported.get('vue') ?? { file: path, line: 1 })
+    if (isBeside(path) || !isComponentFile(path) || path.endsWith('.d.ts')) continue
+    const runtime = languageOfFile(path)?.runsOn
+    if (runtime && !imported.has(runtime)) imported.set(runtime, { file: path, line: 1 })
     const { importedFiles } = ts.preProcessFile(text, true, true)
     for (const { fileName, pos } of importedFiles) {
       const name = nameIn(fileName)

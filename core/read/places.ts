@@ -1,4 +1,6 @@
 import type { Place } from '../contract/member'
+import { languages } from '../languages/languages'
+import type { Language } from '../languages/language'
 import { Tokens } from '../style/sheet'
 
 /** Where a component's markup and rules are written, to be found again from what a browser rendered. */
@@ -12,9 +14,11 @@ export interface Written {
   feeds: { property: string; names: string[]; place: Place }[]
 }
 
+const scopeMarks = languages.flatMap(({ scopeMark }: Language) => scopeMark ?? [])
+
 /** A selector in one way of writing, so that a browser's own way and its author's are the same text. */
 export function selectorKey(selector: string): string {
-  const tokens = new Tokens(selector.replace(/\[data-v-[\w-]+\]/g, ''))
+  const tokens = new Tokens(scopeMarks.reduce((text, mark) => text.replace(mark, ''), selector))
   let text = ''
   for (let i = 0; i < tokens.length; i++) text += tokens.raw(i)
   return text

@@ -1,13 +1,11 @@
 import type { Contract } from '../contract/contract'
 import type { Problem } from '../problem'
-import { readCustomElements } from './custom-elements/read'
-import { readFunctions } from './functions/read'
+import { sourceLanguages } from '../languages/sources'
 import { readManifest, withWordsOf } from './manifest/read'
 import { CheckedTypes } from './source/checked-types'
 import { lostImports } from './source/needs'
 import { isManifest, libraryFiles, sameName, type Reading } from './source/reading'
 import { SourceSet, type Outside, type SourceText } from './source/source-set'
-import { readVue } from './vue/read'
 
 /**
  * Reads every component of a library, whatever it is written in. Pure: the files come in as text, and
@@ -41,7 +39,7 @@ export class LibraryReader {
 }
 
 function readAll(sources: SourceSet, types: CheckedTypes, aside: Problem[]): Reading {
-  const readings = [readCustomElements(sources), readVue(sources, types), readFunctions(sources, types)]
+  const readings = sourceLanguages.map((language) => language.read(sources, types))
   const lost = [...sources.scripts.keys()].flatMap((file) =>
     sources.once(`lost ${file}`, [file], () => lostImports(sources, file)),
   )

@@ -1,13 +1,15 @@
 import { parseFragment, type DefaultTreeAdapterMap } from 'parse5'
 import ts from 'typescript'
+import { languageFile } from '../languages/files'
 import { Lines } from './source/lines'
-import { walk, type SourceText } from './source/source-set'
-import { vueParts, vueScript } from './source/vue-script'
+import type { SourceText } from './source/source-set'
+import { walk } from './source/walk'
 
 /** A file's script as the compiler has it, on its own lines; `undefined` where there is none. */
 export function scriptIn(file: SourceText): ts.SourceFile | undefined {
-  const script = file.path.endsWith('.vue')
-    ? vueScript(file.path, file.text)
+  const language = languageFile(file.path)
+  const script = language
+    ? language.script(file.path, file.text)
     : /\.[cm]?[jt]sx?$/.test(file.path)
       ? { text: file.text, kind: /\.jsx?$/.test(file.path) ? ts.ScriptKind.JSX : undefined }
       : undefined
@@ -50,7 +52,7 @@ function stylesIn(text: string): { text: string; from: number }[] {
 }
 
 /**
- * The style sheets with conditions that stand in a file: its own text, styles of a Vue component, strings and
+ * The style sheets with conditions that stand in a file: its own text, styles of a component's own file, strings and
  * templates of script. `line` is that of an offset in the sheet.
  */
 export function sheetsIn(
@@ -64,11 +66,9 @@ export function sheetsIn(
   })
   const found = file.path.endsWith('.css')
     ? [at(file.text, 0)]
-    : file.path.endsWith('.vue')
-      ? vueParts(file.path, file.text).descriptor.styles.map((style) =>
-          at(style.content, style.loc.start.offset),
-        )
-      : []
+    : (languageFile(file.path)?.sheets(file.path, file.text) ?? []).map((sheet) =>
+        at(sheet.content, sheet.offset),
+      )
   if (script) {
     const places = new Lines(script.text)
     walk(script, (node) => {

@@ -1,46 +1,25 @@
-import { tokenTypes } from 'css-tree/tokenizer'
 import { parseFragment, type DefaultTreeAdapterMap } from 'parse5'
 import ts from 'typescript'
-import { Tokens, walkSheet } from '../style/sheet'
-import { selectorKey, type Written } from './places'
+import { languageFile } from '../languages/files'
+import type { Written } from './places'
 import { blanked, writtenText } from './sheets-in'
 import { Lines } from './source/lines'
 import { walk, type SourceText } from './source/source-set'
-import { vueParts } from './source/vue-script'
+import { namesIn, rulesIn } from './written-parts'
 
 /**
  * Every element and every rule that stands in files of a component: markup and sheets in strings and
- * templates of script, JSX, templates and styles of Vue components, and style sheets. What an
+ * templates of script, JSX, files of languages that have their own, and style sheets. What an
  * interpolation fills in is left out of attributes.
  */
 export function writtenIn(files: readonly SourceText[]): Written {
   const written: Written = { elements: [], rules: [], feeds: [] }
   for (const file of files) {
     if (file.path.endsWith('.css')) rulesIn(file.text, file, 0, written)
-    else if (file.path.endsWith('.vue')) inVue(file, written)
+    else if (languageFile(file.path)) languageFile(file.path)!.written(file, written)
     else if (/\.[cm]?[jt]sx?$/.test(file.path)) inScript(file, written)
   }
   return written
-}
-
-function rulesIn(
-  text: string,
-  file: SourceText,
-  offset: number,
-  written: Written,
-  lines = new Lines(file.text),
-): void {
-  const tokens = new Tokens(text)
-  walkSheet(tokens, {
-    rule: (prelude) => {
-      written.rules.push({
-        selector: selectorKey(tokens.slice(prelude)),
-        place: { file: file.path, line: lines.before(offset + tokens.start(tokens.past(prelude.from))) + 1 },
-      })
-    },
-    ruleEnd: () => undefined,
-    declaration: () => undefined,
-  })
 }
 
 type Node = DefaultTreeAdapterMap['node']
@@ -131,97 +110,4 @@ function inScript(file: SourceText, written: Written): void {
         })
     }
   })
-}
-
-/** Names that an expression is made from; of `this.level` and `props.level` it is `level`. */
-function namesIn(expression: ts.Node): string[] {
-  const names = new Set<string>()
-  walk(expression, (node) => {
-    if (ts.isPropertyAccessExpression(node)) {
-      const base = node.expression
-      if (
-        base.kind === ts.SyntaxKind.ThisKeyword ||
-        (ts.isIdentifier(base) && (base.text === 'props' || base.text === '$props'))
-      )
-        names.add(node.name.text)
-      else return
-      return false
-    }
-    if (
-      ts.isIdentifier(node) &&
-      !(ts.isPropertyAccessExpression(node.parent) && node.parent.name === node) &&
-      node.text !== 'undefined'
-    )
-      names.add(node.text)
-  })
-  return [...names]
-}
-const expressionOf = (text: string): ts.Node =>
-  ts.createSourceFile('expression.ts', `(${text})`, ts.ScriptTarget.Latest, true)
-
-function inVue(file: SourceText, written: Written): void {
-  const { descriptor } = vueParts(file.path, file.text)
-  const visit = (node: unknown): void => {
-    if (typeof node !== 'object' || node === null) return
-    const { tag, props, children, branches, loc } = node as {
-      tag?: string
-      props?: { type: number; name: string; value?: { content: string } }[]
-      children?: unknown[]
-      branches?: unknown[]
-      loc?: { start: { line: number } }
-    }
-    for (const prop of props ?? []) {
-      const bound = prop as {
-        type: number
-        name: string
-        exp?: { content?: string; loc?: { start: { line: number } } }
-      }
-      if (bound.type !== 7 || bound.name !== 'bind' || !bound.exp?.content?.includes('--')) continue
-      walk(expressionOf(bound.exp.content), (node) => {
-        if (
-          ts.isPropertyAssignment(node) &&
-          ts.isStringLiteralLike(node.name) &&
-          node.name.text.startsWith('--')
-        )
-          written.feeds.push({
-            property: node.name.text,
-            names: namesIn(node.initializer),
-            place: { file: file.path, line: bound.exp!.loc?.start.line ?? 1 },
-          })
-      })
-    }
-    if (tag && loc)
-      written.elements.push({
-        tag,
-        attributes: Object.fromEntries(
-          (props ?? [])
-            .filter((prop) => prop.type === 6)
-            .map((prop) => [prop.name, prop.value?.content ?? '']),
-        ),
-        place: { file: file.path, line: loc.start.line },
-      })
-    for (const child of [...(children ?? []), ...(branches ?? [])]) visit(child)
-  }
-  descriptor.template?.ast?.children.forEach(visit)
-  const lines = new Lines(file.text)
-  for (const style of descriptor.styles) {
-    rulesIn(style.content, file, style.loc.start.offset, written)
-    // Vue's `v-bind()` in CSS becomes a custom property with a made-up name
-    const tokens = new Tokens(style.content)
-    walkSheet(tokens, {
-      rule: () => undefined,
-      ruleEnd: () => undefined,
-      declaration: (property, at, value) => {
-        for (let i = value.from; i < value.to; i++) {
-          if (tokens.type(i) !== tokenTypes.Function || tokens.name(i) !== 'v-bind') continue
-          const inside = tokens.slice({ from: i + 1, to: tokens.closing(i, value.to) })
-          written.feeds.push({
-            property,
-            names: namesIn(expressionOf(inside.replace(/^(["'])(.*)\1$/s, '$2'))),
-            place: { file: file.path, line: lines.before(style.loc.start.offset + at) + 1 },
-          })
-        }
-      },
-    })
-  }
 }

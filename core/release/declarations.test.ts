@@ -3,7 +3,10 @@ import { outside } from '../../tests/outside'
 import { readLibrary } from '../read/read'
 import { SourceSet } from '../read/source/source-set'
 import { CheckedTypes } from '../read/source/checked-types'
-import { declarationOf } from './declarations'
+import { sourceLanguage } from '../languages/sources'
+import type { Contract } from '../contract/contract'
+
+const declarationOf = (contract: Contract): string => sourceLanguage(contract.language).declare!(contract)
 
 const { contracts } = readLibrary(
   [

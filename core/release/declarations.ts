@@ -1,17 +1,18 @@
 import { membersOf, type Contract } from '../contract/contract'
 import { printType, type TypeModel } from '../contract/type'
 
-const property = (name: string): string => (/^[A-Za-z_$][\w$]*$/.test(name) ? name : JSON.stringify(name))
+export const property = (name: string): string =>
+  /^[A-Za-z_$][\w$]*$/.test(name) ? name : JSON.stringify(name)
 /** The line a declaration begins with that takes a type from a package of the consumer's. */
-const typeFrom = (name: string, from: string): string => `import type { ${name} } from '${from}'\n`
-const doc = (text: string | undefined): string =>
+export const typeFrom = (name: string, from: string): string => `import type { ${name} } from '${from}'\n`
+export const doc = (text: string | undefined): string =>
   text ? `  /** ${text.replaceAll('*/', '*\\/').replace(/\s+/g, ' ')} */\n` : ''
 
 /**
  * Names in a type that lead into the library's own files are not there for a consumer: what is not plain is
  * `unknown`.
  */
-function plainType(type: TypeModel): string {
+export function plainType(type: TypeModel): string {
   switch (type.is) {
     // a function takes everything after its arrow for its answer
     case 'union':
@@ -40,7 +41,7 @@ function plainType(type: TypeModel): string {
  * What a handler is given: one value, several where the detail is a list of places, or anything where nothing
  * is known.
  */
-function valuesOf(detail: TypeModel | undefined): string {
+export function valuesOf(detail: TypeModel | undefined): string {
   if (!detail) return '...values: any[]'
   const isSeveral =
     detail.is === 'object' &&
@@ -73,42 +74,19 @@ export function classDeclarationOf(contract: Contract): string {
   )
 }
 
-/**
- * Declarations of a component that is no class, from its contract: what a consumer's editor needs to
- * know its props, events and slots. Vue components are `DefineComponent`s; the others functions of props.
- */
-export function declarationOf(contract: Contract): string {
-  const props = membersOf(contract, 'prop').map(
-    (member) =>
-      `${doc(member.comment)}  ${property(member.name)}${member.required ? '' : '?'}: ` +
-      `${plainType(member.type)}\n`,
+/** The lines of a component's props, as fields of an interface. */
+export const propLines = (contract: Contract): string[] =>
+  membersOf(contract, 'prop').map(
+    (prop) =>
+      `${doc(prop.comment)}  ${property(prop.name)}${prop.required ? '' : '?'}: ${plainType(prop.type)}\n`,
   )
-  const events = membersOf(contract, 'event').map((member) => {
-    const name =
-      contract.language === 'vue'
-        ? `on${member.name.charAt(0).toUpperCase()}${member.name.slice(1)}`
-        : member.name
-    return `${doc(member.comment)}  ${property(name)}?: (${valuesOf(member.detail)}) => void\n`
-  })
-  const slots = membersOf(contract, 'slot')
-  if (contract.language === 'vue') {
-    const slot = slots.map(
-      (slot) =>
-        `${doc(slot.comment)}  ${property(slot.name || 'default')}?(values: ` +
-        `${slot.passes?.length ? '{ ' + `${slot.passes.map((pass) => `${property(pass.name)}: ` + `${pass.type ? plainType(pass.type) : 'unknown'}`).join('; ')} }` : 'Record<string, never>'}): unknown\n`,
-    )
-    return (
-      `${typeFrom('DefineComponent', 'vue')}export interface ${contract.tag}Props ` +
-      `{\n${props.join('')}${events.join('')}}\nexport declare const ${contract.tag}: ` +
-      `DefineComponent<${contract.tag}Props> & { new (): { $slots: {\n${slot.join('')}} } }\n`
-    )
-  }
-  const nodes = slots.map(
-    (slot) => `${doc(slot.comment)}  ${property(slot.name || 'children')}?: ReactNode\n`,
+
+/** The lines of what hears a component's events, as fields of its props; `named` gives what each is called there. */
+export const handlerLines = (
+  contract: Contract,
+  named: (event: string) => string = (event) => event,
+): string[] =>
+  membersOf(contract, 'event').map(
+    (event) =>
+      `${doc(event.comment)}  ${property(named(event.name))}?: (${valuesOf(event.detail)}) => void\n`,
   )
-  return (
-    `${typeFrom('ReactNode', 'react')}export interface ${contract.tag}Props ` +
-    `{\n${props.join('')}${events.join('')}${nodes.join('')}  [attribute: string]: ` +
-    `unknown\n}\nexport declare function ${contract.tag}(props: ${contract.tag}Props): ReactNode\n`
-  )
-}

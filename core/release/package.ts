@@ -1,4 +1,5 @@
 import { componentTitle, memberTitle, membersOf, type Contract } from '../contract/contract'
+import { languageOf } from '../languages/languages'
 import { shortType } from '../contract/type'
 import { resolveTheme, themesCss, type Theme } from '../tokens/themes'
 import type { LibraryPackage } from './library'
@@ -69,12 +70,32 @@ const resolvedTokens = (themes: Theme[]) =>
     ]),
   )
 
+/** Where a package keeps the source that consumers compile themselves, and what hands on all of it. */
+export const sourceFolder = 'dist/source'
+export const sourceIndex = `${sourceFolder}/index.js`
+
+/** The module that hands on the source of one component. */
+export const sourceModule = (contract: Contract, prefix: string): string =>
+  `${sourceFolder}/${bareName(contract.tag, prefix)}.js`
+
+/** Where a component's source is, under the condition that its consumers' builds ask for. */
+function sourceOf(contract: Contract, prefix: string): object {
+  const { sourceCondition } = languageOf(contract)
+  return sourceCondition ? { [sourceCondition]: `./${sourceModule(contract, prefix)}` } : {}
+}
+
 /** The published package.json: ES modules only, one entry a component, declarations beside each. */
 export function packageJson(
   input: Pick<PackageInput, 'library' | 'version' | 'contracts' | 'prefix'>,
 ): object {
   const { library, version, contracts, prefix } = input
-  const entry = (name: string) => ({ types: `./dist/${name}.d.ts`, default: `./dist/${name}.js` })
+  const entry = (name: string, source: object = {}) => ({
+    types: `./dist/${name}.d.ts`,
+    ...source,
+    default: `./dist/${name}.js`,
+  })
+  const conditions = new Set(contracts.flatMap((contract) => languageOf(contract).sourceCondition ?? []))
+  const wholeSource = Object.fromEntries([...conditions].map((condition) => [condition, `./${sourceIndex}`]))
   return {
     name: library.name,
     version,
@@ -90,11 +111,11 @@ export function packageJson(
     types: './dist/index.d.ts',
     customElements: 'custom-elements.json',
     exports: {
-      '.': entry('index'),
+      '.': entry('index', wholeSource),
       ...Object.fromEntries(
         contracts.map((contract) => [
           `./${bareName(contract.tag, prefix)}`,
-          entry(bareName(contract.tag, prefix)),
+          entry(bareName(contract.tag, prefix), sourceOf(contract, prefix)),
         ]),
       ),
       './tokens.css': './tokens/tokens.css',

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { originalPositionFor, TraceMap } from '@jridgewell/trace-mapping'
+import { originalPositionFor, TraceMap, type EncodedSourceMap } from '@jridgewell/trace-mapping'
 import { compileStyleAsync } from '@vue/compiler-sfc'
 import {
   build,
@@ -13,10 +13,13 @@ import {
   type Plugin,
 } from 'esbuild'
 import ts from 'typescript'
-import type { Contract } from '~~/core/contract/contract'
+import { membersOf, type Contract } from '~~/core/contract/contract'
+import { CompileFailure, type LanguageFile } from '~~/core/languages/file'
+import { languageFile, scriptCompiler } from '~~/core/languages/files'
+import { injected } from '~~/core/languages/injected'
+import { isElement, languageOf } from '~~/core/languages/languages'
 import type { Problem } from '~~/core/problem'
 import { compilerOptionsOf, SourceSet, type SourceText } from '~~/core/read/source/source-set'
-import { compileVue, injected, VueFailure } from './vue-files'
 
 export interface BuiltModules {
   hash: string | undefined
@@ -40,11 +43,7 @@ export interface Sourcing {
 }
 type Broken = Map<string, Problem[]>
 
-/**
- * The adapters for components that are no custom elements: source of ours, built with the library's own
- * runtime.
- */
-const adapters = { vue: 'vue', jsx: 'react' } as const
+/** Adapters: source of ours, built with the library's own runtime. */
 const adapterFolder = () => join(process.env.KEPT_SHELF_ROOT ?? process.cwd(), 'frame', 'adapters')
 const ours = 'kept-shelf:adapter/'
 const entryOfComponent = 'kept-shelf:component/'
@@ -142,7 +141,8 @@ export function librarySource(
           return { contents: entryText(byTag.get(args.path.slice(entryOfComponent.length))!), loader: 'js' }
         const contents = texts.get(args.path) ?? ''
         const ending = /\.([^.]+)$/.exec(args.path)?.[1] ?? ''
-        if (ending === 'vue') return compiledVue(args.path, contents)
+        const compile = languageFile(args.path)?.compile ?? scriptCompiler(args.path)
+        if (compile) return compiled(args.path, contents, compile)
         if (
           ending === 'css' &&
           args.with.type !== 'text' &&
@@ -166,20 +166,18 @@ export function librarySource(
         return { contents, loader }
       })
 
-      const compiledVue = async (path: string, text: string): Promise<OnLoadResult> => {
+      const compiled = async (
+        path: string,
+        text: string,
+        compile: LanguageFile['compile'],
+      ): Promise<OnLoadResult> => {
         try {
-          const { code, loader, map } = await compileVue(
-            path,
-            text,
-            (text) =>
-              texts.get(text) ??
-              (dependencies && /(^|\/)node_modules\//.test(text)
-                ? textAt(join(dependencies, text))
-                : undefined),
-            byFile.get(path),
-          )
+          const read = (path: string) =>
+            texts.get(path) ??
+            (dependencies && /(^|\/)node_modules\//.test(path) ? textAt(join(dependencies, path)) : undefined)
+          const { code, loader, map } = await compile(path, text, { read, contract: byFile.get(path) })
           if (!map) return { contents: code, loader }
-          maps.set(`library:${path}`, new TraceMap(map))
+          maps.set(`library:${path}`, new TraceMap(map as EncodedSourceMap))
           return {
             contents:
               `${code}\n//# ` +
@@ -187,7 +185,7 @@ export function librarySource(
             loader,
           }
         } catch (error) {
-          if (!(error instanceof VueFailure)) throw error
+          if (!(error instanceof CompileFailure)) throw error
           return {
             errors: [
               {
@@ -215,7 +213,7 @@ export function librarySource(
             : ts.createSourceFile('importer.tsx', script, ts.ScriptTarget.Latest, false, ts.ScriptKind.TSX)
                 .statements
         return (
-          importer.endsWith('.vue') ||
+          languageFile(importer) !== undefined ||
           statements.some(
             (statement) =>
               ts.isImportDeclaration(statement) &&
@@ -237,12 +235,21 @@ const leftOut: OnLoadResult = { contents: "throw new Error('left out'); module.e
  * component under one name and the adapter of its language.
  */
 const entryText = (contract: Contract): string =>
-  contract.language === 'custom-element'
+  isElement(contract)
     ? `import ${JSON.stringify(`./${contract.registeredIn!}`)}\nexport * from ` +
       `${JSON.stringify(`./${contract.files[0]!}`)}\n`
-    : `export { ${contract.exportName ?? 'default'} as component } from ` +
-      `${JSON.stringify(`./${contract.files[0]!}`)}\nexport { adapter } from ` +
-      `'${ours}${adapters[contract.language as keyof typeof adapters]}'\n`
+    : `import { ${contract.exportName ?? 'default'} as component } from ` +
+      `${JSON.stringify(`./${contract.files[0]!}`)}\n` +
+      passesText(contract) +
+      `export { component }\nexport { adapter } from '${ours}${languageOf(contract).adapter}'\n`
+
+/** Where a component gives values to its slots by their place: the names the contract has for them. */
+function passesText(contract: Contract): string {
+  const slots = membersOf(contract, 'slot').filter((slot) => slot.passes?.length)
+  if (!languageOf(contract).passesByPlace || slots.length === 0) return ''
+  const passes = Object.fromEntries(slots.map((slot) => [slot.name, slot.passes!.map(({ name }) => name)]))
+  return `component.passes = ${JSON.stringify(passes)}\n`
+}
 
 async function cssModule(path: string, text: string): Promise<string> {
   const done = await compileStyleAsync({ source: text, filename: path, id: path, modules: true })
@@ -347,7 +354,7 @@ export async function buildModules(
   const entryOf = new Map(
     contracts.map((contract) => [
       contract.tag,
-      contract.language === 'custom-element' && !contract.registeredIn
+      isElement(contract) && !contract.registeredIn
         ? contract.files[0]!
         : `${entryOfComponent}${contract.tag}`,
     ]),

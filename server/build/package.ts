@@ -8,11 +8,14 @@ import { readFileSync, readdirSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { dirname, join } from 'node:path'
 import type { Problem } from '~~/core/problem'
-import { classDeclarationOf, declarationOf } from '~~/core/release/declarations'
+import { isElement } from '~~/core/languages/languages'
+import { sourceLanguage } from '~~/core/languages/sources'
+import { classDeclarationOf } from '~~/core/release/declarations'
 import { bareName } from '~~/core/release/manifest'
 import { packageFiles, tagNameMap, type PackageFile, type PackageInput } from '~~/core/release/package'
 import type { SourceText } from '~~/core/read/source/source-set'
 import { librarySource } from './modules'
+import { sourceForm } from './source-form'
 
 export interface Packed {
   tarball: Uint8Array
@@ -27,7 +30,8 @@ export interface Packed {
 /** Modules, declarations and everything else of a package, packed. The same input gives the same bytes. */
 export async function buildPackage(files: SourceText[], input: Omit<PackageInput, 'built'>): Promise<Packed> {
   const [modules, declarations] = [await packageModules(files, input), packageDeclarations(files, input)]
-  const all = packageFiles({ ...input, built: [...modules, ...declarations.files] })
+  const source = sourceForm(files, input.contracts, input.prefix)
+  const all = packageFiles({ ...input, built: [...modules, ...declarations.files, ...source] })
   const tarball = await packTarball(all)
   return {
     tarball,
@@ -50,7 +54,7 @@ async function packageModules(
     `${one.registeredIn ? `import '../${one.registeredIn}'\n` : ''}export * from ` +
     `'../${one.files[0]!}'\n${isOwn && one.exportName === 'default' ? 'export { default } from ' + `'../${one.files[0]!}'\n` : ''}`
   const exported = (one: PackageInput['contracts'][number], isOwn = false) =>
-    one.language === 'custom-element'
+    isElement(one)
       ? element(one, isOwn)
       : `export { ${one.exportName ?? 'default'} as ${one.tag} } from '../${one.files[0]!}'\n`
   const entries: SourceText[] = [...names].map(([path, one]) => ({ path, text: exported(one, true) }))
@@ -142,12 +146,7 @@ function packageDeclarations(
   }
   const ambient = [...texts.keys()].filter((key) => key.endsWith('.d.ts'))
   const program = ts.createProgram(
-    [
-      ...contracts
-        .filter((contract) => contract.language === 'custom-element')
-        .map((contract) => `/lib/${contract.files[0]}`),
-      ...ambient,
-    ],
+    [...contracts.filter(isElement).map((contract) => `/lib/${contract.files[0]}`), ...ambient],
     options,
     host,
   )
@@ -185,7 +184,7 @@ function packageDeclarations(
     ),
   )
   const declared = (file: string) => `dist/types/${file.replace(/\.([cm]?)[jt]sx?$/, '.d.$1ts')}`
-  for (const contract of contracts.filter((contract) => contract.language === 'custom-element')) {
+  for (const contract of contracts.filter(isElement)) {
     const [file = ''] = contract.files
     const isWritten = texts.has(`/lib/${file.replace(/\.([cm]?)[jt]sx?$/, '.d.$1ts')}`)
     const isMade = out.some((packageFile) => packageFile.path === declared(file)) && !failed.has(file)
@@ -195,22 +194,21 @@ function packageDeclarations(
   const from = (file: string) => `./types/${file.replace(/\.([cm]?)[jt]sx?$/, '.$1js')}`
   const entries: PackageFile[] = contracts.map((contract) => ({
     path: `dist/${bareName(contract.tag, prefix)}.d.ts`,
-    content:
-      contract.language === 'custom-element'
-        ? `import './tags.js'\nexport * from ` +
-          `'${from(contract.files[0]!)}'\n${contract.exportName === 'default' ? 'export { default } from ' + `'${from(contract.files[0]!)}'\n` : ''}`
-        : declarationOf(contract),
+    content: isElement(contract)
+      ? `import './tags.js'\nexport * from ` +
+        `'${from(contract.files[0]!)}'\n${contract.exportName === 'default' ? 'export { default } from ' + `'${from(contract.files[0]!)}'\n` : ''}`
+      : (sourceLanguage(contract.language).declare?.(contract) ?? ''),
   }))
   entries.push({
     path: 'dist/index.d.ts',
     content:
       'import ' +
-      `'./tags.js'\n${contracts.map((contract) => 'export * from ' + `'${contract.language === 'custom-element' ? from(contract.files[0]!) : `./${bareName(contract.tag, prefix)}.js`}'\n`).join('')}`,
+      `'./tags.js'\n${contracts.map((contract) => 'export * from ' + `'${isElement(contract) ? from(contract.files[0]!) : `./${bareName(contract.tag, prefix)}.js`}'\n`).join('')}`,
   })
   entries.push({
     path: 'dist/tags.d.ts',
     content: tagNameMap(
-      contracts.filter((contract) => contract.exported && contract.language === 'custom-element'),
+      contracts.filter((contract) => contract.exported && isElement(contract)),
       prefix,
     ),
   })

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import { bringIn, someone, world, type World } from '../world'
-import { jsxLibrary, vueLibrary } from '../fixtures/kinds'
+import { jsxLibrary, svelteLibrary, vueLibrary } from '../fixtures/kinds'
 import { alone, choose, row, signIn } from './person'
 
 let at: World
@@ -75,6 +75,54 @@ test('a library of Vue components: on the shelf, handled, slots filled, events h
   await expect(frame.locator('.mark')).toHaveCount(3)
   await expect(page.getByLabel('Code for Vue')).toContainText("import { StopList } from '@marram/skua'")
   await expect(page.getByLabel('Code for Vue')).toContainText('tone="storm"')
+})
+
+test('a library of Svelte components: on the shelf, handled, snippets and slots filled, events heard, with its code', async ({
+  page,
+}) => {
+  test.setTimeout(240_000)
+  await library('plover', 'Plover', svelteLibrary)
+  await signIn(page, at, 'ines', '/plover')
+  await expect(page.frameLocator('iframe[title="Pier board"]').getByText('No piers.')).toBeVisible()
+  await page.getByRole('link', { name: 'Pier board' }).click()
+  await expect(members(page, 'prop')).toHaveCount(3)
+  await expect(row(page, 'prop:tone')).toContainText("'calm' | 'storm', 'calm'")
+  await expect(row(page, 'prop:tone')).toContainText('How the board speaks.')
+  const frame = alone(page, 'Pier board')
+  await expect(page.getByRole('status').getByText(/seen in a browser/)).toBeVisible({ timeout: 90_000 })
+  for (const member of ['prop:asked', 'slot:none', 'slot:', 'event:onask', 'custom-property:--plover-ink'])
+    await expect(row(page, member).getByRole('img', { name: /^seen/ }).first()).toBeVisible()
+  await page.getByRole('button', { name: 'piers as text' }).click()
+  await row(page, 'prop:piers')
+    .getByRole('textbox')
+    .fill('[{ "island": "Skerray", "berth": 1 }, { "island": "Holm", "berth": 2 }]')
+  await expect(frame.getByRole('button')).toHaveText(['⚓ Skerray 1', '⚓ Holm 2'])
+  await row(page, 'prop:tone').getByText('storm', { exact: true }).click()
+  await expect(frame.locator('.board')).toHaveCSS('background-color', 'rgb(160, 60, 40)')
+  await frame.getByRole('button', { name: 'Holm' }).click()
+  await expect(page.getByLabel('Events')).toContainText('onask  "Holm"')
+  // what it keeps to itself is kept while its props change
+  await row(page, 'prop:tone').getByText('calm', { exact: true }).click()
+  await expect(frame.locator('.board')).toHaveCSS('background-color', 'rgba(0, 0, 0, 0)')
+  await expect(frame.getByText('Asked 1')).toBeVisible()
+  await choose(page, 'What fills after', 'markup')
+  await page.getByLabel('Markup in after').fill('<b>{{ place }}: {{ pier.island }}</b>')
+  await expect(frame.locator('li b')).toHaveText(['0: Skerray', '1: Holm'])
+  await expect(page.getByLabel('Code for Svelte')).toContainText(
+    '{#snippet after(pier, place)}<b>{place}: {pier.island}</b>{/snippet}',
+  )
+  await choose(page, 'What fills default', 'a component')
+  await expect(frame.locator('.mark')).toHaveCount(3)
+  await expect(page.getByLabel('Code for Svelte')).toContainText("import { PierBoard } from '@marram/plover'")
+  await page.goto(`${at.url}/plover/PierMark`)
+  await choose(page, 'What fills default', 'text')
+  await page.getByLabel('Text in default').fill('Skerray')
+  const mark = alone(page, 'Pier mark').locator('.mark')
+  await expect(mark).toHaveText('⚓ Skerray')
+  await row(page, 'prop:plain').getByRole('checkbox').check()
+  await expect(mark).toHaveText('Skerray')
+  await mark.hover()
+  await expect(page.getByLabel('Events')).toContainText('near  true')
 })
 
 test(

@@ -3,7 +3,9 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { promisify } from 'node:util'
-import { jsxLibrary, vueLibrary } from '../fixtures/kinds'
+import { build, type Plugin } from 'esbuild'
+import { compile as compileSvelte } from 'svelte/compiler'
+import { jsxLibrary, svelteLibrary, vueLibrary } from '../fixtures/kinds'
 import { bringIn, someone, world, type World } from '../world'
 
 // What a consuming team does with a library that is no custom elements: install it with the ordinary client,
@@ -211,3 +213,56 @@ test(
   },
   60_000,
 )
+
+test('a library of Svelte components: types hold, it is bundled compiled, and compiled by its consumer from source', async () => {
+  const project = await installed('plover', svelteLibrary, ['svelte@5'])
+  const lines = [
+    "import { mount } from 'svelte'",
+    "import { PierBoard, type PierBoardProps } from '@marram/plover'",
+    "import { PierMark } from '@marram/plover/PierMark'",
+    "const props: PierBoardProps = { piers: [{ island: 'Holm', berth: 2 }], tone: 'storm', onask: (island) => island }",
+    'export const shown = [mount(PierBoard, { target: document.body, props }), mount(PierMark, { target: document.body })]',
+    "export const loud: PierBoardProps = { piers: [], tone: 'loud' }",
+    'export const none: PierBoardProps = {}',
+  ]
+  expect(await compile(project, 'use.ts', lines.join('\n'))).toEqual(['6 TS2322', '7 TS2741'])
+
+  const plain = await build({
+    entryPoints: ['use.ts'],
+    absWorkingDir: project,
+    bundle: true,
+    format: 'esm',
+    write: false,
+  })
+  expect(plain.outputFiles[0]!.text).toContain('data-tone')
+
+  writeFileSync(join(project, 'page.js'), PAGE)
+  const fromSource = await build({
+    entryPoints: ['page.js'],
+    absWorkingDir: project,
+    bundle: true,
+    format: 'esm',
+    platform: 'node',
+    conditions: ['svelte'],
+    outfile: 'page.out.mjs',
+    plugins: [compiledForServers],
+  })
+  expect(fromSource.errors).toEqual([])
+  const { stdout } = await run(process.execPath, ['page.out.mjs'], { cwd: project })
+  expect(stdout).toMatch(/<ol[^>]* data-tone="storm".*Holm 2.*<\/ol>/s)
+}, 120_000)
+
+const PAGE =
+  "import { render } from 'svelte/server'\nimport { PierBoard } from '@marram/plover'\n" +
+  "console.log(render(PierBoard, { props: { tone: 'storm', piers: [{ island: 'Holm', berth: 2 }] } }).body)\n"
+
+/** What a consumer's own build does with files of components. */
+const compiledForServers: Plugin = {
+  name: 'components',
+  setup({ onLoad }) {
+    onLoad({ filter: /\.svelte$/ }, ({ path }) => ({
+      contents: compileSvelte(readFileSync(path, 'utf8'), { generate: 'server', filename: path }).js.code,
+      loader: 'js',
+    }))
+  },
+}

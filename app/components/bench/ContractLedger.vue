@@ -14,6 +14,7 @@ import {
   type Member,
 } from '~~/core/contract/contract'
 import { editorFor } from '~~/core/contract/type'
+import { isElement } from '~~/core/languages/languages'
 import type { Evidence } from '~~/core/evidence/evidence'
 import type { Problem } from '~~/core/problem'
 import { sinceSchema, type Since, type WordsView } from '~~/core/wire'
@@ -153,7 +154,7 @@ const setAttribute = (name: string, text: string | undefined) => {
  */
 const apart = (member: Member): member is Extract<Member, { kind: 'prop' }> & { attribute: string } =>
   member.kind === 'prop' &&
-  contract.language === 'custom-element' &&
+  isElement(contract) &&
   member.attribute !== undefined &&
   !member.attributeOnly &&
   !member.readonly &&

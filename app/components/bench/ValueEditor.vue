@@ -134,6 +134,11 @@ const kindOptions = computed(() => [
   { value: -1, title: 'not set' },
   ...alternatives.value.map((alternative, i) => ({ value: i, title: shortType(alternative) })),
 ])
+
+function turnText() {
+  asText.value = !asText.value
+  wrong.value = undefined
+}
 </script>
 
 <template>
@@ -307,10 +312,7 @@ const kindOptions = computed(() => [
         class="link"
         :aria-pressed="asText"
         :aria-label="asText ? `${at} by its parts` : `${at} as text`"
-        @click="
-          asText = !asText
-          wrong = undefined
-        "
+        @click="turnText"
       >
         {{ asText ? 'By its parts' : 'As text' }}
       </button>

@@ -26,6 +26,7 @@ import {
 } from '@codemirror/view'
 import { tags } from '@lezer/highlight'
 import { mannerOf } from '~~/core/begin/manner'
+import { languageOfFile } from '~~/core/languages/languages'
 import type { Problem } from '~~/core/problem'
 
 /** The text of one file, to read and, where it may be, to write; what is wrong with it stands at its line. */
@@ -128,7 +129,9 @@ const writing = new Compartment()
 const language = new Compartment()
 function languageOf(name: string): Extension {
   const ending = name.split('.').at(-1) ?? ''
-  if (ending === 'vue') return vue()
+  const editor = languageOfFile(name)?.editor
+  if (editor === 'vue') return vue()
+  if (editor === 'html') return html()
   if (ending === 'css') return css()
   if (ending === 'html' || ending === 'svg') return html()
   if (ending === 'json') return json()

@@ -1,21 +1,17 @@
 <script setup lang="ts">
-import { languageOf } from '~~/core/begin/wish'
-import type { Contract } from '~~/core/contract/contract'
+import { usualLanguage } from '~~/core/begin/wish'
+import { isElement, languages } from '~~/core/languages/languages'
 import { componentBegunSchema, type ComponentBegun } from '~~/core/wire'
 import type { Problem } from '~~/core/problem'
 
 /** A component from nothing: its name and what it is for; the rest is written as the library's others are. */
 const store = useLibrary()
 useHead({ title: () => `Begin a component · ${store.library?.title} · Kept Shelf` })
-const languages: { value: Contract['language']; title: string }[] = [
-  { value: 'custom-element', title: 'a custom element' },
-  { value: 'vue', title: 'a Vue component' },
-  { value: 'jsx', title: 'a function component' },
-]
+const written = languages.map(({ name, title }) => ({ value: name, title }))
 const name = ref('')
 const summary = ref('')
 const group = ref('')
-const language = ref(languageOf(store.standing.map((component) => component.contract)))
+const language = ref(usualLanguage(store.standing.map((component) => component.contract)))
 const groups = computed(() => [
   ...new Set(
     store.standing.flatMap((component) => (component.contract.group ? [component.contract.group] : [])),
@@ -110,8 +106,8 @@ onMounted(() => first.value?.focus())
           autocomplete="off"
           :aria-invalid="problems.length > 0 || undefined"
         />
-        and is <Choice v-model="language" label="Written as" :options="languages" /><template
-          v-if="language === 'custom-element' && groups.length"
+        and is <Choice v-model="language" label="Written as" :options="written" /><template
+          v-if="isElement({ language }) && groups.length"
           >, in the group
           <input
             v-model="group"

@@ -1,4 +1,5 @@
 import ts from 'typescript'
+import { isComponentFile } from '../../languages/languages'
 import type { Problem } from '../../problem'
 import { walk, type SourceSet } from './source-set'
 
@@ -76,7 +77,7 @@ export function lostImports(sources: SourceSet, file: string): Problem[] {
     if (
       !specifier?.startsWith('.') ||
       isTypeOnly ||
-      !/^[^?]*?(\/|\.([cm]?[jt]sx?|vue|css)|\/[^./]+)$/.test(specifier) ||
+      !(/^[^?]*?(\/|\.css|\/[^./]+)$/.test(specifier) || isComponentFile(specifier)) ||
       sources.resolve(file, specifier) !== undefined
     )
       return []

@@ -1,4 +1,5 @@
 import type { Contract } from '../../contract/contract'
+import { isComponentFile } from '../../languages/languages'
 import type { Place } from '../../contract/member'
 import type { Problem } from '../../problem'
 import type { SourceText } from './source-set'
@@ -33,7 +34,8 @@ export const sameName = (name: string, where: Place, first: string): Problem => 
 
 /** Names we take as source; anything else in a folder is left aside and said. */
 export const isSourceName = (path: string): boolean =>
-  /(\.(?:[cm]?[jt]sx?|vue|css|html|json|md|svg|txt)|(?:^|\/)LICEN[CS]E)$/i.test(path)
+  /(\.(?:[cm]?[jt]sx?|css|html|json|md|svg|txt)|(?:^|\/)LICEN[CS]E)$/i.test(path) ||
+  isComponentFile(path.toLowerCase())
 /** What packages, version control and archives keep for themselves, which is no part of a library. */
 export const isPassedOver = (path: string): boolean => /(^|\/)(node_modules|\.git|__MACOSX)\//.test(path)
 
@@ -45,7 +47,6 @@ const beside =
   /(^|\/)(__tests__|__mocks__|tests?|specs?|e2e|demos?|examples?|docs|stories|fixtures|mocks|playground|benchmarks?)\/|\.(test|spec|stories|story|demo|cy|e2e|config|bench)\.[^/]+$/i
 export const isBeside = (path: string): boolean => beside.test(path)
 
-const scriptFile = /\.([cm]?[jt]sx?|vue)$/
 /** A custom elements manifest, wherever it stands. */
 export const isManifest = (path: string): boolean => /(^|\/)custom-elements(\.manifest)?\.json$/.test(path)
 const builtFolder = /^(dist|lib|es|esm|cjs|umd|build|out|cdn|types)\//
@@ -55,11 +56,11 @@ const builtFolder = /^(dist|lib|es|esm|cjs|umd|build|out|cdn|types)\//
  * and, where the source itself is there, what was built from it.
  */
 export function libraryFiles<F extends SourceText>(files: F[]): { files: F[]; problems: Problem[] } {
-  const hasSource = files.some((file) => /^src\//.test(file.path) && scriptFile.test(file.path))
+  const hasSource = files.some((file) => /^src\//.test(file.path) && isComponentFile(file.path))
   const aside = new Map<string, F[]>()
   const kept = files.filter((file) => {
     const why =
-      isBeside(file.path) && scriptFile.test(file.path)
+      isBeside(file.path) && isComponentFile(file.path)
         ? 'beside'
         : hasSource && builtFolder.test(file.path) && !isManifest(file.path)
           ? 'built'

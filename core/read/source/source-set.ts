@@ -3,7 +3,9 @@ import type { Place } from '../../contract/member'
 import type { Problem } from '../../problem'
 import { needsOf, touchedBy, type Needs } from './needs'
 import { doesNotParse } from './reading'
-import { vueScript } from './vue-script'
+import { walk } from './walk'
+import { languageFile } from '../../languages/files'
+import { ownEndings } from '../../languages/languages'
 
 /** A source file as text. `path` is relative to the library's root, with forward slashes. */
 export interface SourceText {
@@ -36,14 +38,15 @@ export interface Gathered {
 }
 
 const scriptFile = /\.(?:[cm]?[jt]s|[jt]sx)$/
-const endings = ['.ts', '.tsx', '.js', '.jsx', '.mjs', '.vue', '.d.ts']
+const endings = ['.ts', '.tsx', '.js', '.jsx', '.mjs', ...ownEndings.map((ending) => `.${ending}`), '.d.ts']
 
 /**
- * Which text of a file is script, and of which kind. In a Vue file it is what stands in its script blocks, on
- * its own lines.
+ * Which text of a file is script, and of which kind. In a file of a language of its own it is what stands in
+ * its script blocks, on its own lines.
  */
 function scriptOf({ path, text }: SourceText): { text: string; kind?: ts.ScriptKind } | undefined {
-  if (path.endsWith('.vue')) return vueScript(path, text)
+  const language = languageFile(path)
+  if (language) return language.script(path, text)
   // a library in plain JavaScript may write markup in it
   return scriptFile.test(path) && !/\.d\.[cm]?ts$/.test(path)
     ? { text, ...(path.endsWith('.js') ? { kind: ts.ScriptKind.JSX } : {}) }
@@ -482,41 +485,6 @@ function inside<N extends ts.Node>(list: N[], node: ts.Node): N[] {
   return found
 }
 
-/** How deep a walk calls itself before it keeps what waits in a list of its own. */
-const deepest = 400
-
-/**
- * Walks a tree of nodes in the order of writing, however deep it is; `visit` returns `false` to leave a
- * branch out.
- */
-export function walk(node: ts.Node, visit: (node: ts.Node) => boolean | void): void {
-  let depth = 0
-  const enter = (node: ts.Node): void => {
-    if (visit(node) === false) return
-    if (depth === deepest) return walkWithList(node, visit)
-    depth++
-    ts.forEachChild(node, enter)
-    depth--
-  }
-  enter(node)
-}
-
-/** Walks what is below a node without calling itself. */
-function walkWithList(node: ts.Node, visit: (node: ts.Node) => boolean | void): void {
-  const waiting: ts.Node[] = []
-  const open = (node: ts.Node) => {
-    const from = waiting.length
-    ts.forEachChild(node, (child) => {
-      waiting.push(child)
-    })
-    // the last one in is the first one out: children are turned round
-    for (let a = from, b = waiting.length - 1; a < b; a++, b--)
-      [waiting[a], waiting[b]] = [waiting[b]!, waiting[a]!]
-  }
-  open(node)
-  for (let node = waiting.pop(); node; node = waiting.pop()) if (visit(node) !== false) open(node)
-}
-
 export const unwrap = (node: ts.Expression): ts.Expression =>
   ts.isParenthesizedExpression(node) ||
   ts.isAsExpression(node) ||
@@ -527,3 +495,5 @@ export const unwrap = (node: ts.Expression): ts.Expression =>
 
 export const hasModifier = (node: ts.Node, ...kinds: ts.SyntaxKind[]): boolean =>
   ts.canHaveModifiers(node) && !!ts.getModifiers(node)?.some((m) => kinds.includes(m.kind))
+
+export { walk }

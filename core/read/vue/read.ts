@@ -16,7 +16,7 @@ import { reachedFrom } from '../source/reached'
 import { doesNotParse, nameOfFile, notRead, sameName, type Reading } from '../source/reading'
 import { unwrap, type SourceSet } from '../source/source-set'
 import { typeOfNode } from '../source/type-nodes'
-import { vueParts } from '../source/vue-script'
+import { vueParts } from '../../languages/vue/script'
 import { ofOptions, runtimeProps, type RuntimeProp } from './options'
 import { camel, readVueTemplate } from './template'
 

@@ -100,6 +100,10 @@ interface Step {
 }
 /** What had the focus and what each key did, the newest first. */
 const trail = ref<Step[]>([])
+function forget() {
+  events.value = []
+  trail.value = []
+}
 let stepped: Step[] = []
 function onTrail({ at, says, target: on }: { at: number; says: string; target: string }) {
   if (stepped.length === 0) {
@@ -362,17 +366,7 @@ watch(
           <div class="events">
             <div class="small muted">
               <Choice v-model="heardAs" label="What is heard" :options="heardAll" />, newest first
-              <button
-                v-if="heard.length"
-                type="button"
-                class="link"
-                @click="
-                  events = []
-                  trail = []
-                "
-              >
-                Clear
-              </button>
+              <button v-if="heard.length" type="button" class="link" @click="forget">Clear</button>
             </div>
             <pre
               v-if="heard.length"

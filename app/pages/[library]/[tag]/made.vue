@@ -3,6 +3,7 @@ import type { z } from 'zod'
 import { forFrame, modulesFor } from '~~/core/code/showing'
 import { membersOf } from '~~/core/contract/contract'
 import type { Place } from '~~/core/contract/member'
+import { isElement } from '~~/core/languages/languages'
 import type { Problem } from '~~/core/problem'
 import { placeOfElement, placeOfRule } from '~~/core/read/places'
 import type { Dress, Found, Node } from '~~/core/style/found'
@@ -109,10 +110,10 @@ watch(
   },
   { immediate: true },
 )
-const isElement = computed(() => contract.value?.language === 'custom-element')
+const standsAsElement = computed(() => contract.value !== undefined && isElement(contract.value))
 /** Where an element is written: in the component in whose own markup it stands. */
 function placeOf(node: Node): Place | undefined {
-  const of = written.get(isElement.value && node.of === tag.value && node.depth === 0 ? '' : node.of)
+  const of = written.get(standsAsElement.value && node.of === tag.value && node.depth === 0 ? '' : node.of)
   return of && placeOfElement(of, node.name, Object.fromEntries(node.attributes))
 }
 /** Lines of source by node: looked for once, not at each drawing. */

@@ -1,5 +1,6 @@
 import { parse, type SFCBlock, type SFCDescriptor } from '@vue/compiler-sfc'
 import ts from 'typescript'
+import { namesOfGeneric } from '../generic'
 
 /** A Vue single-file component taken apart by Vue's own compiler. Errors are those of its syntax. */
 export function vueParts(
@@ -32,7 +33,9 @@ export function vueScript(path: string, text: string): { text: string; kind: ts.
   for (const block of blocks) {
     const { loc } = block
     script +=
-      blank(at, loc.start.offset) + typesOfGeneric(block) + text.slice(loc.start.offset, loc.end.offset)
+      blank(at, loc.start.offset) +
+      (typeof block.attrs.generic === 'string' ? namesOfGeneric(block.attrs.generic) : '') +
+      text.slice(loc.start.offset, loc.end.offset)
     at = loc.end.offset
   }
   const lang = blocks.find((block) => block.lang)?.lang
@@ -40,22 +43,4 @@ export function vueScript(path: string, text: string): { text: string; kind: ts.
     text: script + blank(at, text.length),
     kind: lang === 'tsx' ? ts.ScriptKind.TSX : lang === 'ts' ? ts.ScriptKind.TS : ts.ScriptKind.JSX,
   }
-}
-
-/**
- * Type parameters of a generic component (`generic="T extends string"`), as names its script knows: each
- * stands for what it extends.
- */
-function typesOfGeneric({ attrs }: SFCBlock): string {
-  if (typeof attrs.generic !== 'string') return ''
-  const [statement] = ts.createSourceFile(
-    'generic.ts',
-    `type X<${attrs.generic.replace(/\s+/g, ' ')}> = 0`,
-    ts.ScriptTarget.Latest,
-    true,
-  ).statements
-  const parameters = statement && ts.isTypeAliasDeclaration(statement) ? (statement.typeParameters ?? []) : []
-  return parameters
-    .map((parameter) => `type ${parameter.name.text} = ${parameter.constraint?.getText() ?? 'unknown'};`)
-    .join(' ')
 }

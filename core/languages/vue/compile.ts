@@ -1,5 +1,3 @@
-import { createHash } from 'node:crypto'
-import type { EncodedSourceMap } from '@jridgewell/trace-mapping'
 import {
   compileScript,
   compileStyleAsync,
@@ -10,52 +8,34 @@ import {
   type SFCDescriptor,
 } from '@vue/compiler-sfc'
 import ts from 'typescript'
-import type { Contract } from '~~/core/contract/contract'
-import { membersOf } from '~~/core/contract/contract'
-import { vueScript } from '~~/core/read/source/vue-script'
+import { membersOf, type Contract } from '../../contract/contract'
+import { CompileFailure, type CompiledFile, type CompileHelp } from '../file'
+import { injected } from '../injected'
+import { shortHash } from '../short-hash'
+import { vueScript } from './script'
 
 registerTS(() => ts)
 
 /**
- * A Vue single-file component as a script, compiled by Vue's own compiler. Its styles go into the document
- * when the module is loaded.
- */
-export interface CompiledVue {
-  code: string
-  loader: 'ts' | 'tsx' | 'js'
-  map: EncodedSourceMap | undefined
-}
-
-export class VueFailure extends Error {
-  constructor(
-    message: string,
-    readonly line: number,
-  ) {
-    super(message)
-  }
-}
-
-/**
- * Compiles one file. `read` gives other files of the library, which types of props may come from.
+ * Compiles one file. Its styles go into the document when the module is loaded. Types of props may come from other files.
  * Where the compiler cannot follow a type, the props are those that were read into the contract.
  */
 export async function compileVue(
   path: string,
   text: string,
-  read: (path: string) => string | undefined,
-  contract: Contract | undefined,
-): Promise<CompiledVue> {
+  { read, contract }: CompileHelp,
+): Promise<CompiledFile> {
   const { descriptor, errors } = parse(text, { filename: `/${path}` })
   const [error] = errors
-  if (error) throw new VueFailure(error.message, 'loc' in error && error.loc ? error.loc.start.line : 1)
-  const id = createHash('sha256').update(path).digest('hex').slice(0, 8)
+  if (error) throw new CompileFailure(error.message, 'loc' in error && error.loc ? error.loc.start.line : 1)
+  const id = shortHash(path)
   const scoped = descriptor.styles.some((style) => style.scoped)
   const lang = (descriptor.scriptSetup ?? descriptor.script)?.lang
   const script = scriptOf(descriptor, id, read, contract, text)
   const pieces = [script.code]
   if (descriptor.template && !descriptor.scriptSetup) {
     if (descriptor.template.lang && descriptor.template.lang !== 'html')
-      throw new VueFailure(
+      throw new CompileFailure(
         `The template is written in ${descriptor.template.lang}, which is not read.`,
         descriptor.template.loc.start.line,
       )
@@ -70,7 +50,7 @@ export async function compileVue(
     })
     const [wrong] = template.errors
     if (wrong)
-      throw new VueFailure(
+      throw new CompileFailure(
         typeof wrong === 'string' ? wrong : wrong.message,
         typeof wrong === 'object' && 'loc' in wrong && wrong.loc
           ? wrong.loc.start.line
@@ -94,7 +74,7 @@ export async function compileVue(
       scoped: style.scoped ?? false,
       modules: !!style.module,
     })
-    if (done.errors[0]) throw new VueFailure(done.errors[0].message, style.loc.start.line)
+    if (done.errors[0]) throw new CompileFailure(done.errors[0].message, style.loc.start.line)
     pieces.push(injected(done.code, `${id}-${i}`))
     if (style.module)
       pieces.push(
@@ -110,23 +90,13 @@ export async function compileVue(
   }
 }
 
-/**
- * Script that puts a sheet into the document, once; where there is none, as on a server that renders,
- * nothing.
- */
-export const injected = (css: string, name: string): string =>
-  `if (typeof document !== 'undefined') { const sheet = document.createElement('style'); ` +
-  `sheet.dataset.sheet = ${JSON.stringify(name)}; sheet.textContent = ${JSON.stringify(css)}; ` +
-  `if (!document.querySelector(\`style[data-sheet="\${sheet.dataset.sheet}"]\`)) ` +
-  'document.head.append(sheet) }'
-
 function scriptOf(
   descriptor: SFCDescriptor,
   id: string,
   read: (path: string) => string | undefined,
   contract: Contract | undefined,
   text: string,
-): { code: string; map: EncodedSourceMap | undefined } {
+): { code: string; map: object | undefined } {
   if (!descriptor.script && !descriptor.scriptSetup) return { code: 'const __component = {}', map: undefined }
   const options = {
     id,
@@ -144,12 +114,12 @@ function scriptOf(
         descriptor.scriptSetup || /\b__component\b/.test(content)
           ? content
           : rewriteDefault(content, '__component'),
-      map: map as unknown as EncodedSourceMap | undefined,
+      map: map,
     }
   } catch (error) {
     const plain = contract && withPropsFrom(descriptor, text, contract)
     if (!plain)
-      throw new VueFailure(
+      throw new CompileFailure(
         (error as Error).message.split('\n')[0]!.replace(/^\[@vue\/compiler-sfc\]\s*/, ''),
         (descriptor.scriptSetup ?? descriptor.script)!.loc.start.line,
       )
@@ -158,9 +128,9 @@ function scriptOf(
         parse(plain, { filename: descriptor.filename }).descriptor,
         options,
       )
-      return { code: content, map: map as unknown as EncodedSourceMap | undefined }
+      return { code: content, map: map }
     } catch (again) {
-      throw new VueFailure(
+      throw new CompileFailure(
         (again as Error).message.split('\n')[0]!.replace(/^\[@vue\/compiler-sfc\]\s*/, ''),
         descriptor.scriptSetup!.loc.start.line,
       )

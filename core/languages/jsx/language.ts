@@ -1,0 +1,12 @@
+import type { Language } from '../language'
+
+export const jsx: Language<'jsx'> = {
+  name: 'jsx',
+  title: 'a function component',
+  endings: [],
+  editor: 'script',
+  isElement: false,
+  callsMethods: false,
+  adapter: 'react',
+  codeStyles: ['react'],
+}

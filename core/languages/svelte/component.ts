@@ -1,0 +1,432 @@
+import type { AST } from 'svelte/compiler'
+import ts from 'typescript'
+import type { Contract, Member } from '../../contract/contract'
+import type { Event } from '../../contract/event'
+import type { Method } from '../../contract/method'
+import type { Prop } from '../../contract/prop'
+import type { Slot } from '../../contract/slot'
+import { withoutUndefined, type TypeModel } from '../../contract/type'
+import { placesFrom, readStyles } from '../../read/custom-elements/styles'
+import type { CheckedTypes } from '../../read/source/checked-types'
+import { tagText, wordsOf } from '../../read/source/comments'
+import { shownDefault } from '../../read/source/evaluate'
+import { readKeys } from '../../read/source/keys'
+import { reachedFrom } from '../../read/source/reached'
+import { nameOfFile } from '../../read/source/reading'
+import { unwrap, type SourceSet } from '../../read/source/source-set'
+import { typeOfExpression, typeOfNode } from '../../read/source/type-nodes'
+import { walk } from '../../read/source/walk'
+import { Lines } from '../../read/source/lines'
+import { contentOf } from './script'
+import { readSvelteTemplate, type SvelteTemplateFacts } from './template'
+
+const any: TypeModel = { is: 'other', text: 'any' }
+/** Names that what is left of the props goes by in components without runes (Svelte 4 documentation, `$$restProps`). */
+const leftOver = ['$$restProps', '$$props']
+
+/** What is said of a prop, a snippet and a handler alike: they are all given as props. */
+interface Given {
+  name: string
+  type: TypeModel
+  required: boolean
+  node: ts.Node
+  value: ts.Expression | undefined
+  words: Pick<Prop, 'comment' | 'deprecated' | 'since'>
+  /** Types of what a snippet is given, or a handler is called with. */
+  takes: TypeModel[] | undefined
+  isSnippet: boolean
+}
+
+/** One Svelte component, with runes (`$props()`) or without (`export let`). */
+export class SvelteComponent {
+  private readonly props = new Map<string, Prop>()
+  private readonly slots = new Map<string, Slot>()
+  private readonly events = new Map<string, Event>()
+  private readonly methods = new Map<string, Method>()
+  private readonly dispatchers = new Set<string>()
+  private readonly rest = new Set<string>(leftOver)
+
+  constructor(
+    private readonly sources: SourceSet,
+    private readonly types: CheckedTypes,
+    private readonly path: string,
+    private readonly text: string,
+    private readonly root: AST.Root,
+    private readonly script: ts.SourceFile,
+  ) {}
+
+  contract(): Contract {
+    for (const statement of this.script.statements) this.readStatement(statement)
+    const template = readSvelteTemplate(this.root, this.text, this.path, this.rest)
+    this.addFromTemplate(template)
+    const name = nameOfFile(this.path)
+    const { summary, deprecated } = this.saidOfComponent()
+    return {
+      tag: name,
+      language: 'svelte',
+      className: name,
+      exportName: 'default',
+      exported: true,
+      place: { file: this.path, line: 1 },
+      summary,
+      ...(deprecated === undefined ? {} : { deprecated }),
+      members: this.members(template),
+      uses: template.uses.flatMap(({ name, place }) => {
+        const file = this.fileOfComponent(name)
+        return file ? [{ tag: file, place }] : []
+      }),
+      files: [this.path],
+    }
+  }
+
+  private members(template: SvelteTemplateFacts): Member[] {
+    const styles = this.styles()
+    const slots = [...this.slots.values()].sort((a, b) => Number(a.name !== '') - Number(b.name !== ''))
+    return [
+      ...this.props.values(),
+      ...slots,
+      ...this.events.values(),
+      ...(styles?.properties ?? []),
+      ...(styles?.states ?? []).filter((state) => state.by === 'browser'),
+      ...this.methods.values(),
+      ...readKeys(this.sources, reachedFrom(this.sources, [this.script])),
+      ...(template.handedOn ? [template.handedOn] : []),
+    ]
+  }
+
+  private styles() {
+    if (!this.root.css) return undefined
+    const { from, to } = contentOf(this.root.css, this.text)
+    const line = new Lines(this.text).before(from) + 1
+    const sheet = this.text.slice(from, to)
+    return readStyles(sheet, placesFrom({ file: this.path, line }, sheet))
+  }
+
+  /** A comment of markup that begins with `@component` is the component's own (Svelte documentation, comments). */
+  private saidOfComponent(): { summary: string; deprecated: string | undefined } {
+    const comment = this.root.fragment.nodes.find(
+      (node) => node.type === 'Comment' && /^\s*@component\b/.test(node.data),
+    )
+    if (comment?.type === 'Comment') {
+      const said = comment.data.replace(/^\s*@component\b/, '').trim()
+      const [, words = '', deprecated] = /^(.*?)(?:^\s*@deprecated\b(.*))?$/ms.exec(said) ?? []
+      return { summary: words.trim(), deprecated: deprecated?.trim() }
+    }
+    const [first] = this.script.statements
+    // a comment at the head of the script, apart from what follows it, speaks of the whole
+    const isApart = first && ts.isImportDeclaration(first)
+    return {
+      summary: isApart ? wordsOf(first) : '',
+      deprecated: isApart ? tagText(first, 'deprecated') : undefined,
+    }
+  }
+
+  private fileOfComponent(name: string): string | undefined {
+    const from = this.sources.importOf(this.path, name)
+    const file = from && this.sources.resolve(this.path, from.from)
+    if (!from || !file || file.endsWith('.svelte')) return file
+    return this.sources.lookUpExport(file, from.name)?.file
+  }
+
+  private readStatement(statement: ts.Statement): void {
+    if (ts.isVariableStatement(statement)) {
+      const isExported =
+        statement.modifiers?.some(({ kind }) => kind === ts.SyntaxKind.ExportKeyword) ?? false
+      for (const declaration of statement.declarationList.declarations) {
+        const call = declaration.initializer && callOf(declaration.initializer)
+        if (call?.name === '$props') this.readProps(declaration, call.node)
+        else if (call?.name === 'createEventDispatcher') this.readDispatcher(declaration, call.node)
+        else if (isExported && ts.isIdentifier(declaration.name))
+          this.readExported(declaration.name.text, declaration)
+      }
+    }
+    const isExportedFunction =
+      ts.isFunctionDeclaration(statement) &&
+      statement.modifiers?.some(({ kind }) => kind === ts.SyntaxKind.ExportKeyword)
+    if (isExportedFunction && statement.name) this.addMethod(statement.name.text, statement)
+    if (
+      ts.isExportDeclaration(statement) &&
+      statement.exportClause &&
+      ts.isNamedExports(statement.exportClause)
+    )
+      for (const specifier of statement.exportClause.elements) this.readExportSpecifier(specifier)
+  }
+
+  /** `export { className as class }`: a prop under a name that is a keyword. */
+  private readExportSpecifier({ name, propertyName }: ts.ExportSpecifier): void {
+    const local = (propertyName ?? name).text
+    for (const statement of this.script.statements) {
+      if (ts.isFunctionDeclaration(statement) && statement.name?.text === local)
+        this.addMethod(name.text, statement)
+      if (!ts.isVariableStatement(statement)) continue
+      const declaration = statement.declarationList.declarations.find(
+        (declaration) => ts.isIdentifier(declaration.name) && declaration.name.text === local,
+      )
+      if (declaration) this.readExported(name.text, declaration)
+    }
+  }
+
+  /** `export let` is a prop; an exported constant that is a function is a method. */
+  private readExported(name: string, declaration: ts.VariableDeclaration): void {
+    const value = declaration.initializer && unwrap(declaration.initializer)
+    const isConstant = Boolean(declaration.parent.flags & ts.NodeFlags.Const)
+    if (isConstant) {
+      if (value && (ts.isArrowFunction(value) || ts.isFunctionExpression(value)))
+        this.addMethod(name, declaration)
+      return
+    }
+    const written = declaration.type ?? ts.getJSDocType(declaration)
+    const typed = written
+      ? typeOfNode(this.sources, written)
+      : value
+        ? typeOfExpression(this.sources, value)
+        : any
+    const { type, optional } = withoutUndefined(typed)
+    this.add({
+      name,
+      type,
+      required: !optional && !declaration.initializer,
+      node: declaration,
+      value: declaration.initializer,
+      words: this.wordsAt(declaration.parent.parent),
+      takes: undefined,
+      isSnippet: false,
+    })
+  }
+
+  private wordsAt(node: ts.Node): Given['words'] {
+    const [comment, deprecated] = [wordsOf(node), tagText(node, 'deprecated')]
+    return { ...(comment ? { comment } : {}), ...(deprecated === undefined ? {} : { deprecated }) }
+  }
+
+  /** `let { tone = 'calm', children, ...rest }: Props = $props()`. */
+  private readProps(declaration: ts.VariableDeclaration, call: ts.CallExpression): void {
+    const written = declaration.type ?? call.typeArguments?.[0] ?? ts.getJSDocType(declaration)
+    const pattern = ts.isObjectBindingPattern(declaration.name) ? declaration.name : undefined
+    const taken = new Map<string, ts.BindingElement>()
+    for (const element of pattern?.elements ?? []) {
+      if (element.dotDotDotToken) this.rest.add(element.name.getText())
+      else taken.set(plainName((element.propertyName ?? element.name).getText()), element)
+    }
+    if (ts.isIdentifier(declaration.name)) this.rest.add(declaration.name.text)
+    const named = written ? this.namedIn(written, taken) : new Set<string>()
+    for (const [name, element] of taken) if (!named.has(name)) this.addTaken(name, element)
+  }
+
+  /** Adds what a type of props names, of packages only what the component itself takes; says which those are. */
+  private namedIn(written: ts.TypeNode, taken: ReadonlyMap<string, ts.BindingElement>): Set<string> {
+    const { checker } = this.types
+    const named = new Set<string>()
+    for (const member of this.types.propsOf(checker.getTypeFromTypeNode(written), written)) {
+      const own = member.symbol.declarations?.find((node) =>
+        this.sources.texts.has(node.getSourceFile().fileName),
+      )
+      const element = taken.get(member.name)
+      if (!own && !element) continue
+      named.add(member.name)
+      const { default: _stated, ...words } = this.types.wordsOf(member.symbol)
+      const value = element?.initializer && bindable(element.initializer)
+      const { type, optional } = withoutUndefined(member.model())
+      const declared = checker.getTypeOfSymbolAtLocation(member.symbol, written)
+      this.add({
+        name: member.name,
+        type,
+        required: !member.optional && !optional && !value,
+        node: own ?? element ?? written,
+        value,
+        words,
+        takes: this.takenBy(declared, written),
+        isSnippet: isSnippet(checker, declared) || isCalledSnippet(own),
+      })
+    }
+    return named
+  }
+
+  /** Types of what a function is called with; `undefined` where the type is none of a function. */
+  private takenBy(type: ts.Type, at: ts.Node): TypeModel[] | undefined {
+    const { checker } = this.types
+    const [signature] = checker.getNonNullableType(type).getCallSignatures()
+    return signature
+      ?.getParameters()
+      .flatMap((parameter) => {
+        const given = checker.getTypeOfSymbolAtLocation(parameter, at)
+        return checker.isTupleType(given) ? checker.getTypeArguments(given as ts.TypeReference) : [given]
+      })
+      .map((given) => this.types.model(given, at))
+  }
+
+  /** A name that is taken out where no type says more of it. */
+  private addTaken(name: string, element: ts.BindingElement): void {
+    const value = element.initializer && bindable(element.initializer)
+    this.add({
+      name,
+      type: value ? typeOfExpression(this.sources, value) : any,
+      required: false,
+      node: element,
+      value,
+      words: this.wordsAt(element),
+      takes: undefined,
+      isSnippet: name === 'children',
+    })
+  }
+
+  private add({ name, type, required, node, value, words, takes, isSnippet }: Given): void {
+    if (tagText(node, 'internal', 'private', 'ignore') !== undefined) return
+    const common = {
+      name,
+      place: this.sources.place(node),
+      known: 'declared' as const,
+      disagreements: [],
+      ...words,
+    }
+    if (isSnippet) {
+      const passes = takes?.map((given, i) => ({ name: `value${i === 0 ? '' : i + 1}`, type: given }))
+      const slot: Slot = {
+        kind: 'slot',
+        ...common,
+        name: name === 'children' ? '' : name,
+        fallback: '',
+        feeds: [],
+      }
+      this.slots.set(slot.name, { ...slot, ...(passes?.length ? { passes } : {}) })
+    } else if (/^on[a-zA-Z]/.test(name) && takes) {
+      this.addEvent(name, node, takes[0], 'declared', words)
+    } else
+      this.props.set(name, {
+        kind: 'prop',
+        ...common,
+        type,
+        readonly: false,
+        reflects: false,
+        required,
+        ...shownDefault(this.sources, value),
+      })
+  }
+
+  private addEvent(
+    name: string,
+    node: ts.Node,
+    detail: TypeModel | undefined,
+    known: Event['known'],
+    words: Given['words'] = {},
+  ): void {
+    if (this.events.has(name)) return
+    this.events.set(name, {
+      ...eventAt(name, this.sources.place(node), known),
+      ...(detail ? { detail } : {}),
+      ...words,
+    })
+  }
+
+  private addMethod(name: string, node: ts.Node): void {
+    this.methods.set(name, {
+      kind: 'method',
+      name,
+      place: this.sources.place(node),
+      known: 'declared',
+      disagreements: [],
+      takes: [],
+      returns: { is: 'other', text: 'unknown' },
+      ...this.wordsAt(ts.isVariableDeclaration(node) ? node.parent.parent : node),
+    })
+  }
+
+  /** Events by `createEventDispatcher`: those its type names, and those that code dispatches. */
+  private readDispatcher(declaration: ts.VariableDeclaration, call: ts.CallExpression): void {
+    this.dispatchers.add(declaration.name.getText())
+    const [written] = call.typeArguments ?? []
+    if (written)
+      for (const { symbol, name, model } of this.types.propsOf(
+        this.types.checker.getTypeFromTypeNode(written),
+        written,
+      )) {
+        const { default: _stated, ...words } = this.types.wordsOf(symbol)
+        this.addEvent(name, symbol.declarations?.[0] ?? written, model(), 'declared', words)
+      }
+    walk(this.script, (node) => {
+      if (!ts.isCallExpression(node) || node.expression.getText() !== declaration.name.getText()) return
+      const [name] = node.arguments
+      if (name && ts.isStringLiteralLike(name)) this.addEvent(name.text, node, undefined, 'inferred')
+    })
+  }
+
+  private addFromTemplate(template: SvelteTemplateFacts): void {
+    for (const slot of template.slots) if (!this.slots.has(slot.name)) this.slots.set(slot.name, slot)
+    for (const [name, { passes }] of template.rendered) {
+      const slot = this.slots.get(name === 'children' ? '' : name)
+      // a snippet's own names for what it is given are better than the places they stand in
+      if (slot) this.slots.set(slot.name, { ...slot, ...namedPasses(slot, passes) })
+      else this.turnToSlot(name, passes)
+    }
+    for (const { of, text, place } of template.calls)
+      if (this.dispatchers.has(of) && !this.events.has(text))
+        this.events.set(text, eventAt(text, place, 'inferred'))
+    for (const { name, place } of template.passedOn)
+      if (!this.events.has(name)) this.events.set(name, eventAt(name, place, 'declared'))
+  }
+
+  /** A prop of which nothing says what it is, and that is rendered, is a snippet. */
+  private turnToSlot(name: string, passes: readonly string[]): void {
+    const prop = this.props.get(name)
+    if (!prop) return
+    this.props.delete(name)
+    const { place, known, comment } = prop
+    const words = comment === undefined ? {} : { comment }
+    const slot: Slot = {
+      kind: 'slot',
+      name,
+      place,
+      known,
+      disagreements: [],
+      ...words,
+      fallback: '',
+      feeds: [],
+    }
+    this.slots.set(name, { ...slot, ...namedPasses(slot, passes) })
+  }
+}
+
+const namedPasses = (slot: Slot, names: readonly string[]): Pick<Slot, 'passes'> => {
+  const passes = names.map((name, i) => ({ ...slot.passes?.[i], name }))
+  return passes.length ? { passes } : {}
+}
+
+const eventAt = (name: string, place: Event['place'], known: Event['known']): Event => ({
+  kind: 'event',
+  name,
+  place,
+  known,
+  disagreements: [],
+  bubbles: false,
+  composed: false,
+  cancelable: false,
+})
+
+const plainName = (name: string): string => name.replace(/^['"]|['"]$/g, '')
+
+function callOf(expression: ts.Expression): { name: string; node: ts.CallExpression } | undefined {
+  const node = unwrap(expression)
+  return ts.isCallExpression(node) && ts.isIdentifier(node.expression)
+    ? { name: node.expression.text, node }
+    : undefined
+}
+
+/** The default in `$bindable(default)`, or the expression itself. */
+function bindable(expression: ts.Expression): ts.Expression | undefined {
+  const call = callOf(expression)
+  return call?.name === '$bindable' ? call.node.arguments[0] : expression
+}
+
+/** Whether a prop is written as a `Snippet`, where Svelte's own types are not at hand. */
+const isCalledSnippet = (declared: ts.Declaration | undefined): boolean =>
+  declared !== undefined &&
+  ts.isPropertySignature(declared) &&
+  declared.type !== undefined &&
+  ts.isTypeReferenceNode(declared.type) &&
+  declared.type.typeName.getText() === 'Snippet'
+
+/** Whether a type is Svelte's `Snippet`, by its own name, whatever it is imported as. */
+function isSnippet(checker: ts.TypeChecker, type: ts.Type): boolean {
+  const plain = checker.getNonNullableType(type)
+  return [plain.aliasSymbol, plain.symbol].some((symbol) => symbol?.name === 'Snippet')
+}

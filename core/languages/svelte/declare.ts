@@ -1,0 +1,23 @@
+import { membersOf, type Contract } from '../../contract/contract'
+import type { Slot } from '../../contract/slot'
+import { doc, handlerLines, plainType, property, propLines } from '../../release/declarations'
+
+/** A Svelte component for a consumer's editor: a `Component` of its props and snippets, with what it exports. */
+export function declareSvelte(contract: Contract): string {
+  const snippets = membersOf(contract, 'slot').map(
+    (slot) => `${doc(slot.comment)}  ${property(slot.name || 'children')}?: Snippet${handedOver(slot)}\n`,
+  )
+  const methods = membersOf(contract, 'method').map(
+    (method) => `${doc(method.comment)}  ${property(method.name)}(...values: any[]): any\n`,
+  )
+  const handedOn = membersOf(contract, 'pass-through').length ? '  [attribute: string]: unknown\n' : ''
+  const fields = [...propLines(contract), ...handlerLines(contract), ...snippets, handedOn].join('')
+  return (
+    `import type { Component, Snippet } from 'svelte'\nexport interface ${contract.tag}Props {\n${fields}}\n` +
+    `export interface ${contract.tag}Exports {\n${methods.join('')}}\n` +
+    `export declare const ${contract.tag}: Component<${contract.tag}Props, ${contract.tag}Exports>\n`
+  )
+}
+
+const handedOver = ({ passes }: Slot): string =>
+  passes?.length ? `<[${passes.map(({ type }) => (type ? plainType(type) : 'unknown')).join(', ')}]>` : ''

@@ -1,0 +1,79 @@
+import { compile, compileModule } from 'svelte/compiler'
+import ts from 'typescript'
+import type { Written } from '../../read/places'
+import { Lines } from '../../read/source/lines'
+import type { SourceText } from '../../read/source/source-set'
+import { rulesIn } from '../../read/written-parts'
+import { CompileFailure, type CompiledFile, type LanguageFile } from '../file'
+import { shortHash } from '../short-hash'
+import { svelte } from './language'
+import { contentOf, svelteParts, svelteScript, textOf } from './script'
+import { walkTree } from './walk'
+
+export const svelteFile: LanguageFile = {
+  endings: svelte.endings,
+  script: svelteScript,
+  sheets(path, text) {
+    const { root } = svelteParts(path, text)
+    if (!root?.css) return []
+    const { from, to } = contentOf(root.css, text)
+    return [{ content: text.slice(from, to), offset: from }]
+  },
+  written: writtenInSvelte,
+  compile: (path, text) => compiled(path, () => compile(text, optionsFor(path))),
+  isModule: (path) => /\.svelte\.[jt]s$/.test(path),
+  compileModule: (path, text) => compiled(path, () => compileModule(withoutTypes(text), { filename: path })),
+}
+
+/** Looks go with the component and into the document when it is shown; nothing says when they are asked for. */
+const optionsFor = (path: string) => ({
+  filename: path,
+  generate: 'client' as const,
+  css: 'injected' as const,
+  cssHash: () => `svelte-${shortHash(path)}`,
+})
+
+/** Throws a {@link CompileFailure} where Svelte's compiler finds something wrong. */
+async function compiled(
+  path: string,
+  run: () => { js: { code: string; map: object } },
+): Promise<CompiledFile> {
+  try {
+    const { js } = run()
+    return { code: js.code, loader: 'js', map: js.map }
+  } catch (error) {
+    const { message, start } = error as { message: string; start?: { line: number } }
+    throw new CompileFailure(message.split('\n')[0] ?? `${path} does not compile`, start?.line ?? 1)
+  }
+}
+
+const withoutTypes = (text: string): string =>
+  ts.transpileModule(text, {
+    compilerOptions: { target: ts.ScriptTarget.ESNext, verbatimModuleSyntax: true },
+  }).outputText
+
+function writtenInSvelte(file: SourceText, written: Written): void {
+  const { root } = svelteParts(file.path, file.text)
+  if (!root) return
+  const lines = new Lines(file.text)
+  walkTree(root.fragment, (node) => {
+    if (node.type !== 'RegularElement') return
+    const { name, attributes } = node as unknown as {
+      name: string
+      attributes: Parameters<typeof textOf>[0][]
+    }
+    written.elements.push({
+      tag: name,
+      attributes: Object.fromEntries(
+        attributes.flatMap((attribute) => {
+          const text = attribute?.type === 'Attribute' ? textOf(attribute) : undefined
+          return text === undefined ? [] : [[attribute!.name, text]]
+        }),
+      ),
+      place: { file: file.path, line: lines.before(node.start) + 1 },
+    })
+  })
+  if (!root.css) return
+  const { from, to } = contentOf(root.css, file.text)
+  rulesIn(file.text.slice(from, to), file, from, written)
+}

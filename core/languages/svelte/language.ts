@@ -1,0 +1,16 @@
+import type { Language } from '../language'
+
+export const svelte: Language<'svelte'> = {
+  name: 'svelte',
+  title: 'a Svelte component',
+  endings: ['svelte'],
+  editor: 'html',
+  isElement: false,
+  callsMethods: false,
+  runsOn: 'svelte',
+  adapter: 'svelte',
+  sourceCondition: 'svelte',
+  passesByPlace: true,
+  scopeMark: /\.svelte-[\w-]+/g,
+  codeStyles: ['svelte'],
+}

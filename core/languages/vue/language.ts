@@ -1,0 +1,14 @@
+import type { Language } from '../language'
+
+export const vue: Language<'vue'> = {
+  name: 'vue',
+  title: 'a Vue component',
+  endings: ['vue'],
+  editor: 'vue',
+  isElement: false,
+  callsMethods: false,
+  runsOn: 'vue',
+  adapter: 'vue',
+  scopeMark: /\[data-v-[\w-]+\]/g,
+  codeStyles: ['vue'],
+}

@@ -1,0 +1,130 @@
+import { createRawSnippet, mount, unmount, type Component, type Snippet } from 'svelte'
+import { createClassComponent } from 'svelte/legacy'
+import type { Filling, Usage } from '../../core/code/usage'
+import type { Adapter, Tools } from './adapter'
+
+/** A component with the names of what it gives to its snippets, in order, as its module says them. */
+type Shown = Component<Record<string, unknown>> & { passes?: Record<string, string[]> }
+type Passed = Readonly<Record<string, unknown>>
+
+const escapeText = (text: string): string =>
+  text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('"', '&quot;')
+
+/** Markup as the one element that a snippet must be: itself where it is one, else in one that makes no box. */
+function asElement(markup: string): string {
+  const template = document.createElement('template')
+  template.innerHTML = markup
+  const { childNodes, children } = template.content
+  return childNodes.length === 1 && children.length === 1
+    ? markup
+    : `<span style="display: contents">${markup}</span>`
+}
+
+/** What a snippet is given: by name, and whether it stands for a slot of old, which gives all in one object. */
+function passedTo(
+  names: readonly string[],
+  given: readonly (() => unknown)[],
+): { passed: Passed; isSlot: boolean } {
+  const values = given.map((value) => value())
+  const [first] = values
+  const isSlot =
+    values.length === 1 &&
+    typeof first === 'object' &&
+    first !== null &&
+    names.every((name) => Object.hasOwn(first, name))
+  return {
+    isSlot,
+    passed: isSlot ? (first as Passed) : Object.fromEntries(names.map((name, i) => [name, values[i]])),
+  }
+}
+
+/** What is learnt of a component while it is shown. */
+interface Learnt {
+  hasSlots: boolean
+}
+
+function snippetOf(
+  filling: Filling,
+  names: readonly string[],
+  tools: Tools,
+  outer: Passed,
+  learnt: Learnt,
+): Snippet<unknown[]> {
+  return createRawSnippet((...given: (() => unknown)[]) => {
+    const { passed: own, isSlot } = passedTo(names, given)
+    learnt.hasSlots ||= isSlot
+    const passed = { ...outer, ...own }
+    if (filling.is !== 'component') {
+      const markup =
+        filling.is === 'text'
+          ? escapeText(tools.filledIn(filling.text, passed))
+          : tools.filledIn(filling.markup, passed, escapeText)
+      return { render: () => asElement(markup) }
+    }
+    const inner = tools.componentOf(filling.tag) as Shown | undefined
+    if (!inner) throw new Error(`${filling.tag} is not built`)
+    return {
+      render: () => '<span style="display: contents"></span>',
+      setup: (target: Element) => {
+        const shown = mount(inner, { target, props: propsOf(inner, filling.usage, tools, learnt, passed) })
+        return () => void unmount(shown)
+      },
+    }
+  })
+}
+
+/** Props, attributes and snippets as one object; `$$slots` says which snippets stand for slots of old. */
+function propsOf(
+  component: Shown,
+  usage: Usage,
+  tools: Tools,
+  learnt: Learnt,
+  outer: Passed = {},
+): Record<string, unknown> {
+  const values = Object.entries(usage.props).map(([name, value]) => [name, tools.valueFilledIn(value, outer)])
+  const snippets = Object.entries(usage.slots).map(([name, filling]) => [
+    name || 'children',
+    snippetOf(filling, component.passes?.[name] ?? [], tools, outer, learnt),
+  ])
+  const slots = Object.keys(usage.slots).map((name) => [name || 'default', true])
+  return {
+    ...usage.attributes,
+    ...Object.fromEntries(values),
+    ...Object.fromEntries(snippets),
+    $$slots: Object.fromEntries(slots),
+  }
+}
+
+export const adapter: Adapter = {
+  mount(component, parent, usage, listen, tools) {
+    const shown = component as Shown
+    const handlers = Object.fromEntries(
+      listen
+        .filter((name) => /^on[a-zA-Z]/.test(name))
+        .map((name) => [name, (...values: unknown[]) => tools.fired(name, values)]),
+    )
+    const learnt: Learnt = { hasSlots: false }
+    let last = usage
+    let given = propsOf(shown, usage, tools, learnt)
+    const made = createClassComponent({ component: shown, target: parent, props: { ...handlers, ...given } })
+    for (const name of listen) {
+      // what was dispatched comes as an event that carries its value
+      if (!(name in handlers))
+        made.$on(name, (event: CustomEvent) => tools.fired(name, [event.detail ?? event]))
+    }
+    return {
+      update(next) {
+        // a slot of old asks once what fills it, when the component is made
+        const slotsOf = (usage: Usage) =>
+          JSON.stringify(learnt.hasSlots ? Object.entries(usage.slots) : Object.keys(usage.slots))
+        if (slotsOf(next) !== slotsOf(last)) return false
+        last = next
+        const gone = Object.keys(given).filter((name) => name !== '$$slots')
+        given = propsOf(shown, next, tools, learnt)
+        made.$set({ ...Object.fromEntries(gone.map((name) => [name, undefined])), ...given })
+        return true
+      },
+      end: () => made.$destroy(),
+    }
+  },
+}
