@@ -18,7 +18,10 @@ export function svelteSkeleton({ sources, alike, names, wish }: SkeletonInput): 
     `<div class="${names.kebab}" class:quiet>\n  ${hasRunes ? snippet : slot}\n</div>`,
     `<style>\n  .${names.kebab} { padding: 8px 12px; border: 1px solid currentColor; }\n  .quiet { border-color: transparent; }\n</style>`,
   ]
-  const scripts = alike.map((contract) => sources.scripts.get(contract.files[0]!)?.text ?? '')
+  // what is no script is blank in them, and says nothing of how it is written
+  const scripts = alike.map((contract) =>
+    (sources.scripts.get(contract.files[0]!)?.text ?? '').replace(/^[ \t]+$/gm, ''),
+  )
   return { made: [{ path, text: `${inManner(pieces.join('\n\n'), mannerOf(scripts))}\n` }], model }
 }
 
