@@ -7,6 +7,7 @@ import { originSchema } from './origin'
 import { problemSchema } from './problem'
 import { surroundSchema, type Surround } from './surround'
 import { tokenDocumentSchema } from './tokens/document'
+import { weights } from './contract/weight'
 
 /** The shapes of our own API's answers: the only types for what crosses HTTP, on both sides. */
 
@@ -301,8 +302,16 @@ export const releaseSchema = z.object({
 export const releasesSchema = z.object({
   releases: z.array(releaseSchema),
   channels: z.record(z.string(), z.string()),
-  next: z.array(z.object({ step: z.string(), version: z.string(), says: z.string() })),
-  changed: z.array(z.object({ tag: z.string(), change: z.enum(['new', 'changed', 'gone']) })),
+  next: z.array(z.object({ step: z.string(), version: z.string(), says: z.string(), enough: z.boolean() })),
+  changed: z.array(
+    z.object({
+      tag: z.string(),
+      change: z.enum(['new', 'changed', 'gone']),
+      weight: z.enum(weights),
+      /** The members that ask something of those who use it, or give them something: `prop tone: …`. */
+      says: z.array(z.object({ member: z.string(), weight: z.enum(weights), says: z.string() })),
+    }),
+  ),
   blocked: z.array(problemSchema),
 })
 export type ReleasesView = z.infer<typeof releasesSchema>

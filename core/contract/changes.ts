@@ -1,4 +1,13 @@
-import { describeMember, memberKey, type Contract, type Member } from './contract'
+import {
+  describeMember,
+  kindOf,
+  kindTitle,
+  memberKey,
+  memberTitle,
+  type Contract,
+  type Member,
+} from './contract'
+import { heaviest, weights, type Weight } from './weight'
 
 /**
  * How one member of a contract differs from what it was. `says` is its line of facts, before and after where
@@ -37,6 +46,40 @@ export function changesOf(before: Contract, now: Contract): MemberChange[] {
       .filter((member) => !keys.has(memberKey(member)))
       .map((member): MemberChange => ({ member, change: 'gone', says: '' })),
   ]
+}
+
+/** How a component differs from what it was, and what that asks of those who use it. */
+export interface WeighedChange {
+  weight: Weight
+  says: { member: string; weight: Weight; says: string }[]
+}
+
+export function weighedChange(before: Contract, now: Contract): WeighedChange {
+  const then = new Map(before.members.map((member) => [memberKey(member), member]))
+  const since = new Map(now.members.map((member) => [memberKey(member), member]))
+  const says = changesOf(before, now).map(({ member, change, says }) => {
+    const key = memberKey(member)
+    const weight = weightOfMember(then.get(key), since.get(key))
+    const title = `${kindTitle(member.kind)} ${memberTitle(member)}`
+    return {
+      member: key,
+      weight,
+      says: `${title}: ${change === 'gone' ? 'gone' : change === 'new' ? 'new' : says}`,
+    }
+  })
+  const isOther = (before.exported && !now.exported) || before.language !== now.language
+  return {
+    weight: heaviest([...says.map(({ weight }) => weight), isOther ? 'breaking' : 'mend']),
+    says: says.toSorted((a, b) => weights.indexOf(a.weight) - weights.indexOf(b.weight)),
+  }
+}
+
+/** What it means that a member came, went, or is another. What only a comment said of it promised nothing. */
+export function weightOfMember(before: Member | undefined, now: Member | undefined): Weight {
+  const [then, since] = [before, now].map((member) => (member?.known === 'comment' ? undefined : member))
+  if (then && since) return promise(then) === promise(since) ? 'mend' : kindOf(since).compare(then, since)
+  if (since) return kindOf(since).weightOfNew?.(since) ?? 'additive'
+  return then ? 'breaking' : 'mend'
 }
 
 /** What one version did to a component: it came with it, went with it, or these members changed. */

@@ -1,42 +1,44 @@
 import { z } from 'zod'
 import { languages } from '../languages/languages'
-import { customPropertySchema, describeCustomProperty } from './custom-property'
-import { describeEvent, eventSchema } from './event'
-import { describeKey, keySchema } from './key'
+import { customPropertyKind } from './custom-property'
+import { eventKind } from './event'
+import { keyKind } from './key'
 import { placeSchema } from './member'
-import { describeMethod, methodSchema } from './method'
-import { describePassThrough, passThroughSchema } from './pass-through'
-import { describePart, partSchema } from './part'
-import { describeProp, propSchema } from './prop'
-import { describeSlot, slotSchema, slotTitle } from './slot'
-import { describeState, stateSchema } from './state'
+import type { MemberKindOf, TokenNames } from './member-kind'
+import { methodKind } from './method'
+import { partKind } from './part'
+import { passThroughKind } from './pass-through'
+import { propKind } from './prop'
+import { slotKind } from './slot'
+import { stateKind } from './state'
 
-export const memberSchema = z.discriminatedUnion('kind', [
-  propSchema,
-  slotSchema,
-  eventSchema,
-  partSchema,
-  customPropertySchema,
-  stateSchema,
-  methodSchema,
-  keySchema,
-  passThroughSchema,
-])
+/** The kinds of members in the order the ledger shows them: everything there is to know of one is in its file. */
+export const memberKinds = [
+  propKind,
+  slotKind,
+  eventKind,
+  partKind,
+  customPropertyKind,
+  stateKind,
+  methodKind,
+  keyKind,
+  passThroughKind,
+] as const
+type SchemasOf<Kinds extends readonly { schema: unknown }[]> = {
+  -readonly [K in keyof Kinds]: Kinds[K]['schema']
+}
+
+export const memberSchema = z.discriminatedUnion(
+  'kind',
+  memberKinds.map(({ schema }) => schema) as unknown as SchemasOf<typeof memberKinds>,
+)
 export type Member = z.infer<typeof memberSchema>
 export type MemberKind = Member['kind']
 
-/** The kinds in the order the ledger shows them, with the heading of each. */
-export const memberKinds: readonly { kind: MemberKind; heading: string }[] = [
-  { kind: 'prop', heading: 'Props' },
-  { kind: 'slot', heading: 'Slots' },
-  { kind: 'event', heading: 'Events' },
-  { kind: 'part', heading: 'Parts' },
-  { kind: 'custom-property', heading: 'Custom properties' },
-  { kind: 'state', heading: 'States' },
-  { kind: 'method', heading: 'Methods' },
-  { kind: 'key', heading: 'Keys' },
-  { kind: 'pass-through', heading: 'Handed on' },
-]
+const byKind = new Map<string, unknown>(memberKinds.map((kind) => [kind.kind, kind]))
+/** The kind of a member, which takes members of that kind. */
+export const kindOf = (member: Pick<Member, 'kind'>): MemberKindOf<typeof memberSchema> =>
+  byKind.get(member.kind) as MemberKindOf<typeof memberSchema>
 
 /** A kind as it stands in a sentence: `custom property`. */
 export const kindTitle = (kind: string): string => kind.replace('-', ' ')
@@ -78,31 +80,10 @@ export type Contract = z.infer<typeof contractSchema>
 export const memberKey = (member: Pick<Member, 'kind' | 'name'>): string => `${member.kind}:${member.name}`
 
 export const memberTitle = (member: Pick<Member, 'kind' | 'name'>): string =>
-  member.kind === 'slot' ? slotTitle(member.name) : member.name
+  kindOf(member).title?.(member.name) ?? member.name
 
 /** The line of facts under a member's name. */
-export function describeMember(member: Member): string {
-  switch (member.kind) {
-    case 'prop':
-      return describeProp(member)
-    case 'slot':
-      return describeSlot(member)
-    case 'event':
-      return describeEvent(member)
-    case 'part':
-      return describePart(member)
-    case 'custom-property':
-      return describeCustomProperty(member)
-    case 'state':
-      return describeState(member)
-    case 'method':
-      return describeMethod(member)
-    case 'key':
-      return describeKey(member)
-    case 'pass-through':
-      return describePassThrough(member)
-  }
-}
+export const describeMember = (member: Member): string => kindOf(member).describe(member)
 
 export const membersOf = <K extends MemberKind>(
   contract: Contract,
@@ -110,16 +91,13 @@ export const membersOf = <K extends MemberKind>(
 ): Extract<Member, { kind: K }>[] =>
   contract.members.filter((member): member is Extract<Member, { kind: K }> => member.kind === kind)
 
-/** Names of custom properties that stand for tokens; these are documented with the tokens. */
-export type TokenNames = ReadonlySet<string>
+export type { TokenNames } from './member-kind'
 
 /**
  * States of the browser and custom properties that are tokens need no words here; every other member does.
  */
 export const wantsWords = (member: Member, tokens: TokenNames): boolean =>
-  member.kind !== 'pass-through' &&
-  !(member.kind === 'state' && member.by === 'browser') &&
-  !(member.kind === 'custom-property' && tokens.has(member.name))
+  kindOf(member).wantsWords?.(member, tokens) ?? true
 
 /** Whether nobody has described a member, neither in a comment of the source nor in words kept here. */
 export const lacksWords = (member: Member, written: ReadonlySet<string>, tokens: TokenNames): boolean =>

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { joinClaims, label, memberFields, type Claim } from './member'
+import { memberKind } from './member-kind'
 
 /**
  * A custom property the component's styles read with `var()` and do not set themselves inside the shadow
@@ -59,3 +60,13 @@ export const joinCustomProperties = (found: CustomProperty[], claims: Claim[]): 
           }
     },
   )
+
+export const customPropertyKind = memberKind({
+  kind: 'custom-property',
+  heading: 'Custom properties',
+  schema: customPropertySchema,
+  describe: describeCustomProperty,
+  wantsWords: (property, tokens) => !tokens.has(property.name),
+  compare: (before, now) =>
+    before.usedBy.every((property) => now.usedBy.includes(property)) ? 'additive' : 'breaking',
+})

@@ -1,6 +1,8 @@
 import { z } from 'zod'
 import { joinClaims, label, memberFields, type Claim } from './member'
 import { printType, shortType, typeSchema, type TypeModel } from './type'
+import { memberKind } from './member-kind'
+import { heaviest, weightOfOutput } from './weight'
 
 /** An event the component dispatches. `detail` is the type of `CustomEvent.detail`, where it has one. */
 export const eventSchema = z.object({
@@ -74,3 +76,17 @@ export const mergeDetail = (a: TypeModel | undefined, b: TypeModel | undefined):
         ],
       }
     : (a ?? b)
+
+export const eventKind = memberKind({
+  kind: 'event',
+  heading: 'Events',
+  schema: eventSchema,
+  describe: describeEvent,
+  compare: (before, now) =>
+    heaviest([
+      weightOfOutput(before.detail, now.detail),
+      ...(['bubbles', 'composed', 'cancelable'] as const).map((way) =>
+        before[way] === now[way] ? 'mend' : before[way] ? 'breaking' : 'additive',
+      ),
+    ]),
+})

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { joinClaims, memberFields, type Claim } from './member'
+import { memberKind } from './member-kind'
 
 /**
  * A key the component answers to. The name is the key's value (UI Events KeyboardEvent key Values),
@@ -124,3 +125,11 @@ export const keyByNumber: ReadonlyMap<number, string> = new Map([
   [40, 'ArrowDown'],
   [46, 'Delete'],
 ])
+
+export const keyKind = memberKind({
+  kind: 'key',
+  heading: 'Keys',
+  schema: keySchema,
+  describe: describeKey,
+  compare: () => 'mend',
+})

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { joinClaims, label, memberFields, type Claim } from './member'
+import { memberKind } from './member-kind'
 
 /**
  * A part: an element inside the shadow tree that the page may style with `::part(name)`.
@@ -30,3 +31,12 @@ export const joinParts = (found: Part[], claims: Claim[]): Part[] =>
       { about: 'part', comment: `part ${claim.name}`, code: 'no element carries it', place: claim.place },
     ],
   }))
+
+export const partKind = memberKind({
+  kind: 'part',
+  heading: 'Parts',
+  schema: partSchema,
+  describe: describePart,
+  // what a page writes for one element need not fit another
+  compare: (before, now) => (before.element === now.element ? 'mend' : 'breaking'),
+})

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { label, memberFields } from './member'
+import { memberKind } from './member-kind'
 
 /**
  * Attributes, classes or handlers that the component takes besides its props and hands on. `to` is the
@@ -14,3 +15,12 @@ export type PassThrough = z.infer<typeof passThroughSchema>
 
 export const describePassThrough = (member: PassThrough): string =>
   label(member.to ? `to <${member.to}>` : 'to no element')
+
+export const passThroughKind = memberKind({
+  kind: 'pass-through',
+  heading: 'Handed on',
+  schema: passThroughSchema,
+  describe: describePassThrough,
+  wantsWords: () => false,
+  compare: (before, now) => (before.to === now.to ? 'mend' : 'breaking'),
+})

@@ -1,6 +1,8 @@
 import { z } from 'zod'
 import { label, memberFields, type Claim } from './member'
 import { shortType, typeSchema } from './type'
+import { memberKind } from './member-kind'
+import { heaviest, weightOfInput } from './weight'
 
 /**
  * A prop: a public field or accessor of the component, with the attribute that feeds it.
@@ -66,3 +68,24 @@ export const describeProp = (prop: Prop): string =>
     prop.default ?? (prop.required ? 'required' : prop.readonly ? undefined : 'none'),
     prop.readonly && 'read only',
   )
+
+export const propKind = memberKind({
+  kind: 'prop',
+  heading: 'Props',
+  schema: propSchema,
+  describe: describeProp,
+  weightOfNew: (prop) => (prop.required ? 'breaking' : 'additive'),
+  compare: (before, now) =>
+    heaviest([
+      // what can only be read comes out: nobody gives it in
+      now.readonly && before.readonly ? 'mend' : weightOfInput(before.type, now.type),
+      now.required && !before.required ? 'breaking' : 'mend',
+      now.readonly && !before.readonly ? 'breaking' : 'mend',
+      before.attribute !== undefined && before.attribute !== now.attribute ? 'breaking' : 'mend',
+      before.attribute === undefined && now.attribute !== undefined ? 'additive' : 'mend',
+      before.reflects && !now.reflects ? 'breaking' : 'mend',
+      // a page that sets nothing looks otherwise than it did
+      before.default !== now.default && before.default !== undefined ? 'breaking' : 'mend',
+      before.default !== now.default || before.reflects !== now.reflects ? 'additive' : 'mend',
+    ]),
+})

@@ -1,6 +1,8 @@
 import { z } from 'zod'
 import { joinClaims, label, memberFields, type Claim } from './member'
 import { typeSchema } from './type'
+import { memberKind } from './member-kind'
+import { heaviest, weightOfOutput, type Weight } from './weight'
 
 /**
  * A slot: a place for the page's own content. The default slot's name is the empty string.
@@ -50,3 +52,21 @@ export const joinSlots = (found: Slot[], claims: Claim[]): Slot[] =>
       feeds: [],
     }),
   )
+
+export const slotKind = memberKind({
+  kind: 'slot',
+  heading: 'Slots',
+  schema: slotSchema,
+  describe: describeSlot,
+  title: slotTitle,
+  compare: (before, now) => {
+    const [then, since] = [before.passes ?? [], now.passes ?? []]
+    return heaviest([
+      ...then.map((pass): Weight => {
+        const other = since.find(({ name }) => name === pass.name)
+        return other ? weightOfOutput(pass.type, other.type) : 'breaking'
+      }),
+      since.length > then.length ? 'additive' : 'mend',
+    ])
+  },
+})

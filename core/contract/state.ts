@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { joinClaims, memberFields, type Claim } from './member'
+import { memberKind } from './member-kind'
 
 /**
  * A state of the component that styles can tell: one of its own (`:state(name)`, set through
@@ -34,3 +35,13 @@ export const joinStates = (found: State[], claims: Claim[]): State[] =>
     by: 'custom',
     selector: `:state(${claim.name})`,
   }))
+
+export const stateKind = memberKind({
+  kind: 'state',
+  heading: 'States',
+  schema: stateSchema,
+  describe: describeState,
+  // what the browser has needs no words here
+  wantsWords: (state) => state.by !== 'browser',
+  compare: (before, now) => (before.selector === now.selector ? 'mend' : 'breaking'),
+})

@@ -1,4 +1,7 @@
-import { judgeRelease, licencePath, type ToPublish } from './checks'
+import { judgeRelease } from './checks'
+import { licencePath } from './checks/licence'
+
+type ToPublish = Parameters<typeof judgeRelease>[0]
 
 const ready: ToPublish = {
   package: '@marram/tern',

@@ -4,6 +4,7 @@ import { readLibrary } from '../read/read'
 import { readLibraryPackage } from './library'
 import { customElementsManifest } from './manifest'
 import { changelog, packageFiles, tagNameMap } from './package'
+import type { Weight } from '../contract/weight'
 import { judgeChannel, judgeVersion, nextVersions } from './version'
 
 const code = (outcome: ReturnType<typeof judgeVersion>) => (outcome.ok ? 'ok' : outcome.problems[0]!.code)
@@ -52,6 +53,30 @@ test('proposals follow the rules of the numbers', () => {
   ])
   expect(nextVersions(['1.4.2', '1.5.0-next.1']).at(-1)!.version).toBe('1.5.0-next.2')
   expect(nextVersions([]).map((nextVersion) => nextVersion.version)).toEqual(['0.1.0', '1.0.0'])
+})
+
+test('a number that says less than what changed is told so', () => {
+  const enough = (published: string[], weight: Weight) =>
+    nextVersions(published, weight).map(({ step, enough }) => `${step} ${enough}`)
+  expect(enough(['1.4.2'], 'breaking')).toEqual([
+    'patch false',
+    'minor false',
+    'major true',
+    'prerelease true',
+  ])
+  expect(enough(['1.4.2'], 'additive')).toEqual([
+    'patch false',
+    'minor true',
+    'major true',
+    'prerelease true',
+  ])
+  expect(enough(['0.4.2'], 'breaking')).toEqual([
+    'patch false',
+    'minor true',
+    'major true',
+    'prerelease true',
+  ])
+  expect(nextVersions(['1.4.2'], 'breaking')[0]!.says).toBe('too little: something that worked will not')
 })
 
 const { contracts } = readLibrary([

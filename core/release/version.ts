@@ -1,4 +1,5 @@
 import semver from 'semver'
+import type { Weight } from '../contract/weight'
 import { done, refused, type Outcome } from '../problem'
 
 /** Channels and the version each names; the protocol calls them dist-tags. */
@@ -61,16 +62,34 @@ export function judgeVersion(
 
 export type Step = 'patch' | 'minor' | 'major' | 'prerelease'
 
-/** The versions that may come next, with what each says by the rules of Semantic Versioning. */
-export function nextVersions(published: string[]): { step: Step; version: string; says: string }[] {
+/** The least step for changes of a weight; before 1.0 anything may change with a minor one (Semantic Versioning, 4). */
+export function leastStep(weight: Weight, isYoung: boolean): 'patch' | 'minor' | 'major' {
+  if (weight === 'mend') return 'patch'
+  return weight === 'breaking' && !isYoung ? 'major' : 'minor'
+}
+
+export interface NextVersion {
+  step: Step
+  version: string
+  says: string
+  /** Whether the number says as much as what changed. */
+  enough: boolean
+}
+const rank = { patch: 0, minor: 1, major: 2 }
+
+/**
+ * The versions that may come next, with what each says by the rules of Semantic Versioning, and whether that is
+ * enough for what changed.
+ */
+export function nextVersions(published: string[], weight: Weight = 'mend'): NextVersion[] {
   const highest = published
     .filter((text) => semver.prerelease(text) === null)
     .toSorted(semver.compare)
     .at(-1)
   if (!highest) {
     return [
-      { step: 'minor', version: '0.1.0', says: 'a first version; anything may still change' },
-      { step: 'major', version: '1.0.0', says: 'a first version to build on' },
+      { step: 'minor', version: '0.1.0', says: 'a first version; anything may still change', enough: true },
+      { step: 'major', version: '1.0.0', says: 'a first version to build on', enough: true },
     ]
   }
   const young = semver.major(highest) === 0
@@ -80,22 +99,27 @@ export function nextVersions(published: string[]): { step: Step; version: string
     .filter((text) => semver.prerelease(text)?.[0] === 'next' && semver.gt(text, minor.concat('-next.0')))
     .toSorted(semver.compare)
     .at(-1)
+  const least = leastStep(weight, young)
+  const offer = (step: 'patch' | 'minor' | 'major', says: string): NextVersion => {
+    const enough = rank[step] >= rank[least]
+    const short = weight === 'breaking' ? 'something that worked will not' : 'there is something new'
+    return { step, version: next(step), says: enough ? says : `too little: ${short}`, enough }
+  }
   return [
-    { step: 'patch', version: next('patch'), says: 'mends only; nothing to learn, nothing to change' },
-    {
-      step: 'minor',
-      version: minor,
-      says: young ? 'before 1.0: anything may have changed' : 'something new; what was there still works',
-    },
-    {
-      step: 'major',
-      version: next('major'),
-      says: young ? 'the first version to build on' : 'something that worked will not; say what to do',
-    },
+    offer('patch', 'mends only; nothing to learn, nothing to change'),
+    offer(
+      'minor',
+      young ? 'before 1.0: anything may have changed' : 'something new; what was there still works',
+    ),
+    offer(
+      'major',
+      young ? 'the first version to build on' : 'something that worked will not; say what to do',
+    ),
     {
       step: 'prerelease',
       version: semver.inc(candidates ?? `${minor}-next.0`, 'prerelease', 'next')!,
       says: 'to try, not to rely on; goes to next',
+      enough: true,
     },
   ]
 }

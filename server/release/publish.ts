@@ -1,4 +1,5 @@
-import { judgeRelease, licencePath } from '~~/core/release/checks'
+import { judgeRelease } from '~~/core/release/checks'
+import { licencePath } from '~~/core/release/checks/licence'
 import { tokenPrefix } from '~~/core/release/package'
 import { judgeChannel, judgeVersion } from '~~/core/release/version'
 import { Failure, fail } from '../auth/failure'

@@ -4,6 +4,8 @@ import { nextVersions } from '~~/core/release/version'
 import { judgeRelease } from '~~/core/release/checks'
 import type { Problem } from '~~/core/problem'
 import { z } from 'zod'
+import { weighedChange, type WeighedChange } from '~~/core/contract/changes'
+import { heaviest } from '~~/core/contract/weight'
 import { sameContract, type Contract } from '~~/core/contract/contract'
 import { offersFor } from '~~/core/contract/gone'
 import type { TokenDocument } from '~~/core/tokens/document'
@@ -23,13 +25,13 @@ import { themesOf, type KeptTheme } from '../store/themes'
 import { inChild } from '../build/pool'
 import { writtenMembers } from '../store/words'
 
-export interface Change {
+export interface Change extends WeighedChange {
   tag: string
   change: 'new' | 'changed' | 'gone'
 }
 const compared = new LRUCache<string, Change[]>({
   maxSize: 200_000,
-  sizeCalculation: (changes) => changes.length + 1,
+  sizeCalculation: (changes) => changes.reduce((sum, change) => sum + 1 + change.says.length, 1),
 })
 
 /** How the shelf differs from the newest release, component by component. */
@@ -49,11 +51,13 @@ export async function changesSince(db: Store, library: Library): Promise<Change[
   const changes: Change[] = []
   for (const { tag, contract } of now) {
     const old = before.get(tag)
-    if (!old) changes.push({ tag, change: 'new' })
-    else if (!sameContract(old, contract)) changes.push({ tag, change: 'changed' })
+    if (!old) changes.push({ tag, change: 'new', weight: 'additive', says: [] })
+    else if (!sameContract(old, contract))
+      changes.push({ tag, change: 'changed', ...weighedChange(old, contract) })
   }
   for (const tag of before.keys())
-    if (!now.some((component) => component.tag === tag)) changes.push({ tag, change: 'gone' })
+    if (!now.some((component) => component.tag === tag))
+      changes.push({ tag, change: 'gone', weight: 'breaking', says: [] })
   compared.set(key, changes)
   return changes
 }
@@ -177,7 +181,10 @@ export async function releasesView(db: Store, library: Library) {
     releases: releases.toReversed(),
     channels,
     changed,
-    next: nextVersions(releases.map((release) => release.version)),
+    next: nextVersions(
+      releases.map((release) => release.version),
+      heaviest(changed.map(({ weight }) => weight)),
+    ),
     blocked: judgeRelease({ package: library.package, packageJson, paths, buildProblems, tokenProblems })
       .problems,
   }

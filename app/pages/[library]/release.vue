@@ -19,14 +19,7 @@ async function load() {
   try {
     desk.value = await ask(releasesSchema, `/libraries/${store.slug}/releases`)
     problems.value = []
-    if (!version.value)
-      choose(
-        desk.value.changed.some((entry) => entry.change === 'gone')
-          ? 'major'
-          : desk.value.changed.some((entry) => entry.change === 'new')
-            ? 'minor'
-            : 'patch',
-      )
+    if (!version.value) choose(desk.value.next.find((entry) => entry.enough)?.step ?? 'patch')
     if (!notes.value) notes.value = draftNotes()
   } catch (error) {
     problems.value = problemsOf(error)
@@ -83,11 +76,8 @@ async function publish() {
 const install = computed(
   () => `npm install ${store.library?.package}@${published.value} --registry ${store.library?.registry}`,
 )
-const marks = {
-  new: { mark: 'additive', word: 'new' },
-  changed: { mark: 'mend', word: 'changed' },
-  gone: { mark: 'breaking', word: 'gone' },
-} as const
+const words = { new: 'new', changed: 'changed', gone: 'gone' } as const
+const dress = { breaking: 'bad', additive: 'good', mend: '' } as const
 </script>
 
 <template>
@@ -112,17 +102,22 @@ const marks = {
           say; tokens and words are packed too.
         </p>
         <div v-for="change in desk.changed" :key="change.tag" class="change">
-          <Mark
-            :name="marks[change.change].mark"
-            :label="marks[change.change].word"
-            :class="change.change === 'gone' ? 'bad' : change.change === 'new' ? 'good' : ''"
-          />
-          <span class="word">{{ marks[change.change].word }}</span>
+          <Mark :name="change.weight" :label="change.weight" :class="dress[change.weight]" />
+          <span class="word">{{ words[change.change] }}</span>
           <NuxtLink v-if="change.change !== 'gone'" class="link" :to="`/${store.slug}/${change.tag}`">{{
             store.title(change.tag)
           }}</NuxtLink><span v-else>{{ store.title(change.tag) }}</span>
           <span class="code muted">{{ change.tag }}</span>
+          <ul v-if="change.says.length" class="why">
+            <li v-for="reason in change.says" :key="reason.member" class="small">
+              <Mark :name="reason.weight" :label="reason.weight" :class="dress[reason.weight]" />
+              <span class="code">{{ reason.says }}</span>
+            </li>
+          </ul>
         </div>
+        <p v-if="desk.changed.length" class="small muted">
+          Weighed by what the components offer. Tokens, looks and words are packed too, and are not weighed.
+        </p>
         <h2>
           Notes
           <span class="small muted"
@@ -192,7 +187,8 @@ const marks = {
           :disabled="!store.may.keep"
           @click="choose(next.step)"
         >
-          <span class="code">{{ next.version }}</span> <span class="small muted">{{ next.says }}</span>
+          <span class="code">{{ next.version }}</span>
+          <span class="small" :class="next.enough ? 'muted' : 'bad'">{{ next.says }}</span>
         </button>
       </div>
       <template v-if="desk.blocked.length"
@@ -230,6 +226,17 @@ const marks = {
 .left .sentence b {
   font: 500 14px/20px var(--ui);
   color: var(--ink);
+}
+.why {
+  flex-basis: 100%;
+  margin: 0 0 6px;
+  padding: 0 0 0 26px;
+  list-style: none;
+}
+.why li {
+  display: flex;
+  gap: 6px;
+  align-items: baseline;
 }
 .left h2 {
   margin: 18px 0 6px;

@@ -1,0 +1,4 @@
+import type { ReleaseCheck } from './check'
+
+/** Every component compiles. */
+export const componentsCompile: ReleaseCheck = ({ buildProblems }) => buildProblems

@@ -1,0 +1,18 @@
+import type { Outcome, Problem } from '../../problem'
+import type { LibraryPackage } from '../library'
+
+/** What a release is judged from, at the desk and when it is made. */
+export interface ToPublish {
+  /** The package name the library is registered under. */
+  package: string
+  /** What its package.json says, or why that cannot be read. */
+  packageJson: Outcome<LibraryPackage>
+  /** The paths of all its files. */
+  paths: readonly string[]
+  /** What was wrong with components when they were built, and with tokens when they were resolved. */
+  buildProblems: readonly Problem[]
+  tokenProblems: readonly Problem[]
+}
+
+/** One thing that keeps a library from being published: what is in the way, or nothing. */
+export type ReleaseCheck = (release: ToPublish) => readonly Problem[]
