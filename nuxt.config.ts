@@ -49,6 +49,8 @@ export default defineNuxtConfig({
   },
   nitro: {
     preset: 'node-server',
+    // built once, beside each file of the page
+    compressPublicAssets: { gzip: true, brotli: true },
     // the address itself is for clients too, and no page of ours
     handlers: ['/registry', '/registry/', '/registry/**'].map((route) => ({
       route,

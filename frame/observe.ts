@@ -1,4 +1,4 @@
-import { withFunctions } from '../core/code/showing'
+import { withFunctions } from '../core/code/functions'
 import { filledIn, valueFilledIn } from '../core/code/slot-props'
 import type { Case, Observation } from '../core/evidence/observation'
 import type { ComponentModule, Mounted, Tools } from './adapters/adapter'

@@ -6,7 +6,7 @@ import { fork } from 'node:child_process'
 import { fetchLibraries, readOne } from './bench/material.mjs'
 import { neighbour } from './bench/neighbour.mjs'
 import { spread } from './bench/spread.mjs'
-import { flock, open, scroll } from './bench/shelf.mjs'
+import { firstLoad, flock, open, scroll } from './bench/shelf.mjs'
 import { evidenceCost, memory } from './bench/bench-page.mjs'
 import { freePort, root, say, seed, setUp, startPostgres, startServer } from './setup.mjs'
 
@@ -357,6 +357,23 @@ async function shelf({ url }, of = '') {
     await browser.close()
   }
 }
+/** What comes over the wire before the first component is drawn, to a browser that has nothing yet. */
+async function firstLoading({ url, browser }) {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
+  const { at, bytes, frames, bytesOf } = await firstLoad(context, url, 'tern')
+  await context.close()
+  if (process.argv.includes('--parts'))
+    for (const part of bytesOf.toSorted((a, b) => b.bytes - a.bytes).slice(0, 30))
+      say(`${part.bytes} ${part.url}`)
+  return {
+    name: 'first-load',
+    value: round(bytes / 1000),
+    unit: 'kB',
+    aim: 400,
+    against: 'bytes, heads counted',
+    detail: `to the first component drawn, ${Math.round(at)} ms after it was asked for; ${round(frames / 1000)} kB of them the script of frames`,
+  }
+}
 async function shelfOpen(at) {
   const { small, big, count } = await shelf(at)
   return {
@@ -515,6 +532,7 @@ const benches = {
   memory: { run: memoryFlat, server: true, browser: true },
   'prop-edit': { run: propEdit, server: true, browser: true },
   tarball: { run: tarball, server: true },
+  'first-load': { run: firstLoading, server: true, browser: true },
   'shelf-open': { run: shelfOpen, server: true, browser: true },
   'shelf-scroll': { run: shelfScroll, server: true, browser: true },
   'whole-open': { run: wholeOpen, server: true, browser: true },

@@ -1,5 +1,6 @@
 import { readLibrary } from '../read/read'
-import { firstUsage, forFrame, modulesFor, withFunctions } from './showing'
+import { withFunctions } from './functions'
+import { firstUsage, forFrame, modulesFor } from './showing'
 
 const source = `
 class Row extends HTMLElement {

@@ -1,6 +1,6 @@
 import { randomBytes } from 'node:crypto'
 import { readFileSync } from 'node:fs'
-import { createServer, type Server, type ServerResponse } from 'node:http'
+import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
 import { join } from 'node:path'
 import { LRUCache } from 'lru-cache'
 import { publicUrl, settings } from '../config'
@@ -8,10 +8,11 @@ import { log } from '../log'
 import { isAway, store } from '../store/database'
 import { moduleContent } from '../store/modules'
 import { provisionsScript } from '../store/provisions'
+import { pack, sendPacked, type Packed } from './packed'
 
-const modules = new LRUCache<string, Buffer>({
+const modules = new LRUCache<string, Packed>({
   maxSize: 64 * 1024 * 1024,
-  sizeCalculation: (buffer) => buffer.length + 1,
+  sizeCalculation: ({ plain, br, gzip }) => plain.length + br.length + gzip.length + 1,
 })
 
 /**
@@ -82,22 +83,24 @@ function servePage(response: ServerResponse, host: string | undefined): void {
 }
 
 /** The host for previews: a server and a port of its own, which knows no sessions and reads no cookies. */
-export function startPreview(): Promise<Server> {
-  const frameScript = readFileSync(join(process.env.KEPT_SHELF_ROOT ?? process.cwd(), '.build', 'frame.js'))
+export async function startPreview(): Promise<Server> {
+  const script = readFileSync(join(process.env.KEPT_SHELF_ROOT ?? process.cwd(), '.build', 'frame.js'))
+  // every frame loads it: it is worth the most that can be done
+  const frameScript = await pack(script, 11)
   const server = createServer((request, response) => {
     const path = (request.url ?? '/').split('?')[0]!
     response.setHeader('access-control-allow-origin', '*')
     response.setHeader('x-content-type-options', 'nosniff')
     response.setHeader('referrer-policy', 'no-referrer')
     response.setHeader('cross-origin-resource-policy', 'cross-origin')
-    if (request.method !== 'GET') return end(response, 405, 'Only GET.')
+    if (request.method !== 'GET' && request.method !== 'HEAD') return end(response, 405, 'Only GET and HEAD.')
     if (path === '/frame') return servePage(response, request.headers.host)
     if (path === '/frame.js') {
       response.setHeader('cache-control', 'no-cache')
-      return end(response, 200, frameScript, 'text/javascript; charset=utf-8')
+      return sendPacked(request, response, frameScript, 'text/javascript; charset=utf-8')
     }
     const module = /^\/m\/([0-9a-f]{64})\/([\w.-]+)$/.exec(path)
-    if (module) return void serveModule(response, module[1]!, module[2]!)
+    if (module) return void serveModule(request, response, module[1]!, module[2]!)
     const script = /^\/p\/([0-9a-f]{64})\.js$/.exec(path)
     if (script) return void serveScript(response, script[1]!)
     end(response, 404, 'Nothing here.')
@@ -109,17 +112,24 @@ export function startPreview(): Promise<Server> {
   )
 }
 
-async function serveModule(response: ServerResponse, build: string, name: string): Promise<void> {
+async function serveModule(
+  request: IncomingMessage,
+  response: ServerResponse,
+  build: string,
+  name: string,
+): Promise<void> {
   const key = `${build}/${name}`
   try {
     let content = modules.get(key)
     if (!content) {
-      content = await moduleContent(store(), build, name)
+      const bytes = await moduleContent(store(), build, name)
+      content = bytes && (await pack(bytes))
       if (content) modules.set(key, content)
     }
     if (!content) return end(response, 404, 'No such module.')
     response.setHeader('cache-control', 'public, max-age=31536000, immutable')
-    end(response, 200, content, name.endsWith('.map') ? 'application/json' : 'text/javascript; charset=utf-8')
+    const type = name.endsWith('.map') ? 'application/json' : 'text/javascript; charset=utf-8'
+    sendPacked(request, response, content, type)
   } catch (error) {
     if (!isAway(error)) log.error({ err: error }, 'preview')
     end(response, 503, 'The database does not answer just now.')

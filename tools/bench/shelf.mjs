@@ -54,6 +54,35 @@ export async function open(page, url, slug, of = '') {
 }
 
 /**
+ * Bytes on the wire, heads counted, from asking for a shelf with nothing kept to the first component being
+ * drawn; and those of scripts of frames alone.
+ */
+export async function firstLoad(context, url, slug) {
+  const page = await context.newPage()
+  await page.request.post(`${url}/api/sign-in`, { data: account, headers: { origin: url } })
+  const sizes = []
+  context.on('requestfinished', (request) => sizes.push({ url: request.url(), sizes: request.sizes() }))
+  const { at } = await open(page, url, slug)
+  const bytes = await Promise.all(
+    sizes.slice().map(async (request) => {
+      const { responseBodySize, responseHeadersSize } = await request.sizes.catch(() => ({
+        responseBodySize: 0,
+        responseHeadersSize: 0,
+      }))
+      return { url: request.url, bytes: responseBodySize + responseHeadersSize }
+    }),
+  )
+  await page.close()
+  const sum = (list) => list.reduce((all, request) => all + request.bytes, 0)
+  return {
+    at,
+    bytes: sum(bytes),
+    frames: sum(bytes.filter((request) => /\/frame\.js$/.test(request.url))),
+    bytesOf: bytes,
+  }
+}
+
+/**
  * How many frames come late (over 50 ms) while somebody scrolls the whole shelf: a third of it at reading
  * speed, in which all that comes near is drawn, the rest as fast as one flies past; the longest task in
  * milliseconds, and how many renderings there were at most.
