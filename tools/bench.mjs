@@ -358,10 +358,15 @@ async function shelf({ url }, of = '') {
   }
 }
 /** What comes over the wire before the first component is drawn, to a browser that has nothing yet. */
-async function firstLoading({ url, browser }) {
+async function firstLoading({ url }) {
+  const { chromium } = await import('@playwright/test')
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+  })
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
   const { at, bytes, frames, bytesOf } = await firstLoad(context, url, 'tern')
-  await context.close()
+  await browser.close()
   if (process.argv.includes('--parts'))
     for (const part of bytesOf.toSorted((a, b) => b.bytes - a.bytes).slice(0, 30))
       say(`${part.bytes} ${part.url}`)

@@ -1,6 +1,7 @@
 // Pictures of the main views for docs/screenshots, from fresh demo data.
 import { mkdirSync, readdirSync, readFileSync } from 'node:fs'
 import { join, relative } from 'node:path'
+import { pathToFileURL } from 'node:url'
 import { flock } from './bench/shelf.mjs'
 import { freePort, root, seed, setUp, startPostgres, startServer } from './setup.mjs'
 
@@ -29,6 +30,7 @@ function secondLibrary() {
 }
 
 await setUp({ browser: true })
+const { pictured } = await import(pathToFileURL(join(root, '.build/screens.mjs')))
 const { chromium } = await import('@playwright/test')
 const postgres = await startPostgres('shots', { fresh: true, settings: { fsync: 'off' } })
 const [port, previewPort] = [await freePort(), await freePort()]
@@ -54,7 +56,8 @@ try {
   const page = await (
     await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme: 'light' })
   ).newPage()
-  const shoot = async (name, path, act = async () => undefined) => {
+  /** Takes the picture of a screen, at its own address or another, after something was done. */
+  const shoot = async (name, { path = pictured(name), act = async () => undefined } = {}) => {
     await page.goto(env.PUBLIC_URL + path)
     await page.waitForTimeout(2500)
     await act()
@@ -67,36 +70,45 @@ try {
     data: { email: 'ines@marram.example', password: 'keeps-the-shelf' },
     headers: { origin: env.PUBLIC_URL },
   })
-  await shoot('shelf', '/tern')
-  await shoot('bench', '/tern/tern-notice-strip?width=390', async () => {
-    await page.frameLocator('iframe[title$="alone"]').getByRole('button', { name: 'Put away' }).click()
-    // put away, it is gone; another tone and back brings it again, with the event still listed
-    const tones = page.locator('[data-member="prop:tone"]').getByRole('radiogroup')
-    await page.locator('[data-member="prop:dismissible"]').getByRole('checkbox').click()
-    await page.locator('[data-member="prop:dismissible"]').getByRole('button', { name: 'Do not set' }).click()
-    await page.locator('[data-member="prop:dismissible"]').getByRole('checkbox').click()
-    await tones.getByText('warn', { exact: true }).click()
-    await page.waitForTimeout(700)
-    await tried()
+  await shoot('shelf')
+  await shoot('bench', {
+    act: async () => {
+      await page.frameLocator('iframe[title$="alone"]').getByRole('button', { name: 'Put away' }).click()
+      // put away, it is gone; another tone and back brings it again, with the event still listed
+      const tones = page.locator('[data-member="prop:tone"]').getByRole('radiogroup')
+      await page.locator('[data-member="prop:dismissible"]').getByRole('checkbox').click()
+      await page
+        .locator('[data-member="prop:dismissible"]')
+        .getByRole('button', { name: 'Do not set' })
+        .click()
+      await page.locator('[data-member="prop:dismissible"]').getByRole('checkbox').click()
+      await tones.getByText('warn', { exact: true }).click()
+      await page.waitForTimeout(700)
+      await tried()
+    },
   })
-  await shoot('bench-ticket', '/tern/tern-ticket?theme=nightwatch', tried)
-  await shoot('spread', '/tern/tern-notice-strip/spread', () => page.waitForTimeout(2500))
-  await shoot('covering', '/tern/tern-notice-strip/spread?set=yes', () => page.waitForTimeout(2500))
-  await shoot('compare', '/tern/tern-sailing-row/compare?right=face&beside=nightwatch')
-  await shoot('made-of', '/tern/tern-notice-strip/made', async () => {
-    await page.getByRole('treeitem').nth(1).click()
-    await page.getByRole('button', { name: 'border-color', exact: true }).click()
+  await shoot('bench-ticket', { act: tried })
+  await shoot('spread', { act: () => page.waitForTimeout(2500) })
+  await shoot('covering', { act: () => page.waitForTimeout(2500) })
+  await shoot('compare')
+  await shoot('made-of', {
+    act: async () => {
+      await page.getByRole('treeitem').nth(1).click()
+      await page.getByRole('button', { name: 'border-color', exact: true }).click()
+    },
   })
-  await shoot('all', '/tern/all', () => page.waitForTimeout(3000))
-  await shoot('evidence', '/tern/evidence', async () => {
-    await page.getByRole('button', { name: /^Try / }).click()
-    await page.getByRole('button', { name: 'All were tried' }).waitFor({ timeout: 200_000 })
+  await shoot('all', { act: () => page.waitForTimeout(3000) })
+  await shoot('evidence', {
+    act: async () => {
+      await page.getByRole('button', { name: /^Try / }).click()
+      await page.getByRole('button', { name: 'All were tried' }).waitFor({ timeout: 200_000 })
+    },
   })
-  await shoot('tokens', '/tern/tokens?tier=component&token=notice.edge.warn')
-  await shoot('release', '/tern/release')
-  await shoot('registry', '/tern/registry')
-  await shoot('guide', '/tern/tern-notice-strip/guide')
-  await shoot('bring-in', '/tern/bring-in?from=git')
+  await shoot('tokens')
+  await shoot('release')
+  await shoot('registry')
+  await shoot('guide')
+  await shoot('bring-in')
   // a second library, of function components, with something in it that does not compile
   const origin = { origin: env.PUBLIC_URL }
   await page.request.post(`${env.PUBLIC_URL}/api/libraries`, {
@@ -117,37 +129,42 @@ try {
   ).json()
   await page.goto(`${env.PUBLIC_URL}/gannet/bring-in/${job}`)
   await page.getByRole('heading', { name: 'Brought in', exact: true }).waitFor({ timeout: 120_000 })
-  await shoot('brought-in', `/gannet/bring-in/${job}`)
-  await shoot(
-    'bench-jsx',
-    `/gannet/BerthCard?show=${encodeURIComponent(JSON.stringify({ props: { berth: '7', tone: 'storm' }, slots: { '': { is: 'text', text: 'Mind the gap at low water.' } } }))}`,
-  )
-  await shoot('source', '/tern/source?path=src%2Fnotice-strip.ts&line=46&of=tern-notice-strip', async () => {
-    // a member is written, and what it comes to stands beside it
-    await page.locator('.cm-line', { hasText: 'constructor() {' }).click()
-    await page.keyboard.press('Home')
-    await page.keyboard.type(
-      "/** Speaks low. */\nget hushed(): boolean {\nreturn this.hasAttribute('hushed')\n}\n",
-    )
-    await page.getByText('new: prop').waitFor({ timeout: 30_000 })
-    await page.waitForTimeout(1500)
+  await shoot('brought-in', { path: `/gannet/bring-in/${job}` })
+  await shoot('bench-jsx', {
+    path: `/gannet/BerthCard?show=${encodeURIComponent(JSON.stringify({ props: { berth: '7', tone: 'storm' }, slots: { '': { is: 'text', text: 'Mind the gap at low water.' } } }))}`,
   })
-  await shoot('begin', '/tern/begin', async () => {
-    await page.getByLabel('Name').fill('Departure sign')
-    await page.getByLabel('Group').fill('Notices')
-    await page.getByLabel('What it is for').fill('saying when boats leave')
-    await page.getByText('written as').waitFor({ timeout: 30_000 })
-    await page.getByLabel('What it is for').blur()
+  await shoot('source', {
+    act: async () => {
+      // a member is written, and what it comes to stands beside it
+      await page.locator('.cm-line', { hasText: 'constructor() {' }).click()
+      await page.keyboard.press('Home')
+      await page.keyboard.type(
+        "/** Speaks low. */\nget hushed(): boolean {\nreturn this.hasAttribute('hushed')\n}\n",
+      )
+      await page.getByText('new: prop').waitFor({ timeout: 30_000 })
+      await page.waitForTimeout(1500)
+    },
+  })
+  await shoot('begin', {
+    act: async () => {
+      await page.getByLabel('Name').fill('Departure sign')
+      await page.getByLabel('Group').fill('Notices')
+      await page.getByLabel('What it is for').fill('saying when boats leave')
+      await page.getByText('written as').waitFor({ timeout: 30_000 })
+      await page.getByLabel('What it is for').blur()
+    },
   })
   await flock(page.request, env.PUBLIC_URL)
-  await shoot('shelf-500', '/flock', async () => {
-    await page.locator('article').nth(505).waitFor({ state: 'attached', timeout: 60_000 })
-    await page.mouse.move(640, 400)
-    for (let i = 0; i < 12; i++) {
-      await page.mouse.wheel(0, 600)
-      await page.waitForTimeout(150)
-    }
-    await page.waitForTimeout(8000)
+  await shoot('shelf-500', {
+    act: async () => {
+      await page.locator('article').nth(505).waitFor({ state: 'attached', timeout: 60_000 })
+      await page.mouse.move(640, 400)
+      for (let i = 0; i < 12; i++) {
+        await page.mouse.wheel(0, 600)
+        await page.waitForTimeout(150)
+      }
+      await page.waitForTimeout(8000)
+    },
   })
 } finally {
   await browser.close()

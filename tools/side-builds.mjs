@@ -35,6 +35,7 @@ export const buildSides = () =>
         terns: 'tools/bench/terns.ts',
         covering: 'tools/bench/covering.ts',
         reading: 'tools/bench/reading.ts',
+        screens: 'app/screens.ts',
       },
       outdir: '.build',
       outExtension: { '.js': '.mjs' },

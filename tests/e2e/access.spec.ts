@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import type axe from 'axe-core'
 import { expect, test, type Page } from '@playwright/test'
+import { screens } from '../../app/screens'
 import { world, type World } from '../world'
 import { row, signIn } from './person'
 
@@ -39,32 +40,8 @@ for (const scheme of ['light', 'dark'] as const) {
     await expect(page.getByLabel('Address')).toBeVisible()
     await look('/sign-in')
     await signIn(page, at, 'ines', '/tern')
-    for (const path of [
-      '/',
-      '/tern',
-      '/tern/tern-notice-strip',
-      '/tern/tern-ticket',
-      '/tern/tern-notice-strip?window=1280x800&held=hover',
-      '/tern/tern-notice-strip/spread',
-      '/tern/tern-action/spread?set=yes',
-      '/tern/tern-notice-strip/made',
-      '/tern/tern-notice-strip/compare?right=face&beside=nightwatch',
-      '/tern/all',
-      '/tern/evidence?which=all',
-      '/tern/tern-notice-strip/guide',
-      '/tern/starters',
-      '/tern/tern-queue-meter?in=nightwatch&width=400',
-      '/tern/tokens?token=notice.edge.warn',
-      '/tern/release',
-      '/tern/registry',
-      '/tern/source?path=src/action.ts',
-      '/tern/source',
-      '/tern/begin',
-      '/tern?find=notice',
-      '/tern/bring-in?from=git',
-      '/tern/people',
-      '/account',
-    ]) {
+    const within = screens.filter(({ page }) => page !== 'sign-in')
+    for (const path of within.flatMap(({ looked }) => looked)) {
       await page.goto(`${at.url}${path}`)
       await expect(page.getByRole('main').or(page.locator('main')).first()).toBeVisible()
       await page.waitForTimeout(600)

@@ -1,25 +1,21 @@
 <script setup lang="ts">
+import { partOf, screens } from '~/screens'
+
 const account = useAccount()
 const store = useLibrary()
 const route = useRoute()
 const { library } = storeToRefs(store)
-const places = computed(() => {
-  const slug = store.slug
-  return [
-    {
-      title: 'Shelf',
-      to: `/${slug}`,
-      on: !['tokens', 'release', 'registry', 'people', 'source'].some((text) =>
-        route.path.startsWith(`/${slug}/${text}`),
-      ),
-    },
-    ...['Tokens', 'Release', 'Registry'].map((title) => ({
-      title,
-      to: `/${slug}/${title.toLowerCase()}`,
-      on: route.path.startsWith(`/${slug}/${title.toLowerCase()}`),
+const isAt = (part: string) => route.path.startsWith(`/${store.slug}/${part}`)
+const places = computed(() =>
+  screens
+    .filter(({ bar }) => bar)
+    .map((screen) => ({
+      title: screen.bar,
+      to: `/${store.slug}/${partOf(screen)}`.replace(/\/$/, ''),
+      // what is not apart is of the shelf
+      on: screen.apart ? isAt(partOf(screen)) : !screens.some((other) => other.apart && isAt(partOf(other))),
     })),
-  ]
-})
+)
 const initials = computed(() =>
   (account.person?.name ?? '')
     .split(/\s+/)

@@ -1,0 +1,104 @@
+/** A screen of the application. One entry here is all it takes to be in the bar, looked at and pictured. */
+export interface Screen {
+  /** Its file under `app/pages`, without the ending. */
+  page: string
+  /** What leads to it in the top bar, from any screen of a library. */
+  bar?: string
+  /** It is no part of the shelf: the bar does not show the shelf as where one is. */
+  apart?: true
+  /** Addresses in the demo at which it is looked at by the accessibility test, each in another state. */
+  looked: readonly string[]
+  /** Pictures of it in `docs/screenshots`, by name, with the address in the demo. */
+  pictures?: Readonly<Record<string, string>>
+}
+
+const notice = '/tern/tern-notice-strip'
+
+export const screens: readonly Screen[] = [
+  { page: 'sign-in', looked: ['/sign-in'] },
+  { page: 'index', looked: ['/'] },
+  { page: 'account', looked: ['/account'] },
+  {
+    page: '[library]/index',
+    bar: 'Shelf',
+    looked: ['/tern', '/tern?find=notice'],
+    pictures: { shelf: '/tern', 'shelf-500': '/flock' },
+  },
+  {
+    page: '[library]/tokens',
+    bar: 'Tokens',
+    apart: true,
+    looked: ['/tern/tokens?token=notice.edge.warn'],
+    pictures: { tokens: '/tern/tokens?tier=component&token=notice.edge.warn' },
+  },
+  {
+    page: '[library]/release',
+    bar: 'Release',
+    apart: true,
+    looked: ['/tern/release'],
+    pictures: { release: '/tern/release' },
+  },
+  {
+    page: '[library]/registry',
+    bar: 'Registry',
+    apart: true,
+    looked: ['/tern/registry'],
+    pictures: { registry: '/tern/registry' },
+  },
+  { page: '[library]/people', apart: true, looked: ['/tern/people'] },
+  {
+    page: '[library]/source',
+    apart: true,
+    looked: ['/tern/source?path=src/action.ts', '/tern/source'],
+    pictures: { source: '/tern/source?path=src%2Fnotice-strip.ts&line=46&of=tern-notice-strip' },
+  },
+  { page: '[library]/all', looked: ['/tern/all'], pictures: { all: '/tern/all' } },
+  { page: '[library]/starters', looked: ['/tern/starters'] },
+  { page: '[library]/provisions', looked: ['/tern/provisions'] },
+  {
+    page: '[library]/evidence',
+    looked: ['/tern/evidence?which=all'],
+    pictures: { evidence: '/tern/evidence' },
+  },
+  { page: '[library]/begin', looked: ['/tern/begin'], pictures: { begin: '/tern/begin' } },
+  {
+    page: '[library]/bring-in/index',
+    looked: ['/tern/bring-in?from=git'],
+    pictures: { 'bring-in': '/tern/bring-in?from=git' },
+  },
+  // what came of a job stands at an address of its own
+  { page: '[library]/bring-in/[job]', looked: [] },
+  {
+    page: '[library]/[tag]/index',
+    looked: [
+      notice,
+      '/tern/tern-ticket',
+      `${notice}?window=1280x800&held=hover`,
+      '/tern/tern-queue-meter?in=nightwatch&width=400',
+    ],
+    pictures: { bench: `${notice}?width=390`, 'bench-ticket': '/tern/tern-ticket?theme=nightwatch' },
+  },
+  {
+    page: '[library]/[tag]/spread',
+    looked: [`${notice}/spread`, '/tern/tern-action/spread?set=yes'],
+    pictures: { spread: `${notice}/spread`, covering: `${notice}/spread?set=yes` },
+  },
+  {
+    page: '[library]/[tag]/compare',
+    looked: [`${notice}/compare?right=face&beside=nightwatch`],
+    pictures: { compare: '/tern/tern-sailing-row/compare?right=face&beside=nightwatch' },
+  },
+  { page: '[library]/[tag]/made', looked: [`${notice}/made`], pictures: { 'made-of': `${notice}/made` } },
+  { page: '[library]/[tag]/guide', looked: [`${notice}/guide`], pictures: { guide: `${notice}/guide` } },
+]
+
+/** The address of a picture in the demo. */
+export const pictured = (name: string): string => {
+  const address = screens.map((screen) => screen.pictures?.[name]).find((path) => path !== undefined)
+  if (address === undefined) throw new Error(`No screen has a picture called ${name}`)
+  return address
+}
+
+/** The part of an address after the library's that leads to a screen. */
+export const partOf = ({ page }: Screen): string =>
+  page.replace(/^\[library\]\/?/, '').replace(/(^|\/)index$/, '')
