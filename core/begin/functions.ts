@@ -1,6 +1,7 @@
 import ts from 'typescript'
 import type { Contract } from '../contract/contract'
-import type { SourceSet, SourceText } from '../read/source/source-set'
+import type { SourceSet } from '../read/source/source-set'
+import type { SourceText } from '../read/source/source-text'
 import { importLine, inManner, mannerOf } from './manner'
 import { pathLike } from './path'
 import { commonest, summaryOf, type Names, type Wish } from './wish'

@@ -1,6 +1,7 @@
 import type { Contract } from '../contract/contract'
 import { vueParts } from '../languages/vue/script'
-import type { SourceSet, SourceText } from '../read/source/source-set'
+import type { SourceSet } from '../read/source/source-set'
+import type { SourceText } from '../read/source/source-text'
 import { pathLike } from './path'
 import { importLine, inManner, mannerOf } from './manner'
 import { commonest, summaryOf, type Names, type Wish } from './wish'

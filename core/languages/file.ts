@@ -1,6 +1,6 @@
 import type ts from 'typescript'
 import type { Contract } from '../contract/contract'
-import type { SourceText } from '../read/source/source-set'
+import type { SourceText } from '../read/source/source-text'
 import type { Written } from '../read/places'
 
 /** A style sheet in a file, and the offset in the file at which it begins. */

@@ -3,7 +3,8 @@ import type { Place } from '../contract/member'
 import { abilitiesAskedIn, abilitiesOfCondition, abilityName } from '../style/lacking'
 import { scriptIn, sheetsIn } from './sheets-in'
 import { Lines } from './source/lines'
-import { unwrap, walk, type SourceText } from './source/source-set'
+import { unwrap, walk } from './source/source-set'
+import type { SourceText } from './source/source-text'
 
 /**
  * Abilities of the browser that source asks for before it relies on them: of script by a path such as

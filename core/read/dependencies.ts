@@ -5,7 +5,8 @@ import { isPackageName } from '../package-name'
 import { isComponentFile, languageOfFile } from '../languages/languages'
 import { isFromRegistry } from './lock'
 import { isBeside } from './source/reading'
-import { SourceSet, type SourceText } from './source/source-set'
+import { SourceSet } from './source/source-set'
+import type { SourceText } from './source/source-text'
 
 /** Packages to install for a library, by name with the range it asks for, and what cannot be had. */
 export interface Wanted {

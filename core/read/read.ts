@@ -5,7 +5,8 @@ import { readManifest, withWordsOf } from './manifest/read'
 import { CheckedTypes } from './source/checked-types'
 import { lostImports } from './source/needs'
 import { isManifest, libraryFiles, sameName, type Reading } from './source/reading'
-import { SourceSet, type Outside, type SourceText } from './source/source-set'
+import { SourceSet, type Outside } from './source/source-set'
+import type { SourceText } from './source/source-text'
 
 /**
  * Reads every component of a library, whatever it is written in. Pure: the files come in as text, and

@@ -2,7 +2,7 @@ import { parseFragment, type DefaultTreeAdapterMap } from 'parse5'
 import ts from 'typescript'
 import { languageFile } from '../languages/files'
 import { Lines } from './source/lines'
-import type { SourceText } from './source/source-set'
+import type { SourceText } from './source/source-text'
 import { walk } from './source/walk'
 
 /** A file's script as the compiler has it, on its own lines; `undefined` where there is none. */

@@ -2,7 +2,7 @@ import { tokenTypes } from 'css-tree/tokenizer'
 import type { Place } from '../contract/member'
 import { Tokens, walkSheet } from '../style/sheet'
 import { sheetsIn } from './sheets-in'
-import type { SourceText } from './source/source-set'
+import type { SourceText } from './source/source-text'
 
 /**
  * A width at which sheets of a component change, in CSS pixels: of the window (`@media`), or of what it

@@ -2,7 +2,7 @@ import ts from 'typescript'
 import { Tokens, walkSheet } from '../style/sheet'
 import { selectorKey, type Written } from './places'
 import { Lines } from './source/lines'
-import type { SourceText } from './source/source-set'
+import type { SourceText } from './source/source-text'
 import { walk } from './source/walk'
 
 /** Adds the rules of a sheet that begins at an offset of a file. */

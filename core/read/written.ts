@@ -4,7 +4,8 @@ import { languageFile } from '../languages/files'
 import type { Written } from './places'
 import { blanked, writtenText } from './sheets-in'
 import { Lines } from './source/lines'
-import { walk, type SourceText } from './source/source-set'
+import { walk } from './source/source-set'
+import type { SourceText } from './source/source-text'
 import { namesIn, rulesIn } from './written-parts'
 
 /**

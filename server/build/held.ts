@@ -1,5 +1,5 @@
 import { LRUCache } from 'lru-cache'
-import type { SourceText } from '~~/core/read/source/source-set'
+import type { SourceText } from '~~/core/read/source/source-text'
 
 /**
  * A library's source as a task is given it: what a revision keeps, which never changes and weighs up to

@@ -13,7 +13,7 @@ import { sourceLanguage } from '~~/core/languages/sources'
 import { classDeclarationOf } from '~~/core/release/declarations'
 import { bareName } from '~~/core/release/manifest'
 import { packageFiles, tagNameMap, type PackageFile, type PackageInput } from '~~/core/release/package'
-import type { SourceText } from '~~/core/read/source/source-set'
+import type { SourceText } from '~~/core/read/source/source-text'
 import { librarySource } from './modules'
 import { sourceForm } from './source-form'
 

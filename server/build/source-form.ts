@@ -3,7 +3,7 @@ import type { Contract } from '~~/core/contract/contract'
 import { languageFile } from '~~/core/languages/files'
 import { isComponentFile, languageOf } from '~~/core/languages/languages'
 import { libraryFiles } from '~~/core/read/source/reading'
-import type { SourceText } from '~~/core/read/source/source-set'
+import type { SourceText } from '~~/core/read/source/source-text'
 import { bareName } from '~~/core/release/manifest'
 import { sourceFolder, sourceIndex, sourceModule, type PackageFile } from '~~/core/release/package'
 

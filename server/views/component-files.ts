@@ -1,5 +1,5 @@
 import type { Contract } from '~~/core/contract/contract'
-import type { SourceText } from '~~/core/read/source/source-set'
+import type { SourceText } from '~~/core/read/source/source-text'
 import { fail } from '../auth/failure'
 import { componentByTag, contractNow } from '../store/components'
 import type { Store } from '../store/database'

@@ -7,7 +7,8 @@ import { printType, withoutUndefined, type TypeModel } from '~~/core/contract/ty
 import { readLibrary } from '~~/core/read/read'
 import { isBeside } from '~~/core/read/source/reading'
 import { CheckedTypes } from '~~/core/read/source/checked-types'
-import { SourceSet, type Outside, type SourceText } from '~~/core/read/source/source-set'
+import { SourceSet, type Outside } from '~~/core/read/source/source-set'
+import type { SourceText } from '~~/core/read/source/source-text'
 import { typeOfText } from '~~/core/read/source/type-text'
 
 /**

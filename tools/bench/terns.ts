@@ -1,5 +1,5 @@
 import { readdirSync, readFileSync } from 'node:fs'
-import type { SourceText } from '~~/core/read/source/source-set'
+import type { SourceText } from '~~/core/read/source/source-text'
 
 const folder = 'demo/tern/src'
 const once = readdirSync(folder).map((name) => ({ name, text: readFileSync(`${folder}/${name}`, 'utf8') }))

@@ -1,7 +1,8 @@
 import ts from 'typescript'
 import { isComponentFile } from '../../languages/languages'
 import type { Problem } from '../../problem'
-import { walk, type SourceSet } from './source-set'
+import type { SourceSet } from './source-set'
+import { walk } from './walk'
 
 /**
  * What a file's reading may look at in other files of the library. `files` are read themselves, and

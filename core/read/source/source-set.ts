@@ -6,12 +6,7 @@ import { doesNotParse } from './reading'
 import { walk } from './walk'
 import { languageFile } from '../../languages/files'
 import { ownEndings } from '../../languages/languages'
-
-/** A source file as text. `path` is relative to the library's root, with forward slashes. */
-export interface SourceText {
-  path: string
-  text: string
-}
+import type { SourceText } from './source-text'
 
 /** The declaration a name leads to, with the file it stands in. */
 export type Declared =
