@@ -48,7 +48,7 @@ await load()
       </p>
       <NuxtLink v-for="library in libraries" :key="library.slug" :to="`/${library.slug}`" class="library">
         <h2>{{ library.title }}</h2>
-        <span class="code muted">{{ library.package }}</span>
+        {{ ' ' }} <span class="code muted">{{ library.package }}</span>{{ ' ' }}
         <span class="small muted">{{
           library.visibility === 'open' ? 'open to everybody' : 'for its staff'
         }}</span>
@@ -65,7 +65,7 @@ await load()
           <label>Tag prefix <input v-model="made.prefix" class="field" required placeholder="tern-" /></label>
           <ProblemList :problems="refused" />
           <p>
-            <button class="act main">Make it</button>
+            <button class="act main">Make it</button>{{ ' ' }}
             <button type="button" class="act" @click="making = false">Leave it</button>
           </p>
         </form>

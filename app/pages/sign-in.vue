@@ -71,7 +71,7 @@ function use(one: (typeof account.demo)[number]) {
         @click="use(person)"
       >
         <b>{{ person.name }}</b> <span class="muted">{{ person.role }}</span>
-        <span class="code muted">{{ person.email }}</span>
+        <span class="code muted">{{ person.email }}</span>{{ ' ' }}
         <span class="code muted">{{ person.password }}</span>
       </button>
     </aside>

@@ -87,7 +87,7 @@ test('it throws: what, when and where, by the line of its source', async ({ page
   await act(page, 'throw')
   const failure = page.getByRole('alert').filter({ hasText: 'It failed' })
   await expect(failure).toContainText('while it was made: Error: thrown on purpose')
-  await expect(failure.getByRole('link')).toHaveText('src/hostile.ts 18')
+  await expect(failure.getByRole('link')).toHaveText('src/hostile.ts 30')
   await failure.getByRole('link').click()
   await expect(page.locator('.cm-pointed')).toContainText("throw new Error('thrown on purpose')")
 })

@@ -211,6 +211,7 @@ const rowId = (member: Member) => memberKey(member)
     <template v-for="section in sections" :key="section.kind">
       <div class="kind">
         <h3>{{ section.heading }}</h3>
+        {{ ' ' }}
         <span class="small muted">{{ note(section.rows) }}</span>
       </div>
       <div
@@ -268,8 +269,8 @@ const rowId = (member: Member) => memberKey(member)
             {{ evidenceOf(member)!.says
             }}<template v-if="evidenceOf(member)!.between">
               <button type="button" class="link" @click="usage = evidenceOf(member)!.between![0]">
-                Before
-              </button>
+                Before</button
+              >{{ ' ' }}
               <button type="button" class="link" @click="usage = evidenceOf(member)!.between![1]">
                 after
               </button></template
@@ -357,12 +358,13 @@ const rowId = (member: Member) => memberKey(member)
     <template v-if="aside.length">
       <div class="kind">
         <h3>Words set aside</h3>
+        {{ ' ' }}
         <span class="small muted">their members are no more</span>
       </div>
       <ProblemList :problems="asideProblems" />
       <div v-for="{ words: one, offers } in aside" :key="one.member" class="aside" :data-aside="one.member">
         <div>
-          <span class="code struck">{{ titleOf(one.member) }}</span>
+          <span class="code struck">{{ titleOf(one.member) }}</span>{{ ' ' }}
           <span class="small muted"
             >{{ kindTitle(one.member.split(':')[0]!) }}, {{ one.by }}, {{ ago(one.at) }}</span
           >
@@ -389,7 +391,7 @@ const rowId = (member: Member) => memberKey(member)
       <div class="kind"><h3>Also</h3></div>
       <div class="also small">
         <p v-if="browserStates.length">
-          <span class="muted">Looks different when</span>
+          <span class="muted">Looks different when</span>{{ ' ' }}
           <code>{{ browserStates.map((one) => one.name).join(', ') }}</code>
         </p>
         <p v-if="dullAlso.length" class="bad">
@@ -407,7 +409,7 @@ const rowId = (member: Member) => memberKey(member)
           >, in any condition it was tried in.
         </p>
         <p v-if="tokens.length">
-          <span class="muted">Reads</span>
+          <span class="muted">Reads</span>{{ ' ' }}
           <button type="button" class="link" :aria-expanded="tokensOpen" @click="tokensOpen = !tokensOpen">
             {{ plural(tokens.length, 'token') }}
           </button>
@@ -417,8 +419,7 @@ const rowId = (member: Member) => memberKey(member)
             <NuxtLink
               class="link code"
               :to="{ path: `/${store.slug}/tokens`, query: { token: store.tokenNames.get(token.name) } }"
-              >{{ store.tokenNames.get(token.name) }}</NuxtLink
-            >
+              >{{ store.tokenNames.get(token.name) }}</NuxtLink>{{ ' ' }}
             <span class="code muted">{{ describeMember(token) }}</span>
           </li>
         </ul>

@@ -226,8 +226,8 @@ const lost = computed(() => lostIn(contract, usage.value))
         class="act"
         @click="usage = mended(usage, problem, problem.now)"
       >
-        Use {{ problem.now || 'default' }} instead
-      </button>
+        Use {{ problem.now || 'default' }} instead</button
+      >{{ ' ' }}
       <button type="button" class="act" @click="usage = mended(usage, problem)">Leave it out</button>
     </p>
     <Popover ref="popover" aria-label="The example" @show="nextTick(() => nameField?.select())">

@@ -223,7 +223,7 @@ function turnText() {
         :aria-label="at"
         size="small"
         @update:model-value="value = $event ? true : undefined"
-      />
+      />{{ ' ' }}
       <span class="small muted">{{ value === true ? 'recorded when it is called' : 'not set' }}</span></label
     >
     <input

@@ -72,8 +72,8 @@ async function keep(called: string, size: number | null) {
         <form v-else @submit.prevent="name.trim() && keep(name.trim(), width)">
           <label
             >Call {{ width }} px
-            <input v-model="name" class="field" maxlength="60" placeholder="Phone at the quay"
-          /></label>
+            <input v-model="name" class="field" maxlength="60" placeholder="Phone at the quay" /></label
+          >{{ ' ' }}
           <button class="link" :disabled="!name.trim()">Keep the name</button>
         </form>
         <p v-if="wrong" class="bad" role="alert">{{ wrong }}</p>

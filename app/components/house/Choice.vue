@@ -27,8 +27,8 @@ function choose(value: T | null, close: () => void) {
       @update:model-value="choose($event, close)"
     >
       <template #option="{ option }"
-        ><span>{{ option.title }}</span>
-        <span v-if="option.note" class="small muted">{{ option.note }}</span></template
+        ><span>{{ option.title }}</span
+        >{{ ' ' }} <span v-if="option.note" class="small muted">{{ option.note }}</span></template
       >
     </Listbox>
     <slot :close />

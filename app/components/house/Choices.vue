@@ -30,8 +30,8 @@ const shown = computed(
       @update:model-value="chosen = $event ?? []"
     >
       <template #option="{ option }"
-        ><span>{{ option.title }}</span>
-        <span v-if="option.note" class="small muted">{{ option.note }}</span></template
+        ><span>{{ option.title }}</span
+        >{{ ' ' }} <span v-if="option.note" class="small muted">{{ option.note }}</span></template
       >
     </Listbox>
   </ChoicePopover>

@@ -84,7 +84,7 @@ function onKey(event: KeyboardEvent) {
         @mousedown.prevent="go(hit)"
         @mousemove="at = i"
       >
-        <span><MarkedText :pieces="hit.title" /></span>
+        <span><MarkedText :pieces="hit.title" /></span>{{ ' ' }}
         <span class="small muted"><MarkedText :pieces="hit.under" /></span>
         <span v-if="hit.excerpt" class="small excerpt"><MarkedText :pieces="hit.excerpt" /></span>
       </div>

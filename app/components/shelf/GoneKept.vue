@@ -39,7 +39,7 @@ async function give(from: string, target: string) {
   <section v-if="rows.length || problems.length" class="gone">
     <ProblemList :problems />
     <p v-for="row in rows" :key="row.tag" :data-gone="row.tag" class="small">
-      People made {{ made(row) }} for <b>{{ store.title(row.tag) }}</b>
+      People made {{ made(row) }} for <b>{{ store.title(row.tag) }}</b>{{ ' ' }}
       <span class="code struck">{{ row.tag }}</span>, which is no more. They are kept.
       <template v-if="row.offers.length && store.may.write">
         It may be called otherwise now:

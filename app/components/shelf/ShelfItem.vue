@@ -70,7 +70,7 @@ const stale = computed(() => !standing.rendering.module)
     </div>
     <div class="label">
       <h3>
-        <Mark :name="standing.status" />
+        <Mark :name="standing.status" />{{ ' ' }}
         <NuxtLink :to="`/${store.slug}/${standing.tag}`" class="whole">{{
           store.title(standing.tag)
         }}</NuxtLink>
@@ -78,9 +78,9 @@ const stale = computed(() => !standing.rendering.module)
       <div class="code muted">{{ standing.tag }}</div>
       <div v-if="hit?.excerpt || hit?.member" class="small hit">
         <template v-if="hit.member"
-          ><MarkedText :pieces="hit.title" />
+          ><MarkedText :pieces="hit.title" />{{ ' ' }}
           <span class="muted">{{ kindTitle(hit.member.split(':')[0]!) }}</span></template
-        >
+        >{{ ' ' }}
         <span v-if="hit.excerpt" class="muted"><MarkedText :pieces="hit.excerpt" /></span>
       </div>
       <div v-else-if="stale && target" class="small bad">

@@ -163,7 +163,7 @@ onMounted(() => first.value?.focus())
     <div v-if="begun" class="files">
       <section v-for="file in begun.files" :key="file.path" :aria-label="file.path">
         <h2>
-          <b class="code">{{ file.path }}</b>
+          <b class="code">{{ file.path }}</b>{{ ' ' }}
           <span class="small" :class="file.isNew ? 'good' : 'muted'">{{
             file.isNew ? 'new' : 'gets a line'
           }}</span>

@@ -128,14 +128,14 @@ const untried = computed(() => rows.value.filter((row) => !row.found).length)
             <th scope="row">
               <NuxtLink class="code" :to="{ path: `/${store.slug}/${tried.tag}`, hash: `#${row.member}` }">{{
                 row.title
-              }}</NuxtLink>
+              }}</NuxtLink>{{ ' ' }}
               <span class="small muted">{{ row.kind }}</span>
             </th>
             <td>
               {{ row.says
               }}<template v-if="row.remark">
                 <span class="bad">{{ row.remark }}</span></template
-              >
+              >{{ ' ' }}
               <NuxtLink
                 v-if="row.between"
                 class="link small"

@@ -120,7 +120,7 @@ useKeys([
   <main>
     <div class="lead">
       <p class="sentence">
-        <Choice v-model="which" label="Which components" :options="whichOptions" />
+        <Choice v-model="which" label="Which components" :options="whichOptions" />{{ ' ' }}
         <template v-if="which === 'all'">components </template>of
         <Choice
           v-model="status"
@@ -161,11 +161,11 @@ useKeys([
         >
       </p>
       <div class="acts">
-        <NuxtLink class="act" :to="`/${store.slug}/all`">See all at once</NuxtLink>
-        <NuxtLink class="act" :to="`/${store.slug}/starters`">Beginnings</NuxtLink>
+        <NuxtLink class="act" :to="`/${store.slug}/all`">See all at once</NuxtLink>{{ ' ' }}
+        <NuxtLink class="act" :to="`/${store.slug}/starters`">Beginnings</NuxtLink>{{ ' ' }}
         <NuxtLink class="act" :to="`/${store.slug}/evidence`">Evidence</NuxtLink
         ><template v-if="store.may.write">
-          <NuxtLink class="act" :to="`/${store.slug}/begin`">Begin a component</NuxtLink>
+          <NuxtLink class="act" :to="`/${store.slug}/begin`">Begin a component</NuxtLink>{{ ' ' }}
           <NuxtLink class="act" :to="`/${store.slug}/bring-in`">Bring in source</NuxtLink></template
         >
       </div>
@@ -206,7 +206,7 @@ useKeys([
         package, with nothing added to it.
       </p>
       <p v-if="store.may.write">
-        <NuxtLink class="act main" :to="`/${store.slug}/bring-in`">Bring in source</NuxtLink>
+        <NuxtLink class="act main" :to="`/${store.slug}/bring-in`">Bring in source</NuxtLink>{{ ' ' }}
         <NuxtLink class="act" :to="`/${store.slug}/begin`">Begin a component</NuxtLink>
       </p>
     </div>

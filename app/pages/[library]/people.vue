@@ -41,7 +41,7 @@ await load()
     <ProblemList :problems />
     <template v-if="staff">
       <div v-for="colleague in staff.staff" :key="colleague.id" class="one">
-        <b>{{ colleague.name }}</b> <span class="code muted">{{ colleague.email }}</span>
+        <b>{{ colleague.name }}</b> <span class="code muted">{{ colleague.email }}</span>{{ ' ' }}
         <Choice
           :model-value="colleague.role"
           :label="`Role of ${colleague.name}`"
@@ -52,7 +52,7 @@ await load()
       <template v-if="staff.others.length"
         ><h2>Not on the staff</h2>
         <div v-for="other in staff.others" :key="other.id" class="one">
-          <b>{{ other.name }}</b> <span class="code muted">{{ other.email }}</span>
+          <b>{{ other.name }}</b> <span class="code muted">{{ other.email }}</span>{{ ' ' }}
           <Choice
             model-value="none"
             :label="`Role of ${other.name}`"
@@ -62,8 +62,8 @@ await load()
       ></template>
       <h2>What was done <span class="small muted">newest first</span></h2>
       <div v-for="(act, i) in staff.trail" :key="i" class="one small">
-        <span class="muted when">{{ act.made_at.toLocaleString('en-GB') }}</span>
-        <span>{{ act.name ?? 'the server' }}</span> <b>{{ act.act }}</b>
+        <span class="muted when">{{ act.made_at.toLocaleString('en-GB') }}</span>{{ ' ' }}
+        <span>{{ act.name ?? 'the server' }}</span> <b>{{ act.act }}</b>{{ ' ' }}
         <span class="code muted">{{
           Object.entries(act.detail)
             .map(

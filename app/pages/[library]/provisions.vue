@@ -177,8 +177,9 @@ watch(
         <ProblemList v-if="wrong.length && isChanged" :problems="wrong" />
         <ProblemList v-if="problems.length" :problems />
         <p v-if="store.may.write" class="acts">
-          <button class="act main" :disabled="busy || !isChanged || wrong.length > 0">Provide it</button>
-          <button v-if="isChanged" type="button" class="act" @click="begin">As it was</button>
+          <button class="act main" :disabled="busy || !isChanged || wrong.length > 0">Provide it</button
+          >{{ ' ' }} <button v-if="isChanged" type="button" class="act" @click="begin">As it was</button
+          >{{ ' ' }}
           <button
             v-if="kept && !isChanged"
             type="button"

@@ -101,8 +101,8 @@ const { copy, copied } = useCopy()
           :to="{ query: { version: release.version } }"
           :aria-current="release.version === chosen.version ? 'true' : undefined"
         >
-          <span class="code">{{ release.version }}</span>
-          <span class="small muted">{{ channels(release.version).join(', ') }}</span>
+          <span class="code">{{ release.version }}</span>{{ ' ' }}
+          <span class="small muted">{{ channels(release.version).join(', ') }}</span>{{ ' ' }}
           <span class="small muted when">{{ ago(release.made_at) }}</span>
         </NuxtLink>
         <h2>Channels</h2>

@@ -187,7 +187,7 @@ const dress = { breaking: 'bad', additive: 'good', mend: '' } as const
           :disabled="!store.may.keep"
           @click="choose(next.step)"
         >
-          <span class="code">{{ next.version }}</span>
+          <span class="code">{{ next.version }}</span>{{ ' ' }}
           <span class="small" :class="next.enough ? 'muted' : 'bad'">{{ next.says }}</span>
         </button>
       </div>

@@ -291,7 +291,7 @@ useKeys([
           </button>
         </template>
         <template v-else-if="store.may.write && !path">
-          <NuxtLink class="act" :to="`/${store.slug}/bring-in`">Bring in source</NuxtLink>
+          <NuxtLink class="act" :to="`/${store.slug}/bring-in`">Bring in source</NuxtLink>{{ ' ' }}
           <NuxtLink class="act main" :to="`/${store.slug}/begin`">Begin a component</NuxtLink>
         </template>
       </div>
@@ -316,7 +316,7 @@ useKeys([
           ]"
         />
         <template v-if="meanwhile"
-          ><button type="button" class="act" @click="leave">Take what is there now</button>
+          ><button type="button" class="act" @click="leave">Take what is there now</button>{{ ' ' }}
           <button type="button" class="act" @click="keep(true)">Keep mine over it</button></template
         >
       </div>

@@ -209,15 +209,22 @@ export class SvelteComponent {
       else taken.set(plainName((element.propertyName ?? element.name).getText()), element)
     }
     if (ts.isIdentifier(declaration.name)) this.rest.add(declaration.name.text)
-    const named = written ? this.namedIn(written, taken) : new Set<string>()
+    const { checker } = this.types
+    const declared = written
+      ? { type: checker.getTypeFromTypeNode(written), at: written }
+      : this.declaredBeside()
+    const named = declared ? this.namedIn(declared, taken) : new Set<string>()
     for (const [name, element] of taken) if (!named.has(name)) this.addTaken(name, element)
   }
 
   /** Adds what a type of props names, of packages only what the component itself takes; says which those are. */
-  private namedIn(written: ts.TypeNode, taken: ReadonlyMap<string, ts.BindingElement>): Set<string> {
+  private namedIn(
+    { type: props, at: written }: { type: ts.Type; at: ts.Node },
+    taken: ReadonlyMap<string, ts.BindingElement>,
+  ): Set<string> {
     const { checker } = this.types
     const named = new Set<string>()
-    for (const member of this.types.propsOf(checker.getTypeFromTypeNode(written), written)) {
+    for (const member of this.types.propsOf(props, written)) {
       const own = member.symbol.declarations?.find((node) =>
         this.sources.texts.has(node.getSourceFile().fileName),
       )
@@ -232,7 +239,8 @@ export class SvelteComponent {
         name: member.name,
         type,
         required: !member.optional && !optional && !value,
-        node: own ?? element ?? written,
+        // a compiler's declarations say less of the place than the component itself
+        node: (written.getSourceFile().isDeclarationFile ? element : own) ?? own ?? element ?? this.script,
         value,
         words,
         takes: this.takenBy(declared, written),
@@ -240,6 +248,22 @@ export class SvelteComponent {
       })
     }
     return named
+  }
+
+  /**
+   * The type of props that declarations beside the file have for it, as compilers of Svelte write them: a
+   * `Component<Props>`, which is a function of them, or a class with `$$prop_def` (Svelte 4).
+   */
+  private declaredBeside(): { type: ts.Type; at: ts.Node } | undefined {
+    if (!this.sources.texts.has(`${this.path}.d.ts`)) return undefined
+    const { checker } = this.types
+    const found = this.types.defaultExport(`${this.path}.d.ts`)
+    const parameter = found?.type.getCallSignatures()[0]?.getParameters().at(-1)
+    const definition = found?.type.getConstructSignatures()[0]?.getReturnType().getProperty('$$prop_def')
+    const symbol = parameter ?? definition
+    if (!found || !symbol) return undefined
+    const type = checker.getTypeOfSymbolAtLocation(symbol, found.at)
+    return type.flags & ts.TypeFlags.Any ? undefined : { type, at: found.at }
   }
 
   /** Types of what a function is called with; `undefined` where the type is none of a function. */

@@ -16,7 +16,9 @@ export function readSvelte(sources: SourceSet, types: CheckedTypes): Reading {
   for (const [path, text] of sources.texts) {
     if (!svelte.endings.some((ending) => path.endsWith(`.${ending}`))) continue
     try {
-      const read = sources.once(`svelte ${path}`, [path], () => readFile(sources, types, path, text))
+      const read = sources.once(`svelte ${path}`, [path, `${path}.d.ts`], () =>
+        readFile(sources, types, path, text),
+      )
       problems.push(...read.problems)
       if (!read.contract) continue
       const tag = freeTag(read.contract.tag, path, tags)

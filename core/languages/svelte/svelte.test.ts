@@ -14,7 +14,7 @@ function readOne(text: string, more: Record<string, string> = {}): Contract {
   }))
   const { contracts, problems } = readLibrary(files, (path) =>
     path === 'node_modules/svelte/index.d.ts'
-      ? `export interface Snippet<P extends unknown[] = []> { (this: void, ...args: P): { '{@render ...}': 'yes' } }`
+      ? `export interface Snippet<P extends unknown[] = []> { (this: void, ...args: P): { '{@render ...}': 'yes' } }\nexport interface Component<Props extends Record<string, any> = {}, Exports = {}, Bindings = string> { (this: void, internals: unknown, props: Props): Exports }`
       : path === 'node_modules/svelte/package.json'
         ? '{ "name": "svelte", "types": "./index.d.ts" }'
         : undefined,
@@ -109,6 +109,25 @@ test('a component without runes: exported variables, slots, dispatched and passe
     'method:size 8 () → unknown',
     'pass-through:attributes 11 to <div>',
   ])
+})
+
+test('a package that was compiled: scripts without types, with declarations beside them', () => {
+  const contract = readOne(
+    '<script>\n  let { tone = "calm", sailings, children, ...rest } = $props()\n</script>\n<b {...rest}>{tone}{@render children?.()}</b>',
+    {
+      'src/FerryCard.svelte.d.ts':
+        "import type { Snippet } from 'svelte'\n" +
+        "export interface Props {\n/** How it speaks. */\ntone?: 'calm' | 'storm'; sailings: string[]; children?: Snippet }\n" +
+        "declare const FerryCard: import('svelte').Component<Props, {}, ''>\nexport default FerryCard\n",
+    },
+  )
+  expect(linesOf(contract)).toEqual([
+    "prop:tone 2 'calm' | 'storm', 'calm'",
+    'prop:sailings 2 string[], required',
+    'slot: 2 fallback: empty',
+    'pass-through:attributes 4 to <b>',
+  ])
+  expect(contract.members[0]).toMatchObject({ comment: 'How it speaks.' })
 })
 
 test('one that does not parse is told by its line, and the others are read', () => {

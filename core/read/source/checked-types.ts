@@ -1,5 +1,6 @@
 import ts from 'typescript'
 import { unionOf, type TypeModel } from '../../contract/type'
+import { languageOfFile } from '../../languages/languages'
 import { tagText, wordsOf } from './comments'
 import type { SourceSet } from './source-set'
 
@@ -21,6 +22,22 @@ const options: ts.CompilerOptions & { allowNonTsExtensions: boolean } = {
   allowImportingTsExtensions: true,
   resolveJsonModule: true,
 }
+
+/** Declarations of a file of a language that has its own: `Card.svelte.d.ts`. */
+const isBesideComponent = (path: string): boolean =>
+  path.endsWith('.d.ts') && languageOfFile(path.slice(0, -'.d.ts'.length)) !== undefined
+
+/** How far into a type its model goes. */
+const deepest = 12
+
+/** What declares the types of a compiled script, as the compiler itself would look for it: `a.d.ts` beside `a.js`. */
+const declarationsBeside = (sources: SourceSet, file: string): string | undefined => {
+  const declared = file.replace(/\.([cm]?)jsx?$/, '.d.$1ts')
+  return declared !== file && sources.texts.has(declared) ? declared : undefined
+}
+
+const extensionOf = (file: string): ts.Extension =>
+  file.endsWith('.d.ts') ? ts.Extension.Dts : file.endsWith('.tsx') ? ts.Extension.Tsx : ts.Extension.Ts
 
 /** Parsed declaration files from outside, by path and text: the compiler's own are large and never change. */
 const declarations = new Map<string, { text: string; file: ts.SourceFile }>()
@@ -54,6 +71,16 @@ export class CheckedTypes {
   errors(path: string): readonly ts.Diagnostic[] {
     const program = this.program()
     return program.getSemanticDiagnostics(program.getSourceFile(path))
+  }
+
+  /** What a file hands on as its default, by its path; `undefined` where it is not known or hands on none. */
+  defaultExport(path: string): { type: ts.Type; at: ts.Node } | undefined {
+    const file = this.program().getSourceFile(path)
+    const module = file && this.checker.getSymbolAtLocation(file)
+    const symbol = module?.exports?.get(ts.InternalSymbolName.Default)
+    if (!file || !symbol) return undefined
+    const named = symbol.flags & ts.SymbolFlags.Alias ? this.checker.getAliasedSymbol(symbol) : symbol
+    return { type: this.checker.getTypeOfSymbolAtLocation(named, file), at: file }
   }
 
   private program(): ts.Program {
@@ -96,22 +123,24 @@ export class CheckedTypes {
       readFile: resolving.readFile,
       resolveModuleNameLiterals: (literals, from) =>
         literals.map((literal) => {
-          const file = sources.resolve(plain(from), literal.text)
-          if (file !== undefined && sources.scripts.has(file))
+          const found = sources.resolve(plain(from), literal.text)
+          const file = found === undefined ? undefined : (declarationsBeside(sources, found) ?? found)
+          if (file !== undefined && (sources.scripts.has(file) || file.endsWith('.d.ts')))
             return {
               resolvedModule: {
                 resolvedFileName: file,
-                extension: file.endsWith('.tsx') ? ts.Extension.Tsx : ts.Extension.Ts,
+                extension: extensionOf(file),
                 isExternalLibraryImport: false,
               },
             }
-          const found = ts.resolveModuleName(literal.text, from, options, resolving, cache)
-          if (!found.resolvedModule) this.missing.add(literal.text)
-          return found
+          const outside = ts.resolveModuleName(literal.text, from, options, resolving, cache)
+          if (!outside.resolvedModule) this.missing.add(literal.text)
+          return outside
         }),
     }
     return ts.createProgram({
-      rootNames: [...sources.scripts.keys()],
+      // what a compiler wrote beside a component's own file says what types its script had
+      rootNames: [...sources.scripts.keys(), ...[...sources.texts.keys()].filter(isBesideComponent)],
       options,
       host,
       ...(oldProgram ? { oldProgram } : {}),
@@ -205,17 +234,18 @@ export class CheckedTypes {
   }
 
   /** The model of a type, as far as an editor or a reader can use it; `at` is where it is looked at from. */
-  model(type: ts.Type, at: ts.Node, depth = 0): TypeModel {
+  model(type: ts.Type, at: ts.Node, depth = 0, within: readonly ts.Type[] = []): TypeModel {
     const { checker } = this
     const text = (): TypeModel => ({ is: 'other', text: printed(checker, type) })
+    // a type that holds itself, or grows for ever, is told by its name from there on
+    if (within.includes(type) || depth > deepest) return text()
+    const inner = (part: ts.Type) => this.model(part, at, depth + 1, [...within, type])
     const { flags } = type
     if (flags & ts.TypeFlags.Any || flags & ts.TypeFlags.Unknown)
       return { is: 'other', text: flags & ts.TypeFlags.Any ? 'any' : 'unknown' }
     if (flags & ts.TypeFlags.TypeParameter) {
       const base = checker.getBaseConstraintOfType(type)
-      return base && base !== type && depth < 4
-        ? this.model(base, at, depth + 1)
-        : { is: 'other', text: 'unknown' }
+      return base && base !== type && depth < 4 ? inner(base) : { is: 'other', text: 'unknown' }
     }
     const alias = type.aliasSymbol?.name
     if (alias && nodes.has(alias)) return { is: 'node' }
@@ -229,14 +259,13 @@ export class CheckedTypes {
     if (flags & ts.TypeFlags.Undefined) return { is: 'undefined' }
     if (flags & ts.TypeFlags.Void) return { is: 'void' }
     if (type.isUnion()) {
-      const parts =
-        type.types.length > 60 ? undefined : type.types.map((type) => this.model(type, at, depth + 1))
+      const parts = type.types.length > 60 ? undefined : type.types.map((type) => inner(type))
       return parts && !(alias && parts.length > 40) ? unionOf(parts) : text()
     }
     // `string & {}` keeps an editor's suggestions beside a plain string
     if (type.isIntersection()) {
       const base = type.types.find((type) => type.flags & (ts.TypeFlags.String | ts.TypeFlags.Number))
-      if (base) return this.model(base, at, depth + 1)
+      if (base) return inner(base)
     }
     // `Omit<string, …>`, which keeps an editor's suggestions too: it has what a text has
     if (
@@ -251,7 +280,7 @@ export class CheckedTypes {
     const element = checker.isArrayType(type)
       ? checker.getTypeArguments(type as ts.TypeReference)[0]
       : undefined
-    if (element) return { is: 'list', of: this.model(element, at, depth + 1) }
+    if (element) return { is: 'list', of: inner(element) }
     if (!(flags & ts.TypeFlags.Object)) return text()
     const properties = type.getProperties()
     if (type.getCallSignatures().length > 0) return properties.length === 0 ? { is: 'function' } : text()
@@ -272,7 +301,7 @@ export class CheckedTypes {
           return {
             name: property.name,
             optional,
-            type: this.model(optional ? checker.getNonNullableType(own) : own, at, depth + 1),
+            type: inner(optional ? checker.getNonNullableType(own) : own),
           }
         }),
       }

@@ -287,7 +287,7 @@ useKeys([
           <tbody>
             <tr v-for="difference in contractApart" :key="difference.member.kind + difference.member.name">
               <th scope="row">
-                <span class="code">{{ difference.member.name }}</span>
+                <span class="code">{{ difference.member.name }}</span>{{ ' ' }}
                 <span class="small muted">{{ kindTitle(difference.member.kind) }}</span>
               </th>
               <td colspan="2">
@@ -355,7 +355,7 @@ useKeys([
                   {{ label(pair.left) }}
                 </th>
                 <td class="code">
-                  <span class="muted">{{ style.property }}</span>
+                  <span class="muted">{{ style.property }}</span>{{ ' ' }}
                   <span
                     v-if="/^(rgb|color)/.test(style.left)"
                     class="chip"

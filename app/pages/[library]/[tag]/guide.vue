@@ -368,7 +368,9 @@ const isDoubted = (member: string) => ['no effect', 'not found'].includes(eviden
         <dl v-else>
           <template v-for="version in history" :key="version.version">
             <dt>
-              <NuxtLink class="link code" :to="`/${store.slug}/registry`">{{ version.version }}</NuxtLink>
+              <NuxtLink class="link code" :to="`/${store.slug}/registry`">{{ version.version }}</NuxtLink>{{
+                ' '
+              }}
               <span class="small muted">{{
                 version.made_at.toLocaleDateString('en-GB', {
                   day: 'numeric',

@@ -236,7 +236,7 @@ watch(
       <GoneKept :to="tag" />
     </div>
     <div v-if="wordsProblems.length" class="stale">
-      <ProblemList :problems="wordsProblems" />
+      <ProblemList :problems="wordsProblems" />{{ ' ' }}
       <button type="button" class="link" @click="loadWords">Fetch the words again</button>
     </div>
     <TryFrame
@@ -260,8 +260,10 @@ watch(
       >
         <template #tried>
           <span class="small acts"
-            ><button v-if="undo.may.value.back" type="button" class="link" @click="undo.back">Undo</button>
-            <button v-if="undo.may.value.again" type="button" class="link" @click="undo.again">Redo</button>
+            ><button v-if="undo.may.value.back" type="button" class="link" @click="undo.back">Undo</button
+            >{{ ' ' }}
+            <button v-if="undo.may.value.again" type="button" class="link" @click="undo.again">Redo</button
+            >{{ ' ' }}
             <button
               v-if="Object.keys(usage.props).length || usage.attributes"
               type="button"
@@ -330,7 +332,7 @@ watch(
           <div v-if="failure" class="failure" role="alert">
             <b class="bad">{{
               failure.provided ? 'The provisions failed, not the component:' : `It failed ${failure.phase}:`
-            }}</b>
+            }}</b>{{ ' ' }}
             <span class="code">{{ failure.text }}</span>
             <NuxtLink
               v-if="failure.where"
@@ -358,7 +360,8 @@ watch(
                 v-model="chosenStyle"
                 label="Code for"
                 :options="styles.map((value) => ({ value, title: codeStyles[value] }))"
-              /><b v-else class="good">{{ codeStyles[style] }}</b>
+              /><b v-else class="good">{{ codeStyles[style] }}</b
+              >{{ ' ' }}
               <button type="button" class="link" @click="copy(code)">{{ copied ? 'copied' : 'Copy' }}</button>
             </div>
             <pre tabindex="0" :aria-label="`Code for ${codeStyles[style]}`">{{ code }}</pre>

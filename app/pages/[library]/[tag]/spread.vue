@@ -466,7 +466,7 @@ useKeys([
                   { value: 'never', title: 'Never' },
                   { value: 'must', title: 'Always' },
                 ]"
-              />
+              />{{ ' ' }}
               <Choice
                 v-model="ruleA"
                 label="One value"
@@ -500,7 +500,7 @@ useKeys([
       <div role="status">
         <template v-if="covering.set.value">
           <p>
-            <span class="large">{{ covering.set.value.rows.length }}</span>
+            <span class="large">{{ covering.set.value.rows.length }}</span>{{ ' ' }}
             <span class="sentence"
               >of {{ combinations(coveredAxes).toLocaleString('en-GB') }} renderings cover all
               {{ covering.set.value.covered.toLocaleString('en-GB') }} {{ strength }}s</span

@@ -59,7 +59,8 @@ const lists = computed(() =>
           <p v-for="tag in tags" :key="tag">
             <NuxtLink v-if="store.find(tag)" class="link" :to="`/${store.slug}/${tag}`">{{
               store.title(tag)
-            }}</NuxtLink><template v-else>{{ store.title(tag) }}</template>
+            }}</NuxtLink><template v-else>{{ store.title(tag) }}</template
+            >{{ ' ' }}
             <span class="code muted">{{ tag }}</span>
           </p>
         </section>

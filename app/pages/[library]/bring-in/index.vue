@@ -205,21 +205,21 @@ async function filesIn(entry: FileSystemEntry, at: string): Promise<{ path: stri
               multiple
               aria-label="Choose a folder to bring in"
               :disabled="sending"
-              @change="chosen"
-          /></label>
+              @change="chosen" /></label
+          >{{ ' ' }}
           <label class="act"
             >Choose files<input
               type="file"
               multiple
               aria-label="Choose files to bring in"
               :disabled="sending"
-              @change="chosen"
-          /></label>
+              @change="chosen" /></label
+          >{{ ' ' }}
           <span class="muted">or drop it anywhere here</span>
         </p>
         <p>
           <label
-            ><Checkbox v-model="whole" binary size="small" input-id="whole" />
+            ><Checkbox v-model="whole" binary size="small" input-id="whole" />{{ ' ' }}
             <span>It is the whole library: what is on the shelf and not in it goes</span></label
           >
         </p>
@@ -232,8 +232,8 @@ async function filesIn(entry: FileSystemEntry, at: string): Promise<{ path: stri
               accept=".zip,.tgz,.gz,application/zip,application/gzip"
               aria-label="Choose an archive to bring in"
               :disabled="sending"
-              @change="chosen"
-          /></label>
+              @change="chosen" /></label
+          >{{ ' ' }}
           <span class="muted">or drop it anywhere here; it is taken as the whole library</span>
         </p>
       </form>
@@ -335,8 +335,8 @@ async function filesIn(entry: FileSystemEntry, at: string): Promise<{ path: stri
         </p>
         <p>
           <button type="button" class="act main" :disabled="sending" @click="sendNow(leaving.form)">
-            Bring it in, and let them go
-          </button>
+            Bring it in, and let them go</button
+          >{{ ' ' }}
           <button type="button" class="act" @click="leaving = undefined">Cancel</button>
         </p>
       </section>
