@@ -1,79 +1,28 @@
 import type { BuildFailure } from 'esbuild'
-import { begin } from '~~/core/begin/begin'
-import { abilitiesIn } from '~~/core/read/abilities'
-import { dependenciesOf } from '~~/core/read/dependencies'
-import { LRUCache } from 'lru-cache'
-import { LibraryReader } from '~~/core/read/read'
-import { widthsIn } from '~~/core/read/widths'
-import { writtenIn } from '~~/core/read/written'
 import { judgeEdit, judgeFile } from '~~/core/tokens/edit'
 import { themesCss } from '~~/core/tokens/themes'
-import { readPublishBody } from '../registry/publish-body'
 import { Failure } from '../auth/failure'
-import { notToldYet } from '~~/core/problem'
-import { installedIn } from '../bring/installed'
 import { unpackArchive } from '../bring/archive'
-import { Holding } from './held'
-import { buildModules } from './modules'
-import { outsideOf } from './outside'
-import { buildPackage } from './package'
-import type { Answer, Ask, TaskName, Tasks } from './tasks'
+import { readPublishBody } from '../registry/publish-body'
+import type { Answer, Ask, Doers } from './tasks'
 
-/**
- * Readers that hold on to what they read last, by library and what is installed for it. Each holds about 100
- * kB a component.
- */
-const readers = new LRUCache<string, LibraryReader>({ max: 3 })
-function readerOf(library: string | undefined, dependencies: string | undefined): LibraryReader {
-  const make = () => new LibraryReader(outsideOf(dependencies))
-  if (library === undefined) return make()
-  const key = `${library} ${dependencies}`
-  const known = readers.get(key) ?? make()
-  readers.set(key, known)
-  return known
-}
-
-const holding = new Holding()
-
-async function tryOut({
-  source,
-  path,
-  tag,
-  installed,
-  library,
-}: Tasks['tryOut']['in']): Promise<Tasks['tryOut']['out']> {
-  const files = holding.filesOf(source)
-  const dependencies = installedIn(installed, dependenciesOf(files).packages)
-  const { contracts, problems } = readerOf(library, dependencies).read(files)
-  const here = contracts.filter((contract) => contract.files.includes(path))
-  const contract =
-    here.find((known) => known.tag === tag) ?? here[0] ?? contracts.find((known) => known.tag === tag)
-  const built = contract && (await buildModules(files, [contract], dependencies))
-  const own = problems.filter((problem) => problem.where?.file === path)
-  return {
-    problems: [...own, ...notToldYet(problems, built?.components[0]?.problems ?? [])],
-    contract,
-    built,
-  }
-}
+const ofSource = async () => (await import('./source-tasks')).sourceTasks
 
 /** The child process: parses, compiles and packs source that is not trusted, and never runs it. */
-const doers: { [N in TaskName]: (input: Tasks[N]['in']) => Promise<Tasks[N]['out']> | Tasks[N]['out'] } = {
+const doers: Doers = {
   unpack: ({ bytes, limits }) => unpackArchive(bytes, limits),
-  dependencies: ({ files }) => dependenciesOf(files),
-  read: ({ files, dependencies, library }) => readerOf(library, dependencies).read(files),
-  tryOut,
-  written: ({ files }) => writtenIn(files),
-  asks: ({ files }) => ({ abilities: abilitiesIn(files), widths: widthsIn(files) }),
-  begin: ({ files, prefix, wish, dependencies, library }) =>
-    begin(readerOf(library, dependencies), files, prefix, wish),
-  modules: ({ files, contracts, dependencies }) => buildModules(files, contracts, dependencies),
   tokenEdit: ({ themes, ...edit }) => judgeEdit(themes, edit),
   tokenFile: ({ themes, theme, text }) => judgeFile(themes, theme, text),
   themesCss: ({ themes, prefix }) => themesCss(themes, prefix),
   publishBody: ({ bytes, name, most }) => readPublishBody(bytes, name, most),
-  package: ({ files, input }) =>
-    buildPackage(files, { ...input, words: (tag, key) => input.words[`${tag} ${key}`] }),
+  dependencies: async (input) => (await ofSource()).dependencies(input),
+  read: async (input) => (await ofSource()).read(input),
+  tryOut: async (input) => (await ofSource()).tryOut(input),
+  written: async (input) => (await ofSource()).written(input),
+  asks: async (input) => (await ofSource()).asks(input),
+  begin: async (input) => (await ofSource()).begin(input),
+  modules: async (input) => (await ofSource()).modules(input),
+  package: async (input) => (await ofSource()).package(input),
 }
 
 process.on('message', async (ask: Ask) => {

@@ -65,6 +65,8 @@ export interface Tasks {
   package: { in: { files: SourceText[]; input: PlainPackageInput }; out: Packed }
 }
 export type TaskName = keyof Tasks
+/** What does each task, in the child process. */
+export type Doers = { [N in TaskName]: (input: Tasks[N]['in']) => Promise<Tasks[N]['out']> | Tasks[N]['out'] }
 
 /** A package's input as it crosses to the child: words as a plain map, `tag member` to text. */
 export type PlainPackageInput = Omit<PackageInput, 'built' | 'words'> & { words: Record<string, string> }

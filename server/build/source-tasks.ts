@@ -1,0 +1,66 @@
+import { LRUCache } from 'lru-cache'
+import { begin } from '~~/core/begin/begin'
+import { notToldYet } from '~~/core/problem'
+import { abilitiesIn } from '~~/core/read/abilities'
+import { dependenciesOf } from '~~/core/read/dependencies'
+import { LibraryReader } from '~~/core/read/read'
+import { widthsIn } from '~~/core/read/widths'
+import { writtenIn } from '~~/core/read/written'
+import { installedIn } from '../bring/installed'
+import { Holding } from './held'
+import { buildModules } from './modules'
+import { outsideOf } from './outside'
+import { buildPackage } from './package'
+import type { Doers, Tasks } from './tasks'
+
+/**
+ * Readers that hold on to what they read last, by library and what is installed for it. Each holds about 100
+ * kB a component.
+ */
+const readers = new LRUCache<string, LibraryReader>({ max: 3 })
+function readerOf(library: string | undefined, dependencies: string | undefined): LibraryReader {
+  const make = () => new LibraryReader(outsideOf(dependencies))
+  if (library === undefined) return make()
+  const key = `${library} ${dependencies}`
+  const known = readers.get(key) ?? make()
+  readers.set(key, known)
+  return known
+}
+
+const holding = new Holding()
+
+async function tryOut({
+  source,
+  path,
+  tag,
+  installed,
+  library,
+}: Tasks['tryOut']['in']): Promise<Tasks['tryOut']['out']> {
+  const files = holding.filesOf(source)
+  const dependencies = installedIn(installed, dependenciesOf(files).packages)
+  const { contracts, problems } = readerOf(library, dependencies).read(files)
+  const here = contracts.filter((contract) => contract.files.includes(path))
+  const contract =
+    here.find((known) => known.tag === tag) ?? here[0] ?? contracts.find((known) => known.tag === tag)
+  const built = contract && (await buildModules(files, [contract], dependencies))
+  const own = problems.filter((problem) => problem.where?.file === path)
+  return {
+    problems: [...own, ...notToldYet(problems, built?.components[0]?.problems ?? [])],
+    contract,
+    built,
+  }
+}
+
+/** Tasks that take the compilers of every language along, which are loaded when one of them is first asked for. */
+export const sourceTasks = {
+  dependencies: ({ files }) => dependenciesOf(files),
+  read: ({ files, dependencies, library }) => readerOf(library, dependencies).read(files),
+  tryOut,
+  written: ({ files }) => writtenIn(files),
+  asks: ({ files }) => ({ abilities: abilitiesIn(files), widths: widthsIn(files) }),
+  begin: ({ files, prefix, wish, dependencies, library }) =>
+    begin(readerOf(library, dependencies), files, prefix, wish),
+  modules: ({ files, contracts, dependencies }) => buildModules(files, contracts, dependencies),
+  package: ({ files, input }) =>
+    buildPackage(files, { ...input, words: (tag, key) => input.words[`${tag} ${key}`] }),
+} satisfies Partial<Doers>
