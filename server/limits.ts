@@ -43,7 +43,7 @@ export const limits = {
   children: {
     megabytes: 768,
     children: 2,
-    idleSeconds: 60,
+    /** Starting one takes over a second, which somebody who writes would wait for. */ idleSeconds: 600,
     /** Of all that waits for them together. */ waitingBytes: 400_000_000,
   },
   /** Seconds each of their tasks may take. */
