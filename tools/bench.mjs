@@ -9,6 +9,7 @@ import { spread } from './bench/spread.mjs'
 import { firstLoad, flock, open, scroll } from './bench/shelf.mjs'
 import { evidenceCost, memory } from './bench/bench-page.mjs'
 import { freePort, root, say, seed, setUp, startPostgres, startServer } from './setup.mjs'
+import { launch } from './bench/browser.mjs'
 
 const names = process.argv.slice(2).filter((text) => !text.startsWith('--'))
 const json = process.argv.includes('--json')
@@ -204,11 +205,7 @@ const plainSite = () =>
  * own page draws the edit.
  */
 async function propEdit({ url }) {
-  const { chromium } = await import('@playwright/test')
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--site-per-process', '--disable-background-networking'],
-  })
+  const browser = await launch({ apart: true })
   try {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
     const page = await context.newPage()
@@ -316,11 +313,7 @@ const shelves = new Map()
  */
 async function shelf({ url }, of = '') {
   if (shelves.has(of)) return shelves.get(of)
-  const { chromium } = await import('@playwright/test')
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
-  })
+  const browser = await launch()
   try {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
     const large = await flock(context.request, url)
@@ -359,11 +352,7 @@ async function shelf({ url }, of = '') {
 }
 /** What comes over the wire before the first component is drawn, to a browser that has nothing yet. */
 async function firstLoading({ url }) {
-  const { chromium } = await import('@playwright/test')
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
-  })
+  const browser = await launch()
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
   const { at, bytes, frames, bytesOf } = await firstLoad(context, url, 'tern')
   await browser.close()

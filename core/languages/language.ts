@@ -13,8 +13,8 @@ export interface Language<Name extends string = string> {
   title: string
   /** Endings of files that are of this language alone; what is plain script or JSX has none. */
   endings: readonly string[]
-  /** How the editor of source takes its files: as markup with script in it, or as script. */
-  editor: 'vue' | 'html' | 'script'
+  /** How the editor of source takes the files that are of this language alone. */
+  editor?: 'vue' | 'html'
   /** A component is registered under a tag and used as an element; the others are imported by their name. */
   isElement: boolean
   /** Its methods can be called from outside, so that evidence may try them. */

@@ -1,10 +1,8 @@
+import { launch } from './browser.mjs'
+
 /** A browser with somebody signed in. */
 async function signedIn(url) {
-  const { chromium } = await import('@playwright/test')
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--site-per-process', '--disable-background-networking'],
-  })
+  const browser = await launch({ apart: true })
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
   const page = await context.newPage()
   await page.request.post(`${url}/api/sign-in`, {

@@ -1,3 +1,5 @@
+import { launch } from './browser.mjs'
+
 /** A component with two props of ten and twenty choices, so that a spread of it has two hundred cells. */
 const many = `const sheet = new CSSStyleSheet()
 sheet.replaceSync(':host { display: block; font: 13px sans-serif } p { margin: 0; padding: 6px 10px; border-inline-start: 4px solid teal; background: aliceblue } :host([b="b3"]) p { background: beige } button { border: 0; background: none } button:hover { background: gold }')
@@ -19,11 +21,7 @@ const median = (list) => list.toSorted((a, b) => a - b)[Math.floor(list.length /
  * the longest task while they are scrolled.
  */
 export async function spread({ url }, bareUrl) {
-  const { chromium } = await import('@playwright/test')
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--site-per-process', '--disable-background-networking'],
-  })
+  const browser = await launch({ apart: true })
   try {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
     const page = await context.newPage()

@@ -76,7 +76,6 @@ async function publish() {
 const install = computed(
   () => `npm install ${store.library?.package}@${published.value} --registry ${store.library?.registry}`,
 )
-const words = { new: 'new', changed: 'changed', gone: 'gone' } as const
 const dress = { breaking: 'bad', additive: 'good', mend: '' } as const
 </script>
 
@@ -103,7 +102,7 @@ const dress = { breaking: 'bad', additive: 'good', mend: '' } as const
         </p>
         <div v-for="change in desk.changed" :key="change.tag" class="change">
           <Mark :name="change.weight" :label="change.weight" :class="dress[change.weight]" />
-          <span class="word">{{ words[change.change] }}</span>
+          <span class="word">{{ change.change }}</span>
           <NuxtLink v-if="change.change !== 'gone'" class="link" :to="`/${store.slug}/${change.tag}`">{{
             store.title(change.tag)
           }}</NuxtLink><span v-else>{{ store.title(change.tag) }}</span>
@@ -246,6 +245,7 @@ const dress = { breaking: 'bad', additive: 'good', mend: '' } as const
 .change,
 .past {
   display: flex;
+  flex-wrap: wrap;
   gap: 12px;
   align-items: baseline;
   padding: 7px 0;

@@ -4,7 +4,6 @@ export const customElement: Language<'custom-element'> = {
   name: 'custom-element',
   title: 'a custom element',
   endings: [],
-  editor: 'script',
   isElement: true,
   callsMethods: true,
   codeStyles: ['html', 'vue', 'react', 'angular'],

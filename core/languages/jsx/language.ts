@@ -4,7 +4,6 @@ export const jsx: Language<'jsx'> = {
   name: 'jsx',
   title: 'a function component',
   endings: [],
-  editor: 'script',
   isElement: false,
   callsMethods: false,
   adapter: 'react',

@@ -5,6 +5,7 @@ import { LibraryReader, readLibrary } from '../../read/read'
 import { writtenIn } from '../../read/written'
 import { packageJson } from '../../release/package'
 import { declareSvelte } from './declare'
+import { scriptCompiler } from '../files'
 import { svelteFile } from './file'
 
 function readOne(text: string, more: Record<string, string> = {}): Contract {
@@ -206,4 +207,13 @@ test('elements, rules and keys are found again where they are written', () => {
   expect(placeOfElement(written, 'button', { type: 'button' })).toEqual({ file: 'src/A.svelte', line: 2 })
   // as the browser has it, with the compiler's own class
   expect(placeOfRule(written, 'p.a.svelte-1a2b3c')).toEqual({ file: 'src/A.svelte', line: 4 })
+})
+
+test('a script that Svelte’s compiler has a say in is compiled by it, its types taken out', async () => {
+  const compile = scriptCompiler('src/tide.svelte.ts')
+  const text = 'export const tide = $state<{ height: number }>({ height: 4 })\n'
+  const { code } = await compile!('src/tide.svelte.ts', text, { read: () => undefined, contract: undefined })
+  expect(code).toContain('svelte/internal/client')
+  expect(code).not.toMatch(/\$state|: number/)
+  expect(scriptCompiler('src/tide.ts')).toBeUndefined()
 })

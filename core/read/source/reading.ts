@@ -34,8 +34,7 @@ export const sameName = (name: string, where: Place, first: string): Problem => 
 
 /** Names we take as source; anything else in a folder is left aside and said. */
 export const isSourceName = (path: string): boolean =>
-  /(\.(?:[cm]?[jt]sx?|css|html|json|md|svg|txt)|(?:^|\/)LICEN[CS]E)$/i.test(path) ||
-  isComponentFile(path.toLowerCase())
+  /(\.(?:css|html|json|md|svg|txt)|(?:^|\/)LICEN[CS]E)$/i.test(path) || isComponentFile(path.toLowerCase())
 /** What packages, version control and archives keep for themselves, which is no part of a library. */
 export const isPassedOver = (path: string): boolean => /(^|\/)(node_modules|\.git|__MACOSX)\//.test(path)
 

@@ -13,64 +13,22 @@ import { objectBehind, optionOf } from '../source/declarations'
 import { evaluate, nameOf, shownDefault } from '../source/evaluate'
 import { readKeys } from '../source/keys'
 import { reachedFrom } from '../source/reached'
-import { doesNotParse, nameOfFile, notRead, sameName, type Reading } from '../source/reading'
+import { readComponentFiles, type FileReading } from '../source/component-files'
+import { doesNotParse, nameOfFile, type Reading } from '../source/reading'
 import { unwrap, type SourceSet } from '../source/source-set'
 import { typeOfNode } from '../source/type-nodes'
+import { vue } from '../../languages/vue/language'
 import { vueParts } from '../../languages/vue/script'
 import { ofOptions, runtimeProps, type RuntimeProp } from './options'
 import { camel, readVueTemplate } from './template'
 
-/**
- * Reads the contracts of Vue single-file components. One that does not parse is a problem by name and costs
- * only itself.
- */
-export function readVue(sources: SourceSet, types: CheckedTypes): Reading {
-  const problems: Problem[] = []
-  const contracts: Contract[] = []
-  const tags = new Map<string, string>()
-  for (const [path, text] of sources.texts) {
-    if (!path.endsWith('.vue')) continue
-    try {
-      const one = sources.once(`vue ${path}`, [path], () => readOne(sources, types, path, text))
-      problems.push(...one.problems)
-      if (!one.contract) continue
-      const contract = { ...one.contract }
-      const other = tags.get(contract.tag)
-      if (other !== undefined)
-        contract.tag =
-          nameOfFile(path) === contract.tag || tags.has(nameOfFile(path))
-            ? `${nameOfFile(path.split('/').slice(0, -1).join('/'))}${nameOfFile(path)}`
-            : nameOfFile(path)
-      if (tags.has(contract.tag)) {
-        problems.push(sameName(contract.tag, { file: path, line: 1 }, tags.get(contract.tag)!))
-        continue
-      }
-      tags.set(contract.tag, path)
-      contracts.push(contract)
-    } catch (error) {
-      problems.push(notRead('This component', { file: path, line: 1 }, error))
-    }
-  }
-  // what a template uses is known by file until every component has its name
-  const named = new Map(contracts.map((contract) => [contract.files[0]!, contract.tag]))
-  for (const contract of contracts)
-    contract.uses = [
-      ...new Map(
-        contract.uses.flatMap(({ tag, place }) => {
-          const used = named.get(tag)
-          return used && used !== contract.tag ? [[used, { tag: used, place }] as const] : []
-        }),
-      ).values(),
-    ]
-  return { contracts, problems }
-}
+/** Reads the contracts of Vue single-file components. */
+export const readVue = (sources: SourceSet, types: CheckedTypes): Reading =>
+  readComponentFiles(sources, vue.endings, (path, text) =>
+    sources.once(`vue ${path}`, [path], () => readFile(sources, types, path, text)),
+  )
 
-function readOne(
-  sources: SourceSet,
-  types: CheckedTypes,
-  path: string,
-  text: string,
-): { problems: Problem[]; contract?: Contract } {
+function readFile(sources: SourceSet, types: CheckedTypes, path: string, text: string): FileReading {
   const { descriptor, errors } = vueParts(path, text)
   if (errors.length) return { problems: [doesNotParse(path, errors[0]!.line, errors[0]!.text)] }
   return {
