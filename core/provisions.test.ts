@@ -28,7 +28,7 @@ test('a script comes from the frame’s own host or not at all', () => {
     expect(providedSchema.safeParse({ ...base, script }).success).toBe(false)
 })
 test('modules of components that a script names come with it, by whole words', () => {
-  const one = (script: string) => [
+  const provisionWith = (script: string) => [
     { scope: '', styles: '', around: '', data: '', script, module: null, revision: 1 },
   ]
   const modules = [
@@ -36,11 +36,11 @@ test('modules of components that a script names come with it, by whole words', (
     { tag: 'Tide', module: '/m/b' },
     { tag: 'x-tide', module: '/m/c' },
   ]
-  expect(providedFor(one("wrap(componentOf('TideProvider'))"), 'x-a', '', modules)[0]!.modules).toEqual([
-    modules[0],
-  ])
-  expect(providedFor(one("document.createElement('x-tide')"), 'x-a', '', modules)[0]!.modules).toEqual([
-    modules[2],
-  ])
-  expect(providedFor(one('Tides x-tide-mark'), 'x-a', '', modules)[0]!.modules).toEqual([])
+  expect(
+    providedFor(provisionWith("wrap(componentOf('TideProvider'))"), 'x-a', '', modules)[0]!.modules,
+  ).toEqual([modules[0]])
+  expect(
+    providedFor(provisionWith("document.createElement('x-tide')"), 'x-a', '', modules)[0]!.modules,
+  ).toEqual([modules[2]])
+  expect(providedFor(provisionWith('Tides x-tide-mark'), 'x-a', '', modules)[0]!.modules).toEqual([])
 })

@@ -133,23 +133,23 @@ export function surroundFromQuery(
     const value = Number(text(name) ?? NaN)
     return value >= from && value <= to ? value : undefined
   }
-  const one = <T extends string>(name: string, values: readonly T[]): T | undefined =>
+  const choiceFrom = <T extends string>(name: string, values: readonly T[]): T | undefined =>
     values.find((value) => value === text(name))
   const size = /^(\d{3,4})x(\d{3,4})$/.exec(text('window') ?? '')
   const window = size
     ? { width: Math.min(5000, Number(size[1])), height: Math.min(5000, Number(size[2])) }
     : null
-  return plainSurround(one('theme', themes) ?? baseTheme, {
+  return plainSurround(choiceFrom('theme', themes) ?? baseTheme, {
     width: number('width', 1, 10_000) ?? null,
     window,
     ground: groundFrom(query.ground),
-    align: one('align', ['start', 'middle', 'end', 'stretch']) ?? usual.align,
+    align: choiceFrom('align', ['start', 'middle', 'end', 'stretch']) ?? usual.align,
     padding: number('padding', 0, 500) ?? usual.padding,
-    direction: one('dir', ['ltr', 'rtl']) ?? usual.direction,
+    direction: choiceFrom('dir', ['ltr', 'rtl']) ?? usual.direction,
     language: languageFrom(query.lang),
     text: number('text', 50, 400) ?? usual.text,
-    motion: one('motion', ['on', 'reduced']) ?? usual.motion,
-    colours: one('colours', ['own', 'forced']) ?? usual.colours,
+    motion: choiceFrom('motion', ['on', 'reduced']) ?? usual.motion,
+    colours: choiceFrom('colours', ['own', 'forced']) ?? usual.colours,
     held: [...new Set((text('held') ?? '').split(/\s+/).filter((name) => /^[\w-]{1,100}$/.test(name)))].slice(
       0,
       20,

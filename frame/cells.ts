@@ -53,27 +53,34 @@ export function showCells(
   if (shared === undefined) delete sheet.dataset.theme
   else sheet.dataset.theme = shared
   const wanted = new Set(message.cells.map((cell) => cell.id))
-  for (const [id, one] of shown) if (!goesOn || !wanted.has(id)) drop(id, one)
+  for (const [id, cellShown] of shown) if (!goesOn || !wanted.has(id)) drop(id, cellShown)
   for (const { id, usage, surround, caption } of message.cells) {
-    let one = shown.get(id)
-    if (!one) {
+    let cellShown = shown.get(id)
+    if (!cellShown) {
       const place = document.createElement('div')
       place.setAttribute('data-kept-cell', '')
       const parent = document.createElement('div')
       place.append(parent)
       shown.set(
         id,
-        (one = { place, parent, inner: placeIn(parent), mounted: undefined, usage: '', failed: undefined }),
+        (cellShown = {
+          place,
+          parent,
+          inner: placeIn(parent),
+          mounted: undefined,
+          usage: '',
+          failed: undefined,
+        }),
       )
     }
-    dress(one, surround, message.least, shared)
-    captionIn(one, caption)
+    dress(cellShown, surround, message.least, shared)
+    captionIn(cellShown, caption)
     // in the order that is asked for; what stands there stays where it is
-    sheet.append(one.place)
+    sheet.append(cellShown.place)
     const text = JSON.stringify(usage)
-    if (text === one.usage) continue
-    one.usage = text
-    const now = one
+    if (text === cellShown.usage) continue
+    cellShown.usage = text
+    const now = cellShown
     const fail = (error: unknown) => tellIn(now, reason(error))
     try {
       tellIn(now, undefined)
@@ -99,16 +106,16 @@ export function showCells(
 
 /** Takes every cell down. */
 export const dropCells = (): void => {
-  for (const [id, one] of shown) drop(id, one)
+  for (const [id, cellShown] of shown) drop(id, cellShown)
 }
 
-function drop(id: string, one: Shown): void {
+function drop(id: string, cellShown: Shown): void {
   try {
-    one.mounted?.end()
+    cellShown.mounted?.end()
   } catch {
     /* what cannot end goes with its place */
   }
-  one.place.remove()
+  cellShown.place.remove()
   shown.delete(id)
 }
 
@@ -153,12 +160,12 @@ function tellIn(shown: Shown, text: string | undefined): void {
 /** The places that states are held in, cell by cell. */
 export const heldCells = (): Held[] =>
   (before?.cells ?? []).flatMap(({ id, surround }) => {
-    const one = shown.get(id)
-    return one
+    const cellShown = shown.get(id)
+    return cellShown
       ? [
           {
-            component: one.inner.firstElementChild ?? undefined,
-            within: one.inner,
+            component: cellShown.inner.firstElementChild ?? undefined,
+            within: cellShown.inner,
             states: surround.held,
             on: surround.on,
           },
@@ -178,7 +185,7 @@ export function layOf(): { width: number; height: number; rows: number[]; failed
     width: Math.ceil(box.width),
     height: Math.ceil(box.height),
     rows,
-    failed: [...shown].flatMap(([id, one]) => (one.failed === undefined ? [] : [id])),
+    failed: [...shown].flatMap(([id, cellShown]) => (cellShown.failed === undefined ? [] : [id])),
   }
 }
 export const watchCells = (observer: ResizeObserver): void => observer.observe(sheet)

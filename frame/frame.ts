@@ -408,9 +408,9 @@ const componentOf = (tag: string): unknown => loaded.get(moduleOf.get(tag) ?? ''
 /** A usage with the functions it asks for: each records its calls, and is the same one each time. */
 function recording(usage: Usage): Usage {
   const slots = Object.fromEntries(
-    Object.entries(usage.slots).map(([name, one]) => [
+    Object.entries(usage.slots).map(([name, value]) => [
       name,
-      one.is === 'component' ? { ...one, usage: recording(one.usage) } : one,
+      value.is === 'component' ? { ...value, usage: recording(value.usage) } : value,
     ]),
   )
   return { ...usage, slots, props: withFunctions(usage.props, usage.functions ?? [], recorderOf) }

@@ -93,7 +93,7 @@ function pictureOf(element: HTMLCanvasElement): string {
 }
 
 interface Place {
-  one: Case
+  item: Case
   form: HTMLFormElement
   /** Where the component stands, in what is provided around it. */ parent: HTMLElement
   mounted: Mounted | undefined
@@ -108,7 +108,7 @@ const unsure =
   'it puts something else in the place of what the browser is made of, so that nothing can be told of it'
 
 const untold = (place: Place): Observation => ({
-  id: place.one.id,
+  id: place.item.id,
   failed: unsure,
   tree: '',
   style: '',
@@ -150,7 +150,7 @@ function valuesIn({ parent }: Place, reads: readonly string[]): [string, unknown
   return read
 }
 
-function rendered({ one, form, parent, failed, fired, answered, focused }: Place): {
+function rendered({ item: trialCase, form, parent, failed, fired, answered, focused }: Place): {
   observation: Observation
   isElement: boolean
 } {
@@ -211,7 +211,7 @@ function rendered({ one, form, parent, failed, fired, answered, focused }: Place
   values[' drawn'] = String(drawn)
   if (focused.length) values[' focused'] = printOf(focused)
   const observation = {
-    id: one.id,
+    id: trialCase.id,
     ...(failed ? { failed: failed.slice(0, 300) } : {}),
     tree: String(tree),
     style: String(style),
@@ -228,12 +228,12 @@ function rendered({ one, form, parent, failed, fired, answered, focused }: Place
  * What a person would do, as far as script can: a click on whatever answers, words into a field, a key on the
  * first of them.
  */
-async function act({ one, parent, answered, answers, focused }: Place): Promise<void> {
+async function act({ item: trialCase, parent, answered, answers, focused }: Place): Promise<void> {
   const component = parent.firstElementChild
   if (!component) return
   const answering = answersIn(component)
   asked = focused
-  for (const what of one.acts) {
+  for (const what of trialCase.acts) {
     if (what !== 'use' && 'call' in what) {
       const method = (component as unknown as Record<string, unknown>)[what.call]
       if (typeof method !== 'function') throw new Error(`${what.call} is no function of it`)
@@ -346,23 +346,23 @@ export async function observe(
         .slice(from, from + atOnce)
         .map((trialCase) => put(area, tag, module, componentOf, trialCase, listen))
       ask({
-        states: places.flatMap(({ one }) => {
-          const { own, around } = marksFor(one.held)
+        states: places.flatMap(({ item: trialCase }) => {
+          const { own, around } = marksFor(trialCase.held)
           return [...own, ...around]
         }),
         preferences: {},
       })
       await settled()
       mark(
-        places.map(({ one, parent }) => ({
+        places.map(({ item: trialCase, parent }) => ({
           component: parent.firstElementChild ?? undefined,
           within: parent,
-          states: one.held,
+          states: trialCase.held,
           on: '',
         })),
       )
       writeSheets()
-      const acting = places.filter(({ one }) => one.acts.length)
+      const acting = places.filter(({ item: trialCase }) => trialCase.acts.length)
       for (const place of acting) {
         try {
           await act(place)
@@ -414,7 +414,7 @@ function put(
   area.append(form)
   const parent = placeIn(outer)
   const place: Place = {
-    one: testCase,
+    item: testCase,
     form,
     parent,
     mounted: undefined,

@@ -82,11 +82,11 @@ export function packCells({
   ...rest
 }: Cells): Omit<Extract<ToFrame, { say: 'cells' }>, 'say' | 'seq'> {
   const surrounds = new Map<string, { at: number; surround: Surround }>()
-  const packed = cells.map(({ surround, ...one }) => {
+  const packed = cells.map(({ surround, ...cell }) => {
     const text = JSON.stringify(surround)
     let known = surrounds.get(text)
     if (!known) surrounds.set(text, (known = { at: surrounds.size, surround }))
-    return { ...one, surround: known.at }
+    return { ...cell, surround: known.at }
   })
   return { ...rest, cells: packed, surrounds: [...surrounds.values()].map((surround) => surround.surround) }
 }

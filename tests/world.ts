@@ -55,9 +55,9 @@ export class Cable {
   async plug(): Promise<void> {
     this.server = createServer((socket) => {
       const far = connect(this.to, '127.0.0.1')
-      for (const one of [socket, far]) {
-        this.sockets.add(one)
-        one.on('error', () => undefined).on('close', () => this.sockets.delete(one))
+      for (const value of [socket, far]) {
+        this.sockets.add(value)
+        value.on('error', () => undefined).on('close', () => this.sockets.delete(value))
       }
       socket.pipe(far).pipe(socket)
     })

@@ -40,7 +40,7 @@ function load(port, path, seconds, connections = 32) {
     const end = performance.now() + seconds * 1000
     let done = 0
     let open = connections
-    const one = () => {
+    const item = () => {
       if (performance.now() > end) {
         if (--open === 0) {
           agent.destroy()
@@ -56,14 +56,14 @@ function load(port, path, seconds, connections = 32) {
             .on('data', () => undefined)
             .on('end', () => {
               done++
-              one()
+              item()
             })
         },
       )
         .on('error', reject)
         .end()
     }
-    for (let i = 0; i < connections; i++) one()
+    for (let i = 0; i < connections; i++) item()
   })
 }
 
@@ -136,7 +136,7 @@ function readAgain() {
 }
 function readGrowth() {
   const { small, large } = readingAgain()
-  const kilobytes = (one) => Math.round(one.bytes / 1000)
+  const kilobytes = (item) => Math.round(item.bytes / 1000)
   return {
     name: 'read-growth',
     value: round(Math.max(large.each / small.each, large.bytes / small.bytes)),
@@ -160,7 +160,7 @@ function readMaterial() {
 }
 function accuracy(name, of, aim, stated) {
   const all = readMaterial()
-  const each = all.map(
+  const item = all.map(
     ({ library, found }) =>
       `${library.name} ${round(found[of].recall)} recall, ${round(found[of].precision)} ` +
       `precision of ${found[of].stated} in ${found.components} ` +
@@ -173,7 +173,7 @@ function accuracy(name, of, aim, stated) {
     aim,
     higher: true,
     against: stated,
-    detail: each.join('; '),
+    detail: item.join('; '),
   }
 }
 const readNames = () =>
@@ -465,7 +465,7 @@ async function covering() {
     aim: 1.15,
     against: 'the smallest sets known of published models',
     detail:
-      `${found.map((entry) => `${entry.name}: ${entry.rows} of ` + `${entry.best}`).join('; ')}; ` +
+      `${found.map((entry) => `${entry.name}: ${entry.rows} of ${entry.best}`).join('; ')}; ` +
       `20 props of 4 values in ${round(twenty)} ms`,
   }
 }

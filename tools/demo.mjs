@@ -37,7 +37,7 @@ console.log(`
 Kept Shelf is at ${env.PUBLIC_URL}
 
 Sign in as
-${demo.map((entry) => `  ${entry.email.padEnd(24)} ${entry.password.padEnd(20)} ${entry.name}, ` + `${entry.role}`).join('\n')}
+${demo.map((entry) => `  ${entry.email.padEnd(24)} ${entry.password.padEnd(20)} ${entry.name}, ${entry.role}`).join('\n')}
 
 The registry is at ${env.PUBLIC_URL}/registry/
   npm install @marram/tern --registry ${env.PUBLIC_URL}/registry/

@@ -105,7 +105,7 @@ const host = computed(() => `//${location.host}/registry/:_authToken`)
             label="In which library"
             :options="[
               { value: null, title: 'all my libraries' },
-              ...libraries.map((one) => ({ value: one.slug, title: one.title })),
+              ...libraries.map((library) => ({ value: library.slug, title: library.title })),
             ]"
           />. <button class="act main" :disabled="!name.trim()">Make it</button>
         </p>

@@ -21,9 +21,9 @@ async function signIn() {
     busy.value = false
   }
 }
-function use(one: (typeof account.demo)[number]) {
-  email.value = one.email
-  password.value = one.password
+function use(person: (typeof account.demo)[number]) {
+  email.value = person.email
+  password.value = person.password
   void signIn()
 }
 </script>

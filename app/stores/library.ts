@@ -199,8 +199,10 @@ export const useLibrary = defineStore('library', () => {
     if (!library.value) return
     library.value = {
       ...library.value,
-      themes: library.value.themes.map((one) =>
-        one.name === theme ? { ...one, document: withValue(one.document, path, value), revision } : one,
+      themes: library.value.themes.map((other) =>
+        other.name === theme
+          ? { ...other, document: withValue(other.document, path, value), revision }
+          : other,
       ),
     }
   }

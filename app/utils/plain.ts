@@ -3,5 +3,5 @@ export function plain<T>(value: T): T {
   const raw = toRaw(value)
   if (Array.isArray(raw)) return raw.map(plain) as T
   if (raw instanceof Date || typeof raw !== 'object' || raw === null) return raw
-  return Object.fromEntries(Object.entries(raw).map(([key, one]) => [key, plain(one)])) as T
+  return Object.fromEntries(Object.entries(raw).map(([key, value]) => [key, plain(value)])) as T
 }

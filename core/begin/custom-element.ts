@@ -62,18 +62,19 @@ export function afterModel(
     if (known !== undefined) return known
     dresses.set(node, false)
     let found = false
-    walk(node, (one) => {
+    walk(node, (other) => {
       if (
-        isMarkup(one) ||
-        isLook(one) ||
-        (ts.isPropertyAccessExpression(one) && ['attachShadow', 'adoptedStyleSheets'].includes(one.name.text))
+        isMarkup(other) ||
+        isLook(other) ||
+        (ts.isPropertyAccessExpression(other) &&
+          ['attachShadow', 'adoptedStyleSheets'].includes(other.name.text))
       )
         found = true
-      if (ts.isIdentifier(one)) {
-        const top = tops.get(one.text)
+      if (ts.isIdentifier(other)) {
+        const top = tops.get(other.text)
         if (
           (top && top !== node && ts.isVariableStatement(top) && isDress(top)) ||
-          sheetImports(script).has(one.text)
+          sheetImports(script).has(other.text)
         )
           found = true
       }
@@ -139,7 +140,7 @@ export function afterModel(
     if (
       name &&
       ts.isPropertyDeclaration(member) &&
-      !members.some((one) => one.node === member) &&
+      !members.some((other) => other.node === member) &&
       new RegExp(`this\\.${name.replace('$', '\\$')}\\b`).test(says())
     )
       members.push({ node: member, text: member.getText(), plain: withoutMarkup(member) })
@@ -159,14 +160,14 @@ export function afterModel(
 
   const header = headerOf(script, statement)
   const registering = script.statements.filter(
-    (one) =>
-      one !== statement &&
-      !ts.isImportDeclaration(one) &&
-      !ts.isVariableStatement(one) &&
-      !ts.isFunctionDeclaration(one) &&
-      !ts.isInterfaceDeclaration(one) &&
-      !ts.isTypeAliasDeclaration(one) &&
-      new RegExp(`\\b${model.className}\\b`).test(one.getText()),
+    (other) =>
+      other !== statement &&
+      !ts.isImportDeclaration(other) &&
+      !ts.isVariableStatement(other) &&
+      !ts.isFunctionDeclaration(other) &&
+      !ts.isInterfaceDeclaration(other) &&
+      !ts.isTypeAliasDeclaration(other) &&
+      new RegExp(`\\b${model.className}\\b`).test(other.getText()),
   )
   // what is named by what is kept comes along
   const kept = new Set<ts.Statement>()
@@ -180,7 +181,7 @@ export function afterModel(
   for (let before = -1; before !== kept.size;) {
     before = kept.size
     const now = text()
-    for (const [name, one] of tops) if (isNamed(name, now)) kept.add(one)
+    for (const [name, other] of tops) if (isNamed(name, now)) kept.add(other)
   }
   if ([...kept].some((statement) => ts.isFunctionDeclaration(statement)) || text().length > 6000)
     return undefined
@@ -208,12 +209,12 @@ export function afterModel(
     if (text === undefined) return undefined
     beside.push({ path: filled(form, names), text })
   }
-  const parts = script.statements.flatMap((one) => {
-    if (one === statement)
+  const parts = script.statements.flatMap((other) => {
+    if (other === statement)
       return [
         `${docOf(wish, statement, prop !== undefined)}\n${header}\n${members.map((member, i) => `${i === 0 ? '' : isPair(members[i - 1]!.node, member.node) ? '\n' : '\n\n'}${indentOf(script, member.node)}${member.text}`).join('')}\n}`,
       ]
-    return kept.has(one) || registering.includes(one) ? [one.getText()] : []
+    return kept.has(other) || registering.includes(other) ? [other.getText()] : []
   })
   const composed = [imports.join('\n'), ...parts].filter(Boolean).join('\n\n')
   const renamed = composed

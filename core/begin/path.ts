@@ -33,6 +33,6 @@ export function pathLike(
   const shape = commonest(shapes.flatMap((shape) => (shape.shape ? [shape.shape] : [])))
   return {
     path: filled(shape ?? otherwise, names),
-    model: shapes.find((one) => one.shape === shape)?.one ?? alike[0],
+    model: shapes.find((contract) => contract.shape === shape)?.one ?? alike[0],
   }
 }

@@ -104,7 +104,7 @@ function printed(value: unknown): string {
   if (Array.isArray(value)) return `[${value.map(printed).join(',')}]`
   if (typeof value === 'object' && value !== null)
     return `{${Object.entries(value)
-      .map(([key, one]) => `${JSON.stringify(key)}:${printed(one)}`)
+      .map(([key, value]) => `${JSON.stringify(key)}:${printed(value)}`)
       .join(',')}}`
   return JSON.stringify(value)
 }

@@ -38,8 +38,8 @@ export function lostIn(contract: Contract, usage: Usage): Lost[] {
 export function mended(usage: Usage, { kind, name }: Lost, now?: string): Usage {
   const of = <T>(values: Record<string, T>): Record<string, T> =>
     Object.fromEntries(
-      Object.entries(values).flatMap(([each, value]) =>
-        each !== name ? [[each, value]] : now === undefined ? [] : [[now, value]],
+      Object.entries(values).flatMap(([was, value]) =>
+        was !== name ? [[was, value]] : now === undefined ? [] : [[now, value]],
       ),
     )
   return kind === 'prop' ? { ...usage, props: of(usage.props) } : { ...usage, slots: of(usage.slots) }

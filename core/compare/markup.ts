@@ -129,7 +129,7 @@ export function stylesApart({ left, right }: Pair): { property: string; left: st
   )
   const following = new Set(
     apart.flatMap((text) =>
-      (followers[text] ?? []).filter((each) => a[each] === a[text] && b[each] === b[text]),
+      (followers[text] ?? []).filter((property) => a[property] === a[text] && b[property] === b[text]),
     ),
   )
   return apart

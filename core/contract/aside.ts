@@ -28,7 +28,7 @@ export function wordsAside<W extends { member: string; text: string }>(
         .filter(({ like }) => free.length === 1 || like >= 0.4)
         .sort((a, b) => b.like - a.like)
         .slice(0, 3)
-        .map(({ one }) => one)
+        .map(({ one: words }) => words)
       return { words, offers }
     })
 }

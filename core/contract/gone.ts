@@ -28,4 +28,4 @@ export const offersFor = (gone: Contract, free: Contract[]): Contract[] =>
     .filter(({ like }) => like >= 0.5)
     .sort((a, b) => b.like - a.like)
     .slice(0, 3)
-    .map(({ one }) => one)
+    .map(({ one: contract }) => contract)

@@ -14,7 +14,7 @@ export const methodSchema = z.object({
 export type Method = z.infer<typeof methodSchema>
 
 export const describeMethod = (method: Method): string =>
-  `(${method.takes.map((p) => `${p.name}${p.optional ? '?' : ''}: ` + `${shortType(p.type)}`).join(', ')}) ` +
+  `(${method.takes.map((p) => `${p.name}${p.optional ? '?' : ''}: ${shortType(p.type)}`).join(', ')}) ` +
   `→ ${shortType(method.returns)}`
 
 export const methodKind = memberKind({

@@ -38,7 +38,7 @@ export function joinProps(found: Prop[], claims: Claim[], complete: boolean): Pr
     (claim, i) =>
       claim.name !== '' &&
       !found.some((prop) => named(prop, claim)) &&
-      claims.findIndex((one) => one.name === claim.name) === i,
+      claims.findIndex((other) => other.name === claim.name) === i,
   )
   return [
     ...joined,

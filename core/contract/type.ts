@@ -224,8 +224,8 @@ export function brought(
   make: (path: string) => unknown = () => value,
   at = '',
 ): unknown {
-  const inner = (of: TypeModel, one: unknown, name: string | number) =>
-    brought(of, one, make, at ? `${at}.${name}` : String(name))
+  const inner = (of: TypeModel, given: unknown, name: string | number) =>
+    brought(of, given, make, at ? `${at}.${name}` : String(name))
   if (value === true && isFunction(type)) return make(at)
   switch (type.is) {
     case 'date':
@@ -241,9 +241,9 @@ export function brought(
       if (typeof value !== 'object' || value === null) return value
       const types = new Map(type.fields.map((field) => [field.name, field.type]))
       return Object.fromEntries(
-        Object.entries(value).map(([key, one]) => [
+        Object.entries(value).map(([key, given]) => [
           key,
-          types.has(key) ? inner(types.get(key)!, one, key) : one,
+          types.has(key) ? inner(types.get(key)!, given, key) : given,
         ]),
       )
     }

@@ -285,7 +285,7 @@ export function* trial(contract: Contract, face: Usage): Generator<Case[], Evide
   )
   const without = (usage: Usage, name: string): Usage => ({
     ...usage,
-    props: Object.fromEntries(Object.entries(usage.props).filter(([one]) => one !== name)),
+    props: Object.fromEntries(Object.entries(usage.props).filter(([observation]) => observation !== name)),
   })
   const casesOf = ({ name }: Prop, c: number, acting: boolean): Case[] => {
     const { usage } = conditions[c]!

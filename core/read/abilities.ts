@@ -61,11 +61,11 @@ function askedInScript(source: ts.SourceFile): Asked[] {
       if (kind === ts.SyntaxKind.InKeyword && ts.isStringLiteralLike(left))
         add(node, memberPath(path(right), left.text))
       else if (comparing.has(kind))
-        for (const [one, other] of [
+        for (const [value, other] of [
           [left, right],
           [right, left],
         ] as const) {
-          const side = unwrap(one)
+          const side = unwrap(value)
           if (ts.isTypeOfExpression(side)) add(node, path(side.expression))
           else if (
             other.kind === ts.SyntaxKind.NullKeyword ||

@@ -107,7 +107,7 @@ function edited(
         'tsconfig.json': JSON.stringify({ compilerOptions: { paths: { './barrel': ['src/second.ts'] } } }),
       }
     default:
-      return Object.fromEntries(Object.entries(now).filter(([one]) => one !== path))
+      return Object.fromEntries(Object.entries(now).filter(([value]) => value !== path))
   }
 }
 

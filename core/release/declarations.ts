@@ -24,7 +24,7 @@ export function plainType(type: TypeModel): string {
     case 'object':
       return (
         '{ ' +
-        `${type.fields.map((field) => `${property(field.name)}${field.optional ? '?' : ''}: ` + `${plainType(field.type)}`).join('; ')} }`
+        `${type.fields.map((field) => `${property(field.name)}${field.optional ? '?' : ''}: ${plainType(field.type)}`).join('; ')} }`
       )
     case 'other':
       return 'unknown'

@@ -134,12 +134,12 @@ export function packageJson(
 /** The whole changelog, in the layout of Keep a Changelog 1.1.0, newest first. */
 export const changelog = (entries: ChangelogEntry[]): string =>
   `# Changelog\n\nVersions follow Semantic ` +
-  `Versioning.\n\n${entries.map((changelogEntry) => `## [${changelogEntry.version}] - ` + `${changelogEntry.date}\n\n${changelogEntry.notes.trim() || 'No notes.'}\n`).join('\n')}`
+  `Versioning.\n\n${entries.map((changelogEntry) => `## [${changelogEntry.version}] - ${changelogEntry.date}\n\n${changelogEntry.notes.trim() || 'No notes.'}\n`).join('\n')}`
 
 /** The tag-name map: `document.createElement('tern-…')` gets its own type. */
 export const tagNameMap = (contracts: Contract[], prefix: string): string =>
-  `${contracts.map((contract) => 'import type { ' + `${contract.exportName === 'default' ? `default as ${contract.className}` : contract.className} ` + '} from ' + `'./${bareName(contract.tag, prefix)}.js'`).join('\n')}\n\ndeclare ` +
-  `global {\n  interface HTMLElementTagNameMap {\n${contracts.map((contract) => `    '${contract.tag}': ` + `${contract.className}`).join('\n')}\n  }\n}\n`
+  `${contracts.map((contract) => `import type { ${contract.exportName === 'default' ? `default as ${contract.className}` : contract.className} ` + `} from './${bareName(contract.tag, prefix)}.js'`).join('\n')}\n\ndeclare ` +
+  `global {\n  interface HTMLElementTagNameMap {\n${contracts.map((contract) => `    '${contract.tag}': ${contract.className}`).join('\n')}\n  }\n}\n`
 
 function readme({ library, version, contracts, prefix, words, registry, themes }: PackageInput): string {
   const cell = (text: string) => text.replaceAll('|', '\\|').replaceAll('\n', ' ')
@@ -180,7 +180,7 @@ ${contracts
         `${words(contract.tag, 'component:') ?? contract.summary}`,
       ...(props.length
         ? [
-            `| prop | attribute | type | default | |\n| --- | --- | --- | --- | --- |\n${props.map((prop) => `| \`${prop.name}\` | ` + `${prop.attribute ? `\`${prop.attribute}\`` : ''} ` + '| ' + `\`${cell(shortType(prop.type))}\` ` + '| ' + `${prop.default ? `\`${cell(prop.default)}\`` : ''} | ${cell(words(contract.tag, `prop:${prop.name}`) ?? prop.comment ?? '')} |`).join('\n')}`,
+            `| prop | attribute | type | default | |\n| --- | --- | --- | --- | --- |\n${props.map((prop) => `| \`${prop.name}\` | ${prop.attribute ? `\`${prop.attribute}\`` : ''} ` + `| \`${cell(shortType(prop.type))}\` ` + `| ${prop.default ? `\`${cell(prop.default)}\`` : ''} | ${cell(words(contract.tag, `prop:${prop.name}`) ?? prop.comment ?? '')} |`).join('\n')}`,
           ]
         : []),
       ...(rest.length ? [rest.join(' ')] : []),

@@ -216,8 +216,8 @@ export function spreadOver(
   face: Usage,
   surround: Surround,
 ): Sheet[] {
-  const one: Axis = { id: '', title: '', values: [{ title: '' }] }
-  const all = [sheets ?? one, rows ?? one, columns ?? one] as const
+  const noAxis: Axis = { id: '', title: '', values: [{ title: '' }] }
+  const all = [sheets ?? noAxis, rows ?? noAxis, columns ?? noAxis] as const
   return all[0].values.map((sheet, s) => ({
     title: sheet.title,
     columns: all[2].values.map((column) => column.title),
@@ -225,7 +225,7 @@ export function spreadOver(
       title: row.title,
       cells: all[2].values.map((_column, c) =>
         cellOf(
-          all.filter((axis) => axis !== one),
+          all.filter((axis) => axis !== noAxis),
           [...(sheets ? [s] : []), ...(rows ? [r] : []), ...(columns ? [c] : [])],
           face,
           surround,

@@ -30,11 +30,11 @@ export function combinationsFrom(text: string, axes: readonly Axis[]): NamedComb
 export const withCombination = (text: string, values: readonly string[]): string =>
   [...withoutCombination(text, values.join('&')).split(';').filter(Boolean), values.join('&')].join(';')
 /** The same without one, in whatever order its values stand. */
-export function withoutCombination(text: string, one: string): string {
+export function withoutCombination(text: string, gone: string): string {
   const sorted = (text: string) => text.split('&').sort().join('&')
   return text
     .split(';')
-    .filter((text) => sorted(text) !== sorted(one))
+    .filter((text) => sorted(text) !== sorted(gone))
     .join(';')
 }
 
@@ -53,7 +53,7 @@ export const amongAxes = (
   combinations
     .map(({ pairs }) =>
       pairs.map(({ axis, value }): [number, number] => [
-        covered.findIndex((one) => one.id === axis.id),
+        covered.findIndex((gone) => gone.id === axis.id),
         value,
       ]),
     )

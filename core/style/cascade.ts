@@ -46,7 +46,7 @@ export function layerRanks(named: readonly (readonly string[])[]): (layer: reado
   }
   let rank = 0
   const number = (layer: Layer): void => {
-    for (const one of layer.within.values()) number(one)
+    for (const own of layer.within.values()) number(own)
     layer.rank = rank++
   }
   number(root)

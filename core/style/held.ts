@@ -111,8 +111,7 @@ export function holdSelector(selector: string, states: ReadonlySet<string>): str
       changed = true
       if (part === undefined) written += `:is(${text}, ${marks(state)})`
       else {
-        written =
-          `${written.slice(0, part)} ` + `${heldPart(state)}${written.slice(part)}:is(${text}, :not(${text}))`
+        written = `${written.slice(0, part)} ${heldPart(state)}${written.slice(part)}:is(${text}, :not(${text}))`
         part += heldPart(state).length + 1
       }
     } else written += text

@@ -73,7 +73,7 @@ test('random sheets are taken apart as a parser of others does', () => {
     'red !important',
   )
   const property = fc.constantFrom('color', '--tone', 'width', '-webkit-x', 'background')
-  const declaration = fc.tuple(property, value).map(([name, one]) => `${name}: ${one}`)
+  const declaration = fc.tuple(property, value).map(([name, value]) => `${name}: ${value}`)
   const selector = fc.constantFrom(
     'a',
     ':host([open])',
@@ -88,13 +88,13 @@ test('random sheets are taken apart as a parser of others does', () => {
       { maxDepth: 3 },
       fc
         .tuple(selector, fc.array(declaration, { maxLength: 4 }))
-        .map(([one, list]) => `${one} { ${list.join('; ')} }`),
+        .map(([value, list]) => `${value} { ${list.join('; ')} }`),
       fc
         .tuple(
           fc.constantFrom('@media (width > 3px)', '@layer a.b', '@supports (x: y)', '@container c (width)'),
           fc.array(tie('block'), { maxLength: 3 }),
         )
-        .map(([one, list]) => `${one} { ${list.join('\n')} }`),
+        .map(([value, list]) => `${value} { ${list.join('\n')} }`),
       fc.constantFrom('@import url(a.css);', '/* a { b: c } */'),
     ),
     sheet: fc.array(tie('block') as fc.Arbitrary<string>, { maxLength: 6 }).map((list) => list.join('\n')),

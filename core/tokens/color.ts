@@ -78,7 +78,7 @@ const round = (n: number): number => Math.round(n * 10000) / 10000
 
 const fromCulori = (colour: Culori): ColorValue => {
   const known = (Object.entries(spaces) as [Space, (typeof spaces)[Space]][]).find(
-    ([, one]) => one.mode === colour.mode,
+    ([, channel]) => channel.mode === colour.mode,
   )
   const [space, { channels, scale }] = known ?? ['srgb' as const, spaces.srgb]
   const from = known ? colour : (toRgb(colour as never) as unknown as Culori)

@@ -6,13 +6,13 @@ import { delayAfter, networkOf } from './rate-limit'
 import { decodedPart, isText, jsonFrom } from './text'
 
 test('a password is right or wrong, its hash is never twice the same, and nobody has none', async () => {
-  const [one, two] = [await hashPassword('sea wall'), await hashPassword('sea wall')]
-  expect(one).not.toBe(two)
-  expect(one).not.toContain('sea wall')
+  const [value, two] = [await hashPassword('sea wall'), await hashPassword('sea wall')]
+  expect(value).not.toBe(two)
+  expect(value).not.toContain('sea wall')
   expect([
-    await checkPassword(one, 'sea wall'),
+    await checkPassword(value, 'sea wall'),
     await checkPassword(two, 'sea wall'),
-    await checkPassword(one, 'sea well'),
+    await checkPassword(value, 'sea well'),
     await checkPassword(undefined, 'nobody has this password'),
   ]).toEqual([true, true, false, false])
   expect(await checkPassword('not a hash', 'x')).toBe(false)

@@ -50,14 +50,17 @@ async function packageModules(
   { contracts, prefix, library }: Omit<PackageInput, 'built'>,
 ): Promise<PackageFile[]> {
   const names = new Map(contracts.map((contract) => [`entry/${bareName(contract.tag, prefix)}.ts`, contract]))
-  const element = (one: PackageInput['contracts'][number], isOwn: boolean) =>
-    `${one.registeredIn ? `import '../${one.registeredIn}'\n` : ''}export * from ` +
-    `'../${one.files[0]!}'\n${isOwn && one.exportName === 'default' ? 'export { default } from ' + `'../${one.files[0]!}'\n` : ''}`
-  const exported = (one: PackageInput['contracts'][number], isOwn = false) =>
-    isElement(one)
-      ? element(one, isOwn)
-      : `export { ${one.exportName ?? 'default'} as ${one.tag} } from '../${one.files[0]!}'\n`
-  const entries: SourceText[] = [...names].map(([path, one]) => ({ path, text: exported(one, true) }))
+  const element = (contract: PackageInput['contracts'][number], isOwn: boolean) =>
+    `${contract.registeredIn ? `import '../${contract.registeredIn}'\n` : ''}export * from ` +
+    `'../${contract.files[0]!}'\n${isOwn && contract.exportName === 'default' ? `export { default } from '../${contract.files[0]!}'\n` : ''}`
+  const exported = (contract: PackageInput['contracts'][number], isOwn = false) =>
+    isElement(contract)
+      ? element(contract, isOwn)
+      : `export { ${contract.exportName ?? 'default'} as ${contract.tag} } from '../${contract.files[0]!}'\n`
+  const entries: SourceText[] = [...names].map(([path, contract]) => ({
+    path,
+    text: exported(contract, true),
+  }))
   entries.push({ path: 'entry/index.ts', text: contracts.map((contract) => exported(contract)).join('') })
   const result = await build({
     entryPoints: entries.map((file) => file.path),
@@ -196,14 +199,14 @@ function packageDeclarations(
     path: `dist/${bareName(contract.tag, prefix)}.d.ts`,
     content: isElement(contract)
       ? `import './tags.js'\nexport * from ` +
-        `'${from(contract.files[0]!)}'\n${contract.exportName === 'default' ? 'export { default } from ' + `'${from(contract.files[0]!)}'\n` : ''}`
+        `'${from(contract.files[0]!)}'\n${contract.exportName === 'default' ? `export { default } from '${from(contract.files[0]!)}'\n` : ''}`
       : (sourceLanguage(contract.language).declare?.(contract) ?? ''),
   }))
   entries.push({
     path: 'dist/index.d.ts',
     content:
       'import ' +
-      `'./tags.js'\n${contracts.map((contract) => 'export * from ' + `'${isElement(contract) ? from(contract.files[0]!) : `./${bareName(contract.tag, prefix)}.js`}'\n`).join('')}`,
+      `'./tags.js'\n${contracts.map((contract) => `export * from '${isElement(contract) ? from(contract.files[0]!) : `./${bareName(contract.tag, prefix)}.js`}'\n`).join('')}`,
   })
   entries.push({
     path: 'dist/tags.d.ts',

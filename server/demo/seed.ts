@@ -46,9 +46,9 @@ async function seed(): Promise<void> {
   const go = async () => true
   const without = (...names: string[]) => source.filter((file) => !names.some((name) => file.path.startsWith(`src/${name}.`)))
   const steps: { files: typeof source; version?: string; notes?: string }[] = [
-    { files: without('ticket', 'gangway-switch', 'tide-gauge', 'queue-meter'), version: '0.9.0', notes: '### Added\n\n' + '- Seven components, to try.' },
-    { files: without('ticket', 'gangway-switch', 'tide-gauge'), version: '1.0.0', notes: '### Added\n\n- Queue meter.\n\n### ' + 'Changed\n\n- From here on, ' + 'versions keep what they promise.' },
-    { files: without('ticket'), version: '1.1.0', notes: '### Added\n\n- Gangway switch and ' + 'tide gauge, both on trial.' },
+    { files: without('ticket', 'gangway-switch', 'tide-gauge', 'queue-meter'), version: '0.9.0', notes: `### Added\n\n- Seven components, to try.` },
+    { files: without('ticket', 'gangway-switch', 'tide-gauge'), version: '1.0.0', notes: '### Added\n\n- Queue meter.\n\n### ' + `Changed\n\n- From here on, versions keep what they promise.` },
+    { files: without('ticket'), version: '1.1.0', notes: `### Added\n\n- Gangway switch and tide gauge, both on trial.` },
     { files: source },
   ]
   for (const step of steps) {

@@ -69,8 +69,7 @@ export async function bringIn(
   if (!(await step('Looking for the packages it needs'))) return undefined
   const wanted = await inChild('dependencies', { files }, libraryId)
   const count = Object.keys(wanted.packages).length
-  const installing =
-    `Installing ${count} package${count === 1 ? '' : 's'} it needs, without ` + 'running their scripts'
+  const installing = `Installing ${count} package${count === 1 ? '' : 's'} it needs, without running their scripts`
   if (count && !(await step(installing))) return undefined
   const installed = await installDependencies(wanted.packages, () => step(installing))
   if (installed.stopped) return undefined

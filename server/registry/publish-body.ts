@@ -189,8 +189,8 @@ const installed: Record<string, (manifest: Manifest) => unknown> = {
 /** The first field of a version's manifest that its tarball says otherwise. */
 function differingField(told: Manifest, held: Manifest): string | undefined {
   const differs = (form: (manifest: Manifest) => unknown): boolean => {
-    const [one, other] = [form(told), form(held)]
-    return !(nothing(one) && nothing(other)) && !isDeepStrictEqual(one, other)
+    const [value, other] = [form(told), form(held)]
+    return !(nothing(value) && nothing(other)) && !isDeepStrictEqual(value, other)
   }
   return Object.entries(installed).find(([, form]) => differs(form))?.[0]
 }

@@ -124,7 +124,7 @@ export const registryRoutes: RegistryRoute[] = [
  */
 const tarballs = new LRUCache<string, { tarball: Buffer; integrity: string }>({
   maxSize: 128 * 1024 * 1024,
-  sizeCalculation: (one) => one.tarball.length + 1,
+  sizeCalculation: (release) => release.tarball.length + 1,
 })
 /** Package documents by what would change them, as many as fit into 64 MB. */
 const documents = new LRUCache<string, { text: string; etag: string }>({

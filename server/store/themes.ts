@@ -153,8 +153,8 @@ async function held(trx: Store, library: string, theme: string): Promise<KeptThe
   )
 }
 
-const same = (one: unknown, other: unknown): boolean =>
-  JSON.stringify(one ?? null) === JSON.stringify(other ?? null)
+const same = (left: unknown, other: unknown): boolean =>
+  JSON.stringify(left ?? null) === JSON.stringify(other ?? null)
 
 export type Edited = { written: true; id: string; revision: number } | { written: false; theirs: unknown }
 

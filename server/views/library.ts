@@ -204,8 +204,7 @@ export async function cssOf(
   themes: KeptTheme[],
 ): Promise<{ css: string; problems: Problem[] }> {
   const key =
-    `${library.id} ` +
-    `${themes.map((theme) => `${theme.name} ${theme.on} ` + `${theme.revision}`).join(' ')}`
+    `${library.id} ` + `${themes.map((theme) => `${theme.name} ${theme.on} ${theme.revision}`).join(' ')}`
   const known = printed.get(key)
   if (known) return known
   const made = await inChild('themesCss', { themes, prefix: tokenPrefix(library.prefix) }, library.id)

@@ -112,7 +112,7 @@ const inTree = fc.constantFrom(
   'x-inner::part(deep)',
 )
 const sheetOf = (selector: fc.Arbitrary<string>) => {
-  const rule = fc.tuple(selector, declarations).map(([one, text]) => `${one} { ${text} }`)
+  const rule = fc.tuple(selector, declarations).map(([value, text]) => `${value} { ${text} }`)
   const nested = fc
     .tuple(
       selector,
@@ -121,7 +121,7 @@ const sheetOf = (selector: fc.Arbitrary<string>) => {
       declarations,
       fc.option(declarations, { nil: '' }),
     )
-    .map(([one, text, inner, more, last]) => `${one} { ${text}; ${inner} { ${more} } ${last} }`)
+    .map(([value, text, inner, more, last]) => `${value} { ${text}; ${inner} { ${more} } ${last} }`)
   const around = fc
     .tuple(
       fc.constantFrom(
@@ -163,8 +163,7 @@ const look = (page: Page, made: World) =>
   page.evaluate((world: World) => {
     document.head.innerHTML = world.page.map((text) => `<style>${text}</style>`).join('')
     const [c0, c1, c2, c3, c4] = world.classes
-    document.body.innerHTML =
-      `<div id="one" class="${c0}"><x-box class="${c1}"><b ` + `class="${c2}">slotted</b></x-box></div>`
+    document.body.innerHTML = `<div id="one" class="${c0}"><x-box class="${c1}"><b class="${c2}">slotted</b></x-box></div>`
     const box = document.querySelector('x-box') as HTMLElement
     box.style.cssText = world.own[0]
     ;(document.querySelector('b') as HTMLElement).style.cssText = world.own[1]

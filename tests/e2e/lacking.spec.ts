@@ -41,20 +41,20 @@ const plain = [
 ]
 const pseudo = { name: 'selector(:is(a))', word: ':is' }
 
-const declaration = (one: (typeof abilities)[number]) =>
+const declaration = (ability: (typeof abilities)[number]) =>
   fc.oneof(
     fc.constantFrom(...plain.filter((text) => !text.includes('(') || text.endsWith(')'))),
-    fc.constantFrom(...one.values.map(([property, value]) => `${property}: ${value}`)),
+    fc.constantFrom(...ability.values.map(([property, value]) => `${property}: ${value}`)),
   )
-const rule = (one: (typeof abilities)[number]) =>
+const rule = (ability: (typeof abilities)[number]) =>
   fc
     .tuple(
       fc.constantFrom(...selectors, ':is(.a, p)'),
-      fc.array(declaration(one), { minLength: 1, maxLength: 4 }),
+      fc.array(declaration(ability), { minLength: 1, maxLength: 4 }),
     )
     .map(([selector, all]) => `${selector} { ${all.join('; ')} }`)
-const sheet = (one: (typeof abilities)[number]) => {
-  const condition = `(${one.values[0][0]}: ${one.values[0][1]})`
+const sheet = (ability: (typeof abilities)[number]) => {
+  const condition = `(${ability.values[0][0]}: ${ability.values[0][1]})`
   const asked = fc.constantFrom(
     condition,
     `not ${condition}`,
@@ -64,11 +64,11 @@ const sheet = (one: (typeof abilities)[number]) => {
   )
   return fc.array(
     fc.oneof(
-      rule(one),
-      fc.tuple(asked, rule(one)).map(([question, inner]) => `@supports ${question} { ${inner} }`),
-      rule(one).map((inner) => `@media (min-width: 1px) { ${inner} }`),
+      rule(ability),
+      fc.tuple(asked, rule(ability)).map(([question, inner]) => `@supports ${question} { ${inner} }`),
+      rule(ability).map((inner) => `@media (min-width: 1px) { ${inner} }`),
       fc
-        .tuple(rule(one), rule(one))
+        .tuple(rule(ability), rule(ability))
         .map(([outer, inner]) => `${outer.slice(0, -1)}; ${inner.replace(/^/, '& ')} }`),
     ),
     { minLength: 1, maxLength: 6 },

@@ -10,41 +10,38 @@ test.afterAll(() => at.end())
 const line = (page: Page, text: string) => page.getByRole('treeitem').filter({ hasText: text }).first()
 const dress = (page: Page) => page.getByRole('region', { name: 'What dresses it' })
 
-test(
-  'the markup by keyboard, what dresses an element, and the way a custom property came, ' + 'theme by theme',
-  async ({ page }) => {
-    await signIn(page, at, 'ines', '/tern/tern-notice-strip/made')
-    await expect(line(page, 'strip')).toBeVisible()
-    await expect(line(page, 'class="until"')).toContainText('part until')
-    await page.getByRole('tree').focus()
-    await page.keyboard.press('ArrowDown')
-    await expect(page.getByRole('heading', { name: 'div.strip' })).toBeVisible()
-    await expect(page.locator('[role=treeitem][aria-selected=true]')).toContainText('notice-strip.ts 10')
-    await page.getByRole('button', { name: 'border-color', exact: true }).press('Enter')
-    await expect(dress(page)).toContainText(
-      '--tern-notice-edge is set nowhere, so its fallback var(--tern-notice-edge-warn, #E2A03F) counts',
-    )
-    await expect(dress(page)).toContainText(
-      /--tern-notice-edge-warn is #E2A03F, set on html by theme Daywatch/,
-    )
-    await expect(
-      dress(page)
-        .getByRole('link', { name: /notice-strip\.css/ })
-        .first(),
-    ).toHaveAttribute('href', /source\?path=src\/notice-strip\.css&line=\d+/)
-    await page.getByRole('button', { name: 'background', exact: true }).click()
-    await expect(dress(page)).toContainText(/set on html by theme Daywatch/)
-    await choose(page, 'Theme', 'Nightwatch')
-    await expect(dress(page)).toContainText(/set on html by theme Nightwatch/)
-    const address = page.url()
-    await page.reload()
-    await expect(page.getByRole('heading', { name: 'div.strip' })).toBeVisible()
-    expect(page.url()).toBe(address)
-    await page.keyboard.press('p')
-    await alone(page, 'Notice strip').getByText('✕').click()
-    await expect(page.getByRole('heading', { name: 'button.close' })).toBeVisible()
-  },
-)
+test(`the markup by keyboard, what dresses an element, and the way a custom property came, theme by theme`, async ({
+  page,
+}) => {
+  await signIn(page, at, 'ines', '/tern/tern-notice-strip/made')
+  await expect(line(page, 'strip')).toBeVisible()
+  await expect(line(page, 'class="until"')).toContainText('part until')
+  await page.getByRole('tree').focus()
+  await page.keyboard.press('ArrowDown')
+  await expect(page.getByRole('heading', { name: 'div.strip' })).toBeVisible()
+  await expect(page.locator('[role=treeitem][aria-selected=true]')).toContainText('notice-strip.ts 10')
+  await page.getByRole('button', { name: 'border-color', exact: true }).press('Enter')
+  await expect(dress(page)).toContainText(
+    '--tern-notice-edge is set nowhere, so its fallback var(--tern-notice-edge-warn, #E2A03F) counts',
+  )
+  await expect(dress(page)).toContainText(/--tern-notice-edge-warn is #E2A03F, set on html by theme Daywatch/)
+  await expect(
+    dress(page)
+      .getByRole('link', { name: /notice-strip\.css/ })
+      .first(),
+  ).toHaveAttribute('href', /source\?path=src\/notice-strip\.css&line=\d+/)
+  await page.getByRole('button', { name: 'background', exact: true }).click()
+  await expect(dress(page)).toContainText(/set on html by theme Daywatch/)
+  await choose(page, 'Theme', 'Nightwatch')
+  await expect(dress(page)).toContainText(/set on html by theme Nightwatch/)
+  const address = page.url()
+  await page.reload()
+  await expect(page.getByRole('heading', { name: 'div.strip' })).toBeVisible()
+  expect(page.url()).toBe(address)
+  await page.keyboard.press('p')
+  await alone(page, 'Notice strip').getByText('✕').click()
+  await expect(page.getByRole('heading', { name: 'button.close' })).toBeVisible()
+})
 
 test(
   'what is put into a slot belongs to the page; what came to nothing is told with the near ' +

@@ -28,12 +28,12 @@ test.afterAll(async () => {
 })
 const onPlain = async (page: Page, tag: string) => {
   await page.goto(address)
-  const one = shelf.find((component) => component.tag === tag)!
+  const value = shelf.find((component) => component.tag === tag)!
   await page.evaluate(
     (url) => import(url),
-    `${at.preview.replace('x.localhost', '127.0.0.1')}${one.rendering.module}`,
+    `${at.preview.replace('x.localhost', '127.0.0.1')}${value.rendering.module}`,
   )
-  return one.contract
+  return value.contract
 }
 
 const tags = [
@@ -195,7 +195,10 @@ test('in regions nested any way, a browser computes for each token what we say i
       .dictionary(fc.constantFrom(...names), value, { minKeys: partial ? 0 : 4, maxKeys: 4 })
       .map((entries) =>
         Object.fromEntries(
-          Object.entries(entries).map(([name, one]) => [name, { $type: 'dimension', $value: one }]),
+          Object.entries(entries).map(([name, component]) => [
+            name,
+            { $type: 'dimension', $value: component },
+          ]),
         ),
       )
   const cases = fc.tuple(
@@ -205,10 +208,10 @@ test('in regions nested any way, a browser computes for each token what we say i
     fc.array(fc.constantFrom('base', 'one', 'two'), { minLength: 1, maxLength: 4 }),
   )
   await fc.assert(
-    fc.asyncProperty(cases, async ([base, one, two, nesting]) => {
+    fc.asyncProperty(cases, async ([base, component, two, nesting]) => {
       const themes: Theme[] = [
         { name: 'base', title: '', on: null, document: base },
-        { name: 'one', title: '', on: 'base', document: one },
+        { name: 'one', title: '', on: 'base', document: component },
         { name: 'two', title: '', on: 'one', document: two },
       ]
       const { css, problems } = themesCss(themes, 'x')

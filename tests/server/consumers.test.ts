@@ -207,7 +207,7 @@ test(
     const dist = join(project, 'node_modules/@marram/dunlin/dist')
     const mark = readFileSync(join(dist, 'mark.js'), 'utf8')
     const shared = [...mark.matchAll(/from "(\.\/shared\/[^"]+)"|import "(\.\/shared\/[^"]+)"/g)].map(
-      ([, one, other]) => readFileSync(join(dist, (one ?? other)!), 'utf8'),
+      ([, value, other]) => readFileSync(join(dist, (value ?? other)!), 'utf8'),
     )
     expect([mark, ...shared].join('\n')).toContain('customElements.define("dunlin-mark"')
   },

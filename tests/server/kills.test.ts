@@ -135,44 +135,40 @@ async function isServed(): Promise<void> {
       ).toBe(200)
 }
 
-test(
-  'killed at moments spread over all that goes on: nothing half, nothing lost, every ' + 'checksum right',
-  async () => {
-    const kills = Number(process.env.KILLS ?? 15)
-    const names = Object.keys(acts)
-    const strikes = Object.keys(blows)
-    for (round = 1; round <= kills; round++) {
-      const [act, blow] = [
-        names[round % names.length]!,
-        strikes[Math.floor(round / names.length) % strikes.length]!,
-      ]
-      const going = acts[act]!().catch(() => undefined)
-      await wait(((round * 7919) % 1900) + 10)
-      blows[blow]!()
-      await going
-      if (at.server.signalCode !== null || at.server.exitCode !== null || blow === 'server') {
-        await until(async () => at.server.signalCode !== null || at.server.exitCode !== null)
-        await at.start()
-      }
-      await isWhole()
-      if (round % 5 === 0 || round === kills) await isServed()
-      // what was under way ends by itself or is ended; nobody waits for a process that is gone
-      await at.sql(
-        "update jobs set touched_at = now() - interval '5 minutes' where state in ('waiting', 'running')",
-      )
-      await at.sql(
-        "update evidence_runs set moved_at = now() - interval '5 minutes' where state in " +
-          "('waiting', 'running')",
-      )
-      await until(
-        async () => (await at.sql("select 1 from jobs where state in ('waiting', 'running')")).length === 0,
-        60_000,
-      )
+test(`killed at moments spread over all that goes on: nothing half, nothing lost, every checksum right`, async () => {
+  const kills = Number(process.env.KILLS ?? 15)
+  const names = Object.keys(acts)
+  const strikes = Object.keys(blows)
+  for (round = 1; round <= kills; round++) {
+    const [act, blow] = [
+      names[round % names.length]!,
+      strikes[Math.floor(round / names.length) % strikes.length]!,
+    ]
+    const going = acts[act]!().catch(() => undefined)
+    await wait(((round * 7919) % 1900) + 10)
+    blows[blow]!()
+    await going
+    if (at.server.signalCode !== null || at.server.exitCode !== null || blow === 'server') {
+      await until(async () => at.server.signalCode !== null || at.server.exitCode !== null)
+      await at.start()
     }
-    expect((await ines('/api/libraries/tern/shelf')).body.length).toBeGreaterThan(10)
-  },
-  1_800_000,
-)
+    await isWhole()
+    if (round % 5 === 0 || round === kills) await isServed()
+    // what was under way ends by itself or is ended; nobody waits for a process that is gone
+    await at.sql(
+      "update jobs set touched_at = now() - interval '5 minutes' where state in ('waiting', 'running')",
+    )
+    await at.sql(
+      "update evidence_runs set moved_at = now() - interval '5 minutes' where state in " +
+        "('waiting', 'running')",
+    )
+    await until(
+      async () => (await at.sql("select 1 from jobs where state in ('waiting', 'running')")).length === 0,
+      60_000,
+    )
+  }
+  expect((await ines('/api/libraries/tern/shelf')).body.length).toBeGreaterThan(10)
+}, 1_800_000)
 
 test('two processes on one database, one killed under load: the other goes on, and nothing is lost', async () => {
   const port = await freePort()

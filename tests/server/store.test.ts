@@ -131,12 +131,12 @@ test(
       if (!edited.written) throw new Error('It was not written.')
       return edited.id
     }
-    const [one, two] = [await made('one', null, '#111'), await made('two', null, '#222')]
+    const [value, two] = [await made('one', null, '#111'), await made('two', null, '#222')]
     // begun from what is no longer there
     expect(await edit('one', null, '#333')).toEqual({ written: false, theirs: '#111' })
     expect((await latestEdits(db, library)).slice(0, 2).map((known) => known.path)).toEqual(['two', 'one'])
     // one's own is taken back, whatever came after it elsewhere
-    expect(await undoEdit(db, tern, one, true, ines)).toEqual({
+    expect(await undoEdit(db, tern, value, true, ines)).toEqual({
       is: 'undone',
       theme: 'nightwatch',
       path: 'one',
@@ -179,31 +179,28 @@ test('a whole file is taken back by whoever may bring one in, and only while not
   )
 })
 
-test(
-  'fifty who change one cell from the same value: one writes, and the others are told what ' + 'stands there',
-  async () => {
-    const outcomes = await Promise.all(
-      Array.from({ length: 50 }, (_, i) =>
-        editToken(
-          db,
-          { id: library, slug: 'tern' },
-          { theme: 'daywatch', path: 'race' },
-          { seen: null, next: i },
-          ines,
-        ),
+test(`fifty who change one cell from the same value: one writes, and the others are told what stands there`, async () => {
+  const outcomes = await Promise.all(
+    Array.from({ length: 50 }, (_, i) =>
+      editToken(
+        db,
+        { id: library, slug: 'tern' },
+        { theme: 'daywatch', path: 'race' },
+        { seen: null, next: i },
+        ines,
       ),
-    )
-    const [winner] = outcomes.filter((outcome) => outcome.written)
-    expect(outcomes.filter((outcome) => outcome.written)).toHaveLength(1)
-    expect(winner).toBeDefined()
-    const stands = valueAt(
-      (await themesOf(db, library)).find((known) => known.name === 'daywatch')!.document,
-      'race',
-    )
-    for (const outcome of outcomes) if (!outcome.written) expect(outcome.theirs).toBe(stands)
-    await at.sql("update themes set document = (document::jsonb - 'race')::json where name = 'daywatch'")
-  },
-)
+    ),
+  )
+  const [winner] = outcomes.filter((outcome) => outcome.written)
+  expect(outcomes.filter((outcome) => outcome.written)).toHaveLength(1)
+  expect(winner).toBeDefined()
+  const stands = valueAt(
+    (await themesOf(db, library)).find((known) => known.name === 'daywatch')!.document,
+    'race',
+  )
+  for (const outcome of outcomes) if (!outcome.written) expect(outcome.theirs).toBe(stands)
+  await at.sql("update themes set document = (document::jsonb - 'race')::json where name = 'daywatch'")
+})
 
 test('of two maintainers who leave at the same moment one stays', async () => {
   const tobias = (await personByEmail(db, 'tobias@marram.example'))!.id

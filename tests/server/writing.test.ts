@@ -191,28 +191,24 @@ test(
   120_000,
 )
 
-test(
-  'who may: readers look at source and neither try nor begin; the words of all are for ' + 'readers too',
-  async () => {
-    const odile = await someone(at, 'odile')
-    expect((await attempt({ path: 'src/action.ts', text: '' }, odile)).status).toBe(403)
-    expect(
-      (await odile('/api/libraries/tern/begin', { body: { name: 'X y', language: 'vue', look: true } }))
-        .status,
-    ).toBe(403)
-    expect(Array.isArray((await odile('/api/libraries/tern/words')).body)).toBe(true)
-    expect((await odile('/api/libraries/tern/components/tern-action/since')).body).toMatchObject({
-      version: '1.1.0',
-      contract: { tag: 'tern-action' },
-    })
-    expect((await odile('/api/libraries/tern/components/tern-departure-board/since')).body).toMatchObject({
-      version: '1.1.0',
-      contract: null,
-    })
-    expect((await odile('/api/libraries/tern/components/tern-action/history')).body.at(-1)).toMatchObject({
-      change: 'new',
-      members: [],
-    })
-    expect((await odile('/api/libraries/tern/components/tern-departure-board/history')).body).toEqual([])
-  },
-)
+test(`who may: readers look at source and neither try nor begin; the words of all are for readers too`, async () => {
+  const odile = await someone(at, 'odile')
+  expect((await attempt({ path: 'src/action.ts', text: '' }, odile)).status).toBe(403)
+  expect(
+    (await odile('/api/libraries/tern/begin', { body: { name: 'X y', language: 'vue', look: true } })).status,
+  ).toBe(403)
+  expect(Array.isArray((await odile('/api/libraries/tern/words')).body)).toBe(true)
+  expect((await odile('/api/libraries/tern/components/tern-action/since')).body).toMatchObject({
+    version: '1.1.0',
+    contract: { tag: 'tern-action' },
+  })
+  expect((await odile('/api/libraries/tern/components/tern-departure-board/since')).body).toMatchObject({
+    version: '1.1.0',
+    contract: null,
+  })
+  expect((await odile('/api/libraries/tern/components/tern-action/history')).body.at(-1)).toMatchObject({
+    change: 'new',
+    members: [],
+  })
+  expect((await odile('/api/libraries/tern/components/tern-departure-board/history')).body).toEqual([])
+})

@@ -168,8 +168,8 @@ function declaredStatements(contracts: Contract[]): Statement[] {
     path: 'entry.ts',
     text: want
       .map(
-        ({ one, path }, i) =>
-          `import ${one.exportName === 'default' ? `C${i}` : `{ ${one.exportName} as C${i} }`} ` +
+        ({ one: value, path }, i) =>
+          `import ${value.exportName === 'default' ? `C${i}` : `{ ${value.exportName} as C${i} }`} ` +
           `from './${path.replace(/\.d\.ts$/, '')}'\nexport const c${i} = C${i}`,
       )
       .join('\n'),
@@ -188,7 +188,7 @@ function declaredStatements(contracts: Contract[]): Statement[] {
   )
   const isOurs = (symbol: ts.Symbol) =>
     (symbol.declarations ?? []).some((declaration) => declarations.has(declaration.getSourceFile().fileName))
-  return want.flatMap(({ one }, i) => {
+  return want.flatMap(({ one: value }, i) => {
     const type = checker.getTypeAtLocation(constants.get(`c${i}`)!)
     const props =
       material.states === 'vue-declarations'
@@ -199,7 +199,7 @@ function declaredStatements(contracts: Contract[]): Statement[] {
     const own = all.filter(({ symbol, name }) => isOurs(symbol) && name !== 'ref' && name !== 'key')
     return [
       {
-        of: one.tag,
+        of: value.tag,
         names: own.map(({ name, model }) => ({ name, type: model() })),
         also: all.map(({ name }) => name),
       },

@@ -57,19 +57,25 @@ const goneSince = computed(() => changes.value.filter((change) => change.change 
 const spoken = computed(() => new Set(words.filter((entry) => entry.text).map((entry) => entry.member)))
 const tests: Record<string, { title: string; test: (member: Member) => boolean }> = {
   all: { title: 'every member', test: () => true },
-  wordless: { title: 'those without words', test: (one) => lacksWords(one, spoken.value, store.tokenSet) },
+  wordless: {
+    title: 'those without words',
+    test: (member) => lacksWords(member, spoken.value, store.tokenSet),
+  },
   changed: {
     title: 'those that changed under their words',
-    test: (one) => changedUnder(one, wordsFor(memberKey(one))),
+    test: (member) => changedUnder(member, wordsFor(memberKey(member))),
   },
-  since: { title: 'those that changed since the newest version', test: (one) => changeOf(one) !== undefined },
-  differs: { title: 'those whose comments differ', test: (one) => one.disagreements.length > 0 },
-  unseen: { title: 'those not seen in a browser', test: (one) => markOf(one) !== 'seen' },
+  since: {
+    title: 'those that changed since the newest version',
+    test: (member) => changeOf(member) !== undefined,
+  },
+  differs: { title: 'those whose comments differ', test: (member) => member.disagreements.length > 0 },
+  unseen: { title: 'those not seen in a browser', test: (member) => markOf(member) !== 'seen' },
   dress: {
     title: 'those it can be dressed by',
-    test: (one) => ['slot', 'part', 'custom-property', 'state'].includes(one.kind),
+    test: (member) => ['slot', 'part', 'custom-property', 'state'].includes(member.kind),
   },
-  deprecated: { title: 'those deprecated', test: (one) => one.deprecated !== undefined },
+  deprecated: { title: 'those deprecated', test: (member) => member.deprecated !== undefined },
 }
 const shown = (member: Member) => tests[which.value]?.test(member) ?? true
 const sections = computed(() =>
@@ -362,15 +368,20 @@ const rowId = (member: Member) => memberKey(member)
         <span class="small muted">their members are no more</span>
       </div>
       <ProblemList :problems="asideProblems" />
-      <div v-for="{ words: one, offers } in aside" :key="one.member" class="aside" :data-aside="one.member">
+      <div
+        v-for="{ words: kept, offers } in aside"
+        :key="kept.member"
+        class="aside"
+        :data-aside="kept.member"
+      >
         <div>
-          <span class="code struck">{{ titleOf(one.member) }}</span>{{ ' ' }}
+          <span class="code struck">{{ titleOf(kept.member) }}</span>{{ ' ' }}
           <span class="small muted"
-            >{{ kindTitle(one.member.split(':')[0]!) }}, {{ one.by }}, {{ ago(one.at) }}</span
+            >{{ kindTitle(kept.member.split(':')[0]!) }}, {{ kept.by }}, {{ ago(kept.at) }}</span
           >
         </div>
         <!-- eslint-disable-next-line vue/no-v-html -- cleaned by renderMarkdown -->
-        <div class="markdown" v-html="renderMarkdown(one.text)" />
+        <div class="markdown" v-html="renderMarkdown(kept.text)" />
         <p v-if="store.may.write" class="small">
           <template v-if="offers.length"
             >It may be called otherwise now:
@@ -379,7 +390,7 @@ const rowId = (member: Member) => memberKey(member)
               :key="offer.name"
               type="button"
               class="act"
-              @click="give(one.member, memberKey(offer))"
+              @click="give(kept.member, memberKey(offer))"
             >
               Give them to {{ memberTitle(offer) }}
             </button></template
@@ -392,7 +403,7 @@ const rowId = (member: Member) => memberKey(member)
       <div class="also small">
         <p v-if="browserStates.length">
           <span class="muted">Looks different when</span>{{ ' ' }}
-          <code>{{ browserStates.map((one) => one.name).join(', ') }}</code>
+          <code>{{ browserStates.map((browserState) => browserState.name).join(', ') }}</code>
         </p>
         <p v-if="dullAlso.length" class="bad">
           Nothing changed with

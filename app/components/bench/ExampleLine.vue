@@ -269,7 +269,7 @@ const lost = computed(() => lostIn(contract, usage.value))
               Earlier
             </button>
             <button
-              v-if="place >= 0 && place < kept.filter((one) => !one.face).length - 1"
+              v-if="place >= 0 && place < kept.filter((item) => !item.face).length - 1"
               type="button"
               class="link"
               @click="change(current, { place: place + 1 }, `“${current.name}” stands later.`)"

@@ -168,7 +168,7 @@ function windowFrom(event: Event) {
       <Choice
         v-model="theme"
         label="Theme"
-        :options="themes.map((one) => ({ value: one.name, title: one.title }))"
+        :options="themes.map((theme) => ({ value: theme.name, title: theme.title }))"
       />, <WidthChoice v-model="width" :asked />{{ width === null ? '' : ' wide' }},
       <Choice
         v-model="direction"
@@ -237,7 +237,7 @@ function windowFrom(event: Event) {
       <Choices
         v-model="regions"
         label="Regions of other themes, one in the other"
-        :options="themes.map((one) => ({ value: one.name, title: one.title }))"
+        :options="themes.map((theme) => ({ value: theme.name, title: theme.title }))"
         none="no other theme"
       />,
       <template v-if="lackable.length"

@@ -89,7 +89,7 @@ function shown(name: string) {
             {{
               examples
                 .slice(0, 5)
-                .map((one) => one.name)
+                .map((item) => item.name)
                 .join(', ')
             }}{{ examples.length > 5 ? ' and others' : '' }}.</template
           >

@@ -5,7 +5,7 @@ import { bareSurround, type Surround } from '~~/core/surround'
 
 /** An example, live in its own surround, with the code for it. */
 const {
-  of: one,
+  of: example,
   tag,
   theme,
   codeStyle,
@@ -25,20 +25,20 @@ const { css } = storeToRefs(store)
 const contractOf = (other: string) => store.find(other)?.contract
 const contract = computed(() => contractOf(tag))
 const target = computed(() => {
-  const modules = modulesFor(tag, one.usage, store.moduleOf)
-  return modules ? { tag, modules, usage: forFrame(one.usage, contractOf, tag), listen: [] } : undefined
+  const modules = modulesFor(tag, example.usage, store.moduleOf)
+  return modules ? { tag, modules, usage: forFrame(example.usage, contractOf, tag), listen: [] } : undefined
 })
 /** Its surround as far as that is about the component and not about the page. */
 const around = computed<Surround>(() => {
-  if (!one.surround) return bareSurround(theme)
-  const { direction, language, text, motion, colours, held, on, width } = one.surround
+  if (!example.surround) return bareSurround(theme)
+  const { direction, language, text, motion, colours, held, on, width } = example.surround
   return { ...bareSurround(theme), direction, language, text, motion, colours, held, on, width }
 })
 const code = computed(() =>
   contract.value
     ? codeFor(codeStyle, {
         contract: contract.value,
-        usage: one.usage,
+        usage: example.usage,
         contractOf,
         importFrom: store.importFrom,
       })
@@ -46,15 +46,15 @@ const code = computed(() =>
 )
 const bench = computed(() => ({
   path: `/${store.slug}/${tag}`,
-  query: one.id
-    ? { example: one.id }
-    : { show: JSON.stringify(one.usage), theme: theme === store.baseTheme ? undefined : theme },
+  query: example.id
+    ? { example: example.id }
+    : { show: JSON.stringify(example.usage), theme: theme === store.baseTheme ? undefined : theme },
 }))
 const shown = ref(open)
 </script>
 
 <template>
-  <article :id="one.anchor" class="example" :aria-label="one.name">
+  <article :id="example.anchor" class="example" :aria-label="example.name">
     <div class="show">
       <PreviewFrame
         v-if="target"
@@ -62,16 +62,16 @@ const shown = ref(open)
         :css
         :preview="store.library!.preview"
         :host
-        :title="`${store.title(tag)}, ${one.name}`"
+        :title="`${store.title(tag)}, ${example.name}`"
         :surround="around"
         :tallest="open ? 220 : 150"
-        :example="one.id"
+        :example="example.id"
       />
       <p v-else class="small bad">Was never built.</p>
     </div>
     <div class="said">
-      <NuxtLink class="code name" :to="{ hash: `#${one.anchor}`, query: $route.query }">{{
-        one.name
+      <NuxtLink class="code name" :to="{ hash: `#${example.anchor}`, query: $route.query }">{{
+        example.name
       }}</NuxtLink>
       <slot name="of" />
       <button v-if="!open" type="button" class="link small" :aria-expanded="shown" @click="shown = !shown">
@@ -80,9 +80,9 @@ const shown = ref(open)
       <NuxtLink class="link small" :to="bench">On the bench</NuxtLink>
       <slot name="acts" />
     </div>
-    <p v-if="one.notes" class="small muted noted">{{ one.notes }}</p>
+    <p v-if="example.notes" class="small muted noted">{{ example.notes }}</p>
     <div v-if="shown" class="code-of">
-      <pre tabindex="0" :aria-label="`Code of ${one.name}`">{{ code }}</pre>
+      <pre tabindex="0" :aria-label="`Code of ${example.name}`">{{ code }}</pre>
       <button type="button" class="link small" @click="copy(code)">{{ copied ? 'Copied' : 'Copy' }}</button>
     </div>
   </article>

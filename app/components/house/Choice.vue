@@ -5,10 +5,12 @@ const { options, label } = defineProps<{
   label: string
 }>()
 const chosen = defineModel<T>({ required: true })
-const shown = computed(() => options.find((one) => one.value === chosen.value)?.title ?? String(chosen.value))
+const shown = computed(
+  () => options.find((option) => option.value === chosen.value)?.title ?? String(chosen.value),
+)
 function choose(value: T | null, close: () => void) {
   // pressing the chosen one again leaves it chosen
-  if (value !== null || options.some((one) => one.value === null)) chosen.value = value as T
+  if (value !== null || options.some((option) => option.value === null)) chosen.value = value as T
   close()
 }
 </script>

@@ -44,9 +44,9 @@ const fed = computed(() => (path.is === 'set' && path.winner.attached ? feeds(pa
       ></span
     >
     <PathSteps
-      v-for="one in path.is === 'set' || path.is === 'fallback' ? path.asks : []"
-      :key="one.name"
-      :path="one"
+      v-for="asked in path.is === 'set' || path.is === 'fallback' ? path.asks : []"
+      :key="asked.name"
+      :path="asked"
       :chain
       :who
       :place

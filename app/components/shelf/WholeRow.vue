@@ -63,7 +63,7 @@ function laid(message: { height: number; failed: string[] }) {
         :cells
         :css="store.css"
         :preview="store.library!.preview"
-        :title="`${store.title(standing.tag)} in ${themes.map((one) => one.title).join(', ')}`"
+        :title="`${store.title(standing.tag)} in ${themes.map((theme) => theme.title).join(', ')}`"
         :text="100"
         :host
         @laid="laid"

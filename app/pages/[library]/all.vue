@@ -15,10 +15,12 @@ const groups = computed(() => [
   })),
 ])
 const items = computed(() =>
-  store.groups.filter((one) => !group.value || one.name === group.value).flatMap((group) => group.items),
+  store.groups
+    .filter((candidate) => !group.value || candidate.name === group.value)
+    .flatMap((group) => group.items),
 )
 const shownThemes = computed(() => {
-  const chosen = themes.value.filter((one) => one.name === theme.value)
+  const chosen = themes.value.filter((candidate) => candidate.name === theme.value)
   return chosen.length ? chosen : themes.value
 })
 const states = [
@@ -50,7 +52,7 @@ const host = frameName()
         label="Themes"
         :options="[
           { value: '', title: 'every theme' },
-          ...themes.map((one) => ({ value: one.name, title: one.title })),
+          ...themes.map((theme) => ({ value: theme.name, title: theme.title })),
         ]"
       />, <Choice v-model="held" label="Held in" :options="states" />.
     </p>

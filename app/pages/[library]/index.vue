@@ -34,10 +34,10 @@ watch(
 )
 const tests: Record<string, (standing: Standing) => boolean> = {
   all: () => true,
-  wordless: (one) => store.missing(one).length > 0,
-  differs: (one) => one.contract.members.some((member) => member.disagreements.length > 0),
-  exampleless: (one) => one.kept === 0,
-  broken: (one) => one.rendering.problems.length > 0,
+  wordless: (component) => store.missing(component).length > 0,
+  differs: (component) => component.contract.members.some((member) => member.disagreements.length > 0),
+  exampleless: (component) => component.kept === 0,
+  broken: (component) => component.rendering.problems.length > 0,
 }
 const shown = computed(() =>
   standing.value.filter(
@@ -145,7 +145,7 @@ useKeys([
         <Choice
           v-model="theme"
           label="Theme"
-          :options="themes.map((one) => ({ value: one.name, title: one.title }))"
+          :options="themes.map((theme) => ({ value: theme.name, title: theme.title }))"
         />, by
         <Choice
           v-model="by"

@@ -115,7 +115,7 @@ const scopes = computed(() => [
 const looked = computed(() => standing.value ?? store.standing[0])
 const shown = computed(
   () =>
-    examples.value.find((one) => one.id === example.value)?.usage ??
+    examples.value.find((candidate) => candidate.id === example.value)?.usage ??
     looked.value?.face ??
     (looked.value
       ? firstUsage(looked.value.contract, store.title(looked.value.tag))
@@ -157,7 +157,7 @@ watch(
           label="Example"
           :options="[
             { value: '', title: 'every example' },
-            ...examples.map((one) => ({ value: one.id, title: one.name })),
+            ...examples.map((example) => ({ value: example.id, title: example.name })),
           ]" /></template
       >, while it is looked at: {{ kept ? sayProvisions(kept) : 'nothing yet' }}.
     </p>

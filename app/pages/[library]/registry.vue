@@ -17,7 +17,7 @@ const chosen = computed(
 )
 const channels = (version: string) =>
   Object.entries(view.value?.channels ?? {})
-    .filter(([, one]) => one === version)
+    .filter(([, named]) => named === version)
     .map(([name]) => name)
 async function load() {
   try {

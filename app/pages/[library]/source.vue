@@ -341,7 +341,7 @@ useKeys([
             <Choice
               v-model="theme"
               label="Theme"
-              :options="store.themes.map((one) => ({ value: one.name, title: one.title }))"
+              :options="store.themes.map((theme) => ({ value: theme.name, title: theme.title }))"
             /><template v-if="standing?.face">, as on the shelf</template>.
           </p>
           <div class="ground">

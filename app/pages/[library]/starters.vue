@@ -66,7 +66,7 @@ const host = frameName()
       <Choice
         v-model="theme"
         label="Theme"
-        :options="themes.map((one) => ({ value: one.name, title: one.title }))"
+        :options="themes.map((theme) => ({ value: theme.name, title: theme.title }))"
       /><template v-if="styles.length"
         >, with code for
         <Choice

@@ -90,7 +90,7 @@ function tryOut(text: string) {
     return
   }
   const document = withValue(theme.document, at.path, value.value)
-  const after = themes.value.map((one) => (one.name === theme.name ? { ...one, document } : one))
+  const after = themes.value.map((other) => (other.name === theme.name ? { ...other, document } : other))
   const broken = after.flatMap((entry) => resolveTheme(after, entry.name).problems)
   if (broken.length > table.value.problems.length) {
     wrong.value = broken
@@ -121,7 +121,7 @@ const writtenIn = (theme: string, path: string): unknown => {
 }
 async function send(theme: string, path: string, text: string | null, over: unknown) {
   sending = sending.then(async () => {
-    const now = themes.value.find((one) => one.name === theme)
+    const now = themes.value.find((other) => other.name === theme)
     const kind = table.value.rows.find((row) => row.path === path)?.type
     if (!now || !kind) return
     try {
@@ -159,7 +159,7 @@ async function undo(edit: string) {
 async function bringFile(event: Event, theme: string) {
   const input = event.target as HTMLInputElement
   const file = input.files?.[0]
-  const now = themes.value.find((one) => one.name === theme)
+  const now = themes.value.find((other) => other.name === theme)
   input.value = ''
   if (!file || !now) return
   fileProblems.value = []
@@ -191,8 +191,8 @@ const watched = computed(() => {
         .filter((row) => Object.values(row.cells).some((cell) => cell?.chain.includes(path)))
         .map((row) => cssName(tokenPrefix(store.prefix), row.path)),
     )
-    return (one: (typeof standing.value)[number]) =>
-      one.contract.members.some((member) => member.kind === 'custom-property' && names.has(member.name))
+    return (other: (typeof standing.value)[number]) =>
+      other.contract.members.some((member) => member.kind === 'custom-property' && names.has(member.name))
   }
   const faced = standing.value.filter((component) => component.face && store.moduleOf(component.tag))
   const first = row.value ? faced.filter(reads(row.value.path)) : faced
@@ -265,7 +265,7 @@ const resolved = computed(
             <th v-for="theme in themes" :key="theme.name" scope="col">
               <h3>{{ theme.title }}</h3>
               <span class="small muted"
-                >{{ theme.on ? `on ${themes.find((one) => one.name === theme.on)?.title}` : 'base' }} ·
+                >{{ theme.on ? `on ${themes.find((item) => item.name === theme.on)?.title}` : 'base' }} ·
                 <a
                   class="link"
                   :href="`/api/libraries/${store.slug}/tokens/file?theme=${theme.name}`"
@@ -366,7 +366,7 @@ const resolved = computed(
                 class="link"
                 @click="send(theme.name, row.path, null, writtenIn(theme.name, row.path))"
               >
-                give it back to {{ themes.find((one) => one.name === theme.on)?.title }}
+                give it back to {{ themes.find((item) => item.name === theme.on)?.title }}
               </button></template
             >
           </div>
@@ -392,7 +392,7 @@ const resolved = computed(
           <Choice
             v-model="shownTheme"
             label="Theme of the renderings"
-            :options="themes.map((one) => ({ value: one.name, title: one.title }))"
+            :options="themes.map((theme) => ({ value: theme.name, title: theme.title }))"
           />.
         </p>
         <div v-for="reader in readers" :key="reader.one.tag" class="reader">

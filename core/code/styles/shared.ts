@@ -77,7 +77,7 @@ export function literal(value: unknown): string {
   if (Array.isArray(value)) return `[${value.map((item) => literal(item)).join(', ')}]`
   if (typeof value === 'object' && value !== null)
     return `{ ${Object.entries(value)
-      .map(([key, one]) => `${/^[A-Za-z_$][\w$]*$/.test(key) ? key : `'${key}'`}: ${literal(one)}`)
+      .map(([key, value]) => `${/^[A-Za-z_$][\w$]*$/.test(key) ? key : `'${key}'`}: ${literal(value)}`)
       .join(', ')} }`
   return JSON.stringify(value)
 }

@@ -77,9 +77,9 @@ function isPropMap(map: ts.ObjectLiteralExpression): boolean {
   const values = map.properties.filter((property) => !ts.isSpreadAssignment(property))
   return (
     values.length > 0 &&
-    values.every((one) => {
-      if (!ts.isPropertyAssignment(one)) return false
-      const value = unwrap(one.initializer)
+    values.every((property) => {
+      if (!ts.isPropertyAssignment(property)) return false
+      const value = unwrap(property.initializer)
       if (typeOfConstructor(value)) return true
       return (
         ts.isObjectLiteralExpression(value) &&

@@ -4,7 +4,7 @@ import { readLibrary } from '../read'
 
 const read = (files: Record<string, string>) =>
   readLibrary(Object.entries(files).map(([path, text]) => ({ path, text })))
-const one = (files: Record<string, string>, tag = 'x-card'): Contract => {
+const contractOf = (files: Record<string, string>, tag = 'x-card'): Contract => {
   const { contracts, problems } = read(files)
   expect(problems).toEqual([])
   return contracts.find((contract) => contract.tag === tag)!
@@ -23,7 +23,7 @@ describe('props declared to the library a class is written with', () => {
   test('by decorators, whatever they are called: options, inner ones, ones that find something inside', () => {
     expect(
       props(
-        one({
+        contractOf({
           'card.ts': `
 import { El, anything as prop, state, query } from 'some-package'
 @(tag('x-card'))
@@ -49,7 +49,7 @@ export class Card extends El {
   test('by decorators as compilers leave them', () => {
     expect(
       props(
-        one({
+        contractOf({
           'card.js': `
 import { El, property, customElement } from 'some-package'
 let Card = class Card extends El { constructor() { super(...arguments); this.open = false; this.label = 'Ferry' } }
@@ -61,13 +61,11 @@ export { Card }`,
       ),
     ).toEqual({ open: 'boolean @open = false', label: "string @label = 'Ferry'" })
   })
-  test(
-    'in a static map, spread from elsewhere, with types from comments and values from the ' + 'constructor',
-    () => {
-      expect(
-        props(
-          one({
-            'card.js': `
+  test(`in a static map, spread from elsewhere, with types from comments and values from the constructor`, () => {
+    expect(
+      props(
+        contractOf({
+          'card.js': `
 import { El } from 'some-package'
 import { shared } from './shared.js'
 class Card extends El {
@@ -86,17 +84,16 @@ class Card extends El {
   constructor() { super(); this.tone = 'calm'; this.deck = 2; this.other = 1 }
 }
 customElements.define('x-card', Card)`,
-            'shared.js': 'export const shared = { busy: { type: Boolean } }',
-          }),
-        ),
-      ).toEqual({
-        busy: 'boolean @busy',
-        tone: "'calm' | 'storm' @tone reflected = 'calm'",
-        deck: 'number @deck-no = 2',
-        rows: 'unknown[] @rows',
-      })
-    },
-  )
+          'shared.js': 'export const shared = { busy: { type: Boolean } }',
+        }),
+      ),
+    ).toEqual({
+      busy: 'boolean @busy',
+      tone: "'calm' | 'storm' @tone reflected = 'calm'",
+      deck: 'number @deck-no = 2',
+      rows: 'unknown[] @rows',
+    })
+  })
 })
 
 describe('what a class builds on', () => {
@@ -104,7 +101,7 @@ describe('what a class builds on', () => {
 export const Labelled = (Base) => class extends Base { static get properties() { return { label: { type: String } } } constructor() { super(); this.label = 'none' } }
 export const Busy = once((Base) => { class BusyElement extends Labelled(Base) { get busy() { return this.hasAttribute('busy') } set busy(on) { this.toggleAttribute('busy', on) } shout() {} } return BusyElement })`
   test('mixins across files, one upon the other, also in a wrapper', () => {
-    const contract = one({
+    const contract = contractOf({
       'mixins.js': mixins,
       'card.js':
         "import { Busy } from './mixins.js'\nclass Card extends Busy(HTMLElement) { " +
@@ -122,7 +119,7 @@ export const Busy = once((Base) => { class BusyElement extends Labelled(Base) { 
       'class Base extends HTMLElement { markup() { return \'<slot name="old"></slot>\' } ' +
       "constructor() { super(); this.attachShadow({ mode: 'open' }).innerHTML = this.markup() } }"
     const card = (markup: string) =>
-      one({
+      contractOf({
         'card.js':
           `${base}\nclass Card extends Base { markup() { return ${markup} } ` +
           `}\ncustomElements.define('x-card', Card)`,
@@ -137,7 +134,7 @@ export const Busy = once((Base) => { class BusyElement extends Labelled(Base) { 
 
 describe('markup and styles', () => {
   test('tagged templates by what stands in them; both arms of a condition; nested ones; sheets in lists', () => {
-    const contract = one({
+    const contract = contractOf({
       'card.ts': `
 import { El, html, css } from 'some-package'
 import { shared } from './shared'
@@ -161,7 +158,7 @@ customElements.define('x-row', Row)`,
   test('templates kept as static members and put together by functions of the class', () => {
     expect(
       names(
-        one({
+        contractOf({
           'card.js': `
 function template() { return \`<style>:host { color: var(--ink) }</style>\${this.inner()}<slot name="foot"></slot>\` }
 function inner() { return '<slot name="inner"></slot>' }
@@ -182,7 +179,7 @@ test('markup put together from many pieces is read to its end', () => {
   const pieces = Array.from({ length: 60 }, (_, i) => `'<slot name="s${i}"></slot>'`).join(' + ')
   expect(
     names(
-      one({
+      contractOf({
         'card.js':
           'class Card extends HTMLElement { constructor() { super(); ' +
           `this.attachShadow({ mode: 'open' }).innerHTML = ${pieces} } ` +
@@ -197,7 +194,7 @@ describe('names that are worked out', () => {
   test('tables of names made by code, watched attributes added to, helpers that are given the element', () => {
     expect(
       props(
-        one({
+        contractOf({
           'names.js':
             "const Props = { PAUSED: 'mediaPaused', RATE: 'mediaRate' }\nexport const " +
             'Attributes = Object.entries(Props).reduce((all, [key, name]) => { all[key] = ' +

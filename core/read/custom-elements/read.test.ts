@@ -6,7 +6,7 @@ import { readLibrary } from '../read'
 
 const read = (files: Record<string, string>) =>
   readLibrary(Object.entries(files).map(([path, text]) => ({ path, text })))
-const one = (text: string, more: Record<string, string> = {}): Contract => {
+const contractOf = (text: string, more: Record<string, string> = {}): Contract => {
   const { contracts, problems } = read({ 'x-one.ts': text, ...more })
   expect(problems).toEqual([])
   expect(contracts).toHaveLength(1)
@@ -15,7 +15,7 @@ const one = (text: string, more: Record<string, string> = {}): Contract => {
 const element = (body: string, head = '') =>
   `${head}\nclass XOne extends HTMLElement {\n${body}\n}\ncustomElements.define('x-one', XOne)`
 const prop = (body: string, name: string, head = '') =>
-  membersOf(one(element(body, head)), 'prop').find((member) => member.name === name)!
+  membersOf(contractOf(element(body, head)), 'prop').find((member) => member.name === name)!
 
 describe('registration', () => {
   test('a tag through constants, joined and imported', () => {
@@ -155,7 +155,7 @@ describe('props', () => {
     ).toBe(true)
   })
   test('private, protected, underscored, static and @internal members are inner', () => {
-    const { members } = one(
+    const { members } = contractOf(
       element(
         '#a = 1\n private b = 1\n protected c = 1\n _d = 1\n static e = 1\n /** @internal */ f ' +
           '= 1\n g = 1\n connectedCallback() {}\n go() {}',
@@ -164,7 +164,7 @@ describe('props', () => {
     expect(members.map(memberKey)).toEqual(['prop:g', 'method:go'])
   })
   test('a getter alone is read only; a superclass of the library gives its members, overridden ones once', () => {
-    const contract = one(
+    const contract = contractOf(
       "import { Base } from './base'\nclass XOne extends Base { label = 'mine' " +
         "}\ncustomElements.define('x-one', XOne)",
       {
@@ -208,7 +208,7 @@ describe('template', () => {
   const make = (html: string, rest = '') =>
     element(`constructor() { super(); this.attachShadow({ mode: 'open' }).innerHTML = \`${html}\` }\n${rest}`)
   test('slots with fallback, parts, used components, each with its line', () => {
-    const contract = one(
+    const contract = contractOf(
       make(
         '\n<div part="band edge">\n<slot name="action"><b>Go</b></slot><slot></slot>\n<x-inner ' +
           'exportparts="tip, knob: inner-knob"></x-inner></div>',
@@ -230,7 +230,7 @@ describe('template', () => {
     ])
   })
   test('markup through helpers, constants and imported files keeps its own place', () => {
-    const contract = one(
+    const contract = contractOf(
       "import { markup } from './base'\nimport html from './x.html' with { type: 'text' " +
         '}\nconst t = markup(`<p>${html}</p>`)\nclass XOne extends HTMLElement { constructor() ' +
         "{ super(); this.append(t) } }\ncustomElements.define('x-one', XOne)",
@@ -246,11 +246,11 @@ describe('template', () => {
     ])
   })
   test('a slot or part that only looks like one in a comment or a string is none', () => {
-    const contract = one(make('<!-- <slot name="no"></slot> --><p title="<slot name=no>">x</p>'))
+    const contract = contractOf(make('<!-- <slot name="no"></slot> --><p title="<slot name=no>">x</p>'))
     expect(membersOf(contract, 'slot')).toEqual([])
   })
   test('a prop that feeds only a slot’s fallback is named', () => {
-    const contract = one(
+    const contract = contractOf(
       make(
         '<slot><span id="label"></span></slot>',
         "label = 'x'\n show() { this.shadowRoot.querySelector('#label').textContent = this.label }",
@@ -272,7 +272,7 @@ describe('template', () => {
 })
 
 describe('events', () => {
-  const fires = (body: string, head = '') => membersOf(one(element(body, head)), 'event')
+  const fires = (body: string, head = '') => membersOf(contractOf(element(body, head)), 'event')
   test('name through constants, detail from its type or its shape, options', () => {
     expect(
       fires(
@@ -311,7 +311,7 @@ describe('events', () => {
     ).toEqual([expect.objectContaining({ name: 'gone', bubbles: true })])
   })
   test('a constructed event that is never dispatched is none; a documented one is told', () => {
-    const contract = one(
+    const contract = contractOf(
       '/** @fires lost - Never. */\nclass XOne extends HTMLElement { a() { return new ' +
         "CustomEvent('idle') } }\ncustomElements.define('x-one', XOne)",
     )
@@ -327,7 +327,7 @@ describe('events', () => {
 
 describe('styles', () => {
   const style = (css: string, body = '') =>
-    one(
+    contractOf(
       element(`constructor() { super(); const s = new CSSStyleSheet(); s.replaceSync(\`${css}\`) }\n${body}`),
     )
   test('custom properties with fallback and use; those set inside or by script are not the page’s', () => {
@@ -364,7 +364,7 @@ describe('styles', () => {
     ])
   })
   test('a documented fallback that is another one is told', () => {
-    const contract = one(
+    const contract = contractOf(
       '/** @cssprop [--edge=blue] - Its edge. */\nclass XOne extends HTMLElement { ' +
         "constructor() { super(); const s = document.createElement('style'); s.textContent = 'b " +
         "{ color: var(--edge, var(--line, red)) }' } }\ncustomElements.define('x-one', XOne)",

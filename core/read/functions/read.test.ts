@@ -8,7 +8,7 @@ const read = (files: Record<string, string>) =>
     Object.entries(files).map(([path, text]) => ({ path, text })),
     outside,
   )
-const one = (text: string, more: Record<string, string> = {}, tag?: string): Contract => {
+const contractOf = (text: string, more: Record<string, string> = {}, tag?: string): Contract => {
   const { contracts, problems } = read({ 'src/card.tsx': text, ...more })
   expect(problems).toEqual([])
   return contracts.find((contract) => (tag ? contract.tag === tag : contract.files[0] === 'src/card.tsx'))!
@@ -34,7 +34,7 @@ test(
   () => {
     expect(
       shape(
-        one(
+        contractOf(
           `
 import type { ReactNode } from 'react'
 import type { Sailing } from './types'
@@ -55,7 +55,7 @@ export function FerryCard({ tone = 'calm', head, children, onBoard, ...rest }: O
 )
 
 test('wrappers that forward references and memoise, generics, unions of props, defaults in the body', () => {
-  const contract = one(`
+  const contract = contractOf(`
 import { forwardRef, memo } from 'react'
 type Props<T> = { rows: T[] } & ({ kind: 'list'; dense?: boolean } | { kind: 'grid'; columns: number })
 const Inner = forwardRef<HTMLDivElement, Props<string>>((props, ref) => { const { dense = true } = props as { dense?: boolean }; return <div ref={ref} {...props}>{String(dense)}</div> })
@@ -90,7 +90,7 @@ test('plain JavaScript: names taken apart, defaultProps, createElement', () => {
 
 test('what comes from the page’s own element types is handed on, and is a prop only where it is named', () => {
   const found = shape(
-    one(
+    contractOf(
       "import type { ComponentProps } from 'react'\nexport const Act = ({ disabled, tone = " +
         "'calm', ...rest }: ComponentProps<'button'> & { tone?: 'calm' | 'storm' }) => <button " +
         'disabled={disabled} {...rest}/>',

@@ -28,7 +28,7 @@ export function readFunctions(sources: SourceSet, types: CheckedTypes): Reading 
   const found = [...sources.scripts.keys()]
     .filter((file) => markupFile.test(file))
     .flatMap((file) => sources.once(`functions ${file}`, [file], () => componentsIn(sources, file)))
-  const read: { one: FoundComponent; contract: Contract }[] = []
+  const read: { value: FoundComponent; contract: Contract }[] = []
   for (const foundComponent of found) {
     const name = foundComponent.name || nameOfFile(foundComponent.file)
     let tag = name
@@ -48,15 +48,15 @@ export function readFunctions(sources: SourceSet, types: CheckedTypes): Reading 
       }
       taken.set(tag, foundComponent.file)
       byNode.set(foundComponent.node, tag)
-      read.push({ one: foundComponent, contract })
+      read.push({ value: foundComponent, contract })
       contracts.push(contract)
     } catch (error) {
       problems.push(notRead(name, sources.place(foundComponent.node), error))
     }
   }
-  for (const { one, contract } of read)
+  for (const { value: found, contract } of read)
     contract.uses = usesOf(
-      sources.once(`uses ${one.file} ${one.exportName}`, [one.file], () => jsxNamesIn(sources, one)),
+      sources.once(`uses ${found.file} ${found.exportName}`, [found.file], () => jsxNamesIn(sources, found)),
       byNode,
     ).filter((use) => use.tag !== contract.tag)
   return { contracts, problems }

@@ -167,16 +167,16 @@ function contractOf(
       ...(attribute ? { attribute } : {}),
     }
   })
-  for (const [, each] of fed)
+  for (const [, declaration] of fed)
     props.push({
       kind: 'prop',
-      ...common(each),
-      type: type(each.type?.text),
+      ...common(declaration),
+      type: type(declaration.type?.text),
       required: false,
       readonly: false,
       reflects: false,
-      ...(each.default === undefined ? {} : { default: each.default }),
-      attribute: each.name,
+      ...(declaration.default === undefined ? {} : { default: declaration.default }),
+      attribute: declaration.name,
       attributeOnly: true,
     })
   const detail = (text: string | undefined) => {

@@ -283,13 +283,13 @@ const isRecord = (value: Plain | undefined): value is Record<string, Plain> =>
  * names are made with.
  */
 const ofObjects: Record<string, (...values: Plain[]) => Plain | undefined> = {
-  freeze: (one) => one,
-  keys: (one) => (isRecord(one) ? Object.keys(one) : undefined),
-  values: (one) => (isRecord(one) ? Object.values(one) : undefined),
-  entries: (one) => (isRecord(one) ? Object.entries(one) : undefined),
-  fromEntries: (one) =>
-    Array.isArray(one) && one.every((pair) => Array.isArray(pair) && typeof pair[0] === 'string')
-      ? Object.fromEntries(one as [string, Plain][])
+  freeze: (given) => given,
+  keys: (given) => (isRecord(given) ? Object.keys(given) : undefined),
+  values: (given) => (isRecord(given) ? Object.values(given) : undefined),
+  entries: (given) => (isRecord(given) ? Object.entries(given) : undefined),
+  fromEntries: (given) =>
+    Array.isArray(given) && given.every((pair) => Array.isArray(pair) && typeof pair[0] === 'string')
+      ? Object.fromEntries(given as [string, Plain][])
       : undefined,
   assign: (...all) => (all.every(isRecord) ? (Object.assign({}, ...all) as Plain) : undefined),
 }
@@ -321,7 +321,7 @@ const ofLists: Record<
   join: (list, _apply, [by]) => list.join(typeof by === 'string' ? by : ','),
   flat: (list) => list.flat(1) as Plain,
   slice: (list, _apply, [from, to]) => list.slice(from as number, to as number),
-  includes: (list, _apply, [one]) => (one === undefined ? undefined : list.includes(one)),
+  includes: (list, _apply, [given]) => (given === undefined ? undefined : list.includes(given)),
 }
 
 function called(sources: SourceSet, node: ts.CallExpression, following: Following): Plain | undefined {

@@ -27,14 +27,11 @@ test.each([
   ['a/OButton.vue', 'OButton'],
   ['my_card.tsx', 'MyCard'],
 ])('%s is called %s', (path, name) => expect(nameOfFile(path)).toBe(name))
-test(
-  'a single file takes the place of its namesake; a new one goes into src, unless it is ' + 'about the whole',
-  () => {
-    expect(
-      ['card.ts', 'new.ts', 'package.json', 'LICENSE'].map((name) => placeOfFile(name, ['lib/deep/card.ts'])),
-    ).toEqual(['lib/deep/card.ts', 'src/new.ts', 'package.json', 'LICENSE'])
-  },
-)
+test(`a single file takes the place of its namesake; a new one goes into src, unless it is about the whole`, () => {
+  expect(
+    ['card.ts', 'new.ts', 'package.json', 'LICENSE'].map((name) => placeOfFile(name, ['lib/deep/card.ts'])),
+  ).toEqual(['lib/deep/card.ts', 'src/new.ts', 'package.json', 'LICENSE'])
+})
 test('names of source, and what is passed over', () => {
   expect(
     ['a.ts', 'a.vue', 'a.MTS', 'LICENCE', 'x/LICENSE', 'a.png', 'NOLICENSE.x'].filter(isSourceName),
@@ -44,27 +41,24 @@ test('names of source, and what is passed over', () => {
   ).toEqual(['node_modules/a', 'x/.git/b', '__MACOSX/c'])
 })
 
-test(
-  'an import that leads to no file of the library is told by name; pictures, packages and ' + 'types are not',
-  () => {
-    const { problems } = readLibrary([
-      {
-        path: 'src/a.ts',
-        text:
-          "import './there.css'\nimport x from './lost'\nimport y from " +
-          "'../src/gone.js'\nimport picture from './boat.png'\nimport type { T } from " +
-          "'./types'\nimport 'lit'\nexport * from './folder/'",
-      },
-      { path: 'src/there.css', text: '' },
-    ])
-    expect(
-      problems
-        .filter((problem) => problem.code === 'import-not-found')
-        .map((problem) => [problem.what, problem.where?.line]),
-    ).toEqual([
-      ['There is no file “./lost” beside it.', 2],
-      ['There is no file “../src/gone.js” beside it.', 3],
-      ['There is no file “./folder/” beside it.', 7],
-    ])
-  },
-)
+test(`an import that leads to no file of the library is told by name; pictures, packages and types are not`, () => {
+  const { problems } = readLibrary([
+    {
+      path: 'src/a.ts',
+      text:
+        "import './there.css'\nimport x from './lost'\nimport y from " +
+        "'../src/gone.js'\nimport picture from './boat.png'\nimport type { T } from " +
+        "'./types'\nimport 'lit'\nexport * from './folder/'",
+    },
+    { path: 'src/there.css', text: '' },
+  ])
+  expect(
+    problems
+      .filter((problem) => problem.code === 'import-not-found')
+      .map((problem) => [problem.what, problem.where?.line]),
+  ).toEqual([
+    ['There is no file “./lost” beside it.', 2],
+    ['There is no file “../src/gone.js” beside it.', 3],
+    ['There is no file “./folder/” beside it.', 7],
+  ])
+})

@@ -8,7 +8,7 @@ const read = (files: Record<string, string>) =>
     Object.entries(files).map(([path, text]) => ({ path, text })),
     outside,
   )
-const one = (text: string, more: Record<string, string> = {}): Contract => {
+const contractOf = (text: string, more: Record<string, string> = {}): Contract => {
   const { contracts, problems } = read({ 'src/FerryCard.vue': text, ...more })
   expect(problems).toEqual([])
   return contracts.find((contract) => contract.files[0] === 'src/FerryCard.vue')!
@@ -23,7 +23,7 @@ const props = (contract: Contract) =>
 
 describe('props', () => {
   test('by type, through imports, intersections and utility types, with defaults by a helper', () => {
-    const contract = one(
+    const contract = contractOf(
       `<script setup lang="ts">
 import type { Sailing } from './types'
 interface Own {
@@ -49,7 +49,7 @@ const props = withDefaults(defineProps<Own & Pick<Sailing, 'from' | 'to'>>(), { 
   test('by type, with defaults by taking apart', () => {
     expect(
       props(
-        one(
+        contractOf(
           '<script setup lang="ts">\nconst { count = 2, label } = defineProps<{ count?: number; ' +
             'label: string }>()\n</script><template><b/></template>',
         ),
@@ -62,7 +62,7 @@ const props = withDefaults(defineProps<Own & Pick<Sailing, 'from' | 'to'>>(), { 
     () => {
       expect(
         props(
-          one(
+          contractOf(
             `<script>
 import { shared } from './shared'
 export default { name: 'ferry-card', props: { ...shared, size: { type: String, default: 'm', validator: (value) => ['s', 'm', 'l'].includes(value) }, rows: { type: Array, required: true }, either: [String, Number], open: Boolean } }
@@ -80,7 +80,7 @@ export default { name: 'ferry-card', props: { ...shared, size: { type: String, d
     },
   )
   test('the options form: extends and mixins, nearer ones winning', () => {
-    const contract = one(
+    const contract = contractOf(
       `<script>
 import Base from './Base.vue'
 import mixin from './mixin'
@@ -97,7 +97,7 @@ export default { name: 'FerryCard', extends: Base, mixins: [mixin], props: { ton
     expect(membersOf(contract, 'event').map((member) => member.name)).toEqual(['board', 'leave'])
   })
   test('models are a prop and an event; a generic component knows what its parameters extend', () => {
-    const contract = one(
+    const contract = contractOf(
       '<script setup lang="ts" generic="T extends string | number">\nconst value = ' +
         'defineModel<T>({ required: true })\nconst open = ' +
         "defineModel<boolean>('open')\n</script><template><b/></template>",
@@ -113,7 +113,7 @@ export default { name: 'FerryCard', extends: Base, mixins: [mixin], props: { ton
 test('events: by type in both forms, by list, and fired from the template without being declared', () => {
   const names = (script: string, template = '<b/>') =>
     membersOf(
-      one(`<script setup lang="ts">\n${script}\n</script><template>${template}</template>`),
+      contractOf(`<script setup lang="ts">\n${script}\n</script><template>${template}</template>`),
       'event',
     ).map((member) => [member.name, member.detail && printType(member.detail), member.known])
   expect(names('defineEmits<{ board: [deck: number]; leave: [] }>()')).toEqual([
@@ -132,7 +132,7 @@ test('events: by type in both forms, by list, and fired from the template withou
 })
 
 test('slots: fallback, nested ones, what they hand over, and what defineSlots says of them', () => {
-  const contract = one(`<script setup lang="ts">
+  const contract = contractOf(`<script setup lang="ts">
 defineSlots<{ default(): unknown;
   /** One row. */
   row(props: { index: number; row: string }): unknown }>()

@@ -91,13 +91,13 @@ const side = (i: 0 | 1) =>
   computed<Side>(() => {
     const { way, theme } = sides[i]
     const chosenWay = computed({
-      get: () => (ways.value.some((one) => one.value === way.value) ? way.value : usualWay(i)),
+      get: () => (ways.value.some((side) => side.value === way.value) ? way.value : usualWay(i)),
       set: (value) => {
         way.value = value
       },
     })
     const chosenTheme = computed({
-      get: () => (themes.value.some((one) => one.name === theme.value) ? theme.value : usualTheme(i)),
+      get: () => (themes.value.some((side) => side.name === theme.value) ? theme.value : usualTheme(i)),
       set: (value) => {
         theme.value = value
       },
@@ -122,9 +122,9 @@ const side = (i: 0 | 1) =>
     }
   })
 const both = [side(0), side(1)] as const
-const targets = both.map((one) =>
+const targets = both.map((side) =>
   computed(() => {
-    const { usage, moduleOf } = one.value
+    const { usage, moduleOf } = side.value
     const modules = modulesFor(tag.value, usage, moduleOf)
     return (
       modules && {
@@ -136,8 +136,8 @@ const targets = both.map((one) =>
     )
   }),
 )
-const surrounds = both.map((one) =>
-  computed(() => plainSurround(one.value.theme.value, { width: width.value ? Number(width.value) : null })),
+const surrounds = both.map((side) =>
+  computed(() => plainSurround(side.value.theme.value, { width: width.value ? Number(width.value) : null })),
 )
 
 type Frame = { markup: (styles: boolean) => void }
@@ -205,7 +205,7 @@ useKeys([
     keys: 'v',
     does: 'side by side, over one another, only what differs',
     run: () => {
-      view.value = views[(views.findIndex((one) => one.value === view.value) + 1) % views.length]!.value
+      view.value = views[(views.findIndex((side) => side.value === view.value) + 1) % views.length]!.value
     },
   },
 ])
@@ -220,12 +220,12 @@ useKeys([
       <Choice
         v-model="both[0].value.theme.value"
         label="Theme on the left"
-        :options="themes.map((one) => ({ value: one.name, title: one.title }))"
+        :options="themes.map((theme) => ({ value: theme.name, title: theme.title }))"
       />, on the right <Choice v-model="both[1].value.way.value" label="On the right" :options="ways" /> in
       <Choice
         v-model="both[1].value.theme.value"
         label="Theme on the right"
-        :options="themes.map((one) => ({ value: one.name, title: one.title }))"
+        :options="themes.map((theme) => ({ value: theme.name, title: theme.title }))"
       />; both <Choice v-model="width" label="Width" :options="widths" />,
       <Choice v-model="view" label="Shown as" :options="views" />.
       <button type="button" class="link" @click="swap">Change places <span class="key">x</span></button>
@@ -239,8 +239,8 @@ useKeys([
         <PreviewFrame
           v-if="targets[i]!.value"
           :ref="
-            (one) => {
-              frames[i] = one as Frame | null
+            (frame) => {
+              frames[i] = frame as Frame | null
             }
           "
           :key="targets[i]!.value!.modules[0]!.module"

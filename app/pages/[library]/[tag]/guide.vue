@@ -224,7 +224,7 @@ const isDoubted = (member: string) => ['no effect', 'not found'].includes(eviden
         <Choice
           v-model="theme"
           label="Theme"
-          :options="themes.map((one) => ({ value: one.name, title: one.title }))"
+          :options="themes.map((theme) => ({ value: theme.name, title: theme.title }))"
         />, with code for
         <Choice
           v-if="styles.length > 1"

@@ -232,7 +232,7 @@ watch(
         {{ standing.rendering.lastGood.revision }}; the ledger is of the newest source that could be read.
       </p>
     </div>
-    <div v-if="store.library?.gone.some((one) => one.offers.includes(tag))" class="stale">
+    <div v-if="store.library?.gone.some((item) => item.offers.includes(tag))" class="stale">
       <GoneKept :to="tag" />
     </div>
     <div v-if="wordsProblems.length" class="stale">
@@ -282,7 +282,7 @@ watch(
             <button type="button" class="link" @click="evidence.run">Try again</button></span
           >
           <span v-else-if="evidence.evidence.value" class="small tried" role="status"
-            >{{ count(evidence.evidence.value.filter((one) => one.mark === 'seen').length) }} of
+            >{{ count(evidence.evidence.value.filter((item) => item.mark === 'seen').length) }} of
             {{ count(evidence.evidence.value.length) }} seen in a browser.
             <button type="button" class="link" @click="evidence.run">Try again</button></span
           >
@@ -385,7 +385,7 @@ watch(
               {{
                 membersOf(contract, 'event').length
                   ? `It can fire ${membersOf(contract, 'event')
-                      .map((one) => one.name)
+                      .map((item) => item.name)
                       .join(', ')}: use it.`
                   : 'It fires none of its own.'
               }}

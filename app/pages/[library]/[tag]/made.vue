@@ -144,8 +144,8 @@ function who(found: Found): string {
 }
 /** Props that a value set by script is made from. */
 function feeds(property: string): { names: string[]; place: Place; of: string } | undefined {
-  for (const [of, one] of written) {
-    const fed = one.feeds.find((feed) => feed.property === property)
+  for (const [of, value] of written) {
+    const fed = value.feeds.find((feed) => feed.property === property)
     if (fed)
       return {
         names: membersOf(store.find(of)!.contract, 'prop')
@@ -158,7 +158,7 @@ function feeds(property: string): { names: string[]; place: Place; of: string } 
   return undefined
 }
 
-const attribute = (node: Node, name: string) => node.attributes.find(([one]) => one === name)?.[1]
+const attribute = (node: Node, name: string) => node.attributes.find(([value]) => value === name)?.[1]
 const parts = (node: Node) => (attribute(node, 'part') ?? '').split(/\s+/).filter(Boolean)
 const dressings = computed(() => dress.value && dressingsOf(dress.value))
 const filters = {

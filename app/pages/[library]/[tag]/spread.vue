@@ -206,7 +206,7 @@ const forCells = (shown: Shown) => {
           ...(shown.captioned
             ? {
                 caption:
-                  `${cell.titles.join(' · ')}${onlyIn.value.get(cell.id) ? ' — only here: ' + `${plural(onlyIn.value.get(cell.id)!, strength.value)}` : ''}`.slice(
+                  `${cell.titles.join(' · ')}${onlyIn.value.get(cell.id) ? ` — only here: ${plural(onlyIn.value.get(cell.id)!, strength.value)}` : ''}`.slice(
                     0,
                     500,
                   ),
@@ -323,12 +323,12 @@ useKeys([
         label="Width of cells"
         :options="['160', '200', '280', '390', '600'].map((value) => ({ value, title: value }))"
       />
-      wide<template v-if="[rowsId, columns, sheets].every((one) => one !== 'theme')"
+      wide<template v-if="[rowsId, columns, sheets].every((axis) => axis !== 'theme')"
         >, in
         <Choice
           v-model="theme"
           label="Theme"
-          :options="themes.map((one) => ({ value: one.name, title: one.title }))" /></template
+          :options="themes.map((theme) => ({ value: theme.name, title: theme.title }))" /></template
       >.
     </p>
     <p v-else class="sentence line">
@@ -421,10 +421,10 @@ useKeys([
             v-model="covered"
             label="Axes covered"
             :options="
-              axes.map((one) => ({
-                value: one.id,
-                title: one.title,
-                note: plural(one.values.length, 'value'),
+              axes.map((axis) => ({
+                value: axis.id,
+                title: axis.title,
+                note: plural(axis.values.length, 'value'),
               }))
             "
             none="nothing yet"
@@ -478,7 +478,7 @@ useKeys([
                 label="Another value"
                 :options="[
                   { value: '', title: 'something else' },
-                  ...values.filter((one) => axisIn(one.value) !== axisIn(ruleA)),
+                  ...values.filter((value) => axisIn(value.value) !== axisIn(ruleA)),
                 ]"
               /><template v-if="ruleA && ruleB">
                 and
@@ -487,7 +487,7 @@ useKeys([
                   label="A third value"
                   :options="[
                     { value: '', title: 'anything' },
-                    ...values.filter((one) => ![ruleA, ruleB].map(axisIn).includes(axisIn(one.value))),
+                    ...values.filter((value) => ![ruleA, ruleB].map(axisIn).includes(axisIn(value.value))),
                   ]" /></template
               >.
             </p>
