@@ -329,6 +329,8 @@ test(
     await expect(main.getByRole('button', { name: 'Example: as on the shelf' })).toBeVisible()
     await page.getByRole('button', { name: 'Take it back' }).last().click()
     await page.goto(`${at.url}/tern/tern-weather-chip?example=${link}`)
+    // what stands in the line is what the dialog is about
+    await expect(main.getByRole('button', { name: 'Example: Turned' })).toBeVisible()
     await main.getByRole('button', { name: 'About it' }).click()
     await dialog.getByRole('button', { name: 'Let it go' }).click()
     await expect(page.getByText('“Turned” is let go.')).toBeVisible()
