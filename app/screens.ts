@@ -54,7 +54,7 @@ export const screens: readonly Screen[] = [
   },
   { page: '[library]/all', looked: ['/tern/all'], pictures: { all: '/tern/all' } },
   { page: '[library]/starters', looked: ['/tern/starters'] },
-  { page: '[library]/provisions', looked: ['/tern/provisions'] },
+  { page: '[library]/provisions', bar: 'Provisions', apart: true, looked: ['/tern/provisions'] },
   {
     page: '[library]/evidence',
     looked: ['/tern/evidence?which=all'],

@@ -13,6 +13,8 @@ const long = z.string().check(z.maxLength(200_000))
  */
 export const provisionsSchema = z.object({ styles: long, around: long, script: long, data: long })
 export type Provisions = z.infer<typeof provisionsSchema>
+/** What a script is called where frames load it while somebody is writing it. */
+export const triedScriptName = 'provided.js'
 export const noProvisions: Provisions = { styles: '', around: '', script: '', data: '' }
 export const isEmpty = (provisions: Provisions): boolean =>
   [provisions.styles, provisions.around, provisions.script, provisions.data].every(
@@ -27,7 +29,7 @@ export const providedSchema = z.object({
   of: z.string().check(z.maxLength(300)),
   styles: long,
   around: long,
-  script: z.nullable(z.string().check(z.regex(/^\/p\/[0-9a-f]{64}\.js$/))),
+  script: z.nullable(z.string().check(z.regex(/^\/(p\/[0-9a-f]{64}\.js|m\/[0-9a-f]{64}\/provided\.js)$/))),
   data: z.unknown(),
   /** Components of the library that the script names, with the modules they are in. */
   modules: z._default(z.array(z.object({ tag: z.string(), module: z.string() })), []),
@@ -69,16 +71,16 @@ export const providedFor = (
   modules: readonly ModuleOf[] = [],
 ): Provided[] =>
   [libraryScope, tag, ...(example ? [exampleScope(example)] : [])].flatMap((scope) => {
-    const keptProvisions = all.find((keptProvisions) => keptProvisions.scope === scope)
-    return keptProvisions
+    const kept = all.find((provisions) => provisions.scope === scope)
+    return kept
       ? [
           {
             of: scope,
-            styles: keptProvisions.styles,
-            around: keptProvisions.around,
-            script: keptProvisions.module,
-            data: keptProvisions.data.trim() ? (JSON.parse(keptProvisions.data) as unknown) : null,
-            modules: modules.filter((module) => isNamedIn(keptProvisions.script, module.tag)),
+            styles: kept.styles,
+            around: kept.around,
+            script: kept.module,
+            data: kept.data.trim() ? (JSON.parse(kept.data) as unknown) : null,
+            modules: modules.filter((module) => isNamedIn(kept.script, module.tag)),
           },
         ]
       : []

@@ -119,8 +119,17 @@ export const librariesSchema = z.array(
     title: z.string(),
     package: z.string(),
     visibility: z.enum(['private', 'open']),
+    role: roleSchema.nullable(),
+    latest: z.string().nullable(),
+    changesSince: z.number().int(),
+    /** What stands on its shelf. */
+    components: z.array(z.string()),
+    /** Source is being brought in. */
+    isBusy: z.boolean(),
+    prefix: z.string(),
   }),
 )
+export type LibraryListed = z.infer<typeof librariesSchema>[number]
 
 /** A module to load, by its path on the preview host, or why there is none; then the last one that was. */
 export const renderingSchema = z.object({
@@ -177,7 +186,11 @@ export const newExampleSchema = z.object({
   usage,
   surround: z.optional(surround),
   notes: z.string().max(5000).optional(),
+  /** The shelf shows it from now on; it is offered to consumers as a start. */
+  face: z.boolean().optional(),
+  starter: z.boolean().optional(),
 })
+export type NewExample = z.infer<typeof newExampleSchema>
 /** A change of an example; `place` is its number among the others, from 0, the face left aside. */
 export const exampleChangeSchema = z
   .object({
@@ -197,6 +210,9 @@ export const examplesSchema = z.array(exampleSchema)
 export const startersSchema = z.array(exampleSchema.extend({ tag: z.string() }))
 export type Starter = z.infer<typeof startersSchema>[number]
 
+/** Where frames load a script of provisions that is being tried. */
+export const triedScriptSchema = z.object({ script: z.string() })
+
 /** A component as the newest version had it; `contract` is null where it was not in that. */
 export const sinceSchema = z.object({ version: z.string().nullable(), contract: contractSchema.nullable() })
 export type Since = z.infer<typeof sinceSchema>
@@ -207,6 +223,8 @@ export type Since = z.infer<typeof sinceSchema>
  */
 export const versionedSchema = z.object({
   version: z.string().nullable(),
+  /** Every version from the desk, the newest first. */
+  versions: z.array(z.string()),
   contract: contractSchema.nullable(),
   css: z.string(),
   modules: z.array(z.object({ tag: z.string(), module: z.string() })),

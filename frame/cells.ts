@@ -1,7 +1,7 @@
 import { filledIn, valueFilledIn } from '../core/code/slot-props'
 import type { Surround } from '../core/surround'
 import type { ComponentModule, Mounted, Tools } from './adapters/adapter'
-import { mountElement } from './adapters/custom-element'
+import { mountComponent } from './mount'
 import type { Held } from './held'
 import { placeIn, prepareApp, wrapElement } from './provide'
 import type { Cells } from './protocol'
@@ -86,17 +86,23 @@ export function showCells(
       tellIn(now, undefined)
       if (now.mounted?.update(usage)) continue
       now.mounted?.end()
-      now.mounted = module?.adapter
-        ? module.adapter.mount(module.component, now.inner, usage, [], {
-            prepareApp,
-            wrapElement,
-            componentOf,
-            filledIn,
-            valueFilledIn,
-            fired: () => undefined,
-            failed: fail,
-          })
-        : mountElement(message.tag, now.inner, usage, [], () => undefined)
+      now.mounted = mountComponent({
+        tag: message.tag,
+        module,
+        parent: now.inner,
+        usage,
+        listen: [],
+        tools: {
+          prepareApp,
+          wrapElement,
+          componentOf,
+          filledIn,
+          valueFilledIn,
+          fired: () => undefined,
+          failed: fail,
+        },
+        heard: () => undefined,
+      })
     } catch (error) {
       now.mounted = undefined
       fail(error)

@@ -1,7 +1,7 @@
 import './realm'
 import { giveKeys, tellKeys } from './keys'
 import type { ComponentModule, Mounted } from './adapters/adapter'
-import { mountElement } from './adapters/custom-element'
+import { mountComponent, type Answered } from './mount'
 import { marksFor } from '../core/style/held'
 import { withFunctions } from '../core/code/functions'
 import { filledIn, valueFilledIn } from '../core/code/slot-props'
@@ -426,18 +426,24 @@ function mount({ tag, usage: asked, listen }: Extract<ToFrame, { say: 'show' }>)
   const usage = recording(asked)
   mounted?.end()
   mounted = undefined
-  const { adapter, component } = loaded.get(moduleOf.get(tag) ?? '') ?? {}
-  mounted = adapter
-    ? adapter.mount(component, place, usage, listen, {
-        prepareApp: (app) => asProvided(() => prepareApp(app), undefined),
-        wrapElement: (element, tools) => asProvided(() => wrapElement(element, tools), element),
-        componentOf,
-        filledIn,
-        valueFilledIn,
-        fired: (name, values) => tellFired(name, values),
-        failed: (error) => tellFailure('render', error),
-      })
-    : mountElement(tag, place, usage, listen, tellEvent)
+  mounted = mountComponent({
+    tag,
+    module: loaded.get(moduleOf.get(tag) ?? ''),
+    parent: place,
+    usage,
+    listen,
+    tools: {
+      prepareApp: (app) => asProvided(() => prepareApp(app), undefined),
+      wrapElement: (element, tools) => asProvided(() => wrapElement(element, tools), element),
+      componentOf,
+      filledIn,
+      valueFilledIn,
+      fired: tellFired,
+      failed: (error) => tellFailure('render', error),
+    },
+    heard: tellEvent,
+    answered: tellAnswer,
+  })
   sizes.disconnect()
   sizes.observe(parent)
   if (place !== parent) for (const child of parent.children) sizes.observe(child)
@@ -485,6 +491,14 @@ function tellFired(name: string, values: unknown[]): void {
     at: origin + now(),
   })
 }
+const tellAnswer: Answered = (i, answer) =>
+  say.post({
+    say: 'answered',
+    seq: sequence,
+    i,
+    failed: 'error' in answer,
+    text: 'error' in answer ? String(answer.error).slice(0, 2000) : written(answer.value) || 'undefined',
+  })
 const isEvent = (value: unknown): value is Event =>
   value instanceof Event ||
   (typeof value === 'object' && value !== null && 'nativeEvent' in value && 'type' in value)

@@ -2,7 +2,7 @@ import { withFunctions } from '../core/code/functions'
 import { filledIn, valueFilledIn } from '../core/code/slot-props'
 import type { Case, Observation } from '../core/evidence/observation'
 import type { ComponentModule, Mounted, Tools } from './adapters/adapter'
-import { mountElement } from './adapters/custom-element'
+import { mountComponent } from './mount'
 import { answersIn, mark } from './held'
 import { adopt, adoptedIn } from './native'
 import { attributeOf, attributesIn, elementName, nodesIn, partsOf, pristine, treeOf } from './pristine'
@@ -443,31 +443,37 @@ function put(
       }
     : testCase.usage
   try {
-    place.mounted = module?.adapter
-      ? module.adapter.mount(module.component, parent, usage, listen, {
-          prepareApp,
-          wrapElement,
-          componentOf,
-          filledIn,
-          valueFilledIn,
-          fired: (name, values) =>
-            heard(
-              name,
-              values.map((value) =>
-                value instanceof Event ||
-                (typeof value === 'object' && value !== null && 'nativeEvent' in value)
-                  ? 'event'
-                  : value,
-              ),
+    place.mounted = mountComponent({
+      tag,
+      module,
+      parent,
+      usage,
+      listen,
+      tools: {
+        prepareApp,
+        wrapElement,
+        componentOf,
+        filledIn,
+        valueFilledIn,
+        fired: (name, values) =>
+          heard(
+            name,
+            values.map((value) =>
+              value instanceof Event ||
+              (typeof value === 'object' && value !== null && 'nativeEvent' in value)
+                ? 'event'
+                : value,
             ),
-          failed: (error) => {
-            place.failed = String(error)
-          },
-        })
-      : mountElement(tag, parent, usage, listen, (event) => {
-          if (event.type !== 'focusin')
-            heard(event.type, event instanceof CustomEvent ? event.detail : undefined)
-        })
+          ),
+        failed: (error) => {
+          place.failed = String(error)
+        },
+      },
+      heard: (event) => {
+        if (event.type !== 'focusin')
+          heard(event.type, event instanceof CustomEvent ? event.detail : undefined)
+      },
+    })
     const component = parent.firstElementChild
     if (component instanceof HTMLElement)
       for (const [name, value] of Object.entries(testCase.sets)) component.style.setProperty(name, value)

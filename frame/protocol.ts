@@ -142,6 +142,14 @@ export const fromFrameSchema = z.discriminatedUnion('say', [
     target: z.string().check(z.maxLength(300)),
     at: z.number(),
   }),
+  /** What the method answered that was called as the i-th, or how it failed. */
+  z.object({
+    say: z.literal('answered'),
+    seq: z.int(),
+    i: z.int().check(z.minimum(0)),
+    failed: z.boolean(),
+    text: z.string().check(z.maxLength(5000)),
+  }),
   z.object({ say: z.literal('markup'), seq: z.int(), nodes: z.array(nodeSchema).check(z.maxLength(3000)) }),
   z.object({ say: z.literal('dress'), seq: z.int(), dress: z.nullable(dressSchema) }),
   z.object({ say: z.literal('picked'), node: z.int() }),

@@ -68,6 +68,7 @@ interface Heard {
   dress?(dress: Extract<FromFrame, { say: 'dress' }>['dress']): void
   picked?(node: number): void
   trail?(message: Extract<FromFrame, { say: 'trail' }>): void
+  answered?(message: Extract<FromFrame, { say: 'answered' }>): void
   observed?(message: Extract<FromFrame, { say: 'observed' }>): void
 }
 
@@ -199,6 +200,8 @@ export function useFrameHost(
         return message.seq === askedDress ? heard.dress?.(message.dress) : undefined
       case 'trail':
         return heard.trail?.(message)
+      case 'answered':
+        return heard.answered?.(message)
       case 'picked':
         return heard.picked?.(message.node)
       case 'failed':

@@ -115,7 +115,7 @@ const host = computed(() => `//${location.host}/registry/:_authToken`)
         <p><b>This is shown once and never again.</b> Give it to your package client:</p>
         <pre>npm config set {{ host }}={{ made }}</pre>
         <button type="button" class="link" @click="copy(made)">
-          {{ copied ? 'copied' : 'Copy the token' }}
+          {{ copied ? 'copied' : 'Copy the access token' }}
         </button>
       </div>
       <table v-if="tokens.length">
@@ -141,7 +141,7 @@ const host = computed(() => `//${location.host}/registry/:_authToken`)
               ><template v-else-if="asked === token.id"
                 >Whatever uses it stops working.
                 <button type="button" class="link bad" @click="revoke(token.id)">Revoke it</button> ·
-                <button type="button" class="link" @click="asked = undefined">Leave it</button></template
+                <button type="button" class="link" @click="asked = undefined">Cancel</button></template
               ><button v-else type="button" class="link" @click="asked = token.id">Revoke</button>
             </td>
           </tr>

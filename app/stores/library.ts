@@ -233,6 +233,7 @@ export const useLibrary = defineStore('library', () => {
     importFrom,
     moduleOf,
     providedFor,
+    modulesBuilt,
     open,
     load,
     draftToken,

@@ -69,9 +69,13 @@ export async function ask<T>(
   return read.data
 }
 
-export const problemsOf = (error: unknown): Problem[] =>
+/** What went wrong, with the fields of what was sent called as the page calls them, where it says how. */
+export const problemsOf = (error: unknown, fields: Readonly<Record<string, string>> = {}): Problem[] =>
   error instanceof ApiProblem
-    ? error.problems
+    ? error.problems.map((problem) => ({
+        ...problem,
+        what: problem.what.replace(/^body\.([\w.]+)/, (path, name: string) => fields[name] ?? path),
+      }))
     : [
         {
           code: 'unexpected',

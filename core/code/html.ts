@@ -1,7 +1,7 @@
 import { parseFragment, serializeOuter } from 'parse5'
 import { membersOf, type Contract } from '../contract/contract'
 import { brought, isFunction } from '../contract/type'
-import type { Filling, Usage } from './usage'
+import type { Call, Filling, Usage } from './usage'
 
 export const escapeText = (text: string): string =>
   text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;')
@@ -34,6 +34,12 @@ function divide(contract: Contract, usage: Usage) {
   return { attributes, byScript }
 }
 
+/** Custom properties as the text of a style attribute. */
+export const styleText = (usage: Usage): string =>
+  Object.entries(usage.styles ?? {})
+    .map(([name, value]) => `${name}: ${value.trim()}`)
+    .join('; ')
+
 /** Names for elements that script must reach, unique in one piece of code. */
 class Ids {
   private readonly used = new Map<string, number>()
@@ -60,13 +66,16 @@ export function htmlFor(
   const element = (own: Contract, shown: Usage, slot: string, indent: string): string => {
     const { attributes, byScript } = divide(own, shown)
     const head = slot ? [`slot="${escapeAttribute(slot)}"`] : []
-    if (byScript.length > 0) {
+    if (styleText(shown)) attributes.push(`style="${escapeAttribute(styleText(shown))}"`)
+    const calls = shown.calls ?? []
+    if (byScript.length + calls.length > 0) {
       const id = ids.next(own.tag)
       head.push(`id="${id}"`)
       script.push(
         ...byScript.map(
           ([name, value]) => `document.getElementById('${id}').${name} = ${dateAware(own, name, value)}`,
         ),
+        ...calls.map((call) => `document.getElementById('${id}').${callText(own, call, printed)}`),
       )
     }
     const inside = Object.entries(shown.slots)
@@ -107,6 +116,17 @@ function printed(value: unknown): string {
       .map(([key, value]) => `${JSON.stringify(key)}:${printed(value)}`)
       .join(',')}}`
   return JSON.stringify(value)
+}
+
+/** A call as JavaScript: what is not given at its end is left out. */
+export function callText(contract: Contract, call: Call, print: (value: unknown) => string): string {
+  const takes = membersOf(contract, 'method').find(({ name }) => name === call.method)?.takes ?? []
+  const given = call.given.map((value, i) => {
+    if (value === undefined || value === null) return 'undefined'
+    return print(takes[i] ? brought(takes[i].type, value, () => anyFunction) : value)
+  })
+  while (given.at(-1) === 'undefined') given.pop()
+  return `${call.method}(${given.join(', ')})`
 }
 
 const dateAware = (contract: Contract, name: string, value: unknown): string => {

@@ -1,5 +1,5 @@
 import { readLibrary } from '../read/read'
-import { lostIn, mended } from './mend'
+import { lostIn, mended, sayLost } from './mend'
 
 const contract = readLibrary([
   {
@@ -18,9 +18,9 @@ test('what is no more is told, with the likest name that is free', () => {
     slots: { actions: { is: 'text' as const, text: 'Go' } },
   }
   expect(lostIn(contract, usage)).toEqual([
-    { kind: 'prop', name: 'heading', now: 'headingText' },
-    { kind: 'prop', name: 'gone', now: undefined },
-    { kind: 'slot', name: 'actions', now: 'action' },
+    { what: 'member', kind: 'prop', name: 'heading', now: 'headingText' },
+    { what: 'member', kind: 'prop', name: 'gone', now: undefined },
+    { what: 'member', kind: 'slot', name: 'actions', now: 'action' },
   ])
   const [heading, gone, actions] = lostIn(contract, usage)
   expect(mended(mended(mended(usage, heading!, 'headingText'), gone!), actions!, 'action')).toEqual({
@@ -30,3 +30,33 @@ test('what is no more is told, with the likest name that is free', () => {
 })
 test('a name the example uses already is offered to nothing', () =>
   expect(lostIn(contract, { props: { heading: 'a', headingText: 'b' }, slots: {} })[0]!.now).toBeUndefined())
+
+const narrowed = readLibrary([
+  {
+    path: 'b.ts',
+    text:
+      "class B extends HTMLElement { tone: 'calm' | 'urgent' = 'calm'; open() {} }\n" +
+      "customElements.define('x-b', B)",
+  },
+]).contracts[0]!
+
+test('a value that is no more is told, with the likest there is, and so is a method', () => {
+  const usage = {
+    props: { tone: 'urgently' },
+    slots: {},
+    calls: [
+      { method: 'opens', given: [] },
+      { method: 'open', given: [1] },
+    ],
+  }
+  const [method, value, ...others] = lostIn(narrowed, usage)
+  expect(others).toEqual([])
+  expect(value).toEqual({ what: 'value', kind: 'prop', name: 'tone', now: 'urgent' })
+  expect(sayLost(value!, usage)).toBe('It sets tone to "urgently", which is no more.')
+  expect(method).toMatchObject({ kind: 'method', name: 'opens' })
+  expect(mended(mended(usage, value!, 'urgent'), method!)).toEqual({
+    props: { tone: 'urgent' },
+    slots: {},
+    calls: [{ method: 'open', given: [1] }],
+  })
+})

@@ -1,4 +1,4 @@
-import type { Filling, Usage } from './usage'
+import type { Call, Filling, Usage } from './usage'
 import { membersOf, type Contract } from '../contract/contract'
 import { isElement } from '../languages/languages'
 import type { Prop } from '../contract/prop'
@@ -64,6 +64,15 @@ function propsOf(contract: Contract | undefined): ReadonlyMap<string, Prop> {
   return props
 }
 
+/** A call with dates where its method takes dates; a function cannot travel, and nothing is given for it. */
+function callForFrame(contract: Contract | undefined, { method, given }: Call): Call {
+  const takes = contract && membersOf(contract, 'method').find(({ name }) => name === method)?.takes
+  return {
+    method,
+    given: given.map((value, i) => (takes?.[i] ? brought(takes[i].type, value, () => undefined) : value)),
+  }
+}
+
 /**
  * Values as the frame gets them: dates are dates there and text here; what is only an attribute goes as one.
  */
@@ -108,6 +117,8 @@ export function forFrame(
       ]),
     ),
     ...(Object.keys(attributes).length ? { attributes } : {}),
+    ...(Object.keys(usage.styles ?? {}).length ? { styles: usage.styles } : {}),
+    ...(usage.calls?.length ? { calls: usage.calls.map((call) => callForFrame(contract, call)) } : {}),
     ...(recorded.length ? { functions: recorded } : {}),
   }
 }

@@ -8,6 +8,12 @@ export type Filling =
   | { is: 'markup'; markup: string }
   | { is: 'component'; tag: string; usage: Usage }
 
+/** A method and the values it is called with, by their place; one that is not given ends the list. */
+export interface Call {
+  method: string
+  given: unknown[]
+}
+
 /**
  * How a component is shown: values of props by name (a missing name is “not set”), and what fills its slots.
  */
@@ -16,6 +22,10 @@ export interface Usage {
   slots: Record<string, Filling>
   /** What is set as an attribute and not as a property, by the attribute's name, as text. */
   attributes?: Record<string, string> | undefined
+  /** Custom properties that the page sets on it, by name: `--tide-ink`. */
+  styles?: Record<string, string> | undefined
+  /** Methods that the page calls once it is there, in this order. */
+  calls?: Call[] | undefined
   /**
    * Paths of values that are functions which record their calls, such as `done` or `columns.0.render`: only
    * on their way to a frame.
@@ -23,6 +33,12 @@ export interface Usage {
   functions?: string[] | undefined
 }
 
+/** A custom property: its name is a dashed identifier. */
+export const customPropertyName = /^--[^\s;:{}]+$/
+const callSchema: z.ZodMiniType<Call> = z.object({
+  method: z.string().check(z.maxLength(200)),
+  given: z.array(z.unknown()).check(z.maxLength(50)),
+})
 export const fillingSchema: z.ZodMiniType<Filling> = z.lazy(() =>
   z.discriminatedUnion('is', [
     z.object({ is: z.literal('text'), text: z.string().check(z.maxLength(100_000)) }),
@@ -35,6 +51,10 @@ export const usageSchema: z.ZodMiniType<Usage> = z.lazy(() =>
     props: z.record(z.string(), z.unknown()),
     slots: z.record(z.string(), fillingSchema),
     attributes: z.optional(z.record(z.string(), z.string())),
+    styles: z.optional(
+      z.record(z.string().check(z.regex(customPropertyName)), z.string().check(z.maxLength(2000))),
+    ),
+    calls: z.optional(z.array(callSchema).check(z.maxLength(50))),
     functions: z.optional(z.array(z.string())),
   }),
 )

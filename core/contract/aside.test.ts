@@ -32,7 +32,7 @@ test('words that were emptied are no words', () =>
 test('a changed fact marks the words that spoke of it', () => {
   const before = contract("tone: 'calm' | 'storm' = 'calm'")
   const words = { text: 'x', facts: factsOf(before, 'prop:tone')! }
-  expect(words.facts).toBe("'calm' | 'storm', 'calm'")
+  expect(words.facts).toBe("'calm' | 'storm', default 'calm'")
   expect(changedUnder(before.members[0]!, words)).toBe(false)
   expect(changedUnder(contract("tone: 'calm' | 'gale' = 'calm'").members[0]!, words)).toBe(true)
   expect(changedUnder(contract('tone = 1').members[0]!, { text: 'x', facts: null })).toBe(false)

@@ -13,7 +13,7 @@ export interface Aside<W> {
  */
 export function wordsAside<W extends { member: string; text: string }>(
   contract: Contract,
-  written: W[],
+  written: readonly W[],
 ): Aside<W>[] {
   const members = new Map(contract.members.map((member) => [memberKey(member), member]))
   const spoken = new Set(written.filter((item) => item.text).map((item) => item.member))
@@ -24,11 +24,11 @@ export function wordsAside<W extends { member: string; text: string }>(
       const name = rest.join(':')
       const free = contract.members.filter((member) => member.kind === kind && !spoken.has(memberKey(member)))
       const offers = free
-        .map((child) => ({ one: child, like: likeness(child.name, name) }))
+        .map((member) => ({ member, like: likeness(member.name, name) }))
         .filter(({ like }) => free.length === 1 || like >= 0.4)
         .sort((a, b) => b.like - a.like)
         .slice(0, 3)
-        .map(({ one: words }) => words)
+        .map(({ member }) => member)
       return { words, offers }
     })
 }

@@ -23,7 +23,7 @@ export const describeEvent = (event: Event): string =>
     : label(
         event.detail ? shortType(event.detail) : 'no detail',
         event.bubbles && 'bubbles',
-        event.cancelable && 'can be refused',
+        event.cancelable && 'cancelable',
       )
 
 export const joinEvents = (found: Event[], claims: Claim[]): Event[] =>

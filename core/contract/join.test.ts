@@ -196,14 +196,14 @@ describe('lines of facts', () => {
       },
       'prop:n',
       'n',
-      'number, 2',
+      'number, default 2',
     ],
     [{ kind: 'slot', name: '', ...base, fallback: 'x', feeds: [] }, 'slot:', 'default', 'with fallback'],
     [
       { kind: 'event', name: 'go', ...base, bubbles: true, composed: false, cancelable: true },
       'event:go',
       'go',
-      'no detail, bubbles, can be refused',
+      'no detail, bubbles, cancelable',
     ],
     [
       { kind: 'part', name: 'tip', ...base, from: { tag: 'x-tip', part: 'body' } },

@@ -18,7 +18,7 @@ export const describePassThrough = (member: PassThrough): string =>
 
 export const passThroughKind = memberKind({
   kind: 'pass-through',
-  heading: 'Handed on',
+  heading: 'Pass-through attributes',
   schema: passThroughSchema,
   describe: describePassThrough,
   wantsWords: () => false,

@@ -61,13 +61,15 @@ export function joinProps(found: Prop[], claims: Claim[], complete: boolean): Pr
   ]
 }
 
+const statedDefault = (prop: Prop): string | undefined => {
+  if (prop.default !== undefined) return `default ${prop.default}`
+  if (prop.readonly) return undefined
+  return prop.required ? 'required' : 'no default'
+}
+
 /** The line under a prop's name: type and default. */
 export const describeProp = (prop: Prop): string =>
-  label(
-    shortType(prop.type),
-    prop.default ?? (prop.required ? 'required' : prop.readonly ? undefined : 'none'),
-    prop.readonly && 'read only',
-  )
+  label(shortType(prop.type), statedDefault(prop), prop.readonly && 'read only')
 
 export const propKind = memberKind({
   kind: 'prop',

@@ -27,7 +27,7 @@ export const describeSlot = (slot: Slot): string =>
     ? 'in comment only'
     : label(
         slot.fallback ? 'with fallback' : 'fallback: empty',
-        (slot.passes?.length ?? 0) > 0 && `hands over ${slot.passes!.map((pass) => pass.name).join(', ')}`,
+        (slot.passes?.length ?? 0) > 0 && `slot props ${slot.passes!.map((pass) => pass.name).join(', ')}`,
       )
 
 export const joinSlots = (found: Slot[], claims: Claim[]): Slot[] =>

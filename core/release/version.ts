@@ -106,7 +106,7 @@ export function nextVersions(published: string[], weight: Weight = 'mend'): Next
     return { step, version: next(step), says: enough ? says : `too little: ${short}`, enough }
   }
   return [
-    offer('patch', 'mends only; nothing to learn, nothing to change'),
+    offer('patch', 'only fixes; nothing to learn, nothing to change'),
     offer(
       'minor',
       young ? 'before 1.0: anything may have changed' : 'something new; what was there still works',

@@ -34,6 +34,7 @@ export function build(tag: string, usage: Usage): HTMLElement {
   const made = document.createElement(tag)
   if (made.constructor === HTMLElement) throw new Error(`<${tag}> was not registered by its module`)
   for (const [name, value] of Object.entries(usage.attributes ?? {})) made.setAttribute(name, value)
+  for (const [name, value] of Object.entries(usage.styles ?? {})) made.style.setProperty(name, value)
   setProps(made, usage)
   for (const [slot, filling] of Object.entries(usage.slots)) made.append(...fill(slot, filling))
   return made

@@ -52,7 +52,7 @@ export async function judgeAddress(address: string): Promise<Judged> {
     throw refuse(
       'git-secret-in-address',
       'The address holds a name or a password, which would be kept with it.',
-      'Leave them out, and write them into the fields for them: they are used once and not kept.',
+      'Leave them out, and write them into the fields for them: they are used once and not stored.',
     )
   const addresses = await addressesOf(host)
   if (addresses.length === 0)

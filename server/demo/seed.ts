@@ -8,7 +8,7 @@ import { bringIn } from '../jobs/bring-in'
 import { judgeFiles } from '../bring/judge'
 import { publish } from '../release/publish'
 import { componentByTag, setFace } from '../store/components'
-import { changeExample, keepExample } from '../store/examples'
+import { keepExample } from '../store/examples'
 import { closeStore, migrate, store } from '../store/database'
 import { addLibrary, libraryBySlug } from '../store/libraries'
 import { addPerson, personByEmail, setRole } from '../store/people'
@@ -58,7 +58,7 @@ async function seed(): Promise<void> {
   for (const [tag, usage] of Object.entries(faces) as [string, Usage][]) await setFace(db, (await componentByTag(db, library.id, tag))!.id, 'Face', usage)
   for (const [tag, name, usage, notes] of starters) {
     const component = (await componentByTag(db, library.id, tag))!.id
-    await changeExample(db, component, (await keepExample(db, component, name, usage, { notes }))!, { starter: true })
+    await keepExample(db, component, { name, usage, notes, starter: true })
   }
   for (const [tag, member, text] of words) await writeWords(db, (await componentByTag(db, library.id, tag))!.id, member, text, 0, ines)
 }

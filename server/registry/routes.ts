@@ -10,7 +10,7 @@ import { registryUrl, settings } from '../config'
 import { makeVisible } from '../release/publish'
 import { record } from '../store/audit'
 import { notify, store, type Store } from '../store/database'
-import { librariesFor, libraryByPackage, type Library } from '../store/libraries'
+import { isScopeOfOurs, librariesFor, libraryByPackage, type Library } from '../store/libraries'
 import { roleOf } from '../store/people'
 import { bearer, holdBearer, revokeOwnToken, type Bearer, type TokenScope } from '../store/registry-tokens'
 import {
@@ -169,12 +169,32 @@ export async function answer(event: H3Event, path: string): Promise<unknown> {
     library = await libraryByPackage(db, params[0]!)
     if (library) libraries.set(params[0]!, library)
   }
+  if (found.access === 'read' && !library && !bearerIn(event)) await refuseForeign(db, params[0]!)
   if (found.access === 'publish' || library?.visibility !== 'open') {
     call.holder = (await holderOf(event, db, true))!
     library = await admit(db, call.holder, library, found.access, params[0]!)
   }
   call.library = library!
   return found.handle(call)
+}
+
+/** How a client is told to ask this registry for the packages of one scope, and another for all others. */
+const scopedHint = (scope: string): string =>
+  `Set this registry for its scope only: npm config set ${scope}:registry ${registryUrl()}`
+
+/**
+ * Says of a package that nobody has here that it is not ours: a client that asks us for everything it
+ * installs asks us for dependencies too. Of a scope that we have packages in nothing is told without a token.
+ */
+async function refuseForeign(db: Store, wanted: string): Promise<void> {
+  const scope = /^@[^/]+(?=\/)/.exec(wanted)?.[0]
+  if (scope !== undefined && (await isScopeOfOurs(db, scope))) return
+  return fail(
+    404,
+    'not-ours',
+    `${wanted} is no package of this registry, or one that takes an access token.`,
+    scopedHint('@scope'),
+  )
 }
 
 async function holderOf(event: H3Event, db: Store, must: boolean): Promise<Bearer | undefined> {
@@ -236,7 +256,7 @@ async function admit(
       404,
       'no-package',
       `There is no package ${wanted} that you can see.`,
-      'Check the name, or ask a maintainer of the library.',
+      `If it is of another registry: ${scopedHint('@scope')} Else check the name, or ask its maintainer.`,
     )
   if (!holder.scopes.includes(access)) {
     if (library.visibility !== 'open' && !holder.scopes.includes('read'))

@@ -1,9 +1,10 @@
+import type { Act } from '~~/core/trail'
 import type { Store } from './database'
 
 /** Writes one line of the audit trail; inside a transaction it stands or falls with it. */
 export const record = (
   db: Store,
-  act: string,
+  act: Act,
   who: { person?: string | undefined; library?: string | undefined },
   detail: object = {},
 ): Promise<unknown> =>

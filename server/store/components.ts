@@ -63,6 +63,14 @@ async function contractsOf(db: Store, revisionId: string): Promise<ReadonlyMap<s
   return read
 }
 
+/** What the components of a revision are called, in the order of their tags. */
+export const tagsAt = (db: Store, revisionId: string): Promise<string[]> =>
+  db('contracts')
+    .join('components', 'components.id', 'contracts.component_id')
+    .where('contracts.revision_id', revisionId)
+    .orderBy('components.tag')
+    .pluck('components.tag')
+
 /** All components of a revision, by tag. */
 export async function componentsOf(db: Store, revisionId: string): Promise<Component[]> {
   const known = await contractsOf(db, revisionId)

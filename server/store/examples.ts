@@ -1,7 +1,7 @@
 import { z } from 'zod'
-import { usageSchema, type Usage } from '~~/core/code/usage'
-import { surroundSchema, type Surround } from '~~/core/surround'
-import type { ExampleChange, ExampleView } from '~~/core/wire'
+import { usageSchema } from '~~/core/code/usage'
+import { surroundSchema } from '~~/core/surround'
+import type { ExampleChange, ExampleView, NewExample } from '~~/core/wire'
 import { brokenUnique, type Store } from './database'
 
 const columns = ['id', 'name', 'usage', 'face', 'surround', 'notes', 'starter'].map(
@@ -55,9 +55,7 @@ export async function keptCounts(db: Store, library: string): Promise<Map<string
 export async function keepExample(
   db: Store,
   component: string,
-  name: string,
-  usage: Usage,
-  more: { surround?: Surround | undefined; notes?: string | undefined } = {},
+  { name, usage, surround, notes = '', face = false, starter = false }: NewExample,
 ): Promise<string | undefined> {
   try {
     return await db.transaction(async (trx) => {
@@ -65,13 +63,16 @@ export async function keepExample(
       await trx('components').where({ id: component }).forUpdate().select('id')
       const last: number | null =
         (await trx('examples').where({ component_id: component }).max({ most: 'position' }))[0]?.most ?? null
+      if (face) await trx('examples').where({ component_id: component, face: true }).update({ face: false })
       const [row] = await trx('examples')
         .insert({
           component_id: component,
           name,
           usage: JSON.stringify(usage),
-          surround: more.surround ? JSON.stringify(more.surround) : null,
-          notes: more.notes ?? '',
+          surround: surround ? JSON.stringify(surround) : null,
+          notes,
+          face,
+          starter,
           position: (last ?? 0) + 1,
         })
         .returning('id')

@@ -21,6 +21,12 @@ export const libraryById = (db: Store, id: string): Promise<Library | undefined>
 export const libraryByPackage = (db: Store, name: string): Promise<Library | undefined> =>
   db('libraries').where({ package: name }).first(columns)
 
+/** Whether a library is published under this scope, such as `@marram`. */
+export const isScopeOfOurs = async (db: Store, scope: string): Promise<boolean> =>
+  (await db('libraries')
+    .whereRaw('starts_with(package, ?)', [`${scope}/`])
+    .first('id')) !== undefined
+
 /**
  * The libraries a person may see: open ones, and those they have a role in. Administrators see all; nobody
  * sees open ones only.

@@ -186,6 +186,19 @@ export async function latestContracts(db: Store, library: string): Promise<Contr
   return latest && (await db('releases').where({ id: latest.id }).first('contracts'))?.contracts
 }
 
+/** What a release had of every component; it never changes. */
+export const contractsAt = async (db: Store, release: string): Promise<Contract[]> =>
+  contractSchema
+    .array()
+    .parse((await db('releases').where({ id: release }).first('contracts'))?.contracts ?? [])
+
+/** The releases that were made at the desk, the newest first. */
+export const deskReleases = (db: Store, library: string): Promise<{ id: string; version: string }[]> =>
+  db('releases')
+    .where({ library_id: library, made_via: 'desk' })
+    .orderBy('made_at', 'desc')
+    .select('id', 'version')
+
 /** The release that the shelf is compared with. */
 export const latestFromDesk = (
   db: Store,

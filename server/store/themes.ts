@@ -1,3 +1,4 @@
+import type { Act } from '~~/core/trail'
 import { LRUCache } from 'lru-cache'
 import { tokenDocumentSchema, valueAt, withValue, type TokenDocument } from '~~/core/tokens/document'
 import type { Theme } from '~~/core/tokens/themes'
@@ -107,7 +108,7 @@ async function write(
   trx: Store,
   library: { id: string; slug: string },
   edit: Edit,
-  act: string,
+  act: Act,
   by: string,
 ): Promise<{ id: string; revision: number }> {
   const at = { library_id: library.id, name: edit.theme }

@@ -75,7 +75,7 @@ test(
     await page.keyboard.press('Escape')
     await expect(page).toHaveURL(/held=hover/)
     await expect(frame.locator('[data-kept-held~=hover]').first()).toBeAttached()
-    await page.getByRole('button', { name: 'Keep as another' }).focus()
+    await page.getByRole('button', { name: 'Save as new' }).focus()
     await page.keyboard.press('Enter')
     const dialog = page.getByLabel('The example', { exact: true })
     await expect(dialog.getByLabel('Name')).toBeFocused()

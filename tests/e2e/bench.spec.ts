@@ -259,14 +259,14 @@ test(
     await page.getByRole('button', { name: /^States held/ }).click()
     await page.getByRole('option', { name: 'hover' }).click()
     await page.keyboard.press('Escape')
-    await main.getByRole('button', { name: 'Keep as another' }).click()
+    await main.getByRole('button', { name: 'Save as new' }).click()
     await dialog.getByLabel('Name').fill('Turned')
     await dialog.getByLabel('Notes').fill('For islands that read from the right.')
     await dialog.getByLabel('Name').press('Enter')
     await expect(main.getByRole('button', { name: 'Example: Turned' })).toBeVisible()
     await expect(main.getByText('For islands that read from the right.')).toBeVisible()
     // a name that is taken is refused, in place
-    await main.getByRole('button', { name: 'Keep as another' }).click()
+    await main.getByRole('button', { name: 'Save as new' }).click()
     await dialog.getByLabel('Name').fill('Turned')
     await dialog.getByLabel('Name').press('Enter')
     await expect(dialog.getByRole('alert')).toContainText('There is an example called Turned already.')
@@ -279,14 +279,14 @@ test(
     await expect(dialog).toHaveCount(0)
     await main.getByRole('button', { name: 'About it' }).click()
     await dialog.getByRole('button', { name: 'Offer it as a starter' }).click()
-    await expect(page.getByText('“Plain” is offered to begin with.')).toBeVisible()
+    await expect(page.getByText('“Plain” is a starter now.')).toBeVisible()
     // a change is kept, and taken back
     await choose(page, 'Text size', '150 %')
     await expect(main.getByText(', changed.')).toBeVisible()
-    await main.getByRole('button', { name: 'Keep the change' }).click()
+    await main.getByRole('button', { name: 'Save the change' }).click()
     await expect(page.getByText('“Plain” shows this now.')).toBeVisible()
     await expect(main.getByText(', changed.')).toHaveCount(0)
-    await page.getByRole('button', { name: 'Take it back' }).last().click()
+    await page.getByRole('button', { name: 'Undo' }).last().click()
     await expect(main.getByText(', changed.')).toBeVisible()
     // somebody else opens it by its link, and sees it in the guide
     await choose(page, 'Example', 'Turned')
@@ -298,7 +298,7 @@ test(
     await page.goto(`${at.url}/tern/tern-weather-chip/guide`)
     await expect(
       page
-        .getByRole('region', { name: 'Begin with' })
+        .getByRole('region', { name: 'Starters' })
         .getByRole('article', { name: 'Plain' })
         .getByLabel('Code of Plain'),
     ).toContainText('<tern-weather-chip')
@@ -310,7 +310,7 @@ test(
       expect.arrayContaining(['Plain', 'Turned']),
     )
     // and among all that the library offers to begin with, with code for the reader's framework
-    await page.getByRole('link', { name: 'Every beginning in Tern' }).click()
+    await page.getByRole('link', { name: 'Every starter in Tern' }).click()
     await expect(page.getByRole('article')).toHaveCount(3)
     await choose(page, 'Code for', 'React style')
     await expect(page.getByLabel('Code of Ticket with a car')).toContainText(
@@ -327,27 +327,27 @@ test(
     await dialog.getByRole('button', { name: 'Show it on the shelf' }).click()
     await expect(page.getByText('The shelf shows “Turned” now.')).toBeVisible()
     await expect(main.getByRole('button', { name: 'Example: as on the shelf' })).toBeVisible()
-    await page.getByRole('button', { name: 'Take it back' }).last().click()
+    await page.getByRole('button', { name: 'Undo' }).last().click()
     await page.goto(`${at.url}/tern/tern-weather-chip?example=${link}`)
     // what stands in the line is what the dialog is about
     await expect(main.getByRole('button', { name: 'Example: Turned' })).toBeVisible()
     await main.getByRole('button', { name: 'About it' }).click()
-    await dialog.getByRole('button', { name: 'Let it go' }).click()
-    await expect(page.getByText('“Turned” is let go.')).toBeVisible()
+    await dialog.getByRole('button', { name: 'Delete' }).click()
+    await expect(page.getByText('“Turned” is deleted.')).toBeVisible()
     // one that sets what is no more says so, and is mended
     await page.goto(
       `${at.url}/tern/tern-weather-chip?show=${encodeURIComponent('{"props":{"skies":"storm"},"slots":{}}')}`,
     )
     await expect(main.getByText('It sets skies, which is no more.')).toBeVisible()
-    await main.getByRole('button', { name: 'Leave it out' }).click()
+    await main.getByRole('button', { name: 'Remove it' }).click()
     await expect(main.getByText('which is no more')).toHaveCount(0)
   },
 )
 
 test('a covering set is kept as examples, each with its states and theme', async ({ page }) => {
   await signIn(page, at, 'ines', '/tern/tern-gangway-switch/spread?set=yes&over=state+direction')
-  await page.getByRole('button', { name: 'Keep as examples' }).click()
-  await expect(page.getByText(/examples? kept\./)).toBeVisible({ timeout: 30_000 })
+  await page.getByRole('button', { name: 'Save as examples' }).click()
+  await expect(page.getByText(/examples? saved\./)).toBeVisible({ timeout: 30_000 })
   const ines = await someone(at, 'ines')
   const examples = (await ines('/api/libraries/tern/components/tern-gangway-switch/examples')).body as {
     name: string

@@ -193,7 +193,7 @@ test('objects and lists are changed by their parts, or as text; a union lets one
   await decks.getByRole('button', { name: 'Move decks[1] up' }).click()
   await expect(picker).toContainText(/Lower.*Sun/s)
   await expect(decks.getByRole('textbox', { name: 'decks[0].name' })).toHaveValue('Lower')
-  await decks.getByRole('button', { name: 'Leave out decks[0]' }).click()
+  await decks.getByRole('button', { name: 'Remove decks[0]' }).click()
   await expect(picker).not.toContainText('Lower')
   await expect(page.getByLabel('Code for plain HTML')).toContainText(/\.decks = \[\{"id":"id","name":"Sun"/)
 
@@ -267,7 +267,7 @@ test(
     await expect(parent).toHaveCSS('width', '260px')
     await page.getByRole('button', { name: /^Width/ }).click()
     await page.getByLabel('Call 260 px').fill('Quay kiosk')
-    await page.getByRole('button', { name: 'Keep the name' }).click()
+    await page.getByRole('button', { name: 'Save the name' }).click()
     await expect(page.getByText('260 px is called Quay kiosk here now.')).toBeVisible()
     await page.keyboard.press('Escape')
     await edge.focus()

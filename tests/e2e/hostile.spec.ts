@@ -107,7 +107,7 @@ test('source that does not compile: the bench says where, and shows the last tha
   await expect(page.getByRole('main').getByRole('status')).toContainText('wrong', { timeout: 15_000 })
   await expect(text.locator('.cm-lintRange-error').first()).toBeVisible()
   await page.keyboard.press('Control+s')
-  await expect(page.getByText(/Kept as revision \d+\./)).toBeVisible({ timeout: 30_000 })
+  await expect(page.getByText(/Saved as revision \d+\./)).toBeVisible({ timeout: 30_000 })
   await page.getByRole('button', { name: 'What it changed' }).click()
   await expect(page.getByText('src/queue-meter.ts').first()).toBeVisible()
   await page.goto(`${at.url}/tern/tern-queue-meter`)

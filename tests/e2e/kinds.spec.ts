@@ -38,7 +38,7 @@ test('a library of Vue components: on the shelf, handled, slots filled, events h
   await expect(page.frameLocator('iframe[title="Stop list"]').getByText('No stops.')).toBeVisible()
   await page.getByRole('link', { name: 'Stop list' }).click()
   await expect(members(page, 'prop')).toHaveCount(4)
-  await expect(row(page, 'prop:tone')).toContainText("'calm' | 'storm', 'calm'")
+  await expect(row(page, 'prop:tone')).toContainText("'calm' | 'storm', default 'calm'")
   await expect(row(page, 'prop:tone')).toContainText('How the list speaks.')
   const frame = alone(page, 'Stop list')
   // marks that come in move the rows under whoever chooses in them
@@ -86,7 +86,7 @@ test('a library of Svelte components: on the shelf, handled, snippets and slots 
   await expect(page.frameLocator('iframe[title="Pier board"]').getByText('No piers.')).toBeVisible()
   await page.getByRole('link', { name: 'Pier board' }).click()
   await expect(members(page, 'prop')).toHaveCount(3)
-  await expect(row(page, 'prop:tone')).toContainText("'calm' | 'storm', 'calm'")
+  await expect(row(page, 'prop:tone')).toContainText("'calm' | 'storm', default 'calm'")
   await expect(row(page, 'prop:tone')).toContainText('How the board speaks.')
   const frame = alone(page, 'Pier board')
   await expect(page.getByRole('status').getByText(/seen in a browser/)).toBeVisible({ timeout: 90_000 })

@@ -29,19 +29,19 @@ test(
     await expect(page.getByRole('button', { name: 'Provisions of: Needy' })).toBeVisible()
     await page.getByLabel('Markup around it').fill('<port-service of="Ardle"></port-service>')
     await expect(page.getByText('The markup around it has no place for the component.')).toBeVisible()
-    await expect(page.getByRole('button', { name: 'Provide it' })).toBeDisabled()
+    await expect(page.getByRole('button', { name: 'Save' })).toBeDisabled()
     await page.getByLabel('Markup around it').fill('<port-service of="Ardle"><slot></slot></port-service>')
     await page
       .getByLabel('Script')
       .fill('export default (data) => { window.port = data; return () => { delete window.port } }')
     await page.getByLabel('Data').fill('{"name":"Skerray"}')
-    await page.getByRole('button', { name: 'Provide it' }).click()
+    await page.getByRole('button', { name: 'Save' }).click()
     const shown = page.frameLocator('iframe[title="Needy, with what is provided"]').locator('tern-needy')
     await expect(shown).toHaveText('From Ardle, Skerray')
 
     await choose(page, 'Provisions of', 'all of the library')
     await page.getByLabel('Styles').fill('body { color: rgb(9, 8, 7) }')
-    await page.getByRole('button', { name: 'Provide it' }).click()
+    await page.getByRole('button', { name: 'Save' }).click()
     await expect(page.getByText('Around all of the library, while it is looked at: styles.')).toBeVisible()
     await page.goto(`${at.url}/tern/tern-needy`)
     const needy = alone(page, 'Needy').locator('tern-needy')
@@ -57,12 +57,12 @@ test(
     await test.step('a script that fails is told apart from the component', async () => {
       await page.goto(`${at.url}/tern/provisions?of=tern-needy`)
       await page.getByLabel('Script').fill("export default () => { throw new Error('no harbour') }")
-      await page.getByRole('button', { name: 'Provide it' }).click()
+      await page.getByRole('button', { name: 'Save' }).click()
       await expect(page.getByRole('alert').filter({ hasText: 'no harbour' })).toContainText(
         'What is provided failed, not the component',
       )
       await expect(shown).toHaveText('From Ardle, nowhere')
-      await page.getByRole('button', { name: 'Take it back' }).click()
+      await page.getByRole('button', { name: 'Undo' }).click()
       await expect(shown).toHaveText('From Ardle, Skerray')
     })
     await test.step('an example has provisions of its own, inside those of its component', async () => {
@@ -76,7 +76,7 @@ test(
       await page.goto(`${at.url}/tern/provisions?of=tern-needy`)
       await choose(page, 'Example', 'At night')
       await page.getByLabel('Styles').fill('body { color: rgb(1, 1, 1) }')
-      await page.getByRole('button', { name: 'Provide it' }).click()
+      await page.getByRole('button', { name: 'Save' }).click()
       await expect(page.getByText('Around Needy, for At night, while it is looked at: styles.')).toBeVisible()
       await page.goto(`${at.url}/tern/tern-needy?example=${example!.id}`)
       await expect(needy).toHaveCSS('color', 'rgb(1, 1, 1)')
@@ -110,7 +110,7 @@ test(
         ).status,
       ).toBe(200)
       await expect(shown).toHaveText('From Ardle, Holm')
-      await page.getByRole('button', { name: 'Provide it' }).click()
+      await page.getByRole('button', { name: 'Save' }).click()
       await expect(page.getByText('Somebody changed these provisions meanwhile.')).toBeVisible()
     })
     expect(

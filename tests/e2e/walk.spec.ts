@@ -51,7 +51,7 @@ test('from the source to a version that a team has installed', async ({ page }) 
   })
 
   await test.step('reads a contract that came from the source', async () => {
-    await expect(row(page, 'prop:tone')).toContainText("'calm' | 'warn' | 'storm' | 'good', 'calm'")
+    await expect(row(page, 'prop:tone')).toContainText("'calm' | 'warn' | 'storm' | 'good', default 'calm'")
     await expect(row(page, 'slot:')).toContainText('with fallback')
     await expect(row(page, 'event:dismiss')).toContainText("{ reason: 'button' | 'key' }")
     await expect(row(page, 'part:icon')).toContainText('Documented, but no element carries it.')
@@ -154,7 +154,7 @@ test('from the source to a version that a team has installed', async ({ page }) 
     await expect(
       page.getByRole('button', { name: 'notice.edge.warn in Daywatch: {feedback.warn.line}' }),
     ).toBeVisible()
-    await page.getByRole('button', { name: 'Take it back' }).click()
+    await page.getByRole('button', { name: 'Undo' }).click()
     await expect(page.getByRole('button', { name: 'brass.500 in Daywatch: #E2A03F' })).toBeVisible()
     await page.getByRole('button', { name: 'brass.500 in Daywatch: #E2A03F' }).click()
     await page.getByLabel('brass.500 in Daywatch', { exact: true }).fill('{brass.50}')

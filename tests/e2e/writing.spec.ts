@@ -77,14 +77,14 @@ test(
     await test.step('kept, it is on the shelf, on the bench and in the guide', async () => {
       await page.getByLabel('Text of src/departure-board.ts').click()
       await page.keyboard.press('Control+s')
-      await expect(page.getByText(/Kept as revision \d+\./)).toBeVisible({ timeout: 30_000 })
+      await expect(page.getByText(/Saved as revision \d+\./)).toBeVisible({ timeout: 30_000 })
       await page.goto(`${at.url}/tern`)
       await expect(page.getByRole('article').filter({ hasText: 'Departure board' })).toBeVisible()
       await page.goto(`${at.url}/tern/tern-departure-board`)
       await expect(row(page, 'part:foot')).toBeVisible()
       await page.goto(`${at.url}/tern?which=exampleless`)
       await expect(
-        page.getByRole('button', { name: 'Which components: Those with no example kept' }),
+        page.getByRole('button', { name: 'Which components: Those with no example' }),
       ).toBeVisible()
       await expect(page.getByRole('article').filter({ hasText: 'Departure board' })).toHaveCount(0)
     })
@@ -103,7 +103,7 @@ test('two write the same file: the second is shown what the first kept, and noth
   const was = (await tobias('/api/libraries/tern/source?path=src/base.ts')).body as { text: string }
   expect((await bringIn(tobias, { 'src/base.ts': `${was.text}// theirs\n` })).body.state).toBe('done')
   await expect(text).toContainText('// mine')
-  await page.getByRole('button', { name: 'Keep as a revision' }).click()
+  await page.getByRole('button', { name: 'Save as a revision' }).click()
   await expect(page.getByRole('alert')).toContainText('src/base.ts is another since you began: revision')
   await page.getByRole('button', { name: 'Take what is there now' }).click()
   await expect(text).toContainText('// theirs')
@@ -132,7 +132,7 @@ test('bad names, a library without components, and a reader who may not write', 
   await expect(page).toHaveURL(/\/sign-in/)
   await signIn(page, at, 'odile', '/tern/source?path=src/action.ts')
   await expect(page.getByLabel('Text of src/action.ts')).toHaveAttribute('contenteditable', 'false')
-  await expect(page.getByRole('button', { name: 'Keep as a revision' })).toHaveCount(0)
+  await expect(page.getByRole('button', { name: 'Save as a revision' })).toHaveCount(0)
 })
 
 test(

@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import { promisify } from 'node:util'
 import { build, type Plugin } from 'esbuild'
 import { compile as compileSvelte } from 'svelte/compiler'
+import { installWith } from '../../core/release/install'
 import { jsxLibrary, svelteLibrary, vueLibrary } from '../fixtures/kinds'
 import { bringIn, someone, world, type World } from '../world'
 
@@ -48,20 +49,23 @@ async function installed(slug: string, files: Record<string, string>, beside: st
     join(project, 'package.json'),
     JSON.stringify({ name: 'consumer', version: '1.0.0', type: 'module' }),
   )
-  await run(
-    'npm',
-    [
-      'install',
-      `${name}@1.0.0`,
-      ...beside,
-      `--@marram:registry=${at.url}/registry/`,
-      '--no-audit',
-      '--no-fund',
-      '--cache',
-      join(folder, 'cache'),
-    ],
-    { cwd: project },
-  )
+  // as the registry page says it: this registry for the scope, the usual one for everything else
+  const commands = installWith('npm', {
+    package: name,
+    version: '1.0.0',
+    registry: `${at.url}/registry/`,
+    isOpen: true,
+  }).split('\n')
+  const env = {
+    ...process.env,
+    npm_config_cache: join(folder, 'cache'),
+    npm_config_audit: 'false',
+    npm_config_fund: 'false',
+  }
+  for (const command of [...commands, `npm install ${beside.join(' ')}`]) {
+    const [program, ...given] = command.split(' ')
+    await run(program!, given, { cwd: project, env })
+  }
   return project
 }
 /** What the compiler says of a file, a line an error. */

@@ -5,12 +5,21 @@ import type { Problem } from '~~/core/problem'
 /**
  * A member's words, edited in place. Where somebody else wrote meanwhile, both are shown and nothing is lost.
  */
-const { tag, member, words, comment, title } = defineProps<{
+const {
+  tag,
+  member,
+  words,
+  comment,
+  title,
+  inRow = false,
+} = defineProps<{
   tag: string
   member: string
   words: WordsView | undefined
   comment: string | undefined
   title: string
+  /** It is part of a row that is one stop of the Tab key: arrows lead to it. */
+  inRow?: boolean
 }>()
 const emit = defineEmits<{ written: [words: WordsView] }>()
 const store = useLibrary()
@@ -90,12 +99,12 @@ function join() {
         <div class="markdown" v-html="renderMarkdown(theirs.text)" />
         <button type="button" class="link" @click="takeTheirs">Keep theirs</button> ·
         <button type="button" class="link" @click="join">Join the two</button> ·
-        <button type="submit" class="link">Keep mine</button>
+        <button type="submit" class="link">Save mine</button>
       </div>
       <p v-else class="small">
-        <button class="link" :disabled="busy">Keep</button> <span class="key">Ctrl Enter</span> ·
+        <button class="link" :disabled="busy">Save</button> <span class="key">Ctrl Enter</span> ·
         <span class="muted">Markdown; <code>```example</code> and a name shows that example</span> ·
-        <button type="button" class="link" @click="editing = false">Leave</button>
+        <button type="button" class="link" @click="editing = false">Cancel</button>
       </p>
     </form>
     <template v-else>
@@ -108,6 +117,7 @@ function join() {
           v-if="store.may.write"
           type="button"
           class="link"
+          :tabindex="inRow ? -1 : undefined"
           :aria-label="`${shown ? 'Edit' : 'Write'} words for ${title}`"
           @click="begin"
         >

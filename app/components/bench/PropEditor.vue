@@ -20,6 +20,7 @@ const rest = computed(() => prop.defaultValue ?? prop.default)
       v-if="value !== undefined"
       type="button"
       class="unset"
+      tabindex="-1"
       :aria-label="`Do not set ${prop.name}`"
       title="Do not set it"
       @click="value = undefined"

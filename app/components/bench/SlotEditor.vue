@@ -131,7 +131,7 @@ function componentTo(other: string) {
     </details>
     <p v-if="!filling && own.fallback" class="small muted">shows its fallback</p>
     <p v-if="filling && own.passes?.length" class="small muted">
-      It is handed
+      Slot props:
       <template v-for="(pass, i) in own.passes" :key="pass.name"
         ><template v-if="i">, </template><code>{{ pass.name }}</code></template
       >: write <code>{{ open }}{{ own.passes[0]!.name }}{{ shut }}</code> where it is to stand.

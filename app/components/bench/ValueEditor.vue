@@ -245,8 +245,8 @@ function turnText() {
             @click="up(i)"
           >
             up</button
-          ><button type="button" class="link small" :aria-label="`Leave out ${at}[${i}]`" @click="drop(i)">
-            leave out
+          ><button type="button" class="link small" :aria-label="`Remove ${at}[${i}]`" @click="drop(i)">
+            remove
           </button>
         </div>
         <ValueEditor

@@ -74,7 +74,7 @@ async function keep(called: string, size: number | null) {
             >Call {{ width }} px
             <input v-model="name" class="field" maxlength="60" placeholder="Phone at the quay" /></label
           >{{ ' ' }}
-          <button class="link" :disabled="!name.trim()">Keep the name</button>
+          <button class="link" :disabled="!name.trim()">Save the name</button>
         </form>
         <p v-if="wrong" class="bad" role="alert">{{ wrong }}</p>
       </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Provided } from '~~/core/provisions'
 import type { Surround } from '~~/core/surround'
 import type { Target } from '~/composables/frame-host'
 import type { Dress, Node } from '~~/core/style/found'
@@ -8,7 +9,7 @@ import type { FromFrame } from '~~/frame/protocol'
  * A component alone in its frame. `host` names the site it runs on; frames of one name may share a
  * process, and one that falls silent starts anew on a site of its own.
  */
-const { target, surround, css, preview, title, host, tallest, example } = defineProps<{
+const { target, surround, css, preview, title, host, tallest, example, provisions } = defineProps<{
   target: Target | undefined
   surround: Surround
   css: string
@@ -16,7 +17,10 @@ const { target, surround, css, preview, title, host, tallest, example } = define
   title: string
   host?: string
   tallest?: number
-  /** The example that is shown, which may have provisions of its own. */ example?: string
+  /** The example that is shown, which may have provisions of its own. */
+  example?: string
+  /** What is provided, where that is not what is saved. */
+  provisions?: Provided[] | undefined
 }>()
 const emit = defineEmits<{
   event: [message: Extract<FromFrame, { say: 'event' }>]
@@ -32,6 +36,8 @@ const emit = defineEmits<{
   dress: [dress: Dress | null]
   picked: [node: number]
   trail: [message: Extract<FromFrame, { say: 'trail' }>]
+  /** What a method answered that was called. */
+  answered: [message: Extract<FromFrame, { say: 'answered' }>]
 }>()
 const store = useLibrary()
 const iframe = useTemplateRef<HTMLIFrameElement>('iframe')
@@ -56,6 +62,7 @@ const frame = useFrameHost(
     dress: (dress) => emit('dress', dress),
     picked: (node) => emit('picked', node),
     trail: (message) => emit('trail', message),
+    answered: (message) => emit('answered', message),
     size: (width, height) => {
       size.value = { width, height }
       emit('measured', width, height)
@@ -102,7 +109,7 @@ const empty = computed(
     surround.fit && !cut.value && size.value !== undefined && (size.value.width < 2 || size.value.height < 2),
 )
 
-const provided = computed(() => (target ? store.providedFor(target.tag, example) : []))
+const provided = computed(() => provisions ?? (target ? store.providedFor(target.tag, example) : []))
 watch(
   () => css,
   (now) => frame.themes(now),

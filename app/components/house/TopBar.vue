@@ -29,7 +29,7 @@ const items = computed(() => [
   {
     label: account.person?.name ?? '',
     items: [
-      { label: 'Tokens for package clients', command: () => navigateTo('/account') },
+      { label: 'Access tokens', command: () => navigateTo('/account') },
       ...(store.may.keep && store.slug
         ? [{ label: 'People of this library', command: () => navigateTo(`/${store.slug}/people`) }]
         : []),
@@ -49,6 +49,7 @@ const items = computed(() => [
 
 <template>
   <header class="bar">
+    <SkipLink />
     <NuxtLink to="/" class="name">Kept <i>Shelf</i></NuxtLink>
     <span v-if="library" class="lib">
       <b>{{ library.title }}</b>

@@ -35,7 +35,15 @@ const {
   editable = false,
   problems = [],
   line = 0,
-} = defineProps<{ path: string; editable?: boolean; problems?: Problem[]; line?: number }>()
+  label = undefined,
+} = defineProps<{
+  path: string
+  editable?: boolean
+  problems?: Problem[]
+  line?: number
+  /** What it is called; by the path where it is a file. */
+  label?: string | undefined
+}>()
 const text = defineModel<string>({ required: true })
 const emit = defineEmits<{ keep: []; line: [line: number] }>()
 const place = useTemplateRef<HTMLElement>('place')
@@ -142,7 +150,7 @@ function languageOf(name: string): Extension {
 const writes = (): Extension => [
   EditorState.readOnly.of(!editable),
   EditorView.editable.of(editable),
-  EditorView.contentAttributes.of({ 'aria-label': `Text of ${path}`, tabindex: '0' }),
+  EditorView.contentAttributes.of({ 'aria-label': label ?? `Text of ${path}`, tabindex: '0' }),
 ]
 
 const stateOf = (doc: string) =>

@@ -62,6 +62,11 @@ const rows = computed(() =>
     }
   }),
 )
+/** Components with something to tell, and those of which all is well. */
+const told = computed(() => rows.value.filter(({ found, shown }) => !found || shown.length > 0))
+const quiet = computed(() =>
+  rows.value.filter(({ found, shown }) => found && shown.length === 0).map(({ tag }) => tag),
+)
 const total = computed(() =>
   rows.value.reduce(
     (sum, { share }) => ({ seen: sum.seen + (share?.seen ?? 0), all: sum.all + (share?.all ?? 0) }),
@@ -100,7 +105,7 @@ const untried = computed(() => rows.value.filter((row) => !row.found).length)
       </p>
       <ProblemList v-if="run.problems.length" class="told" :problems="run.problems" :library="store.slug" />
     </template>
-    <section v-for="tried in rows" :key="tried.tag" class="component" :aria-label="store.title(tried.tag)">
+    <section v-for="tried in told" :key="tried.tag" class="component" :aria-label="store.title(tried.tag)">
       <header>
         <h2>
           <NuxtLink :to="`/${store.slug}/${tried.tag}`">{{ store.title(tried.tag) }}</NuxtLink>
@@ -154,8 +159,18 @@ const untried = computed(() => rows.value.filter((row) => !row.found).length)
           </tr>
         </tbody>
       </table>
-      <p v-else-if="tried.found" class="small muted none">None.</p>
     </section>
+    <p v-if="quiet.length" class="told muted">
+      Nothing of that kind in
+      <template v-for="(tag, i) in quiet" :key="tag"
+        ><template v-if="i">{{ i === quiet.length - 1 ? ' and ' : ', ' }}</template
+        ><NuxtLink class="link" :to="`/${store.slug}/${tag}`">{{ store.title(tag) }}</NuxtLink></template
+      >.
+    </p>
+    <p v-if="!standing.length" class="told muted">
+      There is no component to try yet.
+      <NuxtLink class="link" :to="`/${store.slug}`">To the shelf</NuxtLink>
+    </p>
   </main>
 </template>
 

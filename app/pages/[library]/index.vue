@@ -97,7 +97,7 @@ const whichTitle = (key: string) =>
     all: `All ${count(standing.value.length)}`,
     wordless: 'Those without words',
     differs: 'Those whose comments differ',
-    exampleless: 'Those with no example kept',
+    exampleless: 'Those with no example',
     broken: 'Those that do not compile',
   })[key]!
 const whichOptions = computed(() => Object.keys(tests).map((value) => ({ value, title: whichTitle(value) })))
@@ -162,7 +162,7 @@ useKeys([
       </p>
       <div class="acts">
         <NuxtLink class="act" :to="`/${store.slug}/all`">See all at once</NuxtLink>{{ ' ' }}
-        <NuxtLink class="act" :to="`/${store.slug}/starters`">Beginnings</NuxtLink>{{ ' ' }}
+        <NuxtLink class="act" :to="`/${store.slug}/starters`">Starters</NuxtLink>{{ ' ' }}
         <NuxtLink class="act" :to="`/${store.slug}/evidence`">Evidence</NuxtLink
         ><template v-if="store.may.write">
           <NuxtLink class="act" :to="`/${store.slug}/begin`">Begin a component</NuxtLink>{{ ' ' }}
@@ -184,7 +184,7 @@ useKeys([
         <template v-if="band.inWords !== undefined">
           <div class="share" :style="{ '--share': `${band.inWords * 100}%` }" />
           <div class="small muted">
-            {{ band.inWords >= 1 ? 'all in words' : `${Math.floor(band.inWords * 100)} % in words` }}
+            {{ band.inWords >= 1 ? 'all described' : `${Math.floor(band.inWords * 100)} % described` }}
           </div>
         </template>
       </header>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { z } from 'zod'
+import { sayAct } from '~~/core/trail'
 import { staffSchema } from '~~/core/wire'
 import type { Problem } from '~~/core/problem'
 
@@ -63,15 +64,9 @@ await load()
       <h2>What was done <span class="small muted">newest first</span></h2>
       <div v-for="(act, i) in staff.trail" :key="i" class="one small">
         <span class="muted when">{{ act.made_at.toLocaleString('en-GB') }}</span>{{ ' ' }}
-        <span>{{ act.name ?? 'the server' }}</span> <b>{{ act.act }}</b>{{ ' ' }}
-        <span class="code muted">{{
-          Object.entries(act.detail)
-            .map(
-              ([key, value]) =>
-                `${key} ${typeof value === 'string' || typeof value === 'number' ? value : JSON.stringify(value)}`,
-            )
-            .join(', ')
-        }}</span>
+        <span
+          ><b>{{ act.name ?? 'The server' }}</b> {{ sayAct(act.act, act.detail, store.title) }}.</span
+        >
       </div>
     </template>
   </main>

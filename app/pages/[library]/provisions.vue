@@ -6,13 +6,15 @@ import {
   isEmpty,
   libraryScope,
   noProvisions,
+  providedFor,
   sayProvisions,
+  type KeptProvisions,
   type Provisions,
 } from '~~/core/provisions'
 import { problemsOfProvisions } from '~~/core/provisions-check'
 import type { Problem } from '~~/core/problem'
 import { plainSurround } from '~~/core/surround'
-import { examplesSchema, type ExampleView } from '~~/core/wire'
+import { examplesSchema, triedScriptSchema, type ExampleView } from '~~/core/wire'
 
 /**
  * What is wrapped around components while they are looked at: for all of the library, for one, or for one
@@ -60,6 +62,39 @@ watch(kept, () => {
   if (!isChanged.value || over.value === (kept.value?.revision ?? 0)) begin()
 })
 const wrong = computed(() => problemsOfProvisions(draft.value))
+/**
+ * What frames get while it is written: the draft in the place of what is saved, as long as it can be read. Its
+ * script is put where frames can load it.
+ */
+const tried = shallowRef<KeptProvisions>()
+let pause: ReturnType<typeof setTimeout> | undefined
+let asked = 0
+watch(
+  [draft, scope, kept],
+  () => {
+    clearTimeout(pause)
+    asked++
+    if (!isChanged.value || !store.may.write) tried.value = undefined
+    else if (wrong.value.length === 0) pause = setTimeout(tryIt, 500)
+  },
+  { deep: true },
+)
+onUnmounted(() => clearTimeout(pause))
+async function tryIt() {
+  const mine = asked
+  const text = { ...draft.value }
+  try {
+    const { script } = text.script.trim()
+      ? await ask(triedScriptSchema, `/libraries/${store.slug}/provisions/try`, {
+          method: 'POST',
+          body: { script: text.script },
+        })
+      : { script: null }
+    if (mine === asked) tried.value = { ...text, scope: scope.value, module: script, revision: over.value }
+  } catch (error) {
+    if (mine === asked) problems.value = problemsOf(error)
+  }
+}
 const busy = ref(false)
 async function keep(provisions: Provisions) {
   busy.value = true
@@ -73,7 +108,7 @@ async function keep(provisions: Provisions) {
     await store.load()
     begin()
     say(isEmpty(provisions) ? 'Nothing is provided there now.' : 'Provided.', {
-      title: 'Take it back',
+      title: 'Undo',
       run: () =>
         void keep({ styles: before.styles, around: before.around, script: before.script, data: before.data }),
     })
@@ -84,22 +119,27 @@ async function keep(provisions: Provisions) {
   }
   busy.value = false
 }
+const saveByKey = () => {
+  if (store.may.write && isChanged.value && !busy.value && wrong.value.length === 0) void keep(draft.value)
+}
 const fields = [
   {
     key: 'styles',
+    ending: 'css',
     title: 'Styles',
     note: 'for the page the component stands in: fonts, resets, custom properties',
   },
-  { key: 'around', title: 'Markup around it', note: 'with <slot></slot> where it stands' },
+  { key: 'around', ending: 'html', title: 'Markup around it', note: 'with <slot></slot> where it stands' },
   {
     key: 'script',
+    ending: 'js',
     title: 'Script',
     note:
       'a module; its default export is called with the data before anything is shown, and ' +
       'what it returns when it ends; `app(app, data)` gets the app of a Vue component, ' +
       '`wrap(element, { createElement, componentOf }, data)` a function component, to put it into a provider',
   },
-  { key: 'data', title: 'Data', note: 'JSON, given to the script' },
+  { key: 'data', ending: 'json', title: 'Data', note: 'JSON, given to the script' },
 ] as const
 const scopes = computed(() => [
   { value: libraryScope, title: 'all of the library' },
@@ -121,6 +161,13 @@ const shown = computed(
       ? firstUsage(looked.value.contract, store.title(looked.value.tag))
       : { props: {}, slots: {} }),
 )
+/** What the frame gets around it, with the draft in its place. */
+const provisions = computed(() => {
+  const now = tried.value
+  if (!now || !looked.value) return undefined
+  const others = (store.library?.provisions ?? []).filter((saved) => saved.scope !== now.scope)
+  return providedFor([...others, now], looked.value.tag, example.value || undefined, store.modulesBuilt)
+})
 const target = computed(() => {
   const modules = looked.value && modulesFor(looked.value.tag, shown.value, store.moduleOf)
   return looked.value && modules
@@ -134,7 +181,7 @@ const target = computed(() => {
 })
 const failure = ref<{ text: string; provided: boolean }>()
 watch(
-  () => [store.library?.provisions, target.value],
+  () => [store.library?.provisions, provisions.value, target.value],
   () => {
     failure.value = undefined
   },
@@ -163,22 +210,24 @@ watch(
     </p>
     <div class="two">
       <form class="fields" @submit.prevent="keep(draft)">
-        <label v-for="field in fields" :key="field.key"
-          ><span>{{ field.title }}</span> <span class="small muted">{{ field.note }}</span>
-          <textarea
+        <div v-for="field in fields" :key="field.key" class="part">
+          <span>{{ field.title }}</span>{{ ' ' }}
+          <span class="small muted">{{ field.note }}</span>
+          <CodeEditor
             v-model="draft[field.key]"
-            class="field code"
-            :rows="field.key === 'data' ? 3 : 5"
-            spellcheck="false"
-            :readonly="!store.may.write"
-            :aria-label="field.title"
+            :path="`provisions.${field.ending}`"
+            :label="field.title"
+            :editable="store.may.write"
+            class="text"
+            :class="field.key"
+            @keep="saveByKey"
           />
-        </label>
+        </div>
         <ProblemList v-if="wrong.length && isChanged" :problems="wrong" />
         <ProblemList v-if="problems.length" :problems />
         <p v-if="store.may.write" class="acts">
-          <button class="act main" :disabled="busy || !isChanged || wrong.length > 0">Provide it</button
-          >{{ ' ' }} <button v-if="isChanged" type="button" class="act" @click="begin">As it was</button
+          <button class="act main" :disabled="busy || !isChanged || wrong.length > 0">Save</button>{{ ' ' }}
+          <button v-if="isChanged" type="button" class="act" @click="begin">Discard the change</button
           >{{ ' ' }}
           <button
             v-if="kept && !isChanged"
@@ -202,6 +251,7 @@ watch(
             :title="`${store.title(target.tag)}, with what is provided`"
             :surround="plainSurround(store.baseTheme)"
             :example="example || undefined"
+            :provisions
             @failed="
               failure =
                 failure?.provided && $event.phase !== 'provide'
@@ -221,7 +271,7 @@ watch(
         <p class="small muted">
           {{
             looked
-              ? `${store.title(looked.tag)}, ${isChanged ? 'as it is provided for now: keep the change to see it' : 'as it is provided for'}.`
+              ? `${store.title(looked.tag)}, ${tried ? 'with what is written here, not saved yet' : 'as it is provided for'}.`
               : 'There is nothing on the shelf yet.'
           }}
           Themes and tokens come first, then these, the library’s outermost.
@@ -252,7 +302,7 @@ watch(
   gap: 14px;
   border-right: 1px solid var(--rule);
 }
-label {
+.part {
   display: grid;
   gap: 2px;
 }

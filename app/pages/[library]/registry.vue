@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { z } from 'zod'
+import { installWith, packageClients } from '~~/core/release/install'
 import { releaseFilesSchema, releasesSchema, type ReleasesView } from '~~/core/wire'
 import type { Problem } from '~~/core/problem'
 
@@ -33,9 +34,15 @@ watch(chosen, async (now) => {
     ? await ask(releaseFilesSchema, `/libraries/${store.slug}/releases/${now.version}/files`).catch(() => [])
     : []
 })
+const client = useAddressChoice('client', 'npm')
 const install = computed(() =>
   chosen.value
-    ? `npm install ${store.library!.package}@${chosen.value.version} --registry ${store.library!.registry}`
+    ? installWith(client.value, {
+        package: store.library!.package,
+        version: chosen.value.version,
+        registry: store.library!.registry,
+        isOpen: store.library!.visibility === 'open',
+      })
     : '',
 )
 const plain = computed(
@@ -57,9 +64,9 @@ const { copy, copied } = useCopy()
         {{
           store.library?.visibility === 'open'
             ? 'Open: anyone who reaches this server may install it.'
-            : 'For its staff: a package client needs a token.'
+            : 'For its staff: a package client needs an access token.'
         }}
-        <NuxtLink class="link" to="/account">Tokens for package clients</NuxtLink>
+        <NuxtLink class="link" to="/account">Access tokens for package clients</NuxtLink>
       </p>
     </header>
     <div v-if="view && chosen" class="two">
@@ -71,6 +78,18 @@ const { copy, copied } = useCopy()
           Published by {{ chosen.made_by }}, {{ ago(chosen.made_at) }},
           {{ chosen.made_via === 'desk' ? 'from the release desk' : 'from a package client' }}.
           {{ bytes(chosen.size) }} packed, {{ bytes(chosen.unpacked_size) }} in {{ chosen.file_count }} files.
+        </p>
+        <p class="sentence use">
+          With
+          <Choice
+            v-model="client"
+            label="Package client"
+            :options="packageClients.map(({ name }) => ({ value: name, title: name }))"
+          />{{
+            /^@/.test(store.library!.package)
+              ? ', which asks this registry for the scope only, and the one it has for all other packages:'
+              : ':'
+          }}
         </p>
         <pre class="do">{{ install }}</pre>
         <button type="button" class="link" @click="copy(install)">{{ copied ? 'copied' : 'Copy' }}</button>

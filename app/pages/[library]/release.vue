@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { installWith } from '~~/core/release/install'
 import { publishedSchema, releasesSchema, type ReleasesView } from '~~/core/wire'
 import type { Problem } from '~~/core/problem'
 
@@ -73,8 +74,15 @@ async function publish() {
     busy.value = false
   }
 }
-const install = computed(
-  () => `npm install ${store.library?.package}@${published.value} --registry ${store.library?.registry}`,
+const install = computed(() =>
+  store.library && published.value
+    ? installWith('npm', {
+        package: store.library.package,
+        version: published.value,
+        registry: store.library.registry,
+        isOpen: store.library.visibility === 'open',
+      })
+    : '',
 )
 const dress = { breaking: 'bad', additive: 'good', mend: '' } as const
 </script>
@@ -83,8 +91,9 @@ const dress = { breaking: 'bad', additive: 'good', mend: '' } as const
   <main class="desk">
     <section class="left">
       <p class="sentence">
-        From <b>{{ store.library?.latest ?? 'nothing' }}</b> to <b>the shelf</b>, every component that
-        differs.
+        <template v-if="store.library?.latest"
+          >From <b>{{ store.library.latest }}</b> to <b>the shelf</b>, every component that differs.</template
+        ><template v-else>Nothing is published yet: <b>the shelf</b> makes the first version.</template>
       </p>
       <ProblemList :problems />
       <template v-if="desk">
@@ -97,8 +106,11 @@ const dress = { breaking: 'bad', additive: 'good', mend: '' } as const
           }}</span>
         </h2>
         <p v-if="!desk.changed.length" class="muted none">
-          The shelf holds what {{ store.library?.latest }} holds. A new version would say only what its notes
-          say; tokens and words are packed too.
+          {{
+            store.library?.latest
+              ? `Every component is as it is in ${store.library.latest}. A new version would differ by tokens, words and notes only.`
+              : 'The shelf is empty: bring source in, and what is on it can be published.'
+          }}
         </p>
         <div v-for="change in desk.changed" :key="change.tag" class="change">
           <Mark :name="change.weight" :label="change.weight" :class="dress[change.weight]" />

@@ -225,7 +225,7 @@ watch(
     const { id, result } = job.value
     if (result?.revision) from.value = result.revision
     await store.load()
-    say(`Kept as revision ${result?.revision}.`, {
+    say(`Saved as revision ${result?.revision}.`, {
       title: 'What it changed',
       run: () => void navigateTo(`/${store.slug}/bring-in/${id}`),
     })
@@ -233,7 +233,7 @@ watch(
 )
 const meanwhile = computed(() => conflict.value.some((entry) => entry.code === 'changed-meanwhile'))
 useKeys([
-  { keys: 'Ctrl s', does: 'keep what is written, as a revision', run: () => void keep() },
+  { keys: 'Ctrl s', does: 'save what is written, as a revision', run: () => void keep() },
   { keys: 'Ctrl f', does: 'find in the text' },
   { keys: 'Escape', does: 'then Tab: leave the text' },
   {
@@ -274,20 +274,20 @@ useKeys([
         <template v-if="path && store.may.write && kept">
           <span class="small" :class="wrong.length ? 'bad' : 'muted'" role="status">{{
             going
-              ? `${job?.step || 'Keeping it'} …`
+              ? `${job?.step || 'Saving'} …`
               : trying
                 ? 'Reading it …'
                 : !changed
                   ? ''
                   : !tried
-                    ? 'Not kept yet'
+                    ? 'Not saved yet'
                     : wrong.length
                       ? plural(wrong.length, 'thing') + ' wrong'
-                      : 'It reads and builds; not kept yet'
+                      : 'It reads and builds; not saved yet'
           }}</span>
-          <button type="button" class="act" :disabled="!changed" @click="leave">Leave it as it was</button>
+          <button type="button" class="act" :disabled="!changed" @click="leave">Discard the change</button>
           <button type="button" class="act main" :disabled="!changed || keeping || going" @click="keep()">
-            Keep as a revision
+            Save as a revision
           </button>
         </template>
         <template v-else-if="store.may.write && !path">
@@ -317,7 +317,7 @@ useKeys([
         />
         <template v-if="meanwhile"
           ><button type="button" class="act" @click="leave">Take what is there now</button>{{ ' ' }}
-          <button type="button" class="act" @click="keep(true)">Keep mine over it</button></template
+          <button type="button" class="act" @click="keep(true)">Save mine over it</button></template
         >
       </div>
       <div v-if="kept" class="two" :class="{ alone: !shownTag }">

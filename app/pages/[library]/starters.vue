@@ -6,7 +6,7 @@ import type { Problem } from '~~/core/problem'
 /** Every example a library offers to begin with, live, with its code for one framework. */
 const store = useLibrary()
 const { themes } = storeToRefs(store)
-useHead({ title: () => `Beginnings · ${store.library?.title} · Kept Shelf` })
+useHead({ title: () => `Starters · ${store.library?.title} · Kept Shelf` })
 const theme = useAddressChoice('theme', store.baseTheme)
 const chosenStyle = useAddressChoice('code', 'html')
 const said = useAddressChoice('said', '')
@@ -50,9 +50,9 @@ const host = frameName()
 
 <template>
   <main class="page">
-    <h1>Beginnings</h1>
+    <h1>Starters</h1>
     <p class="sentence">
-      What {{ store.library?.title }} offers to begin with, speaking of
+      What {{ store.library?.title }} offers as a start, speaking of
       <input
         v-model="said"
         class="said"

@@ -132,7 +132,7 @@ async function send(theme: string, path: string, text: string | null, over: unkn
       mine.push(edit)
       const value = text === null ? undefined : typedValue(text, kind)
       store.keptToken(theme, path, value?.ok ? value.value : undefined, revision)
-      say(`${path} changed in ${now.title}.`, { title: 'Take it back', run: () => void undo(edit) })
+      say(`${path} changed in ${now.title}.`, { title: 'Undo', run: () => void undo(edit) })
     } catch (error) {
       sayProblems(error)
       await store.load()
@@ -170,7 +170,7 @@ async function bringFile(event: Event, theme: string) {
     })
     mine.push(edit)
     await store.load()
-    say(`${now.title} is now what ${file.name} says.`, { title: 'Take it back', run: () => void undo(edit) })
+    say(`${now.title} is now what ${file.name} says.`, { title: 'Undo', run: () => void undo(edit) })
   } catch (error) {
     fileProblems.value = problemsOf(error)
   }

@@ -8,6 +8,8 @@ import {
   imports,
   setProps,
   setAttributes,
+  setStyles,
+  callsOf,
   literal,
   isMadeByScript,
   elementContent,
@@ -16,12 +18,19 @@ import {
 /** A template can make no dates and functions: they are fields of the class. */
 export function angularCode(input: CodeInput): string {
   const fields: string[] = []
-  const template = angularElement(input, input.contract, input.usage, '', '    ', fields)
+  const called = callsOf(input)
+  const template = angularElement(input, input.contract, input.usage, '', '    ', fields, called?.name)
     .replaceAll('`', '\\`')
     .replaceAll('${', '\\${')
+  if (called)
+    fields.push(
+      `@ViewChild('${called.name}') ${called.name}!: ElementRef`,
+      `ngAfterViewInit() {\n${called.calls.map((call) => `    this.${called.name}.nativeElement.${call}\n`).join('')}  }`,
+    )
+  const core = ['Component', 'CUSTOM_ELEMENTS_SCHEMA', ...(called ? ['ElementRef', 'ViewChild'] : [])]
   const body = fields.length ? ` {\n${fields.map((field) => `  ${field}\n`).join('')}}` : ' {}'
   return (
-    `${imports(input).join('\n')}\nimport { Component, CUSTOM_ELEMENTS_SCHEMA } from ` +
+    `${imports(input).join('\n')}\nimport { ${core.join(', ')} } from ` +
     `'@angular/core'\n\n@Component({\n  selector: 'app-example',\n  schemas: ` +
     `[CUSTOM_ELEMENTS_SCHEMA],\n  template: \`\n    ${template}\n  \`,\n})\nexport class Example${body}`
   )
@@ -34,6 +43,7 @@ function angularElement(
   slot: string,
   indent: string,
   fields: string[],
+  heldAs?: string,
 ): string {
   const attributes = setProps(contract, usage).map(({ prop, value }) => {
     if (isMadeByScript(value)) {
@@ -46,7 +56,8 @@ function angularElement(
     if (prop.attribute && value === true) return prop.attribute
     return `[${prop.attributeOnly ? `attr.${prop.attribute ?? prop.name}` : prop.name}]="${escapeAttribute(literal(value))}"`
   })
-  attributes.push(...setAttributes(usage))
+  attributes.push(...setAttributes(usage), ...setStyles(usage))
+  if (heldAs) attributes.unshift(`#${heldAs}`)
   if (slot) attributes.unshift(`slot="${escapeAttribute(slot)}"`)
   const inside = Object.entries(usage.slots).map(([name, filling]) =>
     elementContent(

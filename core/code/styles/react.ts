@@ -4,12 +4,33 @@ import { type Contract } from '../../contract/contract'
 import { escapeAttribute } from '../html'
 import type { Usage } from '../usage'
 
-import { type CodeInput, print, imports, setProps, setAttributes, literal, componentOr } from './shared'
+import {
+  type CodeInput,
+  print,
+  imports,
+  setProps,
+  setAttributes,
+  literal,
+  componentOr,
+  inItsPlace,
+  callsOf,
+} from './shared'
 
 export function reactCode(input: CodeInput): string {
+  const called = callsOf(input)
+  const head = [...(called ? [`import { useEffect, useRef } from 'react'`] : []), ...imports(input)]
+  const before = called
+    ? [
+        `const ${called.name} = useRef(null)`,
+        'useEffect(() => {',
+        ...called.calls.map((call) => `  ${called.name}.current.${call}`),
+        '}, [])',
+      ]
+    : []
   return (
-    `${imports(input).join('\n')}\n\nexport function Example() {\n  return (\n    ` +
-    `${reactElement(input, input.contract, input.usage, '', '    ')}\n  )\n}`
+    `${head.join('\n')}\n\nexport function Example() {\n` +
+    `${before.map((line) => `  ${line}\n`).join('')}  return (\n    ` +
+    `${reactElement(input, input.contract, input.usage, '', '    ', called?.name)}\n  )\n}`
   )
 }
 
@@ -19,6 +40,7 @@ function reactElement(
   usage: Usage,
   slot: string,
   indent: string,
+  heldAs?: string,
 ): string {
   const element = isElement(contract)
   const attributes = setProps(contract, usage).map(({ prop, value }) => {
@@ -29,6 +51,8 @@ function reactElement(
     return `${name}={${literal(value)}}`
   })
   attributes.push(...setAttributes(usage))
+  if (element) attributes.push(...reactStyles(usage))
+  if (heldAs) attributes.unshift(`ref={${heldAs}}`)
   if (element && slot) attributes.unshift(`slot="${escapeAttribute(slot)}"`)
   const inside: string[] = []
   for (const [name, filling] of Object.entries(usage.slots)) {
@@ -50,8 +74,12 @@ function reactElement(
           : `${name}={<>${content}</>}`,
       )
   }
-  return print({ open: contract.tag, attributes, inside }, indent, true)
+  const written = print({ open: contract.tag, attributes, inside }, indent, true)
+  return element ? written : inItsPlace(usage, reactStyles(usage), written, indent)
 }
+
+const reactStyles = (usage: Usage): string[] =>
+  Object.keys(usage.styles ?? {}).length ? [`style={${literal(usage.styles)}}`] : []
 
 const jsxText = (text: string): string => (/[{}<>]/.test(text) ? `{${literal(text)}}` : text)
 

@@ -1,7 +1,7 @@
 import { isElement } from '../../languages/languages'
 import { membersOf, type Contract } from '../../contract/contract'
 import { brought } from '../../contract/type'
-import { anyFunction, escapeAttribute, escapeText, withSlot } from '../html'
+import { anyFunction, callText, escapeAttribute, escapeText, styleText, withSlot } from '../html'
 import { slotPropsIn } from '../slot-props'
 import type { Filling, Usage } from '../usage'
 
@@ -67,6 +67,29 @@ export const setAttributes = (usage: Usage): string[] =>
   Object.entries(usage.attributes ?? {}).map(([name, text]) =>
     text === '' ? name : `${name}="${escapeAttribute(text)}"`,
   )
+
+/** Custom properties that are set on an element, as the attribute of a template that is HTML. */
+export const setStyles = (usage: Usage): string[] =>
+  styleText(usage) ? [`style="${escapeAttribute(styleText(usage))}"`] : []
+
+/** A component that has no element of its own inherits what its place is dressed with. */
+export const inItsPlace = (usage: Usage, attributes: string[], element: string, indent: string): string =>
+  Object.keys(usage.styles ?? {}).length
+    ? print(
+        { open: 'div', attributes, inside: [element.replaceAll(`\n${indent}`, `\n${indent}  `)] },
+        indent,
+        true,
+      )
+    : element
+
+/** What a page calls once the component is there, and the name it holds it by. */
+export function callsOf({ contract, usage }: CodeInput): { name: string; calls: string[] } | undefined {
+  if (!usage.calls?.length) return undefined
+  const words = contract.tag.split('-')
+  const [first = '', ...rest] = words.length > 1 ? words.slice(1) : words
+  const name = [first, ...rest.map((word) => word.charAt(0).toUpperCase() + word.slice(1))].join('')
+  return { name, calls: usage.calls.map((call) => callText(contract, call, literal)) }
+}
 
 /** A value as JavaScript in an attribute with double quotes: strings in single ones. */
 export function literal(value: unknown): string {

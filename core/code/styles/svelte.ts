@@ -11,6 +11,8 @@ import {
   print,
   setAttributes,
   setProps,
+  setStyles,
+  inItsPlace,
   type CodeInput,
 } from './shared'
 
@@ -40,7 +42,8 @@ function svelteElement(input: CodeInput, contract: Contract, usage: Usage, inden
       ? content
       : `{#snippet ${name || 'children'}(${handed.join(', ')})}${content}{/snippet}`
   })
-  return print({ open: contract.tag, attributes, inside }, indent, true)
+  const written = print({ open: contract.tag, attributes, inside }, indent, true)
+  return inItsPlace(usage, setStyles(usage).map(inTemplate), written, indent)
 }
 
 /** Names of what a snippet is given, which comes by its place: up to the last that is made use of. */

@@ -10,6 +10,9 @@ import {
   imports,
   setProps,
   setAttributes,
+  setStyles,
+  inItsPlace,
+  callsOf,
   literal,
   kebab,
   namesUsed,
@@ -18,10 +21,23 @@ import {
 } from './shared'
 
 export function vueCode(input: CodeInput): string {
-  const script = imports(input).join('\n')
+  const called = callsOf(input)
+  const script = [
+    ...(called ? [`import { onMounted, useTemplateRef } from 'vue'`] : []),
+    ...imports(input),
+    ...(called
+      ? [
+          '',
+          `const ${called.name} = useTemplateRef('${called.name}')`,
+          'onMounted(() => {',
+          ...called.calls.map((call) => `  ${called.name}.value.${call}`),
+          '})',
+        ]
+      : []),
+  ].join('\n')
   return (
     `<script setup>\n${script}\n</script>\n\n<template>\n  ` +
-    `${vueElement(input, input.contract, input.usage, '', '  ')}\n</template>`
+    `${vueElement(input, input.contract, input.usage, '', '  ', called?.name)}\n</template>`
   )
 }
 
@@ -31,6 +47,7 @@ function vueElement(
   usage: Usage,
   slot: string,
   indent: string,
+  heldAs?: string,
 ): string {
   const element = isElement(contract)
   const attributes = setProps(contract, usage).map(({ prop, value }) => {
@@ -46,6 +63,8 @@ function vueElement(
     return `${bound}="${escapeAttribute(literal(value))}"`
   })
   attributes.push(...setAttributes(usage))
+  if (element) attributes.push(...setStyles(usage))
+  if (heldAs) attributes.unshift(`ref="${heldAs}"`)
   if (element && slot) attributes.unshift(`slot="${escapeAttribute(slot)}"`)
   const inside = Object.entries(usage.slots).map(([name, filling]) => {
     if (element)
@@ -73,5 +92,6 @@ function vueElement(
         ? content
         : `<template #${name}>${content}</template>`
   })
-  return print({ open: contract.tag, attributes, inside }, indent, true)
+  const written = print({ open: contract.tag, attributes, inside }, indent, true)
+  return element ? written : inItsPlace(usage, setStyles(usage), written, indent)
 }

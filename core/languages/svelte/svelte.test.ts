@@ -69,11 +69,11 @@ test('a component with runes: props by their type, snippets, handlers, what is h
     uses: [{ tag: 'Mark', place: { file: 'src/FerryCard.svelte', line: 25 } }],
   })
   expect(linesOf(contract)).toEqual([
-    "prop:tone 10 'calm' | 'storm', 'calm'",
+    "prop:tone 10 'calm' | 'storm', default 'calm'",
     'prop:sailings 11 Sailing[], required',
-    'prop:open 12 boolean, false',
+    'prop:open 12 boolean, default false',
     'slot: 13 fallback: empty',
-    'slot:row 15 fallback: empty, hands over sailing, i',
+    'slot:row 15 fallback: empty, slot props sailing, i',
     'event:onpick 16 { at: string; ship: string }',
     'custom-property:--card-ink 30 black, in color',
     'state:hover 31 :hover',
@@ -100,11 +100,11 @@ test('a component without runes: exported variables, slots, dispatched and passe
 </div>
 `)
   expect(linesOf(contract)).toEqual([
-    "prop:tone 4 'calm' | 'storm', 'calm'",
-    'prop:count 5 number, 3',
-    "prop:class 6 string, ''",
+    "prop:tone 4 'calm' | 'storm', default 'calm'",
+    'prop:count 5 number, default 3',
+    "prop:class 6 string, default ''",
     'slot: 12 with fallback',
-    'slot:after 12 fallback: empty, hands over item',
+    'slot:after 12 fallback: empty, slot props item',
     'event:pick 13 no detail',
     'event:click 11 no detail',
     'method:size 8 () → unknown',
@@ -123,7 +123,7 @@ test('a package that was compiled: scripts without types, with declarations besi
     },
   )
   expect(linesOf(contract)).toEqual([
-    "prop:tone 2 'calm' | 'storm', 'calm'",
+    "prop:tone 2 'calm' | 'storm', default 'calm'",
     'prop:sailings 2 string[], required',
     'slot: 2 fallback: empty',
     'pass-through:attributes 4 to <b>',

@@ -1,15 +1,41 @@
 import { librariesSchema } from '~~/core/wire'
 import { route } from '~~/server/auth/route'
-import { librariesFor } from '~~/server/store/libraries'
+import { librariesFor, type Library } from '~~/server/store/libraries'
+import { roleOf } from '~~/server/store/people'
+import { lastJob } from '~~/server/store/jobs'
+import { channelsOf } from '~~/server/store/releases'
+import { tagsAt } from '~~/server/store/components'
+import type { Store } from '~~/server/store/database'
+import { changesSince } from '~~/server/views/library'
 
+/** The libraries somebody may see, with what stands on them and what waits to be done. */
 export default route({
   access: 'person',
   answer: librariesSchema,
-  handle: async ({ db, person }) =>
-    (await librariesFor(db, person)).map((library) => ({
-      slug: library.slug,
-      title: library.title,
-      package: library.package,
-      visibility: library.visibility,
-    })),
+  async handle({ db, person }) {
+    const libraries = await librariesFor(db, person)
+    return Promise.all(libraries.map((library) => listed(db, library, person.id)))
+  },
 })
+
+async function listed(db: Store, library: Library, person: string) {
+  const [role, channels, changes, components, job] = await Promise.all([
+    roleOf(db, library.id, person),
+    channelsOf(db, library.id),
+    changesSince(db, library),
+    library.current_revision ? tagsAt(db, library.current_revision) : [],
+    lastJob(db, library.id),
+  ])
+  return {
+    slug: library.slug,
+    title: library.title,
+    package: library.package,
+    prefix: library.prefix,
+    visibility: library.visibility,
+    role: role ?? null,
+    latest: channels.latest ?? null,
+    changesSince: changes.length,
+    components,
+    isBusy: job?.state === 'waiting' || job?.state === 'running',
+  }
+}

@@ -17,13 +17,29 @@ const { store, route, tag, standing, contract, face, css, themes } = useComponen
 
 const problems = ref<Problem[]>([])
 const kept = ref<ExampleView[]>([])
-const published = shallowRef<z.infer<typeof versionedSchema>>()
+/** The newest version, and what each version had that was asked for so far. */
+const published = shallowRef<Published>()
+const versions = shallowRef<ReadonlyMap<string, Published>>(new Map())
+const base = computed(() => `/libraries/${store.slug}/components/${tag.value}`)
 async function load() {
+  versions.value = new Map()
   try {
     ;[kept.value, published.value] = await Promise.all([
-      ask(examplesSchema, `/libraries/${store.slug}/components/${tag.value}/examples`),
-      ask(versionedSchema, `/libraries/${store.slug}/components/${tag.value}/published`),
+      ask(examplesSchema, `${base.value}/examples`),
+      ask(versionedSchema, `${base.value}/published`),
     ])
+    const { version } = published.value
+    if (version !== null) versions.value = new Map([[version, published.value]])
+  } catch (error) {
+    problems.value = problemsOf(error)
+  }
+}
+async function loadVersion(version: string) {
+  if (versions.value.has(version)) return
+  const of = tag.value
+  try {
+    const found = await ask(versionedSchema, `${base.value}/published?version=${encodeURIComponent(version)}`)
+    if (of === tag.value) versions.value = new Map([...versions.value, [version, found]])
   } catch (error) {
     problems.value = problemsOf(error)
   }
@@ -46,9 +62,11 @@ const ways = computed(() => [
   ...kept.value
     .filter((entry) => !entry.face)
     .map((entry) => ({ value: `example:${entry.id}`, title: entry.name, note: 'example' })),
-  ...(published.value?.contract
-    ? [{ value: 'version', title: `version ${published.value.version}`, note: 'as it was published' }]
-    : []),
+  ...(published.value?.versions ?? []).map((version, i) => ({
+    value: `version:${version}`,
+    title: `version ${version}`,
+    note: i === 0 ? 'the newest' : 'as it was published',
+  })),
 ])
 const sides = [
   { name: 'left', way: useAddressChoice('left', 'face'), theme: useAddressChoice('in', '') },
@@ -57,7 +75,7 @@ const sides = [
 /** On the right stands what differs most likely: the version that is out, or the next theme. */
 const usualWay = (i: number) =>
   i === 1 && published.value?.contract && !sides[1].theme.value
-    ? 'version'
+    ? `version:${published.value.version}`
     : shown.value && i === 0
       ? 'bench'
       : 'face'
@@ -84,6 +102,8 @@ interface Side {
   title: string
   usage: Usage
   contract: Contract | undefined
+  /** A version is meant that did not have the component. */
+  isLacking: boolean
   css: string
   moduleOf: (tag: string) => string | undefined
 }
@@ -102,8 +122,9 @@ const side = (i: 0 | 1) =>
         theme.value = value
       },
     })
-    const isVersion = chosenWay.value === 'version'
-    const modules = new Map(published.value?.modules.map((module) => [module.tag, module.module]))
+    const isVersion = chosenWay.value.startsWith('version:')
+    const version = isVersion ? versions.value.get(chosenWay.value.slice('version:'.length)) : undefined
+    const modules = new Map(version?.modules.map((module) => [module.tag, module.module]))
     const example = kept.value.find((entry) => `example:${entry.id}` === chosenWay.value)
     return {
       way: chosenWay,
@@ -116,12 +137,22 @@ const side = (i: 0 | 1) =>
           : chosenWay.value === 'other' && other.value
             ? other.value
             : face.value),
-      contract: isVersion ? (published.value?.contract ?? undefined) : contract.value,
-      css: isVersion ? published.value!.css : css.value,
+      contract: isVersion ? (version?.contract ?? undefined) : contract.value,
+      isLacking: version !== undefined && version.contract === null,
+      css: isVersion ? (version?.css ?? '') : css.value,
       moduleOf: (text) => (isVersion ? modules.get(text) : store.moduleOf(text)),
     }
   })
 const both = [side(0), side(1)] as const
+for (const side of both)
+  watch(
+    () => side.value.way.value,
+    (way) => {
+      if (way.startsWith('version:')) void loadVersion(way.slice('version:'.length))
+    },
+    { immediate: true },
+  )
+type Published = z.infer<typeof versionedSchema>
 const targets = both.map((side) =>
   computed(() => {
     const { usage, moduleOf } = side.value
@@ -254,7 +285,9 @@ useKeys([
           @failed="failures[i] = $event.text"
           @restarted="failures[i] = undefined"
         />
-        <p v-else class="muted nothing">It was not built there.</p>
+        <p v-else class="muted nothing">
+          {{ both[i].value.isLacking ? 'It was not in that version.' : 'It was not built there.' }}
+        </p>
         <figcaption v-if="view === 'beside'" class="small muted">
           {{ both[i].value.title
           }}<b v-if="failures[i]" class="bad" role="alert"> It failed: {{ failures[i] }}</b>

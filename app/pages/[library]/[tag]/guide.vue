@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { plainSurround } from '~~/core/surround'
-import { z } from 'zod'
 import { codeStyles, stylesOf, type CodeStyle } from '~~/core/code/frameworks'
 import { firstExamples } from '~~/core/code/examples'
 import { firstUsage, forFrame, modulesFor } from '~~/core/code/showing'
@@ -13,22 +12,12 @@ import {
   memberTitle,
   wantsWords,
 } from '~~/core/contract/contract'
-import type { Problem } from '~~/core/problem'
-import {
-  examplesSchema,
-  historySchema,
-  wordsListSchema,
-  type ExampleView,
-  type History,
-  type WordsView,
-} from '~~/core/wire'
+import { historySchema, type History } from '~~/core/wire'
 
 /**
  * The page a reader gets of a component: what it is for, live examples with their code, and all it offers.
  */
 const { store, route, tag, standing, contract, css, themes } = useComponent('guide')
-const { wordsStamp } = storeToRefs(store)
-const { say } = useSay()
 
 const theme = useAddressChoice('theme', store.baseTheme)
 const chosenStyle = useAddressChoice('code', 'html')
@@ -38,22 +27,9 @@ const style = computed<CodeStyle>(
 )
 const contractOf = (other: string) => store.find(other)?.contract
 
-const words = ref<WordsView[]>([])
-const kept = ref<ExampleView[]>([])
-const problems = ref<Problem[]>([])
-async function load() {
-  if (!standing.value) return
-  try {
-    ;[words.value, kept.value] = await Promise.all([
-      ask(wordsListSchema, `/libraries/${store.slug}/components/${tag.value}/words`),
-      ask(examplesSchema, `/libraries/${store.slug}/components/${tag.value}/examples`),
-    ])
-    problems.value = []
-  } catch (error) {
-    problems.value = problemsOf(error)
-  }
-}
-watch([tag, wordsStamp], load, { immediate: true })
+const { problems, for: wordsFor, written } = useWords(tag)
+const { saved, problems: exampleProblems, load: loadExamples, add, remove } = useExamples(tag)
+void loadExamples()
 const history = ref<History>()
 watch(
   [tag, () => store.releaseStamp],
@@ -65,26 +41,21 @@ watch(
   },
   { immediate: true },
 )
-const wordsFor = (key: string) => words.value.find((entry) => entry.member === key)
-const written = (wordsView: WordsView) => {
-  words.value = [...words.value.filter((other) => other.member !== wordsView.member), wordsView]
-}
-
 const face = computed(
   () =>
     standing.value?.face ?? (contract.value ? firstUsage(contract.value, store.title(tag.value)) : undefined),
 )
 const starters = computed<ReadableExample[]>(() =>
-  kept.value.filter((entry) => entry.starter).map((entry) => ({ ...entry, anchor: anchorOf(entry.name) })),
+  saved.value.filter((entry) => entry.starter).map((entry) => ({ ...entry, anchor: anchorOf(entry.name) })),
 )
-const keptExamples = computed<ReadableExample[]>(() =>
-  kept.value
+const savedExamples = computed<ReadableExample[]>(() =>
+  saved.value
     .filter((entry) => !entry.face && !entry.starter)
     .map((entry) => ({ ...entry, anchor: anchorOf(entry.name) })),
 )
 /** What the contract suggests and nobody has kept. */
 const made = computed<ReadableExample[]>(() =>
-  (contract.value ? firstExamples(contract.value, store.title(tag.value), face.value, kept.value) : []).map(
+  (contract.value ? firstExamples(contract.value, store.title(tag.value), face.value, saved.value) : []).map(
     (example) => ({ ...example, id: undefined, anchor: anchorOf(example.name) }),
   ),
 )
@@ -96,40 +67,11 @@ const targetOf = (usage: Usage) => {
     : undefined
 }
 
-async function keep(readableExample: ReadableExample) {
-  try {
-    await ask(z.unknown(), `/libraries/${store.slug}/components/${tag.value}/examples`, {
-      method: 'POST',
-      body: {
-        name: readableExample.name,
-        usage: readableExample.usage,
-        ...(readableExample.surround ? { surround: readableExample.surround } : {}),
-        ...(readableExample.notes ? { notes: readableExample.notes } : {}),
-      },
-    })
-    say(`“${readableExample.name}” is kept.`)
-    await load()
-  } catch (error) {
-    problems.value = problemsOf(error)
-  }
-}
-async function letGo(readableExample: ReadableExample) {
-  try {
-    await ask(
-      z.unknown(),
-      `/libraries/${store.slug}/components/${tag.value}/examples/${readableExample.id}`,
-      {
-        method: 'DELETE',
-      },
-    )
-    say(`“${readableExample.name}” is let go.`, {
-      title: 'Keep it again',
-      run: () => void keep(readableExample),
-    })
-    await load()
-  } catch (error) {
-    problems.value = problemsOf(error)
-  }
+const keep = ({ name, usage, surround, notes }: ReadableExample) =>
+  add({ name, usage, ...(surround ? { surround } : {}), ...(notes ? { notes } : {}) })
+const letGo = (readable: ReadableExample) => {
+  const example = saved.value.find(({ id }) => id === readable.id)
+  return example && remove(example)
 }
 
 const sections = computed(() =>
@@ -170,7 +112,7 @@ const isDoubted = (member: string) => ['no effect', 'not found'].includes(eviden
   <main v-if="standing && contract && face">
     <ComponentHead :standing view="guide" />
     <div class="page">
-      <ProblemList :problems />
+      <ProblemList :problems="[...problems, ...exampleProblems]" />
       <section class="purpose" aria-label="Purpose">
         <div class="words-on">
           <MemberWords
@@ -234,8 +176,8 @@ const isDoubted = (member: string) => ['no effect', 'not found'].includes(eviden
         /><b v-else>{{ codeStyles[style] }}</b
         >.
       </p>
-      <section v-if="starters.length" class="starters" aria-label="Begin with">
-        <h2>Begin with</h2>
+      <section v-if="starters.length" class="starters" aria-label="Starters">
+        <h2>Starters</h2>
         <div class="examples">
           <ExampleFigure
             v-for="starter in starters"
@@ -250,13 +192,13 @@ const isDoubted = (member: string) => ['no effect', 'not found'].includes(eviden
         </div>
         <p class="small">
           <NuxtLink class="link" :to="`/${store.slug}/starters`"
-            >Every beginning in {{ store.library?.title }}</NuxtLink
+            >Every starter in {{ store.library?.title }}</NuxtLink
           >
         </p>
       </section>
       <template
         v-for="[title, list] in [
-          ['', keptExamples],
+          ['', savedExamples],
           ['made', made],
         ] as const"
         :key="title"
@@ -275,58 +217,65 @@ const isDoubted = (member: string) => ['no effect', 'not found'].includes(eviden
             :host
           >
             <template v-if="store.may.write" #acts
-              ><button v-if="item.id" type="button" class="link small" @click="letGo(item)">Let go</button
-              ><button v-else type="button" class="link small" @click="keep(item)">Keep</button></template
+              ><button v-if="item.id" type="button" class="link small" @click="letGo(item)">Delete</button
+              ><button v-else type="button" class="link small" @click="keep(item)">Save</button></template
             >
           </ExampleFigure>
         </div>
       </template>
 
-      <section v-for="section in sections" :key="section.kind" class="contract" :aria-label="section.heading">
-        <h2>{{ section.heading }}</h2>
-        <table>
-          <tbody>
-            <tr
-              v-for="member in section.rows"
-              :id="memberKey(member)"
-              :key="member.name"
-              :data-member="memberKey(member)"
-            >
-              <th scope="row">
-                <NuxtLink
-                  class="code"
-                  :class="{ struck: member.deprecated !== undefined }"
-                  :to="{ hash: `#${memberKey(member)}`, query: $route.query }"
-                  >{{ memberTitle(member) }}</NuxtLink><span
-                  v-if="evidenceFor(memberKey(member))"
-                  class="gap"
-                  :class="{ bad: isDoubted(memberKey(member)) }"
-                  ><Mark
-                    :name="evidenceFor(memberKey(member))!.mark"
-                    :label="`${evidenceFor(memberKey(member))!.mark}: ${evidenceFor(memberKey(member))!.says}`"
-                    :title="evidenceFor(memberKey(member))!.says"
-                /></span>
-                <div v-if="member.since" class="small muted">since {{ member.since }}</div>
-              </th>
-              <td class="code">
-                {{ describeMember(member) }}
-                <div v-if="member.kind === 'prop' && member.attribute" class="muted">
-                  {{ member.attribute }}=
-                </div>
-              </td>
-              <td>
-                <WordsText
-                  v-if="wordsFor(memberKey(member))?.text || member.comment"
-                  :text="wordsFor(memberKey(member))?.text || member.comment || ''"
-                  :tag
-                /><span v-if="member.deprecated !== undefined" class="gap"
-                  ><Mark name="deprecated" /> {{ member.deprecated || 'deprecated' }}</span
-                >
-              </td>
-            </tr>
-          </tbody>
-        </table>
-      </section>
+      <div class="contracts">
+        <section
+          v-for="section in sections"
+          :key="section.kind"
+          class="contract"
+          :aria-label="section.heading"
+        >
+          <h2>{{ section.heading }}</h2>
+          <table>
+            <tbody>
+              <tr
+                v-for="member in section.rows"
+                :id="memberKey(member)"
+                :key="member.name"
+                :data-member="memberKey(member)"
+              >
+                <th scope="row">
+                  <NuxtLink
+                    class="code"
+                    :class="{ struck: member.deprecated !== undefined }"
+                    :to="{ hash: `#${memberKey(member)}`, query: $route.query }"
+                    >{{ memberTitle(member) }}</NuxtLink><span
+                    v-if="evidenceFor(memberKey(member))"
+                    class="mark-of"
+                    :class="{ bad: isDoubted(memberKey(member)) }"
+                    ><Mark
+                      :name="evidenceFor(memberKey(member))!.mark"
+                      :label="`${evidenceFor(memberKey(member))!.mark}: ${evidenceFor(memberKey(member))!.says}`"
+                      :title="evidenceFor(memberKey(member))!.says"
+                  /></span>
+                  <div v-if="member.since" class="small muted">since {{ member.since }}</div>
+                </th>
+                <td class="code">
+                  {{ describeMember(member) }}
+                  <div v-if="member.kind === 'prop' && member.attribute" class="muted">
+                    {{ member.attribute }}=
+                  </div>
+                </td>
+                <td>
+                  <WordsText
+                    v-if="wordsFor(memberKey(member))?.text || member.comment"
+                    :text="wordsFor(memberKey(member))?.text || member.comment || ''"
+                    :tag
+                  /><span v-if="member.deprecated !== undefined" class="gap"
+                    ><Mark name="deprecated" /> {{ member.deprecated || 'deprecated' }}</span
+                  >
+                </td>
+              </tr>
+            </tbody>
+          </table>
+        </section>
+      </div>
 
       <section class="related">
         <h2>Related</h2>
@@ -340,7 +289,7 @@ const isDoubted = (member: string) => ['no effect', 'not found'].includes(eviden
           >.
         </p>
         <p v-if="usedBy.length">
-          Used in
+          Used by
           <template v-for="(user, i) in usedBy" :key="user.tag"
             ><template v-if="i">, </template
             ><NuxtLink class="link" :to="`/${store.slug}/${user.tag}/guide`">{{
@@ -349,7 +298,7 @@ const isDoubted = (member: string) => ['no effect', 'not found'].includes(eviden
           >.
         </p>
         <p v-if="!contract.uses.length && !usedBy.length" class="muted">
-          It is made of no other component of the library, and no other is made of it.
+          It uses no other component of the library, and none uses it.
         </p>
         <p class="small muted">
           Read from
@@ -406,7 +355,15 @@ const isDoubted = (member: string) => ['no effect', 'not found'].includes(eviden
   padding: 14px 24px 60px;
   display: grid;
   gap: 16px;
-  max-width: 1232px;
+}
+.contracts {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 640px), 1fr));
+  gap: 16px 48px;
+  align-items: start;
+}
+.mark-of {
+  margin-inline-start: 6px;
 }
 .purpose {
   display: grid;

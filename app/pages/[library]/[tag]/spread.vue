@@ -257,7 +257,7 @@ async function keepAll() {
       })
       done++
     }
-    say(`${plural(done, 'example')} kept.`)
+    say(`${plural(done, 'example')} saved.`)
   } catch (error) {
     problems.value = problemsOf(error)
   }
@@ -530,7 +530,7 @@ useKeys([
             :disabled="keeping || !setCells.length"
             @click="keepAll"
           >
-            {{ keeping ? 'Keeping …' : 'Keep as examples' }}</button
+            {{ keeping ? 'Saving …' : 'Save as examples' }}</button
           ><button type="button" class="act" @click="set = ''">Show the spread</button></template
         >
       </div>

@@ -281,7 +281,7 @@ async function filesIn(entry: FileSystemEntry, at: string): Promise<{ path: stri
           v-model="git.password"
           class="field"
           type="password"
-          placeholder="used once, and not kept"
+          placeholder="used once, and not stored"
           autocomplete="off"
         />
         <span />
@@ -335,7 +335,7 @@ async function filesIn(entry: FileSystemEntry, at: string): Promise<{ path: stri
         </p>
         <p>
           <button type="button" class="act main" :disabled="sending" @click="sendNow(leaving.form)">
-            Bring it in, and let them go</button
+            Bring it in and remove them</button
           >{{ ' ' }}
           <button type="button" class="act" @click="leaving = undefined">Cancel</button>
         </p>

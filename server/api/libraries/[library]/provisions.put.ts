@@ -33,7 +33,7 @@ export default route({
         404,
         'no-scope',
         'There is no such component or example here.',
-        'It may have been let go; open provisions anew.',
+        'It may have been deleted; open provisions anew.',
       )
     const problems = problemsOfProvisions(provisions)
     if (problems.length) throw new Failure(422, problems)
@@ -43,9 +43,9 @@ export default route({
           409,
           'changed-meanwhile',
           'Somebody changed these provisions meanwhile.',
-          'What is kept now stands beside yours; take over what you need and keep it again.',
+          'What is kept now stands beside yours; take over what you need and save again.',
         )
-      await record(trx, 'provisions kept', { library: library.id, person: person.id }, { scope })
+      await record(trx, 'provisions saved', { library: library.id, person: person.id }, { scope })
       await notify(trx, { library: library.slug, what: 'provisions' })
       return {}
     })

@@ -1,28 +1,32 @@
+import { getQuery } from 'h3'
 import { tokenPrefix } from '~~/core/release/package'
 import { versionedSchema } from '~~/core/wire'
 import { route } from '~~/server/auth/route'
 import { inChild } from '~~/server/build/pool'
 import { componentsOf } from '~~/server/store/components'
-import { latestContracts, latestFromDesk, standingAt } from '~~/server/store/releases'
+import { contractsAt, deskReleases, standingAt } from '~~/server/store/releases'
 
 /**
- * The component as the newest version from the desk has it, with what it takes to render it beside the one on
- * the shelf.
+ * The component as a version from the desk has it, with what it takes to render it beside the one on the
+ * shelf: the version that `?version=` names, or else the newest.
  */
 export default route({
   access: 'reader',
   answer: versionedSchema,
-  async handle({ db, library, params }) {
-    const latest = await latestFromDesk(db, library.id)
+  async handle({ event, db, library, params }) {
+    const { version } = getQuery(event)
+    const releases = await deskReleases(db, library.id)
+    const versions = releases.map((release) => release.version)
+    const release = version === undefined ? releases[0] : releases.find((found) => found.version === version)
     const contract =
-      latest &&
-      (await latestContracts(db, library.id))?.find((latestContract) => latestContract.tag === params.tag)
-    if (!latest || !contract)
-      return { version: latest?.version ?? null, contract: null, css: '', modules: [] }
-    const { tokens, revision } = await standingAt(db, latest.id)
+      release && (await contractsAt(db, release.id)).find((published) => published.tag === params.tag)
+    if (!release || !contract)
+      return { version: release?.version ?? null, versions, contract: null, css: '', modules: [] }
+    const { tokens, revision } = await standingAt(db, release.id)
     const components = revision ? await componentsOf(db, revision) : []
     return {
-      version: latest.version,
+      version: release.version,
+      versions,
       contract,
       css: (await inChild('themesCss', { themes: tokens, prefix: tokenPrefix(library.prefix) }, library.id))
         .css,

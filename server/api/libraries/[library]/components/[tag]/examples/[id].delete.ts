@@ -23,7 +23,7 @@ export default route({
         )
       await record(
         trx,
-        'example let go',
+        'example deleted',
         { library: library.id, person: person.id },
         { tag: params.tag, id: params.id },
       )

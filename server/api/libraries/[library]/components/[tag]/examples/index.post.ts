@@ -23,7 +23,7 @@ export default route({
         'Look for it on the shelf.',
       )
     return db.transaction(async (trx) => {
-      const id = await keepExample(trx, component.id, body.name, body.usage, body)
+      const id = await keepExample(trx, component.id, body)
       if (!id)
         return fail(
           409,
@@ -33,7 +33,7 @@ export default route({
         )
       await record(
         trx,
-        'example kept',
+        'example saved',
         { library: library.id, person: person.id },
         { tag: params.tag, name: body.name },
       )

@@ -1,0 +1,102 @@
+<script setup lang="ts">
+import type { CustomProperty } from '~~/core/contract/custom-property'
+
+/** The value the page gives to a custom property: text, with what helps for its kind. */
+const { property } = defineProps<{ property: CustomProperty }>()
+const value = defineModel<string | undefined>()
+const store = useLibrary()
+const listId = useId()
+const kind = computed(() => kindOfValue(property))
+const rest = computed(() => restOf(property))
+const wrong = computed(() => (value.value?.trim() ? cssMisfit(property, value.value) : undefined))
+const tokens = computed(() => [...store.tokenNames.keys()].map((name) => `var(${name})`))
+const write = (text: string) => {
+  value.value = text === '' ? undefined : text
+}
+/** Arrows step a number and leave its unit; ten at a time with Shift, a tenth with Alt. */
+function step(event: KeyboardEvent) {
+  if (event.key !== 'ArrowUp' && event.key !== 'ArrowDown') return
+  const from = value.value ?? rest.value ?? ''
+  const size = event.shiftKey ? 10 : event.altKey || kind.value === 'number' ? 0.1 : 1
+  const next = stepped(from, event.key === 'ArrowUp' ? size : -size)
+  if (next === from) return
+  event.preventDefault()
+  write(next)
+}
+</script>
+
+<template>
+  <div class="editor">
+    <span class="line">
+      <ColorPicker
+        v-if="kind === 'colour'"
+        :class="{ empty: value === undefined }"
+        default-color="ffffff"
+        :model-value="/^#[0-9a-f]{6}$/i.test(value ?? '') ? value!.slice(1) : ''"
+        :aria-label="`${property.name}: pick`"
+        @update:model-value="write(`#${$event}`)"
+      />
+      <input
+        class="field"
+        :value="value ?? ''"
+        :placeholder="rest ?? 'not set'"
+        :aria-label="property.name"
+        :aria-invalid="wrong ? 'true' : undefined"
+        :list="listId"
+        spellcheck="false"
+        autocomplete="off"
+        maxlength="2000"
+        @input="write(($event.target as HTMLInputElement).value)"
+        @keydown="kind === 'length' || kind === 'number' ? step($event) : undefined"
+      />
+      <datalist :id="listId"><option v-for="token in tokens" :key="token" :value="token" /></datalist>
+    </span>
+    <p v-if="wrong" class="small bad" role="alert">{{ wrong }}</p>
+    <button
+      v-if="value !== undefined"
+      type="button"
+      class="unset"
+      tabindex="-1"
+      :aria-label="`Do not set ${property.name}`"
+      title="Do not set it"
+      @click="value = undefined"
+    >
+      ×
+    </button>
+  </div>
+</template>
+
+<style scoped>
+.editor {
+  position: relative;
+  padding-right: 18px;
+  min-width: 0;
+}
+.line {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+.line .field {
+  min-width: 0;
+}
+.empty {
+  opacity: 0.45;
+  filter: grayscale(1);
+}
+.unset {
+  position: absolute;
+  right: -2px;
+  top: 0;
+  border: 0;
+  background: none;
+  color: var(--muted);
+  cursor: pointer;
+  font-size: 15px;
+  line-height: 20px;
+  padding: 0 4px;
+}
+.unset:hover {
+  color: var(--rust);
+}
+</style>

@@ -1,0 +1,81 @@
+/** What is recorded of an act besides who did it and when. */
+type Detail = Readonly<Record<string, unknown>>
+
+const text = (detail: Detail, key: string): string => {
+  const value = detail[key]
+  return typeof value === 'string' || typeof value === 'number' ? String(value) : ''
+}
+const list = (detail: Detail, key: string): string[] => {
+  const value = detail[key]
+  return Array.isArray(value) ? value.map(String) : []
+}
+const lost = (count: number, what: string): string | undefined =>
+  count === 0 ? undefined : `${count} ${what}`
+
+/** What an audit trail tells of an act after the name of who did it; `titleOf` calls a component by its title. */
+type Sentence = (detail: Detail, titleOf: (tag: string) => string) => string
+
+const memberIn = (key: string): string => {
+  const [kind = '', ...name] = key.split(':')
+  if (kind === 'component') return 'the component'
+  if (kind === 'guide') return name.join(':') === 'when' ? 'when to use it' : 'when not to use it'
+  return `the ${kind.replace('-', ' ')} ${name.join(':') || 'default'}`
+}
+const of = (detail: Detail, titleOf: (tag: string) => string, key = 'tag'): string =>
+  titleOf(text(detail, key))
+
+/** Every act that is recorded, and how it is told. */
+const sentences = {
+  'library made': () => 'made the library',
+  'source brought in': (detail) => {
+    const counts = (['added', 'changed', 'gone'] as const).flatMap(
+      (key) => lost(list(detail, key).length, key) ?? [],
+    )
+    return `brought in source, revision ${text(detail, 'revision')}${counts.length ? `: ${counts.join(', ')}` : ''}`
+  },
+  'bringing in cancelled': () => 'cancelled bringing in source',
+  'words written': (detail, titleOf) =>
+    `wrote words for ${memberIn(text(detail, 'member'))} of ${of(detail, titleOf)}`,
+  'words moved': (detail, titleOf) =>
+    `gave the words for ${memberIn(text(detail, 'from'))} to ${memberIn(text(detail, 'to'))} in ${of(detail, titleOf)}`,
+  'taken over': (detail, titleOf) =>
+    `gave what was made for ${of(detail, titleOf, 'from')} to ${of(detail, titleOf, 'to')}`,
+  'example saved': (detail, titleOf) =>
+    `saved the example “${text(detail, 'name')}” of ${of(detail, titleOf)}`,
+  'example changed': (detail, titleOf) => {
+    const what = list(detail, 'what')
+    if (what.includes('face')) return `chose another face for ${of(detail, titleOf)}`
+    return `changed an example of ${of(detail, titleOf)}`
+  },
+  'example deleted': (detail, titleOf) => `deleted an example of ${of(detail, titleOf)}`,
+  'provisions saved': (detail, titleOf) => {
+    const scope = text(detail, 'scope')
+    if (scope === '') return 'changed what is provided for the library'
+    if (scope.startsWith('example:')) return 'changed what is provided for an example'
+    return `changed what is provided for ${titleOf(scope)}`
+  },
+  'token changed': (detail) => `changed the token ${text(detail, 'path')} in ${text(detail, 'theme')}`,
+  'token edit taken back': (detail) =>
+    `took back a change of ${text(detail, 'path') || 'tokens'} in ${text(detail, 'theme')}`,
+  'token file brought in': (detail) => `brought a token file into ${text(detail, 'theme')}`,
+  'width named': (detail) => `called the width ${text(detail, 'width')} “${text(detail, 'name')}”`,
+  published: (detail) => `published ${text(detail, 'version')} to ${text(detail, 'channel')}`,
+  deprecated: (detail) => `deprecated ${list(detail, 'versions').join(', ')}`,
+  'channel moved': (detail) => `moved the channel ${text(detail, 'channel')} to ${text(detail, 'version')}`,
+  'channel removed': (detail) => `removed the channel ${text(detail, 'channel')}`,
+  'role given': (detail) =>
+    text(detail, 'role') ? `gave somebody the role ${text(detail, 'role')}` : 'took somebody off the staff',
+  'token made': (detail) => `made the access token “${text(detail, 'name')}”`,
+  'token revoked': () => 'revoked an access token',
+  'signed in': () => 'signed in',
+  'sign-in refused': (detail) => `tried to sign in as ${text(detail, 'email')} and was refused`,
+  'password changed': () => 'changed their password',
+} satisfies Record<string, Sentence>
+
+export type Act = keyof typeof sentences
+
+/** An act as it stands after the name of who did it; one that is not known here is told as it was recorded. */
+export const sayAct = (act: string, detail: Detail, titleOf: (tag: string) => string): string => {
+  const sentence: Sentence | undefined = Object.hasOwn(sentences, act) ? sentences[act as Act] : undefined
+  return sentence?.(detail, titleOf) ?? act
+}
