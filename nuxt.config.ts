@@ -32,12 +32,16 @@ export default defineNuxtConfig({
         'InputText',
         'Listbox',
         'Menu',
-        'Popover',
       ],
     },
     directives: { include: [] },
   },
-  experimental: { payloadExtraction: false, appManifest: false },
+  experimental: {
+    payloadExtraction: false,
+    appManifest: false,
+    // a page is fetched when somebody is about to go there, not while the first renderings wait
+    defaults: { nuxtLink: { prefetch: true, prefetchOn: { visibility: false, interaction: true } } },
+  },
   hooks: {
     // what a page needs is asked for when it is opened: hints for all of them at once hold up the first
     'build:manifest': (manifest) => {

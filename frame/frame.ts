@@ -1,7 +1,8 @@
 import './realm'
-import { giveKeys, tellKeys } from './keys'
-import type { ComponentModule, Mounted } from './adapters/adapter'
-import { mountComponent, type Answered } from './mount'
+import { giveKeys } from './keys'
+import type { Mounted } from './adapters/adapter'
+import type { ModuleOf } from '../core/code/showing'
+import { mountComponent } from './mount'
 import { marksFor } from '../core/style/held'
 import { withFunctions } from '../core/code/functions'
 import { filledIn, valueFilledIn } from '../core/code/slot-props'
@@ -9,13 +10,19 @@ import type { Usage } from '../core/code/usage'
 import { bareSurround, type Surround } from '../core/surround'
 import { readStyles, takeAway } from './abilities'
 import { placeIn, prepareApp, provide, providedStyles, wrapElement } from './provide'
-import { cellStyle, dropCells, heldCells, layOf, showCells, watchCells } from './cells'
-import { dressOf, idAt, markupIn, ringAround } from './dress'
+import { dropCells, heldCells, layOf, showCells, watchCells } from './cells'
+import { dressOf } from './dress'
+import { markupIn, ringAround } from './markup'
+import { pickElements } from './picking'
 import { mark } from './held'
 import { inTask, setText } from './native'
 import { observe } from './observe'
 import { stock } from './pristine'
-import { hello, toFrameSchema, unpackCells, type Cells, type FromFrame, type ToFrame } from './protocol'
+import { moment, say, showing, tellAnswer, tellEvent, tellFailure, tellFired } from './say'
+import './trail'
+import { house, parent, themes } from './house'
+import { componentOf, isLoaded, keepModules, loadModules, loadScript, moduleFor } from './loading'
+import { hello, toFrameSchema, unpackCells, type Cells, type ToFrame } from './protocol'
 import { ask, forced, undress, writeSheets } from './sheets'
 
 /**
@@ -24,35 +31,14 @@ import { ask, forced, undress, writeSheets } from './sheets'
  */
 const { apply } = Reflect
 const dataOf = Object.getOwnPropertyDescriptor(MessageEvent.prototype, 'data')!.get!
-const now = performance.now.bind(performance)
-const origin = performance.timeOrigin
 const frame = requestAnimationFrame.bind(window)
-const load = (url: string): Promise<Partial<ComponentModule>> => import(/* @vite-ignore */ url)
-const say = { post: (_message: FromFrame): void => undefined }
 
-let sequence = 0
 let mounted: Mounted | undefined
 let shown: Extract<ToFrame, { say: 'show' }> | undefined
 let sheet: ReturnType<typeof unpackCells> | undefined
 let around: Surround = bareSurround('')
 let lacked: readonly string[] | undefined
-const loaded = new Map<string, Partial<ComponentModule>>()
-const moduleOf = new Map<string, string>()
 
-const themes = new CSSStyleSheet()
-const house = new CSSStyleSheet()
-house.replaceSync(`
-  html { height: 100%; } body { margin: 0; min-height: 100%; box-sizing: border-box; display: grid; align-content: safe center; justify-content: safe center; padding: 24px 16px; }
-  html:has(body[data-fit]) { overflow: hidden; }
-  body[data-fit] { min-height: 0; display: block; padding: 0; inline-size: max-content; max-inline-size: 100vw; }
-  [data-kept-region] { padding: 16px; background: Canvas; color: CanvasText; }
-  #parent { box-sizing: border-box; min-inline-size: 0; max-inline-size: 100%; }
-  ${cellStyle}
-`)
-document.adoptedStyleSheets = [house, themes, providedStyles]
-const parent = document.createElement('div')
-parent.id = 'parent'
-document.body.append(parent)
 /** Where the component stands: in the parent, or in the markup that is provided around it. */
 let place: HTMLElement = parent
 /** What is provided has to be there before anything is shown. */
@@ -113,111 +99,15 @@ function hear(message: ToFrame): void {
           ) ?? null,
       })
     case 'ring':
-      picks = message.pick
+      pickElements(message.pick)
       ringAround(message.node)
   }
 }
-const nameOf = (element: EventTarget | null | undefined): string =>
-  (element instanceof Element
-    ? `${element.localName}${element.getAttribute('part') ? `[part=${element.getAttribute('part')}]` : element.id ? `#${element.id}` : ''}`
-    : ''
-  ).slice(0, 300)
-tellKeys((what, target) => {
-  if (what === 'asked')
-    say.post({
-      say: 'trail',
-      what: 'focus',
-      says: 'asked for the focus, and was not given it',
-      target: nameOf(target),
-      at: origin + now(),
-    })
-  else say.post({ say: 'keys', what })
-})
-// what has the focus, and what keys do, as a person at the keyboard would want to know
-window.addEventListener(
-  'focusin',
-  (event) =>
-    say.post({
-      say: 'trail',
-      what: 'focus',
-      says: 'has the focus',
-      target: nameOf(event.composedPath()[0]),
-      at: origin + now(),
-    }),
-  true,
-)
-window.addEventListener(
-  'focusout',
-  (event) => {
-    if (!event.relatedTarget)
-      say.post({
-        say: 'trail',
-        what: 'focus',
-        says: 'lost the focus, and nothing has it',
-        target: nameOf(event.composedPath()[0]),
-        at: origin + now(),
-      })
-  },
-  true,
-)
-window.addEventListener(
-  'keydown',
-  (event) => {
-    const target = nameOf(event.composedPath()[0])
-    const key = [
-      event.ctrlKey && 'Control',
-      event.altKey && 'Alt',
-      event.metaKey && 'Meta',
-      event.shiftKey && event.key.length > 1 && 'Shift',
-      event.key === ' ' ? 'Space' : event.key,
-    ]
-      .filter(Boolean)
-      .join('+')
-    // whoever answers it has done so once it has gone all the way
-    setTimeout(
-      () =>
-        say.post({
-          say: 'trail',
-          what: 'key',
-          says: `${key}${event.defaultPrevented ? ', taken by the component' : ''}`.slice(0, 300),
-          target,
-          at: origin + now(),
-        }),
-      0,
-    )
-  },
-  true,
-)
-
-let picks = false
-// whoever picks an element by pointing at it does not use the component
-for (const name of ['pointerdown', 'pointerup', 'mousedown', 'mouseup', 'click'] as const) {
-  window.addEventListener(
-    name,
-    (event) => {
-      if (!picks) return
-      event.preventDefault()
-      event.stopImmediatePropagation()
-      const node = name === 'click' ? idAt(event.clientX, event.clientY) : undefined
-      if (node !== undefined) say.post({ say: 'picked', node })
-    },
-    true,
-  )
-}
-
-/**
- * A script that could not be fetched once is remembered by the browser as one that cannot be: it is asked for
- * anew by another address.
- */
-const loadScript = async (url: string): Promise<object> =>
-  load(url).catch(() => load(`${url}?again=${now()}`))
-
 async function provideAll(provided: Extract<ToFrame, { say: 'provide' }>['provided']): Promise<void> {
   try {
-    for (const { tag, module } of provided.flatMap((entry) => entry.modules)) {
-      if (!loaded.has(module)) loaded.set(module, await load(new URL(module, location.href).href))
-      moduleOf.set(tag, module)
-    }
+    const modules = provided.flatMap((entry) => entry.modules)
+    await loadModules(modules)
+    keepModules(modules)
     await provide(provided, loadScript)
   } catch (error) {
     tellFailure('provide', error)
@@ -247,7 +137,7 @@ function surroundWith(next: Surround): void {
   const before = around
   around = next
   // abilities go before the first component comes; the interface begins a new page for others
-  if (loaded.size === 0 && lacked === undefined) {
+  if (!isLoaded() && lacked === undefined) {
     lacked = next.without
     for (const name of takeAway(next.without))
       tellFailure('run', new Error(`The browser does not let go of ${name}: it is not switched off.`))
@@ -324,33 +214,23 @@ function hold(): void {
  * Loads what is not there yet; `false` where that failed, or a later showing came while the modules were on
  * their way.
  */
-async function loadAll({
-  seq,
-  modules,
-}: {
-  seq: number
-  modules: { tag: string; module: string }[]
-}): Promise<boolean> {
-  sequence = seq
+async function loadAll({ seq, modules }: { seq: number; modules: readonly ModuleOf[] }): Promise<boolean> {
+  showing.seq = seq
   await providing
   try {
-    await Promise.all(
-      modules
-        .filter((module) => !loaded.has(module.module))
-        .map(async ({ module }) => loaded.set(module, await load(new URL(module, location.href).href))),
-    )
+    await loadModules(modules)
   } catch (error) {
     tellFailure('load', error)
     return false
   }
-  for (const { tag, module } of modules) moduleOf.set(tag, module)
-  return sequence === seq
+  keepModules(modules)
+  return showing.seq === seq
 }
 
 async function spread(message: ReturnType<typeof unpackCells>): Promise<void> {
   if (!(await loadAll(message))) return
   sheet = message
-  showCells(message, loaded.get(moduleOf.get(message.tag) ?? ''), componentOf)
+  showCells(message, moduleFor(message.tag), componentOf)
   askFor(heldIn(message))
   hold()
   lays.disconnect()
@@ -363,17 +243,17 @@ async function tryOut(message: Extract<ToFrame, { say: 'observe' }>): Promise<vo
   const { seq, tag, cases, listen, reads } = message
   await observe(
     tag,
-    loaded.get(moduleOf.get(tag) ?? ''),
+    moduleFor(tag),
     componentOf,
     cases,
     listen,
     reads,
     (seen) => say.post({ say: 'observed', seq, seen, done: false }),
-    () => sequence === seq,
+    () => showing.seq === seq,
   )
-  if (sequence === seq) say.post({ say: 'observed', seq, seen: [], done: true })
+  if (showing.seq === seq) say.post({ say: 'observed', seq, seen: [], done: true })
 }
-const lays = new ResizeObserver(() => say.post({ say: 'laid', seq: sequence, ...layOf() }))
+const lays = new ResizeObserver(() => say.post({ say: 'laid', seq: showing.seq, ...layOf() }))
 
 async function show(message: Extract<ToFrame, { say: 'show' }>): Promise<void> {
   const before = shown
@@ -403,8 +283,6 @@ function asProvided<T>(run: () => T, otherwise: T): T {
     return otherwise
   }
 }
-const componentOf = (tag: string): unknown => loaded.get(moduleOf.get(tag) ?? '')?.component
-
 /** A usage with the functions it asks for: each records its calls, and is the same one each time. */
 function recording(usage: Usage): Usage {
   const slots = Object.fromEntries(
@@ -428,7 +306,7 @@ function mount({ tag, usage: asked, listen }: Extract<ToFrame, { say: 'show' }>)
   mounted = undefined
   mounted = mountComponent({
     tag,
-    module: loaded.get(moduleOf.get(tag) ?? ''),
+    module: moduleFor(tag),
     parent: place,
     usage,
     listen,
@@ -451,9 +329,9 @@ function mount({ tag, usage: asked, listen }: Extract<ToFrame, { say: 'show' }>)
 
 /** Says that what was asked is on the screen: after the frame in which it is painted. */
 function tellPainted(): void {
-  const seq = sequence
+  const seq = showing.seq
   frame(() => {
-    inTask(() => say.post({ say: 'painted', seq, at: origin + now() }))
+    inTask(() => say.post({ say: 'painted', seq, at: moment() }))
   })
 }
 
@@ -463,78 +341,6 @@ const sizes = new ResizeObserver(() => {
   const box = (place.firstElementChild ?? parent).getBoundingClientRect()
   say.post({ say: 'size', width: Math.ceil(box.width), height: Math.ceil(box.height) })
 })
-
-function tellEvent(event: Event): void {
-  const path = event.composedPath()[0]
-  const target =
-    path instanceof Element
-      ? `${path.localName}${path.getAttribute('part') ? `[part=${path.getAttribute('part')}]` : ''}`
-      : ''
-  const detail = event instanceof CustomEvent ? written(event.detail) : ''
-  say.post({
-    say: 'event',
-    name: event.type.slice(0, 200),
-    detail,
-    target: target.slice(0, 300),
-    at: origin + now(),
-  })
-}
-
-function tellFired(name: string, values: unknown[]): void {
-  // handlers get the browser's own events too: of these only the name is news
-  const carried = values.map((value) => (isEvent(value) ? `[${value.type}]` : value))
-  say.post({
-    say: 'event',
-    name: name.slice(0, 200),
-    detail: carried.length ? written(carried.length === 1 ? carried[0] : carried) : '',
-    target: '',
-    at: origin + now(),
-  })
-}
-const tellAnswer: Answered = (i, answer) =>
-  say.post({
-    say: 'answered',
-    seq: sequence,
-    i,
-    failed: 'error' in answer,
-    text: 'error' in answer ? String(answer.error).slice(0, 2000) : written(answer.value) || 'undefined',
-  })
-const isEvent = (value: unknown): value is Event =>
-  value instanceof Event ||
-  (typeof value === 'object' && value !== null && 'nativeEvent' in value && 'type' in value)
-
-/** A value as text a person can read, with what JSON cannot hold named. */
-function written(value: unknown): string {
-  const seen = new Set<unknown>()
-  try {
-    return (
-      JSON.stringify(value, (_key, entry: unknown) => {
-        if (typeof entry === 'function') return '[function]'
-        if (entry instanceof Node) return `[${entry.nodeName.toLowerCase()}]`
-        if (typeof entry === 'bigint') return `${entry}n`
-        if (typeof entry === 'object' && entry !== null) {
-          if (seen.has(entry)) return '[again]'
-          seen.add(entry)
-        }
-        return entry
-      }) ?? ''
-    ).slice(0, 5000)
-  } catch {
-    return '[cannot be written]'
-  }
-}
-
-function tellFailure(phase: Extract<FromFrame, { say: 'failed' }>['phase'], error: unknown): void {
-  const text = error instanceof Error ? `${error.name}: ${error.message}` : String(error)
-  const at = /\/m\/([0-9a-f]{64}\/[\w.-]+):(\d+):(\d+)/.exec((error instanceof Error && error.stack) || '')
-  say.post({
-    say: 'failed',
-    seq: sequence,
-    phase,
-    text: text.slice(0, 2000),
-    ...(at ? { at: { module: at[1]!, line: Number(at[2]), column: Number(at[3]) } } : {}),
-  })
-}
 
 window.addEventListener('error', (event) => tellFailure('run', event.error ?? event.message))
 window.addEventListener('unhandledrejection', (event) => tellFailure('run', event.reason))

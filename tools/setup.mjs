@@ -112,6 +112,7 @@ export async function buildIfStale() {
     'nuxt.config.ts',
     'package-lock.json',
     'tools/side-builds.mjs',
+    'tools/fonts.mjs',
     'tools/bench',
   ]
     .flatMap((text) => filesUnder(join(root, text)))

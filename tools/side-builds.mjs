@@ -1,6 +1,7 @@
 import { build } from 'esbuild'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { buildFonts } from './fonts.mjs'
 
 const root = fileURLToPath(new URL('..', import.meta.url))
 const common = {
@@ -22,10 +23,11 @@ const node = {
 
 /**
  * Everything that runs beside the web process and its pages: the build child, the seed, and the script of the
- * preview frame.
+ * preview frame; and the faces of the interface.
  */
 export const buildSides = () =>
   Promise.all([
+    buildFonts(),
     build({
       ...node,
       entryPoints: {

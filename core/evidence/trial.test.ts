@@ -1,7 +1,8 @@
 import { readLibrary } from '../read/read'
 import type { Usage } from '../code/usage'
 import type { Case, Observation } from './observation'
-import { samplesOf, trial } from './trial'
+import { samplesOf } from './samples'
+import { trial } from './trial'
 
 const contractOf = (body: string, comment = '') =>
   readLibrary([

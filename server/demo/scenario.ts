@@ -8,8 +8,14 @@ export const faces: Record<string, Usage> = {
   'tern-berth-mark': { props: { berth: '3' }, slots: {} },
   'tern-tide-gauge': { props: { height: 2.4, range: 4.2 }, slots: {} },
   'tern-queue-meter': { props: { waiting: 96, places: 120 }, slots: {} },
-  'tern-ticket': { props: { berth: '3', passenger: { name: 'R. Harrow', deck: 'B', foot: true } }, slots: {} },
-  'tern-notice-strip': { props: { tone: 'warn', dismissible: true }, slots: { '': text(`Sailings after 18:00 may be late: swell at Skerray.`) } },
+  'tern-ticket': {
+    props: { berth: '3', passenger: { name: 'R. Harrow', deck: 'B', foot: true } },
+    slots: {},
+  },
+  'tern-notice-strip': {
+    props: { tone: 'warn', dismissible: true },
+    slots: { '': text(`Sailings after 18:00 may be late: swell at Skerray.`) },
+  },
   'tern-weather-chip': { props: { wind: 14, from: 'SW' }, slots: {} },
   'tern-fare-stepper': { props: { count: 2 }, slots: {} },
   'tern-gangway-switch': { props: { open: true }, slots: { '': text('Gangway 2') } },
@@ -19,13 +25,22 @@ export const faces: Record<string, Usage> = {
 
 /** Examples offered to begin with: tag, name, how it is shown, notes. */
 export const starters: [string, string, Usage, string][] = [
-  ['tern-notice-strip', 'Boats stay in', { props: { tone: 'storm', season: 'winter' }, slots: { '': text(`No sailings before 14:00. Tickets stay good for three days.`) } }, `For the top of every page while a storm lasts.`],
-  ['tern-ticket', 'Ticket with a car', { props: { destination: 'Ardle', berth: '2', passenger: { name: 'A. Quill', deck: 'C', foot: false } }, slots: {} }, 'What is shown once a crossing is paid for.'],
-]
-
-/** Words people wrote beyond what the source says: tag, member, Markdown. */
-export const words: [string, string, string][] = [
-  ['tern-notice-strip', 'component:', 'For news that everybody on the page needs *now*. For ' + `news about one sailing, use the row’s own \`standing\`.`],
-  ['tern-notice-strip', 'prop:tone', `How grave the news is. Sets colour and the word read out first. \`storm\` is for when boats stay in.`],
-  ['tern-action', 'prop:emphasis', `How much it asks to be used. **One** \`main\` on a page; \`ghost\` only beside a \`quiet\` one.`],
+  [
+    'tern-notice-strip',
+    'Boats stay in',
+    {
+      props: { tone: 'storm', season: 'winter' },
+      slots: { '': text(`No sailings before 14:00. Tickets stay good for three days.`) },
+    },
+    `For the top of every page while a storm lasts.`,
+  ],
+  [
+    'tern-ticket',
+    'Ticket with a car',
+    {
+      props: { destination: 'Ardle', berth: '2', passenger: { name: 'A. Quill', deck: 'C', foot: false } },
+      slots: {},
+    },
+    'What is shown once a crossing is paid for.',
+  ],
 ]

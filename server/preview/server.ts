@@ -1,4 +1,4 @@
-import { randomBytes } from 'node:crypto'
+import { createHash, randomBytes } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
 import { join } from 'node:path'
@@ -9,6 +9,9 @@ import { isAway, store } from '../store/database'
 import { moduleContent } from '../store/modules'
 import { provisionsScript } from '../store/provisions'
 import { pack, sendPacked, type Packed } from './packed'
+
+/** For what never changes under its address. */
+const forEver = 'public, max-age=31536000, immutable'
 
 const modules = new LRUCache<string, Packed>({
   maxSize: 64 * 1024 * 1024,
@@ -43,9 +46,9 @@ const policies = (origin: string, nonce: string): string[] => [
   `script-src 'nonce-${nonce}' 'strict-dynamic'`,
 ]
 
-const page = (nonce: string): string => `<!doctype html>
+const page = (nonce: string, script: string): string => `<!doctype html>
 <html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>Preview</title>
-<script type="module" src="/frame.js" crossorigin nonce="${nonce}"></script></head><body></body></html>
+<script type="module" src="${script}" crossorigin nonce="${nonce}"></script></head><body></body></html>
 `
 
 /** Abilities that reach beyond the frame and that no component is given. */
@@ -66,7 +69,7 @@ const noAbilities = [
   .map((name) => `${name}=()`)
   .join(', ')
 
-function servePage(response: ServerResponse, host: string | undefined): void {
+function servePage(response: ServerResponse, host: string | undefined, script: string): void {
   const protocol = settings().PREVIEW_URL.startsWith('https:') ? 'https' : 'http'
   const nonce = randomBytes(16).toString('base64')
   response.setHeader(
@@ -79,7 +82,7 @@ function servePage(response: ServerResponse, host: string | undefined): void {
   response.setHeader('x-dns-prefetch-control', 'off')
   response.setHeader('connection-allowlist', '(response-origin)')
   response.setHeader('cache-control', 'no-store')
-  end(response, 200, page(nonce), 'text/html; charset=utf-8')
+  end(response, 200, page(nonce, script), 'text/html; charset=utf-8')
 }
 
 /** The host for previews: a server and a port of its own, which knows no sessions and reads no cookies. */
@@ -87,6 +90,8 @@ export async function startPreview(): Promise<Server> {
   const script = readFileSync(join(process.env.KEPT_SHELF_ROOT ?? process.cwd(), '.build', 'frame.js'))
   // every frame loads it: it is worth the most that can be done
   const frameScript = await pack(script, 11)
+  // its address holds its hash: a browser that has it need not ask again, not even for the next frame beside
+  const scriptPath = `/frame-${createHash('sha256').update(script).digest('hex').slice(0, 16)}.js`
   const server = createServer((request, response) => {
     const path = (request.url ?? '/').split('?')[0]!
     response.setHeader('access-control-allow-origin', '*')
@@ -94,9 +99,9 @@ export async function startPreview(): Promise<Server> {
     response.setHeader('referrer-policy', 'no-referrer')
     response.setHeader('cross-origin-resource-policy', 'cross-origin')
     if (request.method !== 'GET' && request.method !== 'HEAD') return end(response, 405, 'Only GET and HEAD.')
-    if (path === '/frame') return servePage(response, request.headers.host)
-    if (path === '/frame.js') {
-      response.setHeader('cache-control', 'no-cache')
+    if (path === '/frame') return servePage(response, request.headers.host, scriptPath)
+    if (path === scriptPath) {
+      response.setHeader('cache-control', forEver)
       return sendPacked(request, response, frameScript, 'text/javascript; charset=utf-8')
     }
     const module = /^\/m\/([0-9a-f]{64})\/([\w.-]+)$/.exec(path)
@@ -127,7 +132,7 @@ async function serveModule(
       if (content) modules.set(key, content)
     }
     if (!content) return end(response, 404, 'No such module.')
-    response.setHeader('cache-control', 'public, max-age=31536000, immutable')
+    response.setHeader('cache-control', forEver)
     const type = name.endsWith('.map') ? 'application/json' : 'text/javascript; charset=utf-8'
     sendPacked(request, response, content, type)
   } catch (error) {
@@ -141,7 +146,7 @@ async function serveScript(response: ServerResponse, hash: string): Promise<void
   try {
     const text = await provisionsScript(store(), hash)
     if (text === undefined) return end(response, 404, 'No such script.')
-    response.setHeader('cache-control', 'public, max-age=31536000, immutable')
+    response.setHeader('cache-control', forEver)
     end(response, 200, text, 'text/javascript; charset=utf-8')
   } catch (error) {
     if (!isAway(error)) log.error({ err: error }, 'preview')

@@ -81,13 +81,10 @@ test(
     await expect(dialog.getByLabel('Name')).toBeFocused()
     await page.keyboard.press('ControlOrMeta+a')
     await page.keyboard.type('Under the pointer')
+    await dialog.getByRole('button', { name: 'Save and show it on the shelf' }).focus()
     await page.keyboard.press('Enter')
     await expect(page.getByRole('button', { name: 'Example: Under the pointer' })).toBeVisible()
-    await page.getByRole('button', { name: 'About it' }).focus()
-    await page.keyboard.press('Enter')
-    await dialog.getByRole('button', { name: 'Show it on the shelf' }).focus()
-    await page.keyboard.press('Enter')
-    await expect(page.getByRole('button', { name: /^Example: as on the shelf/ })).toBeVisible()
+    await expect(page.getByText('“Under the pointer” is saved, and the shelf shows it.')).toBeVisible()
     const follow = async (name: string) => {
       await page
         .getByRole('navigation', { name: 'Views of this component' })
@@ -155,3 +152,48 @@ test('by keyboard alone: find, handle, fill, choose a theme, go to a neighbour, 
   await page.keyboard.press('?')
   await expect(page.getByRole('dialog', { name: 'Keys here' })).toContainText('the component before')
 })
+
+test('the first editor is five stops of the Tab key away; a row is one stop, and arrows go inside', async ({
+  page,
+}) => {
+  await signIn(page, at, 'ines', '/tern/tern-ticket')
+  await expect(row(page, 'prop:destination')).toBeVisible()
+  // opened by its link, as from a message
+  await page.reload()
+  await expect(row(page, 'prop:destination')).toBeVisible()
+  await page.keyboard.press('Tab')
+  await expect(page.getByRole('link', { name: 'Skip to the work' })).toBeFocused()
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('Tab')
+  const destination = page.getByLabel('destination', { exact: true })
+  await expect(destination).toBeFocused()
+  await page.keyboard.press('Tab')
+  await expect(page.getByLabel('berth', { exact: true })).toBeFocused()
+  await page.keyboard.press('Shift+Tab')
+  await expect(destination).toBeFocused()
+  await page.keyboard.press('Alt+ArrowLeft')
+  await expect(page.getByRole('button', { name: 'Edit words for destination' })).toBeFocused()
+  await page.keyboard.press('ArrowLeft')
+  await expect(row(page, 'prop:destination').getByRole('link', { name: 'destination' })).toBeFocused()
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('Enter')
+  await expect(page.getByLabel('Words for destination, Markdown')).toBeFocused()
+})
+
+for (const [what, width, height] of [
+  ['a telephone', 390, 800],
+  ['twice the size', 640, 400],
+] as const)
+  test(`nothing runs out of the page at the width of ${what}`, async ({ page }) => {
+    test.setTimeout(120_000)
+    await page.setViewportSize({ width, height })
+    await signIn(page, at, 'ines', '/tern')
+    const out: string[] = []
+    for (const path of screens.flatMap(({ looked }) => looked)) {
+      await page.goto(`${at.url}${path}`)
+      await expect(page.locator('main').first()).toBeVisible()
+      const most = await page.evaluate(() => document.documentElement.scrollWidth)
+      if (most > width) out.push(`${path}: ${most}`)
+    }
+    expect(out).toEqual([])
+  })

@@ -185,7 +185,7 @@ test('the guide: words, live examples with their code, the contract; an example 
   await expect(storm.getByRole('button', { name: 'Delete' })).toBeVisible()
   await page.reload()
   await expect(storm.getByRole('button', { name: 'Delete' })).toBeVisible()
-  await page.getByRole('button', { name: 'Write words for when to use it' }).click()
+  await page.getByRole('button', { name: 'Edit words for when to use it' }).click()
   await page.getByLabel('Words for when to use it, Markdown').fill('When a sailing is **late**.')
   await page.keyboard.press('Control+Enter')
   await expect(page.locator('.when strong')).toHaveText('late')

@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test'
 import { build } from 'esbuild'
 import fc from 'fast-check'
-import type * as frame from '../../frame/dress'
+import type * as frame from '../fixtures/dress'
 import { isInherited } from '../../core/style/inherited'
 import { originOf, tracingOf, valueOf } from '../../core/style/trace'
 

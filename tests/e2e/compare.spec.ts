@@ -36,6 +36,15 @@ test(
       await expect(page.getByRole('button', { name: 'On the right: version 1.1.0' })).toBeVisible()
       await expect(apart(page)).toContainText('The same markup, drawn the same')
     })
+    await test.step('every version may stand on a side, and says what it did not have', async () => {
+      await choose(page, 'On the right', 'version 0.9.0')
+      await expect(page).toHaveURL(/right=version%3A0\.9\.0|right=version:0\.9\.0/)
+      await expect(apart(page)).toContainText('The same markup, drawn the same')
+      await page.goto(`${at.url}/tern/tern-tide-gauge/compare?right=version:1.0.0`)
+      await expect(page.getByText('It was not in that version.')).toBeVisible()
+      await page.goto(`${at.url}/tern/tern-notice-strip/compare`)
+      await expect(apart(page)).toContainText('The same markup, drawn the same')
+    })
     await test.step('another theme is drawn otherwise, value by value', async () => {
       await choose(page, 'Theme on the right', 'Nightwatch')
       await expect(apart(page).getByRole('status')).toHaveText(/elements are drawn otherwise\.$/)

@@ -300,3 +300,47 @@ test(
     await expect(page).toHaveURL(/in=nightwatch/)
   },
 )
+
+test('a custom property is set and a method is called; both stand in the code and are saved with an example', async ({
+  page,
+}) => {
+  await signIn(page, at, 'ines', '/tern/tern-berth-mark')
+  const disc = alone(page, 'Berth mark').locator('[part=number]')
+  await expect(disc).toBeVisible()
+  const ground = page.getByLabel('--tern-berth-ground', { exact: true })
+  await ground.fill('zigzag')
+  await expect(row(page, 'custom-property:--tern-berth-ground').getByRole('alert')).toContainText(
+    'This is no value for background',
+  )
+  await ground.fill('rgb(7, 8, 9)')
+  await expect(disc).toHaveCSS('background-color', 'rgb(7, 8, 9)')
+  await expect(page.getByLabel('Code for plain HTML')).toContainText(
+    'style="--tern-berth-ground: rgb(7, 8, 9)"',
+  )
+  await page.getByRole('button', { name: 'Do not set --tern-berth-ground' }).click()
+  await expect(disc).not.toHaveCSS('background-color', 'rgb(7, 8, 9)')
+
+  await page.goto(`${at.url}/tern/tern-fare-stepper`)
+  const main = page.getByRole('main')
+  const stepper = alone(page, 'Fare stepper').getByRole('spinbutton')
+  await expect(stepper).toHaveAttribute('aria-valuenow', '2')
+  await page.getByRole('button', { name: 'Call clear' }).click()
+  await expect(stepper).toHaveAttribute('aria-valuenow', '0')
+  await expect(row(page, 'method:clear').getByText('→ undefined')).toBeVisible()
+  await expect(page.getByLabel('Code for plain HTML')).toContainText(
+    "document.getElementById('fare-stepper').clear()",
+  )
+  await main.getByRole('button', { name: 'Save as new' }).click()
+  const dialog = page.getByLabel('The example', { exact: true })
+  await dialog.getByLabel('Name').fill('Cleared')
+  await dialog.getByRole('button', { name: 'Save', exact: true }).click()
+  await expect(main.getByRole('button', { name: 'Example: Cleared' })).toBeVisible()
+  await page.getByRole('button', { name: 'Remove the call of clear' }).click()
+  await expect(stepper).toHaveAttribute('aria-valuenow', '2')
+  // whoever opens the example sees it called
+  const example = new URL(page.url()).searchParams.get('example')!
+  await page.goto(`${at.url}/tern/tern-fare-stepper?example=${example}`)
+  await expect(stepper).toHaveAttribute('aria-valuenow', '0')
+  await page.getByRole('button', { name: 'Set nothing' }).click()
+  await expect(page.getByRole('button', { name: 'Set nothing' })).toHaveCount(0)
+})

@@ -64,7 +64,7 @@ test('a library of Vue components: on the shelf, handled, slots filled, events h
   // what the component hands over to a slot stands in what fills it
   await choose(page, 'What fills after', 'markup')
   await expect(row(page, 'slot:after')).toContainText(
-    'It is handed stop, place: write {{ stop }} where it is to stand.',
+    'Slot props: stop, place: write {{ stop }} where it is to stand.',
   )
   await page.getByLabel('Markup in after').fill('<b>{{ place }}: {{ stop.island }}</b>')
   await expect(frame.locator('li b')).toHaveText(['0: Skerray', '1: Holm'])
@@ -210,7 +210,7 @@ test(
       await page.goto(`${at.url}/${slug}/provisions`)
       await page.getByLabel('Script').fill(script)
       await page.getByLabel('Data').fill('{"tide":"rising"}')
-      await page.getByRole('button', { name: 'Provide it' }).click()
+      await page.getByRole('button', { name: 'Save' }).click()
       await expect(page.getByText('Provided.')).toBeVisible()
       await page.goto(`${at.url}/${slug}/TideMark`)
       await expect(alone(page, 'Tide mark').locator('b')).toHaveText('rising')
@@ -219,7 +219,7 @@ test(
     // what fails in it is told as what is provided
     await page.goto(`${at.url}/gannettides/provisions`)
     await page.getByLabel('Script').fill("export const wrap = () => { throw new Error('no harbour') }")
-    await page.getByRole('button', { name: 'Provide it' }).click()
+    await page.getByRole('button', { name: 'Save' }).click()
     await expect(page.getByText('Provided.')).toBeVisible()
     await page.goto(`${at.url}/gannettides/TideMark`)
     await expect(page.getByRole('alert').filter({ hasText: 'no harbour' })).toContainText(

@@ -35,8 +35,13 @@ test(
       .getByLabel('Script')
       .fill('export default (data) => { window.port = data; return () => { delete window.port } }')
     await page.getByLabel('Data').fill('{"name":"Skerray"}')
-    await page.getByRole('button', { name: 'Save' }).click()
     const shown = page.frameLocator('iframe[title="Needy, with what is provided"]').locator('tern-needy')
+    // it is tried as it is written, by whoever writes it, and by nobody else yet
+    await expect(shown).toHaveText('From Ardle, Skerray')
+    await expect(page.getByText('with what is written here, not saved yet')).toBeVisible()
+    expect(await at.sql('select scope from provisions')).toEqual([])
+    await page.getByRole('button', { name: 'Save' }).click()
+    await expect(page.getByText('Around Needy, while it is looked at: markup around it,')).toBeVisible()
     await expect(shown).toHaveText('From Ardle, Skerray')
 
     await choose(page, 'Provisions of', 'all of the library')
@@ -58,6 +63,7 @@ test(
       await page.goto(`${at.url}/tern/provisions?of=tern-needy`)
       await page.getByLabel('Script').fill("export default () => { throw new Error('no harbour') }")
       await page.getByRole('button', { name: 'Save' }).click()
+      await expect(page.getByText('as it is provided for.')).toBeVisible()
       await expect(page.getByRole('alert').filter({ hasText: 'no harbour' })).toContainText(
         'What is provided failed, not the component',
       )
@@ -109,7 +115,8 @@ test(
           })
         ).status,
       ).toBe(200)
-      await expect(shown).toHaveText('From Ardle, Holm')
+      // what is being written is shown, whatever somebody else keeps meanwhile
+      await expect(shown).toHaveText('From Ardle, Ardle')
       await page.getByRole('button', { name: 'Save' }).click()
       await expect(page.getByText('Somebody changed these provisions meanwhile.')).toBeVisible()
     })

@@ -91,7 +91,8 @@ const { copy, copied } = useCopy()
 }
 .views {
   display: flex;
-  gap: 18px;
+  flex-wrap: wrap;
+  gap: 0 18px;
   margin-left: 26px;
 }
 .views a {

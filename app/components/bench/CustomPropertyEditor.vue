@@ -10,6 +10,14 @@ const kind = computed(() => kindOfValue(property))
 const rest = computed(() => restOf(property))
 const wrong = computed(() => (value.value?.trim() ? cssMisfit(property, value.value) : undefined))
 const tokens = computed(() => [...store.tokenNames.keys()].map((name) => `var(${name})`))
+/** Any colour as the picker takes it; the browser reads it. Nothing where it is none, or not known here. */
+function hexOf(text: string | undefined): string {
+  if (!text || !CSS.supports('color', text) || /var\(/.test(text)) return ''
+  const brush = document.createElement('canvas').getContext('2d')
+  if (!brush) return ''
+  brush.fillStyle = text
+  return /^#([0-9a-f]{6})$/i.exec(brush.fillStyle)?.[1] ?? ''
+}
 const write = (text: string) => {
   value.value = text === '' ? undefined : text
 }
@@ -32,8 +40,8 @@ function step(event: KeyboardEvent) {
         v-if="kind === 'colour'"
         :class="{ empty: value === undefined }"
         default-color="ffffff"
-        :model-value="/^#[0-9a-f]{6}$/i.test(value ?? '') ? value!.slice(1) : ''"
-        :aria-label="`${property.name}: pick`"
+        :model-value="hexOf(value ?? rest)"
+        :pt="{ preview: { 'aria-label': `${property.name}: pick` } }"
         @update:model-value="write(`#${$event}`)"
       />
       <input

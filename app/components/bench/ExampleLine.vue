@@ -148,7 +148,7 @@ const lost = computed(() => lostIn(contract, usage.value))
       >{{ ' ' }}
       <button type="button" class="act" @click="usage = mended(usage, problem)">Remove it</button>
     </p>
-    <Popover ref="popover" aria-label="The example">
+    <Popup ref="popover" label="The example">
       <ExampleForm
         v-model:name="name"
         v-model:notes="notes"
@@ -162,7 +162,7 @@ const lost = computed(() => lostIn(contract, usage.value))
         @remove="removeCurrent"
         @duplicate="duplicate"
       />
-    </Popover>
+    </Popup>
   </div>
 </template>
 

@@ -192,7 +192,7 @@ function turnText() {
         :class="{ empty: !isSet }"
         default-color="ffffff"
         :model-value="typeof value === 'string' ? value.replace('#', '') : ''"
-        :aria-label="`${at}: pick`"
+        :pt="{ preview: { 'aria-label': `${at}: pick` } }"
         @update:model-value="value = `#${$event}`"
       />
       <input

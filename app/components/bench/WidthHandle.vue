@@ -119,6 +119,11 @@ const style = computed(() => {
   cursor: ew-resize;
   touch-action: none;
 }
+@media (max-width: 800px) {
+  .edge {
+    right: 0;
+  }
+}
 .turned .edge {
   right: auto;
   left: -5px;

@@ -34,9 +34,9 @@ function close() {
   >
     {{ shown }}
   </button>
-  <Popover ref="popover" :aria-label="label" @show="opened" @hide="closed">
+  <Popup ref="popover" :label @show="opened" @hide="closed">
     <div ref="content"><slot :close /></div>
-  </Popover>
+  </Popup>
 </template>
 
 <style scoped>

@@ -124,9 +124,8 @@ input::-webkit-search-cancel-button {
 .hits {
   position: absolute;
   top: 100%;
-  left: 0;
   right: 0;
-  min-width: 380px;
+  width: min(460px, 100vw - 72px);
   background: var(--sheet);
   border: 1px solid var(--ink);
   z-index: 50;

@@ -230,8 +230,8 @@ main {
 }
 .acts {
   display: flex;
+  flex-wrap: wrap;
   gap: 8px;
-  flex: none;
 }
 .said {
   border: 0;

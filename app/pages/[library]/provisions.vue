@@ -306,12 +306,13 @@ watch(
   display: grid;
   gap: 2px;
 }
-textarea.field {
-  font: 400 12px/18px var(--code);
-  border: 1px solid var(--rule);
-  padding: 6px 8px;
+.text {
+  min-height: 84px;
   background: var(--sheet);
   resize: vertical;
+}
+.text.script {
+  min-height: 180px;
 }
 .side {
   padding-bottom: 24px;

@@ -1,5 +1,5 @@
 import ts from 'typescript'
-import type { Opener } from '../source/evaluate'
+import type { Opener } from '../source/fragment'
 import { unwrap, walk, type SourceSet } from '../source/source-set'
 import { functionOf, type ClassNode } from './lineage'
 

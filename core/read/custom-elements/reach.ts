@@ -1,5 +1,5 @@
 import ts from 'typescript'
-import { localDeclaration } from '../source/evaluate'
+import { localDeclaration } from '../source/constants'
 import type { ClassNode } from './lineage'
 import { reachedFrom } from '../source/reached'
 import { hasModifier, unwrap, walk, type SourceSet } from '../source/source-set'

@@ -2,7 +2,7 @@ import { parseFragment, serialize, type DefaultTreeAdapterMap } from 'parse5'
 import type { Place } from '../../contract/member'
 import type { Part } from '../../contract/part'
 import type { Slot } from '../../contract/slot'
-import { unknownValue, type Fragment } from '../source/evaluate'
+import { unknownValue, type Fragment } from '../source/fragment'
 
 type Node = DefaultTreeAdapterMap['node']
 type Element = DefaultTreeAdapterMap['element']

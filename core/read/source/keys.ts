@@ -1,6 +1,7 @@
 import ts from 'typescript'
 import { keyByNumber, keyName, type Key } from '../../contract/key'
-import { constantOf, evaluate, localDeclaration } from './evaluate'
+import { constantOf, localDeclaration } from './constants'
+import { evaluate } from './evaluate'
 import { unwrap, walk, type SourceSet } from './source-set'
 
 const held: Record<string, string> = { shiftKey: 'Shift', ctrlKey: 'Control', altKey: 'Alt', metaKey: 'Meta' }

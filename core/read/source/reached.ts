@@ -1,5 +1,5 @@
 import ts from 'typescript'
-import { localDeclaration } from './evaluate'
+import { localDeclaration } from './constants'
 import { walk, type SourceSet } from './source-set'
 
 /**

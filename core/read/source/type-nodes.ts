@@ -1,6 +1,6 @@
 import ts from 'typescript'
 import { unionOf, type TypeModel } from '../../contract/type'
-import { localDeclaration, constantOf } from './evaluate'
+import { localDeclaration, constantOf } from './constants'
 import { functionBehind } from './declarations'
 import { unwrap, type SourceSet } from './source-set'
 

@@ -1,56 +1,21 @@
 <script setup lang="ts">
-import type { z } from 'zod'
-import { alignMarkup, differencesOf, type Pair } from '~~/core/compare/markup'
+import { alignMarkup, type Pair } from '~~/core/compare/markup'
 import { forFrame, modulesFor } from '~~/core/code/showing'
 import type { Usage } from '~~/core/code/usage'
 import { changesOf } from '~~/core/contract/changes'
-import { kindTitle, type Contract } from '~~/core/contract/contract'
-import type { Problem } from '~~/core/problem'
+import type { Contract } from '~~/core/contract/contract'
 import type { Node } from '~~/core/style/found'
 import { plainSurround } from '~~/core/surround'
-import { examplesSchema, versionedSchema, type ExampleView } from '~~/core/wire'
 
 /**
  * A component in two ways, themes or versions, side by side or one over the other, and what is not the same.
  */
 const { store, route, tag, standing, contract, face, css, themes } = useComponent('compared')
 
-const problems = ref<Problem[]>([])
-const kept = ref<ExampleView[]>([])
-/** The newest version, and what each version had that was asked for so far. */
-const published = shallowRef<Published>()
-const versions = shallowRef<ReadonlyMap<string, Published>>(new Map())
-const base = computed(() => `/libraries/${store.slug}/components/${tag.value}`)
-async function load() {
-  versions.value = new Map()
-  try {
-    ;[kept.value, published.value] = await Promise.all([
-      ask(examplesSchema, `${base.value}/examples`),
-      ask(versionedSchema, `${base.value}/published`),
-    ])
-    const { version } = published.value
-    if (version !== null) versions.value = new Map([[version, published.value]])
-  } catch (error) {
-    problems.value = problemsOf(error)
-  }
-}
-async function loadVersion(version: string) {
-  if (versions.value.has(version)) return
-  const of = tag.value
-  try {
-    const found = await ask(versionedSchema, `${base.value}/published?version=${encodeURIComponent(version)}`)
-    if (of === tag.value) versions.value = new Map([...versions.value, [version, found]])
-  } catch (error) {
-    problems.value = problemsOf(error)
-  }
-}
-watch(
-  tag,
-  () => {
-    if (standing.value) void load()
-  },
-  { immediate: true },
-)
+const { published, versions, problems: versionProblems, loadVersion } = useVersions(tag)
+const { saved, problems: exampleProblems, load } = useExamples(tag)
+if (standing.value) void load()
+const problems = computed(() => [...versionProblems.value, ...exampleProblems.value])
 
 const shown = computed(() => usageFromQuery(route.query))
 const other = computed(() => usageFromQuery(route.query, 'other'))
@@ -59,7 +24,7 @@ const ways = computed(() => [
   { value: 'face', title: 'as on the shelf' },
   ...(shown.value ? [{ value: 'bench', title: other.value ? 'before' : 'as on the bench' }] : []),
   ...(other.value ? [{ value: 'other', title: 'after' }] : []),
-  ...kept.value
+  ...saved.value
     .filter((entry) => !entry.face)
     .map((entry) => ({ value: `example:${entry.id}`, title: entry.name, note: 'example' })),
   ...(published.value?.versions ?? []).map((version, i) => ({
@@ -125,7 +90,7 @@ const side = (i: 0 | 1) =>
     const isVersion = chosenWay.value.startsWith('version:')
     const version = isVersion ? versions.value.get(chosenWay.value.slice('version:'.length)) : undefined
     const modules = new Map(version?.modules.map((module) => [module.tag, module.module]))
-    const example = kept.value.find((entry) => `example:${entry.id}` === chosenWay.value)
+    const example = saved.value.find((entry) => `example:${entry.id}` === chosenWay.value)
     return {
       way: chosenWay,
       theme: chosenTheme,
@@ -152,7 +117,6 @@ for (const side of both)
     },
     { immediate: true },
   )
-type Published = z.infer<typeof versionedSchema>
 const targets = both.map((side) =>
   computed(() => {
     const { usage, moduleOf } = side.value
@@ -188,43 +152,11 @@ const told = (i: 0 | 1, nodes: Node[]) => {
 const pairs = computed<Pair[] | undefined>(() =>
   found.value[0] && found.value[1] ? alignMarkup(found.value[0], found.value[1]) : undefined,
 )
-const apart = computed(() => differencesOf(pairs.value ?? []))
-const markupApart = computed(() =>
-  apart.value.filter(
-    (difference) =>
-      !difference.left ||
-      !difference.right ||
-      difference.left.is === 'text' ||
-      difference.attributes.length > 0,
-  ),
-)
-const drawnApart = computed(() => apart.value.filter((difference) => difference.styles.length > 0))
 const contractApart = computed(() =>
   both[0].value.contract && both[1].value.contract && both[0].value.contract !== both[1].value.contract
     ? changesOf(both[1].value.contract, both[0].value.contract)
     : [],
 )
-const summary = computed(() => {
-  const text = [
-    plural(contractApart.value.length, 'member of the contract differs', 'members of the contract differ'),
-    plural(markupApart.value.length, 'line of markup differs', 'lines of markup differ'),
-    plural(drawnApart.value.length, 'element is drawn otherwise', 'elements are drawn otherwise'),
-  ]
-    .filter((text) => !text.startsWith('no '))
-    .join(', ')
-  return text.charAt(0).toUpperCase() + text.slice(1)
-})
-const label = (node: Node | undefined) =>
-  node
-    ? node.is === 'text'
-      ? `“${node.name}”`
-      : node.is === 'tree'
-        ? `the tree of ${node.name}`
-        : `${node.name}${node.attributes
-            .filter(([name]) => ['id', 'class', 'part', 'name'].includes(name))
-            .map(([name, value]) => ` ${name}="${value}"`)
-            .join('')}`
-    : 'not there'
 const swap = () => {
   const [a, b] = both.map((computed) => [computed.value.way.value, computed.value.theme.value] as const)
   ;[sides[0].way.value, sides[0].theme.value] = b!
@@ -307,107 +239,7 @@ useKeys([
         {{ both[1].value.title }}</label
       >
     </p>
-    <section v-if="pairs" class="apart" aria-label="What differs">
-      <p v-if="apart.length === 0 && contractApart.length === 0" role="status">
-        The same markup, drawn the same, in every one of {{ plural(pairs.length, 'line') }}.
-      </p>
-      <template v-else>
-        <p class="small muted" role="status">{{ summary }}.</p>
-        <table v-if="contractApart.length">
-          <caption>
-            Contract
-          </caption>
-          <tbody>
-            <tr v-for="difference in contractApart" :key="difference.member.kind + difference.member.name">
-              <th scope="row">
-                <span class="code">{{ difference.member.name }}</span>{{ ' ' }}
-                <span class="small muted">{{ kindTitle(difference.member.kind) }}</span>
-              </th>
-              <td colspan="2">
-                {{
-                  { new: 'only on the left', gone: 'only on the right', changed: 'changed' }[
-                    difference.change
-                  ]
-                }}<span v-if="difference.says" class="code small">, {{ difference.says }}</span>
-              </td>
-            </tr>
-          </tbody>
-        </table>
-        <table v-if="markupApart.length">
-          <caption>
-            Markup
-          </caption>
-          <tbody>
-            <tr v-for="(pair, i) in markupApart" :key="i">
-              <th scope="row" class="code">{{ label(pair.left ?? pair.right) }}</th>
-              <template v-if="pair.left && pair.right && pair.left.is !== 'text'"
-                ><td class="code">
-                  <div v-for="attribute in pair.attributes" :key="attribute.name">
-                    {{ attribute.name
-                    }}{{
-                      attribute.left === undefined
-                        ? ' is not set'
-                        : attribute.left
-                          ? `="${attribute.left}"`
-                          : ''
-                    }}
-                  </div>
-                </td>
-                <td class="code">
-                  <div v-for="attribute in pair.attributes" :key="attribute.name">
-                    {{ attribute.name
-                    }}{{
-                      attribute.right === undefined
-                        ? ' is not set'
-                        : attribute.right
-                          ? `="${attribute.right}"`
-                          : ''
-                    }}
-                  </div>
-                </td></template
-              >
-              <template v-else
-                ><td class="code">
-                  {{ pair.left ? (pair.left.is === 'text' ? label(pair.left) : 'there') : 'not there' }}
-                </td>
-                <td class="code">
-                  {{ pair.right ? (pair.right.is === 'text' ? label(pair.right) : 'there') : 'not there' }}
-                </td></template
-              >
-            </tr>
-          </tbody>
-        </table>
-        <table v-if="drawnApart.length">
-          <caption>
-            Drawn otherwise
-          </caption>
-          <tbody>
-            <template v-for="pair in drawnApart" :key="pair.left!.id">
-              <tr v-for="(style, i) in pair.styles" :key="style.property">
-                <th v-if="i === 0" scope="rowgroup" :rowspan="pair.styles.length" class="code">
-                  {{ label(pair.left) }}
-                </th>
-                <td class="code">
-                  <span class="muted">{{ style.property }}</span>{{ ' ' }}
-                  <span
-                    v-if="/^(rgb|color)/.test(style.left)"
-                    class="chip"
-                    :style="{ background: style.left }"
-                  />{{ style.left }}
-                </td>
-                <td class="code">
-                  <span
-                    v-if="/^(rgb|color)/.test(style.right)"
-                    class="chip"
-                    :style="{ background: style.right }"
-                  />{{ style.right }}
-                </td>
-              </tr>
-            </template>
-          </tbody>
-        </table>
-      </template>
-    </section>
+    <WhatDiffers v-if="pairs" :pairs :contract-apart="contractApart" />
     <p v-else-if="targets[0]!.value && targets[1]!.value" class="apart muted small" role="status">
       Looking at both …
     </p>
@@ -481,34 +313,6 @@ figcaption {
 }
 .nothing {
   padding: 24px;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-  table-layout: fixed;
-  margin-top: 14px;
-}
-caption {
-  text-align: left;
-  font: 500 16px/24px var(--name);
-}
-tr > * {
-  border-top: 1px solid var(--rule);
-  padding: 3px 16px 3px 0;
-  vertical-align: top;
-  text-align: left;
-  font-weight: 400;
-  font-size: 12px;
-  line-height: 20px;
-  overflow-wrap: anywhere;
-}
-.chip {
-  display: inline-block;
-  width: 10px;
-  height: 10px;
-  margin-right: 6px;
-  border: 1px solid var(--rule);
-  vertical-align: -1px;
 }
 .lost {
   padding: 40px 24px;

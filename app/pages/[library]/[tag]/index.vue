@@ -253,7 +253,7 @@ watch(memberInAddress, () => showMember('nearest'))
 .out {
   border-top: 1px solid var(--rule);
   display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  grid-template-columns: minmax(0, 2fr) minmax(0, 1fr);
   height: 176px;
   flex: none;
 }

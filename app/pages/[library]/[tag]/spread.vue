@@ -1,42 +1,28 @@
 <script setup lang="ts">
 import { z } from 'zod'
 import { firstExamples } from '~~/core/code/examples'
-import { forFrame, modulesFor } from '~~/core/code/showing'
 import type { Problem } from '~~/core/problem'
-import { axesOf, cellOf, combinations, spreadOver, type Axis, type Cell } from '~~/core/spread/axes'
+import { axesOf, combinations, type Axis, type Cell } from '~~/core/spread/axes'
+import { amongAxes, combinationsFrom } from '~~/core/spread/combinations'
 import {
-  amongAxes,
-  cellsByText,
-  combinationsFrom,
-  sayCombination,
-  withCombination,
-  withoutCombination,
-} from '~~/core/spread/combinations'
-import { plainSurround, surroundToQuery } from '~~/core/surround'
-import { examplesSchema, type ExampleView } from '~~/core/wire'
+  cellsOfSet,
+  columnWidthOf,
+  forSheet,
+  nameOfCell,
+  sheetsOfSet,
+  sheetsOfSpread,
+  usuallyCovered,
+  type SheetShown,
+} from '~~/core/spread/shown'
+import { plainSurround } from '~~/core/surround'
 
 /** A component in many renderings at once: over axes of one's choice, or the fewest that show every pair. */
-const { store, tag, standing, contract, face, css, themes } = useComponent('spread')
+const { store, tag, standing, contract, face, themes } = useComponent('spread')
 /** More would be more than anyone looks at, and than a page can hold. */
 const most = 1500
-
 const { say } = useSay()
-const kept = ref<ExampleView[]>([])
-const problems = ref<Problem[]>([])
-async function load() {
-  try {
-    kept.value = await ask(examplesSchema, `/libraries/${store.slug}/components/${tag.value}/examples`)
-  } catch (error) {
-    problems.value = problemsOf(error)
-  }
-}
-watch(
-  tag,
-  () => {
-    if (standing.value) void load()
-  },
-  { immediate: true },
-)
+const { saved, problems: exampleProblems, load } = useExamples(tag)
+if (standing.value) void load()
 
 const axes = computed(() =>
   contract.value
@@ -45,9 +31,9 @@ const axes = computed(() =>
         face: face.value,
         themes: themes.value,
         examples:
-          kept.value.length > 1
-            ? kept.value
-            : firstExamples(contract.value, store.title(tag.value), face.value, kept.value),
+          saved.value.length > 1
+            ? saved.value
+            : firstExamples(contract.value, store.title(tag.value), face.value, saved.value),
       })
     : [],
 )
@@ -70,6 +56,12 @@ const rowsId = computed({
     rows.value = value
   },
 })
+const isSetShown = computed({
+  get: () => set.value !== '',
+  set: (isShown) => {
+    set.value = isShown ? 'yes' : ''
+  },
+})
 /**
  * What a sentence offers for one place: every axis that is in no other; those of a whole page only for
  * sheets.
@@ -87,21 +79,10 @@ const chosen = computed(() => ({
 }))
 const surround = computed(() => plainSurround(theme.value, { padding: 12 }))
 const renderings = computed(() =>
-  combinations(
-    [chosen.value.rows, chosen.value.columns, chosen.value.sheets].filter(
-      (axis): axis is Axis => axis !== undefined,
-    ),
-  ),
+  combinations(Object.values(chosen.value).filter((axis): axis is Axis => axis !== undefined)),
 )
 
-/** The axes of the covering set: those that say most about the component, until somebody chooses. */
-const usual = computed(() =>
-  axes.value
-    .filter(
-      (axis) => axis.id.startsWith('prop:') || ['state', 'theme', 'content', 'direction'].includes(axis.id),
-    )
-    .map((axis) => axis.id),
-)
+const usual = computed(() => usuallyCovered(axes.value))
 const covered = computed<string[]>({
   get: () => (over.value ? over.value.split(' ').filter(axisById) : usual.value),
   set: (value) => {
@@ -127,133 +108,61 @@ const covering = useCovering(
   ),
 )
 const setCells = computed(() =>
-  (covering.set.value?.rows ?? []).map((values) =>
-    cellOf(coveredAxes.value, values, face.value, surround.value),
-  ),
+  cellsOfSet(covering.set.value?.rows ?? [], coveredAxes.value, face.value, surround.value),
 )
-
-interface Shown {
-  key: string
-  title: string
-  note: string
-  columns: string[]
-  rows: string[]
-  cells: Cell[]
-  captioned: boolean
-  text: number
+/** How many pairs or triples each rendering of the covering set is the only one to show. */
+const onlyIn = computed(
+  () => new Map(setCells.value.map((cell, i) => [cell.id, covering.set.value?.only[i] ?? 0])),
+)
+const captionOf = (cell: Cell): string => {
+  const only = onlyIn.value.get(cell.id)
+  return `${cell.titles.join(' · ')}${only ? ` — only here: ${plural(only, strength.value)}` : ''}`
 }
+
 const room = ref(1200)
+const spreadSheets = computed(() =>
+  isSetShown.value || renderings.value > most
+    ? []
+    : sheetsOfSpread(chosen.value, face.value, surround.value, store.title(tag.value)),
+)
 const columnWidth = computed(() =>
-  Math.max(
+  columnWidthOf(
+    isSetShown.value ? setCells.value : spreadSheets.value.flatMap((sheet) => sheet.cells),
     Number(wide.value) || 280,
-    ...shownCells.value.map((shownCell) => (shownCell.surround.width ?? 0) + 26),
   ),
 )
-const spreadSheets = computed(() =>
-  set.value || renderings.value > most ? [] : spreadOver(chosen.value, face.value, surround.value),
+const sheetsShown = computed<SheetShown[]>(() =>
+  isSetShown.value
+    ? sheetsOfSet(setCells.value, Math.floor(room.value / columnWidth.value))
+    : spreadSheets.value,
 )
-const shownCells = computed(() =>
-  set.value
-    ? setCells.value
-    : spreadSheets.value.flatMap((spreadSheet) => spreadSheet.rows.flatMap((row) => row.cells)),
+const withTargets = computed(() =>
+  sheetsShown.value.map((sheet) => ({
+    sheet,
+    target: forSheet(sheet, {
+      tag: tag.value,
+      width: columnWidth.value,
+      contractOf: (other) => store.find(other)?.contract,
+      moduleOf: store.moduleOf,
+      captionOf,
+    }),
+  })),
 )
-const shown = computed<Shown[]>(() => {
-  if (set.value) {
-    const columns = Math.max(1, Math.floor(room.value / columnWidth.value))
-    return cellsByText(setCells.value).map(([text, cells]) => ({
-      key: `set ${text}`,
-      title: text === 100 ? 'Covering set' : `Text at ${text} %`,
-      note: plural(cells.length, 'rendering'),
-      columns: Array.from({ length: columns }, () => ''),
-      rows: [],
-      cells,
-      captioned: true,
-      text,
-    }))
-  }
-  return spreadSheets.value.map((sheet, i) => {
-    const cells = sheet.rows.flatMap((row) => row.cells)
-    return {
-      key: `sheet ${i}`,
-      title: sheet.title || store.title(tag.value),
-      note: plural(cells.length, 'rendering'),
-      columns: sheet.columns,
-      rows: sheet.rows.map((row) => row.title),
-      cells,
-      captioned: false,
-      text: cells[0]?.surround.text ?? 100,
-    }
-  })
-})
-const contractOf = (other: string) => store.find(other)?.contract
-const forCells = (shown: Shown) => {
-  const modules = shown.cells
-    .map((cell) => modulesFor(tag.value, cell.usage, store.moduleOf))
-    .filter((list) => list !== undefined)
-  const all = [...new Map(modules.flat().map((module) => [module.tag, module])).values()]
-  // the module of the component itself comes first
-  return all.length
-    ? {
-        tag: tag.value,
-        modules: all,
-        columns: shown.columns.length,
-        width: columnWidth.value,
-        least: 72,
-        cells: shown.cells.map((cell) => ({
-          id: cell.id,
-          usage: forFrame(cell.usage, contractOf, tag.value),
-          surround: cell.surround,
-          ...(shown.captioned
-            ? {
-                caption:
-                  `${cell.titles.join(' · ')}${onlyIn.value.get(cell.id) ? ` — only here: ${plural(onlyIn.value.get(cell.id)!, strength.value)}` : ''}`.slice(
-                    0,
-                    500,
-                  ),
-              }
-            : {}),
-        })),
-      }
-    : undefined
-}
-const sheetsShown = computed(() => shown.value.map((shown) => ({ ...shown, target: forCells(shown) })))
-const laid = ref<Record<string, { rows: number[]; height: number; failed: string[] }>>({})
-/**
- * Links come when the cells they lead from stand there: making hundreds of them must not hold the cells up.
- */
-const linked = shallowRef<Record<string, Cell[]>>({})
-const cornerOf = (shown: Shown, i: number) => {
-  const row = Math.floor(i / shown.columns.length)
-  const { rows: tops, height } = laid.value[shown.key] ?? { rows: [], height: 0 }
-  return {
-    left: `${((i % shown.columns.length) + 1) * columnWidth.value - 17}px`,
-    top: `${(tops[row + 1] ?? height) - 17}px`,
-  }
-}
-const benchLink = (cell: Cell) => ({
-  path: `/${store.slug}/${tag.value}`,
-  query: {
-    show: JSON.stringify(cell.usage),
-    ...surroundToQuery({ ...cell.surround, padding: 24 }, store.baseTheme),
-  },
-})
 
-const keeping = ref(false)
-/**
- * Keeps every rendering of the covering set as an example; those of a name that is taken are there already.
- */
-async function keepAll() {
-  keeping.value = true
+const isSaving = ref(false)
+const problems = ref<Problem[]>([])
+/** Saves every rendering of the covering set as an example; those of a name that is taken are there already. */
+async function saveAll() {
+  isSaving.value = true
   problems.value = []
-  const have = new Set(kept.value.map((entry) => entry.name))
+  const have = new Set(saved.value.map(({ name }) => name))
+  const fresh = setCells.value.filter((cell) => !have.has(nameOfCell(cell)))
   let done = 0
   try {
-    for (const cell of setCells.value) {
-      const name = cell.titles.join(', ').slice(0, 120)
-      if (have.has(name)) continue
+    for (const cell of fresh) {
       await ask(z.unknown(), `/libraries/${store.slug}/components/${tag.value}/examples`, {
         method: 'POST',
-        body: { name, usage: cell.usage, surround: { ...cell.surround, padding: 24 } },
+        body: { name: nameOfCell(cell), usage: cell.usage, surround: { ...cell.surround, padding: 24 } },
       })
       done++
     }
@@ -262,33 +171,9 @@ async function keepAll() {
     problems.value = problemsOf(error)
   }
   await load()
-  keeping.value = false
+  isSaving.value = false
 }
 
-const ruleA = ref('')
-const ruleB = ref('')
-const ruleC = ref('')
-const rule = ref<'never' | 'must'>('never')
-const values = computed(() =>
-  coveredAxes.value.flatMap((axis) =>
-    axis.values.map((value, i) => ({ value: `${axis.id}=${i}`, title: `${axis.title}: ${value.title}` })),
-  ),
-)
-const axisIn = (text: string) => text.slice(0, text.lastIndexOf('='))
-function keepRule() {
-  const together = [ruleA.value, ruleB.value, ruleC.value].filter(Boolean)
-  if (together.length < 2 || new Set(together.map(axisIn)).size < together.length) return
-  const [to, from] = rule.value === 'never' ? [out, must] : [must, out]
-  to.value = withCombination(to.value, together)
-  // the same cannot be both
-  from.value = withoutCombination(from.value, together.join('&'))
-  ruleA.value = ruleB.value = ruleC.value = ''
-}
-/** How many pairs or triples each rendering of the covering set is the only one to show. */
-const onlyIn = computed(
-  () => new Map(setCells.value.map((cell, i) => [cell.id, covering.set.value?.only[i] ?? 0])),
-)
-const popover = useTemplateRef<{ toggle: (event: Event) => void }>('popover')
 const box = useTemplateRef<HTMLElement>('box')
 let watching: ResizeObserver | undefined
 onMounted(() => {
@@ -303,7 +188,7 @@ useKeys([
     keys: 'v',
     does: 'the covering set, or the spread again',
     run: () => {
-      set.value = set.value ? '' : 'yes'
+      isSetShown.value = !isSetShown.value
     },
   },
 ])
@@ -312,7 +197,7 @@ useKeys([
 <template>
   <main v-if="standing && contract" class="spread">
     <ComponentHead :standing view="spread" />
-    <p v-if="!set" class="sentence line">
+    <p v-if="!isSetShown" class="sentence line">
       Rows by <Choice v-model="rowsId" label="Rows" :options="offered(rowsId, [columns, sheets], false)" />,
       columns by
       <Choice v-model="columns" label="Columns" :options="offered(columns, [rowsId, sheets], false)" />,
@@ -338,203 +223,38 @@ useKeys([
         label="Width of cells"
         :options="['160', '200', '280', '390', '600'].map((value) => ({ value, title: value }))"
       />
-      wide. <button type="button" class="link small" @click="set = ''">Back to the spread</button>
+      wide.
+      <button type="button" class="link small" @click="isSetShown = false">Back to the spread</button>
     </p>
-    <ProblemList :problems />
+    <ProblemList :problems="[...exampleProblems, ...problems]" />
     <div ref="box" class="sheets">
-      <p v-if="!set && renderings > most" class="muted" role="status">
+      <p v-if="!isSetShown && renderings > most" class="muted" role="status">
         That takes {{ renderings.toLocaleString('en-GB') }} renderings, more than can be looked at. Take an
         axis out of the sentence, or look at the covering set below.
       </p>
-      <section v-for="sheet in sheetsShown" :key="sheet.key" :aria-label="sheet.title">
-        <h2>
-          {{ sheet.title }}
-          <span class="small muted"
-            >{{ sheet.note
-            }}<template v-if="laid[sheet.key]?.failed.length"
-              >, <b class="bad">{{ plural(laid[sheet.key]!.failed.length, 'fails', 'fail') }}</b></template
-            ></span
-          >
-        </h2>
-        <p v-if="!sheet.target" class="muted">
-          There is no rendering: {{ standing.rendering.problems[0]?.what ?? 'it was never built.' }}
-        </p>
-        <div v-else class="grid" :class="{ flows: !sheet.rows.length }">
-          <div
-            v-if="sheet.columns.some(Boolean)"
-            class="columns code"
-            :style="{ gridTemplateColumns: `repeat(${sheet.columns.length}, ${columnWidth}px)` }"
-          >
-            <span v-for="(title, i) in sheet.columns" :key="i">{{ title }}</span>
-          </div>
-          <div class="body">
-            <div v-if="sheet.rows.some(Boolean)" class="rows code">
-              <span
-                v-for="(title, i) in sheet.rows"
-                :key="i"
-                :style="{
-                  top: `${laid[sheet.key]?.rows[i] ?? 0}px`,
-                  height: `${(laid[sheet.key]?.rows[i + 1] ?? laid[sheet.key]?.height ?? 0) - (laid[sheet.key]?.rows[i] ?? 0)}px`,
-                }"
-                >{{ title }}</span
-              >
-            </div>
-            <div class="cells">
-              <SheetFrame
-                :cells="sheet.target"
-                :css
-                :preview="store.library!.preview"
-                :text="sheet.text"
-                :title="`${sheet.title}, ${sheet.note}`"
-                @laid="laid = { ...laid, [sheet.key]: $event }"
-                @painted="linked = { ...linked, [sheet.key]: sheet.cells }"
-              />
-              <NuxtLink
-                v-for="(cell, i) in linked[sheet.key] === sheet.cells ? sheet.cells : []"
-                :key="cell.id"
-                class="corner"
-                :style="cornerOf(sheet, i)"
-                :to="benchLink(cell)"
-                :aria-label="`${cell.titles.join(', ')}, on the bench`"
-                title="On the bench"
-                >↗</NuxtLink
-              >
-            </div>
-          </div>
-        </div>
-      </section>
+      <SpreadSheet
+        v-for="{ sheet, target } in withTargets"
+        :key="sheet.key"
+        :sheet
+        :target
+        :width="columnWidth"
+        :tag
+      />
     </div>
-    <aside class="foot" aria-label="Covering set">
-      <div>
-        <p class="sentence">
-          Every
-          <Choice
-            v-model="strength"
-            label="Strength"
-            :options="[
-              { value: 'pair', title: 'pair' },
-              { value: 'triple', title: 'triple' },
-            ]"
-          />
-          of values of
-          <Choices
-            v-model="covered"
-            label="Axes covered"
-            :options="
-              axes.map((axis) => ({
-                value: axis.id,
-                title: axis.title,
-                note: plural(axis.values.length, 'value'),
-              }))
-            "
-            none="nothing yet"
-          />.
-        </p>
-        <p class="small muted">
-          Never:
-          <template v-for="(rule, i) in leftOut" :key="rule.text"
-            ><template v-if="i">; </template>{{ sayCombination(rule) }}
-            <button
-              type="button"
-              class="link"
-              :aria-label="`Do not leave out ${rule.text}`"
-              @click="out = withoutCombination(out, rule.text)"
-            >
-              ×
-            </button></template
-          ><template v-if="!leftOut.length">nothing</template>. Always:
-          <template v-for="(rule, i) in wanted" :key="rule.text"
-            ><template v-if="i">; </template>{{ sayCombination(rule) }}
-            <button
-              type="button"
-              class="link"
-              :aria-label="`Do not ask for ${rule.text}`"
-              @click="must = withoutCombination(must, rule.text)"
-            >
-              ×
-            </button></template
-          ><template v-if="!wanted.length">nothing more</template>.
-          <button type="button" class="link" @click="popover?.toggle($event)">Add</button>
-        </p>
-        <Popover ref="popover" aria-label="A combination that must not, or must, occur">
-          <div class="leave">
-            <p class="sentence">
-              <Choice
-                v-model="rule"
-                label="Never or always"
-                :options="[
-                  { value: 'never', title: 'Never' },
-                  { value: 'must', title: 'Always' },
-                ]"
-              />{{ ' ' }}
-              <Choice
-                v-model="ruleA"
-                label="One value"
-                :options="[{ value: '', title: 'something' }, ...values]"
-              />
-              with
-              <Choice
-                v-model="ruleB"
-                label="Another value"
-                :options="[
-                  { value: '', title: 'something else' },
-                  ...values.filter((value) => axisIn(value.value) !== axisIn(ruleA)),
-                ]"
-              /><template v-if="ruleA && ruleB">
-                and
-                <Choice
-                  v-model="ruleC"
-                  label="A third value"
-                  :options="[
-                    { value: '', title: 'anything' },
-                    ...values.filter((value) => ![ruleA, ruleB].map(axisIn).includes(axisIn(value.value))),
-                  ]" /></template
-              >.
-            </p>
-            <button type="button" class="act" :disabled="!ruleA || !ruleB" @click="keepRule">
-              {{ rule === 'never' ? 'Leave it out' : 'Ask for it' }}
-            </button>
-          </div>
-        </Popover>
-      </div>
-      <div role="status">
-        <template v-if="covering.set.value">
-          <p>
-            <span class="large">{{ covering.set.value.rows.length }}</span>{{ ' ' }}
-            <span class="sentence"
-              >of {{ combinations(coveredAxes).toLocaleString('en-GB') }} renderings cover all
-              {{ covering.set.value.covered.toLocaleString('en-GB') }} {{ strength }}s</span
-            >
-          </p>
-          <p class="small muted">
-            No fewer than {{ covering.set.value.lower }} can<template v-if="covering.set.value.impossible"
-              >; {{ covering.set.value.impossible }} {{ strength }}s cannot occur</template
-            >.<template v-if="covering.busy.value">
-              Looking for fewer …
-              <button type="button" class="link" @click="covering.stop">Enough</button></template
-            >
-          </p>
-        </template>
-        <p v-else-if="covering.busy.value" class="muted">Working it out …</p>
-        <p v-else class="muted">Choose what it should cover.</p>
-      </div>
-      <div class="acts">
-        <button v-if="!set" type="button" class="act main" :disabled="!setCells.length" @click="set = 'yes'">
-          Show the {{ count(setCells.length) }}
-        </button>
-        <template v-else
-          ><button
-            v-if="store.may.write"
-            type="button"
-            class="act main"
-            :disabled="keeping || !setCells.length"
-            @click="keepAll"
-          >
-            {{ keeping ? 'Saving …' : 'Save as examples' }}</button
-          ><button type="button" class="act" @click="set = ''">Show the spread</button></template
-        >
-      </div>
-    </aside>
+    <CoveringPanel
+      v-model:covered="covered"
+      v-model:strength="strength"
+      v-model:out="out"
+      v-model:must="must"
+      v-model:shown="isSetShown"
+      :axes
+      :covered-axes="coveredAxes"
+      :left-out="leftOut"
+      :wanted
+      :covering
+      :is-saving="isSaving"
+      @save="saveAll"
+    />
   </main>
   <main v-else class="lost">
     <h1>Not on this shelf</h1>
@@ -559,103 +279,9 @@ useKeys([
   padding: 4px 24px 120px;
   overflow-x: auto;
 }
-section h2 {
-  margin: 14px 0 6px;
-}
-.grid {
-  width: max-content;
-  padding-left: 110px;
-}
-.grid.flows {
-  padding-left: 0;
-}
-.columns {
-  display: grid;
-  text-align: center;
-  padding-bottom: 6px;
-  font-size: 13px;
-}
-.body {
-  position: relative;
-  border-top: 1px solid var(--rule);
-}
-.rows {
-  position: absolute;
-  left: -110px;
-  width: 110px;
-  top: 0;
-  font-size: 13px;
-}
-.rows span {
-  position: absolute;
-  left: 0;
-  right: 8px;
-  display: grid;
-  align-items: center;
-  border-bottom: 1px solid var(--rule);
-  overflow-wrap: anywhere;
-}
-.cells {
-  position: relative;
-  border-left: 1px solid var(--rule);
-  width: max-content;
-}
-.corner {
-  position: absolute;
-  width: 15px;
-  height: 15px;
-  font-size: 11px;
-  line-height: 15px;
-  text-align: center;
-  color: var(--muted);
-  background: var(--sheet);
-}
-.corner:hover,
-.corner:focus-visible {
-  color: var(--kelp);
-}
-.foot {
-  position: sticky;
-  bottom: 0;
-  background: var(--sheet);
-  border-top: 1px solid var(--ink);
-  display: grid;
-  grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr) auto;
-  z-index: 2;
-}
-.foot > div {
-  padding: 12px 24px;
-  min-width: 0;
-}
-.foot > div + div {
-  border-left: 1px solid var(--rule);
-}
-.large {
-  font: 400 28px/32px var(--name);
-}
-.acts {
-  display: flex;
-  align-items: center;
-  gap: 10px;
-}
-.leave {
-  padding: 12px;
-  display: grid;
-  gap: 10px;
-  justify-items: start;
-}
 .lost {
   padding: 40px 24px;
   display: grid;
   gap: 12px;
-}
-@media (max-width: 800px) {
-  .foot {
-    grid-template-columns: 1fr;
-  }
-  .foot > div + div {
-    border-left: 0;
-    border-top: 1px solid var(--rule-soft);
-  }
 }
 </style>

@@ -1,0 +1,88 @@
+import { typedValue } from '~~/core/tokens/resolve'
+import { valueAt } from '~~/core/tokens/document'
+import { editedSchema, tokensSchema, undoneSchema, type TokensView } from '~~/core/wire'
+import type { Problem } from '~~/core/problem'
+
+/** Edits of tokens: sent one at a time, kept with what stood there before, and undone by their number. */
+export function useTokenEdits(typeOf: (path: string) => string | undefined) {
+  const store = useLibrary()
+  const { themes } = storeToRefs(store)
+  const { say, sayProblems } = useSay()
+  const edits = ref<TokensView['edits']>([])
+  const fileProblems = ref<Problem[]>([])
+  async function loadEdits() {
+    try {
+      edits.value = (await ask(tokensSchema, `/libraries/${store.slug}/tokens`)).edits
+    } catch (error) {
+      sayProblems(error)
+    }
+  }
+  watch(() => themes.value.map((theme) => theme.revision).join(), loadEdits, { immediate: true })
+
+  /** Edits made here, the last one last: undoing begins with them. */
+  const mine: string[] = []
+  /** One edit is sent at a time, so that each starts from the revision the one before made. */
+  let sending: Promise<void> = Promise.resolve()
+  const themeOf = (name: string) => themes.value.find((theme) => theme.name === name)
+  /** What a theme's own file gives a token now; edits that are on their way count. */
+  const writtenIn = (theme: string, path: string): unknown => {
+    const document = themeOf(theme)?.document
+    return (document && valueAt(document, path)) ?? null
+  }
+  async function sendNow(theme: string, path: string, text: string | null, over: unknown) {
+    const type = typeOf(path)
+    const title = themeOf(theme)?.title
+    if (title === undefined || !type) return
+    try {
+      const { edit, revision } = await ask(editedSchema, `/libraries/${store.slug}/tokens`, {
+        method: 'PATCH',
+        body: { theme, path, text, seen: over },
+      })
+      mine.push(edit)
+      const value = text === null ? undefined : typedValue(text, type)
+      store.keptToken(theme, path, value?.ok ? value.value : undefined, revision)
+      say(`${path} changed in ${title}.`, { title: 'Undo', run: () => void undo(edit) })
+    } catch (error) {
+      sayProblems(error)
+      await store.load()
+    }
+  }
+  /** Gives a token a value, or none of a theme’s own, over the value that somebody saw there. */
+  const send = (theme: string, path: string, text: string | null, over: unknown): Promise<void> =>
+    (sending = sending.then(() => sendNow(theme, path, text, over)))
+  async function undo(edit: string) {
+    try {
+      const undone = await ask(undoneSchema, `/libraries/${store.slug}/tokens/undo`, {
+        method: 'POST',
+        body: { edit },
+      })
+      if (mine.includes(edit)) mine.splice(mine.indexOf(edit), 1)
+      await store.load()
+      say(`${undone.path || 'The file of ' + undone.theme} is as it was before.`)
+    } catch (error) {
+      sayProblems(error)
+    }
+  }
+  async function bringFile(file: File, name: string) {
+    const theme = themeOf(name)
+    if (!theme) return
+    fileProblems.value = []
+    try {
+      const { edit } = await ask(editedSchema, `/libraries/${store.slug}/tokens/file`, {
+        method: 'PUT',
+        body: { theme: name, text: await file.text(), revision: theme.revision },
+      })
+      mine.push(edit)
+      await store.load()
+      say(`${theme.title} is now what ${file.name} says.`, { title: 'Undo', run: () => void undo(edit) })
+    } catch (error) {
+      fileProblems.value = problemsOf(error)
+    }
+  }
+  /** Undoes the last change made here, or, where none was, the newest of all. */
+  function undoLast() {
+    const edit = mine.at(-1) ?? edits.value[0]?.id
+    if (edit !== undefined && store.may.write) void undo(edit)
+  }
+  return { edits, fileProblems, writtenIn, send, undo, undoLast, bringFile }
+}

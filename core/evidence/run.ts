@@ -1,0 +1,100 @@
+import type { Usage } from '../code/usage'
+import { memberKey, type Contract, type Member } from '../contract/contract'
+import type { Condition } from './conditions'
+import type { Evidence, EvidenceMark } from './evidence'
+import type { Case, Observation } from './observation'
+
+/** A trial in steps: it yields cases to be looked at, and is given what was seen of them. */
+export type Steps<Result> = Generator<Case[], Result, Observation[]>
+
+/** How the members of one kind are tried. */
+export type MemberTrial = (run: TrialRun) => Steps<Evidence[]>
+
+/** A name for a case, from what tells it from others. */
+export const caseId = (...pieces: (string | number)[]): string => pieces.join('|')
+
+export const caseOf = (id: string, usage: Usage, more: Partial<Case> = {}): Case => ({
+  id,
+  usage,
+  sets: {},
+  held: [],
+  acts: [],
+  ...more,
+})
+
+/** How a case looks: what is rendered, and its computed styles. */
+export const looks = ({ tree, style }: Observation): string => `${tree} ${style}`
+
+/**
+ * Whatever can be told of a case from outside, as one text; the value of the prop that was set is not news.
+ */
+export type Teller = (seen: Observation, but?: string) => string
+
+/**
+ * Values that differ from one making to the next of the very same are no sign of anything: a component may
+ * answer what it likes each time it is asked.
+ */
+export function tellerOf(first: Observation, again: Observation): Teller {
+  const unsteady = new Set(
+    Object.keys(first.values).filter((name) => first.values[name] !== again.values[name]),
+  )
+  return (seen, but = '') =>
+    JSON.stringify([
+      seen.failed ?? '',
+      seen.tree,
+      seen.style,
+      Object.entries(seen.values).filter(([name]) => name !== but && !unsteady.has(name)),
+      seen.fired,
+      seen.answered,
+    ])
+}
+
+/** One component while its members are tried: the conditions it is tried in, and all that was seen so far. */
+export class TrialRun {
+  private readonly seen = new Map<string, Observation>()
+  /** Set once it is known what differs from one making to the next. */
+  tell: Teller = () => ''
+
+  constructor(
+    readonly contract: Contract,
+    readonly face: Usage,
+    readonly conditions: readonly Condition[],
+    /** What is done to it: everything that answers is used, and each key is pressed that it asks for. */
+    readonly acts: Case['acts'],
+  ) {}
+
+  /** Has cases looked at that were not yet. */
+  *look(cases: readonly Case[]): Steps<void> {
+    const fresh = new Map(cases.filter(({ id }) => !this.seen.has(id)).map((asked) => [asked.id, asked]))
+    for (const observation of yield [...fresh.values()]) this.seen.set(observation.id, observation)
+  }
+
+  of(id: string): Observation | undefined {
+    return this.seen.get(id)
+  }
+
+  get all(): Observation[] {
+    return [...this.seen.values()]
+  }
+
+  /** A condition after a sentence: nothing for the first, which is the usual one. */
+  in(c: number): string {
+    return c === 0 ? '' : `, ${this.conditions[c]!.says}`
+  }
+
+  get inAll(): string {
+    return `in ${this.conditions.length} conditions`
+  }
+}
+
+/** How a condition is seen at rest, which every trial may compare with. */
+export const restId = (c: number): string => caseId('rest', c)
+export const usedId = (c: number): string => caseId('used', c)
+export const keyId = (name: string, c: number): string => caseId('key', name, c)
+
+export const evidenceFor = (
+  member: Member,
+  mark: EvidenceMark,
+  says: string,
+  more: Partial<Evidence> = {},
+): Evidence => ({ member: memberKey(member), mark, says, ...more })

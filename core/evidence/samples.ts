@@ -1,0 +1,45 @@
+import { choicesOf, type TypeModel } from '../contract/type'
+
+/** Values for a custom property, of which one should tell whatever it is read for. */
+export const styleSamples = ['rgb(255, 0, 128)', '37px', '3', '0.31', '700', 'none', '1.7s']
+
+/** What fills a slot that is tried. */
+export const fillingSample = { is: 'markup', markup: '<b>Filled</b>' } as const
+
+/** Some values of a type that should look different from one another; none where none can be made up. */
+export function samplesOf(type: TypeModel, depth = 0): unknown[] {
+  const choices = choicesOf(type)
+  if (choices) return choices
+  switch (type.is) {
+    case 'boolean':
+      return [true, false]
+    case 'number':
+      return [0, 1, 4, 0.5, 120]
+    case 'string':
+      return ['Skerray', '3', '2026-11-25T18:05:00Z', '#ff0080']
+    case 'date':
+      return ['2026-11-25T18:05:00.000Z', '2031-01-02T03:04:05.000Z']
+    case 'null':
+      return [null]
+    case 'union':
+      return type.of.filter((type) => type.is !== 'undefined').flatMap((type) => samplesOf(type, depth))
+    case 'list': {
+      const [first, second = first] = depth < 3 ? samplesOf(type.of, depth + 1) : []
+      return first === undefined ? [[]] : [[first], [first, second, first]]
+    }
+    case 'object':
+      return objectSamples(type, depth)
+    default:
+      return []
+  }
+}
+
+function objectSamples(type: Extract<TypeModel, { is: 'object' }>, depth: number): unknown[] {
+  const fields =
+    depth < 3 ? type.fields.map((field) => ({ field, values: samplesOf(field.type, depth + 1) })) : []
+  if (fields.some(({ field, values }) => values.length === 0 && !field.optional)) return []
+  const filled = fields.filter(({ values }) => values.length > 0)
+  return [0, 1].map((at) =>
+    Object.fromEntries(filled.map(({ field, values }) => [field.name, values[at % values.length]])),
+  )
+}
