@@ -1,5 +1,27 @@
 import { definePreset } from '@primeuix/themes'
-import Aura from '@primeuix/themes/aura'
+import base from '@primeuix/themes/aura/base'
+import button from '@primeuix/themes/aura/button'
+import checkbox from '@primeuix/themes/aura/checkbox'
+import colorpicker from '@primeuix/themes/aura/colorpicker'
+import datepicker from '@primeuix/themes/aura/datepicker'
+import dialog from '@primeuix/themes/aura/dialog'
+import inputnumber from '@primeuix/themes/aura/inputnumber'
+import inputtext from '@primeuix/themes/aura/inputtext'
+import listbox from '@primeuix/themes/aura/listbox'
+import menu from '@primeuix/themes/aura/menu'
+
+/** The components that are named in nuxt.config.ts, and what they are made of: each page loads all of this. */
+const components = {
+  button,
+  checkbox,
+  colorpicker,
+  datepicker,
+  dialog,
+  inputnumber,
+  inputtext,
+  listbox,
+  menu,
+}
 
 const paper = {
   0: 'var(--sheet)',
@@ -70,7 +92,7 @@ const scheme = {
  * dark.
  */
 export default {
-  preset: definePreset(Aura, {
+  preset: definePreset({ ...base, components }, {
     primitive: { borderRadius: { none: '0', xs: '2px', sm: '2px', md: '2px', lg: '2px', xl: '2px' } },
     semantic: {
       primary: kelp,

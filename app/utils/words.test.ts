@@ -1,20 +1,4 @@
-import { count, plural, wordsParts } from './words'
-
-test('examples in words: a fence marked so names them, a line each; all else is Markdown', () => {
-  expect(
-    wordsParts('One.\n\n```example\ntone: warn\n dismissible \n```\nTwo.\n\n```html\n<b>example</b>\n```'),
-  ).toEqual([
-    { is: 'markdown', text: 'One.\n' },
-    { is: 'example', name: 'tone: warn' },
-    { is: 'example', name: 'dismissible' },
-    { is: 'markdown', text: 'Two.\n\n```html\n<b>example</b>\n```' },
-  ])
-  expect(wordsParts('> ```example\n> quoted\n> ```')).toEqual([
-    { is: 'markdown', text: '> ```example\n> quoted\n> ```' },
-  ])
-  expect(wordsParts('~~~ example\nnever closed')).toEqual([{ is: 'example', name: 'never closed' }])
-  expect(wordsParts('')).toEqual([])
-})
+import { count, plural } from './words'
 
 test('numbers in sentences', () => {
   expect([count(0), count(12), count(13), plural(1, 'part'), plural(2, 'part')]).toEqual([

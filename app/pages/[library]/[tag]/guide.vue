@@ -204,7 +204,7 @@ const isDoubted = (member: string) => ['no effect', 'not found'].includes(eviden
         :key="title"
       >
         <p v-if="title && list.length" class="small muted">
-          Made by us from the contract, until somebody keeps them:
+          Made by us from the contract, until somebody saves them:
         </p>
         <div v-if="list.length" class="examples" :class="title">
           <ExampleFigure
