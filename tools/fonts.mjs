@@ -12,6 +12,8 @@ const faces = [
   ['hanken-grotesk', 'hanken-grotesk-latin-wght-normal', 'Hanken Grotesk Variable', 'normal'],
   ['jetbrains-mono', 'jetbrains-mono-latin-wght-normal', 'JetBrains Mono Variable', 'normal'],
 ]
+/** The letters of our name that lean: every page has them, and most have nothing else that does. */
+const name = { file: 'newsreader-latin-wght-italic', family: 'Kept Shelf Name', text: 'Shelf' }
 /** ASCII, and the marks our sentences are written with. */
 const ranges = [
   [0x20, 0x7e],
@@ -31,30 +33,35 @@ const text = ranges
   .map((code) => String.fromCodePoint(code))
   .join('')
 
+const sourceOf = (folder, file) =>
+  readFile(join(root, `node_modules/@fontsource-variable/${folder}/files/${file}.woff2`))
+/** A face with these characters only, in the weights that the interface sets. */
+const subset = (whole, characters) =>
+  subsetFont(whole, characters, {
+    targetFormat: 'woff2',
+    noLayoutClosure: true,
+    variationAxes: { wght: { min: 400, max: 700 } },
+  })
+const rule = (family, style, weights, file, range) =>
+  `@font-face { font-family: '${family}'; font-style: ${style}; font-display: swap; font-weight: ${weights}; ` +
+  `src: url(./${file}.woff2) format('woff2-variations');${range ? ` unicode-range: ${range};` : ''} }\n`
+
 /** Writes `.build/fonts`: the files, and the sheet that names them. */
 export async function buildFonts() {
   const folder = join(root, '.build/fonts')
   await mkdir(folder, { recursive: true })
   const rules = await Promise.all(
-    faces.map(async ([name, file, family, style]) => {
-      const whole = await readFile(
-        join(root, `node_modules/@fontsource-variable/${name}/files/${file}.woff2`),
-      )
-      const small = await subsetFont(whole, text, {
-        targetFormat: 'woff2',
-        noLayoutClosure: true,
-        // the weights that the interface sets
-        variationAxes: { wght: { min: 400, max: 700 } },
-      })
-      await writeFile(join(folder, `${file}.woff2`), small)
-      const wide = await readFile(join(root, `node_modules/@fontsource-variable/${name}/index.css`), 'utf8')
-      const weights = /font-weight: (\d+ \d+);/.exec(wide)?.[1] ?? '400 700'
-      return (
-        `@font-face { font-family: '${family}'; font-style: ${style}; font-display: swap; ` +
-        `font-weight: ${weights}; src: url(./${file}.woff2) format('woff2-variations'); ` +
-        `unicode-range: ${unicodeRange}; }\n`
-      )
+    faces.map(async ([packageName, file, family, style]) => {
+      await writeFile(join(folder, `${file}.woff2`), await subset(await sourceOf(packageName, file), text))
+      const sheet = join(root, `node_modules/@fontsource-variable/${packageName}/index.css`)
+      const weights = /font-weight: (\d+ \d+);/.exec(await readFile(sheet, 'utf8'))?.[1] ?? '400 700'
+      return rule(family, style, weights, file, unicodeRange)
     }),
   )
+  await writeFile(
+    join(folder, 'name.woff2'),
+    await subset(await sourceOf('newsreader', name.file), name.text),
+  )
+  rules.push(rule(name.family, 'italic', '400 700', 'name'))
   await writeFile(join(folder, 'fonts.css'), rules.join(''))
 }

@@ -1,5 +1,10 @@
 /** Renderings that are made at a time; the others wait their turn. */
 const atOnce = 6
+/**
+ * Milliseconds that the first rendering has for itself: what all of them need comes once with it, and
+ * somebody sees something soonest.
+ */
+const headStart = 700
 /** Milliseconds after which one that has said nothing no longer holds the others up. */
 const patience = 2500
 /** Milliseconds out of reach after which a rendering is taken down. */
@@ -17,11 +22,16 @@ function nearest(): Turn | undefined {
     const { top, bottom } = element.getBoundingClientRect()
     return Math.abs((top + bottom) / 2 - middle)
   }
-  const [best] = queue.map((turn) => ({ one: turn, far: far(turn) })).sort((a, b) => a.far - b.far)
-  if (best) queue.splice(queue.indexOf(best.one), 1)
-  return best?.one
+  const [best] = queue.map((turn) => ({ turn, far: far(turn) })).sort((a, b) => a.far - b.far)
+  if (best) queue.splice(queue.indexOf(best.turn), 1)
+  return best?.turn
 }
 let busy = 0
+/** How many may be made at a time now: one, until the first is drawn or has had its time. */
+let room = 1
+const open = () => {
+  room = atOnce
+}
 let asked = false
 let scrolled = -Infinity
 let top = 0
@@ -36,11 +46,11 @@ function onScroll() {
 }
 /** One is begun at a time; while somebody scrolls, only when the page has nothing better to do. */
 function next() {
-  if (asked || busy >= atOnce || queue.length === 0) return
+  if (asked || busy >= room || queue.length === 0) return
   asked = true
   const begin = () => {
     asked = false
-    const turn = busy < atOnce ? nearest() : undefined
+    const turn = busy < room ? nearest() : undefined
     if (turn) {
       busy++
       turn.begin()
@@ -77,6 +87,7 @@ export function useNearness(element: Ref<HTMLElement | null>) {
     holds = false
     clearTimeout(timer)
     busy--
+    open()
     next()
   }
   function begin() {
@@ -84,6 +95,11 @@ export function useNearness(element: Ref<HTMLElement | null>) {
     holds = true
     live.value = true
     timer = setTimeout(settled, patience)
+    if (room < atOnce)
+      setTimeout(() => {
+        open()
+        next()
+      }, headStart)
   }
   function giveUp() {
     const at = turn ? queue.indexOf(turn) : -1

@@ -92,16 +92,19 @@ const scheme = {
  * dark.
  */
 export default {
-  preset: definePreset({ ...base, components }, {
-    primitive: { borderRadius: { none: '0', xs: '2px', sm: '2px', md: '2px', lg: '2px', xl: '2px' } },
-    semantic: {
-      primary: kelp,
-      focusRing: { width: '2px', style: 'solid', color: 'var(--kelp)', offset: '2px' },
-      formField: { paddingX: '0.5rem', paddingY: '0.25rem' },
-      list: { option: { padding: '0.25rem 0.75rem' } },
-      overlay: { popover: { padding: '0.75rem' }, modal: { padding: '1.25rem' } },
-      colorScheme: { light: scheme, dark: scheme },
+  preset: definePreset(
+    { ...base, components },
+    {
+      primitive: { borderRadius: { none: '0', xs: '2px', sm: '2px', md: '2px', lg: '2px', xl: '2px' } },
+      semantic: {
+        primary: kelp,
+        focusRing: { width: '2px', style: 'solid', color: 'var(--kelp)', offset: '2px' },
+        formField: { paddingX: '0.5rem', paddingY: '0.25rem' },
+        list: { option: { padding: '0.25rem 0.75rem' } },
+        overlay: { popover: { padding: '0.75rem' }, modal: { padding: '1.25rem' } },
+        colorScheme: { light: scheme, dark: scheme },
+      },
     },
-  }),
+  ),
   options: { darkModeSelector: 'none' },
 }

@@ -53,6 +53,7 @@ export async function open(page, url, slug, of = '') {
   return { at, total: (await (await page.request.get(`${url}/api/libraries/${slug}/shelf`)).json()).length }
 }
 
+const nothing = { responseBodySize: 0, responseHeadersSize: 0 }
 /**
  * Bytes on the wire, heads counted, from asking for a shelf with nothing kept to the first component being
  * drawn; and those of scripts of frames alone.
@@ -65,10 +66,11 @@ export async function firstLoad(context, url, slug) {
   const { at } = await open(page, url, slug)
   const bytes = await Promise.all(
     sizes.slice().map(async (request) => {
-      const { responseBodySize, responseHeadersSize } = await request.sizes.catch(() => ({
-        responseBodySize: 0,
-        responseHeadersSize: 0,
-      }))
+      // what a browser had already has no size, and is never told one
+      const { responseBodySize, responseHeadersSize } = await Promise.race([
+        request.sizes.catch(() => nothing),
+        new Promise((resolve) => setTimeout(resolve, 3000, nothing)),
+      ])
       return { url: request.url, bytes: responseBodySize + responseHeadersSize }
     }),
   )
@@ -77,7 +79,7 @@ export async function firstLoad(context, url, slug) {
   return {
     at,
     bytes: sum(bytes),
-    frames: sum(bytes.filter((request) => /\/frame\.js$/.test(request.url))),
+    frames: sum(bytes.filter((request) => /\/frame-\w+\.js$/.test(request.url))),
     bytesOf: bytes,
   }
 }

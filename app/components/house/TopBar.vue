@@ -100,7 +100,9 @@ const items = computed(() => [
   font: 500 18px/1 var(--name);
   letter-spacing: -0.01em;
 }
+/* a face of these letters alone */
 .name i {
+  font-family: 'Kept Shelf Name', var(--name);
   font-weight: 400;
 }
 .lib {
