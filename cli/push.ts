@@ -75,9 +75,7 @@ export async function push({ folder, to, token, note, say }: Push): Promise<bool
     if (response.ok) return schema.parse(json)
     const read = problemDetailsSchema.safeParse(json)
     throw new PushFailure(
-      read.success
-        ? `${read.data.title} ${read.data.detail ?? ''}`.trim()
-        : `${api} answered ${response.status}.`,
+      read.success ? `${read.data.title} ${read.data.detail}`.trim() : `${api} answered ${response.status}.`,
     )
   }
   const files = filesUnder(folder)

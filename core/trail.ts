@@ -9,6 +9,10 @@ const list = (detail: Detail, key: string): string[] => {
   const value = detail[key]
   return Array.isArray(value) ? value.map(String) : []
 }
+const record = (detail: Detail, key: string): object => {
+  const value = detail[key]
+  return typeof value === 'object' && value !== null ? value : {}
+}
 const lost = (count: number, what: string): string | undefined =>
   count === 0 ? undefined : `${count} ${what}`
 
@@ -60,7 +64,7 @@ const sentences = {
   'token file brought in': (detail) => `brought a token file into ${text(detail, 'theme')}`,
   'width named': (detail) => `called the width ${text(detail, 'width')} “${text(detail, 'name')}”`,
   published: (detail) => `published ${text(detail, 'version')} to ${text(detail, 'channel')}`,
-  deprecated: (detail) => `deprecated ${list(detail, 'versions').join(', ')}`,
+  deprecated: (detail) => `deprecated ${Object.keys(record(detail, 'versions')).join(', ')}`,
   'channel moved': (detail) => `moved the channel ${text(detail, 'channel')} to ${text(detail, 'version')}`,
   'channel removed': (detail) => `removed the channel ${text(detail, 'channel')}`,
   'role given': (detail) =>

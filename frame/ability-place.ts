@@ -35,7 +35,7 @@ export function placeOf(
 export function isAbility(path: string, sure: boolean): boolean {
   const found = placeOf(path)
   if (!found) return false
-  const { value, get } = found.descriptor
+  const { value, get } = found.descriptor as { value?: unknown; get?: () => unknown }
   if (sure || typeof value === 'function') return true
   if (!get || !/^(?:navigator\.)?\w+$/.test(path) || mayBeNothing.has(path)) return false
   return typeof get.call(path.startsWith('navigator.') ? navigator : globalThis) === 'object'

@@ -125,6 +125,7 @@ export function ringAround(id: number | null): void {
 /** The element under a point that {@link markupIn} told of, through shadow trees. */
 export function idAt(x: number, y: number): number | undefined {
   let at = document.elementFromPoint(x, y)
+  // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- a point may be outside the page
   for (let root = at && rootOf(at); root; root = at && rootOf(at)) {
     const inner = root.elementFromPoint(x, y)
     if (!inner || inner === at) break

@@ -65,7 +65,8 @@ const printOf = (value: unknown): string => {
         ? 'function'
         : value instanceof Node
           ? value.nodeName
-          : (JSON.stringify(value) ?? 'undefined'),
+          : // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- there is no JSON of a function
+            (JSON.stringify(value) ?? 'undefined'),
     )
   } catch {
     print.add('cannot be written')

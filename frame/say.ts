@@ -51,22 +51,22 @@ const isEvent = (value: unknown): value is Event =>
   value instanceof Event ||
   (typeof value === 'object' && value !== null && 'nativeEvent' in value && 'type' in value)
 
-/** A value as text a person can read, with what JSON cannot hold named. */
+/** A value as text a person can read, with what JSON cannot hold named; nothing where there is nothing. */
 function written(value: unknown): string {
   const seen = new Set<unknown>()
+  const named = (_key: string, entry: unknown): unknown => {
+    if (typeof entry === 'function') return '[function]'
+    if (entry instanceof Node) return `[${entry.nodeName.toLowerCase()}]`
+    if (typeof entry === 'bigint') return `${entry}n`
+    if (typeof entry !== 'object' || entry === null) return entry
+    if (seen.has(entry)) return '[again]'
+    seen.add(entry)
+    return entry
+  }
   try {
-    return (
-      JSON.stringify(value, (_key, entry: unknown) => {
-        if (typeof entry === 'function') return '[function]'
-        if (entry instanceof Node) return `[${entry.nodeName.toLowerCase()}]`
-        if (typeof entry === 'bigint') return `${entry}n`
-        if (typeof entry === 'object' && entry !== null) {
-          if (seen.has(entry)) return '[again]'
-          seen.add(entry)
-        }
-        return entry
-      }) ?? ''
-    ).slice(0, 5000)
+    // there is no JSON of what is not there
+    const text = JSON.stringify(value, named) as string | undefined
+    return (text ?? '').slice(0, 5000)
   } catch {
     return '[cannot be written]'
   }

@@ -14,6 +14,7 @@ export function useAsks(tag: Ref<string>) {
   watch(
     [tag, () => store.library?.revision?.number],
     async ([now], before) => {
+      // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- there is none before the first
       if (before?.[0] !== now) asks.value = none
       try {
         const found = await ask(asksSchema, `/libraries/${store.slug}/components/${now}/asks`)

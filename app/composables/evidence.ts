@@ -102,6 +102,7 @@ export function useEvidence(
       problem.value = undefined
       if (evidence.value || !module.value || !contract.value) return
       if (!store.evidence) await store.loadEvidence().catch(() => undefined)
+      // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- another may be looked at by now
       if (mine !== key.value || !contract.value) return
       evidence.value = store.evidenceFor(contract.value.tag)?.evidence
       if (!evidence.value) timer = setTimeout(run, 2000)

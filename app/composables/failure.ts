@@ -33,6 +33,7 @@ export function useFailure(library: () => string, forgetOn: WatchSource[]) {
     failure.value = { text, provided: phase === 'provide', phase: phases[phase], where: undefined }
     if (!at) return
     const where = await traceBack(library(), at).catch(() => undefined)
+    // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- another may have failed by now
     if (failure.value?.text === text) failure.value = { ...failure.value, where }
   }
   return { failure, forget, onFailed }

@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
 import { wantsWords, withoutWords, componentTitle, type Contract } from '~~/core/contract/contract'
+import { isAtLeast } from '~~/core/roles'
 import { isElement } from '~~/core/languages/languages'
 import { bareName } from '~~/core/release/manifest'
 import { tokenPrefix } from '~~/core/release/package'
@@ -76,8 +77,8 @@ export const useLibrary = defineStore('library', () => {
     }))
   })
   const may = computed(() => {
-    const rank = { reader: 1, contributor: 2, maintainer: 3 }[library.value?.role ?? 'reader']
-    return { write: rank >= 2, keep: rank >= 3 }
+    const role = library.value?.role ?? 'reader'
+    return { write: isAtLeast(role, 'contributor'), keep: isAtLeast(role, 'maintainer') }
   })
 
   const missing = (standing: Standing) =>

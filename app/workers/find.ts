@@ -20,7 +20,10 @@ self.onmessage = ({ data }: MessageEvent<FindAsk>) => {
     case 'library': {
       const written = new Map<string, Map<string, string>>()
       for (const entry of data.words)
-        written.set(entry.tag, (written.get(entry.tag) ?? new Map()).set(entry.member, entry.text))
+        written.set(
+          entry.tag,
+          (written.get(entry.tag) ?? new Map<string, string>()).set(entry.member, entry.text),
+        )
       finder = new Finder(data.contracts, data.prefix, written)
       return self.postMessage({ n: data.n, found: null })
     }

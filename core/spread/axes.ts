@@ -197,7 +197,7 @@ export function cellOf(
     id: axes.map((axis, i) => `${axis.id}=${values[i]}`).join('&'),
     titles: axes.map((axis, i) => axis.values[values[i]!]!.title),
     usage,
-    surround: Object.assign({}, surround, ...order.map(({ value }) => value.surround ?? {})),
+    surround: order.reduce((around, { value }) => ({ ...around, ...value.surround }), surround),
   }
 }
 

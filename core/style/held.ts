@@ -146,5 +146,6 @@ export function preferMedia(query: string, preferences: Preferences): string | u
         : '(max-width: -1px)'
     },
   )
+  // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- set by the walk
   return changed ? written : undefined
 }

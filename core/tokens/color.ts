@@ -9,6 +9,7 @@ import {
   useMode,
 } from 'culori/fn'
 import * as culori from 'culori/fn'
+import type { Color } from 'culori/fn'
 import { z } from 'zod'
 import { done } from '../problem'
 import { misread, type TokenKind } from './kind'
@@ -89,7 +90,7 @@ const fromCulori = (colour: Culori): ColorValue => {
     colorSpace: space,
     components: components as ColorValue['components'],
     ...(colour.alpha !== undefined && colour.alpha < 1 ? { alpha: round(colour.alpha) } : {}),
-    hex: formatHex(colour as never) ?? '#000000',
+    hex: formatHex(colour as Color),
   }
 }
 
@@ -110,17 +111,15 @@ export const color: TokenKind<ColorValue> = {
       : misread('colour', 'Give colorSpace and three components, as the format’s color module says.')
   },
   parse,
-  show: (value) =>
-    value.colorSpace === 'srgb' ? showSrgb(value) : (formatCss(toCulori(value) as never) ?? ''),
+  show: (value) => (value.colorSpace === 'srgb' ? showSrgb(value) : formatCss(toCulori(value) as Color)),
   css: (value) => color.show(value),
 }
 
 const showSrgb = (value: ColorValue): string => {
   const colour = toCulori(value)
-  const hex =
-    (colour.alpha === undefined ? formatHex(colour as never) : culori.formatHex8(colour as never)) ?? ''
+  const hex = colour.alpha === undefined ? formatHex(colour as Color) : culori.formatHex8(colour as Color)
   return hex.toUpperCase()
 }
 
 /** The colour as hex without alpha, for swatches and pickers. */
-export const hexOf = (value: ColorValue): string => formatHex(toCulori(value) as never) ?? '#000000'
+export const hexOf = (value: ColorValue): string => formatHex(toCulori(value) as Color)

@@ -82,6 +82,7 @@ function settle(
   const fail = (path: string, code: string, what: string, todo: string) =>
     failed.set(path, { code, what, where: { file: written.get(path)!.from }, todo })
   let at: string | undefined = first
+  // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- both grow meanwhile
   while (at !== undefined && !tokens.has(at) && !failed.has(at)) {
     const path: string = at
     const { token } = written.get(path)!

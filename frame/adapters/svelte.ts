@@ -81,8 +81,11 @@ function propsOf(
   learnt: Learnt,
   outer: Passed = {},
 ): Record<string, unknown> {
-  const values = Object.entries(usage.props).map(([name, value]) => [name, tools.valueFilledIn(value, outer)])
-  const snippets = Object.entries(usage.slots).map(([name, filling]) => [
+  const values = Object.entries(usage.props).map(([name, value]): [string, unknown] => [
+    name,
+    tools.valueFilledIn(value, outer),
+  ])
+  const snippets = Object.entries(usage.slots).map(([name, filling]): [string, unknown] => [
     name || 'children',
     snippetOf(filling, component.passes?.[name] ?? [], tools, outer, learnt),
   ])

@@ -10,11 +10,12 @@ import {
 } from 'h3'
 import type { z } from 'zod'
 import type { Problem } from '~~/core/problem'
+import { isAtLeast, roleSchema, type Role } from '~~/core/roles'
 import { publicUrl } from '../config'
 import { log } from '../log'
 import { isAway, isFull, isUnfit, store, type Store } from '../store/database'
 import { libraryById, libraryBySlug, type Library } from '../store/libraries'
-import { roleOf, type Person, type Role } from '../store/people'
+import { roleOf, type Person } from '../store/people'
 import { bearer, type TokenScope } from '../store/registry-tokens'
 import { limits } from '../limits'
 import { boundedJson } from './body'
@@ -36,7 +37,6 @@ export const accessLevels: readonly Access[] = [
   'contributor',
   'reader',
 ]
-const strength: Record<Role, number> = { reader: 1, contributor: 2, maintainer: 3 }
 
 export interface Call<B, Q> {
   event: H3Event
@@ -173,9 +173,11 @@ async function admit(
         `There is no library “${params.library}” that you can see.`,
         'Check the address, or ask a maintainer to let you in.',
       )
-    if (access in strength) {
-      const has = role ? strength[role] : library!.visibility === 'open' ? 1 : 0
-      if (has < strength[access as Role])
+    const wanted = roleSchema.safeParse(access)
+    if (wanted.success) {
+      // an open library may be read by anybody who is signed in
+      const has = role ?? (library!.visibility === 'open' ? 'reader' : undefined)
+      if (!has || !isAtLeast(has, wanted.data))
         fail(
           403,
           'role',

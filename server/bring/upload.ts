@@ -64,7 +64,7 @@ export function readUpload(event: H3Event, bytes: number): Promise<Upload> {
       stream.on('end', () => {
         const content = Buffer.concat(pieces)
         if (name === 'archive') upload.archive = content
-        else if (name === 'file') upload.files.push({ path: path ?? '', content })
+        else if (name === 'file') upload.files.push({ path, content })
       })
     })
     parser.on('field', (name, value, _nameCut, isCut) => {

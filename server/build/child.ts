@@ -30,6 +30,7 @@ process.on('message', async (ask: Ask) => {
   try {
     answer = { id: ask.id, ok: true, output: await doers[ask.task](ask.input as never) }
   } catch (error) {
+    // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- any error may come here
     const [first] = (error as BuildFailure).errors ?? []
     answer =
       error instanceof Failure

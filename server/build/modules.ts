@@ -19,7 +19,8 @@ import { languageFile, scriptCompiler } from '~~/core/languages/files'
 import { injected } from '~~/core/languages/injected'
 import { isElement, languageOf } from '~~/core/languages/languages'
 import type { Problem } from '~~/core/problem'
-import { compilerOptionsOf, SourceSet } from '~~/core/read/source/source-set'
+import { compilerOptionsOf } from '~~/core/read/source/imports'
+import { SourceSet } from '~~/core/read/source/source-set'
 import type { SourceText } from '~~/core/read/source/source-text'
 
 export interface BuiltModules {

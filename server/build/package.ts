@@ -39,7 +39,9 @@ export async function buildPackage(files: SourceText[], input: Omit<PackageInput
     shasum: createHash('sha1').update(tarball).digest('hex'),
     unpackedSize: all.reduce((sum, file) => sum + Buffer.byteLength(file.content), 0),
     files: all.map((file) => ({ path: file.path, size: Buffer.byteLength(file.content) })),
-    manifest: JSON.parse(String(all.find((packageFile) => packageFile.path === 'package.json')!.content)),
+    manifest: JSON.parse(
+      String(all.find((packageFile) => packageFile.path === 'package.json')!.content),
+    ) as Record<string, unknown>,
     problems: declarations.problems,
   }
 }

@@ -85,6 +85,7 @@ async function takeTurn(db: Store, library: Library, run: EvidenceRun): Promise<
     const problem = await inBrowser({ ...input, components }, heard)
     if (problem) await heard(problem)
     // one that ends without a word of anybody would end so for ever
+    // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- a run may be cancelled meanwhile
     else if (waiting.size === left && !isCancelled && Date.now() < ends) stopped = true
   }
   if (isCancelled) return 'done'
@@ -201,6 +202,7 @@ async function inBrowser(
   await last
   clearInterval(watch)
   release?.()
+  // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- set by the watch
   if (!isOver || trying === undefined) return undefined
   const what =
     `${trying} was not tried to its end: the browser needed more than ${megabytes} ` +

@@ -248,7 +248,7 @@ async function look(
         if (size > most) throw bad('The tarball unpacks to more than may be.')
         if (path === 'package.json') chunks.push(chunk)
       }
-      if (type === 'file') files.push({ path, size: entry.header.size ?? 0 })
+      if (type === 'file') files.push({ path, size: entry.header.size })
       if (type === 'file' && path === 'package.json') packageJson = Buffer.concat(chunks).toString('utf8')
     }
   } catch (error) {

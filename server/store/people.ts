@@ -1,6 +1,6 @@
+import type { Role } from '~~/core/roles'
 import type { Store } from './database'
 
-export type Role = 'maintainer' | 'contributor' | 'reader'
 export interface Person {
   id: string
   name: string

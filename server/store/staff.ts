@@ -1,7 +1,8 @@
 import { record } from './audit'
 import { notify, type Store } from './database'
 import { lockLibrary } from './libraries'
-import { personById, setRole, type Role } from './people'
+import type { Role } from '~~/core/roles'
+import { personById, setRole } from './people'
 import { endSessionsOf } from './sessions'
 
 /**

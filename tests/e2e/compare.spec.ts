@@ -71,6 +71,8 @@ test(
         'only on the left',
         { timeout: 60_000 },
       )
+      // both are dressed in the same theme by now
+      await expect(apart(page)).not.toContainText('Drawn otherwise')
       await expect(apart(page).getByRole('row').filter({ hasText: 'part="strip"' })).toContainText(
         'role="alert"',
       )

@@ -128,7 +128,7 @@ test('a token file is replaced whole, refused with each reason, and taken back',
   await replace('{"text":{"strong":{"$type":"color","$value":"#FFD700"}}}')
   await expect(page.getByText('Nightwatch is now what night.json says.')).toBeVisible()
   await expect(page.getByRole('button', { name: 'text.strong in Nightwatch: #FFD700' })).toBeVisible()
-  await page.getByRole('button', { name: 'Undo' }).click()
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
   await expect(page.getByRole('button', { name: 'text.strong in Nightwatch: #E9EEF1' })).toBeVisible()
   const [file] = await Promise.all([
     page.waitForEvent('download'),

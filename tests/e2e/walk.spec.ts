@@ -154,7 +154,7 @@ test('from the source to a version that a team has installed', async ({ page }) 
     await expect(
       page.getByRole('button', { name: 'notice.edge.warn in Daywatch: {feedback.warn.line}' }),
     ).toBeVisible()
-    await page.getByRole('button', { name: 'Undo' }).click()
+    await page.getByRole('button', { name: 'Undo', exact: true }).last().click()
     await expect(page.getByRole('button', { name: 'brass.500 in Daywatch: #E2A03F' })).toBeVisible()
     await page.getByRole('button', { name: 'brass.500 in Daywatch: #E2A03F' }).click()
     await page.getByLabel('brass.500 in Daywatch', { exact: true }).fill('{brass.50}')

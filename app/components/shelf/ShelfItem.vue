@@ -88,7 +88,7 @@ const stale = computed(() => !standing.rendering.module)
       </div>
       <div v-else-if="differs" class="small bad">
         <Mark name="differs" label="differs" /> {{ plural(differs, 'comment') }}
-        {{ differs === 1 ? 'differs' : 'differ' }}
+        {{ differs === 1 ? 'differs' : 'differ' }} from the code
       </div>
       <div v-else-if="missing" class="small gap">{{ missing }} without words</div>
       <div v-else class="small muted">

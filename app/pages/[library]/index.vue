@@ -119,7 +119,7 @@ useKeys([
 <template>
   <main>
     <div class="lead">
-      <p class="sentence">
+      <p v-if="standing.length" class="sentence">
         <Choice v-model="which" label="Which components" :options="whichOptions" />{{ ' ' }}
         <template v-if="which === 'all'">components </template>of
         <Choice

@@ -95,8 +95,8 @@ const host = frameName()
       </ExampleFigure>
     </div>
     <p v-if="starters && !starters.length" class="muted">
-      None yet. On the bench, keep a way of showing a component as an example; about it, offer it as a
-      starter.
+      There are no starters yet. On the bench, save a way of showing a component as an example, and offer it
+      as a starter.
     </p>
     <p v-else-if="starters && !shown.length" class="muted">
       None of the {{ count(starters.length) }} speaks of that.

@@ -4,8 +4,6 @@ import { evidenceFor, keyId, restId, type Steps, type TrialRun } from '../run'
 
 // Parts, events and keys are met while the other members are tried: nothing more is looked at for them.
 
-/* eslint-disable require-yield -- a trial of its own shape that asks for nothing */
-
 export function* meetParts(run: TrialRun): Steps<Evidence[]> {
   return membersOf(run.contract, 'part').map((part) =>
     run.all.some(({ parts }) => parts.includes(part.name))

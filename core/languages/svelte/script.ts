@@ -23,7 +23,8 @@ export function contentOf(
   if ('styles' in block.content) return { from: block.content.start, to: block.content.end }
   const opening = text.slice(block.start, block.end)
   // an attribute's value may hold a closing bracket; the last attribute ends before the one that closes
-  const after = block.attributes.at(-1)?.end ?? block.start
+  const attributes = block.attributes as readonly { end: number }[]
+  const after = attributes.at(-1)?.end ?? block.start
   return {
     from: text.indexOf('>', after) + 1,
     to: block.start + opening.lastIndexOf('</'),

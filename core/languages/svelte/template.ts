@@ -85,6 +85,7 @@ function namedCall({ callee, arguments: [first] }: Call, place: Place): SvelteTe
 /** Which snippet `{@render row?.(ship, i)}` renders, and the names it is given. */
 function renderedBy({ expression }: AST.RenderTag): { name: string | undefined; passes: string[] } {
   const call = expression.type === 'ChainExpression' ? expression.expression : expression
+  // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- the parser lets through what its types leave out
   if (call.type !== 'CallExpression') return { name: undefined, passes: [] }
   return {
     name: call.callee.type === 'Identifier' ? call.callee.name : undefined,
@@ -99,6 +100,7 @@ function slotOf(element: Element, text: string, place: Place): Slot {
   const name = textOf(attributes.find((attribute) => attribute.name === 'name')) ?? ''
   const [first, last] = [element.fragment.nodes[0], element.fragment.nodes.at(-1)]
   const passes = attributes
+    // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- what is spread stands among them
     .filter((attribute) => attribute.type === 'Attribute' && attribute.name !== 'name')
     .map((attribute) => ({ name: attribute.name }))
   return {

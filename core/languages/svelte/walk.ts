@@ -17,7 +17,7 @@ export function walkTree(root: AST.Fragment, visit: (node: TreeNode) => void): v
     visit(node)
     const below = Object.entries(node)
       .filter(([name]) => name !== 'metadata')
-      .flatMap(([, value]) => (Array.isArray(value) ? (value as unknown[]) : [value]))
+      .flatMap(([, value]): unknown[] => (Array.isArray(value) ? (value as unknown[]) : [value]))
       .filter(isNode)
     waiting.push(...below.reverse())
   }

@@ -1,4 +1,5 @@
 import ts from 'typescript'
+import { parentOf } from '../source/parents'
 import { declarationOf, functionBehind, valueOfDeclaration, type FunctionNode } from '../source/declarations'
 import { unwrap, type SourceSet } from '../source/source-set'
 
@@ -94,7 +95,7 @@ export function lineage(sources: SourceSet, node: ClassNode): Lineage {
 export const isElementRoot = (root: string | undefined): boolean => /^HTML\w*Element$/.test(root ?? '')
 
 function parameterNamed(node: ts.Identifier): ts.ParameterDeclaration | undefined {
-  for (let at: ts.Node | undefined = node.parent; at; at = at.parent) {
+  for (let at = parentOf(node); at; at = parentOf(at)) {
     if (!ts.isFunctionLike(at)) continue
     const found = at.parameters.find(
       (parameter) => ts.isIdentifier(parameter.name) && parameter.name.text === node.text,

@@ -417,6 +417,7 @@ function targets(sources: SourceSet, expression: ts.Expression, selectors: strin
     })
   look(expression)
   if (
+    // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- set by the walk
     !hit &&
     ts.isPropertyAccessExpression(expression) &&
     expression.expression.kind === ts.SyntaxKind.ThisKeyword

@@ -274,6 +274,7 @@ export class CheckedTypes {
       ['charAt', 'toLowerCase', 'codePointAt'].every((text) => type.getProperty(text))
     )
       return { is: 'string' }
+    // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- the compiler has types without a symbol
     const name = type.symbol?.name
     if (name === 'Date') return { is: 'date' }
     if (name && nodes.has(name)) return { is: 'node' }
@@ -288,6 +289,7 @@ export class CheckedTypes {
       depth < 2 &&
       properties.length > 0 &&
       properties.length <= 16 &&
+      // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- the compiler has types without a symbol
       type.symbol &&
       (type.symbol.name === '__type' || this.isOwn(type.symbol)) &&
       !type.getStringIndexType()

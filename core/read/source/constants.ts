@@ -1,4 +1,5 @@
 import ts from 'typescript'
+import { parentOf } from './parents'
 import type { SourceSet } from './source-set'
 
 /** The initialiser of the constant an identifier names: local to a function, of its module, or imported. */
@@ -13,7 +14,7 @@ export function constantOf(sources: SourceSet, node: ts.Identifier): ts.Expressi
 export function localDeclaration(
   node: ts.Identifier,
 ): ts.VariableDeclaration | ts.ParameterDeclaration | undefined {
-  for (let at: ts.Node = node; at.parent && !ts.isSourceFile(at); at = at.parent) {
+  for (let at: ts.Node = node; parentOf(at) && !ts.isSourceFile(at); at = at.parent) {
     const scope = at.parent
     if (ts.isFunctionLike(scope)) {
       const parameter = scope.parameters.find(

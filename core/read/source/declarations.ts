@@ -1,9 +1,10 @@
 import ts from 'typescript'
+import { parentOf } from './parents'
 import { unwrap, type SourceSet } from './source-set'
 
 /** The declaration a name leads to: inside the functions around it, in its module, or through imports. */
 export function declarationOf(sources: SourceSet, node: ts.Identifier): ts.Declaration | undefined {
-  for (let at: ts.Node | undefined = node.parent; at && !ts.isSourceFile(at); at = at.parent) {
+  for (let at = parentOf(node); at && !ts.isSourceFile(at); at = parentOf(at)) {
     if (!ts.isBlock(at)) continue
     for (const statement of at.statements) {
       if (

@@ -1,4 +1,5 @@
 import ts from 'typescript'
+import { parentOf } from './parents'
 import { keyByNumber, keyName, type Key } from '../../contract/key'
 import { constantOf, localDeclaration } from './constants'
 import { evaluate } from './evaluate'
@@ -139,7 +140,7 @@ function bindingNamed(node: ts.Identifier): ts.BindingElement | undefined {
     ts.isObjectBindingPattern(name)
       ? name.elements.find((element) => ts.isIdentifier(element.name) && element.name.text === node.text)
       : undefined
-  for (let at: ts.Node | undefined = node.parent; at; at = at.parent) {
+  for (let at = parentOf(node); at; at = parentOf(at)) {
     if (ts.isFunctionLike(at)) {
       for (const parameter of at.parameters) {
         const found = inside(parameter.name)
@@ -204,7 +205,7 @@ function heldWith(node: ts.Node): string[] {
     } else if (ts.isPropertyAccessExpression(plain) && held[plain.name.text])
       names.add(held[plain.name.text]!)
   }
-  for (let at: ts.Node = node; at.parent && !ts.isFunctionLike(at); at = at.parent) {
+  for (let at: ts.Node = node; parentOf(at) && !ts.isFunctionLike(at); at = at.parent) {
     const { parent } = at
     if (ts.isBinaryExpression(parent) && parent.operatorToken.kind === ts.SyntaxKind.AmpersandAmpersandToken)
       ask(parent)

@@ -4,8 +4,10 @@ import type { Problem } from '../../problem'
 import { needsOf, touchedBy, type Needs } from './needs'
 import { doesNotParse } from './reading'
 import { walk } from './walk'
-import { languageFile } from '../../languages/files'
-import { ownEndings } from '../../languages/languages'
+import { gatheredIn, gatherFile, type Gathered } from './gathered'
+import { aliasesIn, fileAt, joined, type Alias } from './imports'
+import { scriptOf } from './script-text'
+import { topNamesOf } from './top-names'
 import type { SourceText } from './source-text'
 
 /** The declaration a name leads to, with the file it stands in. */
@@ -17,87 +19,6 @@ export type Declared =
  * `node_modules/vue/index.d.ts`, or `undefined`. It is asked for what is needed only.
  */
 export type Outside = (path: string) => string | undefined
-
-/**
- * What a stretch of code holds, each in the order it is written: gathered once a file, sliced for a
- * declaration.
- */
-export interface Gathered {
-  calls: ts.CallExpression[]
-  tagged: ts.TaggedTemplateExpression[]
-  assignments: ts.BinaryExpression[]
-  /** Uses of names that the file declares or imports at its top. */
-  names: ts.Identifier[]
-  classes: ts.ClassLikeDeclaration[]
-  functions: ts.FunctionDeclaration[]
-}
-
-const scriptFile = /\.(?:[cm]?[jt]s|[jt]sx)$/
-const endings = ['.ts', '.tsx', '.js', '.jsx', '.mjs', ...ownEndings.map((ending) => `.${ending}`), '.d.ts']
-
-/**
- * Which text of a file is script, and of which kind. In a file of a language of its own it is what stands in
- * its script blocks, on its own lines.
- */
-function scriptOf({ path, text }: SourceText): { text: string; kind?: ts.ScriptKind } | undefined {
-  const language = languageFile(path)
-  if (language) return language.script(path, text)
-  // a library in plain JavaScript may write markup in it
-  return scriptFile.test(path) && !/\.d\.[cm]?ts$/.test(path)
-    ? { text, ...(path.endsWith('.js') ? { kind: ts.ScriptKind.JSX } : {}) }
-    : undefined
-}
-
-const joined = (folders: string[], path: string): string => {
-  const parts = [...folders]
-  for (const step of path.split('/')) {
-    if (step === '..') parts.pop()
-    else if (step !== '.' && step !== '') parts.push(step)
-  }
-  return parts.join('/')
-}
-
-/**
- * What a library's `tsconfig.json` asks of the compiler; nothing where there is none, or none that can be
- * read.
- */
-export function compilerOptionsOf(text: string | undefined): Record<string, unknown> {
-  const read: unknown =
-    text === undefined ? undefined : ts.parseConfigFileTextToJson('tsconfig.json', text).config
-  const options: unknown =
-    typeof read === 'object' && read !== null && 'compilerOptions' in read ? read.compilerOptions : undefined
-  return typeof options === 'object' && options !== null ? { ...options } : {}
-}
-
-/**
- * What imports without a dot may mean in this library: `paths` of its tsconfig, the name of its own
- * package with `exports` left aside, and `@/` and `~/` for `src`, which build tools set up outside the
- * source.
- */
-function aliasesIn(texts: ReadonlyMap<string, string>): { from: string; to: string; whole: boolean }[] {
-  const aliases: ReturnType<typeof aliasesIn> = []
-  const { baseUrl, paths } = compilerOptionsOf(texts.get('tsconfig.json'))
-  const base = typeof baseUrl === 'string' ? baseUrl : '.'
-  for (const [from, to] of Object.entries(typeof paths === 'object' && paths ? paths : {})) {
-    for (const entry of Array.isArray(to) ? to : [])
-      if (typeof entry === 'string')
-        aliases.push({
-          from: from.replace(/\*$/, ''),
-          to: joined(joined([], base).split('/').filter(Boolean), entry.replace(/\*$/, '')),
-          whole: !from.endsWith('*'),
-        })
-  }
-  try {
-    const { name } = JSON.parse(texts.get('package.json') ?? '{}') as { name?: unknown }
-    if (typeof name === 'string')
-      aliases.push({ from: `${name}/`, to: '', whole: false }, { from: `${name}/`, to: 'src', whole: false })
-  } catch {
-    /* a package file that is no JSON is told where it is read */
-  }
-  for (const sign of ['@/', '~/'])
-    aliases.push({ from: sign, to: 'src', whole: false }, { from: sign, to: '', whole: false })
-  return aliases
-}
 
 /**
  * The parsed files of a library and the names in them. Names are followed through imports and
@@ -113,7 +34,7 @@ export class SourceSet {
   private readonly topNames = new Map<string, Map<string, ts.Declaration>>()
   private readonly resolved = new Map<string, string | undefined>()
   private readonly lookedUp = new Map<string, Map<string, Declared | undefined>>()
-  private readonly aliases: { from: string; to: string; whole: boolean }[]
+  private readonly aliases: readonly Alias[]
   private readonly needed = new Map<string, Needs>()
   private readonly found = new Map<string, unknown>()
   private readonly earlier: ReadonlyMap<string, unknown>
@@ -249,59 +170,23 @@ export class SourceSet {
 
   private resolveOnce(from: string, specifier: string): string | undefined {
     const bare = specifier.split('?')[0]!
-    if (bare.startsWith('.')) return this.fileAt(joined(from.split('/').slice(0, -1), bare))
+    if (bare.startsWith('.')) return fileAt(this.texts, joined(from.split('/').slice(0, -1), bare))
     for (const { from: start, to, whole } of this.aliases) {
       const found = whole
         ? bare === start
-          ? this.fileAt(to)
+          ? fileAt(this.texts, to)
           : undefined
         : bare.startsWith(start)
-          ? this.fileAt(joined(to.split('/').filter(Boolean), bare.slice(start.length)))
+          ? fileAt(this.texts, joined(to.split('/').filter(Boolean), bare.slice(start.length)))
           : undefined
       if (found !== undefined) return found
     }
     return undefined
   }
 
-  private fileAt(path: string): string | undefined {
-    const source = path.replace(/\.([cm]?)js(x?)$/, '.$1ts$2')
-    const tsx = path.replace(/\.js$/, '.tsx')
-    return [
-      path,
-      source,
-      tsx,
-      ...endings.map((ending) => `${path}${ending}`),
-      ...endings.map((ending) => `${path}/index${ending}`),
-    ].find((text) => this.texts.has(text))
-  }
-
   private namesOf(file: string): Map<string, ts.Declaration> {
-    const known = this.topNames.get(file)
-    if (known) return known
-    const names = new Map<string, ts.Declaration>()
-    this.topNames.set(file, names)
-    for (const statement of this.scripts.get(file)?.statements ?? []) {
-      if (ts.isVariableStatement(statement)) {
-        for (const declaration of statement.declarationList.declarations)
-          if (ts.isIdentifier(declaration.name)) names.set(declaration.name.text, declaration)
-      } else if (ts.isImportDeclaration(statement) && statement.importClause) {
-        const { name, namedBindings } = statement.importClause
-        if (name) names.set(name.text, statement.importClause)
-        if (namedBindings && ts.isNamedImports(namedBindings))
-          for (const element of namedBindings.elements) names.set(element.name.text, element)
-        else if (namedBindings) names.set(namedBindings.name.text, namedBindings)
-      } else if (
-        (ts.isClassDeclaration(statement) ||
-          ts.isFunctionDeclaration(statement) ||
-          ts.isTypeAliasDeclaration(statement) ||
-          ts.isInterfaceDeclaration(statement) ||
-          ts.isEnumDeclaration(statement)) &&
-        statement.name
-      ) {
-        // a function's overloads and an interface's parts: the first that has a body, or the first
-        if (!names.has(statement.name.text)) names.set(statement.name.text, statement)
-      }
-    }
+    let names = this.topNames.get(file)
+    if (!names) this.topNames.set(file, (names = topNamesOf(this.scripts.get(file))))
     return names
   }
 
@@ -311,45 +196,10 @@ export class SourceSet {
   gather(node: ts.Node): Gathered {
     const file = node.getSourceFile()
     let all = this.gathered.get(file)
-    if (!all) {
-      const top = this.namesOf(file.fileName)
-      const into: Gathered = { calls: [], tagged: [], assignments: [], names: [], classes: [], functions: [] }
-      walk(file, (node) => {
-        switch (node.kind) {
-          case ts.SyntaxKind.Identifier:
-            if (
-              top.has((node as ts.Identifier).text) &&
-              !(ts.isPropertyAccessExpression(node.parent) && node.parent.name === node)
-            )
-              into.names.push(node as ts.Identifier)
-            return false
-          case ts.SyntaxKind.CallExpression:
-            into.calls.push(node as ts.CallExpression)
-            return true
-          case ts.SyntaxKind.TaggedTemplateExpression:
-            into.tagged.push(node as ts.TaggedTemplateExpression)
-            return true
-          case ts.SyntaxKind.BinaryExpression:
-            if ((node as ts.BinaryExpression).operatorToken.kind === ts.SyntaxKind.EqualsToken)
-              into.assignments.push(node as ts.BinaryExpression)
-            return true
-          case ts.SyntaxKind.ClassDeclaration:
-          case ts.SyntaxKind.ClassExpression:
-            into.classes.push(node as ts.ClassLikeDeclaration)
-            return true
-          case ts.SyntaxKind.FunctionDeclaration:
-            into.functions.push(node as ts.FunctionDeclaration)
-            return true
-          default:
-            // types say nothing about what the code does
-            return !ts.isTypeNode(node) || node.kind === ts.SyntaxKind.ExpressionWithTypeArguments
-        }
-      })
-      this.gathered.set(file, (all = into))
-    }
+    if (!all) this.gathered.set(file, (all = gatherFile(file, this.namesOf(file.fileName))))
     if (node === file) return all
     let part = this.parts.get(node)
-    if (!part) this.parts.set(node, (part = new Part(all, node)))
+    if (!part) this.parts.set(node, (part = gatheredIn(all, node)))
     return part
   }
 
@@ -357,7 +207,7 @@ export class SourceSet {
   lookUp(file: string, name: string, seen?: Set<string>): Declared | undefined {
     if (seen) return this.lookUpOnce(file, name, seen)
     let names = this.lookedUp.get(file)
-    if (!names) this.lookedUp.set(file, (names = new Map()))
+    if (!names) this.lookedUp.set(file, (names = new Map<string, Declared | undefined>()))
     const known = names.get(name)
     if (known !== undefined || names.has(name)) return known
     const found = this.lookUpOnce(file, name)
@@ -436,48 +286,6 @@ export class SourceSet {
     }
     return undefined
   }
-}
-
-/** What of a file lies inside a node, each kind cut out when it is asked for. */
-class Part implements Gathered {
-  private readonly cut: Partial<Gathered> = {}
-  constructor(
-    private readonly all: Gathered,
-    private readonly node: ts.Node,
-  ) {}
-  get calls() {
-    return (this.cut.calls ??= inside(this.all.calls, this.node))
-  }
-  get tagged() {
-    return (this.cut.tagged ??= inside(this.all.tagged, this.node))
-  }
-  get assignments() {
-    return (this.cut.assignments ??= inside(this.all.assignments, this.node))
-  }
-  get names() {
-    return (this.cut.names ??= inside(this.all.names, this.node))
-  }
-  get classes() {
-    return (this.cut.classes ??= inside(this.all.classes, this.node))
-  }
-  get functions() {
-    return (this.cut.functions ??= inside(this.all.functions, this.node))
-  }
-}
-
-/** Those of a list, in order of writing, that lie inside a node. */
-function inside<N extends ts.Node>(list: N[], node: ts.Node): N[] {
-  let low = 0
-  let high = list.length
-  while (low < high) {
-    const middle = (low + high) >> 1
-    if (list[middle]!.pos < node.pos) low = middle + 1
-    else high = middle
-  }
-  const found: N[] = []
-  for (let i = low; i < list.length && list[i]!.pos < node.end; i++)
-    if (list[i]!.end <= node.end) found.push(list[i]!)
-  return found
 }
 
 export const unwrap = (node: ts.Expression): ts.Expression =>

@@ -95,6 +95,7 @@ function typeOfMembers(
   return {
     is: 'object',
     fields: members.flatMap((member) =>
+      // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- source that is being written may lack it
       ts.isPropertySignature(member) && member.type && member.name
         ? [
             {

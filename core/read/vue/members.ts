@@ -132,7 +132,7 @@ export class VueMembers {
         this.emitsOfValue(property.expression)
         continue
       }
-      const name = property.name && nameOf(this.sources, property.name as ts.PropertyName)
+      const name = nameOf(this.sources, property.name as ts.PropertyName)
       if (name === undefined) continue
       const fn = ts.isMethodDeclaration(property)
         ? property

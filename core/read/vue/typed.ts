@@ -75,12 +75,7 @@ export class TypedMembers {
         .map((parameter) => checker.getTypeOfSymbolAtLocation(parameter, node))
       for (const type of first?.isUnion() ? first.types : first ? [first] : []) {
         if (type.isStringLiteral())
-          this.members.addEvent(
-            type.value,
-            signature.getDeclaration() ?? node,
-            this.payload(rest, node),
-            'declared',
-          )
+          this.members.addEvent(type.value, signature.getDeclaration(), this.payload(rest, node), 'declared')
       }
     }
   }

@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { nothingSchema, roleSchema } from '~~/core/wire'
+import { roleSchema } from '~~/core/roles'
+import { nothingSchema } from '~~/core/wire'
 import { fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
 import { limits } from '~~/server/limits'

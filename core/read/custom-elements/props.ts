@@ -1,0 +1,233 @@
+import ts from 'typescript'
+import type { Prop } from '../../contract/prop'
+import { withoutUndefined, type TypeModel } from '../../contract/type'
+import { attributeWritten, wiringOfGetter } from './attribute-use'
+import type { ClassFacts } from './class-facts'
+import type { DeclaredProp } from './declared'
+import type { ClassNode } from './lineage'
+import { returnedBy } from './opener'
+import { tagText, wordsOf } from '../source/comments'
+import { printPlain } from '../source/defaults'
+import { evaluate, nameOf } from '../source/evaluate'
+import type { Plain } from '../source/plain'
+import { hasModifier, unwrap, type SourceSet } from '../source/source-set'
+import { typeOfExpression, typeOfNode } from '../source/type-nodes'
+
+/**
+ * The type of a prop: as written, as a comment's `@type` says, as it is declared to the library, or as its
+ * first value shows.
+ */
+function typeIn(
+  { sources }: ClassFacts,
+  node: ts.Node,
+  written: ts.TypeNode | undefined,
+  declared: TypeModel | undefined,
+  value: ts.Expression | undefined,
+): { type: TypeModel; optional: boolean; known: boolean } {
+  const typeNode = written ?? ts.getJSDocType(node)
+  if (typeNode) return { ...withoutUndefined(typeOfNode(sources, typeNode)), known: true }
+  const shown = value && typeOfExpression(sources, value)
+  const type =
+    declared &&
+    (!shown ||
+      shown.is === 'null' ||
+      shown.is === 'undefined' ||
+      shown.is === 'other' ||
+      declared.is !== shown.is)
+      ? declared
+      : (shown ?? ({ is: 'other', text: 'unknown' } as TypeModel))
+  return { ...withoutUndefined(type), known: declared !== undefined }
+}
+
+export function propOfField(facts: ClassFacts, name: string, member: ts.PropertyDeclaration): Prop {
+  const declared = facts.declared.get(name)
+  const value = first(facts, facts.assigned.get(name)?.value, member.initializer, declared?.default)
+  const { type, optional, known } = typeIn(facts, member, member.type, declared?.type, value)
+  const attribute = declared ? declared.attribute : observedOne(facts, facts.fed.get(name))
+  return finish(facts.sources, member, {
+    name,
+    type,
+    attribute,
+    reflects: declared?.reflects ?? false,
+    default: value,
+    optional: optional || !!member.questionToken || !!declared,
+    readonly: hasModifier(member, ts.SyntaxKind.ReadonlyKeyword),
+    declared: known,
+    other: declared && declared.node !== member ? declared.node : undefined,
+  })
+}
+
+/** The first value that is known; where none is, the first there is. */
+const first = (
+  { sources }: ClassFacts,
+  ...values: (ts.Expression | undefined)[]
+): ts.Expression | undefined =>
+  values.find((value) => value && evaluate(sources, value) !== undefined) ??
+  values.find((value) => value !== undefined)
+
+const observedOne = ({ observed }: ClassFacts, attribute: string | undefined) =>
+  attribute && observed.has(attribute) ? attribute : undefined
+
+export function propOfDeclared(facts: ClassFacts, declaredProp: DeclaredProp): Prop {
+  const value = facts.assigned.get(declaredProp.name)?.value ?? declaredProp.default
+  const { type, known } = typeIn(facts, declaredProp.node, undefined, declaredProp.type, value)
+  return finish(facts.sources, declaredProp.node, {
+    name: declaredProp.name,
+    type,
+    attribute: declaredProp.attribute,
+    reflects: declaredProp.reflects,
+    default: value,
+    optional: true,
+    readonly: false,
+    declared: known,
+  })
+}
+
+export function propOfAssigned(facts: ClassFacts, name: string, node: ts.Node, value: ts.Expression): Prop {
+  const { type, optional, known } = typeIn(facts, node, undefined, undefined, value)
+  return finish(facts.sources, node, {
+    name,
+    type,
+    attribute: observedOne(facts, facts.fed.get(name)),
+    reflects: false,
+    default: value,
+    optional,
+    readonly: false,
+    declared: known,
+  })
+}
+
+/** An attribute the component watches without a property of the same meaning. */
+export function attributeAlone({ sources, classes }: ClassFacts, attribute: string): Prop {
+  const at =
+    classes
+      .flatMap((classNode) => [...classNode.members])
+      .find((classElement) => classElement.name?.getText() === 'observedAttributes') ?? classes[0]!
+  return {
+    kind: 'prop',
+    name: attribute,
+    place: sources.place(at),
+    known: 'inferred',
+    disagreements: [],
+    type: { is: 'string' },
+    readonly: false,
+    reflects: false,
+    required: false,
+    attribute,
+    attributeOnly: true,
+  }
+}
+
+export function propOfAccessor(facts: ClassFacts, name: string, node: ClassNode): Prop {
+  const { sources, fed } = facts
+  const declared = facts.declared.get(name)
+  const getter = node.members.find(
+    (member): member is ts.GetAccessorDeclaration =>
+      ts.isGetAccessorDeclaration(member) && nameOf(sources, member.name) === name,
+  )
+  const setter = node.members.find(
+    (member): member is ts.SetAccessorDeclaration =>
+      ts.isSetAccessorDeclaration(member) && nameOf(sources, member.name) === name,
+  )
+  const shown = (getter ?? setter)!
+  const value = returnedBy(getter?.body)
+  const reading = getter?.body ? wiringOfGetter(facts, getter.body, value) : {}
+  const writes = setter?.body ? attributeWritten(facts, setter.body) : undefined
+  const backing = value && backingField(node, value)
+  const start =
+    facts.assigned.get(name)?.value ?? reading.fallback ?? backing?.initializer ?? declared?.default
+  const typeNode =
+    getter?.type ?? setter?.parameters[0]?.type ?? (ts.getJSDocType(shown) ? undefined : backing?.type)
+  const { type, optional, known } = typeIn(
+    facts,
+    shown,
+    typeNode,
+    declared?.type,
+    facts.assigned.get(name)?.value ?? backing?.initializer ?? value,
+  )
+  const isPresence = type.is === 'boolean' && reading.attribute !== undefined
+  const feeding = fed.get(name) ?? (backing && fed.get(backing.name.getText()))
+  const attribute = declared
+    ? declared.attribute
+    : (reading.attribute ?? writes ?? observedOne(facts, feeding))
+  return finish(sources, shown, {
+    name,
+    type,
+    attribute,
+    reflects: declared?.reflects || writes !== undefined,
+    default: start,
+    presence: isPresence && !reading.fallback,
+    optional:
+      !!declared ||
+      optional ||
+      isPresence ||
+      (type.is === 'union' && type.of.some((type) => type.is === 'null')),
+    readonly: !setter && !declared,
+    declared: known,
+    other: setter ?? declared?.node,
+  })
+}
+
+function backingField(node: ClassNode, value: ts.Expression): ts.PropertyDeclaration | undefined {
+  const plain = unwrap(value)
+  if (!ts.isPropertyAccessExpression(plain) || plain.expression.kind !== ts.SyntaxKind.ThisKeyword)
+    return undefined
+  return node.members.find(
+    (member): member is ts.PropertyDeclaration =>
+      ts.isPropertyDeclaration(member) && member.name.getText() === plain.name.text,
+  )
+}
+
+interface Raw {
+  name: string
+  type: TypeModel
+  attribute: string | undefined
+  reflects: boolean
+  default: ts.Expression | undefined
+  presence?: boolean
+  optional: boolean
+  readonly: boolean
+  declared: boolean
+  other?: ts.Node | undefined
+}
+
+function finish(sources: SourceSet, node: ts.Node, raw: Raw): Prop {
+  const place = sources.place(node)
+  const value: Plain | undefined = raw.presence ? false : raw.default && evaluate(sources, raw.default)
+  const nothing = !raw.presence && (!raw.default || raw.default.getText() === 'undefined')
+  const shown = raw.presence
+    ? 'false'
+    : nothing
+      ? undefined
+      : value === undefined
+        ? unwrap(raw.default!).getText().replace(/\s+/g, ' ')
+        : printPlain(value)
+  const tag = (name: string) => tagText(node, name) ?? (raw.other && tagText(raw.other, name))
+  const claimed = tag('default')
+  const prop: Prop = {
+    kind: 'prop',
+    name: raw.name,
+    place,
+    known: raw.declared ? 'declared' : 'inferred',
+    disagreements: [],
+    type: raw.type,
+    readonly: raw.readonly,
+    reflects: raw.reflects,
+    required: tag('required') !== undefined || (nothing && !raw.optional && !raw.readonly),
+  }
+  if (raw.attribute) prop.attribute = raw.attribute
+  if (shown !== undefined) prop.default = shown
+  if (value !== undefined) prop.defaultValue = value
+  const words = wordsOf(node) || (raw.other ? wordsOf(raw.other) : '')
+  if (words) prop.comment = words
+  const deprecated = tag('deprecated')
+  if (deprecated !== undefined) prop.deprecated = deprecated
+  const since = tag('since')
+  if (since) prop.since = since
+  const same = (a: string, b: string) =>
+    a.replaceAll('"', "'").replace(/^'(.*)'$/, '$1') === b.replaceAll('"', "'").replace(/^'(.*)'$/, '$1')
+  if (claimed !== undefined && !same(claimed, shown ?? 'undefined')) {
+    prop.disagreements.push({ about: 'default', comment: claimed, code: shown ?? 'none', place })
+  }
+  return prop
+}

@@ -1,0 +1,33 @@
+import { z } from 'zod'
+import { usageSchema, type Usage } from '../code/usage'
+import { evidenceSchema } from '../evidence/evidence'
+import { problemSchema } from '../problem'
+import { moment } from './common'
+
+// What a browser showed.
+
+/**
+ * What a browser showed for the members of each component as it is now, and how the newest run over all of
+ * them fares.
+ */
+export const libraryEvidenceSchema = z.object({
+  run: z
+    .object({
+      state: z.enum(['waiting', 'running', 'done', 'failed', 'cancelled']),
+      done: z.number().int(),
+      total: z.number().int(),
+      problems: z.array(problemSchema),
+      made_at: moment,
+    })
+    .nullable(),
+  components: z.array(z.object({ tag: z.string(), evidence: z.array(evidenceSchema), made_at: moment })),
+})
+
+export type LibraryEvidence = z.infer<typeof libraryEvidenceSchema>
+
+/** What was seen on the bench, of the module that was tried as it stood on the shelf. */
+export const newEvidenceSchema = z.object({
+  module: z.string().max(500),
+  face: usageSchema as unknown as z.ZodType<Usage>,
+  evidence: z.array(evidenceSchema).max(2000),
+})

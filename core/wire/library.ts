@@ -1,0 +1,128 @@
+import { z } from 'zod'
+import { originSchema } from '../origin'
+import { problemSchema } from '../problem'
+import { roleSchema } from '../roles'
+import { tokenDocumentSchema } from '../tokens/document'
+import { moment } from './common'
+
+// Libraries, their themes and their jobs.
+
+/** An edit of tokens by its number, and the revision of the theme that it made. */
+export const editedSchema = z.object({ edit: z.string(), revision: z.number().int() })
+
+export const undoneSchema = z.object({ theme: z.string(), path: z.string() })
+
+export const libraryMadeSchema = z.object({ slug: z.string() })
+
+export const themeSchema = z.object({
+  name: z.string(),
+  title: z.string(),
+  on: z.string().nullable(),
+  document: tokenDocumentSchema,
+  revision: z.number().int(),
+})
+
+export const jobSchema = z.object({
+  id: z.string(),
+  state: z.enum(['waiting', 'running', 'done', 'failed', 'cancelled']),
+  step: z.string(),
+  made_at: moment,
+  result: z
+    .object({
+      revision: z.number().int().optional(),
+      added: z.array(z.string()),
+      changed: z.array(z.string()),
+      gone: z.array(z.string()),
+      same: z.number().int(),
+      problems: z.array(problemSchema),
+    })
+    .nullable(),
+})
+
+export type JobView = z.infer<typeof jobSchema>
+
+export const librarySchema = z.object({
+  slug: z.string(),
+  title: z.string(),
+  package: z.string(),
+  prefix: z.string(),
+  visibility: z.enum(['private', 'open']),
+  role: roleSchema.nullable(),
+  latest: z.string().nullable(),
+  changesSince: z.number().int(),
+  revision: z
+    .object({
+      number: z.number().int(),
+      note: z.string(),
+      made_by: z.string().nullable(),
+      made_at: moment,
+      problems: z.array(problemSchema),
+    })
+    .nullable(),
+  themes: z.array(themeSchema),
+  job: jobSchema.nullable(),
+  preview: z.string(),
+  registry: z.string(),
+  origin: z.nullable(originSchema),
+  /** Components that are no more, with how much people made for them and what they may be called now. */
+  gone: z.array(
+    z.object({
+      tag: z.string(),
+      words: z.number().int(),
+      examples: z.number().int(),
+      offers: z.array(z.string()),
+    }),
+  ),
+  /** What is wrapped around components while they are looked at, by what it is for. */
+  provisions: z.array(
+    z.object({
+      scope: z.string(),
+      styles: z.string(),
+      around: z.string(),
+      script: z.string(),
+      data: z.string(),
+      module: z.string().nullable(),
+      revision: z.number().int(),
+    }),
+  ),
+  /** Widths that have names of the library's own. */
+  widths: z.array(z.object({ name: z.string(), width: z.number().int() })),
+})
+
+export type LibraryView = z.infer<typeof librarySchema>
+
+export const librariesSchema = z.array(
+  z.object({
+    slug: z.string(),
+    title: z.string(),
+    package: z.string(),
+    visibility: z.enum(['private', 'open']),
+    role: roleSchema.nullable(),
+    latest: z.string().nullable(),
+    changesSince: z.number().int(),
+    /** What stands on its shelf. */
+    components: z.array(z.string()),
+    /** Source is being brought in. */
+    isBusy: z.boolean(),
+    prefix: z.string(),
+  }),
+)
+
+export type LibraryListed = z.infer<typeof librariesSchema>[number]
+
+export const tokensSchema = z.object({
+  themes: z.array(themeSchema),
+  edits: z.array(
+    z.object({
+      id: z.string(),
+      theme: z.string(),
+      path: z.string(),
+      before: z.unknown(),
+      after: z.unknown(),
+      by: z.string().nullable(),
+      at: moment,
+    }),
+  ),
+})
+
+export type TokensView = z.infer<typeof tokensSchema>

@@ -1,0 +1,46 @@
+import { z } from 'zod'
+import { roleSchema } from '../roles'
+import { moment } from './common'
+
+// Who somebody is, and what they may.
+
+export const signedInSchema = z.object({ id: z.string() })
+
+export const personSchema = z.object({
+  id: z.string(),
+  name: z.string(),
+  email: z.string(),
+  administrator: z.boolean(),
+})
+
+export const meSchema = z.object({
+  person: personSchema.nullable(),
+  demo: z.array(z.object({ name: z.string(), email: z.string(), password: z.string(), role: z.string() })),
+})
+
+export const tokenListSchema = z.array(
+  z.object({
+    id: z.string(),
+    name: z.string(),
+    scopes: z.array(z.enum(['read', 'publish'])),
+    library: z.string().nullable(),
+    made_at: moment,
+    used_at: moment.nullable(),
+    revoked_at: moment.nullable(),
+  }),
+)
+
+export const madeTokenSchema = z.object({ id: z.string(), text: z.string() })
+
+export const staffSchema = z.object({
+  staff: z.array(personSchema.extend({ role: roleSchema })),
+  others: z.array(personSchema),
+  trail: z.array(
+    z.object({
+      act: z.string(),
+      detail: z.record(z.string(), z.unknown()),
+      made_at: moment,
+      name: z.string().nullable(),
+    }),
+  ),
+})
