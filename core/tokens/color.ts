@@ -28,6 +28,8 @@ for (const mode of [
   culori.modeXyz50,
 ])
   useMode(mode as never)
+/** Our own form of a colour is the library's, channel by channel. */
+const asColour = (colour: Culori): Color => colour as unknown as Color
 const toRgb = converter('rgb')
 
 /** Color spaces of the format's color module, with the mode and channels of our colour library. */
@@ -90,7 +92,7 @@ const fromCulori = (colour: Culori): ColorValue => {
     colorSpace: space,
     components: components as ColorValue['components'],
     ...(colour.alpha !== undefined && colour.alpha < 1 ? { alpha: round(colour.alpha) } : {}),
-    hex: formatHex(colour as Color),
+    hex: formatHex(asColour(colour)),
   }
 }
 
@@ -111,15 +113,15 @@ export const color: TokenKind<ColorValue> = {
       : misread('colour', 'Give colorSpace and three components, as the format’s color module says.')
   },
   parse,
-  show: (value) => (value.colorSpace === 'srgb' ? showSrgb(value) : formatCss(toCulori(value) as Color)),
+  show: (value) => (value.colorSpace === 'srgb' ? showSrgb(value) : formatCss(asColour(toCulori(value)))),
   css: (value) => color.show(value),
 }
 
 const showSrgb = (value: ColorValue): string => {
   const colour = toCulori(value)
-  const hex = colour.alpha === undefined ? formatHex(colour as Color) : culori.formatHex8(colour as Color)
+  const hex = colour.alpha === undefined ? formatHex(asColour(colour)) : culori.formatHex8(asColour(colour))
   return hex.toUpperCase()
 }
 
 /** The colour as hex without alpha, for swatches and pickers. */
-export const hexOf = (value: ColorValue): string => formatHex(toCulori(value) as Color)
+export const hexOf = (value: ColorValue): string => formatHex(asColour(toCulori(value)))

@@ -62,6 +62,18 @@ test('there is one face, whichever is made it', async () => {
   ).filter((entry) => entry.tag === 'tern-tide-gauge')
   expect(standing!.face).toEqual({ props: { height: 1.2 }, slots: {} })
 })
+test('one is saved as the face and as a starter at once, with custom properties and calls', async () => {
+  const usage = {
+    props: { height: 3 },
+    slots: {},
+    styles: { '--tern-tide-water': 'teal' },
+    calls: [{ method: 'focus', given: [] }],
+  }
+  expect((await keep('High water', { usage, face: true, starter: true })).status).toBe(200)
+  expect(await named('High water')).toMatchObject({ usage, face: true, starter: true })
+  expect((await list()).filter((example) => example.face)).toHaveLength(1)
+  expect((await keep('Bad', { usage: { ...usage, styles: { color: 'red' } } })).status).toBe(422)
+})
 test('what cannot be is refused, and by whom it may not be', async () => {
   const odile = await someone(at, 'odile')
   const { id } = await named('Second')

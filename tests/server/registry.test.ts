@@ -103,6 +103,20 @@ describe('reading', () => {
       expect.stringContaining('what is not open needs a token'),
     ])
   })
+  test('a package that is none of ours is answered so that a client says what is wrong', async () => {
+    for (const name of ['left-of-here', '@elsewhere/thing']) {
+      const answer = await get(name.replace('/', '%2f'))
+      expect([answer.status, (await answer.json()).error]).toEqual([
+        404,
+        expect.stringContaining('npm config set @scope:registry'),
+      ])
+    }
+    const consumer = join(folder, 'asks-us-for-all')
+    mkdirSync(consumer, { recursive: true })
+    writeFileSync(join(consumer, 'package.json'), '{"name":"consumer","version":"1.0.0"}')
+    const { ok, text } = await npm(['install', 'left-of-here'], consumer)
+    expect([ok, text]).toEqual([false, expect.stringContaining('is no package of this registry')])
+  })
   test('ping, search, whoami', async () => {
     expect(await (await get('-/ping')).json()).toEqual({})
     expect((await (await get('-/v1/search?text=ferries')).json()).objects[0].package.name).toBe(

@@ -86,3 +86,15 @@ test('examples to begin with, of components that stand on the shelf', async () =
   ).toContain('tern-ticket')
   expect(await starters()).toEqual(['tern-notice-strip Boats stay in'])
 }, 60_000)
+
+test('a script of provisions is put where frames can load it, by whoever may write, and belongs to none', async () => {
+  const script = 'export default () => { document.title = "tried" }'
+  const send = async (who: 'tobias' | 'odile') =>
+    (await someone(at, who))('/api/libraries/tern/provisions/try', { body: { script } })
+  expect((await send('odile')).status).toBe(403)
+  const { status, body } = await send('tobias')
+  expect([status, body.script]).toEqual([200, expect.stringMatching(/^\/m\/[0-9a-f]{64}\/provided\.js$/)])
+  const loaded = await fetch(`${at.preview.replace('x.localhost', '127.0.0.1')}${body.script}`)
+  expect([loaded.status, await loaded.text()]).toEqual([200, script])
+  expect(await at.sql('select scope from provisions')).toEqual([])
+})
