@@ -5,8 +5,8 @@ import type { AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { extname, join, normalize } from 'node:path'
 import { promisify } from 'node:util'
-import { expect, test } from '@playwright/test'
-import { Cable, world, type World } from '../world'
+import { expect, test, type Page } from '@playwright/test'
+import { Cable, someone, world, type World } from '../world'
 import { alone, choose, row, signIn } from './person'
 
 let at: World
@@ -15,21 +15,25 @@ test.beforeAll(async () => {
 })
 test.afterAll(() => at.end())
 
-test('from the source to a version that a team has installed', async ({ page }) => {
-  test.setTimeout(180_000)
+/** Errors of our own page while a test looks at it: there should be none. */
+function errorsOf(page: Page): string[] {
   const errors: string[] = []
   page.on('pageerror', (error) => errors.push(error.message))
+  return errors
+}
 
-  await test.step('signs in, with a wrong password first', async () => {
-    await page.goto(`${at.url}/tern`)
-    await page.getByLabel('Address').fill('ines@marram.example')
-    await page.getByLabel('Password').fill('not it')
-    await page.getByRole('button', { name: 'Sign in' }).click()
-    await expect(page.getByRole('alert')).toContainText('do not go together')
-    await page.getByLabel('Password').fill('keeps-the-shelf')
-    await page.getByRole('button', { name: 'Sign in' }).click()
-    await expect(page).toHaveURL(`${at.url}/tern`)
-  })
+test('signs in, with a wrong password first, and finds a component on a shelf that is truly rendered', async ({
+  page,
+}) => {
+  const errors = errorsOf(page)
+  await page.goto(`${at.url}/tern`)
+  await page.getByLabel('Address').fill('ines@marram.example')
+  await page.getByLabel('Password').fill('not it')
+  await page.getByRole('button', { name: 'Sign in' }).click()
+  await expect(page.getByRole('alert')).toContainText('do not go together')
+  await page.getByLabel('Password').fill('keeps-the-shelf')
+  await page.getByRole('button', { name: 'Sign in' }).click()
+  await expect(page).toHaveURL(`${at.url}/tern`)
 
   await test.step('sees the shelf, each component truly rendered', async () => {
     for (const group of ['Crossings', 'Notices', 'Choosing'])
@@ -49,7 +53,15 @@ test('from the source to a version that a team has installed', async ({ page }) 
     await page.keyboard.press('Enter')
     await expect(page).toHaveURL(/\/tern\/tern-notice-strip/)
   })
+  expect(errors).toEqual([])
+})
 
+test('a contract from the source is handled: rendering, code and link follow', async ({ page }) => {
+  const errors = errorsOf(page)
+  await signIn(page, at, 'ines', '/tern/tern-notice-strip')
+  const frame = alone(page, 'Notice strip')
+  const strip = frame.locator('tern-notice-strip')
+  const code = page.getByLabel('Code for plain HTML')
   await test.step('reads a contract that came from the source', async () => {
     await expect(row(page, 'prop:tone')).toContainText("'calm' | 'warn' | 'storm' | 'good', default 'calm'")
     await expect(row(page, 'slot:')).toContainText('with fallback')
@@ -57,9 +69,6 @@ test('from the source to a version that a team has installed', async ({ page }) 
     await expect(row(page, 'part:icon')).toContainText('Documented, but no element carries it.')
   })
 
-  const frame = alone(page, 'Notice strip')
-  const strip = frame.locator('tern-notice-strip')
-  const code = page.getByLabel('Code for plain HTML')
   await test.step('handles a prop: the rendering and the code follow', async () => {
     await expect(strip).toHaveAttribute('tone', 'warn')
     await row(page, 'prop:tone').getByRole('radiogroup').getByText('storm', { exact: true }).click()
@@ -115,55 +124,73 @@ test('from the source to a version that a team has installed', async ({ page }) 
     await expect(strip.locator('tern-action')).toContainText('Board now')
     await expect(strip).toHaveAttribute('tone', 'storm')
   })
+  expect(errors).toEqual([])
+})
 
-  await test.step('writes words for a member', async () => {
-    await row(page, 'prop:label').getByRole('button', { name: 'Write words for label' }).click()
-    await page
-      .getByLabel('Words for label, Markdown')
-      .fill('Shown while **nothing** else is. <script>alert(1)</script>')
-    await page.keyboard.press('Control+Enter')
-    await expect(row(page, 'prop:label').locator('strong')).toHaveText('nothing')
-    await expect(row(page, 'prop:label').locator('script')).toHaveCount(0)
-    await row(page, 'prop:label').hover()
-    await expect(row(page, 'prop:label')).toContainText('Ines Fairlie, just now')
-  })
+test('words are written for a member', async ({ page }) => {
+  await signIn(page, at, 'ines', '/tern/tern-notice-strip')
+  await row(page, 'prop:label').getByRole('button', { name: 'Write words for label' }).click()
+  await page
+    .getByLabel('Words for label, Markdown')
+    .fill('Shown while **nothing** else is. <script>alert(1)</script>')
+  await page.keyboard.press('Control+Enter')
+  await expect(row(page, 'prop:label').locator('strong')).toHaveText('nothing')
+  await expect(row(page, 'prop:label').locator('script')).toHaveCount(0)
+  await row(page, 'prop:label').hover()
+  await expect(row(page, 'prop:label')).toContainText('Ines Fairlie, just now')
+})
 
-  await test.step('switches theme, width and ground in the sentence', async () => {
-    await choose(page, 'Theme', 'Nightwatch')
-    await expect(frame.locator('html')).toHaveAttribute('data-theme', 'nightwatch')
-    await expect(frame.locator('tern-notice-strip .strip')).toHaveCSS('background-color', 'rgb(67, 31, 24)')
-    await choose(page, 'Width', '390')
-    await expect(frame.locator('#parent')).toHaveCSS('width', '390px')
-    await choose(page, 'Ground', 'paper')
-    await expect(frame.locator('body')).toHaveCSS('background-color', 'rgb(246, 244, 238)')
-  })
+test('theme, width and ground are switched in a sentence', async ({ page }) => {
+  await signIn(page, at, 'ines', '/tern/tern-notice-strip')
+  const frame = alone(page, 'Notice strip')
+  await row(page, 'prop:tone').getByRole('radiogroup').getByText('storm', { exact: true }).click()
+  await choose(page, 'Theme', 'Nightwatch')
+  await expect(frame.locator('html')).toHaveAttribute('data-theme', 'nightwatch')
+  await expect(frame.locator('tern-notice-strip .strip')).toHaveCSS('background-color', 'rgb(67, 31, 24)')
+  await choose(page, 'Width', '390')
+  await expect(frame.locator('#parent')).toHaveCSS('width', '390px')
+  await choose(page, 'Ground', 'paper')
+  await expect(frame.locator('body')).toHaveCSS('background-color', 'rgb(246, 244, 238)')
+})
 
-  await test.step('changes a token: every rendering follows while it is typed, and it can be taken back', async () => {
-    await page.getByRole('link', { name: 'Tokens', exact: true }).click()
-    await page.getByRole('button', { name: 'brass.500 in Daywatch: #E2A03F' }).click()
-    await page.getByLabel('brass.500 in Daywatch', { exact: true }).fill('#aa5500')
-    const worn = page.frameLocator('aside iframe').first()
-    await expect(worn.locator('body')).toBeVisible()
-    const colour = () =>
-      worn
-        .locator('html')
-        .evaluate((html) => getComputedStyle(html).getPropertyValue('--tern-notice-edge-warn'))
-    await expect.poll(colour).toBe('#AA5500')
-    await page.keyboard.press('Enter')
-    await expect(page.getByText('brass.500 changed in Daywatch.')).toBeVisible()
-    await expect(
-      page.getByRole('button', { name: 'notice.edge.warn in Daywatch: {feedback.warn.line}' }),
-    ).toBeVisible()
-    await page.getByRole('button', { name: 'Undo', exact: true }).last().click()
-    await expect(page.getByRole('button', { name: 'brass.500 in Daywatch: #E2A03F' })).toBeVisible()
-    await page.getByRole('button', { name: 'brass.500 in Daywatch: #E2A03F' }).click()
-    await page.getByLabel('brass.500 in Daywatch', { exact: true }).fill('{brass.50}')
-    await expect(page.getByRole('alert').first()).toContainText('Did you mean {brass.500}')
-    await page.getByLabel('brass.500 in Daywatch', { exact: true }).fill('#C98A1B')
-    await page.keyboard.press('Enter')
-    await expect(page.getByRole('button', { name: 'brass.500 in Daywatch: #C98A1B' })).toBeVisible()
-  })
+test('a token changes: every rendering follows while it is typed, and it can be undone', async ({ page }) => {
+  await signIn(page, at, 'ines', '/tern')
+  await page.getByRole('link', { name: 'Tokens', exact: true }).click()
+  await page.getByRole('button', { name: 'brass.500 in Daywatch: #E2A03F' }).click()
+  await page.getByLabel('brass.500 in Daywatch', { exact: true }).fill('#aa5500')
+  const worn = page.frameLocator('aside iframe').first()
+  await expect(worn.locator('body')).toBeVisible()
+  const colour = () =>
+    worn
+      .locator('html')
+      .evaluate((html) => getComputedStyle(html).getPropertyValue('--tern-notice-edge-warn'))
+  await expect.poll(colour).toBe('#AA5500')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('brass.500 changed in Daywatch.')).toBeVisible()
+  await expect(
+    page.getByRole('button', { name: 'notice.edge.warn in Daywatch: {feedback.warn.line}' }),
+  ).toBeVisible()
+  await page.getByRole('button', { name: 'Undo', exact: true }).last().click()
+  await expect(page.getByRole('button', { name: 'brass.500 in Daywatch: #E2A03F' })).toBeVisible()
+  await page.getByRole('button', { name: 'brass.500 in Daywatch: #E2A03F' }).click()
+  await page.getByLabel('brass.500 in Daywatch', { exact: true }).fill('{brass.50}')
+  await expect(page.getByRole('alert').first()).toContainText('Did you mean {brass.500}')
+  await page.getByLabel('brass.500 in Daywatch', { exact: true }).fill('#C98A1B')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('button', { name: 'brass.500 in Daywatch: #C98A1B' })).toBeVisible()
+})
 
+test('a version is published, and a team installs it and uses it at once', async ({ page }) => {
+  test.setTimeout(120_000)
+  const errors = errorsOf(page)
+  await signIn(page, at, 'ines', '/tern')
+  const ines = await someone(at, 'ines')
+  const { themes } = (await ines('/api/libraries/tern')).body as {
+    themes: { name: string; document: { brass: Record<string, { $value: unknown }> } }[]
+  }
+  const seen = themes.find(({ name }) => name === 'daywatch')!.document.brass['500']!.$value
+  const edit = { theme: 'daywatch', path: 'brass.500', text: '#C98A1C', seen }
+  expect((await ines('/api/libraries/tern/tokens', { method: 'PATCH', body: edit })).status).toBe(200)
   await test.step('publishes a version; the same again is refused', async () => {
     await page.getByRole('link', { name: 'Release', exact: true }).click()
     await expect(page.getByLabel('The next version')).toHaveValue('1.2.0')
@@ -222,7 +249,7 @@ test('from the source to a version that a team has installed', async ({ page }) 
       await page.goto(`http://127.0.0.1:${(team.address() as AddressInfo).port}/index.html`)
       await expect(page.locator('tern-notice-strip .strip').first()).toHaveCSS(
         'border-left-color',
-        'rgb(201, 138, 27)',
+        'rgb(201, 138, 28)',
       )
       await expect(page.locator('#night .strip')).toHaveCSS('background-color', 'rgb(58, 48, 22)')
       await expect(page.locator('tern-ticket tern-berth-mark .number')).toHaveText('7')

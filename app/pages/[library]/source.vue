@@ -1,9 +1,7 @@
 <script setup lang="ts">
 import { plainSurround } from '~~/core/surround'
 import { firstUsage, forFrame, modulesFor } from '~~/core/code/showing'
-import { changesOf } from '~~/core/contract/changes'
-import { kindTitle, memberTitle } from '~~/core/contract/contract'
-import { begunSchema, sourceFileSchema, sourceListSchema, triedSchema, type Tried } from '~~/core/wire'
+import { begunSchema, sourceListSchema } from '~~/core/wire'
 import type { Problem } from '~~/core/problem'
 
 /** The library's source: to read, and to write with what it comes to beside it. */
@@ -21,127 +19,45 @@ const of = computed(() => {
   return tag === undefined ? undefined : store.find(tag)
 })
 const paths = ref<string[]>([])
-const sought = useAddressChoice('find', '')
-const folders = computed(() => {
-  const found = new Map<string, string[]>()
-  for (const path of paths.value.filter((path) => path.toLowerCase().includes(sought.value.toLowerCase()))) {
-    const folder = path.includes('/') ? path.slice(0, path.lastIndexOf('/')) : ''
-    found.set(folder, [...(found.get(folder) ?? []), path])
-  }
-  return [...found].sort(([a], [b]) => a.localeCompare(b))
-})
 const siblings = computed(() => (of.value?.contract.files ?? []).map((value) => ({ value, title: value })))
 const chosenPath = computed({
   get: () => path.value ?? '',
   set: (value) => void router.push({ query: { ...route.query, path: value, line: undefined } }),
 })
 
-// ── the text, as it is kept and as it is being written ──
-const kept = ref<{ path: string; text: string; revision: number }>()
-const text = ref('')
-const problems = ref<Problem[]>([])
-const conflict = ref<Problem[]>([])
-const changed = computed(
-  () => kept.value !== undefined && kept.value.path === path.value && text.value !== kept.value.text,
+const { kept, text, from, problems: textProblems, isChanged, whenAnew, discard } = useSourceText(path)
+const {
+  tried,
+  isTrying,
+  problems: triedProblems,
+  forget,
+} = useTriedSource(
+  path,
+  text,
+  isChanged,
+  computed(() => of.value?.tag),
 )
-const draftKey = (text: string) => `kept-shelf:draft:${store.slug}:${text}`
-/** The revision that what is being written was begun from. */
-const from = ref(0)
+const listProblems = ref<Problem[]>([])
+const problems = computed(() => [...textProblems.value, ...triedProblems.value, ...listProblems.value])
+const conflict = ref<Problem[]>([])
+whenAnew(() => {
+  conflict.value = []
+  forget()
+})
 
 watch(
   () => store.library?.revision?.number,
   async () => {
     try {
       paths.value = (await ask(sourceListSchema, `/libraries/${store.slug}/source`)).paths
+      listProblems.value = []
     } catch (error) {
-      problems.value = problemsOf(error)
+      listProblems.value = problemsOf(error)
     }
   },
   { immediate: true },
 )
-watch(
-  [path, () => store.library?.revision?.number],
-  async ([now]) => {
-    if (!now) return
-    try {
-      const read = await ask(
-        sourceFileSchema,
-        `/libraries/${store.slug}/source?${new URLSearchParams({ path: now })}`,
-      )
-      if (now !== path.value) return
-      const writing = kept.value?.path === now && changed.value && text.value !== read.text
-      kept.value = read
-      problems.value = []
-      // what somebody is writing is not taken from under them by news
-      if (writing) return
-      const draft = sessionStorage.getItem(draftKey(now))
-      const before = draft === null ? undefined : (JSON.parse(draft) as { text: string; from: number })
-      text.value = before && before.text !== read.text && store.may.write ? before.text : read.text
-      from.value = before && text.value !== read.text ? before.from : read.revision
-      tried.value = undefined
-      conflict.value = []
-    } catch (error) {
-      kept.value = undefined
-      text.value = ''
-      problems.value = problemsOf(error)
-    }
-  },
-  { immediate: true },
-)
-watch(text, (now) => {
-  if (!path.value || kept.value?.path !== path.value) return
-  if (now === kept.value.text) sessionStorage.removeItem(draftKey(path.value))
-  else sessionStorage.setItem(draftKey(path.value), JSON.stringify({ text: now, from: from.value }))
-  tryLater()
-})
-function leave() {
-  if (!kept.value) return
-  text.value = kept.value.text
-  from.value = kept.value.revision
-  conflict.value = []
-  tried.value = undefined
-}
-
-// ── what it comes to ──
-const tried = shallowRef<Tried>()
-const trying = ref(false)
-let pause: ReturnType<typeof setTimeout> | undefined
-let again = false
-/** A pause in typing, in milliseconds, after which what is written is read and built. */
-const pauseFor = 400
-function tryLater() {
-  clearTimeout(pause)
-  if (changed.value) pause = setTimeout(tryNow, pauseFor)
-}
-onUnmounted(() => clearTimeout(pause))
-async function tryNow() {
-  if (trying.value) {
-    again = true
-    return
-  }
-  const asked = { path: path.value, text: text.value }
-  if (!asked.path || !changed.value) return
-  trying.value = true
-  try {
-    const found = await ask(triedSchema, `/libraries/${store.slug}/source/try`, {
-      method: 'POST',
-      body: { ...asked, ...(of.value ? { tag: of.value.tag } : {}) },
-    })
-    if (asked.path === path.value && changed.value) {
-      tried.value = found
-      problems.value = []
-    }
-  } catch (error) {
-    problems.value = problemsOf(error)
-  } finally {
-    trying.value = false
-    if (again) {
-      again = false
-      tryLater()
-    }
-  }
-}
-const wrong = computed(() => (changed.value ? (tried.value?.problems ?? []) : []))
+const wrong = computed(() => (isChanged.value ? (tried.value?.problems ?? []) : []))
 /** The component the file is of: the one it was opened for, or the first that stands in it. */
 const shownTag = computed(
   () =>
@@ -163,11 +79,11 @@ watch(path, () => {
 })
 const module = computed(
   () =>
-    (changed.value ? (tried.value?.shown?.module ?? lastModule.value) : undefined) ??
+    (isChanged.value ? (tried.value?.shown?.module ?? lastModule.value) : undefined) ??
     (shownTag.value ? store.moduleOf(shownTag.value) : undefined),
 )
 const contract = computed(
-  () => (changed.value ? tried.value?.shown?.contract : undefined) ?? standing.value?.contract,
+  () => (isChanged.value ? tried.value?.shown?.contract : undefined) ?? standing.value?.contract,
 )
 const target = computed(() => {
   if (!shownTag.value || !contract.value || !module.value) return undefined
@@ -189,21 +105,15 @@ const target = computed(() => {
   )
 })
 const theme = useAddressChoice('theme', store.baseTheme)
-const differences = computed(() =>
-  changed.value && tried.value?.shown && standing.value
-    ? changesOf(standing.value.contract, tried.value.shown.contract)
-    : [],
-)
 const failed = ref<string>()
 watch([module, path], () => {
   failed.value = undefined
 })
 
-// ── keeping it ──
 const { job, problems: jobProblems, going, follow } = useJob()
 const keeping = ref(false)
 async function keep(over = false) {
-  if (!changed.value || !path.value || keeping.value || going.value) return
+  if (!isChanged.value || !path.value || keeping.value || going.value) return
   keeping.value = true
   conflict.value = []
   const form = new FormData()
@@ -275,9 +185,9 @@ useKeys([
           <span class="small" :class="wrong.length ? 'bad' : 'muted'" role="status">{{
             going
               ? `${job?.step || 'Saving'} …`
-              : trying
+              : isTrying
                 ? 'Reading it …'
-                : !changed
+                : !isChanged
                   ? ''
                   : !tried
                     ? 'Not saved yet'
@@ -285,8 +195,10 @@ useKeys([
                       ? plural(wrong.length, 'thing') + ' wrong'
                       : 'It reads and builds; not saved yet'
           }}</span>
-          <button type="button" class="act" :disabled="!changed" @click="leave">Discard the change</button>
-          <button type="button" class="act main" :disabled="!changed || keeping || going" @click="keep()">
+          <button type="button" class="act" :disabled="!isChanged" @click="discard">
+            Discard the change
+          </button>
+          <button type="button" class="act main" :disabled="!isChanged || keeping || going" @click="keep()">
             Save as a revision
           </button>
         </template>
@@ -316,7 +228,7 @@ useKeys([
           ]"
         />
         <template v-if="meanwhile"
-          ><button type="button" class="act" @click="leave">Take what is there now</button>{{ ' ' }}
+          ><button type="button" class="act" @click="discard">Take what is there now</button>{{ ' ' }}
           <button type="button" class="act" @click="keep(true)">Save mine over it</button></template
         >
       </div>
@@ -337,7 +249,7 @@ useKeys([
         <section v-if="shownTag" class="side" aria-label="What it comes to">
           <p class="sentence">
             <NuxtLink class="link" :to="`/${store.slug}/${shownTag}`">{{ store.title(shownTag) }}</NuxtLink>
-            {{ changed ? 'as it is written here' : 'as it stands' }}, in
+            {{ isChanged ? 'as it is written here' : 'as it stands' }}, in
             <Choice
               v-model="theme"
               label="Theme"
@@ -359,54 +271,16 @@ useKeys([
               There is no rendering yet: {{ wrong[0]?.what ?? 'it was never built.' }}
             </p>
             <p v-if="failed" class="small bad over" role="alert">It failed: {{ failed }}</p>
-            <p v-else-if="changed && wrong.length && lastModule" class="small muted over">
+            <p v-else-if="isChanged && wrong.length && lastModule" class="small muted over">
               What is shown is the last that built.
             </p>
           </div>
-          <div class="differs" aria-live="polite">
-            <h3>What it changes in the contract</h3>
-            <p v-if="!changed" class="small muted">
-              Nothing is written yet. Whatever you write is read and drawn at a pause, and goes to the shelf
-              when you keep it.
-            </p>
-            <p v-else-if="!tried" class="small muted">
-              {{ trying ? 'Reading it …' : 'It is read at the next pause.' }}
-            </p>
-            <p v-else-if="!tried.shown" class="small muted">
-              It cannot be read as it stands; see what is wrong.
-            </p>
-            <p v-else-if="!standing" class="small muted">
-              The component is new: {{ plural(tried.shown.contract.members.length, 'member') }}.
-            </p>
-            <p v-else-if="!differences.length" class="small muted">
-              Nothing: its {{ plural(standing.contract.members.length, 'member') }} are as they were.
-            </p>
-            <ul v-else>
-              <li
-                v-for="difference in differences"
-                :key="`${difference.change} ${difference.member.kind} ${difference.member.name}`"
-                class="small"
-              >
-                <Mark
-                  :name="
-                    difference.change === 'gone'
-                      ? 'breaking'
-                      : difference.change === 'new'
-                        ? 'additive'
-                        : 'mend'
-                  "
-                  :label="difference.change"
-                />
-                {{ difference.change }}: {{ kindTitle(difference.member.kind) }}
-                <span class="code">{{ memberTitle(difference.member) }}</span><span
-                  v-if="difference.says"
-                  class="muted"
-                >
-                  · {{ difference.says }}</span
-                >
-              </li>
-            </ul>
-          </div>
+          <ContractDifferences
+            :is-changed="isChanged"
+            :is-trying="isTrying"
+            :tried
+            :before="standing?.contract"
+          />
         </section>
       </div>
       <p v-else-if="problems.length" class="missing">
@@ -416,29 +290,7 @@ useKeys([
 
     <template v-else>
       <ProblemList :problems />
-      <div v-if="paths.length" class="files">
-        <label class="small seek"
-          >Find a file
-          <input
-            v-model="sought"
-            class="field"
-            type="search"
-            placeholder="part of its path"
-            autocomplete="off"
-        /></label>
-        <section v-for="[folder, list] in folders" :key="folder" :aria-label="folder || 'At the top'">
-          <h2 class="code muted">{{ folder || 'at the top' }}</h2>
-          <div class="columns">
-            <NuxtLink v-for="item in list" :key="item" class="file code" :to="{ query: { path: item } }">{{
-              item.split('/').at(-1)
-            }}</NuxtLink>
-          </div>
-        </section>
-        <p v-if="!folders.length" class="muted">
-          No path holds “{{ sought }}”.
-          <button type="button" class="link" @click="sought = ''">Show all {{ paths.length }}</button>
-        </p>
-      </div>
+      <FileList v-if="paths.length" :paths />
       <p v-else class="files muted">
         A folder is enough: scripts, styles, <code>package.json</code> and <code>LICENSE</code>. Or begin a
         component here.
@@ -534,56 +386,10 @@ useKeys([
   background: var(--sheet);
   border-top: 1px solid var(--rule);
 }
-.differs {
-  border-top: 1px solid var(--rule);
-  padding: 10px 20px 16px;
-  min-height: 120px;
-  max-height: 40%;
-  overflow: auto;
-}
-.differs h3 {
-  margin-bottom: 6px;
-}
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  display: grid;
-  gap: 4px;
-}
 .files {
   padding: 14px 24px 48px;
   display: grid;
   gap: 20px;
-}
-.seek {
-  display: flex;
-  gap: 8px;
-  align-items: baseline;
-  max-width: 320px;
-  white-space: nowrap;
-}
-.files h2 {
-  font-size: 12px;
-  font-family: var(--code);
-  border-bottom: 1px solid var(--rule);
-  padding-bottom: 3px;
-  margin-bottom: 6px;
-}
-.columns {
-  columns: 260px;
-  column-gap: 28px;
-}
-.file {
-  display: block;
-  padding: 2px 0;
-  overflow-wrap: anywhere;
-  break-inside: avoid;
-}
-.file:hover {
-  color: var(--kelp);
-  text-decoration: underline;
-  text-underline-offset: 2px;
 }
 .missing {
   padding: 16px 24px;

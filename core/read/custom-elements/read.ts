@@ -1,16 +1,15 @@
 import ts from 'typescript'
 import { statusSchema, sharingKindSchema, type Contract, type Member } from '../../contract/contract'
 import { joinCustomProperties, type CustomProperty } from '../../contract/custom-property'
-import { joinEvents, mergeDetail, type Event } from '../../contract/event'
+import { joinEvents } from '../../contract/event'
 import { joinKeys } from '../../contract/key'
 import type { Place } from '../../contract/member'
-import { joinParts, type Part } from '../../contract/part'
-import { joinProps, type Prop } from '../../contract/prop'
-import { joinSlots, type Slot } from '../../contract/slot'
-import { joinStates, type State } from '../../contract/state'
+import { joinParts } from '../../contract/part'
+import { joinProps } from '../../contract/prop'
+import { joinSlots } from '../../contract/slot'
+import { joinStates } from '../../contract/state'
 import type { Problem } from '../../problem'
 import { claimsOf, tagText, wordsOf } from '../source/comments'
-import { constantOf } from '../source/constants'
 import { evaluate } from '../source/evaluate'
 import { fragmentOf, type Fragment } from '../source/fragment'
 import { readKeys } from '../source/keys'
@@ -18,12 +17,14 @@ import { readMembers } from './members'
 import { isElementRoot, lineage, type ClassNode, type Lineage } from './lineage'
 import { registrations } from './registrations'
 import { openerFor } from './opener'
-import { reachOf, Sinks, type Sink } from './reach'
-import { hasModifier, type SourceSet, walk } from '../source/source-set'
+import { reachOf, Sinks } from './reach'
+import { hasModifier, type SourceSet } from '../source/source-set'
 import { notRead, type Reading } from '../source/reading'
 import { placesFrom, readStyles, type StyleFacts } from './styles'
 import { readTemplate, type TemplateFacts } from './template'
-import { typeOfExpression, typeOfNode } from '../source/type-nodes'
+import { readEvents } from './events'
+import { type MethodCall, customStates, setByScript, partsByScript } from './by-script'
+import { feed } from './feeds'
 
 /** Reads the contracts of custom elements: plain classes, and those that build on a package's class. */
 export function readCustomElements(sources: SourceSet): Reading {
@@ -211,132 +212,6 @@ function mergeProperties(found: CustomProperty[]): CustomProperty[] {
   return [...merged.values()]
 }
 
-function readEvents(sources: SourceSet, uses: Sink[]): Event[] {
-  const events = new Map<string, Event>()
-  for (const sink of uses) {
-    if (sink.kind !== 'event') continue
-    const name = evaluate(sources, sink.value)
-    if (typeof name !== 'string') continue
-    const option = (key: string): boolean => {
-      if (!sink.options || !ts.isObjectLiteralExpression(sink.options)) return false
-      const property = sink.options.properties.find((property) => property.name?.getText() === key)
-      return (
-        property !== undefined &&
-        ts.isPropertyAssignment(property) &&
-        property.initializer.kind !== ts.SyntaxKind.FalseKeyword
-      )
-    }
-    const typed = sink.typed && isTypeParameter(sink.typed) ? undefined : sink.typed
-    const detail = typed
-      ? typeOfNode(sources, typed)
-      : sink.detail
-        ? typeOfExpression(sources, sink.detail)
-        : undefined
-    const known = events.get(name)
-    const merged = mergeDetail(known?.detail, detail)
-    const event: Event = {
-      kind: 'event',
-      name,
-      place: known?.place ?? sources.place(sink.at),
-      known: typed ? 'declared' : 'inferred',
-      disagreements: [],
-      bubbles: option('bubbles'),
-      composed: option('composed'),
-      cancelable: option('cancelable'),
-      ...(merged ? { detail: merged } : {}),
-    }
-    events.set(name, event)
-  }
-  return [...events.values()]
-}
-
-/** Whether a written type is only a type parameter of the function around it, and so says nothing. */
-function isTypeParameter(node: ts.TypeNode): boolean {
-  if (!ts.isTypeReferenceNode(node)) return false
-  const owner = ts.findAncestor(node, ts.isFunctionLike)
-  return !!owner?.typeParameters?.some((typeParameter) => typeParameter.name.text === node.typeName.getText())
-}
-
-/** A call of something's method: `something.method(…)`. */
-type MethodCall = ts.CallExpression & { expression: ts.PropertyAccessExpression }
-
-/** States set through ElementInternals: `internals.states.add('x')`, `.delete`, `.has`. */
-function customStates(sources: SourceSet, calls: MethodCall[]): State[] {
-  return calls.flatMap((node) => {
-    const object = node.expression.expression
-    if (
-      node.expression.name.text !== 'add' ||
-      !ts.isPropertyAccessExpression(object) ||
-      object.name.text !== 'states'
-    )
-      return []
-    const name = node.arguments[0] && evaluate(sources, node.arguments[0])
-    return typeof name === 'string'
-      ? [
-          {
-            kind: 'state' as const,
-            name,
-            place: sources.place(node),
-            known: 'declared' as const,
-            disagreements: [],
-            by: 'custom' as const,
-            selector: `:state(${name})`,
-          },
-        ]
-      : []
-  })
-}
-
-/** Custom properties the component's own script sets on elements inside, which no page can feed. */
-function setByScript(sources: SourceSet, calls: MethodCall[]): Set<string> {
-  const names = calls
-    .filter((node) => node.expression.name.text === 'setProperty')
-    .map((node) => node.arguments[0] && evaluate(sources, node.arguments[0]))
-  return new Set(names.filter((name): name is string => typeof name === 'string'))
-}
-
-/**
- * Parts given to elements by script: `element.setAttribute('part', 'deck')`, with the element's name where it
- * was created beside it.
- */
-function partsByScript(sources: SourceSet, calls: MethodCall[]): Part[] {
-  return calls.flatMap((node) => {
-    const { name: method, expression: target } = node.expression
-    if (
-      method.text === 'setAttribute'
-        ? node.arguments.length !== 2
-        : method.text !== 'add' || !ts.isPropertyAccessExpression(target) || target.name.text !== 'part'
-    )
-      return []
-    const name = node.arguments[0] && evaluate(sources, node.arguments[0])
-    if (method.text === 'setAttribute' && name !== 'part') return []
-    const value = node.arguments[1] && evaluate(sources, node.arguments[1])
-    const names =
-      method.text === 'setAttribute' && name === 'part' && typeof value === 'string'
-        ? value.split(/\s+/).filter(Boolean)
-        : method.text === 'add' &&
-            ts.isPropertyAccessExpression(target) &&
-            target.name.text === 'part' &&
-            typeof name === 'string'
-          ? [name]
-          : []
-    if (names.length === 0) return []
-    const element = ts.isIdentifier(target) ? constantOf(sources, target) : undefined
-    const created =
-      element && ts.isCallExpression(element) && element.arguments[0]
-        ? evaluate(sources, element.arguments[0])
-        : undefined
-    return names.map((part) => ({
-      kind: 'part' as const,
-      name: part,
-      place: sources.place(node),
-      known: 'declared' as const,
-      disagreements: [],
-      ...(typeof created === 'string' ? { element: created } : {}),
-    }))
-  })
-}
-
 function usedTags(
   sources: SourceSet,
   markup: TemplateFacts[],
@@ -350,82 +225,4 @@ function usedTags(
       uses.set(tag, { tag, place: sources.place(node) })
   }
   return [...uses.values()]
-}
-
-/**
- * Which props reach the page only through a slot's fallback: an expression that mentions the prop is
- * written into an element that stands inside that fallback.
- */
-function feed(
-  sources: SourceSet,
-  slots: Slot[],
-  markup: TemplateFacts[],
-  classes: ClassNode[],
-  props: Prop[],
-): Slot[] {
-  const hooks = new Map(
-    markup
-      .flatMap((templateFacts) => templateFacts.fallbackHooks)
-      .map((fallbackHook) => [fallbackHook.slot, fallbackHook.hooks]),
-  )
-  const readable = new Set(props.filter((prop) => !prop.readonly).map((prop) => prop.name))
-  return slots.map((slot) => {
-    const into = hooks.get(slot.name) ?? []
-    if (into.length === 0) return slot
-    const feeds = new Set<string>()
-    for (const node of classes) {
-      for (const assignment of sources.gather(node).assignments) {
-        if (!ts.isPropertyAccessExpression(assignment.left)) continue
-        if (
-          !['textContent', 'innerHTML', 'innerText'].includes(assignment.left.name.text) ||
-          !targets(sources, assignment.left.expression, into)
-        )
-          continue
-        walk(assignment.right, (inner) => {
-          if (
-            ts.isPropertyAccessExpression(inner) &&
-            inner.expression.kind === ts.SyntaxKind.ThisKeyword &&
-            readable.has(inner.name.text)
-          )
-            feeds.add(inner.name.text)
-        })
-      }
-    }
-    return { ...slot, feeds: [...feeds] }
-  })
-}
-
-/** Whether an expression is, or is a field or variable set to, a look-up of one of the selectors. */
-function targets(sources: SourceSet, expression: ts.Expression, selectors: string[]): boolean {
-  let hit = false
-  const look = (node: ts.Node) =>
-    walk(node, (node) => {
-      if (!ts.isCallExpression(node) || !node.arguments[0]) return
-      const asked = evaluate(sources, node.arguments[0])
-      if (typeof asked !== 'string') return
-      const normal = asked.replaceAll(/["']/g, '')
-      if (
-        selectors.some(
-          (selector) =>
-            normal === selector ||
-            `#${normal}` === selector ||
-            normal.endsWith(` ${selector}`) ||
-            normal.endsWith(selector),
-        )
-      )
-        hit = true
-    })
-  look(expression)
-  if (
-    // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- set by the walk
-    !hit &&
-    ts.isPropertyAccessExpression(expression) &&
-    expression.expression.kind === ts.SyntaxKind.ThisKeyword
-  ) {
-    const field = ts
-      .findAncestor(expression, ts.isClassLike)
-      ?.members.find((member) => member.name?.getText() === expression.name.getText())
-    if (field && ts.isPropertyDeclaration(field) && field.initializer) look(field.initializer)
-  }
-  return hit
 }

@@ -4,15 +4,6 @@ import { codeStyles, stylesOf, type CodeStyle } from '~~/core/code/frameworks'
 import { firstExamples } from '~~/core/code/examples'
 import { firstUsage, forFrame, modulesFor } from '~~/core/code/showing'
 import type { Usage } from '~~/core/code/usage'
-import {
-  describeMember,
-  kindTitle,
-  memberKey,
-  memberKinds,
-  memberTitle,
-  wantsWords,
-} from '~~/core/contract/contract'
-import { historySchema, type History } from '~~/core/wire'
 
 /**
  * The page a reader gets of a component: what it is for, live examples with their code, and all it offers.
@@ -30,17 +21,6 @@ const contractOf = (other: string) => store.find(other)?.contract
 const { problems, for: wordsFor, written } = useWords(tag)
 const { saved, problems: exampleProblems, load: loadExamples, add, remove } = useExamples(tag)
 void loadExamples()
-const history = ref<History>()
-watch(
-  [tag, () => store.releaseStamp],
-  async ([now]) => {
-    const found = await ask(historySchema, `/libraries/${store.slug}/components/${now}/history`).catch(
-      () => undefined,
-    )
-    if (now === tag.value) history.value = found
-  },
-  { immediate: true },
-)
 const face = computed(
   () =>
     standing.value?.face ?? (contract.value ? firstUsage(contract.value, store.title(tag.value)) : undefined),
@@ -74,20 +54,6 @@ const letGo = (readable: ReadableExample) => {
   return example && remove(example)
 }
 
-const sections = computed(() =>
-  memberKinds
-    .map(({ kind, heading }) => ({
-      kind,
-      heading,
-      rows: (contract.value?.members ?? []).filter(
-        (member) =>
-          member.kind === kind &&
-          member.known !== 'comment' &&
-          (wantsWords(member, store.tokenSet) || member.kind === 'pass-through'),
-      ),
-    }))
-    .filter((entry) => entry.rows.length),
-)
 const usedBy = computed(() =>
   store.standing.filter((component) => component.contract.uses.some((use) => use.tag === tag.value)),
 )
@@ -98,14 +64,6 @@ onMounted(() => {
 onMounted(() => {
   if (!store.evidence) void store.loadEvidence().catch(() => undefined)
 })
-const seen = computed(
-  () =>
-    new Map(
-      (store.evidenceFor(tag.value)?.evidence ?? []).map((seenMember) => [seenMember.member, seenMember]),
-    ),
-)
-const evidenceFor = (member: string) => seen.value.get(member)
-const isDoubted = (member: string) => ['no effect', 'not found'].includes(evidenceFor(member)?.mark ?? '')
 </script>
 
 <template>
@@ -224,59 +182,7 @@ const isDoubted = (member: string) => ['no effect', 'not found'].includes(eviden
         </div>
       </template>
 
-      <div class="contracts">
-        <section
-          v-for="section in sections"
-          :key="section.kind"
-          class="contract"
-          :aria-label="section.heading"
-        >
-          <h2>{{ section.heading }}</h2>
-          <table>
-            <tbody>
-              <tr
-                v-for="member in section.rows"
-                :id="memberKey(member)"
-                :key="member.name"
-                :data-member="memberKey(member)"
-              >
-                <th scope="row">
-                  <NuxtLink
-                    class="code"
-                    :class="{ struck: member.deprecated !== undefined }"
-                    :to="{ hash: `#${memberKey(member)}`, query: $route.query }"
-                    >{{ memberTitle(member) }}</NuxtLink><span
-                    v-if="evidenceFor(memberKey(member))"
-                    class="mark-of"
-                    :class="{ bad: isDoubted(memberKey(member)) }"
-                    ><Mark
-                      :name="evidenceFor(memberKey(member))!.mark"
-                      :label="`${evidenceFor(memberKey(member))!.mark}: ${evidenceFor(memberKey(member))!.says}`"
-                      :title="evidenceFor(memberKey(member))!.says"
-                  /></span>
-                  <div v-if="member.since" class="small muted">since {{ member.since }}</div>
-                </th>
-                <td class="code">
-                  {{ describeMember(member) }}
-                  <div v-if="member.kind === 'prop' && member.attribute" class="muted">
-                    {{ member.attribute }}=
-                  </div>
-                </td>
-                <td>
-                  <WordsText
-                    v-if="wordsFor(memberKey(member))?.text || member.comment"
-                    :text="wordsFor(memberKey(member))?.text || member.comment || ''"
-                    :tag
-                  /><span v-if="member.deprecated !== undefined" class="gap"
-                    ><Mark name="deprecated" /> {{ member.deprecated || 'deprecated' }}</span
-                  >
-                </td>
-              </tr>
-            </tbody>
-          </table>
-        </section>
-      </div>
-
+      <GuideContract :contract :words-for="wordsFor" />
       <section class="related">
         <h2>Related</h2>
         <p v-if="contract.uses.length">
@@ -311,34 +217,7 @@ const isDoubted = (member: string) => ['no effect', 'not found'].includes(eviden
           >
         </p>
       </section>
-      <section v-if="history" class="related" aria-label="History">
-        <h2>History</h2>
-        <p v-if="!history.length" class="muted">It is in no version yet.</p>
-        <dl v-else>
-          <template v-for="version in history" :key="version.version">
-            <dt>
-              <NuxtLink class="link code" :to="`/${store.slug}/registry`">{{ version.version }}</NuxtLink>{{
-                ' '
-              }}
-              <span class="small muted">{{
-                version.made_at.toLocaleDateString('en-GB', {
-                  day: 'numeric',
-                  month: 'long',
-                  year: 'numeric',
-                })
-              }}</span>
-            </dt>
-            <dd>
-              <template v-if="version.change === 'new'">It came with this version.</template
-              ><template v-else-if="version.change === 'gone'">It was taken out.</template>
-              <template v-for="(member, i) in version.members" v-else :key="i"
-                ><template v-if="i">, </template>{{ member.change }}: {{ kindTitle(member.member.kind) }}
-                <code>{{ memberTitle(member.member) }}</code></template
-              >
-            </dd>
-          </template>
-        </dl>
-      </section>
+      <GuideHistory :tag />
     </div>
   </main>
   <main v-else class="page">
@@ -355,15 +234,6 @@ const isDoubted = (member: string) => ['no effect', 'not found'].includes(eviden
   padding: 14px 24px 60px;
   display: grid;
   gap: 16px;
-}
-.contracts {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(min(100%, 640px), 1fr));
-  gap: 16px 48px;
-  align-items: start;
-}
-.mark-of {
-  margin-inline-start: 6px;
 }
 .purpose {
   display: grid;
@@ -400,48 +270,10 @@ const isDoubted = (member: string) => ['no effect', 'not found'].includes(eviden
   display: grid;
   gap: 8px;
 }
-.contract h2,
 .related h2,
 .starters h2 {
   border-bottom: 1px solid var(--rule);
   padding-bottom: 4px;
-}
-table {
-  width: 100%;
-  table-layout: fixed;
-}
-th {
-  text-align: left;
-  font-weight: 500;
-  width: 190px;
-}
-th,
-td {
-  vertical-align: top;
-  padding: 7px 16px 7px 0;
-  border-bottom: 1px solid var(--rule-soft);
-  overflow-wrap: anywhere;
-}
-td.code {
-  width: 300px;
-}
-tr {
-  scroll-margin: 60px;
-}
-tr:target > * {
-  background: var(--kelp-wash);
-}
-.related dl {
-  display: grid;
-  grid-template-columns: 190px minmax(0, 1fr);
-  gap: 6px 16px;
-  margin: 0;
-}
-.related dd {
-  margin: 0;
-}
-.struck {
-  text-decoration: line-through;
 }
 .related {
   display: grid;
@@ -454,19 +286,6 @@ tr:target > * {
   }
   .page {
     padding: 12px;
-  }
-  th,
-  td,
-  td.code {
-    display: block;
-    width: auto;
-    border: 0;
-    padding: 2px 0;
-  }
-  tr {
-    display: block;
-    border-bottom: 1px solid var(--rule-soft);
-    padding: 6px 0;
   }
 }
 </style>

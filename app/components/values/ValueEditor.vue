@@ -5,7 +5,6 @@ import {
   editorFor,
   firstValue,
   misfit,
-  printType,
   shortType,
   withoutUndefined,
   type TypeModel,
@@ -47,39 +46,6 @@ const restText = computed(() =>
 )
 const id = useId()
 
-// ── as text ──
-const draft = ref('')
-const wrong = ref<string>()
-watch(
-  [value, editor],
-  ([now]) => {
-    if (editor.value !== 'structured') return
-    try {
-      if (JSON.stringify(JSON.parse(draft.value)) === JSON.stringify(now)) return
-    } catch {
-      /* what is written is no JSON yet; the value wins */
-    }
-    draft.value = now === undefined ? '' : JSON.stringify(now, null, 1)
-  },
-  { immediate: true },
-)
-function writeText(text: string) {
-  draft.value = text
-  if (text.trim() === '') {
-    wrong.value = undefined
-    value.value = undefined
-    return
-  }
-  let read: unknown
-  try {
-    read = JSON.parse(text)
-  } catch {
-    wrong.value = 'This is not JSON yet.'
-    return
-  }
-  wrong.value = misfit(type, read, at)
-  if (!wrong.value) value.value = read
-}
 const date = computed({
   get: () => (typeof value.value === 'string' ? new Date(value.value) : null),
   set: (chosen: Date | null | undefined) => {
@@ -87,7 +53,6 @@ const date = computed({
   },
 })
 
-// ── by its parts ──
 const alternatives = computed(() =>
   fitted.value === 'list' || fitted.value === 'object' || fitted.value === 'either'
     ? alternativesOf(plain.value)
@@ -100,45 +65,17 @@ const chosen = computed(() =>
     : alternatives.value.findIndex((alternative) => misfit(alternative, value.value) === undefined),
 )
 const list = computed(() => alternatives.value.find((alternative) => alternative.is === 'list'))
-const items = computed(() => (Array.isArray(value.value) ? (value.value as unknown[]) : []))
 const object = computed(() => alternatives.value.find((alternative) => alternative.is === 'object'))
 const fields = computed(() => (object.value?.is === 'object' ? object.value.fields : []))
-const given = computed(() =>
-  typeof value.value === 'object' && value.value !== null && !Array.isArray(value.value)
-    ? (value.value as Record<string, unknown>)
-    : undefined,
+const isObject = computed(
+  () => typeof value.value === 'object' && value.value !== null && !Array.isArray(value.value),
 )
 const ofList = computed<TypeModel>(() => (list.value?.is === 'list' ? list.value.of : { is: 'undefined' }))
-const itemTo = (i: number, now: unknown) => {
-  value.value = items.value.map((item, at) => (at === i ? now : item))
-}
-const add = () => {
-  value.value = [...items.value, firstValue(ofList.value, `${name.value} ${items.value.length + 1}`)]
-}
-const drop = (i: number) => {
-  value.value = items.value.filter((_one, at) => at !== i)
-}
-const up = (i: number) => {
-  value.value = items.value.map((item, at, all) => (at === i - 1 ? all[i] : at === i ? all[i - 1] : item))
-}
-function fieldTo(field: string, now: unknown) {
-  const { [field]: _before, ...others } = given.value ?? {}
-  // fields keep the order of their type
-  const all: Record<string, unknown> = now === undefined ? others : { ...others, [field]: now }
-  value.value = Object.fromEntries([
-    ...fields.value.filter((field) => field.name in all).map((field) => [field.name, all[field.name]]),
-    ...Object.entries(all).filter(([key]) => !fields.value.some((field) => field.name === key)),
-  ])
-}
+const listEditor = useTemplateRef<{ add: () => void }>('listEditor')
 const kindOptions = computed(() => [
   { value: -1, title: 'not set' },
   ...alternatives.value.map((alternative, i) => ({ value: i, title: shortType(alternative) })),
 ])
-
-function turnText() {
-  asText.value = !asText.value
-  wrong.value = undefined
-}
 </script>
 
 <template>
@@ -203,19 +140,7 @@ function turnText() {
         @input="value = ($event.target as HTMLInputElement).value"
       />
     </span>
-    <template v-else-if="editor === 'structured'">
-      <textarea
-        class="field"
-        rows="2"
-        :value="draft"
-        :placeholder="restText"
-        :aria-label="at"
-        :aria-invalid="wrong ? 'true' : undefined"
-        spellcheck="false"
-        @input="writeText(($event.target as HTMLTextAreaElement).value)"
-      />
-      <p v-if="wrong" class="small bad" role="alert">{{ wrong }} The last that fitted is shown.</p>
-    </template>
+    <JsonEditor v-else-if="editor === 'structured'" v-model="value" :type :at :placeholder="restText" />
     <label v-else-if="editor === 'function'" class="tick"
       ><Checkbox
         :model-value="value === true"
@@ -234,47 +159,17 @@ function turnText() {
       :aria-label="at"
       @input="value = ($event.target as HTMLInputElement).value"
     />
-    <template v-else-if="editor === 'list'">
-      <div v-for="(item, i) in items" :key="i" class="entry" role="group" :aria-label="`${at}[${i}]`">
-        <div class="head">
-          <span class="code">{{ i + 1 }}</span><button
-            v-if="i"
-            type="button"
-            class="link small"
-            :aria-label="`Move ${at}[${i}] up`"
-            @click="up(i)"
-          >
-            up</button
-          ><button type="button" class="link small" :aria-label="`Remove ${at}[${i}]`" @click="drop(i)">
-            remove
-          </button>
-        </div>
-        <ValueEditor
-          :type="ofList"
-          :at="`${at}[${i}]`"
-          :depth="depth + 1"
-          :model-value="item"
-          @update:model-value="itemTo(i, $event)"
-        />
-      </div>
-      <span class="small muted">{{ isSet ? (items.length ? '' : 'an empty list') : restText }}</span>
-    </template>
-    <template v-else-if="editor === 'object'">
-      <div v-if="given" class="entry" role="group" :aria-label="at">
-        <div v-for="field in fields" :key="field.name" class="pair">
-          <span class="code head" :title="printType(field.type)"
-            >{{ field.name }}{{ field.optional ? '?' : '' }}</span
-          ><ValueEditor
-            :type="field.type"
-            :at="`${at}.${field.name}`"
-            :depth="depth + 1"
-            :model-value="given[field.name]"
-            @update:model-value="fieldTo(field.name, $event)"
-          />
-        </div>
-      </div>
-      <span v-else class="small muted">{{ restText }}</span>
-    </template>
+    <ListEditor
+      v-else-if="editor === 'list'"
+      ref="listEditor"
+      v-model="value"
+      :of="ofList"
+      :at
+      :depth
+      :name
+      :rest="restText"
+    />
+    <FieldsEditor v-else-if="editor === 'object'" v-model="value" :fields :at :depth :rest="restText" />
     <template v-else-if="editor === 'either'">
       <Choice
         :model-value="chosen"
@@ -294,11 +189,17 @@ function turnText() {
     </template>
     <span v-else class="small muted">set by script only</span>
     <div v-if="open && depth <= 5" class="acts small">
-      <button v-if="editor === 'list'" type="button" class="link" :aria-label="`Add to ${at}`" @click="add">
+      <button
+        v-if="editor === 'list'"
+        type="button"
+        class="link"
+        :aria-label="`Add to ${at}`"
+        @click="listEditor?.add()"
+      >
         Add one
       </button>
       <button
-        v-if="editor === 'object' && !given"
+        v-if="editor === 'object' && !isObject"
         type="button"
         class="link"
         :aria-label="`Set ${at}`"
@@ -312,7 +213,7 @@ function turnText() {
         class="link"
         :aria-pressed="asText"
         :aria-label="asText ? `${at} by its parts` : `${at} as text`"
-        @click="turnText"
+        @click="asText = !asText"
       >
         {{ asText ? 'By its parts' : 'As text' }}
       </button>
@@ -366,31 +267,6 @@ function turnText() {
   display: flex;
   gap: 8px;
   align-items: center;
-}
-textarea.field {
-  font-size: 12px;
-  line-height: 16px;
-}
-.entry {
-  border-left: 1px solid var(--rule);
-  padding: 0 0 2px 8px;
-  margin-bottom: 4px;
-  display: grid;
-  gap: 4px;
-}
-.pair {
-  display: grid;
-}
-.head {
-  display: flex;
-  gap: 8px;
-  align-items: baseline;
-  font-size: 11px;
-  line-height: 14px;
-  color: var(--muted);
-}
-.head .link {
-  font-size: 11px;
 }
 .acts {
   display: flex;
