@@ -1,4 +1,5 @@
-import { coveringSet, type CoveringOptions, type CoveringSet } from '~~/core/spread/covering'
+import { coveringSet, type CoveringSet } from '~~/core/spread/covering'
+import type { CoveringOptions } from '~~/core/spread/space'
 
 /**
  * What the page asks of the worker that finds covering sets; what is forbidden or required as pairs of axis

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
-import { coveringSet, type CoveringOptions } from './covering'
+import { coveringSet } from './covering'
+import type { CoveringOptions } from './space'
 import { models } from './models'
 
 const choose = (n: number, k: number, from = 0): number[][] =>

@@ -1,4 +1,4 @@
-import { type CoveringOptions, randomFrom, open, Space } from './space'
+import { open, randomFrom, Space, type CoveringOptions } from './space'
 
 /**
  * Covering sets: the fewest rows in which every pair (or triple) of values of different axes occurs.

@@ -14,7 +14,7 @@ import { classDeclarationOf } from '~~/core/release/declarations'
 import { bareName } from '~~/core/release/manifest'
 import { packageFiles, tagNameMap, type PackageFile, type PackageInput } from '~~/core/release/package'
 import type { SourceText } from '~~/core/read/source/source-text'
-import { librarySource } from './modules'
+import { librarySource } from './library-source'
 import { sourceForm } from './source-form'
 
 export interface Packed {
