@@ -40,6 +40,7 @@ Sign in as
 ${demo.map((entry) => `  ${entry.email.padEnd(24)} ${entry.password.padEnd(20)} ${entry.name}, ${entry.role}`).join('\n')}
 
 The registry is at ${env.PUBLIC_URL}/registry/
-  npm install @marram/tern --registry ${env.PUBLIC_URL}/registry/
+  npm config set --location=project @marram:registry=${env.PUBLIC_URL}/registry/
+  npm install @marram/tern
 
 Ctrl-C stops it. The data stays in .data/; npm run demo -- --fresh begins anew.`)

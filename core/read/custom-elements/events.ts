@@ -1,47 +1,51 @@
 import ts from 'typescript'
 import { mergeDetail, type Event } from '../../contract/event'
-import { evaluate } from '../source/evaluate'
+import type { Opener } from '../source/fragment'
+import { textsOf } from '../source/texts'
 import type { Sink } from './reach'
 import type { SourceSet } from '../source/source-set'
 import { typeOfExpression, typeOfNode } from '../source/type-nodes'
 
-export function readEvents(sources: SourceSet, uses: Sink[]): Event[] {
+/** The events that a component’s code dispatches; one use may be of several names, by a choice of constants. */
+export function readEvents(sources: SourceSet, uses: Sink[], open: Opener): Event[] {
   const events = new Map<string, Event>()
   for (const sink of uses) {
     if (sink.kind !== 'event') continue
-    const name = evaluate(sources, sink.value)
-    if (typeof name !== 'string') continue
-    const option = (key: string): boolean => {
-      if (!sink.options || !ts.isObjectLiteralExpression(sink.options)) return false
-      const property = sink.options.properties.find((property) => property.name?.getText() === key)
-      return (
-        property !== undefined &&
-        ts.isPropertyAssignment(property) &&
-        property.initializer.kind !== ts.SyntaxKind.FalseKeyword
-      )
-    }
-    const typed = sink.typed && isTypeParameter(sink.typed) ? undefined : sink.typed
-    const detail = typed
-      ? typeOfNode(sources, typed)
-      : sink.detail
-        ? typeOfExpression(sources, sink.detail)
-        : undefined
-    const known = events.get(name)
-    const merged = mergeDetail(known?.detail, detail)
-    const event: Event = {
-      kind: 'event',
-      name,
-      place: known?.place ?? sources.place(sink.at),
-      known: typed ? 'declared' : 'inferred',
-      disagreements: [],
-      bubbles: option('bubbles'),
-      composed: option('composed'),
-      cancelable: option('cancelable'),
-      ...(merged ? { detail: merged } : {}),
-    }
-    events.set(name, event)
+    for (const name of textsOf(sources, sink.value, open))
+      events.set(name, eventOf(sources, name, sink, events.get(name)))
   }
   return [...events.values()]
+}
+
+function eventOf(sources: SourceSet, name: string, sink: Sink, known: Event | undefined): Event {
+  const typed = sink.typed && isTypeParameter(sink.typed) ? undefined : sink.typed
+  const detail = typed
+    ? typeOfNode(sources, typed)
+    : sink.detail
+      ? typeOfExpression(sources, sink.detail)
+      : undefined
+  const merged = mergeDetail(known?.detail, detail)
+  return {
+    kind: 'event',
+    name,
+    place: known?.place ?? sources.place(sink.at),
+    known: typed ? 'declared' : 'inferred',
+    disagreements: [],
+    bubbles: hasOption(sink, 'bubbles'),
+    composed: hasOption(sink, 'composed'),
+    cancelable: hasOption(sink, 'cancelable'),
+    ...(merged ? { detail: merged } : {}),
+  }
+}
+
+function hasOption({ options }: Sink, key: string): boolean {
+  if (!options || !ts.isObjectLiteralExpression(options)) return false
+  const property = options.properties.find((property) => property.name?.getText() === key)
+  return (
+    property !== undefined &&
+    ts.isPropertyAssignment(property) &&
+    property.initializer.kind !== ts.SyntaxKind.FalseKeyword
+  )
 }
 
 /** Whether a written type is only a type parameter of the function around it, and so says nothing. */

@@ -268,3 +268,73 @@ test(
     )
   },
 )
+
+describe('what a class does by way of something else', () => {
+  const card = (body: string, before = '') =>
+    contractOf({
+      'card.js': `${before}
+class Card extends HTMLElement { ${body} }
+customElements.define('x-card', Card)`,
+    })
+
+  test.each([
+    ['either of two names', "turn(up) { this.dispatchEvent(new Event(up ? 'raised' : 'shut')) }", ''],
+    ['a name or another', "turn(name) { this.dispatchEvent(new Event(name || 'raised')) }", ''],
+    [
+      'a static member of its class',
+      "static raised = 'raised'; turn() { this.dispatchEvent(new Event(this.constructor.raised)) }",
+      '',
+    ],
+    [
+      'a static member taken out of its class',
+      "static up = 'raised'; turn() { const { up } = this.constructor; this.dispatchEvent(new Event(up)) }",
+      '',
+    ],
+    [
+      'a static member taken out under another name',
+      "static up = 'raised'; turn() { const { up: e } = this.constructor; this.dispatchEvent(new Event(e)) }",
+      '',
+    ],
+    [
+      'words put together from a choice',
+      'turn(up) { this.dispatchEvent(new Event(`${up ? "rais" : "clos"}${end}`)) }',
+      "const end = 'ed'",
+    ],
+  ])('an event by %s', (_way, body, before) => expect(names(card(body, before), 'event')).toContain('raised'))
+
+  test('an event of the window, of the document or of an object of its own is none of the component', () =>
+    expect(
+      names(
+        card(
+          `turn() { window.dispatchEvent(new Event('w')); document.dispatchEvent(new Event('d'))
+            hooks.dispatchEvent(new Event('h')); this.dispatchEvent(new Event('own')) }`,
+          'const hooks = new EventTarget()',
+        ),
+        'event',
+      ),
+    ).toEqual(['own']))
+
+  test('a default is what an accessor gives while no attribute is set', () =>
+    expect(
+      props(
+        card(`get on() { return this.getAttribute('on') !== 'false' }
+          set on(value) { this.setAttribute('on', String(value)) }
+          get wide() { return this.hasAttribute('wide') }
+          set wide(value) { this.toggleAttribute('wide', value) }
+          get deck() { return Number(this.getAttribute('deck') ?? 3) }
+          set deck(value) { this.setAttribute('deck', value) }`),
+      ),
+    ).toEqual({
+      on: 'boolean @on reflected = true',
+      wide: 'boolean @wide reflected = false',
+      deck: 'number @deck reflected = 3',
+    }))
+
+  test('an accessor that gives something is not required', () =>
+    expect(
+      membersOf(
+        card("get ship() { return this.getAttribute('ship') } set ship(v) { this.setAttribute('ship', v) }"),
+        'prop',
+      ).map((member) => member.required),
+    ).toEqual([false]))
+})

@@ -12,6 +12,7 @@ export const openerFor =
   (sources: SourceSet, classes: ClassNode[]): Opener =>
   (node) => {
     if (ts.isPropertyAccessExpression(node)) return valueOfMember(memberMeant(node, classes))
+    if (ts.isIdentifier(node)) return takenOut(node, classes)
     if (!ts.isCallExpression(node)) return undefined
     if (ts.isPropertyAccessExpression(node.expression)) {
       const member = memberMeant(node.expression, classes)
@@ -31,18 +32,41 @@ const valueOfMember = (member: ts.ClassElement | undefined): ts.Expression | und
       ? returnedBy(member.body)
       : undefined
 
-function memberMeant(node: ts.PropertyAccessExpression, classes: ClassNode[]): ts.ClassElement | undefined {
-  const target = unwrap(node.expression)
+/** What a name stands for that was taken out of the class: `const { eventTurn } = this.constructor`. */
+function takenOut(node: ts.Identifier, classes: ClassNode[]): ts.Expression | undefined {
+  const around = ts.findAncestor(node, ts.isFunctionLike)
+  if (!around) return undefined
+  let found: ts.ClassElement | undefined
+  walk(around, (inner) => {
+    if (found || !ts.isBindingElement(inner) || !ts.isIdentifier(inner.name)) return !found
+    const declaration = inner.parent.parent
+    if (inner.name.text !== node.text || !ts.isVariableDeclaration(declaration) || !declaration.initializer)
+      return true
+    const taken = inner.propertyName ?? inner.name
+    if (ts.isIdentifier(taken)) found = memberOf(unwrap(declaration.initializer), taken.text, node, classes)
+    return !found
+  })
+  return valueOfMember(found)
+}
+
+const memberMeant = (node: ts.PropertyAccessExpression, classes: ClassNode[]): ts.ClassElement | undefined =>
+  memberOf(unwrap(node.expression), node.name.text, node, classes)
+
+/** The member of this name of what an expression in a class stands for: itself, its class, or its superclass. */
+function memberOf(
+  target: ts.Expression,
+  name: string,
+  at: ts.Node,
+  classes: ClassNode[],
+): ts.ClassElement | undefined {
   if (target.kind === ts.SyntaxKind.SuperKeyword) {
-    const own = classes.findIndex((classNode) => classNode === ts.findAncestor(node, ts.isClassLike))
+    const own = classes.findIndex((classNode) => classNode === ts.findAncestor(at, ts.isClassLike))
     return own < 0
       ? undefined
       : classes
           .slice(own + 1)
           .flatMap((classNode) => [...classNode.members])
-          .find(
-            (member) => member.name && ts.isIdentifier(member.name) && member.name.text === node.name.text,
-          )
+          .find((member) => member.name && ts.isIdentifier(member.name) && member.name.text === name)
   }
   const isStatic =
     (ts.isPropertyAccessExpression(target) && target.name.text === 'constructor') ||
@@ -54,7 +78,7 @@ function memberMeant(node: ts.PropertyAccessExpression, classes: ClassNode[]): t
         (member) =>
           member.name &&
           (ts.isIdentifier(member.name) || ts.isPrivateIdentifier(member.name)) &&
-          member.name.text === node.name.text &&
+          member.name.text === name &&
           !!(ts.getCombinedModifierFlags(member) & ts.ModifierFlags.Static) === statics,
       )
       if (found) return found

@@ -8,7 +8,7 @@ import type { ClassNode } from './lineage'
 import { returnedBy } from './opener'
 import { tagText, wordsOf } from '../source/comments'
 import { printPlain } from '../source/defaults'
-import { evaluate, nameOf } from '../source/evaluate'
+import { evaluate, evaluateAtRest, nameOf } from '../source/evaluate'
 import type { Plain } from '../source/plain'
 import { hasModifier, unwrap, type SourceSet } from '../source/source-set'
 import { typeOfExpression, typeOfNode } from '../source/type-nodes'
@@ -145,7 +145,13 @@ export function propOfAccessor(facts: ClassFacts, name: string, node: ClassNode)
     declared?.type,
     facts.assigned.get(name)?.value ?? backing?.initializer ?? value,
   )
-  const isPresence = type.is === 'boolean' && reading.attribute !== undefined
+  // what it gives while no attribute is set is what it is by default
+  const atRest =
+    reading.attribute !== undefined && value && start === reading.fallback
+      ? (evaluateAtRest(sources, value) ?? undefined)
+      : undefined
+  const isPresence =
+    type.is === 'boolean' && reading.attribute !== undefined && (atRest === undefined || atRest === false)
   const feeding = fed.get(name) ?? (backing && fed.get(backing.name.getText()))
   const attribute = declared
     ? declared.attribute
@@ -156,12 +162,10 @@ export function propOfAccessor(facts: ClassFacts, name: string, node: ClassNode)
     attribute,
     reflects: declared?.reflects || writes !== undefined,
     default: start,
+    atRest,
     presence: isPresence && !reading.fallback,
-    optional:
-      !!declared ||
-      optional ||
-      isPresence ||
-      (type.is === 'union' && type.of.some((type) => type.is === 'null')),
+    // an accessor gives something whether or not anybody set it
+    optional: !!declared || optional || getter !== undefined,
     readonly: !setter && !declared,
     declared: known,
     other: setter ?? declared?.node,
@@ -184,6 +188,8 @@ interface Raw {
   attribute: string | undefined
   reflects: boolean
   default: ts.Expression | undefined
+  /** What it is while nothing is set, where that was worked out as a whole. */
+  atRest?: Plain | undefined
   presence?: boolean
   optional: boolean
   readonly: boolean
@@ -193,8 +199,11 @@ interface Raw {
 
 function finish(sources: SourceSet, node: ts.Node, raw: Raw): Prop {
   const place = sources.place(node)
-  const value: Plain | undefined = raw.presence ? false : raw.default && evaluate(sources, raw.default)
-  const nothing = !raw.presence && (!raw.default || raw.default.getText() === 'undefined')
+  const value: Plain | undefined = raw.presence
+    ? false
+    : (raw.atRest ?? (raw.default && evaluate(sources, raw.default)))
+  const nothing =
+    value === undefined && !raw.presence && (!raw.default || raw.default.getText() === 'undefined')
   const shown = raw.presence
     ? 'false'
     : nothing

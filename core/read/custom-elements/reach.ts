@@ -105,10 +105,21 @@ function directSink(sources: SourceSet, node: ts.Node): Sink | undefined {
       case 'setHTMLUnsafe':
         return first && { kind: 'markup', value: first, at: node }
       case 'dispatchEvent':
-        return first && dispatched(sources, first, node)
+        return first && !isElsewhere(sources, node.expression.expression)
+          ? dispatched(sources, first, node)
+          : undefined
     }
   }
   return undefined
+}
+
+/** Whether something is no part of a component: the window, the document, or an object made for itself. */
+function isElsewhere(sources: SourceSet, expression: ts.Expression): boolean {
+  const node = unwrap(expression)
+  if (!ts.isIdentifier(node)) return false
+  if (['window', 'document', 'globalThis', 'self'].includes(node.text) && !localDeclaration(node)) return true
+  const made = initialiser(sources, node)
+  return made !== undefined && ts.isNewExpression(made)
 }
 
 /** The element name in `document.createElement(name)` that an expression's constant was made with. */

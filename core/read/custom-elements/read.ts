@@ -146,7 +146,7 @@ function readOne(
       isElementRoot(root) && outside.length === 0,
     ).sort((a, b) => Number(a.readonly) - Number(b.readonly)),
     ...slots.sort((a, b) => Number(a.name !== '') - Number(b.name !== '')),
-    ...joinEvents(readEvents(sources, uses), claims('fires', 'event')),
+    ...joinEvents(readEvents(sources, uses, open), claims('fires', 'event')),
     ...joinParts(
       unique([...markup.flatMap((templateFacts) => templateFacts.parts), ...partsByScript(sources, calls)]),
       claims('csspart', 'part'),

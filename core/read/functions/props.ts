@@ -88,9 +88,13 @@ function namesTaken(fn: FunctionNode): Map<string, ts.Node> {
   const names = new Map<string, ts.Node>()
   for (const pattern of patternsOf(fn))
     for (const element of pattern.elements)
-      if (!element.dotDotDotToken) names.set((element.propertyName ?? element.name).getText(), element)
+      if (!element.dotDotDotToken) names.set(nameTaken(element), element)
   return names
 }
+
+/** The prop that an element of a pattern takes out, whether its name is written in quotes or not. */
+const nameTaken = ({ propertyName, name }: ts.BindingElement): string =>
+  propertyName && ts.isStringLiteralLike(propertyName) ? propertyName.text : (propertyName ?? name).getText()
 
 /** Where the props are taken apart: in the parameter, or in the body from a parameter that has a name. */
 export function patternsOf(fn: FunctionNode): ts.ObjectBindingPattern[] {
@@ -122,7 +126,7 @@ export function defaultsOf(
   for (const pattern of foundComponent.fn ? patternsOf(foundComponent.fn) : []) {
     for (const element of pattern.elements) {
       if (element.dotDotDotToken) continue
-      const name = (element.propertyName ?? element.name).getText().replace(/^['"]|['"]$/g, '')
+      const name = nameTaken(element)
       named.add(name)
       if (element.initializer && !values.has(name)) values.set(name, element.initializer)
     }

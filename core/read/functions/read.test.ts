@@ -113,3 +113,13 @@ test('uses, two of one name told apart, tests left out', () => {
     expect.objectContaining({ code: 'left-aside-beside', where: { file: 'src/card.test.tsx' } }),
   ])
 })
+
+test('a prop whose name is in quotes is read by its name', () =>
+  expect(
+    shape(
+      contractOf(
+        "export function Card({ 'aria-label': label = 'Ferry', ship }: { 'aria-label'?: string; ship: string }) " +
+          '{ return <i aria-label={label}>{ship}</i> }',
+      ),
+    ).props,
+  ).toEqual({ 'aria-label': "string = 'Ferry'", ship: 'string required' }))

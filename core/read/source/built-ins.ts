@@ -110,3 +110,24 @@ export function lengthMade(name: string, text: string, given: Plain[]): number {
   if (name === 'split') return text.length * 9
   return name === 'replace' ? text.length + sizeOf(given[1]) : text.length + sizeOf(given)
 }
+
+/** What the functions that convert give for a plain value (ECMAScript, 21.1.1.1, 22.1.1.1, 20.3.1.1, 19.2). */
+export function converted(name: string, value: Plain): Plain | undefined {
+  if (typeof value === 'object' && value !== null) return undefined
+  switch (name) {
+    case 'Boolean':
+      return Boolean(value)
+    case 'String':
+      return String(value)
+    case 'Number':
+      return finite(Number(value))
+    case 'parseFloat':
+      return finite(Number.parseFloat(String(value)))
+    case 'parseInt':
+      return finite(Number.parseInt(String(value), 10))
+    default:
+      return undefined
+  }
+}
+/** What is no number has no plain value. */
+const finite = (value: number): number | undefined => (Number.isFinite(value) ? value : undefined)

@@ -22,6 +22,23 @@ export function evaluate(sources: SourceSet, expression: ts.Expression): Plain |
   })
 }
 
+/**
+ * The value of an expression in a component that no attribute was set on yet: asked for one, the browser
+ * gives `null`, and asked whether there is one, `false` (DOM, Element).
+ */
+export const evaluateAtRest = (sources: SourceSet, expression: ts.Expression): Plain | undefined =>
+  valueOf(sources, expression, {
+    names: new Map(),
+    left: { steps: 5000, depth: 0, size: mostOfExpression },
+    valueOf,
+    given: (call) => {
+      if (!ts.isPropertyAccessExpression(call.expression)) return undefined
+      const asked = call.expression.name.text
+      if (asked === 'getAttribute') return { value: null }
+      return asked === 'hasAttribute' ? { value: false } : undefined
+    },
+  })
+
 function valueOf(sources: SourceSet, expression: ts.Expression, following: Following): Plain | undefined {
   const { left } = following
   if (--left.steps < 0 || left.depth > 100) return undefined
@@ -156,7 +173,7 @@ function constantValue(
 ): Plain | undefined {
   const known = sources.constants.get(initializer)
   if (known) return known.value as Plain | undefined
-  const value = valueOf(sources, initializer, { ...following, names: new Map() })
+  const value = valueOf(sources, initializer, { ...following, names: new Map(), given: undefined })
   // where the steps ran out, nothing is known; with more left it may be
   if (value !== undefined || (following.left.steps > 0 && following.left.depth < 50))
     sources.constants.set(initializer, {

@@ -1,5 +1,15 @@
 import ts from 'typescript'
-import { every, isRecord, lengthMade, memberOf, ofLists, ofObjects, ofStrings, type Apply } from './built-ins'
+import {
+  converted,
+  every,
+  isRecord,
+  lengthMade,
+  memberOf,
+  ofLists,
+  ofObjects,
+  ofStrings,
+  type Apply,
+} from './built-ins'
 import { functionBehind } from './declarations'
 import type { Plain } from './plain'
 import { unwrap, type SourceSet } from './source-set'
@@ -9,6 +19,8 @@ import { grow, mostOfValue, sizeOf } from './value-size'
 export interface Following {
   names: ReadonlyMap<string, Plain | undefined>
   left: { steps: number; depth: number; size: number }
+  /** What calls are known to give whatever they are given, such as those that ask the page for something. */
+  given?: ((call: ts.CallExpression) => { value: Plain } | undefined) | undefined
   valueOf(sources: SourceSet, expression: ts.Expression, following: Following): Plain | undefined
 }
 
@@ -31,11 +43,15 @@ export function budgetOf(sources: SourceSet, node: ts.Node, { left }: Following)
 export function called(sources: SourceSet, node: ts.CallExpression, following: Following): Plain | undefined {
   const value = (expression: ts.Expression) =>
     following.valueOf(sources, ts.isSpreadElement(expression) ? expression.expression : expression, following)
+  const given = following.given?.(node)
+  if (given) return given.value
   const fits = budgetOf(sources, node, following)
   const callee = unwrap(node.expression)
   if (ts.isIdentifier(callee)) {
     const fn = functionBehind(sources, callee)
-    return fn && applied(sources, fn, { ...following, names: new Map() })(...node.arguments.map(value))
+    if (fn) return applied(sources, fn, { ...following, names: new Map() })(...node.arguments.map(value))
+    const [first] = node.arguments.map(value)
+    return first === undefined ? undefined : converted(callee.text, first)
   }
   if (!ts.isPropertyAccessExpression(callee)) return undefined
   const name = callee.name.text
