@@ -241,3 +241,27 @@ export async function ended(ask: Ask, library: string, begun: Answer): Promise<A
     return ['done', 'failed', 'cancelled'].includes(job.body.state) && job
   }, 150_000)
 }
+
+/** The code of the first problem that an answer names. */
+export const problemCode = (answer: Answer): string => answer.body?.problems?.[0]?.code
+
+/** A library of its own, for what a test does to it. */
+export async function newLibrary(
+  ask: Ask,
+  slug: string,
+  visibility: 'private' | 'open' = 'private',
+): Promise<void> {
+  const prefix = `${slug.replaceAll('-', '')}-`
+  const answer = await ask('/api/libraries', {
+    body: { slug, title: slug, package: `@marram/${slug}`, prefix, visibility },
+  })
+  if (answer.status !== 200) throw new Error(`No library ${slug}: ${JSON.stringify(answer.body)}`)
+}
+
+/** An access token for the registry. */
+export const newToken = async (
+  ask: Ask,
+  scopes: string[],
+  slug: string | null = null,
+): Promise<{ id: string; text: string }> =>
+  (await ask('/api/registry-tokens', { body: { name: 'test', scopes, library: slug } })).body

@@ -329,12 +329,28 @@ test(
     await expect(page).not.toHaveURL(/example=/)
     await expect(main.getByRole('button', { name: 'Example: Turned' })).toBeVisible()
     await page.getByRole('button', { name: 'Undo' }).last().click()
+    await expect(main.getByRole('button', { name: 'Example: Usual' })).toBeVisible()
+    await choose(page, 'Example', 'Turned')
+    await main.getByRole('button', { name: 'Edit', exact: true }).click()
+    await dialog.getByRole('button', { name: 'Show it on the shelf' }).click()
+    await expect(main.getByRole('button', { name: 'Example: Turned' })).toBeVisible()
+    // a link to what is the face by now still leads to it
+    await page.goto(`${at.url}/tern/tern-weather-chip?example=${link}`)
+    await expect(main.getByRole('button', { name: 'Example: Turned' })).toBeVisible()
+    await page.goto(`${at.url}/tern/tern-weather-chip`)
+    await choose(page, 'Example', 'Usual')
+    await main.getByRole('button', { name: 'Edit', exact: true }).click()
+    await dialog.getByRole('button', { name: 'Show it on the shelf' }).click()
+    await expect(page.getByText('The shelf shows “Usual” now.')).toBeVisible()
     await page.goto(`${at.url}/tern/tern-weather-chip?example=${link}`)
     // what stands in the line is what the dialog is about
     await expect(main.getByRole('button', { name: 'Example: Turned' })).toBeVisible()
     await main.getByRole('button', { name: 'Edit', exact: true }).click()
     await dialog.getByRole('button', { name: 'Delete' }).click()
     await expect(page.getByText('“Turned” is deleted.')).toBeVisible()
+    // its link says that it is gone
+    await page.goto(`${at.url}/tern/tern-weather-chip?example=${link}`)
+    await expect(main.getByRole('button', { name: 'Example: one that is no more' })).toBeVisible()
     // one that sets what is no more says so, and is mended
     await page.goto(
       `${at.url}/tern/tern-weather-chip?show=${encodeURIComponent('{"props":{"skies":"storm"},"slots":{}}')}`,

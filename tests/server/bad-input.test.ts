@@ -105,6 +105,12 @@ const state = async (): Promise<string> => {
     .join('\n')
 }
 
+const timeOf = async (act: () => Promise<unknown>): Promise<number> => {
+  const began = performance.now()
+  await act()
+  return performance.now() - began
+}
+
 test(
   'five thousand bad inputs over every route: a sentence each, none takes long, and what is ' +
     'refused changes nothing',
@@ -117,6 +123,7 @@ test(
     const began = performance.now()
     let count = 0
     let slowest = { ms: 0, what: '' }
+    const slow: { what: string; ms: number; ask: () => Promise<unknown> }[] = []
     for (const route of walked) {
       const body = route.stated.body ? nearTo(route.stated.body) : fc.option(anything, { nil: undefined })
       // what was begun before goes on by itself: it is waited for
@@ -135,13 +142,17 @@ test(
       await fc.assert(
         fc.asyncProperty(addressOf(route), queryOf(route), body, async (address, query, sent) => {
           count++
+          const ask = () =>
+            ines(`${address}${query}`, {
+              method: route.method,
+              ...(route.method === 'GET' || sent === undefined ? {} : { body: sent }),
+            })
           const asked = performance.now()
-          const answer = await ines(`${address}${query}`, {
-            method: route.method,
-            ...(route.method === 'GET' || sent === undefined ? {} : { body: sent }),
-          })
+          const answer = await ask()
           const ms = performance.now() - asked
-          if (ms > slowest.ms) slowest = { ms, what: `${route.method} ${address}` }
+          const what = `${route.method} ${address}`
+          if (ms > slowest.ms) slowest = { ms, what }
+          if (ms > 2000) slow.push({ what, ms, ask })
           if (answer.status < 400) accepted++
           expect([route.method, address, answer.status < 500 || answer.status === 503]).toEqual([
             route.method,
@@ -163,10 +174,12 @@ test(
         ])
     }
     expect(count).toBeGreaterThanOrEqual(5000)
-    // the machine may be slow; one answer among thousands that takes two seconds is one that is held up by
-    // its
-    // input
-    expect([slowest.what, slowest.ms < 2000]).toEqual([slowest.what, true])
+    // one answer among thousands that takes two seconds is held up by its input, or by what else the
+    // machine does: the input holds it up again
+    for (const { what, ms, ask } of slow) {
+      const again = [await timeOf(ask), await timeOf(ask)]
+      expect([what, ms < 10_000, Math.min(...again) < 2000]).toEqual([what, true, true])
+    }
     expect((await ines('/api/libraries/tern')).status).toBe(200)
     process.stderr.write(
       `  ${count} bad inputs in ${Math.round((performance.now() - began) / 1000)} s, the slowest ` +

@@ -1,7 +1,7 @@
 import { launch } from './browser.mjs'
 
 /** A browser with somebody signed in. */
-async function signedIn(url) {
+export async function signedIn(url) {
   const browser = await launch({ apart: true })
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
   const page = await context.newPage()

@@ -1,4 +1,5 @@
 import { launch } from './browser.mjs'
+import { median } from './figures.mjs'
 
 /** A component with two props of ten and twenty choices, so that a spread of it has two hundred cells. */
 const many = `const sheet = new CSSStyleSheet()
@@ -14,7 +15,6 @@ export class Many extends HTMLElement {
 }
 customElements.define('tern-many', Many)
 `
-const median = (list) => list.toSorted((a, b) => a - b)[Math.floor(list.length / 2)]
 
 /**
  * Two hundred cells asked for to two hundred painted, in turn with the same elements on a plain page; then

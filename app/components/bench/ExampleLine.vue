@@ -16,9 +16,13 @@ const { saved, face, problems, load, add, change, remove } = useExamples(compute
 const chosen = useAddressChoice('example', '')
 /** A link may name an example and say nothing else of what is shown. */
 const isNamedAlone = chosen.value !== '' && route.query.show === undefined
+const isLoaded = ref(false)
 void load().then(() => {
+  isLoaded.value = true
   if (isNamedAlone) asItWas()
 })
+/** A link may name an example that is the face by now: the shelf’s own option stands for that. */
+const picked = computed(() => (chosen.value === face.value?.id ? '' : chosen.value))
 
 const made = computed(() => firstExamples(contract, store.title(contract.tag), start, saved.value))
 const madeChosen = computed(() => made.value.find(({ name }) => `made:${name}` === chosen.value))
@@ -35,7 +39,9 @@ const options = computed(() => [
     ...(starter ? { note: 'starter' } : {}),
   })),
   ...made.value.map(({ name }) => ({ value: `made:${name}`, title: name, note: 'made by us' })),
+  ...(isGone.value ? [{ value: chosen.value, title: 'one that is no more' }] : []),
 ])
+const isGone = computed(() => isLoaded.value && chosen.value !== '' && !current.value && !madeChosen.value)
 const note = (...pieces: (string | false)[]) => pieces.filter(Boolean).join(', ')
 const others = computed(() => saved.value.filter((example) => !example.face))
 const place = computed(() => others.value.findIndex((example) => example.id === current.value?.id))
@@ -122,7 +128,7 @@ const lost = computed(() => lostIn(contract, usage.value))
 <template>
   <div class="examples">
     <p class="sentence">
-      Example <Choice :model-value="chosen" label="Example" :options @update:model-value="show" /><template
+      Example <Choice :model-value="picked" label="Example" :options @update:model-value="show" /><template
         v-if="isChanged"
         >, changed</template
       >.

@@ -1,12 +1,6 @@
 <script setup lang="ts">
 import { isPassedOver, placeOfFile } from '~~/core/read/source/reading'
-import {
-  begunSchema,
-  revisionsSchema,
-  sourceListSchema,
-  uploadedSchema,
-  type RevisionView,
-} from '~~/core/wire'
+import { begunSchema, sourceListSchema, uploadedSchema } from '~~/core/wire'
 import { originTitle } from '~~/core/origin'
 import type { Problem } from '~~/core/problem'
 
@@ -20,8 +14,8 @@ const ways = [
   { value: 'git', title: 'a Git repository', note: 'by its address' },
   { value: 'package', title: 'a package', note: 'of a registry, by its name' },
 ]
-const git = reactive({ address: '', ref: '', folder: '', user: '', password: '' })
-const pack = reactive({ name: '', range: '' })
+const git = ref({ address: '', ref: '', folder: '', user: '', password: '' })
+const pack = ref({ name: '', range: '' })
 const whole = ref(true)
 const problems = ref<Problem[]>([])
 const sending = ref(false)
@@ -30,8 +24,9 @@ const origin = computed(() => store.library?.origin)
 watch(
   origin,
   (now) => {
-    if (now?.is === 'git') Object.assign(git, { address: now.address, ref: now.ref, folder: now.folder })
-    if (now?.is === 'package') Object.assign(pack, { name: now.name, range: now.range })
+    if (now?.is === 'git')
+      Object.assign(git.value, { address: now.address, ref: now.ref, folder: now.folder })
+    if (now?.is === 'package') Object.assign(pack.value, { name: now.name, range: now.range })
   },
   { immediate: true },
 )
@@ -41,7 +36,7 @@ async function begin(work: () => Promise<{ job: string }>) {
   sending.value = true
   try {
     const { job } = await work()
-    git.password = ''
+    git.value.password = ''
     await navigateTo(`/${store.slug}/bring-in/${job}`)
   } catch (error) {
     problems.value = problemsOf(error)
@@ -72,14 +67,6 @@ async function send(form: FormData) {
     sending.value = false
   }
 }
-const revisions = ref<RevisionView[]>([])
-watch(
-  () => store.library?.revision?.number,
-  async () => {
-    revisions.value = await ask(revisionsSchema, `/libraries/${store.slug}/revisions`).catch(() => [])
-  },
-  { immediate: true },
-)
 const bringBack = (number: number) =>
   begin(() =>
     ask(begunSchema, `/libraries/${store.slug}/revisions/${number}/again`, { method: 'POST', body: {} }),
@@ -87,7 +74,7 @@ const bringBack = (number: number) =>
 const fetchFrom = (body: object) =>
   begin(() => ask(begunSchema, `/libraries/${store.slug}/fetch`, { method: 'POST', body }))
 
-function sendFiles(files: { path: string; content: File }[], all: boolean) {
+function sendFiles(files: PathedFile[], all: boolean) {
   const kept = files.filter((file) => !isPassedOver(file.path))
   if (!kept.length) {
     problems.value = [
@@ -138,42 +125,24 @@ async function sendSingle(files: File[]) {
 }
 async function dropped(event: DragEvent) {
   over.value = false
-  const entries = [...(event.dataTransfer?.items ?? [])]
-    .map((item) => item.webkitGetAsEntry())
-    .filter((entry) => entry !== null)
-  const [only] = entries
-  if (entries.length === 1 && only!.isFile && /\.(zip|tgz|tar\.gz)$/i.test(only!.name))
-    return sendArchive(await fileOf(only as FileSystemFileEntry))
-  if (entries.every((entry) => entry.isFile))
-    return sendSingle(await Promise.all(entries.map((entry) => fileOf(entry as FileSystemFileEntry))))
-  sendFiles(
-    (
-      await Promise.all(
-        entries.map((entry) => filesIn(entry, entries.length === 1 || entry.isFile ? '' : `${entry.name}/`)),
-      )
-    ).flat(),
-    whole.value,
-  )
+  const entries = entriesOf(event)
+  const [first] = entries
+  if (first && entries.length === 1 && isFileEntry(first) && isArchive(first.name))
+    return sendArchive(await fileOf(first))
+  if (entries.every(isFileEntry)) return sendSingle(await Promise.all(entries.map(fileOf)))
+  sendFiles(await filesInAll(entries), whole.value)
 }
-const fileOf = (entry: FileSystemFileEntry) =>
-  new Promise<File>((resolve, reject) => entry.file(resolve, reject))
-async function filesIn(entry: FileSystemEntry, at: string): Promise<{ path: string; content: File }[]> {
-  if (entry.isFile)
-    return [{ path: `${at}${entry.name}`, content: await fileOf(entry as FileSystemFileEntry) }]
-  const reader = (entry as FileSystemDirectoryEntry).createReader()
-  const inner: FileSystemEntry[] = []
-  // a reader gives a hundred at a time, and none when it is through
-  for (;;) {
-    const some = await new Promise<FileSystemEntry[]>((resolve, reject) =>
-      reader.readEntries(resolve, reject),
-    )
-    if (!some.length) break
-    inner.push(...some.filter((entry) => entry.name !== 'node_modules' && entry.name !== '.git'))
-  }
-  return (
-    await Promise.all(inner.map((entry) => filesIn(entry, entry.isDirectory ? `${at}${entry.name}/` : at)))
-  ).flat()
-}
+const gitFields = [
+  { name: 'address', label: 'Address', placeholder: 'https://…', required: true },
+  { name: 'ref', label: 'Branch or tag', placeholder: 'the usual one' },
+  { name: 'folder', label: 'Folder in it', placeholder: 'all of it' },
+  { name: 'user', label: 'Name', placeholder: 'only for a private one' },
+  { name: 'password', label: 'Token', placeholder: 'used once, and not stored', secret: true },
+]
+const packageFields = [
+  { name: 'name', label: 'Name', placeholder: '@team/library', required: true },
+  { name: 'range', label: 'Version', placeholder: 'the latest' },
+]
 </script>
 
 <template>
@@ -237,134 +206,37 @@ async function filesIn(entry: FileSystemEntry, at: string): Promise<{ path: stri
           <span class="muted">or drop it anywhere here; it is taken as the whole library</span>
         </p>
       </form>
-      <form v-else-if="from === 'git'" class="fields" @submit.prevent="fetchFrom({ is: 'git', ...git })">
-        <label for="git-address">Address</label
-        ><input
-          id="git-address"
-          v-model.trim="git.address"
-          class="field"
-          required
-          placeholder="https://…"
-          autocomplete="off"
-          spellcheck="false"
-        />
-        <label for="git-ref">Branch or tag</label
-        ><input
-          id="git-ref"
-          v-model.trim="git.ref"
-          class="field"
-          placeholder="the usual one"
-          autocomplete="off"
-          spellcheck="false"
-        />
-        <label for="git-folder">Folder in it</label
-        ><input
-          id="git-folder"
-          v-model.trim="git.folder"
-          class="field"
-          placeholder="all of it"
-          autocomplete="off"
-          spellcheck="false"
-        />
-        <label for="git-user">Name</label
-        ><input
-          id="git-user"
-          v-model.trim="git.user"
-          class="field"
-          placeholder="only for a private one"
-          autocomplete="off"
-          spellcheck="false"
-        />
-        <label for="git-password">Token</label
-        ><input
-          id="git-password"
-          v-model="git.password"
-          class="field"
-          type="password"
-          placeholder="used once, and not stored"
-          autocomplete="off"
-        />
-        <span />
-        <p>
-          <button type="submit" class="act main" :disabled="sending || !git.address">Fetch and read</button>
-        </p>
-      </form>
-      <form
+      <FetchForm
+        v-else-if="from === 'git'"
+        key="git"
+        v-model="git"
+        :fields="gitFields"
+        :disabled="sending"
+        @fetch="fetchFrom({ is: 'git', ...git })"
+      />
+      <FetchForm
         v-else
-        class="fields"
-        @submit.prevent="fetchFrom({ is: 'package', name: pack.name, range: pack.range || 'latest' })"
-      >
-        <label for="package-name">Name</label
-        ><input
-          id="package-name"
-          v-model.trim="pack.name"
-          class="field"
-          required
-          placeholder="@team/library"
-          autocomplete="off"
-          spellcheck="false"
-        />
-        <label for="package-range">Version</label
-        ><input
-          id="package-range"
-          v-model.trim="pack.range"
-          class="field"
-          placeholder="the latest"
-          autocomplete="off"
-          spellcheck="false"
-        />
-        <span />
-        <p>
-          <button type="submit" class="act main" :disabled="sending || !pack.name">Fetch and read</button>
-        </p>
-      </form>
+        key="package"
+        v-model="pack"
+        :fields="packageFields"
+        :disabled="sending"
+        @fetch="fetchFrom({ is: 'package', name: pack.name, range: pack.range || 'latest' })"
+      />
       <p v-if="sending" role="status" class="muted">Sending …</p>
-      <section v-if="leaving" class="leaving" role="alertdialog" aria-labelledby="leaving-title">
-        <h2 id="leaving-title">
-          {{ plural(leaving.components.length, 'component').replace(/^./, (c) => c.toUpperCase()) }} would
-          leave the shelf
-        </h2>
-        <p>
-          What you bring is the whole library, and {{ plural(leaving.files, 'file') }} of today’s
-          {{ leaving.files === 1 ? 'is' : 'are' }} not in it. With
-          {{ leaving.files === 1 ? 'it' : 'them' }} would go
-          <template v-for="(tag, i) in leaving.components.slice(0, 30)" :key="tag"
-            >{{ i ? ', ' : '' }}<span class="code">{{ tag }}</span></template
-          >{{ leaving.components.length > 30 ? ` and ${leaving.components.length - 30} more` : '' }}. Words
-          and examples stay, and revision {{ store.library?.revision?.number }} can be brought back.
-        </p>
-        <p>
-          <button type="button" class="act main" :disabled="sending" @click="sendNow(leaving.form)">
-            Bring it in and remove them</button
-          >{{ ' ' }}
-          <button type="button" class="act" @click="leaving = undefined">Cancel</button>
-        </p>
-      </section>
-      <section v-if="revisions.length" class="what">
-        <h2>How it stood before</h2>
-        <ol class="revisions">
-          <li v-for="revision in revisions" :key="revision.number">
-            <span class="number">{{ revision.number }}</span><span>{{ revision.note || 'no note' }}</span
-            ><span class="small muted">{{ revision.made_by ?? '' }} {{ ago(revision.made_at) }}</span
-            ><span v-if="revision.current" class="small">as it stands</span
-            ><button
-              v-else
-              type="button"
-              class="link"
-              :disabled="sending"
-              :aria-label="`Bring back revision ${revision.number}`"
-              @click="bringBack(revision.number)"
-            >
-              Bring back
-            </button>
-          </li>
-        </ol>
-      </section>
+      <LeavingNotice
+        v-if="leaving"
+        :leaving
+        :revision="store.library?.revision?.number"
+        :disabled="sending"
+        @agree="sendNow(leaving.form)"
+        @cancel="leaving = undefined"
+      />
+      <RevisionList class="what" :disabled="sending" @back="bringBack" />
       <section class="what">
         <h2>What happens then</h2>
         <p>
-          Every component in it is read and rendered: custom elements, Vue single-file components, and
-          function components in TSX or JSX. Nothing has to be added to the library.
+          Every component in it is read and rendered: custom elements, Vue and Svelte single-file components,
+          and function components in TSX or JSX. Nothing has to be added to the library.
         </p>
         <p>
           The packages it needs are installed apart from it, and none of their scripts are run. The library’s
@@ -425,11 +297,6 @@ form p > label {
   outline: 2px solid var(--kelp);
   outline-offset: 2px;
 }
-.fields {
-  grid-template-columns: 110px minmax(0, 440px);
-  align-items: baseline;
-  gap: 10px 16px;
-}
 .what {
   max-width: 640px;
   width: 100%;
@@ -443,42 +310,7 @@ form p > label {
   font-size: 16px;
   line-height: 20px;
 }
-.leaving {
-  border-left: 3px solid var(--ochre);
-  padding: 8px 14px;
-  max-width: 640px;
-  display: grid;
-  gap: 8px;
-  background: var(--sheet);
-}
-.leaving p {
-  display: block;
-}
-.revisions {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  max-height: 260px;
-  overflow: auto;
-}
-.revisions li {
-  display: grid;
-  grid-template-columns: 40px minmax(0, 1fr) auto 90px;
-  gap: 12px;
-  padding: 5px 0;
-  border-bottom: 1px solid var(--rule-soft);
-  align-items: baseline;
-}
-.number {
-  font-variant-numeric: tabular-nums;
-}
-.revisions li > :last-child {
-  justify-self: end;
-}
 @media (max-width: 600px) {
-  .fields {
-    grid-template-columns: 1fr;
-  }
   main {
     padding: 16px 12px;
   }

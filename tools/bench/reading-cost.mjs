@@ -1,0 +1,64 @@
+import { execFileSync } from 'node:child_process'
+import { root } from '../setup.mjs'
+import { round } from './figures.mjs'
+
+function readSpeed() {
+  const { ours, bare, components, lines } = JSON.parse(
+    execFileSync(process.execPath, [`${root}/.build/read-speed.mjs`], { cwd: root, encoding: 'utf8' }),
+  )
+  return {
+    name: 'read-speed',
+    value: round(ours / bare),
+    unit: 'ratio',
+    aim: 2,
+    against: 'parsing and binding the same scripts with the compiler alone',
+    detail:
+      `${round(ours)} ms against ${round(bare)} ms for ${components} components, ${lines} ` +
+      'lines of script',
+  }
+}
+
+let grown
+
+const readingAgain = () =>
+  (grown ??= JSON.parse(
+    execFileSync(process.execPath, ['--expose-gc', `${root}/.build/read-again.mjs`], {
+      cwd: root,
+      encoding: 'utf8',
+    }),
+  ))
+
+function readAgain() {
+  const { full, again, components } = readingAgain()
+  return {
+    name: 'read-again',
+    value: round(again / full),
+    unit: 'ratio',
+    aim: 0.05,
+    against: 'reading all of the library',
+    detail:
+      `${round(again)} ms after one file of ${components} components changed against ` +
+      `${round(full)} ms for all`,
+  }
+}
+
+function readGrowth() {
+  const { small, large } = readingAgain()
+  const kilobytes = (item) => Math.round(item.bytes / 1000)
+  return {
+    name: 'read-growth',
+    value: round(Math.max(large.each / small.each, large.bytes / small.bytes)),
+    unit: 'ratio',
+    aim: 1.2,
+    against: `a component in a library of ${small.count}`,
+    detail:
+      `${round(large.each)} ms and ${kilobytes(large)} kB a component of ${large.count}, ` +
+      `${round(small.each)} ms and ${kilobytes(small)} kB a component of ${small.count}`,
+  }
+}
+
+export const benchmarks = {
+  'read-speed': { run: readSpeed },
+  'read-again': { run: readAgain },
+  'read-growth': { run: readGrowth },
+}
