@@ -6,6 +6,7 @@ import {
   type ServerResponse,
 } from 'node:http'
 import type { AddressInfo } from 'node:net'
+import type { Duplex } from 'node:stream'
 
 /**
  * A proxy that is the only way out of the browser components are tried in: it asks the preview host of
@@ -14,14 +15,20 @@ import type { AddressInfo } from 'node:net'
 export async function raiseFence(previewPort: number): Promise<{ address: string; close(): void }> {
   const server: Server = createServer((request, response) => pass(request, response, previewPort))
   // a tunnel would lead to anything: there is none
-  server.on('connect', (_request, socket) => socket.end('HTTP/1.1 403 Forbidden\r\n\r\n'))
-  server.on('upgrade', (_request, socket) => socket.end('HTTP/1.1 403 Forbidden\r\n\r\n'))
+  server.on('connect', (_request, socket) => refuse(socket))
+  server.on('upgrade', (_request, socket) => refuse(socket))
   server.on('clientError', (_error, socket) => socket.destroy())
   await new Promise<void>((resolve, reject) => server.once('error', reject).listen(0, '127.0.0.1', resolve))
   return {
     address: `http://127.0.0.1:${(server.address() as AddressInfo).port}`,
     close: () => void server.close(),
   }
+}
+
+/** Refuses a tunnel; whoever asked may be gone by now, which must not end the process. */
+function refuse(socket: Duplex): void {
+  socket.on('error', () => socket.destroy())
+  socket.end('HTTP/1.1 403 Forbidden\r\n\r\n')
 }
 
 function pass(request: IncomingMessage, response: ServerResponse, port: number): void {

@@ -42,7 +42,7 @@ test('it is renamed, noted, offered to begin with, and given its place among the
     (await change(id, { name: 'Spring tide', notes: 'Twice a month.', starter: true, place: 0 })).status,
   ).toBe(200)
   expect((await list()).map((item) => item.name)).toEqual([
-    'Face',
+    'Usual',
     'Spring tide',
     'Low water',
     'First',

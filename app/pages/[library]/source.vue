@@ -1,6 +1,4 @@
 <script setup lang="ts">
-import { plainSurround } from '~~/core/surround'
-import { firstUsage, forFrame, modulesFor } from '~~/core/code/showing'
 import { begunSchema, sourceListSchema } from '~~/core/wire'
 import type { Problem } from '~~/core/problem'
 
@@ -66,50 +64,6 @@ const shownTag = computed(
     store.standing.find((component) => component.contract.files[0] === path.value)?.tag ??
     store.standing.find((component) => path.value && component.contract.files.includes(path.value))?.tag,
 )
-const standing = computed(() => (shownTag.value ? store.find(shownTag.value) : undefined))
-const lastModule = ref<string>()
-watch(
-  () => tried.value?.shown?.module,
-  (now) => {
-    if (now) lastModule.value = now
-  },
-)
-watch(path, () => {
-  lastModule.value = undefined
-})
-const module = computed(
-  () =>
-    (isChanged.value ? (tried.value?.shown?.module ?? lastModule.value) : undefined) ??
-    (shownTag.value ? store.moduleOf(shownTag.value) : undefined),
-)
-const contract = computed(
-  () => (isChanged.value ? tried.value?.shown?.contract : undefined) ?? standing.value?.contract,
-)
-const target = computed(() => {
-  if (!shownTag.value || !contract.value || !module.value) return undefined
-  const usage = standing.value?.face ?? firstUsage(contract.value, store.title(shownTag.value))
-  const modules = modulesFor(shownTag.value, usage, (tag) =>
-    tag === shownTag.value ? module.value : store.moduleOf(tag),
-  )
-  return (
-    modules && {
-      tag: shownTag.value,
-      modules,
-      usage: forFrame(
-        usage,
-        (tag) => (tag === shownTag.value ? contract.value : store.find(tag)?.contract),
-        shownTag.value,
-      ),
-      listen: [],
-    }
-  )
-})
-const theme = useAddressChoice('theme', store.baseTheme)
-const failed = ref<string>()
-watch([module, path], () => {
-  failed.value = undefined
-})
-
 const { job, problems: jobProblems, going, follow } = useJob()
 const keeping = ref(false)
 async function keep(over = false) {
@@ -141,6 +95,12 @@ watch(
     })
   },
 )
+const told = computed(() => [
+  ...problems.value,
+  ...conflict.value,
+  ...jobProblems.value,
+  ...(job.value?.state === 'failed' ? (job.value.result?.problems ?? []) : []),
+])
 const meanwhile = computed(() => conflict.value.some((entry) => entry.code === 'changed-meanwhile'))
 useKeys([
   { keys: 'Ctrl s', does: 'save what is written, as a revision', run: () => void keep() },
@@ -210,23 +170,8 @@ useKeys([
     </div>
 
     <template v-if="path">
-      <div
-        v-if="
-          problems.length ||
-          conflict.length ||
-          jobProblems.length ||
-          (job?.state === 'failed' && job.result?.problems.length)
-        "
-        class="told"
-      >
-        <ProblemList
-          :problems="[
-            ...problems,
-            ...conflict,
-            ...jobProblems,
-            ...(job?.state === 'failed' ? (job.result?.problems ?? []) : []),
-          ]"
-        />
+      <div v-if="told.length" class="told">
+        <ProblemList :problems="told" />
         <template v-if="meanwhile"
           ><button type="button" class="act" @click="discard">Take what is there now</button>{{ ' ' }}
           <button type="button" class="act" @click="keep(true)">Save mine over it</button></template
@@ -246,42 +191,7 @@ useKeys([
           />
           <div v-if="wrong.length" class="wrong"><ProblemList :problems="wrong" :library="store.slug" /></div>
         </section>
-        <section v-if="shownTag" class="side" aria-label="What it comes to">
-          <p class="sentence">
-            <NuxtLink class="link" :to="`/${store.slug}/${shownTag}`">{{ store.title(shownTag) }}</NuxtLink>
-            {{ isChanged ? 'as it is written here' : 'as it stands' }}, in
-            <Choice
-              v-model="theme"
-              label="Theme"
-              :options="store.themes.map((theme) => ({ value: theme.name, title: theme.title }))"
-            /><template v-if="standing?.face">, as on the shelf</template>.
-          </p>
-          <div class="ground">
-            <PreviewFrame
-              v-if="target"
-              :key="module"
-              :target
-              :css="store.css"
-              :preview="store.library!.preview"
-              :title="`${store.title(shownTag)} as it is written`"
-              :surround="plainSurround(theme)"
-              @failed="failed = $event.text"
-            />
-            <p v-else class="nothing muted">
-              There is no rendering yet: {{ wrong[0]?.what ?? 'it was never built.' }}
-            </p>
-            <p v-if="failed" class="small bad over" role="alert">It failed: {{ failed }}</p>
-            <p v-else-if="isChanged && wrong.length && lastModule" class="small muted over">
-              What is shown is the last that built.
-            </p>
-          </div>
-          <ContractDifferences
-            :is-changed="isChanged"
-            :is-trying="isTrying"
-            :tried
-            :before="standing?.contract"
-          />
-        </section>
+        <TriedSource v-if="shownTag" :tag="shownTag" :path :tried :is-changed :is-trying :wrong />
       </div>
       <p v-else-if="problems.length" class="missing">
         <NuxtLink class="act" :to="{ query: {} }">All files</NuxtLink>
@@ -359,33 +269,6 @@ useKeys([
   overflow: auto;
   flex: none;
 }
-.side {
-  border-left: 1px solid var(--rule);
-  display: flex;
-  flex-direction: column;
-  min-width: 0;
-  min-height: 0;
-}
-.side .sentence {
-  padding: 8px 20px;
-  border-bottom: 1px solid var(--rule-soft);
-}
-.ground {
-  flex: 1;
-  min-height: 160px;
-  position: relative;
-  background: var(--sheet);
-}
-.nothing {
-  padding: 24px 20px;
-}
-.over {
-  position: absolute;
-  inset: auto 0 0;
-  padding: 6px 20px;
-  background: var(--sheet);
-  border-top: 1px solid var(--rule);
-}
 .files {
   padding: 14px 24px 48px;
   display: grid;
@@ -404,14 +287,6 @@ useKeys([
   }
   .code-place {
     height: 60vh;
-    flex: none;
-  }
-  .side {
-    border-left: 0;
-    border-top: 1px solid var(--rule);
-  }
-  .ground {
-    height: 300px;
     flex: none;
   }
 }

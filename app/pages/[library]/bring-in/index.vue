@@ -1,8 +1,7 @@
 <script setup lang="ts">
-import { isPassedOver, placeOfFile } from '~~/core/read/source/reading'
-import { begunSchema, sourceListSchema, uploadedSchema } from '~~/core/wire'
+import { placeOfFile } from '~~/core/read/source/reading'
+import { begunSchema, sourceListSchema } from '~~/core/wire'
 import { originTitle } from '~~/core/origin'
-import type { Problem } from '~~/core/problem'
 
 /** Where a library's source comes from. Whatever way it comes, the same job reads it. */
 const store = useLibrary()
@@ -17,8 +16,7 @@ const ways = [
 const git = ref({ address: '', ref: '', folder: '', user: '', password: '' })
 const pack = ref({ name: '', range: '' })
 const whole = ref(true)
-const problems = ref<Problem[]>([])
-const sending = ref(false)
+const { problems, sending, leaving, begin, sendNow, sendFiles, sendArchive } = useBringingIn()
 const over = ref(false)
 const origin = computed(() => store.library?.origin)
 watch(
@@ -31,73 +29,17 @@ watch(
   { immediate: true },
 )
 
-async function begin(work: () => Promise<{ job: string }>) {
-  problems.value = []
-  sending.value = true
-  try {
-    const { job } = await work()
-    git.value.password = ''
-    await navigateTo(`/${store.slug}/bring-in/${job}`)
-  } catch (error) {
-    problems.value = problemsOf(error)
-  } finally {
-    sending.value = false
-  }
-}
-const sendNow = (form: FormData) =>
-  begin(async () => ({
-    job: (await ask(uploadedSchema, `/libraries/${store.slug}/source`, { method: 'POST', form })).job!,
-  }))
-/** A whole library that would take components off the shelf is looked at first, and waits for a word. */
-const leaving = shallowRef<{ components: string[]; files: number; form: FormData }>()
-async function send(form: FormData) {
-  leaving.value = undefined
-  if (!form.has('whole') && !form.has('archive')) return sendNow(form)
-  problems.value = []
-  sending.value = true
-  form.set('look', 'yes')
-  try {
-    const looked = await ask(uploadedSchema, `/libraries/${store.slug}/source`, { method: 'POST', form })
-    form.delete('look')
-    if (looked.leaving?.components.length) leaving.value = { ...looked.leaving, form }
-    else await sendNow(form)
-  } catch (error) {
-    problems.value = problemsOf(error)
-  } finally {
-    sending.value = false
-  }
-}
 const bringBack = (number: number) =>
   begin(() =>
     ask(begunSchema, `/libraries/${store.slug}/revisions/${number}/again`, { method: 'POST', body: {} }),
   )
 const fetchFrom = (body: object) =>
-  begin(() => ask(begunSchema, `/libraries/${store.slug}/fetch`, { method: 'POST', body }))
+  begin(async () => {
+    const begun = await ask(begunSchema, `/libraries/${store.slug}/fetch`, { method: 'POST', body })
+    git.value.password = ''
+    return begun
+  })
 
-function sendFiles(files: PathedFile[], all: boolean) {
-  const kept = files.filter((file) => !isPassedOver(file.path))
-  if (!kept.length) {
-    problems.value = [
-      {
-        code: 'nothing',
-        what: 'There are no files in it.',
-        todo: 'Choose the folder that holds the source.',
-      },
-    ]
-    return
-  }
-  const form = new FormData()
-  form.set('note', `${kept.length} files from a computer`)
-  if (all) form.set('whole', 'yes')
-  for (const entry of kept) form.append('file', entry.content, entry.path)
-  void send(form)
-}
-function sendArchive(file: File) {
-  const form = new FormData()
-  form.set('note', `the archive ${file.name}`)
-  form.set('archive', file, file.name)
-  void send(form)
-}
 /** Paths inside a chosen folder start with the folder's own name, which is not part of the library. */
 const inside = (path: string) => path.split('/').slice(1).join('/') || path
 function chosen(event: Event) {
