@@ -21,6 +21,8 @@ export function useTriedSource(
     clearTimeout(pause)
     if (isChanged.value) pause = setTimeout(tryNow, pauseFor)
   }
+  /** The text may be another, or be as it was, by the time the answer is here. */
+  const isStillAsked = (askedPath: string): boolean => askedPath === path.value && isChanged.value
   async function tryNow() {
     if (isTrying.value) {
       isAskedAgain = true
@@ -34,7 +36,7 @@ export function useTriedSource(
         method: 'POST',
         body: { ...asked, ...(tag.value === undefined ? {} : { tag: tag.value }) },
       })
-      if (asked.path === path.value && isChanged.value) {
+      if (isStillAsked(asked.path)) {
         tried.value = found
         problems.value = []
       }

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { TraceMap, type EncodedSourceMap } from '@jridgewell/trace-mapping'
 import { compileStyleAsync } from '@vue/compiler-sfc'
-import { build, type OnLoadResult, type Plugin } from 'esbuild'
+import type { OnLoadResult, Plugin } from 'esbuild'
 import ts from 'typescript'
 import { membersOf, type Contract } from '~~/core/contract/contract'
 import { CompileFailure, type LanguageFile } from '~~/core/languages/file'
@@ -31,7 +31,7 @@ export type Broken = Map<string, Problem[]>
 
 /** Adapters: source of ours, built with the library's own runtime. */
 const adapterFolder = () => join(process.env.KEPT_SHELF_ROOT ?? process.cwd(), 'frame', 'adapters')
-export const ours = 'kept-shelf:adapter/'
+const ours = 'kept-shelf:adapter/'
 export const entryOfComponent = 'kept-shelf:component/'
 
 /**

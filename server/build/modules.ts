@@ -1,12 +1,12 @@
 import { createHash } from 'node:crypto'
-import { originalPositionFor, TraceMap } from '@jridgewell/trace-mapping'
+import { originalPositionFor, type TraceMap } from '@jridgewell/trace-mapping'
 import { build, type BuildFailure, type BuildResult, type Message, type Metafile } from 'esbuild'
 import type { Contract } from '~~/core/contract/contract'
 import { isElement } from '~~/core/languages/languages'
 import type { Problem } from '~~/core/problem'
 import { compilerOptionsOf } from '~~/core/read/source/imports'
 import type { SourceText } from '~~/core/read/source/source-text'
-import { type Sourcing, type Broken, ours, entryOfComponent, librarySource } from './library-source'
+import { type Sourcing, type Broken, entryOfComponent, librarySource } from './library-source'
 
 export interface BuiltModules {
   hash: string | undefined

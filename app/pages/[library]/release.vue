@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { installWith } from '~~/core/release/install'
+import { draftNotes } from '~~/core/release/notes'
 import { publishedSchema, releasesSchema, type ReleasesView } from '~~/core/wire'
 import type { Problem } from '~~/core/problem'
 
@@ -21,7 +22,10 @@ async function load() {
     desk.value = await ask(releasesSchema, `/libraries/${store.slug}/releases`)
     problems.value = []
     if (!version.value) choose(desk.value.next.find((entry) => entry.enough)?.step ?? 'patch')
-    if (!notes.value) notes.value = draftNotes()
+    if (!notes.value)
+      notes.value = draftNotes(
+        desk.value.changed.map(({ tag, change }) => ({ title: store.title(tag), change })),
+      )
   } catch (error) {
     problems.value = problemsOf(error)
   }
@@ -32,23 +36,6 @@ function choose(step: string) {
   if (!next) return
   version.value = next.version
   channel.value = next.step === 'prerelease' ? 'next' : 'latest'
-}
-/** A beginning for the notes, in the layout of Keep a Changelog; the person writes the rest. */
-function draftNotes(): string {
-  const of = (change: string) =>
-    desk
-      .value!.changed.filter((entry) => entry.change === change)
-      .map((entry) => `- ${store.title(entry.tag)}.`)
-  return (
-    [
-      ['Added', of('new')],
-      ['Changed', of('changed')],
-      ['Removed', of('gone')],
-    ] as const
-  )
-    .filter(([, list]) => list.length)
-    .map(([title, list]) => `### ${title}\n\n${list.join('\n')}`)
-    .join('\n\n')
 }
 const chosenStep = computed(() => desk.value?.next.find((entry) => entry.version === version.value))
 const can = computed(
@@ -84,7 +71,6 @@ const install = computed(() =>
       })
     : '',
 )
-const dress = { breaking: 'bad', additive: 'good', mend: '' } as const
 </script>
 
 <template>
@@ -112,20 +98,7 @@ const dress = { breaking: 'bad', additive: 'good', mend: '' } as const
               : 'The shelf is empty: bring source in, and what is on it can be published.'
           }}
         </p>
-        <div v-for="change in desk.changed" :key="change.tag" class="change">
-          <Mark :name="change.weight" :label="change.weight" :class="dress[change.weight]" />
-          <span class="word">{{ change.change }}</span>
-          <NuxtLink v-if="change.change !== 'gone'" class="link" :to="`/${store.slug}/${change.tag}`">{{
-            store.title(change.tag)
-          }}</NuxtLink><span v-else>{{ store.title(change.tag) }}</span>
-          <span class="code muted">{{ change.tag }}</span>
-          <ul v-if="change.says.length" class="why">
-            <li v-for="reason in change.says" :key="reason.member" class="small">
-              <Mark :name="reason.weight" :label="reason.weight" :class="dress[reason.weight]" />
-              <span class="code">{{ reason.says }}</span>
-            </li>
-          </ul>
-        </div>
+        <ChangeRow v-for="change in desk.changed" :key="change.tag" :change />
         <p v-if="desk.changed.length" class="small muted">
           Weighed by what the components offer. Tokens, looks and words are packed too, and are not weighed.
         </p>
@@ -238,23 +211,11 @@ const dress = { breaking: 'bad', additive: 'good', mend: '' } as const
   font: 500 14px/20px var(--ui);
   color: var(--ink);
 }
-.why {
-  flex-basis: 100%;
-  margin: 0 0 6px;
-  padding: 0 0 0 26px;
-  list-style: none;
-}
-.why li {
-  display: flex;
-  gap: 6px;
-  align-items: baseline;
-}
 .left h2 {
   margin: 18px 0 6px;
   border-bottom: 1px solid var(--rule);
   padding-bottom: 6px;
 }
-.change,
 .past {
   display: flex;
   flex-wrap: wrap;
@@ -262,9 +223,6 @@ const dress = { breaking: 'bad', additive: 'good', mend: '' } as const
   align-items: baseline;
   padding: 7px 0;
   border-bottom: 1px solid var(--rule-soft);
-}
-.word {
-  width: 60px;
 }
 .past .code {
   width: 110px;
