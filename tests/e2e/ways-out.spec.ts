@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs'
 import { createServer, type AddressInfo } from 'node:net'
 import { expect, test, type Page } from '@playwright/test'
 import { fencedBrowser } from '../../server/evidence/browser'
-import { bringIn, someone, world, type World } from '../world'
+import { bringIn, someone, wait, world, type World } from '../world'
 import { alone, row, signIn } from './person'
 
 /** A place that must never hear of anything: whatever comes to it by TCP or UDP is noted. */
@@ -143,7 +143,8 @@ async function type(page: Page, text: string): Promise<string> {
   const field = page.getByLabel('Find a component, member or word')
   await field.click()
   for (const character of text) {
-    await page.keyboard.press(character)
+    // a key that was on its way when the focus moved to another frame may never be answered to its sender
+    await Promise.race([page.keyboard.press(character).catch(() => undefined), wait(1000)])
     await page.waitForTimeout(60)
   }
   return field.inputValue()
