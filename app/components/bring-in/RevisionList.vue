@@ -39,6 +39,10 @@ watch(
 </template>
 
 <style scoped>
+h2 {
+  font-size: 16px;
+  line-height: 20px;
+}
 ol {
   list-style: none;
   margin: 0;
