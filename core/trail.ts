@@ -13,10 +13,12 @@ const record = (detail: Detail, key: string): object => {
   const value = detail[key]
   return typeof value === 'object' && value !== null ? value : {}
 }
-const lost = (count: number, what: string): string | undefined =>
+const counted = (count: number, what: string): string | undefined =>
   count === 0 ? undefined : `${count} ${what}`
 
-/** What an audit trail tells of an act after the name of who did it; `titleOf` calls a component by its title. */
+/**
+ * What an audit trail tells of an act after the name of who did it; `titleOf` calls a component by its title.
+ */
 type Sentence = (detail: Detail, titleOf: (tag: string) => string) => string
 
 const memberIn = (key: string): string => {
@@ -33,7 +35,7 @@ const sentences = {
   'library made': () => 'made the library',
   'source brought in': (detail) => {
     const counts = (['added', 'changed', 'gone'] as const).flatMap(
-      (key) => lost(list(detail, key).length, key) ?? [],
+      (key) => counted(list(detail, key).length, key) ?? [],
     )
     return `brought in source, revision ${text(detail, 'revision')}${counts.length ? `: ${counts.join(', ')}` : ''}`
   },
@@ -78,7 +80,9 @@ const sentences = {
 
 export type Act = keyof typeof sentences
 
-/** An act as it stands after the name of who did it; one that is not known here is told as it was recorded. */
+/**
+ * An act as it stands after the name of who did it; one that is not known here is told as it was recorded.
+ */
 export const sayAct = (act: string, detail: Detail, titleOf: (tag: string) => string): string => {
   const sentence: Sentence | undefined = Object.hasOwn(sentences, act) ? sentences[act as Act] : undefined
   return sentence?.(detail, titleOf) ?? act

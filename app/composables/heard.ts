@@ -13,7 +13,9 @@ const most = 200
 export function useHeard(tag: Ref<string>) {
   const lines = ref<Line[]>([])
   let fresh: Line[] = []
-  /** Lines come together once a frame of ours, so that a component that fires many does not hold up the page. */
+  /**
+   * Lines come together once a frame of ours, so that a component that fires many does not hold up the page.
+   */
   function add(line: Line) {
     if (fresh.length === 0)
       requestAnimationFrame(() => {

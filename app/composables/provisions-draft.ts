@@ -30,8 +30,8 @@ export function useProvisionsDraft(scope: Ref<string>) {
   })
   const wrong = computed(() => problemsOfProvisions(draft.value))
   /**
-   * What frames get while it is written: the draft in the place of what is saved, as long as it can be read. Its
-   * script is put where frames can load it.
+   * What frames get while it is written: the draft in the place of what is saved, as long as it can be read.
+   * Its script is put where frames can load it.
    */
   const tried = shallowRef<KeptProvisions>()
   let pause: ReturnType<typeof setTimeout> | undefined

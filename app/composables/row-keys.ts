@@ -6,8 +6,8 @@ const hasOwnArrows = (target: HTMLElement): boolean =>
   target.isContentEditable || target.matches('input:not([type=checkbox]), textarea, select, [role=listbox]')
 
 /**
- * Keys inside a list of rows: arrows go from one thing that can be used to the next in a row; with Alt they do
- * so in fields too, where arrows by themselves move in the text.
+ * Keys inside a list of rows: arrows go from one thing that can be used to the next in a row; with Alt they
+ * do so in fields too, where arrows by themselves move in the text.
  */
 export function moveInRow(event: KeyboardEvent): void {
   const step = { ArrowLeft: -1, ArrowRight: 1 }[event.key]

@@ -1,7 +1,9 @@
 import type { Problem } from '~~/core/problem'
 import { sourceFileSchema } from '~~/core/wire'
 
-/** The text of one file of the library, as it is kept and as it is being written; drafts stay in the session. */
+/**
+ * The text of one file of the library, as it is kept and as it is being written; drafts stay in the session.
+ */
 export function useSourceText(path: Ref<string | undefined>) {
   const store = useLibrary()
   const kept = ref<{ path: string; text: string; revision: number }>()

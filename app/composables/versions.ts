@@ -10,7 +10,10 @@ export function useVersions(tag: Ref<string>) {
   const published = shallowRef<Published>()
   const versions = shallowRef<ReadonlyMap<string, Published>>(new Map())
   const problems = ref<Problem[]>([])
-  /** Asks for a version, the newest where none is named; what comes after another component is looked at is left. */
+  /**
+   * Asks for a version, the newest where none is named; what comes after another component is looked at is
+   * left.
+   */
   async function fetchVersion(version?: string): Promise<Published | undefined> {
     const of = tag.value
     const query = version === undefined ? '' : `?version=${encodeURIComponent(version)}`

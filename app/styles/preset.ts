@@ -10,7 +10,9 @@ import inputtext from '@primeuix/themes/aura/inputtext'
 import listbox from '@primeuix/themes/aura/listbox'
 import menu from '@primeuix/themes/aura/menu'
 
-/** The components that are named in nuxt.config.ts, and what they are made of: each page loads all of this. */
+/**
+ * The components that are named in nuxt.config.ts, and what they are made of: each page loads all of this.
+ */
 const components = {
   button,
   checkbox,

@@ -9,7 +9,9 @@ import { mannerOf } from './manner'
 import { shapeOf } from './path'
 import { commonest } from './wish'
 
-/** A custom element after each of the library's that can be followed, the likeliest first, then a plain one. */
+/**
+ * A custom element after each of the library's that can be followed, the likeliest first, then a plain one.
+ */
 export function* elementSkeletons({
   sources,
   alike,

@@ -26,13 +26,13 @@ export function pathLike(
   names: Names,
   otherwise: string,
 ): { path: string; model: Contract | undefined } {
-  const shapes = alike.map((entry) => ({
-    one: entry,
-    shape: shapeOf(entry.files[0]!, kebabOf(entry.className), entry.className),
+  const shaped = alike.map((contract) => ({
+    contract,
+    shape: shapeOf(contract.files[0]!, kebabOf(contract.className), contract.className),
   }))
-  const shape = commonest(shapes.flatMap((shape) => (shape.shape ? [shape.shape] : [])))
+  const shape = commonest(shaped.flatMap((entry) => entry.shape ?? []))
   return {
     path: filled(shape ?? otherwise, names),
-    model: shapes.find((contract) => contract.shape === shape)?.one ?? alike[0],
+    model: shaped.find((entry) => entry.shape === shape)?.contract ?? alike[0],
   }
 }

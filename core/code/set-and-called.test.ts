@@ -6,7 +6,8 @@ import { codeFor, stylesOf } from './frameworks'
 import { forFrame } from './showing'
 import { usageSchema, type Usage } from './usage'
 
-// Custom properties that are set and methods that are called, in the consumer's code and on their way to a frame.
+// Custom properties that are set and methods that are called, in the consumer's code and on their way to a
+// frame.
 
 const { contracts } = readLibrary([
   {

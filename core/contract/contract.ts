@@ -12,7 +12,9 @@ import { propKind } from './prop'
 import { slotKind } from './slot'
 import { stateKind } from './state'
 
-/** The kinds of members in the order the ledger shows them: everything there is to know of one is in its file. */
+/**
+ * The kinds of members in the order the ledger shows them: everything there is to know of one is in its file.
+ */
 export const memberKinds = [
   propKind,
   slotKind,

@@ -24,8 +24,8 @@ function likeComponent(gone: Contract, now: Contract): number {
 export const offersFor = (gone: Contract, free: Contract[]): Contract[] =>
   free
     .filter((child) => child.language === gone.language)
-    .map((child) => ({ one: child, like: likeComponent(gone, child) }))
+    .map((child) => ({ child, like: likeComponent(gone, child) }))
     .filter(({ like }) => like >= 0.5)
     .sort((a, b) => b.like - a.like)
     .slice(0, 3)
-    .map(({ one: contract }) => contract)
+    .map(({ child }) => child)

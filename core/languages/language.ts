@@ -19,7 +19,10 @@ export interface Language<Name extends string = string> {
   isElement: boolean
   /** Its methods can be called from outside, so that evidence may try them. */
   callsMethods: boolean
-  /** The package its components run on, which a library need not import to need; what a browser runs needs none. */
+  /**
+   * The package its components run on, which a library need not import to need; what a browser runs needs
+   * none.
+   */
   runsOn?: string
   /** The adapter that puts its components on show (`frame/adapters/`); the browser shows elements itself. */
   adapter?: string

@@ -30,10 +30,14 @@ export interface SourceLanguage {
   language: Language<LanguageName>
   /** The components in a library. One that cannot be read is a problem by name and costs only itself. */
   read(sources: SourceSet, types: CheckedTypes): Reading
-  /** A new component after the library's others, the likeliest first; each is read back before it is offered. */
+  /**
+   * A new component after the library's others, the likeliest first; each is read back before it is offered.
+   */
   skeletons(input: SkeletonInput): Iterable<Skeleton>
   /** Whether a component that is begun always has a slot: one that was read back without is no good. */
   beginsWithSlot: boolean
-  /** What a component's declarations say in a package, where the compiler does not write them from its source. */
+  /**
+   * What a component's declarations say in a package, where the compiler does not write them from its source.
+   */
   declare?(contract: Contract): string
 }

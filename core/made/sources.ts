@@ -124,7 +124,7 @@ export function treeStep(
   key: string,
 ): number | undefined {
   const { depth } = elements[at] ?? { depth: 0 }
-  const next = {
+  return {
     ArrowDown: at + 1,
     ArrowUp: at - 1,
     Home: 0,
@@ -132,5 +132,4 @@ export function treeStep(
     ArrowLeft: elements.findLastIndex((element, i) => i < at && element.depth < depth),
     ArrowRight: (elements[at + 1]?.depth ?? -1) > depth ? at + 1 : -1,
   }[key]
-  return next
 }

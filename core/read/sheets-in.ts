@@ -52,8 +52,8 @@ function stylesIn(text: string): { text: string; from: number }[] {
 }
 
 /**
- * The style sheets with conditions that stand in a file: its own text, styles of a component's own file, strings and
- * templates of script. `line` is that of an offset in the sheet.
+ * The style sheets with conditions that stand in a file: its own text, styles of a component's own file,
+ * strings and templates of script. `line` is that of an offset in the sheet.
  */
 export function sheetsIn(
   file: SourceText,

@@ -81,7 +81,10 @@ export const propLines = (contract: Contract): string[] =>
       `${doc(prop.comment)}  ${property(prop.name)}${prop.required ? '' : '?'}: ${plainType(prop.type)}\n`,
   )
 
-/** The lines of what hears a component's events, as fields of its props; `named` gives what each is called there. */
+/**
+ * The lines of what hears a component's events, as fields of its props; `named` gives what each is called
+ * there.
+ */
 export const handlerLines = (
   contract: Contract,
   named: (event: string) => string = (event) => event,

@@ -62,7 +62,10 @@ export function judgeVersion(
 
 export type Step = 'patch' | 'minor' | 'major' | 'prerelease'
 
-/** The least step for changes of a weight; before 1.0 anything may change with a minor one (Semantic Versioning, 4). */
+/**
+ * The least step for changes of a weight; before 1.0 anything may change with a minor one (Semantic
+ * Versioning, 4).
+ */
 export function leastStep(weight: Weight, isYoung: boolean): 'patch' | 'minor' | 'major' {
   if (weight === 'mend') return 'patch'
   return weight === 'breaking' && !isYoung ? 'major' : 'minor'
@@ -78,8 +81,8 @@ export interface NextVersion {
 const rank = { patch: 0, minor: 1, major: 2 }
 
 /**
- * The versions that may come next, with what each says by the rules of Semantic Versioning, and whether that is
- * enough for what changed.
+ * The versions that may come next, with what each says by the rules of Semantic Versioning, and whether that
+ * is enough for what changed.
  */
 export function nextVersions(published: string[], weight: Weight = 'mend'): NextVersion[] {
   const highest = published

@@ -5,7 +5,9 @@ import { cellsByText } from './combinations'
 import type { Usage } from '../code/usage'
 import type { Surround } from '../surround'
 
-/** Cells that stand in one frame, in rows and columns; those of a covering set flow, and say what they show. */
+/**
+ * Cells that stand in one frame, in rows and columns; those of a covering set flow, and say what they show.
+ */
 export interface SheetShown {
   key: string
   title: string

@@ -10,7 +10,9 @@ type Passed = Readonly<Record<string, unknown>>
 const escapeText = (text: string): string =>
   text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('"', '&quot;')
 
-/** Markup as the one element that a snippet must be: itself where it is one, else in one that makes no box. */
+/**
+ * Markup as the one element that a snippet must be: itself where it is one, else in one that makes no box.
+ */
 function asElement(markup: string): string {
   const template = document.createElement('template')
   template.innerHTML = markup
@@ -20,7 +22,9 @@ function asElement(markup: string): string {
     : `<span style="display: contents">${markup}</span>`
 }
 
-/** What a snippet is given: by name, and whether it stands for a slot of old, which gives all in one object. */
+/**
+ * What a snippet is given: by name, and whether it stands for a slot of old, which gives all in one object.
+ */
 function passedTo(
   names: readonly string[],
   given: readonly (() => unknown)[],

@@ -51,7 +51,10 @@ async function tryOut({
   }
 }
 
-/** Tasks that take the compilers of every language along, which are loaded when one of them is first asked for. */
+/**
+ * Tasks that take the compilers of every language along, which are loaded when one of them is first asked
+ * for.
+ */
 export const sourceTasks = {
   dependencies: ({ files }) => dependenciesOf(files),
   read: ({ files, dependencies, library }) => readerOf(library, dependencies).read(files),

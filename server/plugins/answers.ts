@@ -35,7 +35,7 @@ export default defineNitroPlugin((nitro) => {
     setResponseHeader(event, 'vary', varied(event))
     if (encoding === 'plain') return
     const bytes = Buffer.from(text)
-    const key = createHash('sha1').update(bytes).digest('base64')
+    const key = createHash('sha256').update(bytes).digest('base64')
     let known = packed.get(key)
     if (!known) packed.set(key, (known = await pack(bytes)))
     if (typeof response.body !== 'string') setResponseHeader(event, 'content-type', 'application/json')

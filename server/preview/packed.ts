@@ -11,7 +11,10 @@ export interface Packed {
 
 const [asBrotli, asGzip] = [promisify(brotliCompress), promisify(gzip)]
 
-/** Compresses bytes once. `quality` is that of Brotli, 0 to 11 (RFC 7932); the highest takes a second a megabyte. */
+/**
+ * Compresses bytes once. `quality` is that of Brotli, 0 to 11 (RFC 7932); the highest takes a second a
+ * megabyte.
+ */
 export async function pack(plain: Uint8Array, quality = 5): Promise<Packed> {
   const bytes = Buffer.from(plain)
   const [br, gzipped] = await Promise.all([

@@ -70,6 +70,23 @@ const themesAnswer = z.array(themeSchema.extend({ document: z.custom<TokenDocume
 export const libraryAnswer = librarySchema.extend({ themes: themesAnswer })
 export const tokensAnswer = tokensSchema.extend({ themes: themesAnswer })
 
+/** What is said of a library wherever it is named: in the list of all, and at the head of its own pages. */
+export const headOf = (
+  library: Library,
+  role: Role | undefined,
+  channels: Awaited<ReturnType<typeof channelsOf>>,
+  changes: readonly unknown[],
+) => ({
+  slug: library.slug,
+  title: library.title,
+  package: library.package,
+  prefix: library.prefix,
+  visibility: library.visibility,
+  role: role ?? null,
+  latest: channels.latest ?? null,
+  changesSince: changes.length,
+})
+
 export async function libraryView(db: Store, library: Library, role: Role | undefined) {
   const [channels, themes, changes, job, now, origin, gone, provisions, widths] = await Promise.all([
     channelsOf(db, library.id),
@@ -83,14 +100,7 @@ export async function libraryView(db: Store, library: Library, role: Role | unde
     widthsOf(db, library.id),
   ])
   return {
-    slug: library.slug,
-    title: library.title,
-    package: library.package,
-    prefix: library.prefix,
-    visibility: library.visibility,
-    role: role ?? null,
-    latest: channels.latest ?? null,
-    changesSince: changes.length,
+    ...headOf(library, role, channels, changes),
     revision: now ?? null,
     themes,
     job: job ?? null,

@@ -64,57 +64,32 @@ async function firstLoading({ url }) {
     unit: 'kB',
     aim: 400,
     against: 'bytes, heads counted',
-    detail: `to the first component drawn, ${Math.round(at)} ms after it was asked for; ${round(frames / 1000)} kB of them the script of frames`,
+    detail:
+      `to the first component drawn, ${Math.round(at)} ms after it was asked for; ` +
+      `${round(frames / 1000)} kB of them the script of frames`,
   }
 }
 
-async function shelfOpen(at) {
-  const { small, big, count } = await shelf(at)
+/** How soon the first component of a page stands there, in a library of five hundred and in Tern. */
+const opening = (name, of, page) => async (at) => {
+  const { small, big, count } = await shelf(at, of)
   return {
-    name: 'shelf-open',
+    name,
     value: round(big / 1000),
     unit: 's',
     aim: 2,
-    against: 'opening the shelf of eleven',
+    against: `opening ${page} of eleven`,
     detail:
-      `${Math.round(big)} ms from asking for the page to the first component drawn, of ` +
-      `${count}; ${Math.round(small)} ms of eleven: ratio ${round(big / small)}`,
+      `${Math.round(big)} ms from asking for ${page} to the first component drawn, of ${count}; ` +
+      `${Math.round(small)} ms of eleven: ratio ${round(big / small)}`,
   }
 }
 
-async function shelfScroll(at) {
-  const { scrolled } = await shelf(at)
+/** The share of late frames while a page of five hundred components goes by. */
+const scrolling = (name, of) => async (at) => {
+  const { scrolled } = await shelf(at, of)
   return {
-    name: 'shelf-scroll',
-    value: round(scrolled.late / scrolled.frames),
-    unit: 'share',
-    aim: 0.1,
-    against: 'all frames of the scroll',
-    detail:
-      `${scrolled.late} of ${scrolled.frames} frames took over 50 ms, the longest task ` +
-      `${Math.round(scrolled.longest)} ms, while ${scrolled.end} px went by; ${scrolled.most} ` +
-      'renderings at most were there at a time',
-  }
-}
-
-async function wholeOpen(at) {
-  const { small, big, count } = await shelf(at, '/all')
-  return {
-    name: 'whole-open',
-    value: round(big / 1000),
-    unit: 's',
-    aim: 2,
-    against: 'opening all of eleven',
-    detail:
-      `${Math.round(big)} ms from asking for every component in every theme to the first ` +
-      `of them drawn, of ${count}; ${Math.round(small)} ms of eleven: ratio ${round(big / small)}`,
-  }
-}
-
-async function wholeScroll(at) {
-  const { scrolled } = await shelf(at, '/all')
-  return {
-    name: 'whole-scroll',
+    name,
     value: round(scrolled.late / scrolled.frames),
     unit: 'share',
     aim: 0.1,
@@ -129,8 +104,8 @@ async function wholeScroll(at) {
 const needs = { server: true, browser: true }
 export const benchmarks = {
   'first-load': { run: firstLoading, ...needs },
-  'shelf-open': { run: shelfOpen, ...needs },
-  'shelf-scroll': { run: shelfScroll, ...needs },
-  'whole-open': { run: wholeOpen, ...needs },
-  'whole-scroll': { run: wholeScroll, ...needs },
+  'shelf-open': { run: opening('shelf-open', '', 'the shelf'), ...needs },
+  'shelf-scroll': { run: scrolling('shelf-scroll', ''), ...needs },
+  'whole-open': { run: opening('whole-open', '/all', 'every component in every theme'), ...needs },
+  'whole-scroll': { run: scrolling('whole-scroll', '/all'), ...needs },
 }

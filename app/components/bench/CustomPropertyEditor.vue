@@ -34,7 +34,7 @@ function step(event: KeyboardEvent) {
 </script>
 
 <template>
-  <div class="editor">
+  <Settable :name="property.name" :is-set="value !== undefined" @unset="value = undefined">
     <span class="line">
       <ColorPicker
         v-if="kind === 'colour'"
@@ -60,26 +60,10 @@ function step(event: KeyboardEvent) {
       <datalist :id="listId"><option v-for="token in tokens" :key="token" :value="token" /></datalist>
     </span>
     <p v-if="wrong" class="small bad" role="alert">{{ wrong }}</p>
-    <button
-      v-if="value !== undefined"
-      type="button"
-      class="unset"
-      tabindex="-1"
-      :aria-label="`Do not set ${property.name}`"
-      title="Do not set it"
-      @click="value = undefined"
-    >
-      ×
-    </button>
-  </div>
+  </Settable>
 </template>
 
 <style scoped>
-.editor {
-  position: relative;
-  padding-right: 18px;
-  min-width: 0;
-}
 .line {
   display: flex;
   gap: 8px;
@@ -91,20 +75,5 @@ function step(event: KeyboardEvent) {
 .empty {
   opacity: 0.45;
   filter: grayscale(1);
-}
-.unset {
-  position: absolute;
-  right: -2px;
-  top: 0;
-  border: 0;
-  background: none;
-  color: var(--muted);
-  cursor: pointer;
-  font-size: 15px;
-  line-height: 20px;
-  padding: 0 4px;
-}
-.unset:hover {
-  color: var(--rust);
 }
 </style>

@@ -4,7 +4,9 @@ import { resolveTheme, tokenTable, type TokenRow } from '~~/core/tokens/themes'
 import { typedValue } from '~~/core/tokens/resolve'
 import type { Problem } from '~~/core/problem'
 
-/** All tokens of a library, theme beside theme, edited in place while components that wear them are in sight. */
+/**
+ * All tokens of a library, theme beside theme, edited in place while components that wear them are in sight.
+ */
 const store = useLibrary()
 const { themes } = storeToRefs(store)
 useHead({ title: () => `Tokens · ${store.library?.title} · Kept Shelf` })

@@ -16,7 +16,9 @@ import {
   type CodeInput,
 } from './shared'
 
-/** Code for Svelte 5: what fills the default slot stands inside, what fills another is a snippet of its name. */
+/**
+ * Code for Svelte 5: what fills the default slot stands inside, what fills another is a snippet of its name.
+ */
 export function svelteCode(input: CodeInput): string {
   const script = imports(input).map((line) => `  ${line}`)
   return `<script>\n${script.join('\n')}\n</script>\n\n${svelteElement(input, input.contract, input.usage, '')}\n`

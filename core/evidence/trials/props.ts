@@ -8,7 +8,9 @@ import type { Case } from '../observation'
 import { caseId, caseOf, evidenceFor, looks, type Steps, type TrialRun } from '../run'
 import { samplesOf } from '../samples'
 
-/** Each prop through its values, first as on the shelf, then in whatever condition is left; then its default. */
+/**
+ * Each prop through its values, first as on the shelf, then in whatever condition is left; then its default.
+ */
 export function* tryProps(run: TrialRun): Steps<Evidence[]> {
   const props = settable(run.contract)
   const samples = new Map(props.map((prop) => [prop, samplesFor(prop)]))

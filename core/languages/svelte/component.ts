@@ -21,7 +21,10 @@ import { contentOf } from './script'
 import { readSvelteTemplate, type SvelteTemplateFacts } from './template'
 
 const any: TypeModel = { is: 'other', text: 'any' }
-/** Names that what is left of the props goes by in components without runes (Svelte 4 documentation, `$$restProps`). */
+/**
+ * Names that what is left of the props goes by in components without runes (Svelte 4 documentation,
+ * `$$restProps`).
+ */
 const leftOver = ['$$restProps', '$$props']
 
 /** What is said of a prop, a snippet and a handler alike: they are all given as props. */
@@ -102,7 +105,10 @@ export class SvelteComponent {
     return readStyles(sheet, placesFrom({ file: this.path, line }, sheet))
   }
 
-  /** A comment of markup that begins with `@component` is the component's own (Svelte documentation, comments). */
+  /**
+   * A comment of markup that begins with `@component` is the component's own (Svelte documentation,
+   * comments).
+   */
   private saidOfComponent(): { summary: string; deprecated: string | undefined } {
     const comment = this.root.fragment.nodes.find(
       (node) => node.type === 'Comment' && /^\s*@component\b/.test(node.data),
@@ -217,7 +223,9 @@ export class SvelteComponent {
     for (const [name, element] of taken) if (!named.has(name)) this.addTaken(name, element)
   }
 
-  /** Adds what a type of props names, of packages only what the component itself takes; says which those are. */
+  /**
+   * Adds what a type of props names, of packages only what the component itself takes; says which those are.
+   */
   private namedIn(
     { type: props, at: written }: { type: ts.Type; at: ts.Node },
     taken: ReadonlyMap<string, ts.BindingElement>,

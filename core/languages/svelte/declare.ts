@@ -2,7 +2,9 @@ import { membersOf, type Contract } from '../../contract/contract'
 import type { Slot } from '../../contract/slot'
 import { doc, handlerLines, plainType, property, propLines } from '../../release/declarations'
 
-/** A Svelte component for a consumer's editor: a `Component` of its props and snippets, with what it exports. */
+/**
+ * A Svelte component for a consumer's editor: a `Component` of its props and snippets, with what it exports.
+ */
 export function declareSvelte(contract: Contract): string {
   const snippets = membersOf(contract, 'slot').map(
     (slot) => `${doc(slot.comment)}  ${property(slot.name || 'children')}?: Snippet${handedOver(slot)}\n`,

@@ -25,7 +25,9 @@ export const svelteFile: LanguageFile = {
   compileModule: (path, text) => compiled(path, () => compileModule(withoutTypes(text), { filename: path })),
 }
 
-/** Looks go with the component and into the document when it is shown; nothing says when they are asked for. */
+/**
+ * Looks go with the component and into the document when it is shown; nothing says when they are asked for.
+ */
 const optionsFor = (path: string) => ({
   filename: path,
   generate: 'client' as const,

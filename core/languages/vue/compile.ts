@@ -17,8 +17,8 @@ import { vueScript } from './script'
 registerTS(() => ts)
 
 /**
- * Compiles one file. Its styles go into the document when the module is loaded. Types of props may come from other files.
- * Where the compiler cannot follow a type, the props are those that were read into the contract.
+ * Compiles one file. Its styles go into the document when the module is loaded. Types of props may come from
+ * other files. Where the compiler cannot follow a type, the props are those that were read into the contract.
  */
 export async function compileVue(
   path: string,

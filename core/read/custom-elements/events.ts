@@ -6,7 +6,9 @@ import type { Sink } from './reach'
 import type { SourceSet } from '../source/source-set'
 import { typeOfExpression, typeOfNode } from '../source/type-nodes'
 
-/** The events that a component’s code dispatches; one use may be of several names, by a choice of constants. */
+/**
+ * The events that a component’s code dispatches; one use may be of several names, by a choice of constants.
+ */
 export function readEvents(sources: SourceSet, uses: Sink[], open: Opener): Event[] {
   const events = new Map<string, Event>()
   for (const sink of uses) {

@@ -52,7 +52,9 @@ function takenOut(node: ts.Identifier, classes: ClassNode[]): ts.Expression | un
 const memberMeant = (node: ts.PropertyAccessExpression, classes: ClassNode[]): ts.ClassElement | undefined =>
   memberOf(unwrap(node.expression), node.name.text, node, classes)
 
-/** The member of this name of what an expression in a class stands for: itself, its class, or its superclass. */
+/**
+ * The member of this name of what an expression in a class stands for: itself, its class, or its superclass.
+ */
 function memberOf(
   target: ts.Expression,
   name: string,

@@ -14,7 +14,10 @@ export const memberOf = (object: Plain | undefined, key: Plain | undefined): Pla
     : undefined
 }
 
-/** Two values joined by an operator (ECMAScript, 13.6 to 13.13); the other is worked out where it is asked for. */
+/**
+ * Two values joined by an operator (ECMAScript, 13.6 to 13.13); the other is worked out where it is asked
+ * for.
+ */
 export function joinedBy(
   operator: ts.SyntaxKind,
   left: Plain | undefined,
@@ -111,7 +114,9 @@ export function lengthMade(name: string, text: string, given: Plain[]): number {
   return name === 'replace' ? text.length + sizeOf(given[1]) : text.length + sizeOf(given)
 }
 
-/** What the functions that convert give for a plain value (ECMAScript, 21.1.1.1, 22.1.1.1, 20.3.1.1, 19.2). */
+/**
+ * What the functions that convert give for a plain value (ECMAScript, 21.1.1.1, 22.1.1.1, 20.3.1.1, 19.2).
+ */
 export function converted(name: string, value: Plain): Plain | undefined {
   if (typeof value === 'object' && value !== null) return undefined
   switch (name) {

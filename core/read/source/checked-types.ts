@@ -30,7 +30,10 @@ const isBesideComponent = (path: string): boolean =>
 /** How far into a type its model goes. */
 const deepest = 12
 
-/** What declares the types of a compiled script, as the compiler itself would look for it: `a.d.ts` beside `a.js`. */
+/**
+ * What declares the types of a compiled script, as the compiler itself would look for it: `a.d.ts` beside
+ * `a.js`.
+ */
 const declarationsBeside = (sources: SourceSet, file: string): string | undefined => {
   const declared = file.replace(/\.([cm]?)jsx?$/, '.d.$1ts')
   return declared !== file && sources.texts.has(declared) ? declared : undefined

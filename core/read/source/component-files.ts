@@ -42,7 +42,9 @@ export function readComponentFiles(
   return { contracts: contracts.map((contract) => withUses(contract, contracts)), problems }
 }
 
-/** The name a component has, or that of its file, or that with its folder's before it: the first that is free. */
+/**
+ * The name a component has, or that of its file, or that with its folder's before it: the first that is free.
+ */
 function freeTag(tag: string, path: string, taken: ReadonlyMap<string, string>): string | undefined {
   const folder = path.split('/').slice(0, -1).join('/')
   const candidates = [tag, nameOfFile(path), `${nameOfFile(folder)}${nameOfFile(path)}`]

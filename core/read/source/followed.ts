@@ -15,7 +15,9 @@ import type { Plain } from './plain'
 import { unwrap, type SourceSet } from './source-set'
 import { grow, mostOfValue, sizeOf } from './value-size'
 
-/** Names bound while a function is followed, how many more steps may be taken, and how a value is worked out. */
+/**
+ * Names bound while a function is followed, how many more steps may be taken, and how a value is worked out.
+ */
 export interface Following {
   names: ReadonlyMap<string, Plain | undefined>
   left: { steps: number; depth: number; size: number }

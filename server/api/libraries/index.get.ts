@@ -6,7 +6,7 @@ import { lastJob } from '~~/server/store/jobs'
 import { channelsOf } from '~~/server/store/releases'
 import { tagsAt } from '~~/server/store/components'
 import type { Store } from '~~/server/store/database'
-import { changesSince } from '~~/server/views/library'
+import { changesSince, headOf } from '~~/server/views/library'
 
 /** The libraries somebody may see, with what stands on them and what waits to be done. */
 export default route({
@@ -27,14 +27,7 @@ async function listed(db: Store, library: Library, person: string) {
     lastJob(db, library.id),
   ])
   return {
-    slug: library.slug,
-    title: library.title,
-    package: library.package,
-    prefix: library.prefix,
-    visibility: library.visibility,
-    role: role ?? null,
-    latest: channels.latest ?? null,
-    changesSince: changes.length,
+    ...headOf(library, role, channels, changes),
     components,
     isBusy: job?.state === 'waiting' || job?.state === 'running',
   }

@@ -151,7 +151,9 @@ const withTargets = computed(() =>
 
 const isSaving = ref(false)
 const problems = ref<Problem[]>([])
-/** Saves every rendering of the covering set as an example; those of a name that is taken are there already. */
+/**
+ * Saves every rendering of the covering set as an example; those of a name that is taken are there already.
+ */
 async function saveAll() {
   isSaving.value = true
   problems.value = []
