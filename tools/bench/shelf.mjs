@@ -50,7 +50,17 @@ export async function open(page, url, slug, of = '') {
   })
   await page.goto(`${url}/${slug}${of}`)
   const { at } = await page.evaluate(async () => ({ at: await window.drawn }))
-  return { at, total: (await (await page.request.get(`${url}/api/libraries/${slug}/shelf`)).json()).length }
+  return { at, total: (await shelfOf(page, url, slug)).length }
+}
+
+/** What the shelf of a library answers: each component with its contract, face and rendering. */
+export const shelfOf = async (page, url, slug) =>
+  (await page.request.get(`${url}/api/libraries/${slug}/shelf`)).json()
+
+/** Milliseconds from asking for a plain page of bare frames to the first of them being painted. */
+export async function openPlain(page, url) {
+  await page.goto(url)
+  return page.evaluate(() => window.drawn)
 }
 
 const nothing = { responseBodySize: 0, responseHeadersSize: 0 }

@@ -1,50 +1,72 @@
 import { say } from '../setup.mjs'
 import { launch } from './browser.mjs'
 import { median, round } from './figures.mjs'
-import { firstLoad, flock, open, scroll } from './shelf.mjs'
+import { plainShelf } from './plain-shelf.mjs'
+import { firstLoad, flock, open, openPlain, scroll, shelfOf } from './shelf.mjs'
 
-const shelves = new Map()
+/** The pages that are opened: how each is asked for, and what a bare frame of it holds. */
+const pages = {
+  shelf: { of: '', says: 'the shelf', bare: { times: 1, height: 220 } },
+  whole: { of: '/all', says: 'every component in every theme', bare: { times: 2, height: 120 } },
+  bench: { of: '/tern-notice-strip', says: 'a bench', bare: { times: 1, height: 400 } },
+}
+const measured = new Map()
+
+/** Where modules come from, as the frames of an open page tell. */
+async function previewOf(page) {
+  const frame = page.frames().find((other) => other.url().includes('/frame'))
+  return new URL(frame.url()).origin
+}
+
+async function scrollThrough(page, total, inside) {
+  await page
+    .locator(inside)
+    .nth(total - 1)
+    .waitFor({ state: 'attached', timeout: 60_000 })
+  await page.waitForTimeout(2000)
+  return scroll(page)
+}
 
 /**
- * A page of a library of five hundred in a browser: five openings of it and of Tern's own, in turn, and a
- * scroll through all of it.
+ * A page of a library of five hundred (of Tern alone for the bench) and a plain page with the same components
+ * in as many bare frames, opened in turn, six times, the first left out; then a scroll through each.
  */
-async function shelf({ url }, of = '') {
-  if (shelves.has(of)) return shelves.get(of)
+async function measure({ url }, key) {
+  if (measured.has(key)) return measured.get(key)
+  const { of, bare } = pages[key]
   const browser = await launch()
+  let plain
   try {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
     const large = await flock(context.request, url)
-    const small = []
-    const big = []
-    let scrolled
+    const slug = key === 'bench' ? 'tern' : large
+    const ours = []
+    const theirs = []
+    const scrolled = {}
+    let total = 0
     for (let i = 0; i < 6; i++) {
-      for (const [slug, into] of [
-        ['tern', small],
-        [large, big],
-      ]) {
-        const page = await context.newPage()
-        const at = await open(page, url, slug, of)
-        if (i > 0) into.push(at)
-        if (i === 5 && slug === large) {
-          await page
-            .locator('article')
-            .nth(at.total - 1)
-            .waitFor({ state: 'attached', timeout: 60_000 })
-          await page.waitForTimeout(2000)
-          scrolled = await scroll(page)
-        }
-        await page.close()
+      const page = await context.newPage()
+      const opened = await open(page, url, slug, of)
+      total = opened.total
+      const entries = (await shelfOf(page, url, slug)).filter(
+        ({ tag }) => key !== 'bench' || of === `/${tag}`,
+      )
+      plain ??= await plainShelf(entries, await previewOf(page), bare)
+      if (i === 5 && key !== 'bench') scrolled.ours = await scrollThrough(page, total, 'article')
+      await page.close()
+      const other = await context.newPage()
+      const at = await openPlain(other, plain.url)
+      if (i === 5 && key !== 'bench') scrolled.theirs = await scrollThrough(other, entries.length, 'article')
+      await other.close()
+      if (i > 0) {
+        ours.push(opened.at)
+        theirs.push(at)
       }
     }
-    shelves.set(of, {
-      small: median(small.map((entry) => entry.at)),
-      big: median(big.map((entry) => entry.at)),
-      count: big[0].total,
-      scrolled,
-    })
-    return shelves.get(of)
+    measured.set(key, { ours: median(ours), theirs: median(theirs), total, scrolled })
+    return measured.get(key)
   } finally {
+    plain?.close()
     await browser.close()
   }
 }
@@ -70,42 +92,44 @@ async function firstLoading({ url }) {
   }
 }
 
-/** How soon the first component of a page stands there, in a library of five hundred and in Tern. */
-const opening = (name, of, page) => async (at) => {
-  const { small, big, count } = await shelf(at, of)
+/** How soon the first component of a page stands there, beside bare frames. */
+const opening = (key) => async (at) => {
+  const { ours, theirs, total } = await measure(at, key)
   return {
-    name,
-    value: round(big / 1000),
-    unit: 's',
-    aim: 2,
-    against: `opening ${page} of eleven`,
+    name: `${key}-open`,
+    value: round(ours / theirs),
+    unit: 'ratio',
+    aim: 1.5,
+    against: 'the same components in as many bare frames of a plain page',
     detail:
-      `${Math.round(big)} ms from asking for ${page} to the first component drawn, of ${count}; ` +
-      `${Math.round(small)} ms of eleven: ratio ${round(big / small)}`,
+      `${Math.round(ours)} ms from asking for ${pages[key].says} to the first component drawn, in a library ` +
+      `of ${total}; ${Math.round(theirs)} ms on the plain page`,
   }
 }
 
-/** The share of late frames while a page of five hundred components goes by. */
-const scrolling = (name, of) => async (at) => {
-  const { scrolled } = await shelf(at, of)
+/** The late frames while a page of five hundred components goes by, beside bare frames. */
+const scrolling = (key) => async (at) => {
+  const { ours, theirs } = (await measure(at, key)).scrolled
+  const lateShare = ({ late, frames }) => late / frames
+  const told = ({ late, frames, longest, most, end }) =>
+    `${late} of ${frames} frames over 50 ms, the longest task ${Math.round(longest)} ms, ${most} renderings ` +
+    `at most, over ${end} px`
   return {
-    name,
-    value: round(scrolled.late / scrolled.frames),
-    unit: 'share',
-    aim: 0.1,
-    against: 'all frames of the scroll',
-    detail:
-      `${scrolled.late} of ${scrolled.frames} frames took over 50 ms, the longest task ` +
-      `${Math.round(scrolled.longest)} ms, while ${scrolled.end} px went by; ${scrolled.most} ` +
-      'frames of renderings at most were there at a time',
+    name: `${key}-scroll`,
+    value: round(lateShare(ours) / Math.max(lateShare(theirs), 0.001)),
+    unit: 'ratio',
+    aim: 1.2,
+    against: 'the share of late frames on a plain page of bare frames',
+    detail: `${told(ours)}; plain page: ${told(theirs)}`,
   }
 }
 
 const needs = { server: true, browser: true }
 export const benchmarks = {
   'first-load': { run: firstLoading, ...needs },
-  'shelf-open': { run: opening('shelf-open', '', 'the shelf'), ...needs },
-  'shelf-scroll': { run: scrolling('shelf-scroll', ''), ...needs },
-  'whole-open': { run: opening('whole-open', '/all', 'every component in every theme'), ...needs },
-  'whole-scroll': { run: scrolling('whole-scroll', '/all'), ...needs },
+  'shelf-open': { run: opening('shelf'), ...needs },
+  'shelf-scroll': { run: scrolling('shelf'), ...needs },
+  'whole-open': { run: opening('whole'), ...needs },
+  'whole-scroll': { run: scrolling('whole'), ...needs },
+  'bench-open': { run: opening('bench'), ...needs },
 }
