@@ -11,6 +11,7 @@ const allowed = new Set([
   'css-tree/tokenizer',
   'css-tree/utils',
   'parse5',
+  'resolve.exports',
   'culori/fn',
   'semver',
   'minisearch',

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { joinClaims, label, memberFields, type Claim } from './member'
+import { joinClaims, label, memberFields, type Claim, whereComplete } from './member'
 import { memberKind } from './member-kind'
 
 /**
@@ -31,7 +31,12 @@ export function lastFallback(text: string): string {
   return inner ? lastFallback(inner[1]!) : text.trim()
 }
 
-export const joinCustomProperties = (found: CustomProperty[], claims: Claim[]): CustomProperty[] =>
+/** `complete`: all of the code that could make a claim true was read; else none is called false. */
+export const joinCustomProperties = (
+  found: CustomProperty[],
+  claims: Claim[],
+  complete = true,
+): CustomProperty[] =>
   joinClaims(
     found,
     claims,
@@ -41,9 +46,12 @@ export const joinCustomProperties = (found: CustomProperty[], claims: Claim[]): 
       place: claim.place,
       known: 'comment',
       comment: claim.text || undefined,
-      disagreements: [
-        { about: 'custom property', comment: claim.name, code: 'no style reads it', place: claim.place },
-      ],
+      disagreements: whereComplete(complete, {
+        about: 'custom property',
+        comment: claim.name,
+        code: 'no style reads it',
+        place: claim.place,
+      }),
       fallbacks: [],
       usedBy: [],
     }),

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { joinClaims, label, memberFields, type Claim } from './member'
+import { joinClaims, label, memberFields, type Claim, whereComplete } from './member'
 import { printType, shortType, typeSchema, type TypeModel } from './type'
 import { memberKind } from './member-kind'
 import { heaviest, weightOfOutput } from './weight'
@@ -26,7 +26,8 @@ export const describeEvent = (event: Event): string =>
         event.cancelable && 'cancelable',
       )
 
-export const joinEvents = (found: Event[], claims: Claim[]): Event[] =>
+/** `complete`: all of the code that could make a claim true was read; else none is called false. */
+export const joinEvents = (found: Event[], claims: Claim[], complete = true): Event[] =>
   joinClaims(
     found,
     claims,
@@ -36,9 +37,12 @@ export const joinEvents = (found: Event[], claims: Claim[]): Event[] =>
       place: claim.place,
       known: 'comment',
       comment: claim.text || undefined,
-      disagreements: [
-        { about: 'event', comment: `event ${claim.name}`, code: 'never dispatched', place: claim.place },
-      ],
+      disagreements: whereComplete(complete, {
+        about: 'event',
+        comment: `event ${claim.name}`,
+        code: 'never dispatched',
+        place: claim.place,
+      }),
       bubbles: false,
       composed: false,
       cancelable: false,

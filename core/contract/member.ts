@@ -18,6 +18,7 @@ export const disagreementSchema = z.object({
   code: z.string(),
   place: placeSchema,
 })
+export type Disagreement = z.infer<typeof disagreementSchema>
 
 /** What every member of a contract has, whatever its kind. */
 export const memberFields = {
@@ -42,6 +43,10 @@ export interface Claim {
 /** A short label, such as `boolean, false`, from the pieces that are there. */
 export const label = (...pieces: (string | undefined | false)[]): string =>
   pieces.filter((piece): piece is string => typeof piece === 'string' && piece !== '').join(', ')
+
+/** A claim is called false only where all of the code that could make it true was read. */
+export const whereComplete = (complete: boolean, disagreement: Disagreement): Disagreement[] =>
+  complete ? [disagreement] : []
 
 /**
  * Joins what code shows with what comments claim, by name. Claimed members that the code does not

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { joinClaims, label, memberFields, type Claim } from './member'
+import { joinClaims, label, memberFields, type Claim, whereComplete } from './member'
 import { memberKind } from './member-kind'
 
 /**
@@ -20,16 +20,20 @@ export const describePart = (part: Part): string =>
     ? 'in comment only'
     : label(part.from ? `${part.from.part} of ${part.from.tag}` : part.element && `<${part.element}>`)
 
-export const joinParts = (found: Part[], claims: Claim[]): Part[] =>
+/** `complete`: all of the code that could make a claim true was read; else none is called false. */
+export const joinParts = (found: Part[], claims: Claim[], complete = true): Part[] =>
   joinClaims(found, claims, (claim) => ({
     kind: 'part',
     name: claim.name,
     place: claim.place,
     known: 'comment',
     comment: claim.text || undefined,
-    disagreements: [
-      { about: 'part', comment: `part ${claim.name}`, code: 'no element carries it', place: claim.place },
-    ],
+    disagreements: whereComplete(complete, {
+      about: 'part',
+      comment: `part ${claim.name}`,
+      code: 'no element carries it',
+      place: claim.place,
+    }),
   }))
 
 export const partKind = memberKind({

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { joinClaims, label, memberFields, type Claim } from './member'
+import { joinClaims, label, memberFields, type Claim, whereComplete } from './member'
 import { typeSchema } from './type'
 import { memberKind } from './member-kind'
 import { heaviest, weightOfOutput, type Weight } from './weight'
@@ -30,7 +30,8 @@ export const describeSlot = (slot: Slot): string =>
         (slot.passes?.length ?? 0) > 0 && `slot props ${slot.passes!.map((pass) => pass.name).join(', ')}`,
       )
 
-export const joinSlots = (found: Slot[], claims: Claim[]): Slot[] =>
+/** `complete`: all of the code that could make a claim true was read; else none is called false. */
+export const joinSlots = (found: Slot[], claims: Claim[], complete = true): Slot[] =>
   joinClaims(
     found,
     claims.map((claim) => (claim.name === 'default' ? { ...claim, name: '' } : claim)),
@@ -40,14 +41,12 @@ export const joinSlots = (found: Slot[], claims: Claim[]): Slot[] =>
       place: claim.place,
       known: 'comment',
       comment: claim.text || undefined,
-      disagreements: [
-        {
-          about: 'slot',
-          comment: `slot ${slotTitle(claim.name)}`,
-          code: 'no such slot in the template',
-          place: claim.place,
-        },
-      ],
+      disagreements: whereComplete(complete, {
+        about: 'slot',
+        comment: `slot ${slotTitle(claim.name)}`,
+        code: 'no such slot in the template',
+        place: claim.place,
+      }),
       fallback: '',
       feeds: [],
     }),

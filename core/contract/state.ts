@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { joinClaims, memberFields, type Claim } from './member'
+import { joinClaims, memberFields, type Claim, whereComplete } from './member'
 import { memberKind } from './member-kind'
 
 /**
@@ -17,21 +17,20 @@ export type State = z.infer<typeof stateSchema>
 export const describeState = (state: State): string =>
   state.known === 'comment' ? 'in comment only' : state.selector
 
-export const joinStates = (found: State[], claims: Claim[]): State[] =>
+/** `complete`: all of the code that could make a claim true was read; else none is called false. */
+export const joinStates = (found: State[], claims: Claim[], complete = true): State[] =>
   joinClaims(found, claims, (claim) => ({
     kind: 'state',
     name: claim.name,
     place: claim.place,
     known: 'comment',
     comment: claim.text || undefined,
-    disagreements: [
-      {
-        about: 'state',
-        comment: `state ${claim.name}`,
-        code: 'never set and never styled',
-        place: claim.place,
-      },
-    ],
+    disagreements: whereComplete(complete, {
+      about: 'state',
+      comment: `state ${claim.name}`,
+      code: 'never set and never styled',
+      place: claim.place,
+    }),
     by: 'custom',
     selector: `:state(${claim.name})`,
   }))

@@ -5,7 +5,7 @@ import { customElement } from './language'
 
 export const customElementSource: SourceLanguage = {
   language: customElement,
-  read: (sources) => readCustomElements(sources),
+  read: readCustomElements,
   skeletons: elementSkeletons,
   beginsWithSlot: true,
 }

@@ -1,4 +1,5 @@
 import ts from 'typescript'
+import type { CustomProperty } from '../../contract/custom-property'
 import type { Part } from '../../contract/part'
 import type { State } from '../../contract/state'
 import { constantOf } from '../source/constants'
@@ -44,6 +45,39 @@ export function setByScript(sources: SourceSet, calls: MethodCall[]): Set<string
     .map((node) => node.arguments[0] && evaluate(sources, node.arguments[0]))
   return new Set(names.filter((name): name is string => typeof name === 'string'))
 }
+
+/** Custom properties that a script asks for: `getComputedStyle(this).getPropertyValue('--x')`. */
+export function readByScript(sources: SourceSet, calls: MethodCall[]): CustomProperty[] {
+  return calls.flatMap((node) => {
+    if (node.expression.name.text !== 'getPropertyValue') return []
+    const name = node.arguments[0] && evaluate(sources, node.arguments[0])
+    if (typeof name !== 'string' || !name.startsWith('--')) return []
+    const place = sources.place(node)
+    return [
+      {
+        kind: 'custom-property' as const,
+        name,
+        place,
+        known: 'declared' as const,
+        disagreements: [],
+        fallbacks: [],
+        usedBy: [],
+      },
+    ]
+  })
+}
+
+/** Whether every part that a script gives has a name that is known. */
+export const arePartsRead = (sources: SourceSet, calls: MethodCall[]): boolean =>
+  calls.every(({ expression: { name, expression: target }, arguments: [first, second] }) => {
+    const isAdded =
+      name.text === 'add' && ts.isPropertyAccessExpression(target) && target.name.text === 'part'
+    if (isAdded) return first !== undefined && evaluate(sources, first) !== undefined
+    if (name.text !== 'setAttribute' || !first) return true
+    const attribute = evaluate(sources, first)
+    if (attribute === undefined) return false
+    return attribute !== 'part' || (second !== undefined && evaluate(sources, second) !== undefined)
+  })
 
 /**
  * Parts given to elements by script: `element.setAttribute('part', 'deck')`, with the element's name where it

@@ -1,7 +1,7 @@
 import ts from 'typescript'
 import type { DeclaredProp } from './declared'
 import type { ClassNode } from './lineage'
-import { returnedBy } from './opener'
+import { staticsOf } from './statics'
 import { tagText } from '../source/comments'
 import { evaluate } from '../source/evaluate'
 import { hasModifier, unwrap, walk, type SourceSet } from '../source/source-set'
@@ -37,17 +37,7 @@ export const isInner = (member: ts.Node): boolean =>
 export function observedAttributes(sources: SourceSet, classes: ClassNode[]): Set<string> {
   const found = new Set<string>()
   for (const node of classes) {
-    const member = node.members.find(
-      (member) =>
-        member.name?.getText() === 'observedAttributes' && hasModifier(member, ts.SyntaxKind.StaticKeyword),
-    )
-    const list =
-      member &&
-      (ts.isPropertyDeclaration(member)
-        ? member.initializer
-        : ts.isGetAccessorDeclaration(member)
-          ? returnedBy(member.body)
-          : undefined)
+    const list = staticsOf(sources, node).get('observedAttributes')
     if (!list) continue
     for (const expression of listedElements(list)) {
       const value = evaluate(sources, expression)

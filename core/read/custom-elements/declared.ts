@@ -1,10 +1,11 @@
 import ts from 'typescript'
 import type { TypeModel } from '../../contract/type'
 import { evaluate, nameOf } from '../source/evaluate'
-import { hasModifier, unwrap, type SourceSet } from '../source/source-set'
+import { unwrap, type SourceSet } from '../source/source-set'
 import { typeOfConstructor } from '../source/type-nodes'
 import type { ClassNode } from './lineage'
-import { returnedBy } from './opener'
+import { compiledDecorators } from './compiled-decorators'
+import { namesOf, staticsOf } from './statics'
 
 /**
  * A prop as a class declares it to the library it is written with, by decorator or in a static map:
@@ -61,15 +62,9 @@ export function declaredProps(sources: SourceSet, classes: ClassNode[]): Map<str
  * `X.properties = …`; recognised by its values.
  */
 function inStaticMaps(sources: SourceSet, node: ClassNode): DeclaredProp[] {
-  return node.members.flatMap((member) => {
-    if (!hasModifier(member, ts.SyntaxKind.StaticKeyword)) return []
-    const value = ts.isPropertyDeclaration(member)
-      ? member.initializer
-      : ts.isGetAccessorDeclaration(member)
-        ? returnedBy(member.body)
-        : undefined
-    const map = value && unwrap(value)
-    return map && ts.isObjectLiteralExpression(map) && isPropMap(map) ? propsOfMap(sources, map) : []
+  return [...staticsOf(sources, node).values()].flatMap((value) => {
+    const map = unwrap(value)
+    return ts.isObjectLiteralExpression(map) && isPropMap(map) ? propsOfMap(sources, map) : []
   })
 }
 
@@ -170,44 +165,21 @@ function byDecorators(sources: SourceSet, node: ClassNode): DeclaredProp[] {
   })
 }
 
-/**
- * `__decorate([property({ type: Boolean })], TheClass.prototype, 'disabled', …)`: decorators as compilers
- * leave them.
- */
+/** Decorators of members as compilers leave them. */
 function byCompiledDecorators(sources: SourceSet, node: ClassNode): DeclaredProp[] {
   const names = namesOf(node)
-  if (names.size === 0) return []
-  return sources.gather(node.getSourceFile()).calls.flatMap((call) => {
-    const [list, target, key] = call.arguments
-    if (!list || !target || !key || !ts.isArrayLiteralExpression(list) || !ts.isStringLiteralLike(key))
-      return []
-    if (
-      !ts.isPropertyAccessExpression(target) ||
-      target.name.text !== 'prototype' ||
-      !names.has(target.expression.getText())
-    )
-      return []
-    const found = list.elements.map(declaringDecorator).find((entry) => entry !== undefined)
+  return compiledDecorators(sources, node.getSourceFile()).flatMap(({ target, key, decorators, at }) => {
+    if (key === undefined || !(ts.isIdentifier(target) ? names.has(target.text) : target === node)) return []
+    const found = decorators.map(declaringDecorator).find((entry) => entry !== undefined)
     return found
       ? [
           {
-            ...declared(sources, key.text, call, found.options),
+            ...declared(sources, key, at, found.options),
             ...(found.inner ? { inner: true, attribute: undefined } : {}),
           },
         ]
       : []
   })
-}
-
-/** The names a class goes by in its file: its own, and the variable it is kept in. */
-export function namesOf(node: ClassNode): Set<string> {
-  const names = new Set<string>()
-  if (node.name) names.add(node.name.text)
-  if (ts.isVariableDeclaration(node.parent) && ts.isIdentifier(node.parent.name))
-    names.add(node.parent.name.text)
-  if (ts.isBinaryExpression(node.parent) && ts.isIdentifier(node.parent.left))
-    names.add(node.parent.left.text)
-  return names
 }
 
 function declaringDecorator(

@@ -2,22 +2,27 @@ import ts from 'typescript'
 import { mergeDetail, type Event } from '../../contract/event'
 import type { Opener } from '../source/fragment'
 import { textsOf } from '../source/texts'
-import type { Sink } from './reach'
+import type { Sink } from './direct-sinks'
+import type { Use } from './sinks'
 import type { SourceSet } from '../source/source-set'
 import { typeOfExpression, typeOfNode } from '../source/type-nodes'
 
 /**
  * The events that a component’s code dispatches; one use may be of several names, by a choice of constants.
  */
-export function readEvents(sources: SourceSet, uses: Sink[], open: Opener): Event[] {
+export function readEvents(sources: SourceSet, uses: Use[], opening: (use: Use) => Opener): Event[] {
   const events = new Map<string, Event>()
   for (const sink of uses) {
     if (sink.kind !== 'event') continue
-    for (const name of textsOf(sources, sink.value, open))
+    for (const name of textsOf(sources, sink.value, opening(sink)))
       events.set(name, eventOf(sources, name, sink, events.get(name)))
   }
   return [...events.values()]
 }
+
+/** Whether the name of every event that is dispatched is known. */
+export const areEventsRead = (sources: SourceSet, uses: Use[], opening: (use: Use) => Opener): boolean =>
+  uses.every((use) => use.kind !== 'event' || textsOf(sources, use.value, opening(use)).length > 0)
 
 function eventOf(sources: SourceSet, name: string, sink: Sink, known: Event | undefined): Event {
   const typed = sink.typed && isTypeParameter(sink.typed) ? undefined : sink.typed

@@ -1,6 +1,12 @@
 import ts from 'typescript'
 import { parentOf } from '../source/parents'
-import { declarationOf, functionBehind, valueOfDeclaration, type FunctionNode } from '../source/declarations'
+import {
+  assignedValue,
+  declarationOf,
+  functionBehind,
+  valueOfDeclaration,
+  type FunctionNode,
+} from '../source/declarations'
 import { unwrap, type SourceSet } from '../source/source-set'
 
 export type ClassNode = ts.ClassDeclaration | ts.ClassExpression
@@ -16,17 +22,22 @@ export interface Lineage {
   outside: string[]
 }
 
+/** Classes looked at on one line, mixins each time they are applied: a line that comes round ends here. */
+const mostVisits = 120
+
 type Bound = ReadonlyMap<ts.ParameterDeclaration, { expression: ts.Expression; bound: Bound }>
 const nothing: Bound = new Map()
 
 export function lineage(sources: SourceSet, node: ClassNode): Lineage {
   const line: Lineage = { classes: [], root: undefined, outside: [] }
+  let visits = 0
   addClass(node, nothing)
   return line
 
   function addClass(classNode: ClassNode, bound: Bound): void {
-    if (line.classes.includes(classNode) || line.classes.length > 60) return
-    line.classes.push(classNode)
+    // a mixin that is applied twice counts once, and what it is applied to counts all the same
+    if (++visits > mostVisits) return
+    if (!line.classes.includes(classNode)) line.classes.push(classNode)
     const base = classNode.heritageClauses?.find((clause) => clause.token === ts.SyntaxKind.ExtendsKeyword)
       ?.types[0]?.expression
     if (base) addBase(base, bound, 0)
@@ -34,7 +45,7 @@ export function lineage(sources: SourceSet, node: ClassNode): Lineage {
 
   function addBase(expression: ts.Expression, bound: Bound, depth: number): void {
     if (depth > 40) return
-    const base = unwrap(expression)
+    const base = assignedValue(expression)
     if (ts.isClassExpression(base)) return addClass(base, bound)
     if (ts.isCallExpression(base)) return addMixed(base, bound, depth)
     if (ts.isPropertyAccessExpression(base)) {
@@ -139,6 +150,8 @@ export function classMadeBy(sources: SourceSet, fn: FunctionNode): ClassNode | u
   const found = declarationOf(sources, node)
   if (found && ts.isClassDeclaration(found)) return found
   const value =
-    found && ts.isVariableDeclaration(found) && found.initializer ? unwrap(found.initializer) : undefined
+    found && ts.isVariableDeclaration(found) && found.initializer
+      ? assignedValue(found.initializer)
+      : undefined
   return value && ts.isClassExpression(value) ? value : undefined
 }

@@ -10,11 +10,12 @@ import {
   type ClassFacts,
 } from './class-facts'
 import { declaredProps } from './declared'
-import { isElementRoot, type Lineage } from './lineage'
-import { returnedBy } from './opener'
+import { isElementRoot, type ClassNode, type Lineage } from './lineage'
+import { returnedBy } from '../source/declarations'
 import { attributeAlone, propOfAccessor, propOfAssigned, propOfDeclared, propOfField } from './props'
 import { tagText, wordsOf } from '../source/comments'
 import { nameOf } from '../source/evaluate'
+import { isInPackage } from '../source/packages'
 import { hasModifier, unwrap, type SourceSet } from '../source/source-set'
 import { typeOfExpression, typeOfNode } from '../source/type-nodes'
 
@@ -67,7 +68,8 @@ export function readMembers(
   sources: SourceSet,
   { classes, root }: Lineage,
 ): { props: Prop[]; methods: Method[]; observed: Set<string> } {
-  const fromPackage = !isElementRoot(root)
+  const fromPackage = !isElementRoot(root) || classes.some(isOfPackage)
+  const ofPackages = namesIn(sources, classes.filter(isOfPackage))
   const props = new Map<string, Prop>()
   const methods = new Map<string, Method>()
   const observed = observedAttributes(sources, classes)
@@ -86,6 +88,10 @@ export function readMembers(
   )
 
   for (const node of classes) {
+    // of a class of a package, what it says to HTML is the component's too; all else is between the classes
+    const offer = (prop: Prop) => {
+      if (!isOfPackage(node) || prop.attribute !== undefined) props.set(prop.name, prop)
+    }
     for (const member of node.members) {
       if (!member.name || ts.isPrivateIdentifier(member.name)) continue
       const name = nameOf(sources, member.name)
@@ -96,17 +102,18 @@ export function readMembers(
         continue
       }
       if (ts.isMethodDeclaration(member) && member.body) {
-        if (!reactions.has(name) && !(fromPackage && lifecycle.has(name)) && !methods.has(name))
+        const isBetweenClasses = ofPackages.has(name) || (fromPackage && lifecycle.has(name))
+        if (!reactions.has(name) && !isBetweenClasses && !methods.has(name))
           methods.set(name, methodOf(sources, name, member))
       } else if (ts.isPropertyDeclaration(member)) {
         if (member.initializer && !facts.declared.has(name) && ts.isArrowFunction(unwrap(member.initializer)))
           continue
         // a decorator that declares no prop finds or provides something inside
         if (ts.getDecorators(member)?.length && !facts.declared.has(name)) continue
-        if (!props.has(name)) props.set(name, propOfField(facts, name, member))
+        if (!props.has(name)) offer(propOfField(facts, name, member))
       } else if (ts.isGetAccessorDeclaration(member) || ts.isSetAccessorDeclaration(member)) {
         if (ts.getDecorators(member)?.length && !facts.declared.has(name)) continue
-        if (!props.has(name)) props.set(name, propOfAccessor(facts, name, node))
+        if (!props.has(name)) offer(propOfAccessor(facts, name, node))
       }
     }
   }
@@ -131,6 +138,18 @@ export function readMembers(
   }
   return { props: [...props.values()], methods: [...methods.values()], observed }
 }
+
+const isOfPackage = (node: ClassNode): boolean => isInPackage(node.getSourceFile().fileName)
+
+/** Names of members that classes have, private ones aside. */
+const namesIn = (sources: SourceSet, classes: ClassNode[]): Set<string> =>
+  new Set(
+    classes.flatMap((node) =>
+      node.members.flatMap((member) =>
+        member.name && !ts.isPrivateIdentifier(member.name) ? (nameOf(sources, member.name) ?? []) : [],
+      ),
+    ),
+  )
 
 function methodOf(sources: SourceSet, name: string, node: ts.MethodDeclaration): Method {
   const method: Method = {

@@ -1,7 +1,9 @@
 import ts from 'typescript'
 import type { Opener } from '../source/fragment'
+import { returnedBy } from '../source/declarations'
 import { unwrap, walk, type SourceSet } from '../source/source-set'
 import { functionOf, type ClassNode } from './lineage'
+import { namesOf, staticsOf } from './statics'
 
 /**
  * Opens calls and members in the text a component puts together: what a function of the library
@@ -11,7 +13,8 @@ import { functionOf, type ClassNode } from './lineage'
 export const openerFor =
   (sources: SourceSet, classes: ClassNode[]): Opener =>
   (node) => {
-    if (ts.isPropertyAccessExpression(node)) return valueOfMember(memberMeant(node, classes))
+    if (ts.isPropertyAccessExpression(node))
+      return valueOfMember(memberMeant(node, classes)) ?? staticSetAfter(sources, node, classes)
     if (ts.isIdentifier(node)) return takenOut(node, classes)
     if (!ts.isCallExpression(node)) return undefined
     if (ts.isPropertyAccessExpression(node.expression)) {
@@ -49,6 +52,26 @@ function takenOut(node: ts.Identifier, classes: ClassNode[]): ts.Expression | un
   return valueOfMember(found)
 }
 
+/** What stands under a name of a class that was set after it: `TheClass.styles = …`. */
+function staticSetAfter(
+  sources: SourceSet,
+  node: ts.PropertyAccessExpression,
+  classes: ClassNode[],
+): ts.Expression | undefined {
+  const target = unwrap(node.expression)
+  if (!isOfClass(target, classes)) return undefined
+  for (const classNode of classes) {
+    const found = staticsOf(sources, classNode).get(node.name.text)
+    if (found) return found
+  }
+  return undefined
+}
+
+/** Whether an expression stands for a class itself: `this.constructor`, or one of its names. */
+const isOfClass = (target: ts.Expression, classes: ClassNode[]): boolean =>
+  (ts.isPropertyAccessExpression(target) && target.name.text === 'constructor') ||
+  (ts.isIdentifier(target) && classes.some((classNode) => namesOf(classNode).has(target.text)))
+
 const memberMeant = (node: ts.PropertyAccessExpression, classes: ClassNode[]): ts.ClassElement | undefined =>
   memberOf(unwrap(node.expression), node.name.text, node, classes)
 
@@ -70,9 +93,7 @@ function memberOf(
           .flatMap((classNode) => [...classNode.members])
           .find((member) => member.name && ts.isIdentifier(member.name) && member.name.text === name)
   }
-  const isStatic =
-    (ts.isPropertyAccessExpression(target) && target.name.text === 'constructor') ||
-    (ts.isIdentifier(target) && classes.some((classNode) => classNode.name?.text === target.text))
+  const isStatic = isOfClass(target, classes)
   if (!isStatic && target.kind !== ts.SyntaxKind.ThisKeyword) return undefined
   const named = (statics: boolean) => {
     for (const classNode of classes) {
@@ -89,16 +110,4 @@ function memberOf(
   }
   // in a function kept as a static member, `this` is the class
   return named(isStatic) ?? (isStatic ? undefined : named(true))
-}
-
-/** The expression a body returns; of several the last, which is the usual way through. */
-export function returnedBy(body: ts.ConciseBody | undefined): ts.Expression | undefined {
-  if (!body) return undefined
-  if (!ts.isBlock(body)) return body
-  let found: ts.Expression | undefined
-  walk(body, (node) => {
-    if (ts.isReturnStatement(node) && node.expression) found = node.expression
-    return !ts.isFunctionLike(node)
-  })
-  return found
 }

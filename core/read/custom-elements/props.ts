@@ -5,7 +5,7 @@ import { attributeWritten, wiringOfGetter } from './attribute-use'
 import type { ClassFacts } from './class-facts'
 import type { DeclaredProp } from './declared'
 import type { ClassNode } from './lineage'
-import { returnedBy } from './opener'
+import { returnedBy } from '../source/declarations'
 import { tagText, wordsOf } from '../source/comments'
 import { printPlain } from '../source/defaults'
 import { evaluate, evaluateAtRest, nameOf } from '../source/evaluate'
@@ -41,7 +41,12 @@ function typeIn(
 
 export function propOfField(facts: ClassFacts, name: string, member: ts.PropertyDeclaration): Prop {
   const declared = facts.declared.get(name)
-  const value = first(facts, facts.assigned.get(name)?.value, member.initializer, declared?.default)
+  const value = first(
+    facts,
+    facts.assigned.get(name)?.value,
+    firstValue(member.initializer),
+    declared?.default,
+  )
   const { type, optional, known } = typeIn(facts, member, member.type, declared?.type, value)
   const attribute = declared ? declared.attribute : observedOne(facts, facts.fed.get(name))
   return finish(facts.sources, member, {
@@ -135,7 +140,10 @@ export function propOfAccessor(facts: ClassFacts, name: string, node: ClassNode)
   const writes = setter?.body ? attributeWritten(facts, setter.body) : undefined
   const backing = value && backingField(node, value)
   const start =
-    facts.assigned.get(name)?.value ?? reading.fallback ?? backing?.initializer ?? declared?.default
+    facts.assigned.get(name)?.value ??
+    reading.fallback ??
+    firstValue(backing?.initializer) ??
+    declared?.default
   const typeNode =
     getter?.type ?? setter?.parameters[0]?.type ?? (ts.getJSDocType(shown) ? undefined : backing?.type)
   const { type, optional, known } = typeIn(
@@ -143,7 +151,7 @@ export function propOfAccessor(facts: ClassFacts, name: string, node: ClassNode)
     shown,
     typeNode,
     declared?.type,
-    facts.assigned.get(name)?.value ?? backing?.initializer ?? value,
+    facts.assigned.get(name)?.value ?? firstValue(backing?.initializer) ?? value,
   )
   // what it gives while no attribute is set is what it is by default
   const atRest =
@@ -170,6 +178,21 @@ export function propOfAccessor(facts: ClassFacts, name: string, node: ClassNode)
     declared: known,
     other: setter ?? declared?.node,
   })
+}
+
+/**
+ * The value a field begins with, also where a compiler hands it to a helper with the component:
+ * `run(this, extra, false)`.
+ */
+function firstValue(value: ts.Expression | undefined): ts.Expression | undefined {
+  const call = value && unwrap(value)
+  return call &&
+    ts.isCallExpression(call) &&
+    ts.isIdentifier(call.expression) &&
+    call.arguments.length === 3 &&
+    call.arguments[0]!.kind === ts.SyntaxKind.ThisKeyword
+    ? call.arguments[2]
+    : value
 }
 
 function backingField(node: ClassNode, value: ts.Expression): ts.PropertyDeclaration | undefined {
@@ -235,7 +258,9 @@ function finish(sources: SourceSet, node: ts.Node, raw: Raw): Prop {
   if (since) prop.since = since
   const same = (a: string, b: string) =>
     a.replaceAll('"', "'").replace(/^'(.*)'$/, '$1') === b.replaceAll('"', "'").replace(/^'(.*)'$/, '$1')
-  if (claimed !== undefined && !same(claimed, shown ?? 'undefined')) {
+  // what the code works out only when it runs is not known, and denies nothing
+  const isKnown = nothing || value !== undefined || raw.presence
+  if (claimed !== undefined && isKnown && !same(claimed, shown ?? 'undefined')) {
     prop.disagreements.push({ about: 'default', comment: claimed, code: shown ?? 'none', place })
   }
   return prop

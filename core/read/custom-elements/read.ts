@@ -9,6 +9,8 @@ import { joinProps } from '../../contract/prop'
 import { joinSlots } from '../../contract/slot'
 import { joinStates } from '../../contract/state'
 import type { Problem } from '../../problem'
+import type { CheckedTypes } from '../source/checked-types'
+import { joinDeclarations } from './declared-types'
 import { claimsOf, tagText, wordsOf } from '../source/comments'
 import { evaluate } from '../source/evaluate'
 import { fragmentOf, type Fragment } from '../source/fragment'
@@ -17,17 +19,26 @@ import { readMembers } from './members'
 import { isElementRoot, lineage, type ClassNode, type Lineage } from './lineage'
 import { registrations } from './registrations'
 import { openerFor } from './opener'
-import { reachOf, Sinks } from './reach'
+import { reachOf } from './reach'
+import { openerWith, Sinks, type Use } from './sinks'
 import { hasModifier, type SourceSet } from '../source/source-set'
+import { isInPackage } from '../source/packages'
 import { notRead, type Reading } from '../source/reading'
 import { placesFrom, readStyles, type StyleFacts } from './styles'
 import { readTemplate, type TemplateFacts } from './template'
-import { readEvents } from './events'
-import { type MethodCall, customStates, setByScript, partsByScript } from './by-script'
+import { areEventsRead, readEvents } from './events'
+import {
+  arePartsRead,
+  type MethodCall,
+  customStates,
+  partsByScript,
+  readByScript,
+  setByScript,
+} from './by-script'
 import { feed } from './feeds'
 
 /** Reads the contracts of custom elements: plain classes, and those that build on a package's class. */
-export function readCustomElements(sources: SourceSet): Reading {
+export function readCustomElements(sources: SourceSet, types: CheckedTypes): Reading {
   const problems: Problem[] = []
   const sinks = new Sinks(sources)
   const sheet = new Sheets()
@@ -41,7 +52,7 @@ export function readCustomElements(sources: SourceSet): Reading {
       const contract = sources.once(
         `element ${tag} ${place.file}`,
         [node.getSourceFile().fileName, place.file],
-        () => readOne(sources, sinks, sheet, tag, node, place),
+        () => readOne(sources, types, sinks, sheet, tag, node, place),
       )
       contracts.push({ ...contract })
     } catch (error) {
@@ -101,6 +112,7 @@ class Sheets {
 
 function readOne(
   sources: SourceSet,
+  types: CheckedTypes,
   sinks: Sinks,
   sheet: Sheets,
   tag: string,
@@ -112,24 +124,30 @@ function readOne(
   const open = openerFor(sources, classes)
   const reach = reachOf(sources, classes)
   const uses = sinks.in(reach, classes)
-  const { props, methods, observed } = readMembers(sources, line)
+  const { observed, ...read } = readMembers(sources, line)
+  const { props, methods } = joinDeclarations(sources, types, classes, read)
   const calls = reach
     .flatMap((node) => sources.gather(node).calls)
     .filter((call): call is MethodCall => ts.isPropertyAccessExpression(call.expression))
+  const opening = (use: Use) => openerWith(sources, use, classes, open)
   const templates = uses
     .filter((use) => use.kind === 'markup')
-    .map((use) => fragmentOf(sources, use.value, open))
+    .map((use) => fragmentOf(sources, use.value, opening(use)))
   const markup = templates.map(readTemplate)
+  const styles = uses
+    .filter((use) => use.kind === 'style')
+    .map((use) => fragmentOf(sources, use.value, opening(use)))
+  const isWhole = isElementRoot(root) && outside.length === 0
+  const isMarkupRead = isWhole && !templates.some(({ unread }) => unread)
+  const areStylesRead = isWhole && !styles.some(({ unread }) => unread)
   const sheets = [
-    ...uses
-      .filter((use) => use.kind === 'style')
-      .map((use) => sheet.of(fragmentOf(sources, use.value, open))),
+    ...styles.map(sheet.of),
     ...markup.flatMap((templateFacts) => templateFacts.styles).map(sheet.inline),
   ]
   const claims = claimsOf(sources, node)
   const slots = feed(
     sources,
-    joinSlots(unique(markup.flatMap((templateFacts) => templateFacts.slots)), claims('slot')),
+    joinSlots(unique(markup.flatMap((templateFacts) => templateFacts.slots)), claims('slot'), isMarkupRead),
     markup,
     classes,
     props,
@@ -140,26 +158,32 @@ function readOne(
   )
   const inner = setByScript(sources, calls)
   const members: Member[] = [
-    ...joinProps(
-      props,
-      claims('attr', 'attribute', 'prop', 'property'),
-      isElementRoot(root) && outside.length === 0,
-    ).sort((a, b) => Number(a.readonly) - Number(b.readonly)),
+    ...joinProps(props, claims('attr', 'attribute', 'prop', 'property'), isWhole).sort(
+      (a, b) => Number(a.readonly) - Number(b.readonly),
+    ),
     ...slots.sort((a, b) => Number(a.name !== '') - Number(b.name !== '')),
-    ...joinEvents(readEvents(sources, uses, open), claims('fires', 'event')),
+    ...joinEvents(
+      readEvents(sources, uses, opening),
+      claims('fires', 'event'),
+      isWhole && areEventsRead(sources, uses, opening),
+    ),
     ...joinParts(
       unique([...markup.flatMap((templateFacts) => templateFacts.parts), ...partsByScript(sources, calls)]),
       claims('csspart', 'part'),
+      isMarkupRead && arePartsRead(sources, calls),
     ),
     ...joinCustomProperties(
-      mergeProperties(sheets.flatMap((sheet) => sheet.properties)).filter(
-        (mergeProperty) => !inner.has(mergeProperty.name),
-      ),
+      mergeProperties([
+        ...sheets.flatMap((sheet) => sheet.properties),
+        ...readByScript(sources, calls),
+      ]).filter((property) => !inner.has(property.name)),
       claims('cssprop', 'cssproperty'),
+      areStylesRead && isMarkupRead,
     ),
     ...joinStates(
       unique(states).sort((a, b) => Number(a.by === 'browser') - Number(b.by === 'browser')),
       claims('cssstate', 'state'),
+      areStylesRead,
     ),
     ...methods,
     ...joinKeys(readKeys(sources, reach), claims('key')),
@@ -191,7 +215,7 @@ function readOne(
         ...sheets.flatMap((sheet) => [...sheet.properties, ...sheet.states].map((p) => p.place.file)),
         ...classes.map((classNode) => classNode.getSourceFile().fileName),
       ]),
-    ],
+    ].filter((file) => !isInPackage(file)),
   }
 }
 

@@ -3,8 +3,9 @@ import type { Place } from '../../contract/member'
 import type { Problem } from '../../problem'
 import { evaluate } from '../source/evaluate'
 import { unwrap, type SourceSet } from '../source/source-set'
-import { namesOf } from './declared'
-import { declarationOf } from '../source/declarations'
+import { compiledDecorators } from './compiled-decorators'
+import { namesOf } from './statics'
+import { assignedValue, declarationOf, functionBehind } from '../source/declarations'
 import type { ClassNode } from './lineage'
 import { customElementName } from './template'
 
@@ -75,10 +76,6 @@ function givenIn(
       const at = helper?.is === 'node' ? helpers.get(helper.node) : undefined
       if (at && node.arguments[at.tag] && node.arguments[at.node])
         record(node, evaluate(sources, node.arguments[at.tag]!), classOf(sources, node.arguments[at.node]!))
-      else if (first && second && ts.isArrayLiteralExpression(first) && ts.isIdentifier(second)) {
-        for (const element of first.elements)
-          record(node, tagGiven(sources, element), classOf(sources, second))
-      }
     } else if (
       ts.isPropertyAccessExpression(node.expression) &&
       ts.isIdentifier(node.expression.expression) &&
@@ -90,9 +87,16 @@ function givenIn(
         record(node, tag, classOf(sources, node.expression.expression))
     }
   }
-  for (const node of classes)
-    for (const decorator of (ts.canHaveDecorators(node) && ts.getDecorators(node)) || [])
-      record(decorator, tagGiven(sources, decorator.expression), node)
+  for (const node of classes) {
+    const decorators = (ts.canHaveDecorators(node) && ts.getDecorators(node)) || []
+    const expressions = decorators.map((decorator) => decorator.expression)
+    record(decorators[0] ?? node, tagByDecorators(sources, node, expressions), node)
+  }
+  for (const { target, key, decorators, at } of compiledDecorators(sources, file)) {
+    if (key !== undefined) continue
+    const node = ts.isIdentifier(target) ? classOf(sources, target) : target
+    record(at, node && tagByDecorators(sources, node, decorators), node)
+  }
   return found
 }
 
@@ -101,6 +105,46 @@ const isDefine = (node: ts.CallExpression): boolean =>
   node.expression.name.text === 'define' &&
   /(^|\.)customElements$/.test(node.expression.expression.getText()) &&
   node.arguments.length >= 2
+
+/**
+ * The tag that decorators give a class. Several may be handed a text with a hyphen, such as an event's name: the
+ * one counts whose own source registers what it is given, or whose name says so, or that is given a name like the
+ * class's.
+ */
+function tagByDecorators(
+  sources: SourceSet,
+  node: ClassNode,
+  decorators: readonly ts.Expression[],
+): string | undefined {
+  const ranked = decorators
+    .flatMap((decorator) => {
+      const tag = tagGiven(sources, decorator)
+      return tag === undefined ? [] : [{ tag, rank: rankOf(sources, node, decorator, tag) }]
+    })
+    .filter(({ rank }) => rank > 0)
+    .sort((a, b) => b.rank - a.rank)
+  return ranked[0]?.tag
+}
+
+function rankOf(sources: SourceSet, node: ClassNode, decorator: ts.Expression, tag: string): number {
+  const call = unwrap(decorator)
+  const callee = ts.isCallExpression(call) ? unwrap(call.expression) : call
+  const fn = functionBehind(sources, callee)
+  if (fn && doesDefine(sources, fn)) return 3
+  const name = ts.isPropertyAccessExpression(callee) ? callee.name.text : callee.getText()
+  if (/element|component|tag|define|register/i.test(name)) return 2
+  const plain = tag.replaceAll('-', '')
+  return [...namesOf(node)].some((own) => own !== '' && plain.endsWith(own.toLowerCase())) ? 1 : 0
+}
+
+/** Whether a function registers an element, itself or by a function that it calls. */
+function doesDefine(sources: SourceSet, fn: ts.Node, depth = 0): boolean {
+  return sources.gather(fn).calls.some((call) => {
+    if (isDefine(call)) return true
+    const inner = depth < 3 ? functionBehind(sources, call.expression) : undefined
+    return inner !== undefined && inner !== fn && doesDefine(sources, inner, depth + 1)
+  })
+}
 
 /** The tag a decorator is given: as its first argument, or in its options. */
 function tagGiven(sources: SourceSet, expression: ts.Expression): string | undefined {
@@ -144,16 +188,17 @@ function helpersOf(sources: SourceSet): Map<ts.Node, { tag: number; node: number
   return helpers
 }
 
-function classOf(sources: SourceSet, expression: ts.Expression): ClassNode | undefined {
-  const node = unwrap(expression)
+function classOf(sources: SourceSet, expression: ts.Expression, depth = 0): ClassNode | undefined {
+  const node = assignedValue(expression)
   if (ts.isClassExpression(node)) return node
   if (!ts.isIdentifier(node)) return undefined
   const found = declarationOf(sources, node)
   if (!found) return undefined
   if (ts.isClassLike(found)) return found as ClassNode
-  const made = ts.isVariableDeclaration(found) && found.initializer ? unwrap(found.initializer) : undefined
+  const made =
+    ts.isVariableDeclaration(found) && found.initializer ? assignedValue(found.initializer) : undefined
   if (made && ts.isClassExpression(made)) return made
-  if (made) return undefined
+  if (made) return ts.isIdentifier(made) && depth < 10 ? classOf(sources, made, depth + 1) : undefined
   // `let X = class …` as compilers leave it: assigned further down
   return sources.gather(node.getSourceFile()).classes.find((classNode) => namesOf(classNode).has(node.text))
 }

@@ -32,21 +32,28 @@ export function readStyles(text: string, at: (offset: number) => Place): StyleFa
   const properties = new Map<string, CustomProperty>()
   const setInside = new Set<string>()
   const states = new Map<string, State>()
-  /** Of each rule that stands open, whether it is about the host and nothing in it. */
-  const hosts: boolean[] = []
+  /** Of each rule that stands open: whether it is about the host and nothing in it, and whether only at times. */
+  const rules: { host: boolean; atTimes: boolean }[] = []
   walkSheet(tokens, {
     rule(prelude) {
       readSelectors(tokens, prelude, at, states)
-      hosts.push(isHost(tokens, prelude, hosts.at(-1) ?? false))
+      rules.push({
+        host: isHost(tokens, prelude, rules.at(-1)?.host ?? false),
+        atTimes: (rules.at(-1)?.atTimes ?? false) || isAtTimes(tokens, prelude),
+      })
     },
     ruleEnd() {
-      hosts.pop()
+      rules.pop()
     },
     declaration(property, offset, value) {
       readVars(tokens, property, value, at, properties)
       if (!property.startsWith('--')) return
-      if (hosts.at(-1)) touch(properties, property, () => at(offset)).hostValue ??= tokens.slice(value)
-      else setInside.add(property)
+      const rule = rules.at(-1)
+      // what holds in one state only is neither what it is by default nor kept from the page in the others
+      if (rule?.host) {
+        const touched = touch(properties, property, () => at(offset))
+        if (!rule.atTimes) touched.hostValue ??= tokens.slice(value)
+      } else if (!rule?.atTimes) setInside.add(property)
     },
   })
   for (const name of setInside) if (!properties.get(name)?.hostValue) properties.delete(name)
@@ -121,6 +128,32 @@ function isHost(tokens: Tokens, { from, to }: Span, around: boolean): boolean {
     i++
   }
   return true
+}
+
+/**
+ * Whether each selector of a list holds only at times: it asks for a state, an attribute, or for a second class
+ * beside the first of an element.
+ */
+function isAtTimes(tokens: Tokens, { from, to }: Span): boolean {
+  let classes = 0
+  let asks = false
+  for (let i = from; i < to; i++) {
+    const type = tokens.type(i)
+    if (type === tokenTypes.LeftSquareBracket) asks = true
+    else if (type === tokenTypes.Delim && tokens.raw(i) === '.') asks ||= ++classes > 1
+    else if (type === tokenTypes.WhiteSpace || (type === tokenTypes.Delim && '>+~'.includes(tokens.raw(i))))
+      classes = 0
+    else if (type === tokenTypes.Colon && tokens.type(i + 1) !== tokenTypes.Colon) {
+      const isElement = tokens.type(i - 1) === tokenTypes.Colon
+      const isPlainHost = tokens.name(i + 1) === 'host' && tokens.type(i + 1) === tokenTypes.Ident
+      if (!isElement && !isPlainHost) asks = true
+    } else if (type === tokenTypes.Comma) {
+      if (!asks) return false
+      asks = false
+      classes = 0
+    }
+  }
+  return asks
 }
 
 const touch = (properties: Map<string, CustomProperty>, name: string, place: () => Place): CustomProperty => {

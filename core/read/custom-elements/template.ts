@@ -60,8 +60,9 @@ export function readTemplate(fragment: Fragment): TemplateFacts {
         }
       }
       const part = attribute(node, 'part')
-      if (known(part)) {
-        for (const name of part.split(/\s+/).filter(Boolean)) {
+      if (part !== undefined) {
+        // of a list that is put together, the names that are known
+        for (const name of part.split(/\s+/).filter((word) => word !== '' && known(word))) {
           facts.parts.push({
             kind: 'part',
             name,
@@ -90,6 +91,8 @@ export function readTemplate(fragment: Fragment): TemplateFacts {
       }
       if (customElementName.test(node.tagName) && !reserved.has(node.tagName))
         facts.uses.push({ tag: node.tagName, place: placeOf(node) })
+      const inline = attribute(node, 'style')
+      if (inline?.includes('--')) facts.styles.push({ text: `* { ${inline} }`, place: placeOf(node) })
       if (node.tagName === 'style') {
         const text = node.childNodes.map((child) => ('value' in child ? child.value : '')).join('')
         facts.styles.push({ text, place: fragment.place(node.sourceCodeLocation?.startTag?.endOffset ?? 0) })

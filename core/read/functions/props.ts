@@ -32,22 +32,18 @@ interface RawProp {
  */
 export function propsOf(sources: SourceSet, types: CheckedTypes, foundComponent: FoundComponent): RawProp[] {
   const { checker } = types
-  const type = ts.isExportAssignment(foundComponent.node)
-    ? checker.getTypeAtLocation(foundComponent.node.expression)
-    : checker.getTypeAtLocation(foundComponent.node)
-  const signature = type.getCallSignatures().at(-1)
-  const parameter = signature?.getParameters()[0]
   const at: ts.Node = foundComponent.fn ?? foundComponent.node
-  const props = parameter && checker.getTypeOfSymbolAtLocation(parameter, at)
   const written = foundComponent.fn?.parameters[0]
   const isTyped =
     !written ||
     written.type !== undefined ||
     ts.getJSDocType(written) !== undefined ||
     !/\.[cm]?jsx?$/.test(written.getSourceFile().fileName)
-  const fromTypes = isTyped && props && !(props.flags & ts.TypeFlags.Any) ? types.propsOf(props, at) : []
+  const type = isTyped ? typeOfComponent(types, foundComponent) : declaredType(types, foundComponent)
+  const props = type && propsOfComponent(checker, type, at)
+  const fromTypes = props && !(props.flags & ts.TypeFlags.Any) ? types.propsOf(props, at) : []
   if (fromTypes.length) {
-    return fromTypes.map(({ symbol, name, optional, model }) => {
+    const declared = fromTypes.map(({ symbol, name, optional, model }) => {
       const own = symbol.declarations?.find((declaration) =>
         sources.texts.has(declaration.getSourceFile().fileName),
       )
@@ -68,9 +64,38 @@ export function propsOf(sources: SourceSet, types: CheckedTypes, foundComponent:
       if (handler) raw.carries = types.model(checker.getTypeOfSymbolAtLocation(handler, at), at)
       return raw
     })
+    // what compiled code takes besides what was declared for it
+    const known = new Set(declared.map(({ name }) => name))
+    return isTyped
+      ? declared
+      : [...declared, ...taken(sources, foundComponent).filter(({ name }) => !known.has(name))]
   }
-  // JavaScript without types: the names that are taken out, and `propTypes`
-  const names = written ? namesTaken(foundComponent.fn!) : new Map<string, ts.Node>()
+  return taken(sources, foundComponent)
+}
+
+/** The type that a component has where it is written. */
+const typeOfComponent = ({ checker }: CheckedTypes, { node }: FoundComponent): ts.Type =>
+  checker.getTypeAtLocation(ts.isExportAssignment(node) ? node.expression : node)
+
+/** The type that declarations give a component that is compiled code. */
+function declaredType(types: CheckedTypes, found: FoundComponent): ts.Type | undefined {
+  const symbol = types.declared(found.file, [found.exportName, found.name])
+  const place = symbol?.declarations?.[0]
+  return symbol && place && types.checker.getTypeOfSymbolAtLocation(symbol, place)
+}
+
+/** What a component is given: the first parameter of its function, or the `props` of its class. */
+function propsOfComponent(checker: ts.TypeChecker, type: ts.Type, at: ts.Node): ts.Type | undefined {
+  const parameter = type.getCallSignatures().at(-1)?.getParameters()[0]
+  if (parameter) return checker.getTypeOfSymbolAtLocation(parameter, at)
+  const instance = type.getConstructSignatures().at(-1)?.getReturnType()
+  const props = instance?.getProperty('props')
+  return props && checker.getTypeOfSymbolAtLocation(props, at)
+}
+
+/** JavaScript without types: the names that are taken out. */
+function taken(sources: SourceSet, { fn }: FoundComponent): RawProp[] {
+  const names = fn?.parameters[0] ? namesTaken(fn) : new Map<string, ts.Node>()
   return [...names].map(([name, node]) => ({
     name,
     type: (name === 'children'

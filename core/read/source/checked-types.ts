@@ -1,7 +1,8 @@
 import ts from 'typescript'
 import { unionOf, type TypeModel } from '../../contract/type'
-import { languageOfFile } from '../../languages/languages'
 import { tagText, wordsOf } from './comments'
+import { packageFile, typeEntries } from './packages'
+import { joined } from './paths'
 import type { SourceSet } from './source-set'
 
 /** Where the texts of the compiler's own libraries (`lib.dom.d.ts` …) are asked for. */
@@ -23,9 +24,16 @@ const options: ts.CompilerOptions & { allowNonTsExtensions: boolean } = {
   resolveJsonModule: true,
 }
 
-/** Declarations of a file of a language that has its own: `Card.svelte.d.ts`. */
-const isBesideComponent = (path: string): boolean =>
-  path.endsWith('.d.ts') && languageOfFile(path.slice(0, -'.d.ts'.length)) !== undefined
+/** A file of declarations, also of a language that has its own: `Card.svelte.d.ts`. */
+const isDeclaration = (path: string): boolean => /\.d\.[cm]?ts$/.test(path)
+
+/** Declarations that speak of a compiled script: beside it, or at the entry of the library's package. */
+function declarationFiles(sources: SourceSet, path: string): string[] {
+  const beside = declarationsBeside(sources, path)
+  const own = packageFile(sources.texts.get('package.json'))
+  const entries = own ? typeEntries(own).map((entry) => joined([], entry)) : []
+  return [...(beside === undefined ? [] : [beside]), ...entries.filter((entry) => sources.texts.has(entry))]
+}
 
 /** How far into a type its model goes. */
 const deepest = 12
@@ -86,6 +94,33 @@ export class CheckedTypes {
     return { type: this.checker.getTypeOfSymbolAtLocation(named, file), at: file }
   }
 
+  /**
+   * What declarations that were written for a compiled script say of a name it exports: those beside it (`a.d.ts`
+   * for `a.js`), or those that the package hands out with its entry. `undefined` where there are none.
+   */
+  declared(path: string, names: Iterable<string>): ts.Symbol | undefined {
+    const places = declarationFiles(this.sources, path)
+    if (places.length === 0) return undefined
+    const wanted = [...names].filter((name) => name !== '')
+    for (const place of places) {
+      const file = this.program().getSourceFile(place)
+      const module = file && this.checker.getSymbolAtLocation(file)
+      for (const name of wanted) {
+        const symbol = module?.exports && this.exported(module, name)
+        if (symbol) return symbol
+      }
+    }
+    return undefined
+  }
+
+  /** What a module exports under a name, re-exports followed. */
+  private exported(module: ts.Symbol, name: string): ts.Symbol | undefined {
+    const symbol = this.checker.tryGetMemberInModuleExports(name, module)
+    const named =
+      symbol && symbol.flags & ts.SymbolFlags.Alias ? this.checker.getAliasedSymbol(symbol) : symbol
+    return named && named.escapedName !== 'unknown' ? named : undefined
+  }
+
   private program(): ts.Program {
     this.made ??= this.programAfter(this.earlier)
     this.earlier = undefined
@@ -143,7 +178,7 @@ export class CheckedTypes {
     }
     return ts.createProgram({
       // what a compiler wrote beside a component's own file says what types its script had
-      rootNames: [...sources.scripts.keys(), ...[...sources.texts.keys()].filter(isBesideComponent)],
+      rootNames: [...sources.scripts.keys(), ...[...sources.texts.keys()].filter(isDeclaration)],
       options,
       host,
       ...(oldProgram ? { oldProgram } : {}),

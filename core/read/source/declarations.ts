@@ -1,6 +1,6 @@
 import ts from 'typescript'
 import { parentOf } from './parents'
-import { unwrap, type SourceSet } from './source-set'
+import { unwrap, walk, type SourceSet } from './source-set'
 
 /** The declaration a name leads to: inside the functions around it, in its module, or through imports. */
 export function declarationOf(sources: SourceSet, node: ts.Identifier): ts.Declaration | undefined {
@@ -88,3 +88,23 @@ export const valueOfDeclaration = (node: ts.Declaration): ts.Expression | undefi
     : ts.isExportAssignment(node)
       ? node.expression
       : undefined
+
+/** The expression a body returns; of several the last, which is the usual way through. */
+export function returnedBy(body: ts.ConciseBody | undefined): ts.Expression | undefined {
+  if (!body) return undefined
+  if (!ts.isBlock(body)) return body
+  let found: ts.Expression | undefined
+  walk(body, (node) => {
+    if (ts.isReturnStatement(node) && node.expression) found = node.expression
+    return !ts.isFunctionLike(node)
+  })
+  return found
+}
+
+/** What an assignment leaves in the end: `A` of `X = X_1 = A`. */
+export function assignedValue(expression: ts.Expression): ts.Expression {
+  const node = unwrap(expression)
+  return ts.isBinaryExpression(node) && node.operatorToken.kind === ts.SyntaxKind.EqualsToken
+    ? assignedValue(node.right)
+    : node
+}

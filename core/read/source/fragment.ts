@@ -1,6 +1,7 @@
 import ts from 'typescript'
 import type { Place } from '../../contract/member'
-import { constantOf } from './constants'
+import { constantOf, localDeclaration } from './constants'
+import { returnedBy } from './declarations'
 import { evaluate } from './evaluate'
 import { Lines } from './lines'
 import { unwrap, type SourceSet } from './source-set'
@@ -24,6 +25,8 @@ export const unknownValue = '\uE000'
 export class Fragment {
   readonly pieces: Piece[] = []
   text = ''
+  /** Some of it is made by code that was not read, and may hold anything. */
+  unread = false
 
   add(text: string, place: Place): void {
     this.text += text
@@ -102,16 +105,59 @@ export function fragmentOf(
     node.elements.forEach((element) => more(ts.isSpreadElement(element) ? element.expression : element))
   else if (ts.isIdentifier(node)) {
     const constant = constantOf(sources, node)
-    const declared = constant ? undefined : sources.lookUp(node.getSourceFile().fileName, node.text)
-    if (constant) more(constant)
+    const opened = constant ? undefined : open(node)
+    const declared = constant || opened ? undefined : sources.lookUp(node.getSourceFile().fileName, node.text)
+    if (constant ?? opened) more((constant ?? opened)!)
     else if (declared?.is === 'text') into.add(declared.text, { file: declared.file, line: 1 })
-    else into.add(unknownValue, place)
+    else {
+      into.unread ||= !isDataOf(node)
+      into.add(unknownValue, place)
+    }
   } else {
     const value = evaluate(sources, node)
     const opened = value === undefined ? open(node) : undefined
+    const made = value === undefined && !opened && ts.isCallExpression(node) ? madeBy(node) : []
     if (opened) more(opened)
-    else
+    else if (made.length > 0) made.forEach(more)
+    else {
+      into.unread ||= value === undefined && !isData(node)
       into.add(typeof value === 'string' || typeof value === 'number' ? String(value) : unknownValue, place)
+    }
   }
   return into
+}
+
+/** Whether an expression that is not known holds data, such as a prop, and no markup or style of the code's own. */
+const isData = (node: ts.Expression): boolean =>
+  ts.isPropertyAccessExpression(node) ||
+  ts.isElementAccessExpression(node) ||
+  ts.isPrefixUnaryExpression(node) ||
+  ts.isBinaryExpression(node) ||
+  ts.isArrowFunction(node) ||
+  ts.isFunctionExpression(node) ||
+  ts.isArrayLiteralExpression(node) ||
+  ts.isObjectLiteralExpression(node)
+
+/** Whether a name is what a function in place is handed, as `row` in `rows.map((row) => …)`. */
+function isDataOf(name: ts.Identifier): boolean {
+  const local = localDeclaration(name)
+  return local !== undefined && (!ts.isParameter(local) || ts.isCallExpression(local.parent.parent))
+}
+
+/**
+ * What a call puts together out of what it is given, where nothing is known of the function itself: what the
+ * functions among its arguments return, and what the object it is called of is made of, as in
+ * `rows.map((row) => …).join('')`. Tagged templates are markup of their own.
+ */
+function madeBy(call: ts.CallExpression): ts.Expression[] {
+  const owner = ts.isPropertyAccessExpression(call.expression)
+    ? unwrap(call.expression.expression)
+    : undefined
+  const inner = owner && (ts.isCallExpression(owner) || ts.isArrayLiteralExpression(owner)) ? [owner] : []
+  const returned = call.arguments.flatMap((argument) => {
+    const fn = unwrap(argument)
+    const value = ts.isArrowFunction(fn) || ts.isFunctionExpression(fn) ? returnedBy(fn.body) : undefined
+    return value && !ts.isTaggedTemplateExpression(unwrap(value)) ? [value] : []
+  })
+  return [...inner.filter((node) => !ts.isCallExpression(node) || madeBy(node).length > 0), ...returned]
 }

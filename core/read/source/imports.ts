@@ -1,19 +1,11 @@
 import ts from 'typescript'
 import { ownEndings } from '../../languages/languages'
+import { joined } from './paths'
+import { entryOf, packageFile, packageIn } from './packages'
 
 // Where imports lead inside a library, by its texts and what its tsconfig and package.json say.
 
 const endings = ['.ts', '.tsx', '.js', '.jsx', '.mjs', ...ownEndings.map((ending) => `.${ending}`), '.d.ts']
-
-/** A path from a folder, `..` and `.` followed. */
-export const joined = (folders: string[], path: string): string => {
-  const parts = [...folders]
-  for (const step of path.split('/')) {
-    if (step === '..') parts.pop()
-    else if (step !== '.' && step !== '') parts.push(step)
-  }
-  return parts.join('/')
-}
 
 /**
  * What a library's `tsconfig.json` asks of the compiler; nothing where there is none, or none that can be
@@ -52,16 +44,31 @@ export function aliasesIn(texts: ReadonlyMap<string, string>): Alias[] {
           whole: !from.endsWith('*'),
         })
   }
-  try {
-    const { name } = JSON.parse(texts.get('package.json') ?? '{}') as { name?: unknown }
-    if (typeof name === 'string')
-      aliases.push({ from: `${name}/`, to: '', whole: false }, { from: `${name}/`, to: 'src', whole: false })
-  } catch {
-    /* a package file that is no JSON is told where it is read */
-  }
+  const name = packageFile(texts.get('package.json'))?.name
+  if (name !== undefined)
+    aliases.push({ from: `${name}/`, to: '', whole: false }, { from: `${name}/`, to: 'src', whole: false })
   for (const sign of ['@/', '~/'])
     aliases.push({ from: sign, to: 'src', whole: false }, { from: sign, to: '', whole: false })
   return aliases
+}
+
+/**
+ * The file of the library that its own package name leads to, by what its `package.json` exports. What is built
+ * from `src` and is not there itself stands for its source.
+ */
+export function ownEntry(texts: ReadonlyMap<string, string>, specifier: string): string | undefined {
+  const own = packageFile(texts.get('package.json'))
+  const asked = packageIn(specifier)
+  if (!own || asked?.name !== own.name) return undefined
+  const target = entryOf(own, asked.entry)
+  if (target === undefined) return undefined
+  const path = joined([], target)
+  const inSource = joined(['src'], path.split('/').slice(1).join('/'))
+  return (
+    fileAt(texts, path) ??
+    fileAt(texts, inSource) ??
+    fileAt(texts, inSource.replace(/(\.(?:esm|es|min|prod))*\.[cm]?js$/, ''))
+  )
 }
 
 /** The file a path without its ending may stand for. */

@@ -3,9 +3,11 @@ import type { Place } from '../../contract/member'
 import type { Problem } from '../../problem'
 import { needsOf, touchedBy, type Needs } from './needs'
 import { doesNotParse } from './reading'
+import { isInPackage, Packages } from './packages'
+import { joined } from './paths'
 import { walk } from './walk'
 import { gatheredIn, gatherFile, type Gathered } from './gathered'
-import { aliasesIn, fileAt, joined, type Alias } from './imports'
+import { aliasesIn, fileAt, ownEntry, type Alias } from './imports'
 import { scriptOf } from './script-text'
 import { topNamesOf } from './top-names'
 import type { SourceText } from './source-text'
@@ -22,12 +24,13 @@ export type Outside = (path: string) => string | undefined
 
 /**
  * The parsed files of a library and the names in them. Names are followed through imports and
- * re-exports inside the library; packages from outside are not opened.
+ * re-exports, into installed packages too, whose scripts are opened when a name leads there.
  */
 export class SourceSet {
   readonly scripts = new Map<string, ts.SourceFile>()
   readonly texts = new Map<string, string>()
   readonly problems: Problem[] = []
+  private readonly packages: Packages
   private readonly broken = new Set<string>()
   private readonly gathered = new Map<ts.SourceFile, Gathered>()
   private readonly parts = new Map<ts.Node, Gathered>()
@@ -71,6 +74,7 @@ export class SourceSet {
     readonly outside: Outside = () => undefined,
     { parse = true, before }: { parse?: boolean; before?: SourceSet | undefined } = {},
   ) {
+    this.packages = before?.packages ?? new Packages(outside)
     for (const file of files) {
       this.texts.set(file.path, file.text)
       const same = before?.texts.get(file.path) === file.text ? before.scripts.get(file.path) : undefined
@@ -158,6 +162,19 @@ export class SourceSet {
     return { file: file.fileName, line: file.getLineAndCharacterOfPosition(offset).line + 1 }
   }
 
+  /** The script of a file of the library, or of an installed package. */
+  script(path: string): ts.SourceFile | undefined {
+    return this.scripts.get(path) ?? (isInPackage(path) ? this.packages.script(path) : undefined)
+  }
+
+  /** The file an import leads to, in the library or in an installed package. */
+  moduleAt(from: string, specifier: string): string | undefined {
+    return (
+      (isInPackage(from) ? undefined : this.resolve(from, specifier)) ??
+      this.packages.resolve(from, specifier.split('?')[0]!)
+    )
+  }
+
   /**
    * The library file an import leads to, aliases and the library's own package name included; `undefined` for
    * other packages and files that are not there.
@@ -171,6 +188,8 @@ export class SourceSet {
   private resolveOnce(from: string, specifier: string): string | undefined {
     const bare = specifier.split('?')[0]!
     if (bare.startsWith('.')) return fileAt(this.texts, joined(from.split('/').slice(0, -1), bare))
+    const own = ownEntry(this.texts, bare)
+    if (own !== undefined) return own
     for (const { from: start, to, whole } of this.aliases) {
       const found = whole
         ? bare === start
@@ -186,7 +205,7 @@ export class SourceSet {
 
   private namesOf(file: string): Map<string, ts.Declaration> {
     let names = this.topNames.get(file)
-    if (!names) this.topNames.set(file, (names = topNamesOf(this.scripts.get(file))))
+    if (!names) this.topNames.set(file, (names = topNamesOf(this.script(file))))
     return names
   }
 
@@ -222,9 +241,12 @@ export class SourceSet {
     if (!ts.isImportClause(node) && !ts.isImportSpecifier(node)) return { is: 'node', node, file }
     const statement = ts.isImportClause(node) ? node.parent : node.parent.parent.parent
     if (!ts.isImportDeclaration(statement) || !ts.isStringLiteral(statement.moduleSpecifier)) return undefined
-    const target = this.resolve(file, statement.moduleSpecifier.text)
+    const target = this.moduleAt(file, statement.moduleSpecifier.text)
     if (!target) return undefined
-    if (!this.scripts.has(target)) return { is: 'text', text: this.texts.get(target)!, file: target }
+    if (!this.script(target)) {
+      const text = this.texts.get(target)
+      return text === undefined ? undefined : { is: 'text', text, file: target }
+    }
     return this.lookUpExport(
       target,
       ts.isImportClause(node) ? 'default' : (node.propertyName ?? node.name).text,
@@ -259,7 +281,7 @@ export class SourceSet {
     const own = name === 'default' ? undefined : this.namesOf(file).get(name)
     if (own && !ts.isImportClause(own) && !ts.isImportSpecifier(own) && !ts.isNamespaceImport(own))
       return { is: 'node', node: own, file }
-    for (const statement of this.scripts.get(file)?.statements ?? []) {
+    for (const statement of this.script(file)?.statements ?? []) {
       if (name === 'default') {
         if (ts.isExportAssignment(statement))
           return ts.isIdentifier(statement.expression)
@@ -271,7 +293,7 @@ export class SourceSet {
       if (!ts.isExportDeclaration(statement)) continue
       const target =
         statement.moduleSpecifier && ts.isStringLiteral(statement.moduleSpecifier)
-          ? this.resolve(file, statement.moduleSpecifier.text)
+          ? this.moduleAt(file, statement.moduleSpecifier.text)
           : undefined
       if (statement.exportClause && ts.isNamedExports(statement.exportClause)) {
         const exportSpecifier = statement.exportClause.elements.find((element) => element.name.text === name)

@@ -63,7 +63,7 @@ function readBase(members: VueMembers, expression: ts.Expression, seen: Set<stri
   const name = members.name
   if (ts.isIdentifier(node)) {
     const from = members.sources.importOf(node.getSourceFile().fileName, node.text)
-    const file = from && members.sources.resolve(node.getSourceFile().fileName, from.from)
+    const file = from && members.sources.moduleAt(node.getSourceFile().fileName, from.from)
     if (file && from.name === 'default') {
       const [summary, deprecated] = [members.summary, members.deprecated]
       // what a base says of itself is not said of this one

@@ -1,0 +1,100 @@
+import ts from 'typescript'
+import type { Method } from '../../contract/method'
+import type { Prop } from '../../contract/prop'
+import { withoutUndefined } from '../../contract/type'
+import type { CheckedTypes } from '../source/checked-types'
+import { isInPackage } from '../source/packages'
+import type { SourceSet } from '../source/source-set'
+import type { ClassNode } from './lineage'
+import { namesOf } from './statics'
+
+interface Members {
+  props: Prop[]
+  methods: Method[]
+}
+
+const isHidden = (symbol: ts.Symbol): boolean =>
+  (symbol.declarations ?? []).some(
+    (declaration) =>
+      !!(ts.getCombinedModifierFlags(declaration) & (ts.ModifierFlags.Private | ts.ModifierFlags.Protected)),
+  )
+
+/**
+ * Members of compiled classes, joined with the declarations that were written for them: types, comments, what is
+ * optional, and what is private there. What the code says else stands; what only the declarations name is added
+ * where the library's own declare it.
+ */
+export function joinDeclarations(
+  sources: SourceSet,
+  types: CheckedTypes,
+  classes: ClassNode[],
+  { props, methods }: Members,
+): Members {
+  const node = classes.find(isCompiled)
+  const symbol = node && types.declared(node.getSourceFile().fileName, namesOf(node))
+  if (!symbol || !(symbol.flags & ts.SymbolFlags.Class)) return { props, methods }
+  const declared = types.checker.getDeclaredTypeOfSymbol(symbol)
+  const at = symbol.declarations![0]!
+  const meant = (name: string) => declared.getProperty(name)
+  const isKept = ({ name }: { name: string }) => {
+    const own = meant(name)
+    return own === undefined || !isHidden(own)
+  }
+  const joined = props
+    .filter((prop) => isKept(prop) || prop.attribute !== undefined)
+    .map((prop) => {
+      const own = meant(prop.name)
+      return own && !isHidden(own) && !prop.attributeOnly ? withType(types, own, at, prop) : prop
+    })
+  const known = new Set([...props, ...methods].map(({ name }) => name))
+  const added = declared
+    .getProperties()
+    .filter((own) => isField(own) && types.isOwn(own) && !isHidden(own) && !known.has(own.name))
+    .filter(({ name }) => !/^[_#]|^__/.test(name))
+    .map((own): Prop => withType(types, own, at, fromDeclaration(sources, node, own)))
+  return { props: [...joined, ...added], methods: methods.filter(isKept) }
+}
+
+const isCompiled = (node: ClassNode): boolean => {
+  const file = node.getSourceFile().fileName
+  return /\.[cm]?jsx?$/.test(file) && !isInPackage(file)
+}
+
+/** A property that is no method and is not written by the library alone. */
+const isField = (symbol: ts.Symbol): boolean =>
+  !!(symbol.flags & (ts.SymbolFlags.Property | ts.SymbolFlags.Accessor)) &&
+  !(symbol.declarations ?? []).some(
+    (declaration) => !!(ts.getCombinedModifierFlags(declaration) & ts.ModifierFlags.Static),
+  )
+
+function withType(types: CheckedTypes, symbol: ts.Symbol, at: ts.Node, prop: Prop): Prop {
+  const model = types.ofMember(symbol, at)
+  const { type, optional } = withoutUndefined(model)
+  const isSaid = !(type.is === 'other' && (type.text === 'any' || type.text === 'unknown'))
+  const { comment, deprecated, since } = types.wordsOf(symbol)
+  return {
+    ...prop,
+    ...(isSaid ? { type, known: 'declared' as const } : {}),
+    required: prop.required && !optional && !(symbol.flags & ts.SymbolFlags.Optional),
+    ...((prop.comment ?? comment) ? { comment: prop.comment ?? comment } : {}),
+    ...((prop.deprecated ?? deprecated) === undefined ? {} : { deprecated: prop.deprecated ?? deprecated }),
+    ...((prop.since ?? since) ? { since: prop.since ?? since } : {}),
+  }
+}
+
+/** A prop that only the declarations name. */
+const fromDeclaration = (sources: SourceSet, node: ClassNode, symbol: ts.Symbol): Prop => ({
+  kind: 'prop',
+  name: symbol.name,
+  place: symbol.declarations?.[0] ? sources.place(symbol.declarations[0]) : sources.place(node),
+  known: 'declared',
+  disagreements: [],
+  type: { is: 'other', text: 'unknown' },
+  readonly: (symbol.declarations ?? []).some(
+    (declaration) =>
+      !!(ts.getCombinedModifierFlags(declaration) & ts.ModifierFlags.Readonly) ||
+      (ts.isGetAccessorDeclaration(declaration) && !(symbol.flags & ts.SymbolFlags.SetAccessor)),
+  ),
+  reflects: false,
+  required: false,
+})

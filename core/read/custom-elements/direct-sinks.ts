@@ -1,0 +1,179 @@
+import ts from 'typescript'
+import { localDeclaration } from '../source/constants'
+import { unwrap, walk, type SourceSet } from '../source/source-set'
+
+/** Something the code does with a value that makes it part of the contract. */
+export type SinkKind = 'markup' | 'style' | 'event'
+export interface Sink {
+  kind: SinkKind
+  value: ts.Expression
+  at: ts.Node
+  detail?: ts.Expression | undefined
+  options?: ts.Expression | undefined
+  typed?: ts.TypeNode | undefined
+}
+
+/**
+ * Templates marked by a tag such as `html` or `css`: told by what stands in them, and where that says
+ * nothing, by the tag's name.
+ */
+export function taggedSink(node: ts.TaggedTemplateExpression): Sink | undefined {
+  const text = ts.isNoSubstitutionTemplateLiteral(node.template)
+    ? node.template.text
+    : node.template.head.text +
+      node.template.templateSpans.map((templateSpan) => templateSpan.literal.text).join(' ')
+  const tag = ts.isPropertyAccessExpression(node.tag)
+    ? node.tag.name.text
+    : ts.isIdentifier(node.tag)
+      ? node.tag.text
+      : ''
+  if (/<[a-z!/]/i.test(text)) return { kind: 'markup', value: node.template, at: node }
+  if (/css$/i.test(tag) || /\{[^{}]*:[^{}]*\}/.test(text))
+    return { kind: 'style', value: node.template, at: node }
+  return undefined
+}
+
+/** What one node does directly, whether its value is known there or comes in as a parameter. */
+export function directSink(sources: SourceSet, node: ts.Node): Sink | undefined {
+  if (ts.isBinaryExpression(node) && ts.isPropertyAccessExpression(node.left)) {
+    if (node.left.name.text === 'adoptedStyleSheets') return { kind: 'style', value: node.right, at: node }
+    if (node.left.name.text === 'innerHTML') return { kind: 'markup', value: node.right, at: node }
+    if (node.left.name.text === 'textContent' && createdAs(sources, node.left.expression) === 'style')
+      return { kind: 'style', value: node.right, at: node }
+  }
+  if (ts.isCallExpression(node) && ts.isPropertyAccessExpression(node.expression)) {
+    const [first, second] = node.arguments
+    switch (node.expression.name.text) {
+      case 'replaceSync':
+      case 'replace':
+        return first && node.arguments.length === 1 ? { kind: 'style', value: first, at: node } : undefined
+      case 'push':
+        return first && isAdopted(node.expression.expression)
+          ? { kind: 'style', value: first, at: node }
+          : undefined
+      case 'insertAdjacentHTML':
+        return second && { kind: 'markup', value: second, at: node }
+      case 'setHTMLUnsafe':
+        return first && { kind: 'markup', value: first, at: node }
+      case 'dispatchEvent':
+        return first && !isElsewhere(sources, node.expression.expression)
+          ? dispatched(sources, first, node)
+          : undefined
+    }
+  }
+  return undefined
+}
+
+const isAdopted = (list: ts.Expression): boolean =>
+  ts.isPropertyAccessExpression(list) && list.name.text === 'adoptedStyleSheets'
+
+/** Whether something is no part of a component: the window, the document, or an object made for itself. */
+function isElsewhere(sources: SourceSet, expression: ts.Expression): boolean {
+  const node = unwrap(expression)
+  if (ts.isPropertyAccessExpression(node) && node.expression.kind === ts.SyntaxKind.ThisKeyword)
+    return keepsMade(sources, node)
+  if (!ts.isIdentifier(node)) return false
+  if (['window', 'document', 'globalThis', 'self'].includes(node.text) && !localDeclaration(node)) return true
+  const made = initialiser(sources, node)
+  return made !== undefined && ts.isNewExpression(made)
+}
+
+/** Whether a field holds an object that its class makes for itself: `hooks = new EventTarget()`. */
+function keepsMade(sources: SourceSet, field: ts.PropertyAccessExpression): boolean {
+  const owner = ts.findAncestor(field, ts.isClassLike)
+  if (!owner) return false
+  const name = field.name.text
+  const own = owner.members.find(
+    (member): member is ts.PropertyDeclaration =>
+      ts.isPropertyDeclaration(member) && member.name.getText() === name,
+  )?.initializer
+  const values = [
+    ...(own ? [own] : []),
+    ...sources
+      .gather(owner)
+      .assignments.flatMap(({ left, right }) =>
+        ts.isPropertyAccessExpression(left) &&
+        left.expression.kind === ts.SyntaxKind.ThisKeyword &&
+        left.name.text === name
+          ? [right]
+          : [],
+      ),
+  ]
+  return values.length > 0 && values.every((value) => ts.isNewExpression(unwrap(value)))
+}
+
+/** The element name in `document.createElement(name)` that an expression's constant was made with. */
+function createdAs(sources: SourceSet, expression: ts.Expression): string | undefined {
+  const node = unwrap(expression)
+  const made = ts.isIdentifier(node) ? initialiser(sources, node) : node
+  if (!made || !ts.isCallExpression(made) || !ts.isPropertyAccessExpression(made.expression)) return undefined
+  const [name] = made.arguments
+  return made.expression.name.text === 'createElement' && name && ts.isStringLiteralLike(name)
+    ? name.text
+    : undefined
+}
+
+function initialiser(sources: SourceSet, node: ts.Identifier): ts.Expression | undefined {
+  const local = localDeclaration(node)
+  const found = local ? undefined : sources.lookUp(node.getSourceFile().fileName, node.text)
+  const declaration = local ?? (found?.is === 'node' ? found.node : undefined)
+  return declaration && ts.isVariableDeclaration(declaration) && declaration.initializer
+    ? unwrap(declaration.initializer)
+    : undefined
+}
+
+/**
+ * The event in `dispatchEvent(new CustomEvent(...))`, also through a variable or an event class of the
+ * library.
+ */
+function dispatched(sources: SourceSet, expression: ts.Expression, at: ts.Node): Sink | undefined {
+  const node = unwrap(expression)
+  const made = ts.isIdentifier(node) ? initialiser(sources, node) : node
+  if (!made || !ts.isNewExpression(made)) return undefined
+  const own = ts.isIdentifier(made.expression)
+    ? sources.lookUp(made.getSourceFile().fileName, made.expression.text)
+    : undefined
+  if (own?.is === 'node' && ts.isClassDeclaration(own.node)) {
+    const constructor = own.node.members.find(ts.isConstructorDeclaration)
+    let sink: Sink | undefined
+    if (constructor) {
+      walk(constructor, (node) => {
+        if (
+          !ts.isCallExpression(node) ||
+          node.expression.kind !== ts.SyntaxKind.SuperKeyword ||
+          !node.arguments[0]
+        )
+          return
+        sink = {
+          kind: 'event',
+          value: node.arguments[0],
+          at,
+          options: node.arguments[1],
+          detail: detailIn(node.arguments[1]),
+        }
+      })
+    }
+    return sink
+  }
+  const [name, options] = made.arguments ?? []
+  return (
+    name && {
+      kind: 'event',
+      value: name,
+      at,
+      options,
+      detail: detailIn(options),
+      typed: made.typeArguments?.[0],
+    }
+  )
+}
+
+function detailIn(options: ts.Expression | undefined): ts.Expression | undefined {
+  if (!options || !ts.isObjectLiteralExpression(options)) return undefined
+  for (const property of options.properties) {
+    if (property.name?.getText() !== 'detail') continue
+    if (ts.isPropertyAssignment(property)) return property.initializer
+    if (ts.isShorthandPropertyAssignment(property)) return property.name
+  }
+  return undefined
+}
