@@ -184,3 +184,16 @@ show('30 conditional host', {
       "constructor(){super(); this.attachShadow({mode:'open'}).innerHTML = `<style>${css}</style><b class=body></b>`}",
     ),
 })
+
+show('40 vue script', {
+  'a.ts': `import { defineComponent, h, type PropType } from 'vue'; export const XTag = defineComponent({ name: 'XTag', props: { tone: String as PropType<'a'|'b'>, size: { type: Number, default: 3 } }, emits: ['close'], setup(props, { slots, emit }) { return () => h('b', { onClick: () => emit('tapped') }, [slots.default?.({ row: 1 }), slots.icon?.()]) } })`,
+})
+show('41 vue compiled', {
+  'package.json': '{"name":"q","peerDependencies":{"vue":"3"}}',
+  'dist/a.mjs': `import { defineComponent as _d, renderSlot as _renderSlot, openBlock } from 'vue'; const _hoisted = { class: 'x' }; var _sfc_main = /*@__PURE__*/ _d({ __name: 'XCard', props: /*@__PURE__*/ mergeModels({ tone: { type: String, default: 'calm' } }, { modelValue: { type: Boolean } }), emits: ['closed', 'update:modelValue'], setup(__props) { return (_ctx, _cache) => { return _renderSlot(_ctx.$slots, 'head', { open: true }, () => []) } } }); export { _sfc_main as default }`,
+  'dist/a.d.ts': `import { DefineComponent } from 'vue'\ninterface P { tone?: 'calm' | 'storm' }\ndeclare const _default: { new (): { $props: P } };\nexport default _default`,
+})
+show('42 vue made props', {
+  'p.ts': `export const makeTone = factory({ tone: { type: String, default: 'calm' } }, 'tone'); export function makeSize() { return { size: Number } }`,
+  'a.ts': `import { defineComponent } from 'vue'; import { makeTone, makeSize } from './p'; export const makeX = factory({ ...makeTone(), ...makeSize(), own: Boolean }, 'X'); export const X = generic()({ name: 'X', props: makeX(), setup() { return () => null } })`,
+})

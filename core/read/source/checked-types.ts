@@ -39,12 +39,18 @@ function declarationFiles(sources: SourceSet, path: string): string[] {
 const deepest = 12
 
 /**
- * What declares the types of a compiled script, as the compiler itself would look for it: `a.d.ts` beside
- * `a.js`.
+ * What declares the types of a compiled script, as the compiler itself would look for it, `a.d.ts` beside `a.js`;
+ * build tools write `a.d.ts` beside `a.mjs` too, and that of a component's own file beside what they made of it:
+ * `Card.vue.d.ts` beside `Card.vue2.mjs`.
  */
 const declarationsBeside = (sources: SourceSet, file: string): string | undefined => {
-  const declared = file.replace(/\.([cm]?)jsx?$/, '.d.$1ts')
-  return declared !== file && sources.texts.has(declared) ? declared : undefined
+  if (!/\.[cm]?jsx?$/.test(file)) return undefined
+  const ofComponent = /^(.*\.(?:vue|svelte))\w*\.[cm]?js$/.exec(file)?.[1]
+  return [
+    file.replace(/\.([cm]?)jsx?$/, '.d.$1ts'),
+    file.replace(/\.[cm]?jsx?$/, '.d.ts'),
+    ...(ofComponent === undefined ? [] : [`${ofComponent}.d.ts`]),
+  ].find((declared) => sources.texts.has(declared))
 }
 
 const extensionOf = (file: string): ts.Extension =>

@@ -37,9 +37,12 @@ export function objectBehind(
   if (depth > 12) return undefined
   if (ts.isObjectLiteralExpression(node)) return node
   if (ts.isCallExpression(node))
-    return node.arguments
-      .map((argument) => objectBehind(sources, argument, depth + 1))
-      .find((expression) => expression !== undefined)
+    return (
+      objectMadeBy(sources, node, depth) ??
+      node.arguments
+        .map((argument) => objectBehind(sources, argument, depth + 1))
+        .find((expression) => expression !== undefined)
+    )
   if (ts.isIdentifier(node)) {
     const found = sources.lookUp(node.getSourceFile().fileName, node.text)
     if (found?.is !== 'node') return undefined
@@ -52,6 +55,26 @@ export function objectBehind(
     return value && objectBehind(sources, value, depth + 1)
   }
   return undefined
+}
+
+/**
+ * The object that a function of the library makes when it is called: what it returns, or what the call that made the
+ * function was handed, as in `const makeProps = factory({ … })`.
+ */
+function objectMadeBy(
+  sources: SourceSet,
+  { expression }: ts.CallExpression,
+  depth: number,
+): ts.ObjectLiteralExpression | undefined {
+  if (!ts.isIdentifier(expression)) return undefined
+  const fn = functionBehind(sources, expression)
+  if (fn) {
+    const returned = fn.parameters.length === 0 ? returnedBy(fn.body) : undefined
+    return returned && objectBehind(sources, returned, depth + 1)
+  }
+  const found = declarationOf(sources, expression)
+  const value = found && valueOfDeclaration(found)
+  return value && ts.isCallExpression(unwrap(value)) ? objectBehind(sources, value, depth + 1) : undefined
 }
 
 /** The value of an option, written plainly. */

@@ -105,6 +105,16 @@ export class VueMembers {
     })
   }
 
+  /** Slots and events that code asks for and fires without having declared them. */
+  takeFromScript(slots: Slot[], fired: { name: string; node: ts.Node }[]): void {
+    for (const slot of slots) {
+      const known = this.slots.get(slot.name)
+      if (!known) this.slots.set(slot.name, slot)
+      else if (!known.passes?.length && slot.passes) known.passes = slot.passes
+    }
+    for (const { name, node } of fired) this.addEvent(name, node, undefined, 'inferred')
+  }
+
   emitsOfValue(expression: ts.Expression): void {
     const node = unwrap(expression)
     if (ts.isArrayLiteralExpression(node)) {

@@ -28,7 +28,12 @@ export function readOptionsOf(members: VueMembers, file: string, seen = new Set<
   if (found?.is === 'node') members.readComment(found.node)
 }
 
-function readOptions(members: VueMembers, options: ts.ObjectLiteralExpression, seen: Set<string>): void {
+/** Members that an object of options declares, bases and mixins after it. */
+export function readOptions(
+  members: VueMembers,
+  options: ts.ObjectLiteralExpression,
+  seen: Set<string>,
+): void {
   readGeneralOptions(members, options)
   const props = optionOf(options, 'props')
   if (props) for (const runtimeProp of runtimeProps(members.sources, props)) members.addRuntime(runtimeProp)

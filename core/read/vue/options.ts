@@ -34,6 +34,15 @@ export function runtimeProps(sources: SourceSet, expression: ts.Expression): Run
         : []
     })
   }
+  if (ts.isCallExpression(node) && ts.isIdentifier(node.expression)) {
+    const name = node.expression.text.replace(/^_/, '')
+    const [first, second] = node.arguments
+    // what Vue's compiler makes of models and of defaults beside types
+    if (name === 'mergeModels' && first && second)
+      return [...runtimeProps(sources, first), ...runtimeProps(sources, second)]
+    if (name === 'mergeDefaults' && first && second)
+      return withDefaults(sources, runtimeProps(sources, first), second)
+  }
   const object = objectBehind(sources, node)
   return (object?.properties ?? []).flatMap((property): RuntimeProp[] => {
     if (ts.isSpreadAssignment(property)) return runtimeProps(sources, property.expression)
@@ -43,8 +52,16 @@ export function runtimeProps(sources: SourceSet, expression: ts.Expression): Run
     }
     if (!ts.isPropertyAssignment(property)) return []
     const name = nameOf(sources, property.name)
-    return name === undefined ? [] : [ofOptions(sources, name, property, unwrap(property.initializer))]
+    return name === undefined ? [] : [ofOptions(sources, name, property, property.initializer)]
   })
+}
+
+function withDefaults(sources: SourceSet, props: RuntimeProp[], given: ts.Expression): RuntimeProp[] {
+  const defaults = objectBehind(sources, given)
+  return props.map((prop) => ({
+    ...prop,
+    default: (defaults && optionOf(defaults, prop.name)) ?? prop.default,
+  }))
 }
 
 const constantOptions = (sources: SourceSet, name: ts.Identifier): ts.Expression =>
@@ -58,8 +75,9 @@ export function ofOptions(
   sources: SourceSet,
   name: string,
   node: ts.Node,
-  value: ts.Expression,
+  given: ts.Expression,
 ): RuntimeProp {
+  const value = unwrap(given)
   const options = ts.isObjectLiteralExpression(value)
     ? value
     : ts.isIdentifier(value) || ts.isCallExpression(value) || ts.isPropertyAccessExpression(value)
@@ -71,13 +89,13 @@ export function ofOptions(
     return {
       name,
       node,
-      type: typeGiven(sources, value) ?? { is: 'other', text: 'any' },
+      type: typeGiven(sources, given) ?? { is: 'other', text: 'any' },
       required: false,
       default: undefined,
     }
-  const given = optionOf(options, 'type')
+  const typed = optionOf(options, 'type')
   const required = optionOf(options, 'required')
-  const type = (given && typeGiven(sources, given)) ?? { is: 'other', text: 'any' }
+  const type = (typed && typeGiven(sources, typed)) ?? { is: 'other', text: 'any' }
   const method = options.properties.find((property) => property.name?.getText() === 'default')
   const initial =
     optionOf(options, 'default') ??

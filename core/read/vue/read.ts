@@ -9,18 +9,30 @@ import { reachedFrom } from '../source/reached'
 import { doesNotParse, nameOfFile, type Reading } from '../source/reading'
 import type { SourceSet } from '../source/source-set'
 import { unreadBlocks } from './blocks'
+import { withHandedSlots } from './handed-slots'
 import { VueMembers } from './members'
 import { readOptionsOf } from './options-form'
+import { eventsInScript, slotsInScript } from './script-slots'
+import { readVueScripts } from './scripts'
 import { SetupScript } from './setup'
 import { camel, readVueTemplate } from './template'
 
 type Parts = ReturnType<typeof vueParts>['descriptor']
 
-/** Reads the contracts of Vue single-file components. */
-export const readVue = (sources: SourceSet, types: CheckedTypes): Reading =>
-  readComponentFiles(sources, vue.endings, (path, text) =>
+/** Reads the contracts of Vue components, in files of their own and in plain scripts. */
+export function readVue(sources: SourceSet, types: CheckedTypes): Reading {
+  const files = readComponentFiles(sources, vue.endings, (path, text) =>
     sources.once(`vue ${path}`, [path], () => readFile(sources, types, path, text)),
   )
+  const scripts = readVueScripts(sources, types, new Set(files.contracts.map(({ tag }) => tag)))
+  const contracts = withHandedSlots(sources, files.contracts, (path, used) =>
+    fileOfComponent(sources, path, used),
+  )
+  return {
+    contracts: [...contracts, ...scripts.contracts],
+    problems: [...files.problems, ...scripts.problems],
+  }
+}
 
 function readFile(sources: SourceSet, types: CheckedTypes, path: string, text: string): FileReading {
   const { descriptor, errors } = vueParts(path, text)
@@ -37,6 +49,7 @@ function contractOf(members: VueMembers, path: string, parts: Parts): Contract {
   if (script) {
     new SetupScript(members).read(script)
     readOptionsOf(members, path)
+    members.takeFromScript(slotsInScript(sources, [script]), eventsInScript(sources, [script]))
   }
   const template = readVueTemplate(parts, path, members.inherits)
   takeFromTemplate(members, template)

@@ -4,7 +4,8 @@ import type { Place } from '../../contract/member'
 import { keyName, type Key } from '../../contract/key'
 import type { PassThrough } from '../../contract/pass-through'
 import type { Slot } from '../../contract/slot'
-import { walk } from '../source/source-set'
+import { walk } from '../source/walk'
+import { slotNamed } from './script-slots'
 
 type Root = NonNullable<NonNullable<SFCDescriptor['template']>['ast']>
 type Node = Root['children'][number]
@@ -20,6 +21,16 @@ export interface VueTemplateFacts {
   emits: { name: string; place: Place }[]
   handedOn: PassThrough | undefined
   keys: Key[]
+  /** Inner components that are handed this one's slots. */
+  handsSlots: HandedSlots[]
+  /** Every expression of the template, as it is written. */
+  expressions: string[]
+}
+
+/** `to` is the inner component as the template names it, `prop` what it gets the slots as, where not as slots. */
+export interface HandedSlots {
+  to: string
+  prop: string | undefined
 }
 
 const staticName = (attribute: Attribute): string =>
@@ -48,7 +59,15 @@ export function readVueTemplate(
   file: string,
   inherits: boolean,
 ): VueTemplateFacts {
-  const facts: VueTemplateFacts = { slots: [], uses: [], emits: [], handedOn: undefined, keys: [] }
+  const facts: VueTemplateFacts = {
+    slots: [],
+    uses: [],
+    emits: [],
+    handedOn: undefined,
+    keys: [],
+    handsSlots: [],
+    expressions: [],
+  }
   const ast = descriptor.template?.ast
   if (!ast) return facts
   const placeOf = (node: { loc: { start: { line: number } } }): Place => ({ file, line: node.loc.start.line })
@@ -73,10 +92,14 @@ export function readVueTemplate(
     }
     const element = node as Element
     if (element.tag === 'slot') facts.slots.push(...slotOf(element, placeOf(element)))
-    else if (/^[A-Z]/.test(element.tag) || element.tag.includes('-'))
-      facts.uses.push({ name: element.tag, place: placeOf(element) })
+    else if (isComponentTag(element.tag)) facts.uses.push({ name: element.tag, place: placeOf(element) })
+    if (handsAll(element)) facts.handsSlots.push({ to: element.tag, prop: undefined })
     for (const prop of element.props) {
       const text = expressionOf(prop)
+      if (text) facts.expressions.push(text)
+      if (isBound(prop) && text.trim() === '$slots' && isComponentTag(element.tag))
+        facts.handsSlots.push({ to: element.tag, prop: camel(staticName(prop)) })
+      if (isBound(prop) && staticName(prop) === 'is') facts.slots.push(...slotsAsked(text, placeOf(element)))
       if (prop.type === kind.directive && prop.name === 'bind' && !prop.arg && /\$attrs\b/.test(text))
         bound ??= handOn(element)
       facts.keys.push(...keysOf(prop, placeOf(prop)))
@@ -96,6 +119,63 @@ export function readVueTemplate(
       ? handOn(only)
       : undefined)
   return facts
+}
+
+const isComponentTag = (tag: string): boolean => /^[A-Z]/.test(tag) || tag.includes('-')
+const isBound = (attribute: Attribute): boolean =>
+  attribute.type === kind.directive && attribute.name === 'bind' && staticName(attribute) !== ''
+
+/** Whether an element is handed each of the slots: `<template v-for="(_, name) in $slots" #[name]="given">`. */
+function handsAll(element: Element): boolean {
+  return (
+    isComponentTag(element.tag) &&
+    element.children.some((child) => {
+      const inner = 'tag' in child && child.tag === 'template' ? child : undefined
+      return !!inner?.props.some(
+        (prop) =>
+          prop.type === kind.directive &&
+          prop.name === 'for' &&
+          /\bin\s+(Object\.keys\()?\$slots\b/.test(expressionSource(prop)),
+      )
+    })
+  )
+}
+
+const expressionSource = (attribute: Attribute): string =>
+  attribute.type === kind.directive ? (attribute.exp?.loc.source ?? '') : ''
+
+const parsed = (text: string): ts.SourceFile =>
+  ts.createSourceFile('expression.ts', text, ts.ScriptTarget.Latest, true, ts.ScriptKind.TS)
+
+/** Slots that an expression of the template asks for: `$slots.foot`. */
+function slotsAsked(text: string, place: Place): Slot[] {
+  if (!text.includes('$slots')) return []
+  const names = new Set<string>()
+  walk(parsed(text), (node) => {
+    if (ts.isPropertyAccessExpression(node) && node.expression.getText() === '$slots')
+      names.add(node.name.text)
+    if (
+      ts.isElementAccessExpression(node) &&
+      node.expression.getText() === '$slots' &&
+      ts.isStringLiteralLike(node.argumentExpression)
+    )
+      names.add(node.argumentExpression.text)
+  })
+  return [...names].map((name) => slotNamed(name, place))
+}
+
+/** The texts that a bound name may come to: itself, or the arms of a condition. */
+function namesIn(text: string): string[] {
+  const [statement] = parsed(`(${text})`).statements
+  const names: string[] = []
+  const look = (node: ts.Expression): void => {
+    if (ts.isParenthesizedExpression(node)) look(node.expression)
+    else if (ts.isStringLiteralLike(node)) names.push(node.text)
+    else if (ts.isConditionalExpression(node)) [node.whenTrue, node.whenFalse].forEach(look)
+    else if (ts.isBinaryExpression(node)) [node.left, node.right].forEach(look)
+  }
+  if (statement && ts.isExpressionStatement(statement)) look(statement.expression)
+  return names
 }
 
 const heldNames: Record<string, string> = { shift: 'Shift', ctrl: 'Control', alt: 'Alt', meta: 'Meta' }
@@ -134,7 +214,7 @@ function keysOf(attribute: Attribute, place: Place): Key[] {
 function emittedIn(text: string): string[] {
   if (!text.includes('$emit')) return []
   const names: string[] = []
-  walk(ts.createSourceFile('expression.ts', text, ts.ScriptTarget.Latest, true, ts.ScriptKind.TS), (node) => {
+  walk(parsed(text), (node) => {
     const [first] = ts.isCallExpression(node) && node.expression.getText() === '$emit' ? node.arguments : []
     if (first && ts.isStringLiteralLike(first)) names.push(first.text)
   })
@@ -143,14 +223,12 @@ function emittedIn(text: string): string[] {
 
 function slotOf(element: Element, place: Place): Slot[] {
   const named = element.props.find((prop) => staticName(prop) === 'name')
-  const dynamic = named?.type === kind.directive
-  const text =
+  const names =
     named?.type === kind.attribute
-      ? (named.value?.content ?? '')
-      : dynamic
-        ? /^(['"`])([^'"`$]+)\1$/.exec(expressionOf(named).trim())?.[2]
-        : ''
-  if (text === undefined) return []
+      ? [named.value?.content ?? '']
+      : named
+        ? namesIn(expressionOf(named))
+        : ['']
   const passes = element.props
     .filter(
       (prop) => prop.type === kind.directive && prop.name === 'bind' && staticName(prop) && prop !== named,
@@ -165,18 +243,16 @@ function slotOf(element: Element, place: Place): Slot[] {
     .map((child) => child.loc.source)
     .join('')
     .trim()
-  return [
-    {
-      kind: 'slot',
-      name: text === 'default' ? '' : text,
-      place,
-      known: 'declared',
-      disagreements: [],
-      fallback,
-      feeds: [],
-      ...(passes.length ? { passes } : {}),
-    },
-  ]
+  return names.map((name) => ({
+    kind: 'slot',
+    name: name === 'default' ? '' : name,
+    place,
+    known: 'declared',
+    disagreements: [],
+    fallback,
+    feeds: [],
+    ...(passes.length ? { passes } : {}),
+  }))
 }
 
 export const camel = (name: string): string =>
