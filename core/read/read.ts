@@ -4,7 +4,8 @@ import { sourceLanguages } from '../languages/sources'
 import { readManifest, withWordsOf } from './manifest/read'
 import { CheckedTypes } from './source/checked-types'
 import { lostImports } from './source/needs'
-import { isManifest, libraryFiles, sameName, type Reading } from './source/reading'
+import { componentsSuspected, hasBoth, libraryFiles, type ReadFrom } from './source/library-files'
+import { isManifest, sameName, type Reading } from './source/reading'
 import { SourceSet, type Outside } from './source/source-set'
 import type { SourceText } from './source/source-text'
 
@@ -26,8 +27,20 @@ export class LibraryReader {
 
   constructor(private readonly outside?: Outside) {}
 
+  /** What people wrote is read, unless what was built from something else holds most of the components. */
   read(files: SourceText[]): Reading {
-    const { files: own, problems } = libraryFiles(files)
+    const reading = this.readFrom(files)
+    if (!hasBoth(files) || reading.contracts.length > componentsSuspected(files) / 4) return reading
+    const built = new LibraryReader(this.outside)
+    const other = built.readFrom(files, 'built')
+    if (other.contracts.length <= 2 * reading.contracts.length) return reading
+    this.last = built.last
+    this.types = built.types
+    return other
+  }
+
+  private readFrom(files: SourceText[], from?: ReadFrom): Reading {
+    const { files: own, problems } = libraryFiles(files, from)
     this.last = new SourceSet(own, this.outside, { before: this.last })
     this.types = new CheckedTypes(this.last, this.types)
     return readAll(this.last, this.types, problems)

@@ -6,7 +6,7 @@ import type { CheckedTypes } from '../source/checked-types'
 import { isInPackage } from '../source/packages'
 import type { SourceSet } from '../source/source-set'
 import type { ClassNode } from './lineage'
-import { namesOf } from './statics'
+import { everyNameOf } from './statics'
 
 interface Members {
   props: Prop[]
@@ -31,7 +31,7 @@ export function joinDeclarations(
   { props, methods }: Members,
 ): Members {
   const node = classes.find(isCompiled)
-  const symbol = node && types.declared(node.getSourceFile().fileName, namesOf(node))
+  const symbol = node && types.declared(node.getSourceFile().fileName, everyNameOf(sources, node))
   if (!symbol || !(symbol.flags & ts.SymbolFlags.Class)) return { props, methods }
   const declared = types.checker.getDeclaredTypeOfSymbol(symbol)
   const at = symbol.declarations![0]!

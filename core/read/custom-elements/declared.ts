@@ -1,5 +1,6 @@
 import ts from 'typescript'
 import type { TypeModel } from '../../contract/type'
+import { functionBehind } from '../source/declarations'
 import { evaluate, nameOf } from '../source/evaluate'
 import { unwrap, type SourceSet } from '../source/source-set'
 import { typeOfConstructor } from '../source/type-nodes'
@@ -152,7 +153,7 @@ function byDecorators(sources: SourceSet, node: ClassNode): DeclaredProp[] {
     const decorators = ts.getDecorators(member) ?? []
     if (name === undefined || decorators.length === 0) return []
     const found = decorators
-      .map((decorator) => declaringDecorator(decorator.expression))
+      .map((decorator) => declaringDecorator(sources, decorator.expression))
       .find((entry) => entry !== undefined)
     return found
       ? [
@@ -170,7 +171,9 @@ function byCompiledDecorators(sources: SourceSet, node: ClassNode): DeclaredProp
   const names = namesOf(node)
   return compiledDecorators(sources, node.getSourceFile()).flatMap(({ target, key, decorators, at }) => {
     if (key === undefined || !(ts.isIdentifier(target) ? names.has(target.text) : target === node)) return []
-    const found = decorators.map(declaringDecorator).find((entry) => entry !== undefined)
+    const found = decorators
+      .map((decorator) => declaringDecorator(sources, decorator))
+      .find((entry) => entry !== undefined)
     return found
       ? [
           {
@@ -183,6 +186,7 @@ function byCompiledDecorators(sources: SourceSet, node: ClassNode): DeclaredProp
 }
 
 function declaringDecorator(
+  sources: SourceSet,
   expression: ts.Expression,
 ): { options: ts.Expression | undefined; inner: boolean } | undefined {
   const call = ts.isCallExpression(expression) ? expression : undefined
@@ -193,6 +197,7 @@ function declaringDecorator(
       ? callee.text
       : ''
   const options = call?.arguments[0] && unwrap(call.arguments[0])
+  if (declaresInner(sources, callee)) return { options, inner: true }
   if (/^(internal)?state$|^internalProperty$/i.test(name)) return { options, inner: true }
   if (/^(query|eventOptions|listen|watch|observes?|consume|provide|event)/i.test(name)) return undefined
   if (options === undefined)
@@ -205,4 +210,27 @@ function declaringDecorator(
       ? { options, inner: false }
       : undefined
   return typeOfConstructor(options) ? { options, inner: false } : undefined
+}
+
+/**
+ * Whether a decorator's own source says that what it declares is the component's affair, whatever it is called:
+ * it hands on options with `state: true`, or with no attribute.
+ */
+function declaresInner(sources: SourceSet, callee: ts.Expression): boolean {
+  const fn = functionBehind(sources, callee)
+  if (!fn?.body) return false
+  return sources.gather(fn.body).calls.some((call) =>
+    call.arguments.some((argument) => {
+      const options = unwrap(argument)
+      return (
+        ts.isObjectLiteralExpression(options) &&
+        options.properties.some(
+          (property) =>
+            ts.isPropertyAssignment(property) &&
+            ((property.name.getText() === 'state' && evaluate(sources, property.initializer) === true) ||
+              (property.name.getText() === 'attribute' && evaluate(sources, property.initializer) === false)),
+        )
+      )
+    }),
+  )
 }

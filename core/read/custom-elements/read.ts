@@ -36,6 +36,7 @@ import {
   setByScript,
 } from './by-script'
 import { feed } from './feeds'
+import { exportedAs } from './statics'
 
 /** Reads the contracts of custom elements: plain classes, and those that build on a package's class. */
 export function readCustomElements(sources: SourceSet, types: CheckedTypes): Reading {
@@ -119,6 +120,7 @@ function readOne(
   node: ClassNode,
   defined: Place,
 ): Contract {
+  const exported = exportedAs(sources, node)
   const line = lineage(sources, node)
   const { classes, root, outside } = line
   const open = openerFor(sources, classes)
@@ -195,9 +197,9 @@ function readOne(
   return {
     tag,
     language: 'custom-element',
-    className: node.name?.text ?? '',
-    ...(hasModifier(node, ts.SyntaxKind.DefaultKeyword) ? { exportName: 'default' } : {}),
-    exported: hasModifier(node, ts.SyntaxKind.ExportKeyword),
+    className: exported === undefined || exported === 'default' ? (node.name?.text ?? '') : exported,
+    ...(exported === 'default' ? { exportName: 'default' } : {}),
+    exported: exported !== undefined,
     ...(defined.file === node.getSourceFile().fileName ? {} : { registeredIn: defined.file }),
     place: sources.place(node),
     summary: wordsOf(node),

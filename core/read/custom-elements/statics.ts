@@ -1,5 +1,6 @@
 import ts from 'typescript'
 import { returnedBy } from '../source/declarations'
+import { exportsOf } from '../source/exported'
 import { hasModifier, unwrap, type SourceSet } from '../source/source-set'
 import type { ClassNode } from './lineage'
 
@@ -17,6 +18,29 @@ export function namesOf(node: ClassNode): Set<string> {
     if (ts.isBinaryExpression(at) && ts.isIdentifier(at.left)) names.add(at.left.text)
   if (ts.isVariableDeclaration(at) && ts.isIdentifier(at.name)) names.add(at.name.text)
   return names
+}
+
+/** Its names with those of constants that are only another name for it, as in `var X = _X`. */
+export function everyNameOf(sources: SourceSet, node: ClassNode): Set<string> {
+  const names = namesOf(node)
+  for (const statement of node.getSourceFile().statements) {
+    if (!ts.isVariableStatement(statement)) continue
+    for (const { name, initializer } of statement.declarationList.declarations)
+      if (ts.isIdentifier(name) && initializer && ts.isIdentifier(initializer) && names.has(initializer.text))
+        names.add(name.text)
+  }
+  for (const { name, exportName } of exportsOf(sources, node.getSourceFile().fileName))
+    if (names.has(name) && exportName !== 'default') names.add(exportName)
+  return names
+}
+
+/** How a class is handed on by its file: under a name, as its default, or not at all. */
+export function exportedAs(sources: SourceSet, node: ClassNode): string | undefined {
+  if (hasModifier(node, ts.SyntaxKind.DefaultKeyword)) return 'default'
+  if (hasModifier(node, ts.SyntaxKind.ExportKeyword)) return node.name?.text
+  const names = everyNameOf(sources, node)
+  const found = exportsOf(sources, node.getSourceFile().fileName).filter(({ name }) => names.has(name))
+  return (found.find(({ exportName }) => exportName !== 'default') ?? found[0])?.exportName
 }
 
 /**

@@ -1,5 +1,6 @@
 import { readLibrary } from '../read'
-import { isPassedOver, isSourceName, libraryFiles, nameOfFile, placeOfFile } from './reading'
+import { libraryFiles } from './library-files'
+import { isPassedOver, isSourceName, nameOfFile, placeOfFile } from './reading'
 
 const left = (...paths: string[]) => {
   const { files, problems } = libraryFiles(paths.map((path) => ({ path, text: '' })))

@@ -48,53 +48,6 @@ export const isBeside = (path: string): boolean => beside.test(path)
 
 /** A custom elements manifest, wherever it stands. */
 export const isManifest = (path: string): boolean => /(^|\/)custom-elements(\.manifest)?\.json$/.test(path)
-const builtFolder = /^(dist|lib|es|esm|cjs|umd|build|out|cdn|types)\//
-
-/**
- * The files a library is read from, and what is left aside with the reason: tests and demonstrations,
- * and, where the source itself is there, what was built from it.
- */
-export function libraryFiles<F extends SourceText>(files: F[]): { files: F[]; problems: Problem[] } {
-  const hasSource = files.some((file) => /^src\//.test(file.path) && isComponentFile(file.path))
-  const aside = new Map<string, F[]>()
-  const kept = files.filter((file) => {
-    const why =
-      isBeside(file.path) && isComponentFile(file.path)
-        ? 'beside'
-        : hasSource && builtFolder.test(file.path) && !isManifest(file.path)
-          ? 'built'
-          : undefined
-    if (why) aside.set(why, [...(aside.get(why) ?? []), file])
-    return !why
-  })
-  const told = (why: string, what: string, todo: string): Problem[] => {
-    const list = aside.get(why) ?? []
-    return list.length
-      ? [
-          {
-            code: `left-aside-${why}`,
-            what:
-              `${list.length} file${list.length === 1 ? '' : 's'} of ${what} ` +
-              `${list.length === 1 ? 'was' : 'were'} left aside, ${list[0]!.path} first.`,
-            where: { file: list[0]!.path },
-            todo,
-          },
-        ]
-      : []
-  }
-  return {
-    files: kept,
-    problems: [
-      ...told(
-        'beside',
-        'tests, demonstrations and settings',
-        'Nothing to do, unless a component is among them: then move it.',
-      ),
-      ...told('built', 'what was built from the source', 'Nothing to do: the source is read instead.'),
-    ],
-  }
-}
-
 /**
  * Where a single file goes: in the place of the one that is called the same; a new one in `src/`, unless it
  * is about the library as a whole.

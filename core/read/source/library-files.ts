@@ -1,0 +1,115 @@
+import { isComponentFile } from '../../languages/languages'
+import type { Problem } from '../../problem'
+import { entryOf, packageFile } from './packages'
+import { joined } from './paths'
+import { isBeside, isManifest } from './reading'
+import type { SourceText } from './source-text'
+
+/** Folders that build tools write to. */
+const builtFolder = /^(dist|lib|es|esm|cjs|umd|build|out|cdn|types)\//
+const isDeclaration = (path: string): boolean => /\.d\.[cm]?ts$/.test(path)
+
+/** Which of the two a library is read from, where it has both: what people wrote, or what was built from it. */
+export type ReadFrom = 'source' | 'built'
+
+/** Whether a library has both what people wrote and what was built from it. */
+export const hasBoth = (files: readonly SourceText[]): boolean =>
+  files.some(isWritten) && files.some((file) => builtFolder.test(file.path) && isComponentFile(file.path))
+
+/**
+ * How many components what was built may hold: its scripts by name, the same of several builds once. Reading it
+ * too is worth its time only where people's own files hold far fewer.
+ */
+export const componentsSuspected = (files: readonly SourceText[]): number =>
+  new Set(
+    files
+      .filter(({ path }) => builtFolder.test(path) && isComponentFile(path) && !isDeclaration(path))
+      .map(({ path }) => path.split('/').at(-1)),
+  ).size
+
+const isWritten = ({ path }: SourceText): boolean => /^src\//.test(path) && isComponentFile(path)
+
+/**
+ * The files a library is read from, and what is left aside with the reason: tests and demonstrations, what was
+ * built where what people wrote is read (or the other way round), and of several builds those that are not handed
+ * to consumers.
+ */
+export function libraryFiles<F extends SourceText>(
+  files: F[],
+  from: ReadFrom = files.some(isWritten) ? 'source' : 'built',
+): { files: F[]; problems: Problem[] } {
+  const entry = from === 'built' ? entryFolder(files) : undefined
+  const aside = new Map<string, F[]>()
+  const kept = files.filter((file) => {
+    const why = whyAside(file, from, entry)
+    if (why) aside.set(why, [...(aside.get(why) ?? []), file])
+    return !why
+  })
+  return {
+    files: kept,
+    problems: Object.entries(reasons).flatMap(([why, told]) => tell(aside.get(why), why, told)),
+  }
+}
+
+function whyAside(
+  file: SourceText,
+  from: ReadFrom,
+  entry: string | undefined,
+): keyof typeof reasons | undefined {
+  const { path } = file
+  if (isBeside(path) && isComponentFile(path)) return 'beside'
+  if (isManifest(path)) return undefined
+  if (from === 'source') return builtFolder.test(path) ? 'built' : undefined
+  if (isWritten(file)) return 'source'
+  const folder = builtFolder.exec(path)?.[0]
+  const isOther = entry !== undefined && folder !== undefined && folder !== entry
+  return isOther && isComponentFile(path) && !isDeclaration(path) ? 'build' : undefined
+}
+
+/** The folder of the build that a package hands to those who import it. */
+function entryFolder(files: readonly SourceText[]): string | undefined {
+  const file = packageFile(files.find(({ path }) => path === 'package.json')?.text)
+  const entry = file && entryOf(file, '.')
+  const folder = entry === undefined ? undefined : builtFolder.exec(joined([], entry))?.[0]
+  // an entry that only points elsewhere says nothing of where the components are
+  return folder !== undefined && files.some(({ path }) => path.startsWith(folder) && !isDeclaration(path))
+    ? folder
+    : undefined
+}
+
+const reasons = {
+  beside: {
+    what: 'tests, demonstrations and settings',
+    todo: 'Nothing to do, unless a component is among them: then move it.',
+  },
+  built: {
+    what: 'what was built from the source',
+    todo: 'Nothing to do: the source is read instead.',
+  },
+  source: {
+    what: 'the folder src',
+    todo: 'Nothing to do: most of the components stand in what was built, which is read instead.',
+  },
+  build: {
+    what: 'other builds of the same',
+    todo: 'Nothing to do: the build that package.json hands out is read.',
+  },
+}
+
+const tell = (
+  list: readonly SourceText[] | undefined,
+  why: string,
+  { what, todo }: (typeof reasons)['built'],
+): Problem[] =>
+  list?.length
+    ? [
+        {
+          code: `left-aside-${why}`,
+          what:
+            `${list.length} file${list.length === 1 ? '' : 's'} of ${what} ` +
+            `${list.length === 1 ? 'was' : 'were'} left aside, ${list[0]!.path} first.`,
+          where: { file: list[0]!.path },
+          todo,
+        },
+      ]
+    : []
