@@ -1,4 +1,4 @@
-import { dependenciesOf } from './dependencies'
+import { dependenciesOf, newestOf } from './dependencies'
 
 const of = (files: Record<string, string>) =>
   dependenciesOf(Object.entries(files).map(([path, text]) => ({ path, text })))
@@ -25,7 +25,7 @@ test(
       clsx: '^2.0.0',
       react: '>=18',
       '@types/react': '^18.2.0',
-      'react-dom': '*',
+      'react-dom': '>=18',
       '@types/react-dom': '*',
       'some-lib': '*',
       later: '*',
@@ -73,4 +73,33 @@ test('names that are no packages are not asked for: aliases, addresses, what Nod
       'src/b.ts': '',
     }).packages,
   ).toEqual({})
+})
+
+test('types of React come in the newest major that its range allows, for built files with declarations too', () => {
+  const { packages } = of({
+    'package.json': JSON.stringify({
+      name: 'q',
+      peerDependencies: { react: '^16.8 || ^17 || ^18.2.0', csstype: '^3.0.0' },
+    }),
+    'dist/a.js': "import React from 'react'",
+    'dist/a.d.ts': "import type { Property } from 'csstype'\nimport type { X } from 'not-named'",
+  })
+  expect(packages).toEqual({
+    react: '^16.8 || ^17 || ^18.2.0',
+    '@types/react': '^18',
+    'react-dom': '^16.8 || ^17 || ^18.2.0',
+    '@types/react-dom': '^18',
+    csstype: '^3.0.0',
+  })
+})
+test.each([
+  ['>=18', '*'],
+  ['^18.0.0', '^18'],
+  ['18.2.0', '^18'],
+  ['>=16 <19', '^18'],
+  ['>=16 <=19.1', '^19'],
+  ['*', '*'],
+  ['latest', '*'],
+])('the newest major of %s is %s', (range, newest) => {
+  expect(newestOf(range)).toBe(newest)
 })

@@ -51,7 +51,8 @@ export function dependenciesOf(files: SourceText[]): Wanted {
   const manifest = packageJson(files, problems)
   const imported = new Map<string, { file: string; line: number }>()
   for (const { path, text } of files) {
-    if (isBeside(path) || !isComponentFile(path) || path.endsWith('.d.ts')) continue
+    if (isBeside(path) || !isComponentFile(path)) continue
+    const isDeclaration = /\.d\.[cm]?ts$/.test(path)
     const runtime = languageOfFile(path)?.runsOn
     if (runtime && !imported.has(runtime)) imported.set(runtime, { file: path, line: 1 })
     const { importedFiles } = ts.preProcessFile(text, true, true)
@@ -59,9 +60,11 @@ export function dependenciesOf(files: SourceText[]): Wanted {
       const name = nameIn(fileName)
       if (!name || built.has(name) || imported.has(name) || sources.resolve(path, fileName) !== undefined)
         continue
+      // what declarations alone speak of is needed where the library says so
+      if (isDeclaration && !(name in manifest.dependencies || name in manifest.peerDependencies)) continue
       imported.set(name, { file: path, line: text.slice(0, pos).split('\n').length })
     }
-    if (/\.[jt]sx$/.test(path) && !imported.has(jsxRuntime(manifest)))
+    if (!isDeclaration && /\.[jt]sx$/.test(path) && !imported.has(jsxRuntime(manifest)))
       imported.set(jsxRuntime(manifest), { file: path, line: 1 })
   }
   if (imported.has('react')) imported.set('react-dom', imported.get('react')!)
@@ -71,6 +74,9 @@ export function dependenciesOf(files: SourceText[]): Wanted {
     ...manifest.peerDependencies,
     ...manifest.dependencies,
   }
+  // one without the other does nothing, and of another version even less
+  if (said.react !== undefined) said['react-dom'] ??= said.react
+  const isTyped = files.some(({ path }) => !isBeside(path) && /\.[cm]?tsx?$/.test(path))
   const packages: Record<string, string> = {}
   const self = manifest.name
   for (const [name, place] of imported) {
@@ -90,8 +96,7 @@ export function dependenciesOf(files: SourceText[]): Wanted {
     packages[name] = range
     const types = `@types/${name.replace(/^@/, '').replace('/', '__')}`
     if (said[types] && isFromRegistry(said[types])) packages[types] = said[types]
-    else if (['react', 'react-dom'].includes(name) && /\.tsx?$/.test(place.file))
-      packages[types] = majorOf(range)
+    else if (['react', 'react-dom'].includes(name) && isTyped) packages[types] = newestOf(range)
   }
   return { packages, problems }
 }
@@ -105,10 +110,20 @@ const nameIn = (specifier: string): string | undefined => {
   return isPackageName(name) ? name : undefined
 }
 
-/** Types of React are numbered as React is. */
-const majorOf = (range: string): string => {
-  const least = semver.validRange(range) ? semver.minVersion(range) : null
-  return least && least.major > 0 ? `^${least.major}` : '*'
+/**
+ * The range of the newest major version that a range allows, which is the one that is installed; types of React are
+ * numbered as React is. Any version where the range has no end.
+ */
+export function newestOf(range: string): string {
+  if (!semver.validRange(range)) return '*'
+  const ends = new semver.Range(range).set.map((comparators) => {
+    const end = comparators.find(({ operator }) => operator === '<' || operator === '<=' || operator === '')
+    if (!end || end.semver === undefined || typeof end.semver.major !== 'number') return Infinity
+    const { major, minor, patch } = end.semver
+    return end.operator === '<' && minor === 0 && patch === 0 ? major - 1 : major
+  })
+  const newest = Math.max(...ends)
+  return Number.isFinite(newest) && newest > 0 ? `^${newest}` : '*'
 }
 
 interface PackageJson {

@@ -85,5 +85,23 @@ function readAll(sources: SourceSet, types: CheckedTypes, aside: Problem[]): Rea
     }
   }
   problems.push(...sources.tooLarge)
+  if (contracts.size === 0) problems.push(...nothingFound(sources))
   return { contracts: [...contracts.values()].sort((a, b) => a.tag.localeCompare(b.tag)), problems }
+}
+
+/** Scripts in which no component was found are told: somebody brought them in for what is in them. */
+function nothingFound(sources: SourceSet): Problem[] {
+  const scripts = [...sources.scripts.keys()]
+  const [first] = scripts
+  if (first === undefined) return []
+  return [
+    {
+      code: 'nothing-found',
+      what: `No component was found in ${scripts.length} script${scripts.length === 1 ? '' : 's'}, ${first} first.`,
+      where: { file: first },
+      todo:
+        'A component is a class that customElements.define or a decorator registers, a Vue or Svelte component, or ' +
+        'an exported function that returns JSX. Where yours is made by something else, bring in what it is built to.',
+    },
+  ]
 }

@@ -109,20 +109,27 @@ function makesMarkup(sources: SourceSet, fn: FunctionNode): boolean {
   let found = false
   walk(fn, (node) => {
     if (ts.isJsxElement(node) || ts.isJsxSelfClosingElement(node) || ts.isJsxFragment(node)) found = true
-    if (ts.isCallExpression(node)) {
-      const callee = node.expression
-      // the document makes elements by a method of the same name
-      const name = ts.isIdentifier(callee)
-        ? callee.text
-        : ts.isPropertyAccessExpression(callee) &&
-            ts.isIdentifier(callee.expression) &&
-            callee.expression.text !== 'document' &&
-            sources.importOf(node.getSourceFile().fileName, callee.expression.text)
-          ? callee.name.text
-          : ''
-      if (['createElement', 'jsx', 'jsxs', '_jsx', '_jsxs', 'jsxDEV'].includes(name)) found = true
-    }
+    if (ts.isCallExpression(node) && isMarkupCall(sources, node)) found = true
     return !found
   })
   return found
 }
+
+/** Whether a call is one that JSX stands for, also as bundlers rename it (`_jsx`, `jsx2`, `React3.createElement`). */
+export function isMarkupCall(sources: SourceSet, call: ts.CallExpression): boolean {
+  const callee = call.expression
+  const file = call.getSourceFile().fileName
+  if (ts.isIdentifier(callee)) {
+    const imported = sources.importOf(file, callee.text)?.name
+    return markupCalls.test(imported ?? callee.text)
+  }
+  // the document makes elements by a method of the same name
+  return (
+    ts.isPropertyAccessExpression(callee) &&
+    ts.isIdentifier(callee.expression) &&
+    callee.expression.text !== 'document' &&
+    sources.importOf(file, callee.expression.text) !== undefined &&
+    markupCalls.test(callee.name.text)
+  )
+}
+const markupCalls = /^_?(createElement|jsxs?|jsxDEV)$/

@@ -14,8 +14,8 @@ import { shownDefault } from '../source/defaults'
 import { readKeys } from '../source/keys'
 import { reachedFrom } from '../source/reached'
 import { nameOfFile, notRead, sameName, type Reading } from '../source/reading'
-import { walk, type SourceSet } from '../source/source-set'
-import { componentsIn, type FoundComponent, type FunctionNode } from './components'
+import { unwrap, walk, type SourceSet } from '../source/source-set'
+import { componentsIn, isMarkupCall, type FoundComponent, type FunctionNode } from './components'
 import { isFilling, isCallable, propsOf, patternsOf, defaultsOf } from './props'
 
 const markupFile = /\.(tsx|jsx|js|mjs|ts)$/
@@ -174,25 +174,37 @@ function restOf(sources: SourceSet, fn: FunctionNode | undefined): PassThrough[]
   const name = fn.parameters[0]?.name
   if (name && ts.isIdentifier(name)) rests.add(name.text)
   let found: PassThrough | undefined
-  walk(fn.body, (node) => {
-    if (
-      found ||
-      !ts.isJsxSpreadAttribute(node) ||
-      !ts.isIdentifier(node.expression) ||
-      !rests.has(node.expression.text)
-    )
-      return
-    const element = node.parent.parent
-    found = {
+  const isRest = (node: ts.Node) => ts.isIdentifier(node) && rests.has(node.text)
+  const hand = (node: ts.Node, to: string) => {
+    found ??= {
       kind: 'pass-through',
       name: 'attributes',
       place: sources.place(node),
       known: 'declared',
       disagreements: [],
-      to: element.tagName.getText(),
+      to,
     }
+  }
+  walk(fn.body, (node) => {
+    if (ts.isJsxSpreadAttribute(node) && isRest(node.expression))
+      hand(node, node.parent.parent.tagName.getText())
+    if (!ts.isCallExpression(node)) return
+    const [element, given] = node.arguments
+    if (element && given && isMarkupCall(sources, node) && holdsWhole(given, isRest))
+      hand(node, ts.isStringLiteralLike(element) ? element.text : element.getText())
   })
   return found && [found]
+}
+
+/** Whether the props that a call of compiled JSX hands over hold all of something: `{ …rest }`, `merge({}, rest)`. */
+function holdsWhole(given: ts.Expression, isMeant: (node: ts.Node) => boolean): boolean {
+  const node = unwrap(given)
+  if (ts.isObjectLiteralExpression(node))
+    return node.properties.some(
+      (property) => ts.isSpreadAssignment(property) && holdsWhole(property.expression, isMeant),
+    )
+  if (ts.isCallExpression(node)) return node.arguments.some((argument) => holdsWhole(argument, isMeant))
+  return isMeant(node)
 }
 
 /** Names of components in a component's JSX, each with the declaration it leads to. */
