@@ -27,11 +27,14 @@ const isHidden = (symbol: ts.Symbol): boolean =>
 export function joinDeclarations(
   sources: SourceSet,
   types: CheckedTypes,
+  tag: string,
   classes: ClassNode[],
   { props, methods }: Members,
 ): Members {
   const node = classes.find(isCompiled)
-  const symbol = node && types.declared(node.getSourceFile().fileName, everyNameOf(sources, node))
+  const symbol =
+    node &&
+    (types.declaredElement(tag) ?? types.declared(node.getSourceFile().fileName, everyNameOf(sources, node)))
   if (!symbol || !(symbol.flags & ts.SymbolFlags.Class)) return { props, methods }
   const declared = types.checker.getDeclaredTypeOfSymbol(symbol)
   const at = symbol.declarations![0]!

@@ -5,6 +5,7 @@ import { evaluate, nameOf } from '../source/evaluate'
 import { unwrap, type SourceSet } from '../source/source-set'
 import { typeOfConstructor } from '../source/type-nodes'
 import type { ClassNode } from './lineage'
+import { attributeRuleOf, type AttributeRule } from './attribute-rule'
 import { compiledDecorators } from './compiled-decorators'
 import { namesOf, staticsOf } from './statics'
 
@@ -44,14 +45,18 @@ const optionKeys = new Set([
   'mode',
 ])
 
+const attributeName = (name: string, rule: AttributeRule): string =>
+  rule === 'kebab' ? name.replace(/([a-z0-9])([A-Z])/g, '$1-$2').toLowerCase() : name.toLowerCase()
+
 /** All props a class declares, its own first; a name a nearer class declared wins. */
 export function declaredProps(sources: SourceSet, classes: ClassNode[]): Map<string, DeclaredProp> {
   const found = new Map<string, DeclaredProp>()
+  const rule = attributeRuleOf(sources, classes)
   for (const node of classes) {
     for (const inStaticMap of [
-      ...inStaticMaps(sources, node),
-      ...byDecorators(sources, node),
-      ...byCompiledDecorators(sources, node),
+      ...inStaticMaps(sources, node, rule),
+      ...byDecorators(sources, node, rule),
+      ...byCompiledDecorators(sources, node, rule),
     ])
       if (!found.has(inStaticMap.name)) found.set(inStaticMap.name, inStaticMap)
   }
@@ -62,10 +67,10 @@ export function declaredProps(sources: SourceSet, classes: ClassNode[]): Map<str
  * `static properties = { name: String, tone: { type: String, reflect: true } }`, a getter that returns it, or
  * `X.properties = …`; recognised by its values.
  */
-function inStaticMaps(sources: SourceSet, node: ClassNode): DeclaredProp[] {
+function inStaticMaps(sources: SourceSet, node: ClassNode, rule: AttributeRule): DeclaredProp[] {
   return [...staticsOf(sources, node).values()].flatMap((value) => {
     const map = unwrap(value)
-    return ts.isObjectLiteralExpression(map) && isPropMap(map) ? propsOfMap(sources, map) : []
+    return ts.isObjectLiteralExpression(map) && isPropMap(map) ? propsOfMap(sources, map, rule) : []
   })
 }
 
@@ -86,7 +91,11 @@ function isPropMap(map: ts.ObjectLiteralExpression): boolean {
   )
 }
 
-function propsOfMap(sources: SourceSet, map: ts.ObjectLiteralExpression): DeclaredProp[] {
+function propsOfMap(
+  sources: SourceSet,
+  map: ts.ObjectLiteralExpression,
+  rule: AttributeRule,
+): DeclaredProp[] {
   return map.properties.flatMap((property) => {
     if (ts.isSpreadAssignment(property)) {
       const spread = ts.isIdentifier(property.expression)
@@ -96,23 +105,24 @@ function propsOfMap(sources: SourceSet, map: ts.ObjectLiteralExpression): Declar
         spread?.is === 'node' && ts.isVariableDeclaration(spread.node) && spread.node.initializer
           ? unwrap(spread.node.initializer)
           : undefined
-      return inner && ts.isObjectLiteralExpression(inner) ? propsOfMap(sources, inner) : []
+      return inner && ts.isObjectLiteralExpression(inner) ? propsOfMap(sources, inner, rule) : []
     }
     if (!ts.isPropertyAssignment(property)) return []
     const name = nameOf(sources, property.name)
-    return name === undefined ? [] : [declared(sources, name, property, unwrap(property.initializer))]
+    return name === undefined ? [] : [declared(sources, name, property, unwrap(property.initializer), rule)]
   })
 }
 
 /**
- * What the options of a prop say. Without a word on it the attribute has the prop's name in lower
- * case, as attributes in HTML are.
+ * What the options of a prop say. Without a word on it the attribute has the prop's name by the rule of the
+ * framework.
  */
 function declared(
   sources: SourceSet,
   name: string,
   node: ts.Node,
   options: ts.Expression | undefined,
+  rule: AttributeRule,
 ): DeclaredProp {
   const whole = options && typeOfConstructor(options)
   const option = (...keys: string[]): ts.Expression | undefined => {
@@ -134,7 +144,8 @@ function declared(
     name,
     node,
     inner,
-    attribute: inner || said === false ? undefined : typeof said === 'string' ? said : name.toLowerCase(),
+    attribute:
+      inner || said === false ? undefined : typeof said === 'string' ? said : attributeName(name, rule),
     reflects: flag('reflect', 'reflectToAttribute', 'reflects'),
     type: whole ?? (type && typeOfConstructor(unwrap(type))),
     default: option('value', 'default'),
@@ -146,7 +157,7 @@ function declared(
  * or none, declares a prop; one that is called with a selector or hands out elements finds something
  * inside and is none. `state` without options declares what only the component itself sets.
  */
-function byDecorators(sources: SourceSet, node: ClassNode): DeclaredProp[] {
+function byDecorators(sources: SourceSet, node: ClassNode, rule: AttributeRule): DeclaredProp[] {
   return node.members.flatMap((member) => {
     if (!ts.isPropertyDeclaration(member) && !ts.isAccessor(member)) return []
     const name = nameOf(sources, member.name)
@@ -158,7 +169,7 @@ function byDecorators(sources: SourceSet, node: ClassNode): DeclaredProp[] {
     return found
       ? [
           {
-            ...declared(sources, name, member, found.options),
+            ...declared(sources, name, member, found.options, rule),
             ...(found.inner ? { inner: true, attribute: undefined } : {}),
           },
         ]
@@ -167,7 +178,7 @@ function byDecorators(sources: SourceSet, node: ClassNode): DeclaredProp[] {
 }
 
 /** Decorators of members as compilers leave them. */
-function byCompiledDecorators(sources: SourceSet, node: ClassNode): DeclaredProp[] {
+function byCompiledDecorators(sources: SourceSet, node: ClassNode, rule: AttributeRule): DeclaredProp[] {
   const names = namesOf(node)
   return compiledDecorators(sources, node.getSourceFile()).flatMap(({ target, key, decorators, at }) => {
     if (key === undefined || !(ts.isIdentifier(target) ? names.has(target.text) : target === node)) return []
@@ -177,7 +188,7 @@ function byCompiledDecorators(sources: SourceSet, node: ClassNode): DeclaredProp
     return found
       ? [
           {
-            ...declared(sources, key, at, found.options),
+            ...declared(sources, key, at, found.options, rule),
             ...(found.inner ? { inner: true, attribute: undefined } : {}),
           },
         ]

@@ -1,5 +1,6 @@
 import ts from 'typescript'
 import { localDeclaration } from '../source/constants'
+import { assignedValue } from '../source/declarations'
 import { unwrap, walk, type SourceSet } from '../source/source-set'
 
 /** Something the code does with a value that makes it part of the contract. */
@@ -133,8 +134,9 @@ function dispatched(sources: SourceSet, expression: ts.Expression, at: ts.Node):
   const own = ts.isIdentifier(made.expression)
     ? sources.lookUp(made.getSourceFile().fileName, made.expression.text)
     : undefined
-  if (own?.is === 'node' && ts.isClassDeclaration(own.node)) {
-    const constructor = own.node.members.find(ts.isConstructorDeclaration)
+  const ownClass = own?.is === 'node' ? classIn(own.node) : undefined
+  if (ownClass) {
+    const constructor = ownClass.members.find(ts.isConstructorDeclaration)
     let sink: Sink | undefined
     if (constructor) {
       walk(constructor, (node) => {
@@ -166,6 +168,14 @@ function dispatched(sources: SourceSet, expression: ts.Expression, at: ts.Node):
       typed: made.typeArguments?.[0],
     }
   )
+}
+
+/** The class that a declaration is, or keeps: `var Shut = class extends Event …`. */
+function classIn(node: ts.Declaration): ts.ClassLikeDeclaration | undefined {
+  if (ts.isClassLike(node)) return node
+  const value =
+    ts.isVariableDeclaration(node) && node.initializer ? assignedValue(node.initializer) : undefined
+  return value && ts.isClassExpression(value) ? value : undefined
 }
 
 function detailIn(options: ts.Expression | undefined): ts.Expression | undefined {

@@ -1,7 +1,9 @@
 import ts from 'typescript'
 import type { ClassNode } from './lineage'
 import { reachedFrom } from '../source/reached'
-import { namesOf, setAfter } from './statics'
+import { compiledDecorators } from './compiled-decorators'
+import { classOf } from './registrations'
+import { everyNameOf, namesOf, setAfter } from './statics'
 import { hasModifier, walk, type SourceSet } from '../source/source-set'
 
 const memberName = (member: ts.ClassElement): string | undefined =>
@@ -58,4 +60,45 @@ function takesUp(at: ts.Node, name: string, bases: ReadonlySet<string>): boolean
  * classes are left out.
  */
 export const reachOf = (sources: SourceSet, classes: ClassNode[]): ts.Node[] =>
-  reachedFrom(sources, liveMembers(sources, classes))
+  reachedFrom(sources, [
+    ...liveMembers(sources, classes),
+    ...classes.flatMap((node) => givenTo(sources, node)),
+  ])
+
+/**
+ * What a class is given from outside, where its template and its styles may stand: the arguments of its decorators,
+ * and the options of a method of its framework that is called on it, as in `X.compose({ template, styles })`.
+ */
+export function givenTo(sources: SourceSet, node: ClassNode): ts.Expression[] {
+  const names = everyNameOf(sources, node)
+  const own = ((ts.canHaveDecorators(node) && ts.getDecorators(node)) || []).map(
+    ({ expression }) => expression,
+  )
+  const compiled = compiledDecorators(sources, node.getSourceFile()).flatMap(({ target, key, decorators }) =>
+    key === undefined && (ts.isIdentifier(target) ? names.has(target.text) : target === node)
+      ? decorators
+      : [],
+  )
+  const decorated = [...own, ...compiled].flatMap((decorator) =>
+    ts.isCallExpression(decorator) ? [...decorator.arguments] : [],
+  )
+  return [...decorated, ...composedWith(sources, node)]
+}
+
+const composed = new WeakMap<SourceSet, Map<ts.Declaration, ts.Expression[]>>()
+
+/** Options that a static method of a class is called with, in whatever file of the library, by class. */
+function composedWith(sources: SourceSet, node: ClassNode): ts.Expression[] {
+  let known = composed.get(sources)
+  if (!known) {
+    composed.set(sources, (known = new Map()))
+    for (const file of sources.scripts.values())
+      for (const { expression, arguments: given } of sources.gather(file).calls) {
+        if (!ts.isPropertyAccessExpression(expression) || !ts.isIdentifier(expression.expression)) continue
+        if (!/^(define|register|compose)/.test(expression.name.text) || given.length === 0) continue
+        const owner = classOf(sources, expression.expression)
+        if (owner) known.set(owner, [...(known.get(owner) ?? []), ...given])
+      }
+  }
+  return known.get(node) ?? []
+}

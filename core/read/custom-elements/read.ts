@@ -19,7 +19,8 @@ import { readMembers } from './members'
 import { isElementRoot, lineage, type ClassNode, type Lineage } from './lineage'
 import { registrations } from './registrations'
 import { openerFor } from './opener'
-import { reachOf } from './reach'
+import { givenTo, reachOf } from './reach'
+import { readElementJsx } from './jsx'
 import { openerWith, Sinks, type Use } from './sinks'
 import { hasModifier, type SourceSet } from '../source/source-set'
 import { isInPackage } from '../source/packages'
@@ -125,9 +126,10 @@ function readOne(
   const { classes, root, outside } = line
   const open = openerFor(sources, classes)
   const reach = reachOf(sources, classes)
-  const uses = sinks.in(reach, classes)
+  const given = classes.flatMap((classNode) => givenTo(sources, classNode))
+  const uses = [...sinks.in(reach, classes), ...sinks.inOptions(given)]
   const { observed, ...read } = readMembers(sources, line)
-  const { props, methods } = joinDeclarations(sources, types, classes, read)
+  const { props, methods } = joinDeclarations(sources, types, tag, classes, read)
   const calls = reach
     .flatMap((node) => sources.gather(node).calls)
     .filter((call): call is MethodCall => ts.isPropertyAccessExpression(call.expression))
@@ -135,7 +137,7 @@ function readOne(
   const templates = uses
     .filter((use) => use.kind === 'markup')
     .map((use) => fragmentOf(sources, use.value, opening(use)))
-  const markup = templates.map(readTemplate)
+  const markup = [...templates.map(readTemplate), readElementJsx(sources, reach)]
   const styles = uses
     .filter((use) => use.kind === 'style')
     .map((use) => fragmentOf(sources, use.value, opening(use)))

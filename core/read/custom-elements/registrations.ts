@@ -1,10 +1,11 @@
 import ts from 'typescript'
 import type { Place } from '../../contract/member'
 import type { Problem } from '../../problem'
+import { localDeclaration } from '../source/constants'
 import { evaluate } from '../source/evaluate'
 import { unwrap, type SourceSet } from '../source/source-set'
 import { compiledDecorators } from './compiled-decorators'
-import { namesOf } from './statics'
+import { namesOf, staticsOf } from './statics'
 import { assignedValue, declarationOf, functionBehind } from '../source/declarations'
 import type { ClassNode } from './lineage'
 import { customElementName } from './template'
@@ -76,15 +77,20 @@ function givenIn(
       const at = helper?.is === 'node' ? helpers.get(helper.node) : undefined
       if (at && node.arguments[at.tag] && node.arguments[at.node])
         record(node, evaluate(sources, node.arguments[at.tag]!), classOf(sources, node.arguments[at.node]!))
+      else if (first && helper?.is === 'node') {
+        const named = nameAsked(sources, helper.node)
+        const given = named === undefined ? undefined : classOf(sources, first)
+        const tag = given && named !== undefined ? staticsOf(sources, given).get(named) : undefined
+        if (tag) record(node, evaluate(sources, tag), given)
+      }
     } else if (
       ts.isPropertyAccessExpression(node.expression) &&
       ts.isIdentifier(node.expression.expression) &&
       first &&
-      /^(define|register)/.test(node.expression.name.text)
+      /^(define|register|compose)/.test(node.expression.name.text)
     ) {
-      const tag = evaluate(sources, first)
-      if (typeof tag === 'string' && customElementName.test(tag))
-        record(node, tag, classOf(sources, node.expression.expression))
+      // the class's own method, or one of its framework's, that is given a tag or options with one
+      record(node, tagGiven(sources, node), classOf(sources, node.expression.expression))
     }
   }
   for (const node of classes) {
@@ -163,6 +169,39 @@ function tagGiven(sources: SourceSet, expression: ts.Expression): string | undef
   return typeof tag === 'string' && customElementName.test(tag) ? tag : undefined
 }
 
+const asked = new WeakMap<ts.Node, { name: string | undefined }>()
+/**
+ * The static member of a class by which a helper registers it: `is` of
+ * `define = (Class) => customElements.define(Class.is, Class)`, in the library or a package.
+ */
+function nameAsked(sources: SourceSet, helper: ts.Declaration): string | undefined {
+  let known = asked.get(helper)
+  if (!known) {
+    const call = sources.gather(helper).calls.find((inner) => {
+      const [tag, node] = inner.arguments
+      return (
+        isDefine(inner) &&
+        ts.isPropertyAccessExpression(tag!) &&
+        ts.isIdentifier(tag.expression) &&
+        tag.expression.text === node!.getText() &&
+        parameterAround(tag.expression) !== undefined
+      )
+    })
+    const tag = call?.arguments[0]
+    asked.set(
+      helper,
+      (known = { name: tag && ts.isPropertyAccessExpression(tag) ? tag.name.text : undefined }),
+    )
+  }
+  return known.name
+}
+
+/** The parameter of a function around it that a name is. */
+const parameterAround = (name: ts.Identifier): ts.ParameterDeclaration | undefined => {
+  const local = localDeclaration(name)
+  return local && ts.isParameter(local) ? local : undefined
+}
+
 /** Functions of the library that hand a parameter on as a tag and another as the class. */
 function helpersOf(sources: SourceSet): Map<ts.Node, { tag: number; node: number }> {
   const helpers = new Map<ts.Node, { tag: number; node: number }>()
@@ -188,7 +227,8 @@ function helpersOf(sources: SourceSet): Map<ts.Node, { tag: number; node: number
   return helpers
 }
 
-function classOf(sources: SourceSet, expression: ts.Expression, depth = 0): ClassNode | undefined {
+/** The class that an expression stands for, whatever names it goes through. */
+export function classOf(sources: SourceSet, expression: ts.Expression, depth = 0): ClassNode | undefined {
   const node = assignedValue(expression)
   if (ts.isClassExpression(node)) return node
   if (!ts.isIdentifier(node)) return undefined

@@ -16,6 +16,13 @@ export interface Use extends Sink {
 }
 const nothing: Given = new Map()
 
+/** What frameworks call the options that hold a component's style and its markup. */
+const optionKinds: Partial<Record<string, Sink['kind']>> = {
+  styles: 'style',
+  style: 'style',
+  template: 'markup',
+}
+
 /** A call that is followed: the function, and the arguments its parameters get. */
 interface Followed {
   fn: FunctionNode
@@ -31,6 +38,23 @@ export class Sinks {
   private readonly ofFunctions = new Map<FunctionNode, Use[]>()
 
   constructor(private readonly sources: SourceSet) {}
+
+  /** Texts among the options that a class is given: `styles: sheet`, `template: '<slot></slot>'`. */
+  inOptions(options: readonly ts.Expression[]): Use[] {
+    return options.flatMap((given) => {
+      const object = unwrap(given)
+      if (!ts.isObjectLiteralExpression(object)) return []
+      return object.properties.flatMap((property): Use[] => {
+        const kind = optionKinds[property.name?.getText() ?? '']
+        const value = ts.isPropertyAssignment(property)
+          ? property.initializer
+          : ts.isShorthandPropertyAssignment(property)
+            ? property.name
+            : undefined
+        return kind && value ? [{ kind, value, at: property, given: nothing }] : []
+      })
+    })
+  }
 
   /** All uses in the given nodes. `classes` are where `this.method()` and `super(…)` are looked for. */
   in(nodes: ts.Node[], classes: ClassNode[]): Use[] {

@@ -30,6 +30,7 @@ export function componentsIn(sources: SourceSet, file: string): FoundComponent[]
     const value = valueOfDeclaration(declaration)
     const fn = ts.isFunctionDeclaration(declaration) ? declaration : value && functionInside(sources, value)
     const wrapped = value && ts.isCallExpression(unwrap(value))
+    if (fn && asksForThis(fn)) return
     if (
       fn
         ? makesMarkup(sources, fn) || (wrapped === true && forwards(value))
@@ -86,6 +87,19 @@ function functionInside(sources: SourceSet, expression: ts.Expression, depth = 0
     if (fn) return fn
   }
   return undefined
+}
+
+/** A function that asks who it is called for is the template of a class, and no component. */
+function asksForThis(fn: FunctionNode): boolean {
+  if (ts.isArrowFunction(fn) || !fn.body) return false
+  let found = false
+  walk(fn.body, (node) => {
+    if (node.kind === ts.SyntaxKind.ThisKeyword) found = true
+    return (
+      !found && !ts.isClassLike(node) && !ts.isFunctionDeclaration(node) && !ts.isFunctionExpression(node)
+    )
+  })
+  return found
 }
 
 /** Whether a wrapper is one that hands a function on as a component: it takes a function of props. */

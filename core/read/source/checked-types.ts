@@ -119,6 +119,20 @@ export class CheckedTypes {
     return undefined
   }
 
+  /**
+   * The class that declarations of the library name for a tag, in the map of tags that every page has
+   * (`HTMLElementTagNameMap` of the DOM's declarations).
+   */
+  declaredElement(tag: string): ts.Symbol | undefined {
+    if (![...this.sources.texts.keys()].some(isDeclaration)) return undefined
+    const map = this.checker.resolveName('HTMLElementTagNameMap', undefined, ts.SymbolFlags.Interface, false)
+    const property = map && this.checker.getDeclaredTypeOfSymbol(map).getProperty(tag)
+    const place = property?.declarations?.[0]
+    const type = property && place && this.checker.getTypeOfSymbolAtLocation(property, place)
+    const symbol = type?.getSymbol()
+    return symbol && symbol.flags & ts.SymbolFlags.Class ? symbol : undefined
+  }
+
   /** What a module exports under a name, re-exports followed. */
   private exported(module: ts.Symbol, name: string): ts.Symbol | undefined {
     const symbol = this.checker.tryGetMemberInModuleExports(name, module)

@@ -1,0 +1,56 @@
+import ts from 'typescript'
+import { functionBehind } from '../source/declarations'
+import { walk, type SourceSet } from '../source/source-set'
+import type { ClassNode } from './lineage'
+
+/** How a prop's name becomes an attribute's where nothing is said: `iconName` is `iconname` or `icon-name`. */
+export type AttributeRule = 'lower' | 'kebab'
+
+const kept = new WeakMap<ts.Node, boolean>()
+
+/**
+ * The rule of the framework that a class builds on, learnt from its source: one of the classes works out names of
+ * attributes with a function that puts hyphens before capitals. Attributes in HTML are lower case else.
+ */
+export const attributeRuleOf = (sources: SourceSet, classes: ClassNode[]): AttributeRule =>
+  classes.some((node) => hyphenates(sources, node)) ? 'kebab' : 'lower'
+
+function hyphenates(sources: SourceSet, node: ClassNode): boolean {
+  let known = kept.get(node)
+  if (known === undefined) {
+    known = node.members.some(
+      (member) =>
+        /attribute/i.test(member.name?.getText() ?? '') &&
+        sources.gather(member).calls.some((call) => isHyphenating(sources, call)),
+    )
+    kept.set(node, known)
+  }
+  return known
+}
+
+/** Whether a call is of a function that turns `iconName` into `icon-name`, or does so in place. */
+function isHyphenating(sources: SourceSet, call: ts.CallExpression): boolean {
+  if (replacesCapitals(call)) return true
+  const fn = functionBehind(sources, call.expression)
+  let found = false
+  if (fn?.body)
+    walk(fn.body, (node) => {
+      if (ts.isCallExpression(node) && replacesCapitals(node)) found = true
+      return !found
+    })
+  return found
+}
+
+/** `.replace(/([A-Z])/g, '-$1')` and its like: capitals are looked for, and a hyphen is put in. */
+function replacesCapitals(call: ts.CallExpression): boolean {
+  if (!ts.isPropertyAccessExpression(call.expression) || !/^replace(All)?$/.test(call.expression.name.text))
+    return false
+  const [pattern, by] = call.arguments
+  return (
+    !!pattern &&
+    !!by &&
+    ts.isRegularExpressionLiteral(pattern) &&
+    pattern.text.includes('A-Z') &&
+    by.getText().includes('-')
+  )
+}

@@ -1,0 +1,81 @@
+import ts from 'typescript'
+import type { Place } from '../../contract/member'
+import { textsOf } from '../source/texts'
+import { walk, type SourceSet } from '../source/source-set'
+import { customElementName, type TemplateFacts } from './template'
+
+/** An element that JSX makes, as it is written or as a compiler leaves it, with its attributes. */
+interface Made {
+  tag: string
+  at: ts.Node
+  attribute(name: string): string[]
+}
+
+/** Slots, parts and used components of a class whose markup is written in JSX: `<slot name="icon" />`. */
+export function readElementJsx(sources: SourceSet, reach: readonly ts.Node[]): TemplateFacts {
+  const facts: TemplateFacts = { slots: [], parts: [], uses: [], styles: [], fallbackHooks: [] }
+  for (const root of reach)
+    walk(root, (node) => {
+      const made = writtenElement(sources, node) ?? calledElement(sources, node)
+      if (made) take(facts, made, sources.place(made.at))
+      return !ts.isTypeNode(node)
+    })
+  return facts
+}
+
+function take(facts: TemplateFacts, made: Made, place: Place): void {
+  const common = { place, known: 'declared' as const, disagreements: [] }
+  if (made.tag === 'slot') {
+    const names = made.attribute('name')
+    for (const name of names.length ? names : [''])
+      facts.slots.push({ kind: 'slot', name, ...common, fallback: '', feeds: [] })
+  }
+  for (const part of made.attribute('part'))
+    for (const name of part.split(/\s+/).filter(Boolean))
+      facts.parts.push({ kind: 'part', name, ...common, element: made.tag })
+  for (const forwarded of made.attribute('exportparts'))
+    for (const pair of forwarded.split(',')) {
+      const [inner, outer = inner] = pair.split(':').map((text) => text.trim())
+      if (inner && outer)
+        facts.parts.push({ kind: 'part', name: outer, ...common, from: { tag: made.tag, part: inner } })
+    }
+  if (customElementName.test(made.tag)) facts.uses.push({ tag: made.tag, place })
+}
+
+function writtenElement(sources: SourceSet, node: ts.Node): Made | undefined {
+  if (!ts.isJsxOpeningElement(node) && !ts.isJsxSelfClosingElement(node)) return undefined
+  return {
+    tag: node.tagName.getText(),
+    at: node,
+    attribute(name) {
+      const found = node.attributes.properties.find(
+        (property): property is ts.JsxAttribute =>
+          ts.isJsxAttribute(property) && property.name.getText() === name,
+      )?.initializer
+      if (!found) return []
+      if (ts.isStringLiteral(found)) return [found.text]
+      return ts.isJsxExpression(found) && found.expression ? textsOf(sources, found.expression) : []
+    },
+  }
+}
+
+/** `_jsx("slot", { name: "icon" })`, `h("slot", null)`: the element's name first, its attributes second. */
+function calledElement(sources: SourceSet, node: ts.Node): Made | undefined {
+  if (!ts.isCallExpression(node) || !ts.isIdentifier(node.expression)) return undefined
+  const [tag, attributes] = node.arguments
+  if (!tag || !ts.isStringLiteralLike(tag)) return undefined
+  const isPlain = attributes?.kind === ts.SyntaxKind.NullKeyword
+  if (!isPlain && !(attributes && ts.isObjectLiteralExpression(attributes))) return undefined
+  return {
+    tag: tag.text,
+    at: node,
+    attribute(name) {
+      if (!attributes || !ts.isObjectLiteralExpression(attributes)) return []
+      const found = attributes.properties.find(
+        (property): property is ts.PropertyAssignment =>
+          ts.isPropertyAssignment(property) && property.name.getText().replace(/['"]/g, '') === name,
+      )
+      return found ? textsOf(sources, found.initializer) : []
+    },
+  }
+}
