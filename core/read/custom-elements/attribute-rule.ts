@@ -1,4 +1,5 @@
 import ts from 'typescript'
+import { constantOf } from '../source/constants'
 import { functionBehind } from '../source/declarations'
 import { walk, type SourceSet } from '../source/source-set'
 import type { ClassNode } from './lineage'
@@ -20,7 +21,7 @@ function hyphenates(sources: SourceSet, node: ClassNode): boolean {
   if (known === undefined) {
     known = node.members.some(
       (member) =>
-        /attribute/i.test(member.name?.getText() ?? '') &&
+        speaksOfAttributes(member) &&
         sources.gather(member).calls.some((call) => isHyphenating(sources, call)),
     )
     kept.set(node, known)
@@ -28,24 +29,35 @@ function hyphenates(sources: SourceSet, node: ClassNode): boolean {
   return known
 }
 
+/** Whether a member is about attributes: by its own name, or by one that it uses. */
+function speaksOfAttributes(member: ts.ClassElement): boolean {
+  let found = false
+  walk(member, (node) => {
+    if (ts.isIdentifier(node) && /attribute/i.test(node.text)) found = true
+    return !found
+  })
+  return found
+}
+
 /** Whether a call is of a function that turns `iconName` into `icon-name`, or does so in place. */
 function isHyphenating(sources: SourceSet, call: ts.CallExpression): boolean {
-  if (replacesCapitals(call)) return true
+  if (replacesCapitals(sources, call)) return true
   const fn = functionBehind(sources, call.expression)
   let found = false
   if (fn?.body)
     walk(fn.body, (node) => {
-      if (ts.isCallExpression(node) && replacesCapitals(node)) found = true
+      if (ts.isCallExpression(node) && replacesCapitals(sources, node)) found = true
       return !found
     })
   return found
 }
 
 /** `.replace(/([A-Z])/g, '-$1')` and its like: capitals are looked for, and a hyphen is put in. */
-function replacesCapitals(call: ts.CallExpression): boolean {
+function replacesCapitals(sources: SourceSet, call: ts.CallExpression): boolean {
   if (!ts.isPropertyAccessExpression(call.expression) || !/^replace(All)?$/.test(call.expression.name.text))
     return false
-  const [pattern, by] = call.arguments
+  const [given, by] = call.arguments
+  const pattern = given && ts.isIdentifier(given) ? constantOf(sources, given) : given
   return (
     !!pattern &&
     !!by &&

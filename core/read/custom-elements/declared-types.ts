@@ -3,19 +3,22 @@ import type { Method } from '../../contract/method'
 import type { Prop } from '../../contract/prop'
 import { withoutUndefined } from '../../contract/type'
 import type { CheckedTypes } from '../source/checked-types'
+import { tagText } from '../source/comments'
 import { isInPackage } from '../source/packages'
 import type { SourceSet } from '../source/source-set'
 import type { ClassNode } from './lineage'
-import { everyNameOf } from './statics'
+import { everyNameOf, exportedAs } from './statics'
 
 interface Members {
   props: Prop[]
   methods: Method[]
 }
 
+/** Private or protected, by its modifiers or by what its comment says. */
 const isHidden = (symbol: ts.Symbol): boolean =>
   (symbol.declarations ?? []).some(
     (declaration) =>
+      tagText(declaration, 'private', 'protected', 'internal', 'ignore') !== undefined ||
       !!(ts.getCombinedModifierFlags(declaration) & (ts.ModifierFlags.Private | ts.ModifierFlags.Protected)),
   )
 
@@ -34,14 +37,17 @@ export function joinDeclarations(
   const node = classes.find(isCompiled)
   const symbol =
     node &&
-    (types.declaredElement(tag) ?? types.declared(node.getSourceFile().fileName, everyNameOf(sources, node)))
-  if (!symbol || !(symbol.flags & ts.SymbolFlags.Class)) return { props, methods }
+    (types.declaredElement(tag) ??
+      types.declared(node.getSourceFile().fileName, namesHandedOn(sources, node)))
+  if (!symbol || !(symbol.flags & (ts.SymbolFlags.Class | ts.SymbolFlags.Interface)))
+    return { props, methods }
   const declared = types.checker.getDeclaredTypeOfSymbol(symbol)
   const at = symbol.declarations![0]!
   const meant = (name: string) => declared.getProperty(name)
-  const isKept = ({ name }: { name: string }) => {
+  // declarations name all that is public: what they leave out is between the code and itself
+  const isKept = ({ name, ...member }: Prop | Method) => {
     const own = meant(name)
-    return own === undefined || !isHidden(own)
+    return own === undefined ? 'attribute' in member && member.attribute !== undefined : !isHidden(own)
   }
   const joined = props
     .filter((prop) => isKept(prop) || prop.attribute !== undefined)
@@ -56,6 +62,12 @@ export function joinDeclarations(
     .filter(({ name }) => !/^[_#]|^__/.test(name))
     .map((own): Prop => withType(types, own, at, fromDeclaration(sources, node, own)))
   return { props: [...joined, ...added], methods: methods.filter(isKept) }
+}
+
+/** The names a class goes by, and `default` where its file hands it on so. */
+const namesHandedOn = (sources: SourceSet, node: ClassNode): string[] => {
+  const names = everyNameOf(sources, node)
+  return exportedAs(sources, node) === 'default' ? [...names, 'default'] : [...names]
 }
 
 const isCompiled = (node: ClassNode): boolean => {

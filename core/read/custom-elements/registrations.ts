@@ -3,7 +3,8 @@ import type { Place } from '../../contract/member'
 import type { Problem } from '../../problem'
 import { localDeclaration } from '../source/constants'
 import { evaluate } from '../source/evaluate'
-import { unwrap, type SourceSet } from '../source/source-set'
+import { isInPackage } from '../source/packages'
+import { hasModifier, unwrap, type SourceSet } from '../source/source-set'
 import { compiledDecorators } from './compiled-decorators'
 import { namesOf, staticsOf } from './statics'
 import { assignedValue, declarationOf, functionBehind } from '../source/declarations'
@@ -59,11 +60,7 @@ interface Given {
   node: ClassNode
 }
 
-function givenIn(
-  sources: SourceSet,
-  helpers: ReadonlyMap<ts.Node, { tag: number; node: number }>,
-  file: ts.SourceFile,
-): Given[] {
+function givenIn(sources: SourceSet, helpers: ReadonlyMap<ts.Node, HelperAt>, file: ts.SourceFile): Given[] {
   const found: Given[] = []
   const record = (at: ts.Node, tag: unknown, node: ClassNode | undefined) => {
     if (typeof tag === 'string' && node) found.push({ at, tag, node })
@@ -74,7 +71,7 @@ function givenIn(
     if (isDefine(node)) record(node, evaluate(sources, first!), classOf(sources, second!))
     else if (ts.isIdentifier(node.expression)) {
       const helper = sources.lookUp(file.fileName, node.expression.text)
-      const at = helper?.is === 'node' ? helpers.get(helper.node) : undefined
+      const at = helper?.is === 'node' ? (helpers.get(helper.node) ?? helperIn(sources, helper)) : undefined
       if (at && node.arguments[at.tag] && node.arguments[at.node])
         record(node, evaluate(sources, node.arguments[at.tag]!), classOf(sources, node.arguments[at.node]!))
       else if (first && helper?.is === 'node') {
@@ -91,7 +88,16 @@ function givenIn(
     ) {
       // the class's own method, or one of its framework's, that is given a tag or options with one
       record(node, tagGiven(sources, node), classOf(sources, node.expression.expression))
+    } else if (
+      ts.isPropertyAccessExpression(node.expression) &&
+      ts.isIdentifier(node.expression.expression)
+    ) {
+      const owner = classOf(sources, node.expression.expression)
+      const tag = owner && tagByOwnMethod(sources, owner, node.expression.name.text)
+      if (tag) record(node, evaluate(sources, tag), owner)
     }
+    const made = madeWithTag(node)
+    if (made) record(node, made.tag, made.node)
   }
   for (const node of classes) {
     const decorators = (ts.canHaveDecorators(node) && ts.getDecorators(node)) || []
@@ -169,6 +175,57 @@ function tagGiven(sources: SourceSet, expression: ts.Expression): string | undef
   return typeof tag === 'string' && customElementName.test(tag) ? tag : undefined
 }
 
+/**
+ * The tag under which a class registers itself by a static method of its own where none is given:
+ * `static define(tag = 'x-tag') { customElements.define(tag, this) }`.
+ */
+function tagByOwnMethod(sources: SourceSet, node: ClassNode, name: string): ts.Expression | undefined {
+  const method = node.members.find(
+    (member): member is ts.MethodDeclaration =>
+      ts.isMethodDeclaration(member) &&
+      member.name.getText() === name &&
+      hasModifier(member, ts.SyntaxKind.StaticKeyword),
+  )
+  const call =
+    method &&
+    sources
+      .gather(method)
+      .calls.find(
+        ({ expression, arguments: [tag, target] }) =>
+          ts.isPropertyAccessExpression(expression) &&
+          expression.name.text === 'define' &&
+          tag !== undefined &&
+          target?.kind === ts.SyntaxKind.ThisKeyword,
+      )
+  const tag = call?.arguments[0]
+  const parameter = tag && ts.isIdentifier(tag) ? parameterAround(tag) : undefined
+  return parameter ? parameter.initializer : tag
+}
+
+/** A class that a compiler hands to a helper with a list in which its tag stands: `make(class …, [1, "x-tag"])`. */
+function madeWithTag(call: ts.CallExpression): { node: ClassNode; tag: string } | undefined {
+  const node = call.arguments.find(ts.isClassExpression)
+  const list = node && call.arguments.find(ts.isArrayLiteralExpression)
+  const tag = list?.elements.find(
+    (element): element is ts.StringLiteral =>
+      ts.isStringLiteral(element) && customElementName.test(element.text),
+  )
+  return node && tag ? { node, tag: tag.text } : undefined
+}
+
+const positions = new WeakMap<ts.Node, { at: HelperAt | undefined }>()
+/** Which parameters a function of a package hands on as a tag and as a class. */
+function helperIn(sources: SourceSet, { node, file }: { node: ts.Declaration; file: string }) {
+  if (!isInPackage(file)) return undefined
+  let known = positions.get(node)
+  if (!known) {
+    const calls = sources.gather(node).calls.filter(isDefine)
+    const at = calls.map(handedOn).find((found) => found?.owner === node)?.at
+    positions.set(node, (known = { at }))
+  }
+  return known.at
+}
+
 const asked = new WeakMap<ts.Node, { name: string | undefined }>()
 /**
  * The static member of a class by which a helper registers it: `is` of
@@ -202,29 +259,41 @@ const parameterAround = (name: ts.Identifier): ts.ParameterDeclaration | undefin
   return local && ts.isParameter(local) ? local : undefined
 }
 
+/** The places of the parameters that are a tag and a class. */
+interface HelperAt {
+  tag: number
+  node: number
+}
+
 /** Functions of the library that hand a parameter on as a tag and another as the class. */
-function helpersOf(sources: SourceSet): Map<ts.Node, { tag: number; node: number }> {
-  const helpers = new Map<ts.Node, { tag: number; node: number }>()
+function helpersOf(sources: SourceSet): Map<ts.Node, HelperAt> {
+  const helpers = new Map<ts.Node, HelperAt>()
   for (const file of sources.scripts.values()) {
     for (const call of sources.once(`defines ${file.fileName}`, [file.fileName], () =>
       sources.gather(file).calls.filter(isDefine),
     )) {
-      const fn = ts.findAncestor(call, ts.isFunctionLike)
-      if (!fn) continue
-      const names = fn.parameters.map((parameter) => parameter.name.getText())
-      const at = {
-        tag: names.indexOf(call.arguments[0]!.getText()),
-        node: names.indexOf(call.arguments[1]!.getText()),
-      }
-      const owner = ts.isFunctionDeclaration(fn)
-        ? fn
-        : ts.isVariableDeclaration(fn.parent)
-          ? fn.parent
-          : undefined
-      if (owner && at.tag >= 0 && at.node >= 0) helpers.set(owner, at)
+      const found = handedOn(call)
+      if (found) helpers.set(found.owner, found.at)
     }
   }
   return helpers
+}
+
+/** The function around a registration whose parameters are registered. */
+function handedOn(call: ts.CallExpression): { owner: ts.Node; at: HelperAt } | undefined {
+  const fn = ts.findAncestor(call, ts.isFunctionLike)
+  if (!fn) return undefined
+  const names = fn.parameters.map((parameter) => parameter.name.getText())
+  const at = {
+    tag: names.indexOf(call.arguments[0]!.getText()),
+    node: names.indexOf(call.arguments[1]!.getText()),
+  }
+  const owner = ts.isFunctionDeclaration(fn)
+    ? fn
+    : ts.isVariableDeclaration(fn.parent)
+      ? fn.parent
+      : undefined
+  return owner && at.tag >= 0 && at.node >= 0 ? { owner, at } : undefined
 }
 
 /** The class that an expression stands for, whatever names it goes through. */

@@ -187,7 +187,7 @@ function contractOf(
     ...props,
     ...(declaration.slots ?? []).map((slot): Member => ({
       kind: 'slot',
-      ...common(slot),
+      ...common(slot.name === 'default' ? { ...slot, name: '' } : slot),
       fallback: '',
       feeds: [],
     })),

@@ -108,10 +108,13 @@ export class CheckedTypes {
     const places = declarationFiles(this.sources, path)
     if (places.length === 0) return undefined
     const wanted = [...names].filter((name) => name !== '')
+    const beside = declarationsBeside(this.sources, path)
     for (const place of places) {
       const file = this.program().getSourceFile(place)
       const module = file && this.checker.getSymbolAtLocation(file)
-      for (const name of wanted) {
+      // the default of the package's entry is another's
+      const here = place === beside ? wanted : wanted.filter((name) => name !== 'default')
+      for (const name of here) {
         const symbol = module?.exports && this.exported(module, name)
         if (symbol) return symbol
       }
@@ -120,7 +123,7 @@ export class CheckedTypes {
   }
 
   /**
-   * The class that declarations of the library name for a tag, in the map of tags that every page has
+   * The class or interface that declarations of the library name for a tag, in the map of tags that every page has
    * (`HTMLElementTagNameMap` of the DOM's declarations).
    */
   declaredElement(tag: string): ts.Symbol | undefined {
@@ -130,7 +133,9 @@ export class CheckedTypes {
     const place = property?.declarations?.[0]
     const type = property && place && this.checker.getTypeOfSymbolAtLocation(property, place)
     const symbol = type?.getSymbol()
-    return symbol && symbol.flags & ts.SymbolFlags.Class ? symbol : undefined
+    return symbol && symbol.flags & (ts.SymbolFlags.Class | ts.SymbolFlags.Interface) && this.isOwn(symbol)
+      ? symbol
+      : undefined
   }
 
   /** What a module exports under a name, re-exports followed. */

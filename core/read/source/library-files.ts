@@ -39,9 +39,10 @@ export function libraryFiles<F extends SourceText>(
   from: ReadFrom = files.some(isWritten) ? 'source' : 'built',
 ): { files: F[]; problems: Problem[] } {
   const entry = from === 'built' ? entryFolder(files) : undefined
+  const paths = new Set(files.map(({ path }) => path))
   const aside = new Map<string, F[]>()
   const kept = files.filter((file) => {
-    const why = whyAside(file, from, entry)
+    const why = whyAside(file, from, entry) ?? (isVariant(file.path, paths) ? 'build' : undefined)
     if (why) aside.set(why, [...(aside.get(why) ?? []), file])
     return !why
   })
@@ -64,6 +65,12 @@ function whyAside(
   const folder = builtFolder.exec(path)?.[0]
   const isOther = entry !== undefined && folder !== undefined && folder !== entry
   return isOther && isComponentFile(path) && !isDeclaration(path) ? 'build' : undefined
+}
+
+/** Whether a script is another form of one beside it: `a.min.js` or `a.dev.js` of `a.js`. */
+const isVariant = (path: string, paths: ReadonlySet<string>): boolean => {
+  const plain = path.replace(/\.(min|dev|prod|development|production)(\.[cm]?js)$/, '$2')
+  return plain !== path && paths.has(plain)
 }
 
 /** The folder of the build that a package hands to those who import it. */
