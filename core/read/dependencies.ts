@@ -118,7 +118,7 @@ export function newestOf(range: string): string {
   if (!semver.validRange(range)) return '*'
   const ends = new semver.Range(range).set.map((comparators) => {
     const end = comparators.find(({ operator }) => operator === '<' || operator === '<=' || operator === '')
-    if (!end || end.semver === undefined || typeof end.semver.major !== 'number') return Infinity
+    if (!end || end.value === '') return Infinity
     const { major, minor, patch } = end.semver
     return end.operator === '<' && minor === 0 && patch === 0 ? major - 1 : major
   })

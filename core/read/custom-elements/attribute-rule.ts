@@ -21,8 +21,9 @@ function hyphenates(sources: SourceSet, node: ClassNode): boolean {
   if (known === undefined) {
     known = node.members.some(
       (member) =>
-        speaksOfAttributes(member) &&
-        sources.gather(member).calls.some((call) => isHyphenating(sources, call)),
+        /attribute/i.test(member.getSourceFile().text.slice(member.pos, member.end)) &&
+        sources.gather(member).calls.some((call) => isHyphenating(sources, call)) &&
+        speaksOfAttributes(member),
     )
     kept.set(node, known)
   }

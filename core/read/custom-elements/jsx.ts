@@ -1,25 +1,26 @@
 import ts from 'typescript'
 import type { Place } from '../../contract/member'
 import { textsOf } from '../source/texts'
-import { walk, type SourceSet } from '../source/source-set'
+import { type SourceSet } from '../source/source-set'
 import { customElementName, type TemplateFacts } from './template'
 
 /** An element that JSX makes, as it is written or as a compiler leaves it, with its attributes. */
 interface Made {
   tag: string
-  at: ts.Node
   attribute(name: string): string[]
 }
 
 /** Slots, parts and used components of a class whose markup is written in JSX: `<slot name="icon" />`. */
 export function readElementJsx(sources: SourceSet, reach: readonly ts.Node[]): TemplateFacts {
   const facts: TemplateFacts = { slots: [], parts: [], uses: [], styles: [], fallbackHooks: [] }
-  for (const root of reach)
-    walk(root, (node) => {
-      const made = writtenElement(sources, node) ?? calledElement(sources, node)
-      if (made) take(facts, made, sources.place(made.at))
-      return !ts.isTypeNode(node)
-    })
+  for (const root of reach) {
+    const { elements, calls } = sources.gather(root)
+    for (const element of elements) take(facts, writtenElement(sources, element), sources.place(element))
+    for (const call of calls) {
+      const made = calledElement(sources, call)
+      if (made) take(facts, made, sources.place(call))
+    }
+  }
   return facts
 }
 
@@ -42,11 +43,9 @@ function take(facts: TemplateFacts, made: Made, place: Place): void {
   if (customElementName.test(made.tag)) facts.uses.push({ tag: made.tag, place })
 }
 
-function writtenElement(sources: SourceSet, node: ts.Node): Made | undefined {
-  if (!ts.isJsxOpeningElement(node) && !ts.isJsxSelfClosingElement(node)) return undefined
+function writtenElement(sources: SourceSet, node: ts.JsxOpeningElement | ts.JsxSelfClosingElement): Made {
   return {
     tag: node.tagName.getText(),
-    at: node,
     attribute(name) {
       const found = node.attributes.properties.find(
         (property): property is ts.JsxAttribute =>
@@ -60,18 +59,16 @@ function writtenElement(sources: SourceSet, node: ts.Node): Made | undefined {
 }
 
 /** `_jsx("slot", { name: "icon" })`, `h("slot", null)`: the element's name first, its attributes second. */
-function calledElement(sources: SourceSet, node: ts.Node): Made | undefined {
-  if (!ts.isCallExpression(node) || !ts.isIdentifier(node.expression)) return undefined
+function calledElement(sources: SourceSet, node: ts.CallExpression): Made | undefined {
+  if (!ts.isIdentifier(node.expression)) return undefined
   const [tag, attributes] = node.arguments
   if (!tag || !ts.isStringLiteralLike(tag)) return undefined
-  const isPlain = attributes?.kind === ts.SyntaxKind.NullKeyword
-  if (!isPlain && !(attributes && ts.isObjectLiteralExpression(attributes))) return undefined
+  const given = attributes && ts.isObjectLiteralExpression(attributes) ? attributes : undefined
+  if (!given && attributes?.kind !== ts.SyntaxKind.NullKeyword) return undefined
   return {
     tag: tag.text,
-    at: node,
     attribute(name) {
-      if (!attributes || !ts.isObjectLiteralExpression(attributes)) return []
-      const found = attributes.properties.find(
+      const found = given?.properties.find(
         (property): property is ts.PropertyAssignment =>
           ts.isPropertyAssignment(property) && property.name.getText().replace(/['"]/g, '') === name,
       )

@@ -40,7 +40,8 @@ function liveMembers(sources: SourceSet, classes: ClassNode[]): ts.Node[] {
 /** Whether code takes up what a superclass has under a name: `super.name`, or `Base.name`. */
 function takesUp(at: ts.Node, name: string, bases: ReadonlySet<string>): boolean {
   let found = false
-  if (!at.getSourceFile().text.slice(at.pos, at.end).includes(name)) return false
+  const text = at.getSourceFile().text.slice(at.pos, at.end)
+  if (![...bases, 'super'].some((owner) => text.includes(`${owner}.${name}`))) return false
   walk(at, (node) => {
     if (
       ts.isPropertyAccessExpression(node) &&
@@ -91,7 +92,7 @@ const composed = new WeakMap<SourceSet, Map<ts.Declaration, ts.Expression[]>>()
 function composedWith(sources: SourceSet, node: ClassNode): ts.Expression[] {
   let known = composed.get(sources)
   if (!known) {
-    composed.set(sources, (known = new Map()))
+    composed.set(sources, (known = new Map<ts.Declaration, ts.Expression[]>()))
     for (const file of sources.scripts.values())
       for (const { expression, arguments: given } of sources.gather(file).calls) {
         if (!ts.isPropertyAccessExpression(expression) || !ts.isIdentifier(expression.expression)) continue

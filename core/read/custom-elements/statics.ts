@@ -76,8 +76,20 @@ export function staticsOf(sources: SourceSet, node: ClassNode): Map<string, ts.E
   return found
 }
 
+interface SetAfter {
+  name: string
+  value: ts.Expression
+}
+const known = new WeakMap<ClassNode, SetAfter[]>()
+
 /** Static values of a class that are set outside of it. */
-export function setAfter(sources: SourceSet, node: ClassNode): { name: string; value: ts.Expression }[] {
+export function setAfter(sources: SourceSet, node: ClassNode): SetAfter[] {
+  let found = known.get(node)
+  if (!found) known.set(node, (found = findSetAfter(sources, node)))
+  return found
+}
+
+function findSetAfter(sources: SourceSet, node: ClassNode): SetAfter[] {
   const names = namesOf(node)
   if (names.size === 0) return []
   const { assignments, calls } = sources.gather(node.getSourceFile())

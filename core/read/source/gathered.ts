@@ -13,11 +13,21 @@ export interface Gathered {
   names: ts.Identifier[]
   classes: ts.ClassLikeDeclaration[]
   functions: ts.FunctionDeclaration[]
+  /** Elements written as JSX. */
+  elements: (ts.JsxOpeningElement | ts.JsxSelfClosingElement)[]
 }
 
 /** Everything of a file, in one walk that serves every question about it. `top` are the names of its top. */
 export function gatherFile(file: ts.SourceFile, top: ReadonlyMap<string, unknown>): Gathered {
-  const into: Gathered = { calls: [], tagged: [], assignments: [], names: [], classes: [], functions: [] }
+  const into: Gathered = {
+    calls: [],
+    tagged: [],
+    assignments: [],
+    names: [],
+    classes: [],
+    functions: [],
+    elements: [],
+  }
   walk(file, (node) => {
     switch (node.kind) {
       case ts.SyntaxKind.Identifier:
@@ -43,6 +53,10 @@ export function gatherFile(file: ts.SourceFile, top: ReadonlyMap<string, unknown
         return true
       case ts.SyntaxKind.FunctionDeclaration:
         into.functions.push(node as ts.FunctionDeclaration)
+        return true
+      case ts.SyntaxKind.JsxOpeningElement:
+      case ts.SyntaxKind.JsxSelfClosingElement:
+        into.elements.push(node as ts.JsxOpeningElement | ts.JsxSelfClosingElement)
         return true
       default:
         // types say nothing about what the code does
@@ -76,6 +90,9 @@ class Part implements Gathered {
   }
   get classes() {
     return (this.cut.classes ??= inside(this.all.classes, this.node))
+  }
+  get elements() {
+    return (this.cut.elements ??= inside(this.all.elements, this.node))
   }
   get functions() {
     return (this.cut.functions ??= inside(this.all.functions, this.node))

@@ -2,7 +2,6 @@ import type { Contract } from '../../contract/contract'
 import { isComponentFile } from '../../languages/languages'
 import type { Place } from '../../contract/member'
 import type { Problem } from '../../problem'
-import type { SourceText } from './source-text'
 
 /** What reading gives: contracts, and what could not be read, by name and with the reason. */
 export interface Reading {

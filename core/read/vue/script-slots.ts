@@ -62,7 +62,7 @@ const namesTaken = (name: ts.BindingName): string[] =>
 /** The slot props in `slots.head?.({ row, first: true })`. */
 function passedBy(asked: ts.Node): string[] {
   const call = ts.isNonNullExpression(asked.parent) ? asked.parent.parent : asked.parent
-  return ts.isCallExpression(call) && call.expression !== undefined ? fieldsOf(call.arguments[0]) : []
+  return ts.isCallExpression(call) ? fieldsOf(call.arguments[0]) : []
 }
 
 const fieldsOf = (passed: ts.Expression | undefined): string[] =>

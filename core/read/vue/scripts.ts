@@ -1,7 +1,7 @@
 import ts from 'typescript'
 import type { Contract, Member } from '../../contract/contract'
 import type { CheckedTypes } from '../source/checked-types'
-import { objectBehind, optionOf, valueOfDeclaration } from '../source/declarations'
+import { optionOf, valueOfDeclaration } from '../source/declarations'
 import { evaluate } from '../source/evaluate'
 import { exportsOf } from '../source/exported'
 import { readKeys } from '../source/keys'
@@ -23,8 +23,10 @@ interface FoundComponent {
   options: ts.ObjectLiteralExpression
 }
 
-/** Options that only a component has; one of them makes an object that is exported a component. */
+/** Options by which a component renders or works; an object with one of them may be a component … */
 const rendering = ['setup', 'render', 'template', 'data', 'computed']
+/** … and is one where it has one of these too, or is handed to what makes components. */
+const telling = ['props', 'emits', 'name', '__name', 'components', 'extends', 'mixins']
 
 /** Vue components that plain scripts export: options handed to a helper or alone, also as Vue's compiler leaves them. */
 export function readVueScripts(sources: SourceSet, types: CheckedTypes, taken: ReadonlySet<string>): Reading {
@@ -88,23 +90,17 @@ function optionsIn(
     : ts.isIdentifier(node)
       ? objectNamed(sources, node, depth)
       : undefined
-  return object && isComponent(object) ? object : undefined
+  if (!object) return undefined
+  const names = new Set(object.properties.map((property) => property.name?.getText()))
+  const isHanded = ts.isCallExpression(node.parent) && /component/i.test(node.parent.expression.getText())
+  const isTold = isHanded || telling.some((name) => names.has(name))
+  return isTold && rendering.some((name) => names.has(name)) ? object : undefined
 }
 
 function objectNamed(sources: SourceSet, name: ts.Identifier, depth: number) {
   const found = sources.lookUp(name.getSourceFile().fileName, name.text)
   const value = found?.is === 'node' ? valueOfDeclaration(found.node) : undefined
   return value && optionsIn(sources, value, depth + 1)
-}
-
-const isComponent = (object: ts.ObjectLiteralExpression): boolean => {
-  const names = new Set(object.properties.map((property) => property.name?.getText()))
-  return (
-    rendering.some((name) => names.has(name)) &&
-    ['props', 'emits', 'name', '__name', 'components', 'setup', 'extends', 'mixins'].some((name) =>
-      names.has(name),
-    )
-  )
 }
 
 function contractOf(sources: SourceSet, types: CheckedTypes, found: FoundComponent): Contract {

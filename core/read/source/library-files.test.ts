@@ -1,0 +1,51 @@
+import { told } from '../../../tests/told'
+import { libraryFiles } from './library-files'
+
+const kept = (paths: string[], manifest: object = {}) => {
+  const { files, problems } = libraryFiles([
+    { path: 'package.json', text: JSON.stringify({ name: 'q', ...manifest }) },
+    ...paths.map((path) => ({ path, text: '' })),
+  ])
+  return {
+    kept: files.map(({ path }) => path).filter((path) => path !== 'package.json'),
+    told: problems.map(({ code }) => code),
+  }
+}
+
+test('of several builds the one that is handed out is read; declarations stay', () => {
+  expect(
+    kept(['es/a.js', 'cjs/a.js', 'types/a.d.ts', 'dist-cdn/a.js'], {
+      module: './es/a.js',
+      main: './cjs/a.js',
+    }),
+  ).toEqual({ kept: ['es/a.js', 'types/a.d.ts'], told: ['left-aside-build'] })
+  expect(kept(['lib/a.js', 'dist/a.js'])).toEqual({ kept: ['lib/a.js', 'dist/a.js'], told: [] })
+})
+test('other forms of a script beside it are left aside', () => {
+  expect(kept(['a.js', 'a.min.js', 'a.dev.js', 'b.min.js'])).toEqual({
+    kept: ['a.js', 'b.min.js'],
+    told: ['left-aside-build'],
+  })
+})
+test('one stray script in src does not put all of dist aside, and it is told what was taken', () => {
+  const element = (tag: string) => `customElements.define('${tag}', class extends HTMLElement {})`
+  const dist = Object.fromEntries(
+    ['x-a', 'x-b', 'x-c', 'x-d', 'x-e'].map((tag) => [`dist/${tag}.js`, element(tag)]),
+  )
+  expect(told({ 'src/stray.js': 'export const version = 1', ...dist })).toEqual({
+    'x-a': [],
+    'x-b': [],
+    'x-c': [],
+    'x-d': [],
+    'x-e': [],
+    problems: ['left-aside-source'],
+  })
+  expect(told({ 'src/a.js': element('x-a'), 'dist/all.js': element('x-a') + element('x-b') })).toEqual({
+    'x-a': [],
+    problems: ['left-aside-built'],
+  })
+})
+test('nothing found is told', () => {
+  expect(told({ 'a.js': 'export const x = 1' })).toEqual({ problems: ['nothing-found'] })
+  expect(told({ 'a.css': 'b { color: red }' })).toEqual({})
+})

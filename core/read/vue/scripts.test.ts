@@ -1,0 +1,122 @@
+import { told } from '../../../tests/told'
+
+test('a component in a plain script: props by type, slots that are asked for, events that are fired', () => {
+  expect(
+    told({
+      'a.ts': `
+import { defineComponent, h, type PropType } from 'vue'
+export const XTag = defineComponent({
+  name: 'XTag',
+  props: { tone: String as PropType<'a' | 'b'>, size: { type: Number, default: 3 } },
+  emits: ['close'],
+  setup(props, { slots, emit }) {
+    return () => h('b', { onClick: () => emit('tapped') }, [slots.default?.({ row: 1 }), slots.icon?.()])
+  },
+})`,
+    }),
+  ).toEqual({
+    XTag: [
+      "prop tone 'a' | 'b'",
+      'prop size number = 3',
+      'slot ',
+      'slot icon',
+      'event close',
+      'event tapped',
+      'pass-through attributes',
+    ],
+  })
+})
+
+test('a component as Vue’s compiler leaves it, with the declarations written for it', () => {
+  expect(
+    told({
+      'package.json': '{"name":"q","peerDependencies":{"vue":"3"}}',
+      'dist/a.mjs': `
+import { defineComponent as _d, renderSlot as _renderSlot } from 'vue'
+var _sfc_main = /*@__PURE__*/ _d({
+  __name: 'XCard',
+  props: /*@__PURE__*/ mergeModels({ tone: { type: String, default: 'calm' } }, { modelValue: { type: Boolean } }),
+  emits: ['closed', 'update:modelValue'],
+  setup(__props) { return (_ctx, _cache) => _renderSlot(_ctx.$slots, 'head', { open: true }, () => []) },
+})
+export { _sfc_main as default }`,
+      'dist/a.d.ts': `declare const _default: { new (): { $props: { tone?: 'calm' | 'storm' } } }\nexport default _default`,
+    }),
+  ).toEqual({
+    XCard: [
+      "prop tone 'calm' | 'storm' = 'calm'",
+      'prop modelValue boolean = false',
+      'slot head',
+      'event closed',
+      'event update:modelValue',
+      'pass-through attributes',
+    ],
+  })
+})
+
+test('props that functions of the library make, and defaults beside types', () => {
+  expect(
+    told({
+      'p.ts': `export const makeTone = factory({ tone: { type: String, default: 'calm' } }, 'tone')\nexport function makeSize() { return { size: Number } }`,
+      'a.ts': `
+import { defineComponent, mergeDefaults } from 'vue'
+import { makeTone, makeSize } from './p'
+export const makeX = factory({ ...makeTone(), ...makeSize(), own: Boolean }, 'X')
+export const X = generic()({ name: 'X', props: makeX(), setup() { return () => null } })
+export const Y = defineComponent({ name: 'Y', props: mergeDefaults({ deck: Number }, { deck: 2 }), setup() { return () => null } })`,
+    }),
+  ).toEqual({
+    X: [
+      "prop tone string = 'calm'",
+      'prop size number',
+      'prop own boolean = false',
+      'pass-through attributes',
+    ],
+    Y: ['prop deck number = 2', 'pass-through attributes'],
+  })
+})
+
+test('what only looks like options is no component', () => {
+  expect(
+    told({
+      'a.ts': `import { ref } from 'vue'\nexport const settings = { name: 'x', props: { a: String } }\nexport const store = { setup() {} , version: 1 }`,
+    }),
+  ).toEqual({ problems: ['nothing-found'] })
+})
+
+test('slots handed on: to an inner component as a prop or one by one, by a condition, by <component :is>', () => {
+  expect(
+    told({
+      'A.vue': `<script setup>import Inner from './Inner.vue'; defineProps({ wide: Boolean })</script>
+<template><Inner :templates="$slots" /><component :is="$slots.foot" /><slot :name="wide ? 'broad' : 'thin'" /></template>`,
+      'Inner.vue': `<script>export default { props: { templates: Object } }</script>
+<template><component :is="templates.head" /><slot name="x" /></template>`,
+      'Each.vue': `<script setup>import Inner from './Inner.vue'</script>
+<template><Inner><template v-for="(_, name) in $slots" #[name]="given"><slot :name="name" v-bind="given" /></template></Inner></template>`,
+    }),
+  ).toMatchObject({
+    A: ['prop wide boolean = false', 'slot foot', 'slot broad', 'slot thin', 'slot head'],
+    Each: expect.arrayContaining(['slot x']),
+  })
+})
+
+test('extends what is in an installed package, and what the library’s own name leads to', () => {
+  expect(
+    told(
+      {
+        'package.json': '{"name":"quay","exports":{"./date-picker":"./dist/DatePicker.js"}}',
+        'src/DatePicker.vue': `<script>export default { name: 'DatePicker', props: { day: String } }</script><template><i/></template>`,
+        'src/Cal.vue': `<script>import DatePicker from 'quay/date-picker'; export default { name: 'Cal', extends: DatePicker }</script><template><b/></template>`,
+        'src/Own.vue': `<script>import Base from 'outer-kit/base'; export default { extends: Base, props: { own: String } }</script><template><b/></template>`,
+      },
+      {
+        'outer-kit/package.json': '{"name":"outer-kit","exports":{"./base":"./dist/base.js"}}',
+        'outer-kit/dist/base.js': `export default { props: { fromBase: { type: Number, default: 4 } }, emits: ['base-went'] }`,
+      },
+    ),
+  ).toEqual({
+    Cal: ['prop day string', 'pass-through attributes'],
+    DatePicker: ['prop day string', 'pass-through attributes'],
+    Own: ['prop own string', 'prop fromBase number = 4', 'event base-went', 'pass-through attributes'],
+  })
+})
