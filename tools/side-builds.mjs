@@ -49,6 +49,7 @@ export const buildSides = () =>
         terns: 'tools/bench/terns.ts',
         covering: 'tools/bench/covering.ts',
         reading: 'tools/bench/reading.ts',
+        members: 'tools/bench/members.ts',
         screens: 'app/screens.ts',
       },
       outdir: '.build',

@@ -1,7 +1,7 @@
 import { describeMember, memberKey, memberTitle, sameContract, type Contract, type Member } from './contract'
 import { describeCustomProperty, joinCustomProperties, lastFallback } from './custom-property'
 import { joinEvents, mergeDetail } from './event'
-import { label, type Claim } from './member'
+import { label, packageOf, type Claim } from './member'
 import { joinParts } from './part'
 import { joinSlots } from './slot'
 import { joinStates } from './state'
@@ -257,4 +257,13 @@ test('two contracts are the same whatever order a store kept their fields in', (
   )
   expect(sameContract(contract, shuffled)).toBe(true)
   expect(sameContract(contract, { ...contract, members: [part('band')] })).toBe(false)
+})
+
+test.each([
+  ['src/a.ts', undefined],
+  ['node_modules/kit/base.js', 'kit'],
+  ['node_modules/@a/kit/base.js', '@a/kit'],
+  ['node_modules/a/node_modules/b/x.js', 'b'],
+])('%s is in %s', (file, name) => {
+  expect(packageOf({ file, line: 1 })).toBe(name)
 })

@@ -4,6 +4,10 @@ import { z } from 'zod'
 export const placeSchema = z.object({ file: z.string().min(1), line: z.number().int().positive() })
 export type Place = z.infer<typeof placeSchema>
 
+/** The installed package that a place is in, where a component builds on one; `undefined` in the library itself. */
+export const packageOf = ({ file }: Place): string | undefined =>
+  /^(?:.*\/)?node_modules\/((?:@[^/]+\/)?[^/]+)\//.exec(file)?.[1]
+
 /**
  * How a fact is known: written as such in code (`declared`), worked out from what the code does
  * (`inferred`), or only claimed by a comment (`comment`).

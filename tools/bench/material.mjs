@@ -54,14 +54,26 @@ export const libraries = [
   },
 ]
 
+/**
+ * Libraries that reading was not written with, read from what they ship and compared with their manifests, whose
+ * names for members are not all that the code has.
+ */
+export const shipped = [
+  { name: '@shoelace-style/shoelace', version: '2.20.1', at: 'dist/custom-elements.json' },
+  { name: '@awesome.me/webawesome', version: '3.14.0', at: 'dist/custom-elements.json' },
+  { name: '@patternfly/elements', version: '5.0.0', at: 'custom-elements.json' },
+  { name: '@ui5/webcomponents', version: '2.26.0', at: 'dist/custom-elements.json' },
+  { name: '@vaadin/combo-box', version: '25.3.0', at: 'custom-elements.json' },
+].map((library) => ({ ...library, needs: [`${library.name}@${library.version}`] }))
+
 const npm = (args, cwd) =>
   execFileSync('npm', args, { cwd, encoding: 'utf8', stdio: ['ignore', 'pipe', 'inherit'] })
 
 /** Fetches what is not there yet; returns each library with its folders. */
-export function fetchLibraries() {
+export function fetchLibraries(list = libraries) {
   const scratch = join(dataFolder, 'material')
   mkdirSync(scratch, { recursive: true })
-  return libraries.map((library) => {
+  return list.map((library) => {
     const name = `${library.name.replace('@', '').replace('/', '-')}-${library.version}`
     const folder = join(scratch, name, 'package')
     const dependencies = join(scratch, name, 'dependencies')
@@ -90,10 +102,10 @@ export function fetchLibraries() {
   })
 }
 
-/** Reads one in a process of its own and returns what it counted. */
-export const readOne = (library, more = []) =>
+/** Reads one in a process of its own, by a reader that is built, and returns what it counted. */
+export const readOne = (library, more = [], reader = 'reading') =>
   JSON.parse(
-    execFileSync(process.execPath, [join(root, '.build/reading.mjs'), JSON.stringify(library), ...more], {
+    execFileSync(process.execPath, [join(root, `.build/${reader}.mjs`), JSON.stringify(library), ...more], {
       cwd: root,
       encoding: 'utf8',
       maxBuffer: 64e6,

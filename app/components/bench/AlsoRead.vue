@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { describeMember, memberKey } from '~~/core/contract/contract'
+import { packageOf } from '~~/core/contract/member'
 import type { Ledger } from '~~/core/ledger/ledger'
 import type { WordsView } from '~~/core/wire'
 
@@ -25,7 +26,9 @@ const dull = computed(() =>
       Nothing changed with
       <template v-for="(member, i) in dull" :key="memberKey(member)"
         ><template v-if="i">, </template
+        ><span v-if="packageOf(member.place)" class="code">{{ member.name }}</span
         ><NuxtLink
+          v-else
           class="link code"
           :to="{
             path: `/${store.slug}/source`,

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Usage } from '~~/core/code/usage'
 import { changedUnder } from '~~/core/contract/aside'
+import { packageOf } from '~~/core/contract/member'
 import { describeMember, memberKey, memberTitle, type Contract, type Member } from '~~/core/contract/contract'
 import type { Ledger } from '~~/core/ledger/ledger'
 import type { WordsView } from '~~/core/wire'
@@ -98,7 +99,9 @@ const markLabel = computed(() => {
     </div>
     <div class="value">
       <MemberValue v-model="usage" :contract :member :answers />
+      <span v-if="packageOf(member.place)" class="small muted place">from {{ packageOf(member.place) }}</span>
       <NuxtLink
+        v-else
         class="code muted place"
         tabindex="-1"
         :to="{
