@@ -104,6 +104,19 @@ onBlur(event) { again(this, event) }`)}`,
   })
 })
 
+test('events that a helper object dispatches on the component it was given', () => {
+  expect(
+    told({
+      'helper.js': `
+export class Helper {
+  constructor(options, host) { (this.host = host).addController(this); this.other = options; this.own = new EventTarget() }
+  check() { this.host.dispatchEvent(new CustomEvent('went-wrong')); this.own.dispatchEvent(new Event('inside')) }
+}`,
+      'a.js': `import { Helper } from './helper.js'\n${element('helper = new Helper({}, this)')}`,
+    }),
+  ).toEqual({ 'x-a': [expect.stringContaining('prop helper'), 'event went-wrong'] })
+})
+
 test('a claim is denied only where all of the code that could make it true was read', () => {
   const claims =
     '/**\n * @csspart bell - rings\n * @slot end - after it\n * @cssprop --glow - around it\n * @fires rung - by whoever rings\n */\n'

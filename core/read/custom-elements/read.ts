@@ -19,6 +19,7 @@ import { readMembers } from './members'
 import { isElementRoot, lineage, type ClassNode, type Lineage } from './lineage'
 import { registrations } from './registrations'
 import { openerFor } from './opener'
+import { eventsOfHelpers } from './helpers'
 import { givenTo, reachOf } from './reach'
 import { readElementJsx } from './jsx'
 import { openerWith, Sinks, type Use } from './sinks'
@@ -127,7 +128,7 @@ function readOne(
   const open = openerFor(sources, classes)
   const reach = reachOf(sources, classes)
   const given = classes.flatMap((classNode) => givenTo(sources, classNode))
-  const uses = [...sinks.in(reach, classes), ...sinks.inOptions(given)]
+  const uses = [...sinks.in(reach, classes), ...sinks.inOptions(given), ...eventsOfHelpers(sources, reach)]
   const { observed, ...read } = readMembers(sources, line)
   const { props, methods } = joinDeclarations(sources, types, tag, classes, read)
   const calls = reach

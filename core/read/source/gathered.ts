@@ -13,6 +13,8 @@ export interface Gathered {
   names: ts.Identifier[]
   classes: ts.ClassLikeDeclaration[]
   functions: ts.FunctionDeclaration[]
+  /** Objects made by `new`. */
+  made: ts.NewExpression[]
   /** Elements written as JSX. */
   elements: (ts.JsxOpeningElement | ts.JsxSelfClosingElement)[]
 }
@@ -27,6 +29,7 @@ export function gatherFile(file: ts.SourceFile, top: ReadonlyMap<string, unknown
     classes: [],
     functions: [],
     elements: [],
+    made: [],
   }
   walk(file, (node) => {
     switch (node.kind) {
@@ -53,6 +56,9 @@ export function gatherFile(file: ts.SourceFile, top: ReadonlyMap<string, unknown
         return true
       case ts.SyntaxKind.FunctionDeclaration:
         into.functions.push(node as ts.FunctionDeclaration)
+        return true
+      case ts.SyntaxKind.NewExpression:
+        into.made.push(node as ts.NewExpression)
         return true
       case ts.SyntaxKind.JsxOpeningElement:
       case ts.SyntaxKind.JsxSelfClosingElement:
@@ -90,6 +96,9 @@ class Part implements Gathered {
   }
   get classes() {
     return (this.cut.classes ??= inside(this.all.classes, this.node))
+  }
+  get made() {
+    return (this.cut.made ??= inside(this.all.made, this.node))
   }
   get elements() {
     return (this.cut.elements ??= inside(this.all.elements, this.node))
