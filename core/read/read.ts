@@ -84,7 +84,7 @@ function readAll(sources: SourceSet, types: CheckedTypes, aside: Problem[]): Rea
         )
     }
   }
-  problems.push(...sources.tooLarge)
+  problems.push(...sources.tooLarge, ...notDeclared(types.tooLarge))
   if (contracts.size === 0) problems.push(...nothingFound(sources))
   return { contracts: [...contracts.values()].sort((a, b) => a.tag.localeCompare(b.tag)), problems }
 }
@@ -105,3 +105,16 @@ function nothingFound(sources: SourceSet): Problem[] {
     },
   ]
 }
+
+/** Declarations that are too large to be looked at are told. */
+const notDeclared = ([first, ...more]: readonly string[]): Problem[] =>
+  first === undefined
+    ? []
+    : [
+        {
+          code: 'declarations-too-large',
+          what: `${more.length + 1} files of declarations, ${first} first, are too large together to be looked at.`,
+          where: { file: first },
+          todo: 'Types that only they tell are not known. Bring in the source, or less of the library at a time.',
+        },
+      ]

@@ -25,6 +25,20 @@ export { Chime as default }`,
   })
 })
 
+test('declarations past what the compiler is given are told, and those within are used', () => {
+  const files = {
+    'a.js': 'export function A({ tone }) { return <b>{tone}</b> }',
+    'a.d.ts': "export declare function A(props: { tone?: 'low' }): unknown",
+    'b.js': 'export function B({ tone }) { return <b>{tone}</b> }',
+    'b.d.ts': `/* ${'x'.repeat(8_000_000)} */\nexport declare function B(props: { tone?: 'low' }): unknown`,
+  }
+  expect(told(files)).toEqual({
+    A: ["prop tone 'low'"],
+    B: ['prop tone any'],
+    problems: ['declarations-too-large'],
+  })
+})
+
 test('declarations beside compiled code are joined with what the code takes', () => {
   expect(
     told({

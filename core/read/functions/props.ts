@@ -35,10 +35,11 @@ export function propsOf(sources: SourceSet, types: CheckedTypes, foundComponent:
   const at: ts.Node = foundComponent.fn ?? foundComponent.node
   const written = foundComponent.fn?.parameters[0]
   const isTyped =
-    !written ||
-    written.type !== undefined ||
-    ts.getJSDocType(written) !== undefined ||
-    !/\.[cm]?jsx?$/.test(written.getSourceFile().fileName)
+    types.isTakenIn(foundComponent.file) &&
+    (!written ||
+      written.type !== undefined ||
+      ts.getJSDocType(written) !== undefined ||
+      !/\.[cm]?jsx?$/.test(written.getSourceFile().fileName))
   const type = isTyped ? typeOfComponent(types, foundComponent) : declaredType(types, foundComponent)
   const props = type && propsOfComponent(checker, type, at)
   const fromTypes = props && !(props.flags & ts.TypeFlags.Any) ? types.propsOf(props, at) : []

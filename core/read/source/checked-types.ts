@@ -35,6 +35,23 @@ function declarationFiles(sources: SourceSet, path: string): string[] {
   return [...(beside === undefined ? [] : [beside]), ...entries.filter((entry) => sources.texts.has(entry))]
 }
 
+/**
+ * Characters of a library's own declarations that the compiler is given, the smaller files first: it holds some
+ * twenty bytes for each.
+ */
+const mostDeclared = 8_000_000
+
+/** The declarations that are within the budget, and those that are not. */
+function withinBudget(sources: SourceSet): { taken: Set<string>; left: string[] } {
+  const sized = [...sources.texts]
+    .filter(([path]) => isDeclaration(path))
+    .sort(([a, one], [b, other]) => one.length - other.length || a.localeCompare(b))
+  const taken = new Set<string>()
+  let size = 0
+  for (const [path, { length }] of sized) if ((size += length) <= mostDeclared) taken.add(path)
+  return { taken, left: sized.map(([path]) => path).filter((path) => !taken.has(path)) }
+}
+
 /** How far into a type its model goes. */
 const deepest = 12
 
@@ -70,6 +87,9 @@ export class CheckedTypes {
   /** Imports that led nowhere, by specifier. */
   readonly missing = new Set<string>()
 
+  /** Declarations of the library that are past what the compiler is given. */
+  tooLarge: readonly string[] = []
+
   private earlier: ts.Program | undefined
 
   /** `before`: the types of an earlier reading, whose program is gone on from. */
@@ -82,6 +102,11 @@ export class CheckedTypes {
 
   get checker(): ts.TypeChecker {
     return this.program().getTypeChecker()
+  }
+
+  /** Whether the compiler takes a file for itself, and not only what is declared for it. */
+  isTakenIn(path: string): boolean {
+    return this.program().getSourceFile(path) !== undefined
   }
 
   /** What the compiler finds wrong with one file. */
@@ -156,8 +181,13 @@ export class CheckedTypes {
     const { sources } = this
     // a file that does not parse is as good as not there: nothing follows what it needs, so nothing may be
     // taken from it
+    const { taken, left } = withinBudget(sources)
+    const beyond = new Set(left)
+    this.tooLarge = left
     const read = (path: string) =>
-      sources.isBroken(path) ? undefined : (sources.texts.get(path) ?? sources.outside(path))
+      sources.isBroken(path) || beyond.has(path)
+        ? undefined
+        : (sources.texts.get(path) ?? sources.outside(path))
     const resolving: ts.ModuleResolutionHost = {
       fileExists: (path) => read(plain(path)) !== undefined,
       readFile: (path) => read(plain(path)),
@@ -188,7 +218,11 @@ export class CheckedTypes {
         literals.map((literal) => {
           const found = sources.resolve(plain(from), literal.text)
           const file = found === undefined ? undefined : (declarationsBeside(sources, found) ?? found)
-          if (file !== undefined && (sources.scripts.has(file) || file.endsWith('.d.ts')))
+          if (
+            file !== undefined &&
+            !beyond.has(file) &&
+            (sources.scripts.has(file) || file.endsWith('.d.ts'))
+          )
             return {
               resolvedModule: {
                 resolvedFileName: file,
@@ -203,7 +237,11 @@ export class CheckedTypes {
     }
     return ts.createProgram({
       // what a compiler wrote beside a component's own file says what types its script had
-      rootNames: [...sources.scripts.keys(), ...[...sources.texts.keys()].filter(isDeclaration)],
+      // what compiled code is was declared beside it: the compiler need not work it out once more
+      rootNames: [
+        ...[...sources.scripts.keys()].filter((path) => !declarationsBeside(sources, path)),
+        ...taken,
+      ],
       options,
       host,
       ...(oldProgram ? { oldProgram } : {}),

@@ -19,6 +19,9 @@ test('of several builds the one that is handed out is read; declarations stay', 
       main: './cjs/a.js',
     }),
   ).toEqual({ kept: ['es/a.js', 'types/a.d.ts'], told: ['left-aside-build'] })
+  expect(
+    kept(['es/a.js', 'es/a.d.ts', 'dist/all.d.ts'], { module: './es/a.js', types: './es/a.d.ts' }),
+  ).toEqual({ kept: ['es/a.js', 'es/a.d.ts'], told: ['left-aside-build'] })
   expect(kept(['lib/a.js', 'dist/a.js'])).toEqual({ kept: ['lib/a.js', 'dist/a.js'], told: [] })
 })
 test('other forms of a script beside it are left aside', () => {

@@ -1,6 +1,6 @@
 import { isComponentFile } from '../../languages/languages'
 import type { Problem } from '../../problem'
-import { entryOf, packageFile } from './packages'
+import { entryOf, packageFile, typeEntries } from './packages'
 import { joined } from './paths'
 import { isBeside, isManifest } from './reading'
 import type { SourceText } from './source-text'
@@ -38,7 +38,7 @@ export function libraryFiles<F extends SourceText>(
   files: F[],
   from: ReadFrom = files.some(isWritten) ? 'source' : 'built',
 ): { files: F[]; problems: Problem[] } {
-  const entry = from === 'built' ? entryFolder(files) : undefined
+  const entry = from === 'built' ? entryFolders(files) : undefined
   const paths = new Set(files.map(({ path }) => path))
   const aside = new Map<string, F[]>()
   const kept = files.filter((file) => {
@@ -55,7 +55,7 @@ export function libraryFiles<F extends SourceText>(
 function whyAside(
   file: SourceText,
   from: ReadFrom,
-  entry: string | undefined,
+  entry: EntryFolders | undefined,
 ): keyof typeof reasons | undefined {
   const { path } = file
   if (isBeside(path) && isComponentFile(path)) return 'beside'
@@ -63,8 +63,9 @@ function whyAside(
   if (from === 'source') return builtFolder.test(path) ? 'built' : undefined
   if (isWritten(file)) return 'source'
   const folder = builtFolder.exec(path)?.[0]
-  const isOther = entry !== undefined && folder !== undefined && folder !== entry
-  return isOther && isComponentFile(path) && !isDeclaration(path) ? 'build' : undefined
+  const isOther = entry !== undefined && folder !== undefined && folder !== entry.folder
+  if (!isOther || !isComponentFile(path)) return undefined
+  return isDeclaration(path) && (entry.types.size === 0 || entry.types.has(folder)) ? undefined : 'build'
 }
 
 /** Whether a script is another form of one beside it: `a.min.js` or `a.dev.js` of `a.js`. */
@@ -73,16 +74,23 @@ const isVariant = (path: string, paths: ReadonlySet<string>): boolean => {
   return plain !== path && paths.has(plain)
 }
 
-/** The folder of the build that a package hands to those who import it. */
-function entryFolder(files: readonly SourceText[]): string | undefined {
+interface EntryFolders {
+  folder: string
+  types: Set<string>
+}
+
+/** The folder of the build that a package hands to those who import it, and those of its declarations. */
+function entryFolders(files: readonly SourceText[]): EntryFolders | undefined {
   const file = packageFile(files.find(({ path }) => path === 'package.json')?.text)
   const entry = file && entryOf(file, '.')
-  const folder = entry === undefined ? undefined : builtFolder.exec(joined([], entry))?.[0]
+  const folder = entry === undefined ? undefined : folderOf(entry)
   // an entry that only points elsewhere says nothing of where the components are
-  return folder !== undefined && files.some(({ path }) => path.startsWith(folder) && !isDeclaration(path))
-    ? folder
-    : undefined
+  if (!file || folder === undefined) return undefined
+  if (!files.some(({ path }) => path.startsWith(folder) && !isDeclaration(path))) return undefined
+  return { folder, types: new Set(typeEntries(file).flatMap((types) => folderOf(types) ?? [])) }
 }
+
+const folderOf = (entry: string): string | undefined => builtFolder.exec(joined([], entry))?.[0]
 
 const reasons = {
   beside: {
