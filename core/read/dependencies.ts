@@ -4,6 +4,7 @@ import type { Problem } from '../problem'
 import { isPackageName } from '../package-name'
 import { isComponentFile, languageOfFile } from '../languages/languages'
 import { isFromRegistry } from './lock'
+import { isDeclaration } from './source/paths'
 import { isBeside } from './source/reading'
 import { SourceSet } from './source/source-set'
 import type { SourceText } from './source/source-text'
@@ -52,7 +53,6 @@ export function dependenciesOf(files: SourceText[]): Wanted {
   const imported = new Map<string, { file: string; line: number }>()
   for (const { path, text } of files) {
     if (isBeside(path) || !isComponentFile(path)) continue
-    const isDeclaration = /\.d\.[cm]?ts$/.test(path)
     const runtime = languageOfFile(path)?.runsOn
     if (runtime && !imported.has(runtime)) imported.set(runtime, { file: path, line: 1 })
     const { importedFiles } = ts.preProcessFile(text, true, true)
@@ -61,10 +61,11 @@ export function dependenciesOf(files: SourceText[]): Wanted {
       if (!name || built.has(name) || imported.has(name) || sources.resolve(path, fileName) !== undefined)
         continue
       // what declarations alone speak of is needed where the library says so
-      if (isDeclaration && !(name in manifest.dependencies || name in manifest.peerDependencies)) continue
+      if (isDeclaration(path) && !(name in manifest.dependencies || name in manifest.peerDependencies))
+        continue
       imported.set(name, { file: path, line: text.slice(0, pos).split('\n').length })
     }
-    if (!isDeclaration && /\.[jt]sx$/.test(path) && !imported.has(jsxRuntime(manifest)))
+    if (!isDeclaration(path) && /\.[jt]sx$/.test(path) && !imported.has(jsxRuntime(manifest)))
       imported.set(jsxRuntime(manifest), { file: path, line: 1 })
   }
   if (imported.has('react')) imported.set('react-dom', imported.get('react')!)

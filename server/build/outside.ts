@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { dirname, join, normalize } from 'node:path'
-import { compilerLibrary } from '~~/core/read/source/checked-types'
+import { compilerLibrary } from '~~/core/read/source/type-program'
 import type { Outside } from '~~/core/read/source/source-set'
 
 const compiler = dirname(createRequire(import.meta.url).resolve('typescript'))

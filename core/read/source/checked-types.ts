@@ -1,80 +1,13 @@
 import ts from 'typescript'
 import { unionOf, type TypeModel } from '../../contract/type'
 import { tagText, wordsOf } from './comments'
-import { packageFile, typeEntries } from './packages'
-import { joined } from './paths'
+import { declarationFiles, declarationsBeside } from './declaration-files'
+import { isDeclaration, plainPath } from './paths'
 import type { SourceSet } from './source-set'
-
-/** Where the texts of the compiler's own libraries (`lib.dom.d.ts` …) are asked for. */
-export const compilerLibrary = 'node_modules/typescript/lib'
-
-const options: ts.CompilerOptions & { allowNonTsExtensions: boolean } = {
-  target: ts.ScriptTarget.ES2022,
-  module: ts.ModuleKind.ESNext,
-  moduleResolution: ts.ModuleResolutionKind.Bundler,
-  jsx: ts.JsxEmit.ReactJSX,
-  lib: ['lib.es2023.d.ts', 'lib.dom.d.ts', 'lib.dom.iterable.d.ts'],
-  strict: true,
-  noEmit: true,
-  skipLibCheck: true,
-  allowJs: true,
-  types: [],
-  allowNonTsExtensions: true,
-  allowImportingTsExtensions: true,
-  resolveJsonModule: true,
-}
-
-/** A file of declarations, also of a language that has its own: `Card.svelte.d.ts`. */
-const isDeclaration = (path: string): boolean => /\.d\.[cm]?ts$/.test(path)
-
-/** Declarations that speak of a compiled script: beside it, or at the entry of the library's package. */
-function declarationFiles(sources: SourceSet, path: string): string[] {
-  const beside = declarationsBeside(sources, path)
-  const own = packageFile(sources.texts.get('package.json'))
-  const entries = own ? typeEntries(own).map((entry) => joined([], entry)) : []
-  return [...(beside === undefined ? [] : [beside]), ...entries.filter((entry) => sources.texts.has(entry))]
-}
-
-/**
- * Characters of a library's own declarations that the compiler is given, the smaller files first: it holds some
- * twenty bytes for each.
- */
-const mostDeclared = 8_000_000
-
-/** The declarations that are within the budget, and those that are not. */
-function withinBudget(sources: SourceSet): { taken: Set<string>; left: string[] } {
-  const sized = [...sources.texts]
-    .filter(([path]) => isDeclaration(path))
-    .sort(([a, one], [b, other]) => one.length - other.length || a.localeCompare(b))
-  const taken = new Set<string>()
-  let size = 0
-  for (const [path, { length }] of sized) if ((size += length) <= mostDeclared) taken.add(path)
-  return { taken, left: sized.map(([path]) => path).filter((path) => !taken.has(path)) }
-}
+import { makeProgram } from './type-program'
 
 /** How far into a type its model goes. */
 const deepest = 12
-
-/**
- * What declares the types of a compiled script, as the compiler itself would look for it, `a.d.ts` beside `a.js`;
- * build tools write `a.d.ts` beside `a.mjs` too, and that of a component's own file beside what they made of it:
- * `Card.vue.d.ts` beside `Card.vue2.mjs`.
- */
-const declarationsBeside = (sources: SourceSet, file: string): string | undefined => {
-  if (!/\.[cm]?jsx?$/.test(file)) return undefined
-  const ofComponent = /^(.*\.(?:vue|svelte))\w*\.[cm]?js$/.exec(file)?.[1]
-  return [
-    file.replace(/\.([cm]?)jsx?$/, '.d.$1ts'),
-    file.replace(/\.[cm]?jsx?$/, '.d.ts'),
-    ...(ofComponent === undefined ? [] : [`${ofComponent}.d.ts`]),
-  ].find((declared) => sources.texts.has(declared))
-}
-
-const extensionOf = (file: string): ts.Extension =>
-  file.endsWith('.d.ts') ? ts.Extension.Dts : file.endsWith('.tsx') ? ts.Extension.Tsx : ts.Extension.Ts
-
-/** Parsed declaration files from outside, by path and text: the compiler's own are large and never change. */
-const declarations = new Map<string, { text: string; file: ts.SourceFile }>()
 
 /**
  * Types as the TypeScript compiler works them out, for what is not plain to see: utility types,
@@ -172,88 +105,21 @@ export class CheckedTypes {
   }
 
   private program(): ts.Program {
-    this.made ??= this.programAfter(this.earlier)
+    if (!this.made) {
+      const { program, left } = makeProgram(this.sources, this.missing, this.earlier)
+      this.made = program
+      this.tooLarge = left
+    }
     this.earlier = undefined
     return this.made
-  }
-
-  private programAfter(oldProgram: ts.Program | undefined): ts.Program {
-    const { sources } = this
-    // a file that does not parse is as good as not there: nothing follows what it needs, so nothing may be
-    // taken from it
-    const { taken, left } = withinBudget(sources)
-    const beyond = new Set(left)
-    this.tooLarge = left
-    const read = (path: string) =>
-      sources.isBroken(path) || beyond.has(path)
-        ? undefined
-        : (sources.texts.get(path) ?? sources.outside(path))
-    const resolving: ts.ModuleResolutionHost = {
-      fileExists: (path) => read(plain(path)) !== undefined,
-      readFile: (path) => read(plain(path)),
-    }
-    const cache = ts.createModuleResolutionCache('', (text) => text, options)
-    const host: ts.CompilerHost = {
-      getSourceFile: (path) => {
-        const own = sources.scripts.get(plain(path))
-        if (own) return own
-        const text = read(plain(path))
-        if (text === undefined) return undefined
-        const known = declarations.get(path)
-        if (known?.text === text) return known.file
-        const file = ts.createSourceFile(path, text, ts.ScriptTarget.Latest, true)
-        if (sources.texts.get(plain(path)) === undefined) declarations.set(path, { text, file })
-        return file
-      },
-      getDefaultLibFileName: () => `${compilerLibrary}/lib.es2023.d.ts`,
-      getDefaultLibLocation: () => compilerLibrary,
-      getCurrentDirectory: () => '',
-      getCanonicalFileName: (text) => text,
-      useCaseSensitiveFileNames: () => true,
-      getNewLine: () => '\n',
-      writeFile: () => undefined,
-      fileExists: resolving.fileExists,
-      readFile: resolving.readFile,
-      resolveModuleNameLiterals: (literals, from) =>
-        literals.map((literal) => {
-          const found = sources.resolve(plain(from), literal.text)
-          const file = found === undefined ? undefined : (declarationsBeside(sources, found) ?? found)
-          if (
-            file !== undefined &&
-            !beyond.has(file) &&
-            (sources.scripts.has(file) || file.endsWith('.d.ts'))
-          )
-            return {
-              resolvedModule: {
-                resolvedFileName: file,
-                extension: extensionOf(file),
-                isExternalLibraryImport: false,
-              },
-            }
-          const outside = ts.resolveModuleName(literal.text, from, options, resolving, cache)
-          if (!outside.resolvedModule) this.missing.add(literal.text)
-          return outside
-        }),
-    }
-    return ts.createProgram({
-      // what a compiler wrote beside a component's own file says what types its script had
-      // what compiled code is was declared beside it: the compiler need not work it out once more
-      rootNames: [
-        ...[...sources.scripts.keys()].filter((path) => !declarationsBeside(sources, path)),
-        ...taken,
-      ],
-      options,
-      host,
-      ...(oldProgram ? { oldProgram } : {}),
-    })
   }
 
   /** Whether a declaration stands in the library itself. */
   isOwn(symbol: ts.Symbol): boolean {
     return (symbol.declarations ?? []).some(
       (declaration) =>
-        this.sources.texts.has(plain(declaration.getSourceFile().fileName)) &&
-        !plain(declaration.getSourceFile().fileName).startsWith('node_modules/'),
+        this.sources.texts.has(plainPath(declaration.getSourceFile().fileName)) &&
+        !plainPath(declaration.getSourceFile().fileName).startsWith('node_modules/'),
     )
   }
 
@@ -436,8 +302,6 @@ const nodes = new Set([
   'Renderable',
   'TemplateResult',
 ])
-
-const plain = (path: string): string => path.replace(/^\.?\//, '')
 
 const printed = (checker: ts.TypeChecker, type: ts.Type): string =>
   checker

@@ -1,13 +1,12 @@
 import { isComponentFile } from '../../languages/languages'
 import type { Problem } from '../../problem'
 import { entryOf, packageFile, typeEntries } from './packages'
-import { joined } from './paths'
+import { isDeclaration, joined } from './paths'
 import { isBeside, isManifest } from './reading'
 import type { SourceText } from './source-text'
 
 /** Folders that build tools write to. */
 const builtFolder = /^(dist|lib|es|esm|cjs|umd|build|out|cdn|types)([-_.][\w-]+)?\//
-const isDeclaration = (path: string): boolean => /\.d\.[cm]?ts$/.test(path)
 
 /** Which of the two a library is read from, where it has both: what people wrote, or what was built from it. */
 export type ReadFrom = 'source' | 'built'

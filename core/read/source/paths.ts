@@ -7,3 +7,9 @@ export const joined = (folders: string[], path: string): string => {
   }
   return parts.join('/')
 }
+
+/** A file of declarations, also of a language that has its own: `Card.svelte.d.ts`. */
+export const isDeclaration = (path: string): boolean => /\.d\.[cm]?ts$/.test(path)
+
+/** A path as the library has it, where a compiler put its own folder before it. */
+export const plainPath = (path: string): string => path.replace(/^\.?\//, '')
