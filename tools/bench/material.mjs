@@ -61,10 +61,16 @@ export const libraries = [
 export const shipped = [
   { name: '@shoelace-style/shoelace', version: '2.20.1', at: 'dist/custom-elements.json' },
   { name: '@awesome.me/webawesome', version: '3.14.0', at: 'dist/custom-elements.json' },
-  { name: '@patternfly/elements', version: '5.0.0', at: 'custom-elements.json' },
+  // what it builds on is not in the registry at the version that it asks for
+  {
+    name: '@patternfly/elements',
+    version: '5.0.0',
+    at: 'custom-elements.json',
+    needs: ['lit@3.3.2'],
+  },
   { name: '@ui5/webcomponents', version: '2.26.0', at: 'dist/custom-elements.json' },
   { name: '@vaadin/combo-box', version: '25.3.0', at: 'custom-elements.json' },
-].map((library) => ({ ...library, needs: [`${library.name}@${library.version}`] }))
+].map((library) => ({ needs: [`${library.name}@${library.version}`], ...library }))
 
 const npm = (args, cwd) =>
   execFileSync('npm', args, { cwd, encoding: 'utf8', stdio: ['ignore', 'pipe', 'inherit'] })

@@ -37,10 +37,10 @@ export function makeProgram(
   missing: Set<string>,
   oldProgram: ts.Program | undefined,
 ): { program: ts.Program; left: string[] } {
-  // a file that does not parse is as good as not there: nothing follows what it needs, so nothing may be
-  // taken from it
   const { taken, left } = withinBudget(sources)
   const beyond = new Set(left)
+  // a file that does not parse is as good as not there: nothing follows what it needs, so nothing may be
+  // taken from it
   const read = (path: string) =>
     sources.isBroken(path) || beyond.has(path)
       ? undefined
