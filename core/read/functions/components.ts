@@ -1,5 +1,6 @@
 import ts from 'typescript'
 import { declarationOf, functionBehind, valueOfDeclaration } from '../source/declarations'
+import { exportsOf } from '../source/exported'
 import { unwrap, walk, type SourceSet } from '../source/source-set'
 
 export type FunctionNode = ts.FunctionDeclaration | ts.FunctionExpression | ts.ArrowFunction
@@ -22,11 +23,9 @@ const componentName = /^[A-Z][A-Za-z0-9]*$/
  * type a second look.
  */
 export function componentsIn(sources: SourceSet, file: string): FoundComponent[] {
-  const source = sources.scripts.get(file)
-  if (!source) return []
   const found = new Map<ts.Node, FoundComponent>()
-  const add = (name: string, exportName: string, declaration: ts.Declaration | undefined) => {
-    if (!declaration || declaration.getSourceFile() !== source || found.has(declaration)) return
+  const add = (name: string, exportName: string, declaration: ts.Declaration) => {
+    if (found.has(declaration)) return
     const value = valueOfDeclaration(declaration)
     const fn = ts.isFunctionDeclaration(declaration) ? declaration : value && functionInside(sources, value)
     const wrapped = value && ts.isCallExpression(unwrap(value))
@@ -38,38 +37,8 @@ export function componentsIn(sources: SourceSet, file: string): FoundComponent[]
     )
       found.set(declaration, { name, exportName, node: declaration, fn, file })
   }
-  for (const statement of source.statements) {
-    const isDefault =
-      ts.canHaveModifiers(statement) &&
-      ts.getModifiers(statement)?.some((modifier) => modifier.kind === ts.SyntaxKind.DefaultKeyword)
-    const isExported =
-      ts.canHaveModifiers(statement) &&
-      ts.getModifiers(statement)?.some((modifier) => modifier.kind === ts.SyntaxKind.ExportKeyword)
-    if (ts.isFunctionDeclaration(statement) && isExported) {
-      const name = statement.name?.text ?? ''
-      if (componentName.test(name) || isDefault) add(name, isDefault ? 'default' : name, statement)
-    } else if (ts.isVariableStatement(statement) && isExported) {
-      for (const declaration of statement.declarationList.declarations)
-        if (ts.isIdentifier(declaration.name) && componentName.test(declaration.name.text))
-          add(declaration.name.text, declaration.name.text, declaration)
-    } else if (
-      ts.isExportDeclaration(statement) &&
-      !statement.moduleSpecifier &&
-      !statement.isTypeOnly &&
-      statement.exportClause &&
-      ts.isNamedExports(statement.exportClause)
-    ) {
-      for (const element of statement.exportClause.elements) {
-        const local = (element.propertyName ?? element.name) as ts.Identifier
-        if (!element.isTypeOnly && componentName.test(local.text))
-          add(local.text, element.name.text, declarationOf(sources, local))
-      }
-    } else if (ts.isExportAssignment(statement) && !statement.isExportEquals) {
-      const value = unwrap(statement.expression)
-      const declaration = ts.isIdentifier(value) ? declarationOf(sources, value) : statement
-      add(ts.isIdentifier(value) ? value.text : '', 'default', declaration)
-    }
-  }
+  for (const { name, exportName, node } of exportsOf(sources, file))
+    if (componentName.test(name) || exportName === 'default') add(name, exportName, node)
   return [...found.values()]
 }
 

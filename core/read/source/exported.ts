@@ -18,7 +18,10 @@ export function exportsOf(sources: SourceSet, file: string): Exported[] {
   }
   for (const statement of script?.statements ?? []) {
     const isExported = hasModifier(statement, ts.SyntaxKind.ExportKeyword)
-    if (ts.isVariableStatement(statement) && isExported) {
+    if ((ts.isFunctionDeclaration(statement) || ts.isClassDeclaration(statement)) && isExported) {
+      const name = statement.name?.text ?? ''
+      add(name, hasModifier(statement, ts.SyntaxKind.DefaultKeyword) ? 'default' : name, statement)
+    } else if (ts.isVariableStatement(statement) && isExported) {
       for (const declaration of statement.declarationList.declarations)
         if (ts.isIdentifier(declaration.name)) add(declaration.name.text, declaration.name.text, declaration)
     } else if (
