@@ -11,7 +11,8 @@ function line(member: Member): string {
 }
 
 /**
- * What is read of a library, a line a member by component; and the codes of what is told beside. `outside` are files
+ * What is read of a library, a line a member by component; and the codes of what is told beside. `outside`
+ * are files
  * of installed packages, by their path in `node_modules`.
  */
 export function told(files: Record<string, string>, outside: Record<string, string> = {}) {

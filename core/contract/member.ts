@@ -4,7 +4,10 @@ import { z } from 'zod'
 export const placeSchema = z.object({ file: z.string().min(1), line: z.number().int().positive() })
 export type Place = z.infer<typeof placeSchema>
 
-/** The installed package that a place is in, where a component builds on one; `undefined` in the library itself. */
+/**
+ * The installed package that a place is in, where a component builds on one; `undefined` in the library
+ * itself.
+ */
 export const packageOf = ({ file }: Place): string | undefined =>
   /^(?:.*\/)?node_modules\/((?:@[^/]+\/)?[^/]+)\//.exec(file)?.[1]
 

@@ -112,7 +112,8 @@ const nameIn = (specifier: string): string | undefined => {
 }
 
 /**
- * The range of the newest major version that a range allows, which is the one that is installed; types of React are
+ * The range of the newest major version that a range allows, which is the one that is installed; types of
+ * React are
  * numbered as React is. Any version where the range has no end.
  */
 export function newestOf(range: string): string {

@@ -41,7 +41,10 @@ const readNames = () =>
 
 const readTypes = () => accuracy('read-types', 'types', 0.9, 'the types and defaults they state there')
 
-/** Members that libraries which reading was not written with name in their manifests: how many of them are read. */
+/**
+ * Members that libraries which reading was not written with name in their manifests: how many of them are
+ * read.
+ */
 function readMembers() {
   const all = fetchLibraries(shipped).map((library) => ({ library, found: readOne(library, [], 'members') }))
   const recallOf = ({ counts }) => {

@@ -55,7 +55,8 @@ export const libraries = [
 ]
 
 /**
- * Libraries that reading was not written with, read from what they ship and compared with their manifests, whose
+ * Libraries that reading was not written with, read from what they ship and compared with their manifests,
+ * whose
  * names for members are not all that the code has.
  */
 export const shipped = [

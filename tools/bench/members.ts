@@ -6,7 +6,8 @@ import { readLibrary } from '~~/core/read/read'
 import { isManifest } from '~~/core/read/source/reading'
 
 /**
- * How well a published library that reading was not written with is read, member by member, from what it ships:
+ * How well a published library that reading was not written with is read, member by member, from what it
+ * ships:
  * compiled code and declarations, its manifest kept away. One library a run; prints one JSON object.
  */
 const { folder, dependencies, at } = JSON.parse(process.argv[2]!) as {

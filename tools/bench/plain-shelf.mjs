@@ -2,7 +2,9 @@
 import { createServer } from 'node:http'
 import { freePort } from '../setup.mjs'
 
-/** Runs in each bare frame: loads the component's module, shows it so many times, says when it was painted. */
+/**
+ * Runs in each bare frame: loads the component's module, shows it so many times, says when it was painted.
+ */
 async function showBare({ module: address, tag, usage, times }) {
   const module = await import(address)
   for (let i = 0; i < times; i++) {
@@ -64,7 +66,8 @@ ${entries.map((_, i) => `<article id="${i}"></article>`).join(' ')}
 ${script(showNear, `http://frames.localhost:${port}`)}`
 
 /**
- * Serves a page with a place for each entry of a shelf that has a module; what is near holds a bare frame with
+ * Serves a page with a place for each entry of a shelf that has a module; what is near holds a bare frame
+ * with
  * `times` renderings.
  * `entries` are those of the shelf's answer, `preview` the origin their modules come from; gives the address.
  */

@@ -4,20 +4,26 @@ import { functionBehind } from '../source/declarations'
 import { walk, type SourceSet } from '../source/source-set'
 import type { ClassNode } from './lineage'
 
-/** How a prop's name becomes an attribute's where nothing is said: `iconName` is `iconname` or `icon-name`. */
+/**
+ * How a prop's name becomes an attribute's where nothing is said: `iconName` is `iconname` or `icon-name`.
+ */
 export type AttributeRule = 'lower' | 'kebab'
 
-const kept = new WeakMap<ts.Node, boolean>()
+/** What was found of classes, for one reading: what they call may stand in a file that changes. */
+const kept = new WeakMap<SourceSet, Map<ClassNode, boolean>>()
 
 /**
- * The rule of the framework that a class builds on, learnt from its source: one of the classes works out names of
+ * The rule of the framework that a class builds on, learnt from its source: one of the classes works out
+ * names of
  * attributes with a function that puts hyphens before capitals. Attributes in HTML are lower case else.
  */
 export const attributeRuleOf = (sources: SourceSet, classes: ClassNode[]): AttributeRule =>
   classes.some((node) => hyphenates(sources, node)) ? 'kebab' : 'lower'
 
 function hyphenates(sources: SourceSet, node: ClassNode): boolean {
-  let known = kept.get(node)
+  const found = kept.get(sources) ?? new Map<ClassNode, boolean>()
+  kept.set(sources, found)
+  let known = found.get(node)
   if (known === undefined) {
     known = node.members.some(
       (member) =>
@@ -25,7 +31,7 @@ function hyphenates(sources: SourceSet, node: ClassNode): boolean {
         sources.gather(member).calls.some((call) => isHyphenating(sources, call)) &&
         speaksOfAttributes(member),
     )
-    kept.set(node, known)
+    found.set(node, known)
   }
   return known
 }

@@ -16,7 +16,8 @@ const kept = new WeakMap<ts.SourceFile, CompiledDecorators[]>()
 
 /**
  * Decorators of a file as compilers leave them, told by the shape of the call and not by its name:
- * `d([…], X)` and `d([…], X.prototype, "key", …)` of the older proposal; `d(_, _, list, { kind, name })` inside the
+ * `d([…], X)` and `d([…], X.prototype, "key", …)` of the older proposal; `d(_, _, list, { kind, name })`
+ * inside the
  * class and `d(_, flags, "key", list, X)` of the standard one (Decorators, stage 3).
  */
 export function compiledDecorators(sources: SourceSet, file: ts.SourceFile): CompiledDecorators[] {

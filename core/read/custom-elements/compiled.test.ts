@@ -119,6 +119,15 @@ test('registered by a helper of a package, by a static name, by itself, by a lis
   })
 })
 
+test('what declarations call private is not offered, though a decorator gives it an attribute', () => {
+  expect(
+    told({
+      'a.js': `class A extends Base {}\nd([property()], A.prototype, 'shown', 2)\nd([r()], A.prototype, 'left', 2)\nA = d([customElement('x-a')], A)\nexport { A }`,
+      'a.d.ts': `export declare class A { shown: 1 | 2; private left }`,
+    }),
+  ).toEqual({ 'x-a': ['prop shown 1 | 2 @shown'] })
+})
+
 test('declarations beside compiled code give types and words, and say what is private', () => {
   expect(
     told({

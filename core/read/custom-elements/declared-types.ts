@@ -23,8 +23,10 @@ const isHidden = (symbol: ts.Symbol): boolean =>
   )
 
 /**
- * Members of compiled classes, joined with the declarations that were written for them: types, comments, what is
- * optional, and what is private there. What the code says else stands; what only the declarations name is added
+ * Members of compiled classes, joined with the declarations that were written for them: types, comments, what
+ * is
+ * optional, and what is private there. What the code says else stands; what only the declarations name is
+ * added
  * where the library's own declare it.
  */
 export function joinDeclarations(
@@ -49,12 +51,10 @@ export function joinDeclarations(
     const own = meant(name)
     return own === undefined ? 'attribute' in member && member.attribute !== undefined : !isHidden(own)
   }
-  const joined = props
-    .filter((prop) => isKept(prop) || prop.attribute !== undefined)
-    .map((prop) => {
-      const own = meant(prop.name)
-      return own && !isHidden(own) && !prop.attributeOnly ? withType(types, own, at, prop) : prop
-    })
+  const joined = props.filter(isKept).map((prop) => {
+    const own = meant(prop.name)
+    return own && !isHidden(own) && !prop.attributeOnly ? withType(types, own, at, prop) : prop
+  })
   const known = new Set([...props, ...methods].map(({ name }) => name))
   const added = declared
     .getProperties()

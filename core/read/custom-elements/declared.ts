@@ -224,7 +224,8 @@ function declaringDecorator(
 }
 
 /**
- * Whether a decorator's own source says that what it declares is the component's affair, whatever it is called:
+ * Whether a decorator's own source says that what it declares is the component's affair, whatever it is
+ * called:
  * it hands on options with `state: true`, or with no attribute.
  */
 function declaresInner(sources: SourceSet, callee: ts.Expression): boolean {

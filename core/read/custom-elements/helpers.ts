@@ -6,7 +6,8 @@ import { classOf } from './registrations'
 import type { Use } from './sinks'
 
 /**
- * Events that helper objects dispatch on the component which they were given: `new Controller(this)` whose class
+ * Events that helper objects dispatch on the component which they were given: `new Controller(this)` whose
+ * class
  * keeps what it is given (`this.host = host`) and does `this.host.dispatchEvent(…)`.
  */
 export function eventsOfHelpers(sources: SourceSet, reach: readonly ts.Node[]): Use[] {

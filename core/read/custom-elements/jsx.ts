@@ -1,8 +1,8 @@
 import ts from 'typescript'
 import type { Place } from '../../contract/member'
 import { textsOf } from '../source/texts'
-import { type SourceSet } from '../source/source-set'
-import { customElementName, type TemplateFacts } from './template'
+import type { SourceSet } from '../source/source-set'
+import { customElementName, forwardedParts, type TemplateFacts } from './template'
 
 /** An element that JSX makes, as it is written or as a compiler leaves it, with its attributes. */
 interface Made {
@@ -35,11 +35,8 @@ function take(facts: TemplateFacts, made: Made, place: Place): void {
     for (const name of part.split(/\s+/).filter(Boolean))
       facts.parts.push({ kind: 'part', name, ...common, element: made.tag })
   for (const forwarded of made.attribute('exportparts'))
-    for (const pair of forwarded.split(',')) {
-      const [inner, outer = inner] = pair.split(':').map((text) => text.trim())
-      if (inner && outer)
-        facts.parts.push({ kind: 'part', name: outer, ...common, from: { tag: made.tag, part: inner } })
-    }
+    for (const { inner, outer } of forwardedParts(forwarded))
+      facts.parts.push({ kind: 'part', name: outer, ...common, from: { tag: made.tag, part: inner } })
   if (customElementName.test(made.tag)) facts.uses.push({ tag: made.tag, place })
 }
 

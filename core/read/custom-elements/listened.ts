@@ -3,7 +3,8 @@ import { unwrap, type SourceSet } from '../source/source-set'
 import type { ClassNode } from './lineage'
 
 /**
- * The name of the event that a parameter is, where its function is a listener: given to `addEventListener` in place
+ * The name of the event that a parameter is, where its function is a listener: given to `addEventListener` in
+ * place
  * or by name, or bound in a template, as in `@change=${…}`.
  */
 export function eventHeardBy(

@@ -67,7 +67,8 @@ export const reachOf = (sources: SourceSet, classes: ClassNode[]): ts.Node[] =>
   ])
 
 /**
- * What a class is given from outside, where its template and its styles may stand: the arguments of its decorators,
+ * What a class is given from outside, where its template and its styles may stand: the arguments of its
+ * decorators,
  * and the options of a method of its framework that is called on it, as in `X.compose({ template, styles })`.
  */
 export function givenTo(sources: SourceSet, node: ClassNode): ts.Expression[] {

@@ -119,8 +119,10 @@ const isDefine = (node: ts.CallExpression): boolean =>
   node.arguments.length >= 2
 
 /**
- * The tag that decorators give a class. Several may be handed a text with a hyphen, such as an event's name: the
- * one counts whose own source registers what it is given, or whose name says so, or that is given a name like the
+ * The tag that decorators give a class. Several may be handed a text with a hyphen, such as an event's name:
+ * the
+ * one counts whose own source registers what it is given, or whose name says so, or that is given a name like
+ * the
  * class's.
  */
 function tagByDecorators(
@@ -202,7 +204,10 @@ function tagByOwnMethod(sources: SourceSet, node: ClassNode, name: string): ts.E
   return parameter ? parameter.initializer : tag
 }
 
-/** A class that a compiler hands to a helper with a list in which its tag stands: `make(class …, [1, "x-tag"])`. */
+/**
+ * A class that a compiler hands to a helper with a list in which its tag stands: `make(class …, [1,
+ * "x-tag"])`.
+ */
 function madeWithTag(call: ts.CallExpression): { node: ClassNode; tag: string } | undefined {
   const node = call.arguments.find(ts.isClassExpression)
   const list = node && call.arguments.find(ts.isArrayLiteralExpression)

@@ -30,8 +30,10 @@ interface Followed {
 }
 
 /**
- * What a component's code does with markup, styles and events. Helpers are followed: where a function uses one of
- * its parameters so, alone or among other text, its calls count with their arguments; a constructor of a superclass
+ * What a component's code does with markup, styles and events. Helpers are followed: where a function uses
+ * one of
+ * its parameters so, alone or among other text, its calls count with their arguments; a constructor of a
+ * superclass
  * that is handed something by `super(…)` is such a helper, and so is a private method as compilers leave it.
  */
 export class Sinks {
@@ -172,7 +174,10 @@ export class Sinks {
     return made && isFunction(made) ? made : undefined
   }
 
-  /** `_strike.call(this)`, `helper(this, _instances, "m", _strike).call(this)`: a method kept outside its class. */
+  /**
+   * `_strike.call(this)`, `helper(this, _instances, "m", _strike).call(this)`: a method kept outside its
+   * class.
+   */
   private privateMethod(owner: ts.Expression): FunctionNode | undefined {
     const node = unwrap(owner)
     if (ts.isIdentifier(node)) return this.functionNamed(node)
@@ -229,7 +234,8 @@ function mentions(expression: ts.Expression, fn: FunctionNode, given: Given, dep
 }
 
 /**
- * Opens parameters by what they are given, and the type of an event that is dispatched again by what was listened
+ * Opens parameters by what they are given, and the type of an event that is dispatched again by what was
+ * listened
  * for; all else as `open` does.
  */
 export const openerWith =

@@ -110,7 +110,9 @@ function findSetAfter(sources: SourceSet, node: ClassNode): SetAfter[] {
   ]
 }
 
-/** The value in `{ value: … }` or `{ get() { return … } }` as property descriptors have it; else the value. */
+/**
+ * The value in `{ value: … }` or `{ get() { return … } }` as property descriptors have it; else the value.
+ */
 function describedBy(value: ts.Expression): ts.Expression | undefined {
   const node = unwrap(value)
   if (!ts.isObjectLiteralExpression(node)) return node

@@ -32,7 +32,9 @@ export function readStyles(text: string, at: (offset: number) => Place): StyleFa
   const properties = new Map<string, CustomProperty>()
   const setInside = new Set<string>()
   const states = new Map<string, State>()
-  /** Of each rule that stands open: whether it is about the host and nothing in it, and whether only at times. */
+  /**
+   * Of each rule that stands open: whether it is about the host and nothing in it, and whether only at times.
+   */
   const rules: { host: boolean; atTimes: boolean }[] = []
   walkSheet(tokens, {
     rule(prelude) {
@@ -131,7 +133,8 @@ function isHost(tokens: Tokens, { from, to }: Span, around: boolean): boolean {
 }
 
 /**
- * Whether each selector of a list holds only at times: it asks for a state, an attribute, or for a second class
+ * Whether each selector of a list holds only at times: it asks for a state, an attribute, or for a second
+ * class
  * beside the first of an element.
  */
 function isAtTimes(tokens: Tokens, { from, to }: Span): boolean {

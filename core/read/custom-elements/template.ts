@@ -75,19 +75,15 @@ export function readTemplate(fragment: Fragment): TemplateFacts {
       }
       const forwarded = attribute(node, 'exportparts')
       if (known(forwarded)) {
-        for (const pair of forwarded.split(',')) {
-          const [inner, outer = inner] = pair.split(':').map((text) => text.trim())
-          if (inner && outer) {
-            facts.parts.push({
-              kind: 'part',
-              name: outer,
-              place: placeOf(node),
-              known: 'declared',
-              disagreements: [],
-              from: { tag: node.tagName, part: inner },
-            })
-          }
-        }
+        for (const { inner, outer } of forwardedParts(forwarded))
+          facts.parts.push({
+            kind: 'part',
+            name: outer,
+            place: placeOf(node),
+            known: 'declared',
+            disagreements: [],
+            from: { tag: node.tagName, part: inner },
+          })
       }
       if (customElementName.test(node.tagName) && !reserved.has(node.tagName))
         facts.uses.push({ tag: node.tagName, place: placeOf(node) })
@@ -130,3 +126,10 @@ function hooksIn(slot: Element): string[] {
   slot.childNodes.forEach(visit)
   return hooks
 }
+
+/** What `exportparts` forwards: `inner: outer`, or one name for both (CSS Shadow Parts, section 3). */
+export const forwardedParts = (text: string): { inner: string; outer: string }[] =>
+  text.split(',').flatMap((pair) => {
+    const [inner, outer = inner] = pair.split(':').map((name) => name.trim())
+    return inner && outer ? [{ inner, outer }] : []
+  })

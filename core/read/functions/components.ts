@@ -98,7 +98,10 @@ function makesMarkup(sources: SourceSet, fn: FunctionNode): boolean {
   return found
 }
 
-/** Whether a call is one that JSX stands for, also as bundlers rename it (`_jsx`, `jsx2`, `React3.createElement`). */
+/**
+ * Whether a call is one that JSX stands for, also as bundlers rename it (`_jsx`, `jsx2`,
+ * `React3.createElement`).
+ */
 export function isMarkupCall(sources: SourceSet, call: ts.CallExpression): boolean {
   const callee = call.expression
   const file = call.getSourceFile().fileName

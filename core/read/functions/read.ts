@@ -196,7 +196,10 @@ function restOf(sources: SourceSet, fn: FunctionNode | undefined): PassThrough[]
   return found && [found]
 }
 
-/** Whether the props that a call of compiled JSX hands over hold all of something: `{ …rest }`, `merge({}, rest)`. */
+/**
+ * Whether the props that a call of compiled JSX hands over hold all of something: `{ …rest }`, `merge({},
+ * rest)`.
+ */
 function holdsWhole(given: ts.Expression, isMeant: (node: ts.Node) => boolean): boolean {
   const node = unwrap(given)
   if (ts.isObjectLiteralExpression(node))

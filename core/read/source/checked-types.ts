@@ -59,7 +59,8 @@ export class CheckedTypes {
   }
 
   /**
-   * What declarations that were written for a compiled script say of a name it exports: those beside it (`a.d.ts`
+   * What declarations that were written for a compiled script say of a name it exports: those beside it
+   * (`a.d.ts`
    * for `a.js`), or those that the package hands out with its entry. `undefined` where there are none.
    */
   declared(path: string, names: Iterable<string>): ts.Symbol | undefined {
@@ -81,7 +82,8 @@ export class CheckedTypes {
   }
 
   /**
-   * The class or interface that declarations of the library name for a tag, in the map of tags that every page has
+   * The class or interface that declarations of the library name for a tag, in the map of tags that every
+   * page has
    * (`HTMLElementTagNameMap` of the DOM's declarations).
    */
   declaredElement(tag: string): ts.Symbol | undefined {

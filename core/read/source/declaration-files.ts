@@ -11,7 +11,8 @@ export function declarationFiles(sources: SourceSet, path: string): string[] {
 }
 
 /**
- * Characters of a library's own declarations that the compiler is given, the smaller files first: it holds some
+ * Characters of a library's own declarations that the compiler is given, the smaller files first: it holds
+ * some
  * twenty bytes for each.
  */
 const mostDeclared = 8_000_000
@@ -28,8 +29,10 @@ export function withinBudget(sources: SourceSet): { taken: Set<string>; left: st
 }
 
 /**
- * What declares the types of a compiled script, as the compiler itself would look for it, `a.d.ts` beside `a.js`;
- * build tools write `a.d.ts` beside `a.mjs` too, and that of a component's own file beside what they made of it:
+ * What declares the types of a compiled script, as the compiler itself would look for it, `a.d.ts` beside
+ * `a.js`;
+ * build tools write `a.d.ts` beside `a.mjs` too, and that of a component's own file beside what they made of
+ * it:
  * `Card.vue.d.ts` beside `Card.vue2.mjs`.
  */
 export const declarationsBeside = (sources: SourceSet, file: string): string | undefined => {

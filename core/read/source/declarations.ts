@@ -58,7 +58,8 @@ export function objectBehind(
 }
 
 /**
- * The object that a function of the library makes when it is called: what it returns, or what the call that made the
+ * The object that a function of the library makes when it is called: what it returns, or what the call that
+ * made the
  * function was handed, as in `const makeProps = factory({ … })`.
  */
 function objectMadeBy(

@@ -127,7 +127,10 @@ export function fragmentOf(
   return into
 }
 
-/** Whether an expression that is not known holds data, such as a prop, and no markup or style of the code's own. */
+/**
+ * Whether an expression that is not known holds data, such as a prop, and no markup or style of the code's
+ * own.
+ */
 const isData = (node: ts.Expression): boolean =>
   ts.isPropertyAccessExpression(node) ||
   ts.isElementAccessExpression(node) ||

@@ -53,7 +53,8 @@ export function aliasesIn(texts: ReadonlyMap<string, string>): Alias[] {
 }
 
 /**
- * The file of the library that its own package name leads to, by what its `package.json` exports. What is built
+ * The file of the library that its own package name leads to, by what its `package.json` exports. What is
+ * built
  * from `src` and is not there itself stands for its source.
  */
 export function ownEntry(texts: ReadonlyMap<string, string>, specifier: string): string | undefined {

@@ -8,7 +8,9 @@ import type { SourceText } from './source-text'
 /** Folders that build tools write to. */
 const builtFolder = /^(dist|lib|es|esm|cjs|umd|build|out|cdn|types)([-_.][\w-]+)?\//
 
-/** Which of the two a library is read from, where it has both: what people wrote, or what was built from it. */
+/**
+ * Which of the two a library is read from, where it has both: what people wrote, or what was built from it.
+ */
 export type ReadFrom = 'source' | 'built'
 
 /** Whether a library has both what people wrote and what was built from it. */
@@ -16,7 +18,8 @@ export const hasBoth = (files: readonly SourceText[]): boolean =>
   files.some(isWritten) && files.some((file) => builtFolder.test(file.path) && isComponentFile(file.path))
 
 /**
- * How many components what was built may hold: its scripts by name, the same of several builds once. Reading it
+ * How many components what was built may hold: its scripts by name, the same of several builds once. Reading
+ * it
  * too is worth its time only where people's own files hold far fewer.
  */
 export const componentsSuspected = (files: readonly SourceText[]): number =>
@@ -29,8 +32,10 @@ export const componentsSuspected = (files: readonly SourceText[]): number =>
 const isWritten = ({ path }: SourceText): boolean => /^src\//.test(path) && isComponentFile(path)
 
 /**
- * The files a library is read from, and what is left aside with the reason: tests and demonstrations, what was
- * built where what people wrote is read (or the other way round), and of several builds those that are not handed
+ * The files a library is read from, and what is left aside with the reason: tests and demonstrations, what
+ * was
+ * built where what people wrote is read (or the other way round), and of several builds those that are not
+ * handed
  * to consumers.
  */
 export function libraryFiles<F extends SourceText>(

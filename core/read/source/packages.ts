@@ -36,8 +36,10 @@ export function packageFile(text: string | undefined): PackageFile | undefined {
 }
 
 /**
- * The file that an entry of a package leads to, from the package's folder: by its `exports` (Node, package entry
- * points), or where it has none by `module`, `main` or the path itself. Code as its authors wrote it is preferred
+ * The file that an entry of a package leads to, from the package's folder: by its `exports` (Node, package
+ * entry
+ * points), or where it has none by `module`, `main` or the path itself. Code as its authors wrote it is
+ * preferred
  * to what was made small.
  */
 export function entryOf(file: PackageFile, entry: string): string | undefined {
@@ -64,7 +66,8 @@ export function typeEntries(file: PackageFile): string[] {
 }
 
 /**
- * Scripts of installed packages, opened one at a time when a name leads to them: superclasses, mixins and props
+ * Scripts of installed packages, opened one at a time when a name leads to them: superclasses, mixins and
+ * props
  * that a library takes from elsewhere. Declarations are the compiler's affair.
  */
 export class Packages {

@@ -59,7 +59,9 @@ function partsOf(
   return [node, ...assigned, ...settings]
 }
 
-/** An object that its module goes on to set up: made by `new`, or by a call such as `document.createElement`. */
+/**
+ * An object that its module goes on to set up: made by `new`, or by a call such as `document.createElement`.
+ */
 const isMadeObject = (value: ts.Expression): boolean => {
   const node = unwrap(value)
   return ts.isNewExpression(node) || ts.isCallExpression(node)

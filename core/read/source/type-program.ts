@@ -29,7 +29,8 @@ const extensionOf = (file: string): ts.Extension =>
 const declarations = new Map<string, { text: string; file: ts.SourceFile }>()
 
 /**
- * A program of the compiler over a library's files and what it is built on. `missing` gets the specifiers of imports
+ * A program of the compiler over a library's files and what it is built on. `missing` gets the specifiers of
+ * imports
  * that lead nowhere, `left` are the declarations past what the compiler is given.
  */
 export function makeProgram(

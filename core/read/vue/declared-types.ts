@@ -10,7 +10,8 @@ const saysLittle = (type: TypeModel): boolean =>
       : type.is === 'string' || type.is === 'object'
 
 /**
- * Joins a compiled component with the declarations that were written for it: the types of its props, with their
+ * Joins a compiled component with the declarations that were written for it: the types of its props, with
+ * their
  * comments. What an instance is given stands in `$props` (Vue, `ComponentPublicInstance`).
  */
 export function joinVueDeclarations(members: VueMembers, file: string, names: readonly string[]): void {

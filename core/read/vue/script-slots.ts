@@ -1,7 +1,7 @@
 import ts from 'typescript'
 import type { Place } from '../../contract/member'
 import type { Slot } from '../../contract/slot'
-import { evaluate } from '../source/evaluate'
+import { localDeclaration } from '../source/constants'
 import { textsOf } from '../source/texts'
 import { unwrap, walk, type SourceSet } from '../source/source-set'
 
@@ -21,7 +21,8 @@ export const slotNamed = (name: string, place: Place, fallback = '', passes: str
 })
 
 /**
- * Slots that a script asks for: `slots.head?.()`, `this.$slots['head']`, what is taken out of them by name, and
+ * Slots that a script asks for: `slots.head?.()`, `this.$slots['head']`, what is taken out of them by name,
+ * and
  * `renderSlot($slots, "head", { row })` as Vue's compiler leaves templates.
  */
 export function slotsInScript(sources: SourceSet, nodes: readonly ts.Node[]): Slot[] {
@@ -74,24 +75,35 @@ const fieldsOf = (passed: ts.Expression | undefined): string[] =>
       )
     : []
 
-/** Events that a script fires: `emit('x')`, `ctx.emit('x')`, `this.$emit('x')`. */
+/** Events that a script fires: `emit('x')`, `context.emit('x')`, `this.$emit('x')`. */
 export function eventsInScript(
   sources: SourceSet,
   nodes: readonly ts.Node[],
 ): { name: string; node: ts.Node }[] {
   return nodes.flatMap((node) =>
     sources.gather(node).calls.flatMap((call) => {
-      const callee = call.expression
-      const name = ts.isIdentifier(callee)
-        ? callee.text
-        : ts.isPropertyAccessExpression(callee)
-          ? callee.name.text
-          : ''
       const [first] = call.arguments
-      if (!first || (name !== 'emit' && name !== '$emit')) return []
-      const texts =
-        evaluate(sources, first) === undefined ? textsOf(sources, first) : [evaluate(sources, first)]
-      return texts.flatMap((text) => (typeof text === 'string' ? [{ name: text, node: call }] : []))
+      return first && isEmitting(sources, call.expression)
+        ? textsOf(sources, first).map((name) => ({ name, node: call }))
+        : []
     }),
+  )
+}
+
+/**
+ * Whether what is called fires an event of the component; a bus that is imported, or made apart, does not.
+ */
+function isEmitting(sources: SourceSet, callee: ts.Expression): boolean {
+  if (ts.isIdentifier(callee))
+    return callee.text === 'emit' && !sources.importOf(callee.getSourceFile().fileName, 'emit')
+  if (!ts.isPropertyAccessExpression(callee)) return false
+  if (callee.name.text === '$emit') return true
+  // the context is what a setup function is given second
+  const owner = ts.isIdentifier(callee.expression) ? localDeclaration(callee.expression) : undefined
+  return (
+    callee.name.text === 'emit' &&
+    owner !== undefined &&
+    ts.isParameter(owner) &&
+    owner.parent.parameters.indexOf(owner) === 1
   )
 }

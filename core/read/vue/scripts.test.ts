@@ -76,6 +76,18 @@ export const Y = defineComponent({ name: 'Y', props: mergeDefaults({ deck: Numbe
   })
 })
 
+test('events of a bus are none of the component', () => {
+  expect(
+    told({
+      'a.ts': `
+import { defineComponent } from 'vue'
+import { bus } from './bus'
+export const A = defineComponent({ name: 'A', setup(props, context) { bus.emit('elsewhere'); context.emit('own') } })`,
+      'bus.ts': 'export const bus = { emit() {} }',
+    }),
+  ).toEqual({ A: ['event own', 'pass-through attributes'] })
+})
+
 test('what only looks like options is no component', () => {
   expect(
     told({

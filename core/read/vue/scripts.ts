@@ -28,7 +28,10 @@ const rendering = ['setup', 'render', 'template', 'data', 'computed']
 /** … and is one where it has one of these too, or is handed to what makes components. */
 const telling = ['props', 'emits', 'name', '__name', 'components', 'extends', 'mixins']
 
-/** Vue components that plain scripts export: options handed to a helper or alone, also as Vue's compiler leaves them. */
+/**
+ * Vue components that plain scripts export: options handed to a helper or alone, also as Vue's compiler
+ * leaves them.
+ */
 export function readVueScripts(sources: SourceSet, types: CheckedTypes, taken: ReadonlySet<string>): Reading {
   const reading: Reading = { contracts: [], problems: [] }
   if (!isVueLibrary(sources)) return reading

@@ -27,7 +27,9 @@ export interface VueTemplateFacts {
   expressions: string[]
 }
 
-/** `to` is the inner component as the template names it, `prop` what it gets the slots as, where not as slots. */
+/**
+ * `to` is the inner component as the template names it, `prop` what it gets the slots as, where not as slots.
+ */
 export interface HandedSlots {
   to: string
   prop: string | undefined
@@ -125,7 +127,9 @@ const isComponentTag = (tag: string): boolean => /^[A-Z]/.test(tag) || tag.inclu
 const isBound = (attribute: Attribute): boolean =>
   attribute.type === kind.directive && attribute.name === 'bind' && staticName(attribute) !== ''
 
-/** Whether an element is handed each of the slots: `<template v-for="(_, name) in $slots" #[name]="given">`. */
+/**
+ * Whether an element is handed each of the slots: `<template v-for="(_, name) in $slots" #[name]="given">`.
+ */
 function handsAll(element: Element): boolean {
   return (
     isComponentTag(element.tag) &&
