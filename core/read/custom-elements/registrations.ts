@@ -1,15 +1,18 @@
 import ts from 'typescript'
+import type { Contract } from '../../contract/contract'
 import type { Place } from '../../contract/member'
 import type { Problem } from '../../problem'
-import { localDeclaration } from '../source/constants'
 import { evaluate } from '../source/evaluate'
-import { isInPackage } from '../source/packages'
 import { hasModifier, unwrap, type SourceSet } from '../source/source-set'
+import { helperIn, helpersOf, isDefine, nameAsked, parameterAround, type HelperAt } from './define-helpers'
 import { compiledDecorators } from './compiled-decorators'
 import { namesOf, staticsOf } from './statics'
-import { assignedValue, declarationOf, functionBehind } from '../source/declarations'
+import { assignedValue, declarationOf, functionBehind, objectBehind } from '../source/declarations'
 import type { ClassNode } from './lineage'
 import { customElementName } from './template'
+import { readManifest } from '../manifest/read'
+import { isManifest } from '../source/reading'
+import { Registering } from './registering'
 
 export interface Registered {
   node: ClassNode
@@ -45,12 +48,40 @@ export function registrations(sources: SourceSet, problems: Problem[]): Map<stri
     }
   }
 
+  const composed: Given[] = []
   for (const file of sources.scripts.values())
     for (const given of sources.once(`registrations ${file.fileName}`, [file.fileName], () =>
       givenIn(sources, helpers, file),
     ))
-      record(given)
+      if (given.composed) composed.push(given)
+      else record(given)
+  const registering = new Registering(sources)
+  const runs = (node: ClassNode, otherwise: ts.Node) => registering.callFor(node) ?? otherwise
+  for (const given of composed) record({ ...given, at: runs(given.node, given.at) })
+  for (const { tag, className, files } of statedElements(sources)) {
+    const node = found.has(tag) ? undefined : classNamed(sources, files[0]!, className)
+    if (node) record({ at: runs(node, node), tag, node })
+  }
   return found
+}
+
+/** Elements that a manifest of the library's own states. */
+const statedElements = (sources: SourceSet): Contract[] =>
+  [...sources.texts.entries()]
+    .filter(([path]) => isManifest(path))
+    .flatMap(
+      ([path, text]) => sources.once(`manifest ${path}`, [path], () => readManifest(path, text)).contracts,
+    )
+
+/** The class that a module of the library has under a name, or hands on under it. */
+function classNamed(sources: SourceSet, module: string, name: string): ClassNode | undefined {
+  const file = sources.script(module)
+  if (!file) return undefined
+  const own = sources.gather(file).classes.find((node) => namesOf(node).has(name))
+  const handed = own ? undefined : sources.lookUpExport(module, name)
+  return (
+    own ?? (handed?.is === 'node' && ts.isClassLike(handed.node) ? (handed.node as ClassNode) : undefined)
+  )
 }
 
 /** A tag given to a class, where that is done. */
@@ -58,12 +89,14 @@ interface Given {
   at: ts.Node
   tag: string
   node: ClassNode
+  /** What is put together here is registered elsewhere. */
+  composed?: boolean
 }
 
 function givenIn(sources: SourceSet, helpers: ReadonlyMap<ts.Node, HelperAt>, file: ts.SourceFile): Given[] {
   const found: Given[] = []
-  const record = (at: ts.Node, tag: unknown, node: ClassNode | undefined) => {
-    if (typeof tag === 'string' && node) found.push({ at, tag, node })
+  const record = (at: ts.Node, tag: unknown, node: ClassNode | undefined, composed = false) => {
+    if (typeof tag === 'string' && node) found.push({ at, tag, node, composed })
   }
   const { calls, classes } = sources.gather(file)
   for (const node of calls) {
@@ -87,7 +120,8 @@ function givenIn(sources: SourceSet, helpers: ReadonlyMap<ts.Node, HelperAt>, fi
       /^(define|register|compose)/.test(node.expression.name.text)
     ) {
       // the class's own method, or one of its framework's, that is given a tag or options with one
-      record(node, tagGiven(sources, node), classOf(sources, node.expression.expression))
+      const composed = node.expression.name.text.startsWith('compose')
+      record(node, tagGiven(sources, node), classOf(sources, node.expression.expression), composed)
     } else if (
       ts.isPropertyAccessExpression(node.expression) &&
       ts.isIdentifier(node.expression.expression)
@@ -111,12 +145,6 @@ function givenIn(sources: SourceSet, helpers: ReadonlyMap<ts.Node, HelperAt>, fi
   }
   return found
 }
-
-const isDefine = (node: ts.CallExpression): boolean =>
-  ts.isPropertyAccessExpression(node.expression) &&
-  node.expression.name.text === 'define' &&
-  /(^|\.)customElements$/.test(node.expression.expression.getText()) &&
-  node.arguments.length >= 2
 
 /**
  * The tag that decorators give a class. Several may be handed a text with a hyphen, such as an event's name:
@@ -165,7 +193,7 @@ function tagGiven(sources: SourceSet, expression: ts.Expression): string | undef
   const call = unwrap(expression)
   const [first] = ts.isCallExpression(call) ? call.arguments : []
   if (!first) return undefined
-  const options = unwrap(first)
+  const options = ts.isIdentifier(unwrap(first)) ? (objectBehind(sources, first) ?? first) : unwrap(first)
   const named = ts.isObjectLiteralExpression(options)
     ? options.properties.find(
         (property): property is ts.PropertyAssignment =>
@@ -216,89 +244,6 @@ function madeWithTag(call: ts.CallExpression): { node: ClassNode; tag: string } 
       ts.isStringLiteral(element) && customElementName.test(element.text),
   )
   return node && tag ? { node, tag: tag.text } : undefined
-}
-
-const positions = new WeakMap<ts.Node, { at: HelperAt | undefined }>()
-/** Which parameters a function of a package hands on as a tag and as a class. */
-function helperIn(sources: SourceSet, { node, file }: { node: ts.Declaration; file: string }) {
-  if (!isInPackage(file)) return undefined
-  let known = positions.get(node)
-  if (!known) {
-    const calls = sources.gather(node).calls.filter(isDefine)
-    const at = calls.map(handedOn).find((found) => found?.owner === node)?.at
-    positions.set(node, (known = { at }))
-  }
-  return known.at
-}
-
-const asked = new WeakMap<ts.Node, { name: string | undefined }>()
-/**
- * The static member of a class by which a helper registers it: `is` of
- * `define = (Class) => customElements.define(Class.is, Class)`, in the library or a package.
- */
-function nameAsked(sources: SourceSet, helper: ts.Declaration): string | undefined {
-  let known = asked.get(helper)
-  if (!known) {
-    const call = sources.gather(helper).calls.find((inner) => {
-      const [tag, node] = inner.arguments
-      return (
-        isDefine(inner) &&
-        ts.isPropertyAccessExpression(tag!) &&
-        ts.isIdentifier(tag.expression) &&
-        tag.expression.text === node!.getText() &&
-        parameterAround(tag.expression) !== undefined
-      )
-    })
-    const tag = call?.arguments[0]
-    asked.set(
-      helper,
-      (known = { name: tag && ts.isPropertyAccessExpression(tag) ? tag.name.text : undefined }),
-    )
-  }
-  return known.name
-}
-
-/** The parameter of a function around it that a name is. */
-const parameterAround = (name: ts.Identifier): ts.ParameterDeclaration | undefined => {
-  const local = localDeclaration(name)
-  return local && ts.isParameter(local) ? local : undefined
-}
-
-/** The places of the parameters that are a tag and a class. */
-interface HelperAt {
-  tag: number
-  node: number
-}
-
-/** Functions of the library that hand a parameter on as a tag and another as the class. */
-function helpersOf(sources: SourceSet): Map<ts.Node, HelperAt> {
-  const helpers = new Map<ts.Node, HelperAt>()
-  for (const file of sources.scripts.values()) {
-    for (const call of sources.once(`defines ${file.fileName}`, [file.fileName], () =>
-      sources.gather(file).calls.filter(isDefine),
-    )) {
-      const found = handedOn(call)
-      if (found) helpers.set(found.owner, found.at)
-    }
-  }
-  return helpers
-}
-
-/** The function around a registration whose parameters are registered. */
-function handedOn(call: ts.CallExpression): { owner: ts.Node; at: HelperAt } | undefined {
-  const fn = ts.findAncestor(call, ts.isFunctionLike)
-  if (!fn) return undefined
-  const names = fn.parameters.map((parameter) => parameter.name.getText())
-  const at = {
-    tag: names.indexOf(call.arguments[0]!.getText()),
-    node: names.indexOf(call.arguments[1]!.getText()),
-  }
-  const owner = ts.isFunctionDeclaration(fn)
-    ? fn
-    : ts.isVariableDeclaration(fn.parent)
-      ? fn.parent
-      : undefined
-  return owner && at.tag >= 0 && at.node >= 0 ? { owner, at } : undefined
 }
 
 /** The class that an expression stands for, whatever names it goes through. */

@@ -1,6 +1,7 @@
 import ts from 'typescript'
 import { joinedBy, memberOf } from './built-ins'
 import { constantOf } from './constants'
+import { objectBehind, optionOf } from './declarations'
 import { budgetOf, called, type Following } from './followed'
 import type { Plain } from './plain'
 import { unwrap, type SourceSet } from './source-set'
@@ -158,6 +159,10 @@ function propertyValue(
   }
   const found = memberOf(owner.kind === ts.SyntaxKind.SuperKeyword ? undefined : again(owner), name)
   if (found !== undefined) return found
+  // of an object that holds what cannot be worked out, the other members are known all the same
+  const written = ts.isIdentifier(owner) && !following.names.has(owner.text) && objectBehind(sources, owner)
+  const member = written && !written.properties.some(ts.isSpreadAssignment) && optionOf(written, name)
+  if (member) return again(member)
   // a class that nothing declares by name outside is known inside itself
   const inside = ts.findAncestor(node, ts.isClassDeclaration)
   return inside && ts.isIdentifier(owner) && owner.text === inside.name?.text

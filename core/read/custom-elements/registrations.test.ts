@@ -1,0 +1,66 @@
+import { readLibrary } from '../read'
+
+const registered = (files: Record<string, string>) =>
+  readLibrary(Object.entries(files).map(([path, text]) => ({ path, text }))).contracts.map(
+    ({ tag, files: [file], registeredIn }) => [tag, file, registeredIn],
+  )
+
+const system = `export const System = Object.freeze({ prefix: 'x', registry: globalThis.customElements })`
+const bell = `import { Kit } from 'kit'\nexport class Bell extends Kit {}`
+
+test('a definition that is kept apart gives the tag, and the module that hands it over registers it', () => {
+  expect(
+    registered({
+      'system.js': system,
+      'bell.js': bell,
+      'options.js': `import { System } from './system.js'\nexport const tagName = \`\${System.prefix}-bell\``,
+      'definition.js': `import { tagName } from './options.js'\nexport const definition = { name: tagName, registry: System.registry }`,
+      'define.js': `import { definition } from './definition.js'\nimport { Bell } from './bell.js'\nBell.define(definition)`,
+    }),
+  ).toEqual([['x-bell', 'bell.js', 'define.js']])
+})
+
+test('a class put together in one module and registered by another: that is the one that is loaded', () => {
+  expect(
+    registered({
+      'system.js': system,
+      'bell.js': bell,
+      'definition.js':
+        `import { System } from './system.js'\nimport { Bell } from './bell.js'\n` +
+        'export const definition = Bell.compose({ name: `${System.prefix}-bell`, template: 1 })',
+      'define.js':
+        `import { System } from './system.js'\nimport { definition } from './definition.js'\n` +
+        `definition.define(System.registry)`,
+    }),
+  ).toEqual([['x-bell', 'bell.js', 'define.js']])
+})
+
+test('where only a manifest knows the tag, the module that registers the class is found', () => {
+  const manifest = {
+    schemaVersion: '1.0.0',
+    modules: [
+      {
+        kind: 'javascript-module',
+        path: 'bell.js',
+        declarations: [
+          {
+            kind: 'class',
+            name: 'Bell',
+            customElement: true,
+            tagName: 'x-bell',
+            superclass: { name: 'Kit' },
+          },
+        ],
+        exports: [],
+      },
+    ],
+  }
+  expect(
+    registered({
+      'bell.js': bell,
+      'all.js': `import { Bell } from './bell.js'\nimport { start } from 'kit'\nconst parts = [Bell]\nstart(parts)`,
+      'index.js': `export { Bell } from './bell.js'`,
+      'custom-elements.json': JSON.stringify(manifest),
+    }),
+  ).toEqual([['x-bell', 'bell.js', 'all.js']])
+})

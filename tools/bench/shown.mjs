@@ -1,0 +1,82 @@
+// What of a published library stands visibly on the shelf once it is brought in, with nothing added to it.
+import { say } from '../setup.mjs'
+
+const account = { email: 'ines@marram.example', password: 'keeps-the-shelf' }
+const wait = (ms) => new Promise((resolve) => setTimeout(resolve, ms))
+
+/** A slug for a library by the name of its package. */
+export const slugOf = (name) => name.replace(/^@/, '').replace(/[^a-z0-9]+/g, '-')
+
+/** Makes a library and brings a package into it as a person would; gives its slug and what the job said. */
+export async function bringPackage(request, url, { name, version }) {
+  const headers = { origin: url }
+  await request.post(`${url}/api/sign-in`, { data: account, headers })
+  const slug = slugOf(name)
+  const found = await request.get(`${url}/api/libraries/${slug}`)
+  if (!found.ok()) {
+    const made = await request.post(`${url}/api/libraries`, {
+      data: { slug, title: slug, package: `@marram/${slug}`, prefix: 'x-', visibility: 'open' },
+      headers,
+    })
+    if (!made.ok()) throw new Error(await made.text())
+  }
+  const begun = await request.post(`${url}/api/libraries/${slug}/fetch`, {
+    data: { is: 'package', name, version: version ?? '' },
+    headers,
+  })
+  const { job, ...rest } = await begun.json()
+  if (job === undefined) throw new Error(JSON.stringify(rest))
+  for (;;) {
+    const answer = await (await request.get(`${url}/api/libraries/${slug}/jobs/${job}`)).json()
+    if (answer.state === 'done') return { slug, result: answer.result }
+    if (!['waiting', 'running'].includes(answer.state)) throw new Error(JSON.stringify(answer.result ?? answer))
+    await wait(500)
+  }
+}
+
+/** How many pixels of a picture differ from what most of it has. */
+const pixelsApart = (page, png) =>
+  page.evaluate(async (text) => {
+    const bytes = Uint8Array.from(atob(text), (letter) => letter.charCodeAt(0))
+    const picture = await createImageBitmap(new Blob([bytes], { type: 'image/png' }))
+    const canvas = new OffscreenCanvas(picture.width, picture.height).getContext('2d')
+    canvas.drawImage(picture, 0, 0)
+    const pixels = new Uint32Array(canvas.getImageData(0, 0, picture.width, picture.height).data.buffer)
+    const counts = new Map()
+    for (const pixel of pixels) counts.set(pixel, (counts.get(pixel) ?? 0) + 1)
+    return pixels.length - Math.max(...counts.values())
+  }, png.toString('base64'))
+
+/** Opens the shelf and looks at each place: what is seen there, or what is said instead. */
+export async function lookAtShelf(page, url, slug, limit = Infinity) {
+  await page.goto(`${url}/${slug}`)
+  await page.locator('article').first().waitFor({ timeout: 60_000 })
+  const articles = page.locator("article")
+  const looked = []
+  for (let i = 0; i < Math.min(limit, await articles.count()); i++) {
+    const article = articles.nth(i)
+    await article.scrollIntoViewIfNeeded()
+    const object = article.locator('.object')
+    const tag = (await article.locator('.label .code').first().innerText()).trim()
+    const frame = object.locator('.preview')
+    const problem = object.locator('.bad, .failed, .cut')
+    const began = Date.now()
+    let says = ''
+    let apart = 0
+    while (Date.now() - began < 6000) {
+      says = (await problem.count()) ? (await problem.first().innerText()).trim() : ''
+      if (!says && (await frame.count())) apart = await pixelsApart(page, await object.screenshot())
+      if (apart > 8 || (says && Date.now() - began > 2500)) break
+      await wait(150)
+    }
+    looked.push({ tag, apart, says })
+  }
+  return looked
+}
+
+/** Tells on the console what was seen of a library. */
+export function tellLooked(name, looked) {
+  const shown = looked.filter(({ apart, says }) => apart > 8 && !says)
+  const silent = looked.filter(({ apart, says }) => apart <= 8 && !says)
+  say(`${name}: ${shown.length} of ${looked.length} shown, ${silent.length} show nothing and say nothing`)
+}
