@@ -22,6 +22,11 @@ export interface CompileHelp {
   /** Another file of the library or of what was installed for it. */
   read(path: string): string | undefined
   contract: Contract | undefined
+  /**
+   * CSS of styles that stand in the file, in the style language that is named, with what they import put in.
+   * Throws a {@link CompileFailure}.
+   */
+  style(text: string, language: string): Promise<string>
 }
 
 /** Why a file cannot be compiled, and the line of it. */

@@ -22,7 +22,8 @@ test.each([
   ['src//a.ts', 'path'],
   ['./a.ts', 'path'],
   ['', 'path'],
-  ['photo.png', 'not-source'],
+  ['photo.png', 'taken'],
+  ['photo.psd', 'not-source'],
   ['a.exe', 'not-source'],
   ['Makefile', 'not-source'],
   ['node_modules/x/a.ts', 'passed over'],
@@ -36,6 +37,11 @@ test('text is UTF-8 without zero bytes, and its first mark is no text', () => {
   expect(
     judgeFiles([{ path: 'a.ts', content: new Uint8Array([0xef, 0xbb, 0xbf, 0x61]) }]).files[0]!.text,
   ).toBe('a')
+})
+test('a picture is kept as its address, whatever its bytes', () => {
+  expect(judgeFiles([{ path: 'a.png', content: new Uint8Array([0xff, 0x00]) }]).files[0]!.text).toBe(
+    'data:image/png;base64,/wA=',
+  )
 })
 test('a file over the limit is told with both sizes', () => {
   const { problems } = judgeFiles([{ path: 'a.ts', content: new Uint8Array(2_500_000).fill(97) }])

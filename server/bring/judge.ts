@@ -1,4 +1,5 @@
 import type { Problem } from '~~/core/problem'
+import { assetType } from '~~/core/read/source/assets'
 import { isPassedOver, isSourceName } from '~~/core/read/source/reading'
 import { isText } from '../auth/text'
 import { settings } from '../config'
@@ -49,8 +50,9 @@ export function judgeFiles(
         path,
         'not-source',
         'This is not a kind of file we read.',
-        'Leave it out; scripts, styles, markup, JSON, Markdown and SVG are taken.',
+        'Leave it out; scripts, styles, markup, JSON, Markdown, pictures and faces of type are taken.',
       )
+    else if (assetType(path)) kept.push({ path, text: addressOf(path, content) })
     else {
       try {
         const text = decoder.decode(content)
@@ -68,7 +70,11 @@ export function judgeFiles(
         `${others.length} file${others.length === 1 ? ' is' : 's are'} of no kind we read ` +
         `and ${others.length === 1 ? 'was' : 'were'} left aside, ${others[0]!} first.`,
       where: { file: others[0]! },
-      todo: 'Nothing to do: scripts, styles, markup, JSON, Markdown and SVG are what is read.',
+      todo: 'Nothing to do: scripts, styles, markup, JSON, Markdown, pictures and faces of type are taken.',
     })
   return { files: kept, problems }
 }
+
+/** A picture or a face as it is kept: a data URL (RFC 2397). */
+const addressOf = (path: string, content: Uint8Array): string =>
+  `data:${assetType(path)};base64,${Buffer.from(content).toString('base64')}`

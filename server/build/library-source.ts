@@ -1,17 +1,29 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { TraceMap, type EncodedSourceMap } from '@jridgewell/trace-mapping'
-import { compileStyleAsync } from '@vue/compiler-sfc'
-import type { OnLoadResult, Plugin } from 'esbuild'
-import ts from 'typescript'
+import type { OnLoadResult, OnResolveArgs, OnResolveResult, Plugin } from 'esbuild'
 import { membersOf, type Contract } from '~~/core/contract/contract'
-import { CompileFailure, type LanguageFile } from '~~/core/languages/file'
+import type { LanguageFile } from '~~/core/languages/file'
 import { languageFile, scriptCompiler } from '~~/core/languages/files'
-import { injected } from '~~/core/languages/injected'
 import { isElement, languageOf } from '~~/core/languages/languages'
 import type { Problem } from '~~/core/problem'
 import { SourceSet } from '~~/core/read/source/source-set'
+import { assetType } from '~~/core/read/source/assets'
 import type { SourceText } from '~~/core/read/source/source-text'
+import { bytesOf } from './assets'
+import { withBundlerCalls } from './bundler-calls'
+import {
+  failureIn,
+  isPlain,
+  isScript,
+  leftToConsumer,
+  loaderOf,
+  mapComment,
+  notInstalled,
+  specifierOf,
+  suffixFor,
+} from './importing'
+import { endingOf, sheetEntry, sheetModule, type SheetWay, sheetWays, wholeSheet } from './sheets'
 
 export interface Sourcing {
   /**
@@ -35,7 +47,7 @@ const ours = 'kept-shelf:adapter/'
 export const entryOfComponent = 'kept-shelf:component/'
 
 /**
- * Serves esbuild the library's files from memory. Packages come from the folder they were installed
+ * Serves esbuild the library’s files from memory. Packages come from the folder they were installed
  * in, and from nowhere else.
  */
 export function librarySource(
@@ -43,79 +55,76 @@ export function librarySource(
   { dependencies, contracts = [], external, broken = new Map(), maps = new Map() }: Sourcing = {},
 ): Plugin {
   const texts = new Map(files.map((file) => [file.path, file.text]))
+  const paths = new Set(texts.keys())
   const configs = new Set(['package.json', 'tsconfig.json'])
-  const paths = new SourceSet(
+  const names = new SourceSet(
     files.map((file) => ({ path: file.path, text: configs.has(file.path) ? file.text : '' })),
     undefined,
     { parse: false },
   )
   const byFile = new Map(contracts.map((contract) => [contract.files[0]!, contract]))
   const byTag = new Map(contracts.map((contract) => [contract.tag, contract]))
-  return {
+  const read = (path: string) =>
+    texts.get(path) ??
+    (dependencies && /(^|\/)node_modules\//.test(path) ? textAt(join(dependencies, path)) : undefined)
+  const suffixOf = (path: string, args: OnResolveArgs): string =>
+    suffixFor(
+      path,
+      args,
+      () => (args.namespace === 'library' ? texts.get(args.importer) : textAt(args.importer)) ?? '',
+    )
+
+  const plugin: Plugin = {
     name: 'library',
     setup(build) {
+      /** Finds a file of a package as esbuild does, from the folder of the file that names it. */
+      const inPackage = async (args: OnResolveArgs, folder: string): Promise<OnResolveResult | undefined> => {
+        const { path, errors, sideEffects } = await build.resolve(args.path.replace(/\?.*$/, ''), {
+          resolveDir: folder,
+          kind: args.kind === 'url-token' ? 'import-statement' : args.kind,
+          pluginData: 'outside',
+        })
+        if (errors.length || !path.startsWith(`${dependencies}/`)) return undefined
+        return { path, namespace: 'file', sideEffects, suffix: suffixOf(path, args) }
+      }
       build.onResolve({ filter: /.*/ }, async (args) => {
         if (args.pluginData === 'outside') return undefined
         if (args.kind === 'entry-point') return { path: args.path, namespace: 'library' }
+        if (/^(data|https?):|^#./.test(args.path) && /^(url-token|import-rule)$/.test(args.kind))
+          return { path: args.path, external: true }
         if (args.path.startsWith(ours)) return { path: args.path.slice(ours.length), namespace: 'adapter' }
-        // inside an installed package, and from an adapter, esbuild finds its own way
-        if (args.namespace === 'file') return undefined
+        // inside an installed package esbuild finds its own way, but for what it would not load as we do
+        if (args.namespace === 'file')
+          return isPlain(args.path) ? undefined : inPackage(args, args.resolveDir)
+        const importer = args.importer.replace(sheetEntry, '')
         const path =
           args.namespace === 'library'
-            ? paths.resolve(args.importer.startsWith(entryOfComponent) ? 'entry' : args.importer, args.path)
+            ? names.resolve(importer.startsWith(entryOfComponent) ? 'entry' : importer, specifierOf(args))
             : undefined
-        if (path)
-          return {
-            path,
-            namespace: 'library',
-            pluginData: { sideEffect: isCss(path) && isSideEffect(args.importer, args.path) },
-          }
+        if (path) return { path, namespace: 'library', suffix: suffixOf(path, args) }
+        // a picture or a face that is not there costs a component no more than that picture
+        if (args.kind === 'url-token')
+          return (
+            (dependencies && (await inPackage(args, dependencies))) || { path: args.path, external: true }
+          )
         if (args.path.startsWith('.'))
           return { errors: [{ text: `There is no file “${args.path}” beside it` }] }
-        if (external) {
-          const name = args.path
-            .split('/')
-            .slice(0, args.path.startsWith('@') ? 2 : 1)
-            .join('/')
-          return external.has(name)
-            ? { path: args.path, external: true }
-            : {
-                errors: [
-                  {
-                    text:
-                      `The package “${name}” is not named in the dependencies or ` +
-                      'peerDependencies of package.json',
-                  },
-                ],
-              }
-        }
-        const found =
-          dependencies && !args.path.startsWith('node:') && !args.path.startsWith('/')
-            ? await build.resolve(args.path, {
-                resolveDir: dependencies,
-                kind: args.kind,
-                pluginData: 'outside',
-              })
-            : undefined
-        if (found && found.errors.length === 0 && found.path.startsWith(`${dependencies}/`))
-          return { path: found.path, namespace: 'file', sideEffects: found.sideEffects }
-        return {
-          errors: [
-            {
-              text:
-                `The package “${args.path}” is not ` +
-                `${dependencies ? 'among what was installed for' : 'part of'} the library`,
-            },
-          ],
-        }
+        if (external) return leftToConsumer(args.path, external)
+        const isOfPackage = dependencies && !args.path.startsWith('node:') && !args.path.startsWith('/')
+        return (isOfPackage && (await inPackage(args, dependencies))) || notInstalled(args.path, dependencies)
       })
-      build.onLoad({ filter: /.*/, namespace: 'file' }, (args) =>
-        dependencies && args.path.startsWith(`${dependencies}/`)
-          ? broken.has(args.path.slice(1))
-            ? leftOut
-            : undefined
-          : { errors: [{ text: `“${args.path}” lies outside the library` }] },
-      )
+      build.onLoad({ filter: /.*/, namespace: 'file' }, async (args) => {
+        if (!dependencies || !args.path.startsWith(`${dependencies}/`))
+          return { errors: [{ text: `“${args.path}” lies outside the library` }] }
+        if (broken.has(args.path.slice(1))) return leftOut
+        const way = sheetWays.get(args.suffix)
+        if (way) return sheet(args.path.slice(dependencies.length + 1), textAt(args.path) ?? '', way)
+        if (assetType(args.path) || args.suffix === '?url')
+          return { contents: readFileSync(args.path), loader: 'dataurl' }
+        return args.suffix === '?raw' || endingOf(args.path) === 'svg'
+          ? { contents: readFileSync(args.path), loader: 'text' }
+          : undefined
+      })
       build.onLoad({ filter: /.*/, namespace: 'adapter' }, (args) =>
         broken.has(`adapter:${args.path}`)
           ? leftOut
@@ -126,91 +135,47 @@ export function librarySource(
         if (args.path.startsWith(entryOfComponent))
           return { contents: entryText(byTag.get(args.path.slice(entryOfComponent.length))!), loader: 'js' }
         const contents = texts.get(args.path) ?? ''
-        const ending = /\.([^.]+)$/.exec(args.path)?.[1] ?? ''
         const compile = languageFile(args.path)?.compile ?? scriptCompiler(args.path)
         if (compile) return compiled(args.path, contents, compile)
-        if (
-          ending === 'css' &&
-          args.with.type !== 'text' &&
-          (args.pluginData as { sideEffect?: boolean } | undefined)?.sideEffect
-        )
-          return { contents: injected(contents, args.path), loader: 'js' }
-        if (args.path.endsWith('.module.css'))
-          return { contents: await cssModule(args.path, contents), loader: 'js' }
-        const loader =
-          args.with.type === 'text' || ['css', 'html', 'svg', 'txt', 'md'].includes(ending)
-            ? 'text'
-            : ending === 'json'
-              ? 'json'
-              : ending === 'tsx'
-                ? 'tsx'
-                : ending === 'jsx' || ending === 'js' || ending === 'mjs'
-                  ? 'jsx'
-                  : ending.endsWith('js')
-                    ? 'js'
-                    : 'ts'
-        return { contents, loader }
+        const way = sheetWays.get(args.suffix)
+        if (way) return sheet(args.path, contents, way)
+        if (assetType(args.path)) return { contents: bytesOf(contents), loader: 'dataurl' }
+        if (args.suffix === '?url') return { contents, loader: 'dataurl' }
+        const loader = args.suffix === '?raw' || args.with.type === 'text' ? 'text' : loaderOf(args.path)
+        const answered = isScript(loader) ? withBundlerCalls(args.path, contents, paths) : contents
+        return { contents: answered, loader }
       })
 
+      const sheet = async (path: string, text: string, way: SheetWay): Promise<OnLoadResult> => {
+        try {
+          const css = await wholeSheet(path, text, read, plugin)
+          return { contents: await sheetModule(path, css, way), loader: 'js' }
+        } catch (error) {
+          return failureIn(path, text, error)
+        }
+      }
       const compiled = async (
         path: string,
         text: string,
         compile: LanguageFile['compile'],
       ): Promise<OnLoadResult> => {
         try {
-          const read = (path: string) =>
-            texts.get(path) ??
-            (dependencies && /(^|\/)node_modules\//.test(path) ? textAt(join(dependencies, path)) : undefined)
-          const { code, loader, map } = await compile(path, text, { read, contract: byFile.get(path) })
-          if (!map) return { contents: code, loader }
+          const { code, loader, map } = await compile(path, text, {
+            read,
+            contract: byFile.get(path),
+            style: (css, language) => wholeSheet(`${path}.${language}`, css, read, plugin),
+          })
+          const answered = withBundlerCalls(path, code, paths)
+          if (!map) return { contents: answered, loader }
           maps.set(`library:${path}`, new TraceMap(map as EncodedSourceMap))
-          return {
-            contents:
-              `${code}\n//# ` +
-              `sourceMappingURL=data:application/json;base64,${Buffer.from(JSON.stringify({ ...map, sources: [path.split('/').at(-1)], sourcesContent: [text] })).toString('base64')}`,
-            loader,
-          }
+          return { contents: `${answered}\n${mapComment(path, text, map)}`, loader }
         } catch (error) {
-          if (!(error instanceof CompileFailure)) throw error
-          return {
-            errors: [
-              {
-                text: error.message,
-                location: {
-                  file: `library:${path}`,
-                  line: error.line,
-                  column: 0,
-                  lineText: text.split('\n')[error.line - 1] ?? '',
-                },
-              },
-            ],
-          }
+          return failureIn(path, text, error)
         }
-      }
-      const isCss = (path: string) => path.endsWith('.css')
-      /**
-       * `import './card.css'` brings looks and no name; in an importer that takes a name the text is wanted.
-       */
-      const isSideEffect = (importer: string, specifier: string): boolean => {
-        const script = texts.get(importer)
-        const statements =
-          script === undefined
-            ? []
-            : ts.createSourceFile('importer.tsx', script, ts.ScriptTarget.Latest, false, ts.ScriptKind.TSX)
-                .statements
-        return (
-          languageFile(importer) !== undefined ||
-          statements.some(
-            (statement) =>
-              ts.isImportDeclaration(statement) &&
-              !statement.importClause &&
-              ts.isStringLiteral(statement.moduleSpecifier) &&
-              statement.moduleSpecifier.text === specifier,
-          )
-        )
       }
     },
   }
+  return plugin
 }
 
 /** Stands for a file that does not compile: whoever needs it fails, and no name is missed in it meanwhile. */
@@ -235,11 +200,6 @@ function passesText(contract: Contract): string {
   if (!languageOf(contract).passesByPlace || slots.length === 0) return ''
   const passes = Object.fromEntries(slots.map((slot) => [slot.name, slot.passes!.map(({ name }) => name)]))
   return `component.passes = ${JSON.stringify(passes)}\n`
-}
-
-async function cssModule(path: string, text: string): Promise<string> {
-  const done = await compileStyleAsync({ source: text, filename: path, id: path, modules: true })
-  return `${injected(done.code, path)}\nexport default ${JSON.stringify(done.modules ?? {})}\n`
 }
 
 const textAt = (path: string): string | undefined => {

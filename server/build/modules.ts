@@ -127,7 +127,8 @@ export async function buildModules(
   const needs = needsOf(result?.metafile)
   const problemsOf = (entry: string, file: string) =>
     [...needs(`library:${entry}`)].flatMap((need) =>
-      (broken.get(need) ?? []).map((problem) =>
+      // how a file is taken stands behind its path
+      (broken.get(need.replace(/\?.*$/, '')) ?? []).map((problem) =>
         need.startsWith('adapter:')
           ? { ...problem, where: { file }, todo: 'Name it in package.json, and bring the source in again.' }
           : problem,

@@ -2,10 +2,13 @@ import ts from 'typescript'
 import type { Contract } from '~~/core/contract/contract'
 import { languageFile } from '~~/core/languages/files'
 import { isComponentFile, languageOf } from '~~/core/languages/languages'
+import { assetType } from '~~/core/read/source/assets'
 import { libraryFiles } from '~~/core/read/source/library-files'
 import type { SourceText } from '~~/core/read/source/source-text'
 import { bareName } from '~~/core/release/manifest'
 import { sourceFolder, sourceIndex, sourceModule, type PackageFile } from '~~/core/release/package'
+import { bytesOf } from './assets'
+import { isSheet } from './sheets'
 
 /**
  * The source of a library whose components consumers compile themselves, in their own build: its files as
@@ -18,7 +21,11 @@ export function sourceForm(
 ): PackageFile[] {
   if (!contracts.some((contract) => languageOf(contract).sourceCondition)) return []
   const kept = libraryFiles([...files]).files.filter(
-    ({ path }) => (isComponentFile(path) || path.endsWith('.css')) && !path.endsWith('.d.ts'),
+    ({ path }) =>
+      (isComponentFile(path) || isSheet(path) || assetType(path) || /\.(svg|json)$/.test(path)) &&
+      !path.endsWith('.d.ts') &&
+      path !== 'package.json' &&
+      path !== 'tsconfig.json',
   )
   const inSource = contracts.filter((contract) => languageOf(contract).sourceCondition)
   const lines = contracts.map((contract) =>
@@ -39,7 +46,8 @@ const handsOn = (contract: Contract): string =>
 /** `pier.ts` becomes `pier.js`; files of a language keep their names. */
 const scriptName = (path: string): string => path.replace(/\.([cm]?)tsx?$/, '.$1js')
 
-function plainSource(file: SourceText): string {
+function plainSource(file: SourceText): string | Uint8Array {
+  if (assetType(file.path)) return bytesOf(file.text)
   const script = languageFile(file.path)?.script(file.path, file.text)
   // offsets of the script are those of the file, which is otherwise blank
   if (script) return renamed(file.text, script.text, file.path, script.kind)

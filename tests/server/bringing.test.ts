@@ -72,8 +72,8 @@ describe('an archive', () => {
       await tgz({
         '../evil.ts': 'x',
         'src/a.ts': "class A extends HTMLElement {}\ncustomElements.define('tern-a', A)",
-        'logo.png': 'x',
-        'photo.jpg': 'x',
+        'logo.psd': 'x',
+        'photo.raw': 'x',
       }),
     )
     expect(job.body.result.added).toEqual(['tern-a'])

@@ -94,7 +94,7 @@ test('files that cannot be taken are left aside, each by name, and the rest come
   const form = new FormData()
   form.append('file', new Blob([new Uint8Array([0xff, 0xfe, 0x00, 0x41])]), 'src/binary.ts')
   form.append('file', new Blob(['x'.repeat(2_000_001)]), 'src/long.ts')
-  form.append('file', new Blob(['x']), 'photo.png')
+  form.append('file', new Blob(['x']), 'photo.psd')
   form.append('file', new Blob(['/* fine */']), 'src/fine.css')
   const begun = await ines('/api/libraries/tern/source', { form })
   expect(begun.body.problems.map((problem: { code: string }) => problem.code).sort()).toEqual([

@@ -1,10 +1,10 @@
-import { compile, compileModule } from 'svelte/compiler'
+import { compile, compileModule, preprocess } from 'svelte/compiler'
 import ts from 'typescript'
 import type { Written } from '../../read/places'
 import { Lines } from '../../read/source/lines'
 import type { SourceText } from '../../read/source/source-text'
 import { rulesIn } from '../../read/written-parts'
-import { CompileFailure, type CompiledFile, type LanguageFile } from '../file'
+import { CompileFailure, type CompiledFile, type CompileHelp, type LanguageFile } from '../file'
 import { shortHash } from '../short-hash'
 import { svelte } from './language'
 import { contentOf, svelteParts, svelteScript, textOf } from './script'
@@ -20,10 +20,23 @@ export const svelteFile: LanguageFile = {
     return [{ content: text.slice(from, to), offset: from }]
   },
   written: writtenInSvelte,
-  compile: (path, text) => compiled(path, () => compile(text, optionsFor(path))),
+  async compile(path, text, { style }) {
+    const plain = await withPlainStyles(text, style)
+    return compiled(path, () => compile(plain, optionsFor(path)))
+  },
   isModule: (path) => /\.svelte\.[jt]s$/.test(path),
   compileModule: (path, text) => compiled(path, () => compileModule(withoutTypes(text), { filename: path })),
 }
+
+/** A component whose styles are in CSS, with what they import put in. */
+const withPlainStyles = async (text: string, cssOf: CompileHelp['style']): Promise<string> =>
+  (
+    await preprocess(text, {
+      style: async ({ content, attributes: { lang } }) => ({
+        code: await cssOf(content, typeof lang === 'string' ? lang : 'css'),
+      }),
+    })
+  ).code
 
 /**
  * Looks go with the component and into the document when it is shown; nothing says when they are asked for.

@@ -8,12 +8,22 @@ export function svelteParts(
   text: string,
 ): { root: AST.Root; error?: undefined } | { root?: undefined; error: { text: string; line: number } } {
   try {
-    return { root: parse(text, { filename: path, modern: true }) }
+    return { root: parse(withoutOtherStyles(text), { filename: path, modern: true }) }
   } catch (error) {
     const { message, start } = error as { message: string; start?: { line: number } }
     return { error: { text: message.split('\n')[0]!, line: start?.line ?? 1 } }
   }
 }
+
+/**
+ * A component without the styles that are in another language than CSS, on its own lines: what they say is
+ * known once they are compiled.
+ */
+const withoutOtherStyles = (text: string): string =>
+  text.replace(
+    /(<style\b[^>]*\blang\s*=[^>]*>)([\s\S]*?)(?=<\/style\s*>)/g,
+    (_all, opening: string, content: string) => opening + content.replace(/[^\n\r]/g, ' '),
+  )
 
 /** Where the content of a script or style block begins and ends. */
 export function contentOf(

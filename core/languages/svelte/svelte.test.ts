@@ -165,6 +165,7 @@ test('one that is begun is written as the library writes, with runes or without,
     expect(files.map((file) => file.path)).toEqual(['src/TideLine.svelte'])
     const compiled = await svelteFile.compile(files[0]!.path, files[0]!.text, {
       read: () => undefined,
+      style: async (css: string) => css,
       contract,
     })
     expect(compiled.code).toContain('svelte/internal/client')
@@ -194,7 +195,11 @@ test('a package hands on the source under the condition of its compiler, and say
 test('what does not compile says at which line', async () => {
   const text = '<script>\n  let { a } = $props()\n  $state = 1\n</script>'
   await expect(
-    svelteFile.compile('src/A.svelte', text, { read: () => undefined, contract: undefined }),
+    svelteFile.compile('src/A.svelte', text, {
+      read: () => undefined,
+      contract: undefined,
+      style: async (css: string) => css,
+    }),
   ).rejects.toMatchObject({
     line: 3,
   })
@@ -212,7 +217,11 @@ test('elements, rules and keys are found again where they are written', () => {
 test('a script that Svelte’s compiler has a say in is compiled by it, its types taken out', async () => {
   const compile = scriptCompiler('src/tide.svelte.ts')
   const text = 'export const tide = $state<{ height: number }>({ height: 4 })\n'
-  const { code } = await compile!('src/tide.svelte.ts', text, { read: () => undefined, contract: undefined })
+  const { code } = await compile!('src/tide.svelte.ts', text, {
+    read: () => undefined,
+    contract: undefined,
+    style: async (css: string) => css,
+  })
   expect(code).toContain('svelte/internal/client')
   expect(code).not.toMatch(/\$state|: number/)
   expect(scriptCompiler('src/tide.ts')).toBeUndefined()

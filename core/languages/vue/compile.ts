@@ -6,6 +6,7 @@ import {
   registerTS,
   rewriteDefault,
   type SFCDescriptor,
+  type SFCStyleBlock,
 } from '@vue/compiler-sfc'
 import ts from 'typescript'
 import { membersOf, type Contract } from '../../contract/contract'
@@ -23,7 +24,7 @@ registerTS(() => ts)
 export async function compileVue(
   path: string,
   text: string,
-  { read, contract }: CompileHelp,
+  { read, contract, style: cssOf }: CompileHelp,
 ): Promise<CompiledFile> {
   const { descriptor, errors } = parse(text, { filename: `/${path}` })
   const [error] = errors
@@ -63,12 +64,8 @@ export async function compileVue(
   }
   if (scoped) pieces.push(`__component.__scopeId = ${JSON.stringify(`data-v-${id}`)}`)
   for (const [i, style] of descriptor.styles.entries()) {
-    if (style.lang && style.lang !== 'css') {
-      pieces.push(`/* style in ${style.lang}, left aside */`)
-      continue
-    }
     const done = await compileStyleAsync({
-      source: style.content,
+      source: await styleOf(style, cssOf),
       filename: path,
       id: `data-v-${id}`,
       scoped: style.scoped ?? false,
@@ -87,6 +84,16 @@ export async function compileVue(
     code: `${pieces.join('\n')}\nexport default __component\n`,
     loader: lang === 'tsx' ? 'tsx' : lang === 'ts' ? 'ts' : 'js',
     map: script.map,
+  }
+}
+
+/** What stands in a style block in CSS; a failure is told with its line in the file. */
+async function styleOf(style: SFCStyleBlock, cssOf: CompileHelp['style']): Promise<string> {
+  try {
+    return await cssOf(style.content, style.lang ?? 'css')
+  } catch (error) {
+    if (!(error instanceof CompileFailure)) throw error
+    throw new CompileFailure(error.message, style.loc.start.line + error.line - 1)
   }
 }
 

@@ -2,6 +2,7 @@ import type { Contract } from '../../contract/contract'
 import { isComponentFile } from '../../languages/languages'
 import type { Place } from '../../contract/member'
 import type { Problem } from '../../problem'
+import { assetType } from './assets'
 
 /** What reading gives: contracts, and what could not be read, by name and with the reason. */
 export interface Reading {
@@ -33,7 +34,9 @@ export const sameName = (name: string, where: Place, first: string): Problem => 
 
 /** Names we take as source; anything else in a folder is left aside and said. */
 export const isSourceName = (path: string): boolean =>
-  /(\.(?:css|html|json|md|svg|txt)|(?:^|\/)LICEN[CS]E)$/i.test(path) || isComponentFile(path.toLowerCase())
+  /(\.(?:css|scss|sass|less|html|json|md|svg|txt)|(?:^|\/)LICEN[CS]E)$/i.test(path) ||
+  assetType(path) !== undefined ||
+  isComponentFile(path.toLowerCase())
 /** What packages, version control and archives keep for themselves, which is no part of a library. */
 export const isPassedOver = (path: string): boolean => /(^|\/)(node_modules|\.git|__MACOSX)\//.test(path)
 
