@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { begunSchema, sourceListSchema } from '~~/core/wire'
 import type { Problem } from '~~/core/problem'
+import { assetType } from '~~/core/read/source/assets'
 
 /** The library's source: to read, and to write with what it comes to beside it. */
 const store = useLibrary()
@@ -179,7 +180,9 @@ useKeys([
       </div>
       <div v-if="kept" class="two" :class="{ alone: !shownTag }">
         <section class="text" aria-label="Text">
+          <AssetPicture v-if="assetType(kept.path)" :path="kept.path" :address="kept.text" />
           <CodeEditor
+            v-else
             v-model="text"
             class="code-place"
             :path="kept.path"
