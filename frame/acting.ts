@@ -1,5 +1,6 @@
 import { answersIn } from './held'
 import type { Place } from './looking'
+import { componentIn } from './placed'
 
 // What is done to a component while it is tried.
 
@@ -9,7 +10,7 @@ export const later = (milliseconds: number) => new Promise((resolve) => setTimeo
  * first of them.
  */
 export async function act({ item: trialCase, parent, answered, answers, focused }: Place): Promise<void> {
-  const component = parent.firstElementChild
+  const component = componentIn(parent)
   if (!component) return
   const answering = answersIn(component)
   asked = focused

@@ -5,6 +5,7 @@ import { mountComponent } from './mount'
 import type { Held } from './held'
 import { placeIn, prepareApp, wrapElement } from './provide'
 import type { Cells } from './protocol'
+import { componentIn } from './placed'
 
 interface Shown {
   place: HTMLElement
@@ -170,7 +171,7 @@ export const heldCells = (): Held[] =>
     return cellShown
       ? [
           {
-            component: cellShown.inner.firstElementChild ?? undefined,
+            component: componentIn(cellShown.inner),
             within: cellShown.inner,
             states: surround.held,
             on: surround.on,

@@ -12,6 +12,7 @@ import { readStyles, takeAway } from './abilities'
 import { placeIn, prepareApp, provide, providedStyles, wrapElement } from './provide'
 import { dropCells, heldCells, layOf, showCells, watchCells } from './cells'
 import { dressOf } from './dress'
+import { extentOf, giveRoom, takeRoomBack } from './extent'
 import { markupIn, ringAround } from './markup'
 import { pickElements } from './picking'
 import { mark } from './held'
@@ -21,9 +22,18 @@ import { stock } from './pristine'
 import { moment, say, showing, tellAnswer, tellEvent, tellFailure, tellFired } from './say'
 import './trail'
 import { house, parent, themes } from './house'
-import { componentOf, isLoaded, keepModules, loadModules, loadScript, moduleFor } from './loading'
+import {
+  awaitElements,
+  componentOf,
+  isLoaded,
+  keepModules,
+  loadModules,
+  loadScript,
+  moduleFor,
+} from './loading'
 import { hello, toFrameSchema, unpackCells, type Cells, type ToFrame } from './protocol'
 import { ask, forced, undress, writeSheets } from './sheets'
+import { componentIn } from './placed'
 
 /**
  * The script inside a preview frame. It takes the channel from the interface before any component's
@@ -32,6 +42,7 @@ import { ask, forced, undress, writeSheets } from './sheets'
 const { apply } = Reflect
 const dataOf = Object.getOwnPropertyDescriptor(MessageEvent.prototype, 'data')!.get!
 const frame = requestAnimationFrame.bind(window)
+const later = setTimeout.bind(window)
 
 let mounted: Mounted | undefined
 let shown: Extract<ToFrame, { say: 'show' }> | undefined
@@ -153,6 +164,7 @@ function surroundWith(next: Surround): void {
   document.body.toggleAttribute('data-fit', next.fit)
   style.justifyContent = next.align === 'middle' ? '' : next.align
   style.padding = next.fit ? '' : `${next.padding}px`
+  parent.style.blockSize = ''
   parent.style.inlineSize =
     next.width !== null ? `${next.width}px` : next.align === 'stretch' ? '100%' : 'auto'
   askFor(sheet ? heldIn(sheet) : next.held)
@@ -188,7 +200,7 @@ function hold(): void {
         ? heldCells()
         : [
             {
-              component: place.firstElementChild ?? undefined,
+              component: componentIn(place),
               within: place,
               states: around.held,
               on: around.on,
@@ -219,6 +231,7 @@ async function loadAll({ seq, modules }: { seq: number; modules: readonly Module
   await providing
   try {
     await loadModules(modules)
+    await awaitElements(modules)
   } catch (error) {
     tellFailure('load', error)
     return false
@@ -304,6 +317,8 @@ function mount({ tag, usage: asked, listen }: Extract<ToFrame, { say: 'show' }>)
   const usage = recording(asked)
   mounted?.end()
   mounted = undefined
+  if (around.fit) takeRoomBack(parent)
+  told = ''
   mounted = mountComponent({
     tag,
     module: moduleFor(tag),
@@ -331,16 +346,33 @@ function mount({ tag, usage: asked, listen }: Extract<ToFrame, { say: 'show' }>)
 function tellPainted(): void {
   const seq = showing.seq
   frame(() => {
-    inTask(() => say.post({ say: 'painted', seq, at: moment() }))
+    inTask(() => {
+      say.post({ say: 'painted', seq, at: moment() })
+      tellSize()
+    })
   })
+  for (const wait of laterSizes) later(() => showing.seq === seq && tellSize(), wait)
 }
 
-const sizes = new ResizeObserver(() => {
+/** Milliseconds after which a component is measured again that shows what it has a little later. */
+const laterSizes = [250, 1000]
+/** Says how large the component is; one that brings no size of its own gets some room first. */
+function tellSize(): void {
   if (!mounted) return
-  // a component that floats out of its place has no box in it: its place is what there is to measure
-  const box = (place.firstElementChild ?? parent).getBoundingClientRect()
-  say.post({ say: 'size', width: Math.ceil(box.width), height: Math.ceil(box.height) })
-})
+  const { fit } = around
+  let size = extentOf(place, fit)
+  while (fit && giveRoom(parent, size)) size = extentOf(place, fit)
+  const now = `${size.width} ${size.height}`
+  if (now !== told) say.post({ say: 'size', ...size })
+  told = now
+}
+/** The size that was said last of the component that is shown. */
+let told = ''
+const sizes = new ResizeObserver(() => inTask(tellSize))
 
-window.addEventListener('error', (event) => tellFailure('run', event.error ?? event.message))
+/** Of sizes that could not be told within a frame, which the browser tells with the next (Resize Observer, 3.4.4). */
+const isLateSize = ({ message }: ErrorEvent): boolean => /^ResizeObserver loop/.test(message)
+window.addEventListener('error', (event) => {
+  if (!isLateSize(event)) tellFailure('run', event.error ?? event.message)
+})
 window.addEventListener('unhandledrejection', (event) => tellFailure('run', event.reason))

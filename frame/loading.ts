@@ -23,6 +23,22 @@ export const loadModules = (modules: readonly ModuleOf[]): Promise<unknown> =>
       .map(async ({ module }) => loaded.set(module, await load(new URL(module, location.href).href))),
   )
 
+/** Milliseconds in which a module may register what it does not register at once. */
+const patience = 2000
+const wait = setTimeout.bind(window)
+const defined = customElements.whenDefined.bind(customElements)
+const isDefined = customElements.get.bind(customElements)
+
+/** Waits a while for elements that their modules register later, such as once a template has come. */
+export async function awaitElements(modules: readonly ModuleOf[]): Promise<void> {
+  const missing = modules.filter(
+    ({ tag, module }) => tag.includes('-') && !loaded.get(module)?.adapter && !isDefined(tag),
+  )
+  if (missing.length === 0) return
+  const given = new Promise((resolve) => void wait(resolve, patience))
+  await Promise.race([given, Promise.all(missing.map(({ tag }) => defined(tag)))])
+}
+
 /** Says in which modules components are from now on. */
 export function keepModules(modules: readonly ModuleOf[]): void {
   for (const { tag, module } of modules) moduleOf.set(tag, module)

@@ -2,6 +2,7 @@ import type { Case, Observation } from '../core/evidence/observation'
 import type { Mounted } from './adapters/adapter'
 import { attributeOf, attributesIn, elementName, nodesIn, partsOf, pristine, treeOf } from './pristine'
 import { internalsOf, rootOf } from './sheets'
+import { componentIn } from './placed'
 
 // What can be told of a component that stands there, as fingerprints.
 
@@ -104,7 +105,7 @@ export function look(places: readonly Place[], reads: readonly string[]): Observ
 }
 
 function valuesIn({ parent }: Place, reads: readonly string[]): [string, unknown][] {
-  const component = parent.firstElementChild as unknown as Record<string, unknown>
+  const component = componentIn(parent) as unknown as Record<string, unknown>
   const read: [string, unknown][] = []
   for (const name of reads) {
     try {
@@ -126,8 +127,8 @@ function rendered({ item: trialCase, form, parent, failed, fired, answered, focu
   const slots = new Set<string>()
   const told = new Print()
   const drawn = new Print()
-  const component = parent.firstElementChild
-  const isElement = component !== null && elementName(component).includes('-')
+  const component = componentIn(parent)
+  const isElement = component !== undefined && elementName(component).includes('-')
   const visit = (element: Element, host: boolean) => {
     tree.add(`<${elementName(element)}`)
     for (const { name, value } of [...attributesIn(element)].sort((a, b) => (a.name < b.name ? -1 : 1)))

@@ -2,6 +2,7 @@ import type { Call, Usage } from '../core/code/usage'
 import type { ComponentModule, Mounted, Tools } from './adapters/adapter'
 import { mountElement } from './adapters/custom-element'
 import { inTask } from './native'
+import { componentIn } from './placed'
 
 /** What a called method answered, or how it failed. */
 export type Answered = (i: number, answer: { value: unknown } | { error: unknown }) => void
@@ -29,7 +30,7 @@ export function mountComponent(mounting: Mounting): Mounted {
     ? module.adapter.mount(module.component, parent, usage, listen, tools)
     : mountElement(tag, parent, usage, listen, heard)
   // an element is dressed itself; what has no element of its own, or not yet, inherits from its place
-  const dressed = module?.adapter ? parent : (parent.firstElementChild as HTMLElement)
+  const dressed = module?.adapter ? parent : (componentIn(parent) as HTMLElement)
   let shown = usage
   let ended = false
   setStyles(dressed, usage.styles ?? {}, {})
@@ -72,9 +73,7 @@ function callAll(
   calls: readonly Call[],
   from: number,
 ): void {
-  const target = module?.adapter
-    ? undefined
-    : (parent.firstElementChild as unknown as Record<string, unknown>)
+  const target = module?.adapter ? undefined : (componentIn(parent) as unknown as Record<string, unknown>)
   calls.forEach(({ method, given }, i) => {
     const failed = (error: unknown) => (answered ? answered(from + i, { error }) : tools.failed(error))
     try {

@@ -10,6 +10,7 @@ import { ask, rootsIn, writeSheets } from './sheets'
 import { marksFor } from '../core/style/held'
 import { printOf, type Place, look } from './looking'
 import { later, act, endAsking, keepFocus, stay } from './acting'
+import { componentIn } from './placed'
 
 /** Looks at ways of showing a component, one beside the other and out of sight, and says what is there. */
 
@@ -71,7 +72,7 @@ export async function observe(
       await settled()
       mark(
         places.map(({ item: trialCase, parent }) => ({
-          component: parent.firstElementChild ?? undefined,
+          component: componentIn(parent),
           within: parent,
           states: trialCase.held,
           on: '',
@@ -190,7 +191,7 @@ function put(
           heard(event.type, event instanceof CustomEvent ? event.detail : undefined)
       },
     })
-    const component = parent.firstElementChild
+    const component = componentIn(parent)
     if (component instanceof HTMLElement)
       for (const [name, value] of Object.entries(testCase.sets)) component.style.setProperty(name, value)
   } catch (error) {

@@ -1,4 +1,3 @@
-import { firstUsage } from '~~/core/code/showing'
 import type { Usage } from '~~/core/code/usage'
 import { componentTitle } from '~~/core/contract/contract'
 
@@ -9,14 +8,11 @@ import { componentTitle } from '~~/core/contract/contract'
 export function useComponent(view = '') {
   const store = useLibrary()
   const route = useRoute()
+  const { faceOf } = useFirstShowing()
   const tag = computed(() => String(route.params.tag))
   const standing = computed(() => store.find(tag.value))
   const contract = computed(() => standing.value?.contract)
-  const face = computed<Usage>(
-    () =>
-      standing.value?.face ??
-      (contract.value ? firstUsage(contract.value, store.title(tag.value)) : { props: {}, slots: {} }),
-  )
+  const face = computed<Usage>(() => (standing.value ? faceOf(standing.value) : { props: {}, slots: {} }))
   const { css, themes } = storeToRefs(store)
   useHead({
     title: () =>

@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
 import { wantsWords, withoutWords, componentTitle, type Contract } from '~~/core/contract/contract'
+import type { Usage } from '~~/core/code/usage'
 import { isAtLeast } from '~~/core/roles'
 import { isElement } from '~~/core/languages/languages'
 import { bareName } from '~~/core/release/manifest'
@@ -207,6 +208,10 @@ export const useLibrary = defineStore('library', () => {
       ),
     }
   }
+  /** Puts the first way of showing a component in place that has just been kept. */
+  function keptFirst(tag: string, first: Usage) {
+    standing.value = standing.value.map((item) => (item.tag === tag ? { ...item, first } : item))
+  }
   function leave() {
     feed?.close()
     feed = undefined
@@ -240,6 +245,7 @@ export const useLibrary = defineStore('library', () => {
     draftToken,
     dropDraft,
     keptToken,
+    keptFirst,
     leave,
     evidence,
     loadEvidence,

@@ -1,6 +1,7 @@
 import type { Contract } from '../contract/contract'
 import type { CodeStyle } from '../languages/language'
 import { languageOf } from '../languages/languages'
+import { withinAll } from './usage'
 import { htmlFor } from './html'
 import { angularCode } from './styles/angular'
 import { reactCode } from './styles/react'
@@ -34,4 +35,12 @@ export const codeStyles = Object.fromEntries(
 
 export const stylesOf = (contract: Contract): CodeStyle[] => [...languageOf(contract).codeStyles]
 
-export const codeFor = (style: CodeStyle, input: CodeInput): string => styles[style].write(input)
+/** Code for a component in what it stands in, where all of that is known. */
+export function codeFor(style: CodeStyle, input: CodeInput): string {
+  const { within = [] } = input.usage
+  const [outermost] = within
+  const contract = outermost && input.contractOf(outermost.tag)
+  if (!contract || !within.every(({ tag }) => input.contractOf(tag))) return styles[style].write(input)
+  const { usage } = withinAll(input.contract.tag, input.usage)
+  return styles[style].write({ ...input, contract, usage })
+}

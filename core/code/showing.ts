@@ -2,7 +2,8 @@ import type { Call, Filling, Usage } from './usage'
 import { membersOf, type Contract } from '../contract/contract'
 import { isElement } from '../languages/languages'
 import type { Prop } from '../contract/prop'
-import { brought, firstValue } from '../contract/type'
+import { firstValue } from '../contract/first-value'
+import { brought } from '../contract/type'
 
 /** Names of props that put words on a component. */
 const saying = /^(label|text|title|heading|headline|caption|message)$/i
@@ -45,14 +46,25 @@ export function modulesFor(
 ): ModuleOf[] | undefined {
   const tags = new Set([tag])
   const visit = (filling: Filling) => {
+    // elements of the library that stand in markup; what it does not know may come from elsewhere
+    if (filling.is === 'markup')
+      for (const name of elementsIn(filling.markup)) if (moduleOf(name)) tags.add(name)
     if (filling.is !== 'component') return
     tags.add(filling.tag)
-    Object.values(filling.usage.slots).forEach(visit)
+    visitUsage(filling.usage)
   }
-  Object.values(usage.slots).forEach(visit)
+  const visitUsage = (inner: Usage) => {
+    Object.values(inner.slots).forEach(visit)
+    for (const around of inner.within ?? []) visit({ is: 'component', ...around })
+  }
+  visitUsage(usage)
   const modules = [...tags].map((tag) => ({ tag: tag, module: moduleOf(tag) }))
   return modules.every((module): module is ModuleOf => module.module !== undefined) ? modules : undefined
 }
+
+/** Names in markup that are those of custom elements (HTML, 4.13.3). */
+const elementsIn = (markup: string): string[] =>
+  [...markup.matchAll(/<([a-z][a-z\d]*-[\w.-]*)/g)].map(([, name]) => name!)
 
 const byName = new WeakMap<Contract, ReadonlyMap<string, Prop>>()
 /** The props of a contract by name; many renderings of one component ask for them. */
@@ -118,6 +130,14 @@ export function forFrame(
     ),
     ...(Object.keys(attributes).length ? { attributes } : {}),
     ...(Object.keys(usage.styles ?? {}).length ? { styles: usage.styles } : {}),
+    ...(usage.within?.length
+      ? {
+          within: usage.within.map((around) => ({
+            ...around,
+            usage: forFrame(around.usage, contractOf, around.tag),
+          })),
+        }
+      : {}),
     ...(usage.calls?.length ? { calls: usage.calls.map((call) => callForFrame(contract, call)) } : {}),
     ...(recorded.length ? { functions: recorded } : {}),
   }

@@ -14,6 +14,13 @@ export interface Call {
   given: unknown[]
 }
 
+/** A component around another, which fills one of its slots. */
+export interface Within {
+  tag: string
+  usage: Usage
+  slot: string
+}
+
 /**
  * How a component is shown: values of props by name (a missing name is “not set”), and what fills its slots.
  */
@@ -26,6 +33,8 @@ export interface Usage {
   styles?: Record<string, string> | undefined
   /** Methods that the page calls once it is there, in this order. */
   calls?: Call[] | undefined
+  /** Components it stands in, outermost first: some do nothing alone, such as a tab without its row of tabs. */
+  within?: Within[] | undefined
   /**
    * Paths of values that are functions which record their calls, such as `done` or `columns.0.render`: only
    * on their way to a frame.
@@ -55,6 +64,29 @@ export const usageSchema: z.ZodMiniType<Usage> = z.lazy(() =>
       z.record(z.string().check(z.regex(customPropertyName)), z.string().check(z.maxLength(2000))),
     ),
     calls: z.optional(z.array(callSchema).check(z.maxLength(50))),
+    within: z.optional(
+      z
+        .array(z.object({ tag: z.string().check(z.maxLength(200)), usage: usageSchema, slot: z.string() }))
+        .check(z.maxLength(8)),
+    ),
     functions: z.optional(z.array(z.string())),
   }),
 )
+
+/**
+ * A usage with what it stands in as one: the outermost component, whose slot is filled with the next, down to the
+ * component itself.
+ */
+export function withinAll(tag: string, usage: Usage): { tag: string; usage: Usage } {
+  const { within = [], ...own } = usage
+  return within.reduceRight<{ tag: string; usage: Usage }>(
+    (inner, around) => ({
+      tag: around.tag,
+      usage: {
+        ...around.usage,
+        slots: { ...around.usage.slots, [around.slot]: { is: 'component', ...inner } },
+      },
+    }),
+    { tag, usage: own },
+  )
+}

@@ -1,9 +1,9 @@
+import { firstValue } from './first-value'
 import {
   alternativesOf,
   brought,
   choicesOf,
   editorFor,
-  firstValue,
   misfit,
   printType,
   unionOf,

@@ -182,38 +182,6 @@ export function alternativesOf(type: TypeModel): TypeModel[] {
 }
 
 /**
- * A value to begin with of a type: what it requires and no more. A function stands as `true`; `name` is what
- * a text says.
- */
-export function firstValue(type: TypeModel, name: string): unknown {
-  const choices = choicesOf(type)
-  if (choices) return choices[0]
-  switch (type.is) {
-    case 'number':
-      return 1
-    case 'boolean':
-    case 'function':
-      return true
-    case 'list':
-      return []
-    case 'object':
-      return Object.fromEntries(
-        type.fields
-          .filter((field) => !field.optional)
-          .map((field) => [field.name, firstValue(field.type, field.name)]),
-      )
-    case 'date':
-      return '2026-01-01T09:00:00.000Z'
-    case 'union':
-      return firstValue(alternativesOf(type)[0] ?? { is: 'string' }, name)
-    case 'null':
-      return null
-    default:
-      return name
-  }
-}
-
-/**
  * A plain value with what no plain value can hold where its type has it, at any depth: dates, which are
  * kept as text in ISO 8601, and functions, for which `true` stands and which `make` gives by their path,
  * such as `columns.0.render`.

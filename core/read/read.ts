@@ -1,3 +1,5 @@
+import { isElement } from '../languages/languages'
+import { sheetBeside, wearsSheet } from './source/sheet-beside'
 import type { Contract } from '../contract/contract'
 import type { Problem } from '../problem'
 import { sourceLanguages } from '../languages/sources'
@@ -43,7 +45,9 @@ export class LibraryReader {
     const { files: own, problems } = libraryFiles(files, from)
     this.last = new SourceSet(own, this.outside, { before: this.last })
     this.types = new CheckedTypes(this.last, this.types)
-    return readAll(this.last, this.types, problems)
+    const reading = readAll(this.last, this.types, problems)
+    const sheet = reading.contracts.every(isElement) ? undefined : sheetBeside(files)
+    return sheet === undefined ? reading : { ...reading, problems: [...reading.problems, wearsSheet(sheet)] }
   }
 
   /** The files as they were read last. */

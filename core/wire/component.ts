@@ -22,10 +22,16 @@ export const standingSchema = z.object({
   status: statusSchema,
   rendering: renderingSchema,
   face: z.nullable(usageSchema),
+  first: z.nullable(usageSchema),
   written: z.array(z.string()),
   kept: z.number().int(),
 })
 
+/** The first way of showing a component that was seen to show something, and the module it was seen of. */
+export const firstShowingSchema = z.object({
+  module: z.string().max(300),
+  usage: usageSchema as unknown as z.ZodType<Usage>,
+})
 export type Standing = z.infer<typeof standingSchema>
 
 export const shelfSchema = z.array(standingSchema)

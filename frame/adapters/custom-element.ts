@@ -1,4 +1,5 @@
 import type { Filling, Usage } from '../../core/code/usage'
+import { setPlaced } from '../placed'
 import type { Mounted } from './adapter'
 
 /** Puts a registered element on show. `heard` gets its events and its focus as they come. */
@@ -13,7 +14,9 @@ export function mountElement(
   const made = build(tag, usage)
   for (const name of listen) made.addEventListener(name, heard)
   made.addEventListener('focusin', heard)
-  parent.replaceChildren(made)
+  const outermost = standIn(made, usage)
+  parent.replaceChildren(outermost)
+  setPlaced(parent, made)
   return {
     update(next) {
       if (!onlySets(shown, next)) return false
@@ -21,14 +24,25 @@ export function mountElement(
       shown = next
       return true
     },
-    end: () => made.remove(),
+    end: () => outermost.remove(),
   }
+}
+
+/** Puts an element into what it stands in; gives the outermost. */
+function standIn(made: HTMLElement, { within = [] }: Usage): HTMLElement {
+  return within.reduceRight((inner, { tag, usage, slot }) => {
+    const { [slot]: _filled, ...slots } = usage.slots
+    const outer = build(tag, { ...usage, slots })
+    if (slot) inner.slot = slot
+    outer.append(inner)
+    return outer
+  }, made)
 }
 
 /** Whether the second showing only sets props anew; a prop that is no longer set needs a new element. */
 const onlySets = (a: Usage, b: Usage): boolean =>
   Object.keys(a.props).every((name) => name in b.props) &&
-  JSON.stringify([a.slots, a.attributes]) === JSON.stringify([b.slots, b.attributes])
+  JSON.stringify([a.slots, a.attributes, a.within]) === JSON.stringify([b.slots, b.attributes, b.within])
 
 export function build(tag: string, usage: Usage): HTMLElement {
   const made = document.createElement(tag)

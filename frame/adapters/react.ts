@@ -21,6 +21,17 @@ function contentOf(filling: Filling, tools: Tools): ReactNode {
   return createElement(inner as ComponentType<Record<string, unknown>>, propsOf(filling.usage, tools))
 }
 
+/** An element in what it stands in, outermost first. */
+const around = (usage: Usage, element: ReactNode, tools: Tools): ReactNode =>
+  (usage.within ?? []).reduceRight<ReactNode>((inner, { tag, usage: outer, slot }) => {
+    const component = tools.componentOf(tag)
+    if (!component) throw new Error(`${tag} is not built`)
+    return createElement(component as ComponentType<Record<string, unknown>>, {
+      ...propsOf(outer, tools),
+      [slot || 'children']: inner,
+    })
+  }, element)
+
 /** Says what goes wrong while the component renders, and shows nothing until it is shown another way. */
 class Guard extends Component<
   { failed: (error: unknown) => void; of: Usage; children?: ReactNode },
@@ -53,10 +64,14 @@ export const adapter: Adapter = {
           Guard,
           { failed: tools.failed, of: now },
           tools.wrapElement(
-            createElement(component as ComponentType<Record<string, unknown>>, {
-              ...propsOf(now, tools),
-              ...handlers,
-            }),
+            around(
+              now,
+              createElement(component as ComponentType<Record<string, unknown>>, {
+                ...propsOf(now, tools),
+                ...handlers,
+              }),
+              tools,
+            ),
             { createElement, componentOf: tools.componentOf },
           ) as ReactNode,
         ),

@@ -54,6 +54,15 @@ function contentOf(filling: Filling, tools: Tools, passed: Passed): VNode[] | st
   ]
 }
 
+/** An element in what it stands in, outermost first. */
+const around = (usage: Usage, element: VNode, tools: Tools): VNode =>
+  (usage.within ?? []).reduceRight((inner, { tag, usage: outer, slot }) => {
+    const component = tools.componentOf(tag)
+    if (!component) throw new Error(`${tag} is not built`)
+    const slots = { ...slotsOf(outer, tools), [slot || 'default']: () => [inner] }
+    return h(component as Component, { ...outer.attributes, ...outer.props }, slots as unknown as Slots)
+  }, element)
+
 export const adapter: Adapter = {
   mount(component, parent, usage, listen, tools) {
     const shown = shallowReactive({ usage })
@@ -70,10 +79,14 @@ export const adapter: Adapter = {
     )
     const app = createApp({
       render: () =>
-        h(
-          component as Component,
-          { ...shown.usage.attributes, ...shown.usage.props, ...own, ...handlers },
-          slotsOf(shown.usage, tools) as unknown as Slots,
+        around(
+          shown.usage,
+          h(
+            component as Component,
+            { ...shown.usage.attributes, ...shown.usage.props, ...own, ...handlers },
+            slotsOf(shown.usage, tools) as unknown as Slots,
+          ),
+          tools,
         ),
     })
     app.config.errorHandler = (error) => tools.failed(error)

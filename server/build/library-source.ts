@@ -32,6 +32,8 @@ export interface Sourcing {
    */
   dependencies?: string | undefined
   contracts?: Contract[]
+  /** The sheet that consumers load beside the scripts, which components that are no elements are looked at in. */
+  beside?: string | undefined
   /** Packages a consumer installs beside the library, and that are not put into its modules. */
   external?: ReadonlySet<string>
   /** Files that were found not to compile: built around. */
@@ -52,7 +54,7 @@ export const entryOfComponent = 'kept-shelf:component/'
  */
 export function librarySource(
   files: SourceText[],
-  { dependencies, contracts = [], external, broken = new Map(), maps = new Map() }: Sourcing = {},
+  { dependencies, contracts = [], beside, external, broken = new Map(), maps = new Map() }: Sourcing = {},
 ): Plugin {
   const texts = new Map(files.map((file) => [file.path, file.text]))
   const paths = new Set(texts.keys())
@@ -67,12 +69,13 @@ export function librarySource(
   const read = (path: string) =>
     texts.get(path) ??
     (dependencies && /(^|\/)node_modules\//.test(path) ? textAt(join(dependencies, path)) : undefined)
+  /** The text of a file that imports; an entry of ours takes no name of what it imports for its looks. */
+  const importerOf = ({ importer, namespace }: OnResolveArgs): string => {
+    if (importer.startsWith(entryOfComponent)) return `import ${JSON.stringify(`./${beside}`)}`
+    return (namespace === 'library' ? texts.get(importer) : textAt(importer)) ?? ''
+  }
   const suffixOf = (path: string, args: OnResolveArgs): string =>
-    suffixFor(
-      path,
-      args,
-      () => (args.namespace === 'library' ? texts.get(args.importer) : textAt(args.importer)) ?? '',
-    )
+    suffixFor(path, args, () => importerOf(args))
 
   const plugin: Plugin = {
     name: 'library',
@@ -133,7 +136,10 @@ export function librarySource(
       build.onLoad({ filter: /.*/, namespace: 'library' }, async (args) => {
         if (broken.has(`library:${args.path}`)) return leftOut
         if (args.path.startsWith(entryOfComponent))
-          return { contents: entryText(byTag.get(args.path.slice(entryOfComponent.length))!), loader: 'js' }
+          return {
+            contents: entryText(byTag.get(args.path.slice(entryOfComponent.length))!, beside),
+            loader: 'js',
+          }
         const contents = texts.get(args.path) ?? ''
         const compile = languageFile(args.path)?.compile ?? scriptCompiler(args.path)
         if (compile) return compiled(args.path, contents, compile)
@@ -185,11 +191,12 @@ const leftOut: OnLoadResult = { contents: "throw new Error('left out'); module.e
  * What stands in a component's entry: a custom element with the module that registers it, of others the
  * component under one name and the adapter of its language.
  */
-const entryText = (contract: Contract): string =>
+const entryText = (contract: Contract, beside: string | undefined): string =>
   isElement(contract)
     ? `import ${JSON.stringify(`./${contract.registeredIn!}`)}\nexport * from ` +
       `${JSON.stringify(`./${contract.files[0]!}`)}\n`
-    : `import { ${contract.exportName ?? 'default'} as component } from ` +
+    : (beside === undefined ? '' : `import ${JSON.stringify(`./${beside}`)}\n`) +
+      `import { ${contract.exportName ?? 'default'} as component } from ` +
       `${JSON.stringify(`./${contract.files[0]!}`)}\n` +
       passesText(contract) +
       `export { component }\nexport { adapter } from '${ours}${languageOf(contract).adapter}'\n`

@@ -5,6 +5,7 @@ import type { Contract } from '~~/core/contract/contract'
 import { isElement } from '~~/core/languages/languages'
 import type { Problem } from '~~/core/problem'
 import { compilerOptionsOf } from '~~/core/read/source/imports'
+import { sheetBeside } from '~~/core/read/source/sheet-beside'
 import type { SourceText } from '~~/core/read/source/source-text'
 import { type Sourcing, type Broken, entryOfComponent, librarySource } from './library-source'
 
@@ -110,12 +111,13 @@ export async function buildModules(
     ]),
   )
   const entries = [...new Set(entryOf.values())]
+  const beside = sheetBeside(files)
   const broken: Broken = new Map()
   const maps = new Map<string, TraceMap>()
   let result: (BuildResult & { metafile: Metafile }) | undefined
   for (let round = 0; entries.length && !result; round++) {
     try {
-      result = await build(options(files, entries, { dependencies, contracts, broken, maps }))
+      result = await build(options(files, entries, { dependencies, contracts, beside, broken, maps }))
     } catch (error) {
       const before = broken.size
       for (const { file, problem } of failuresOf(error, maps))

@@ -19,6 +19,8 @@ export interface Component {
   contract: Contract
   build: ComponentBuild | undefined
   face: Usage | undefined
+  /** The first way of showing it that was seen to show something, of the module that is built now. */
+  first: Usage | undefined
 }
 
 const problems = z.array(problemSchema)
@@ -93,6 +95,8 @@ export async function componentsOf(db: Store, revisionId: string): Promise<Compo
       'component_builds.problems as build_problems',
       'component_builds.made_at as built_at',
       'examples.usage',
+      'components.first_usage',
+      'components.first_of',
     )
     .orderBy('components.tag')
   return rows.map((row) => ({
@@ -101,7 +105,19 @@ export async function componentsOf(db: Store, revisionId: string): Promise<Compo
     contract: known.get(row.id)!,
     build: buildOf(row),
     face: row.usage ? usageSchema.parse(row.usage) : undefined,
+    first: row.first_usage && row.first_of === row.entry ? usageSchema.parse(row.first_usage) : undefined,
   }))
+}
+
+export async function keepFirstShowing(
+  db: Store,
+  component: string,
+  entry: string,
+  usage: Usage,
+): Promise<void> {
+  await db('components')
+    .where({ id: component })
+    .update({ first_usage: JSON.stringify(usage), first_of: entry })
 }
 
 export async function componentByTag(

@@ -10,8 +10,8 @@ import { providedFor, type KeptProvisions, type Provided } from '~~/core/provisi
 import type { Store } from './database'
 
 /** How a component stands on the shelf where nobody chose a face. */
-export const faceOf = ({ tag, contract, face }: Component, prefix: string): Usage =>
-  face ?? firstUsage(contract, componentTitle(tag, prefix))
+export const faceOf = ({ tag, contract, face, first }: Component, prefix: string): Usage =>
+  face ?? first ?? firstUsage(contract, componentTitle(tag, prefix))
 
 /**
  * What the evidence for a component depends on: what it is built to, how it stands, the members it is said to

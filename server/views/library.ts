@@ -152,7 +152,7 @@ export async function shelfView(db: Store, library: Library, only?: string) {
     db,
     shown.filter((component) => !component.build?.build).map((component) => component.id),
   )
-  return shown.map(({ id, tag, contract, build, face }) => {
+  return shown.map(({ id, tag, contract, build, face, first }) => {
     const good = lastGood.get(id)
     return {
       tag,
@@ -160,6 +160,7 @@ export async function shelfView(db: Store, library: Library, only?: string) {
       group: contract.group ?? 'Others',
       status: contract.deprecated === undefined ? (contract.status ?? 'draft') : 'deprecated',
       face: face ?? null,
+      first: first ?? null,
       written: [...(written.get(tag)?.keys() ?? [])],
       kept: kept.get(tag) ?? 0,
       rendering: {

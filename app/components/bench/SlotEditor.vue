@@ -3,12 +3,12 @@ import type { Filling, Usage } from '~~/core/code/usage'
 import { membersOf } from '~~/core/contract/contract'
 import type { Slot } from '~~/core/contract/slot'
 import { slotTitle } from '~~/core/contract/slot'
-import { firstUsage } from '~~/core/code/showing'
 
 /** What fills a slot: nothing, text, markup, or another component of the library. */
 const { of: own, tag, depth = 0 } = defineProps<{ of: Slot; tag: string; depth?: number }>()
 const filling = defineModel<Filling | undefined>()
 const store = useLibrary()
+const { faceOf } = useFirstShowing()
 const name = computed(() => slotTitle(own.name))
 /** Brackets that a template cannot hold as they are. */
 const [open, shut] = ['{{ ', ' }}']
@@ -62,7 +62,7 @@ function componentTo(other: string) {
     filling.value = {
       is: 'component',
       tag: other,
-      usage: standing.face ?? firstUsage(standing.contract, store.title(other)),
+      usage: faceOf(standing),
     }
 }
 </script>

@@ -9,7 +9,7 @@ import type { FromFrame } from '~~/frame/protocol'
  * A component alone in its frame. `host` names the site it runs on; frames of one name may share a
  * process, and one that falls silent starts anew on a site of its own.
  */
-const { target, surround, css, preview, title, host, tallest, example, provisions } = defineProps<{
+const { target, surround, css, preview, title, host, tallest, example, provisions, quiet } = defineProps<{
   target: Target | undefined
   surround: Surround
   css: string
@@ -21,6 +21,8 @@ const { target, surround, css, preview, title, host, tallest, example, provision
   example?: string
   /** What is provided, where that is not what is saved. */
   provisions?: Provided[] | undefined
+  /** Says nothing of a failure: other ways of showing it are tried. */
+  quiet?: boolean
 }>()
 const emit = defineEmits<{
   event: [message: Extract<FromFrame, { say: 'event' }>]
@@ -30,6 +32,8 @@ const emit = defineEmits<{
   sized: [width: number, height: number]
   /** How large it is drawn, in its own CSS pixels. */
   measured: [width: number, height: number]
+  /** Whether anything is to be seen of what was asked for, a moment after it was drawn. */
+  looked: [shows: boolean]
   /** What was asked for stands there. */
   painted: []
   markup: [nodes: Node[]]
@@ -52,11 +56,13 @@ const frame = useFrameHost(
     failed: (message) => {
       failure.value = message
       emit('failed', message)
+      if (message.phase === 'render') look(0)
     },
     painted: (seq, at) => {
       // for measuring from outside: when what was asked for was on the screen
       document.dispatchEvent(new CustomEvent('kept-shelf:painted', { detail: { seq, at } }))
       emit('painted')
+      look(patience)
     },
     markup: (nodes) => emit('markup', nodes),
     dress: (dress) => emit('dress', dress),
@@ -103,13 +109,19 @@ watch([size, scale], () => {
 })
 const why = computed(() => whyCut(frame.state.value))
 const cut = computed(() => why.value !== undefined)
+const isSeen = computed(() => size.value !== undefined && size.value.width >= 2 && size.value.height >= 2)
 /** Some components show nothing until a page gives them something, or are about behaviour alone. */
-const empty = computed(
-  () =>
-    surround.fit && !cut.value && size.value !== undefined && (size.value.width < 2 || size.value.height < 2),
-)
+const empty = computed(() => surround.fit && !cut.value && size.value !== undefined && !isSeen.value)
 
 const provided = computed(() => provisions ?? (target ? store.providedFor(target.tag, example) : []))
+/** Milliseconds after it was drawn in which a component shows what it has. */
+const patience = 600
+let looking: ReturnType<typeof setTimeout> | undefined
+function look(after: number) {
+  clearTimeout(looking)
+  looking = setTimeout(() => emit('looked', !failure.value && isSeen.value), after)
+}
+onUnmounted(() => clearTimeout(looking))
 watch(
   () => css,
   (now) => frame.themes(now),
@@ -140,6 +152,7 @@ watch(
   (now) => {
     if (!now) return
     failure.value = undefined
+    clearTimeout(looking)
     frame.show(plain(now))
   },
   { immediate: true, deep: true },
@@ -201,7 +214,8 @@ function restart() {
       It took the keyboard without being asked, and it was given back.
       <button type="button" class="link" @click="frame.letHaveKeyboard">Let it have it</button>
     </p>
-    <p v-if="failure && surround.fit" class="small bad failed">Did not render: {{ failure.text }}</p>
+    <p v-if="quiet && (failure || empty)" class="small muted failed">Finding a way to show it …</p>
+    <p v-else-if="failure && surround.fit" class="small bad failed">Did not render: {{ failure.text }}</p>
     <p v-else-if="empty" class="small muted failed">Shows nothing by itself.</p>
   </div>
 </template>

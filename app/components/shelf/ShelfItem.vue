@@ -8,7 +8,7 @@ import { bareSurround } from '~~/core/surround'
 import { kindTitle } from '~~/core/contract/contract'
 import type { Hit } from '~~/core/find/find'
 import type { Standing } from '~~/core/wire'
-import { firstUsage, forFrame, modulesFor } from '~~/core/code/showing'
+import { forFrame, modulesFor } from '~~/core/code/showing'
 
 /** One component on its plank: rendered, with its label under it. */
 const { standing, theme, host, hit } = defineProps<{
@@ -27,7 +27,8 @@ function sized(width: number, height: number) {
   settled()
 }
 
-const usage = computed(() => standing.face ?? firstUsage(standing.contract, store.title(standing.tag)))
+const { faceOf, isTrying, report } = useFirstShowing()
+const usage = computed(() => faceOf(standing))
 const modules = computed(() => modulesFor(standing.tag, usage.value, store.moduleOf))
 const target = computed(() =>
   modules.value
@@ -60,7 +61,9 @@ const stale = computed(() => !standing.rendering.module)
         :title="store.title(standing.tag)"
         :surround="bareSurround(theme)"
         :tallest="118"
+        :quiet="isTrying(standing)"
         @sized="sized"
+        @looked="(shows) => report(standing, usage, shows)"
         @failed="settled"
       />
       <div v-else-if="target && size" :style="{ width: `${size.width}px`, height: `${size.height}px` }" />

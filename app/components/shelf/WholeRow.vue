@@ -4,7 +4,7 @@ const heights = new Map<string, number>()
 </script>
 
 <script setup lang="ts">
-import { firstUsage, forFrame, modulesFor } from '~~/core/code/showing'
+import { forFrame, modulesFor } from '~~/core/code/showing'
 import { plainSurround } from '~~/core/surround'
 import type { Standing } from '~~/core/wire'
 
@@ -19,7 +19,8 @@ const { standing, themes, width, held, host } = defineProps<{
 const store = useLibrary()
 const root = useTemplateRef<HTMLElement>('root')
 const { live, settled } = useNearness(root)
-const usage = computed(() => standing.face ?? firstUsage(standing.contract, store.title(standing.tag)))
+const { faceOf } = useFirstShowing()
+const usage = computed(() => faceOf(standing))
 const modules = computed(() => modulesFor(standing.tag, usage.value, store.moduleOf))
 const cells = computed(
   () =>

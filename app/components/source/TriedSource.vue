@@ -34,7 +34,7 @@ const module = computed(
 const contract = computed(() => (isChanged ? tried?.shown?.contract : undefined) ?? standing.value?.contract)
 const target = computed(() => {
   if (!contract.value || !module.value) return undefined
-  const usage = standing.value?.face ?? firstUsage(contract.value, store.title(tag))
+  const usage = standing.value?.face ?? standing.value?.first ?? firstUsage(contract.value, store.title(tag))
   const modules = modulesFor(tag, usage, (other) => (other === tag ? module.value : store.moduleOf(other)))
   return (
     modules && {

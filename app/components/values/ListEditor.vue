@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { firstValue, type TypeModel } from '~~/core/contract/type'
+import { firstValue } from '~~/core/contract/first-value'
+import { type TypeModel } from '~~/core/contract/type'
 
 /** A list, entry by entry: each is edited as its type asks, moved up, or taken out. */
 const { of, at, depth, name, rest } = defineProps<{

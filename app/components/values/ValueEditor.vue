@@ -1,9 +1,9 @@
 <script setup lang="ts">
+import { firstValue } from '~~/core/contract/first-value'
 import {
   alternativesOf,
   choicesOf,
   editorFor,
-  firstValue,
   misfit,
   shortType,
   withoutUndefined,

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { firstUsage, forFrame, modulesFor } from '~~/core/code/showing'
+import { forFrame, modulesFor } from '~~/core/code/showing'
 import { exampleScope, libraryScope, noProvisions, providedFor, sayProvisions } from '~~/core/provisions'
 import { plainSurround } from '~~/core/surround'
 import { examplesSchema, type ExampleView } from '~~/core/wire'
@@ -63,13 +63,11 @@ const scopes = computed(() => [
 ])
 
 const looked = computed(() => standing.value ?? store.standing[0])
+const { faceOf } = useFirstShowing()
 const shown = computed(
   () =>
     examples.value.find((candidate) => candidate.id === example.value)?.usage ??
-    looked.value?.face ??
-    (looked.value
-      ? firstUsage(looked.value.contract, store.title(looked.value.tag))
-      : { props: {}, slots: {} }),
+    (looked.value ? faceOf(looked.value) : { props: {}, slots: {} }),
 )
 /** What the frame gets around it, with the draft in its place. */
 const provisions = computed(() => {

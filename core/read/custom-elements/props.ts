@@ -1,5 +1,6 @@
 import ts from 'typescript'
 import type { Prop } from '../../contract/prop'
+import {} from '../../contract/first-value'
 import { withoutUndefined, type TypeModel } from '../../contract/type'
 import { attributeWritten, wiringOfGetter } from './attribute-use'
 import type { ClassFacts } from './class-facts'

@@ -35,6 +35,17 @@ test('a class put together in one module and registered by another: that is the 
   ).toEqual([['x-bell', 'bell.js', 'define.js']])
 })
 
+test('of several modules that register it the plainest is loaded, or its own', () => {
+  const files = {
+    'bell.js': `export class Bell extends HTMLElement {}`,
+    'define-late.js': `import { Bell } from './bell.js'\nsetTimeout(() => customElements.define('x-bell', Bell))`,
+    'define.js': `import { Bell } from './bell.js'\ncustomElements.define('x-bell', Bell)`,
+  }
+  expect(registered(files)).toEqual([['x-bell', 'bell.js', 'define.js']])
+  const itself = { 'bell.js': `${files['bell.js']}\nif (on) customElements.define('x-bell', Bell)` }
+  expect(registered({ ...files, ...itself })).toEqual([['x-bell', 'bell.js', undefined]])
+})
+
 test('where only a manifest knows the tag, the module that registers the class is found', () => {
   const manifest = {
     schemaVersion: '1.0.0',

@@ -38,7 +38,10 @@ export function registrations(sources: SourceSet, problems: Problem[]): Map<stri
         todo: 'Use lower case letters with a hyphen inside, such as tern-notice-strip.',
       })
     } else if (!found.has(tag)) found.set(tag, { node, place })
-    else if (found.get(tag)!.node !== node) {
+    else if (found.get(tag)!.node === node) {
+      // registered in several ways, one of which is loaded: in its own module, or in the plainest
+      if (isPlainer(place.file, found.get(tag)!.place.file, node)) found.set(tag, { node, place })
+    } else {
       problems.push({
         code: 'registered-twice',
         what: `<${tag}> is registered a second time.`,
@@ -63,6 +66,12 @@ export function registrations(sources: SourceSet, problems: Problem[]): Map<stri
     if (node) record({ at: runs(node, node), tag, node })
   }
   return found
+}
+
+/** Whether a file that registers a class is to be loaded rather than another that does. */
+function isPlainer(file: string, other: string, node: ClassNode): boolean {
+  const own = node.getSourceFile().fileName
+  return other !== own && (file === own || file.length < other.length)
 }
 
 /** Elements that a manifest of the library's own states. */

@@ -35,7 +35,9 @@ test(`a single file takes the place of its namesake; a new one goes into src, un
 })
 test('names of source, and what is passed over', () => {
   expect(
-    ['a.ts', 'a.vue', 'a.MTS', 'LICENCE', 'x/LICENSE', 'a.png', 'b.scss', 'c.psd', 'NOLICENSE.x'].filter(isSourceName),
+    ['a.ts', 'a.vue', 'a.MTS', 'LICENCE', 'x/LICENSE', 'a.png', 'b.scss', 'c.psd', 'NOLICENSE.x'].filter(
+      isSourceName,
+    ),
   ).toEqual(['a.ts', 'a.vue', 'a.MTS', 'LICENCE', 'x/LICENSE', 'a.png', 'b.scss'])
   expect(
     ['node_modules/a', 'x/.git/b', '__MACOSX/c', 'my_node_modules/d', '.gitignore'].filter(isPassedOver),

@@ -7,6 +7,7 @@ import * as m0005 from './0005-evidence'
 import * as m0006 from './0006-provisions'
 import * as m0007 from './0007-widths'
 import * as m0008 from './0008-safe'
+import * as m0009 from './0009-first-showings'
 
 export const migrations: Record<string, Knex.Migration> = {
   '0001-first': m0001,
@@ -17,4 +18,5 @@ export const migrations: Record<string, Knex.Migration> = {
   '0006-provisions': m0006,
   '0007-widths': m0007,
   '0008-safe': m0008,
+  '0009-first-showings': m0009,
 }

@@ -2,7 +2,7 @@
 import { plainSurround } from '~~/core/surround'
 import { codeStyles, stylesOf, type CodeStyle } from '~~/core/code/frameworks'
 import { firstExamples } from '~~/core/code/examples'
-import { firstUsage, forFrame, modulesFor } from '~~/core/code/showing'
+import { forFrame, modulesFor } from '~~/core/code/showing'
 import type { Usage } from '~~/core/code/usage'
 
 /**
@@ -21,10 +21,8 @@ const contractOf = (other: string) => store.find(other)?.contract
 const { problems, for: wordsFor, written } = useWords(tag)
 const { saved, problems: exampleProblems, load: loadExamples, add, remove } = useExamples(tag)
 void loadExamples()
-const face = computed(
-  () =>
-    standing.value?.face ?? (contract.value ? firstUsage(contract.value, store.title(tag.value)) : undefined),
-)
+const { faceOf } = useFirstShowing()
+const face = computed(() => (standing.value ? faceOf(standing.value) : undefined))
 const starters = computed<ReadableExample[]>(() =>
   saved.value.filter((entry) => entry.starter).map((entry) => ({ ...entry, anchor: anchorOf(entry.name) })),
 )

@@ -13,6 +13,11 @@ const usage = shallowRef<Usage>(usageFromQuery(route.query) ?? start.value)
 watch(tag, () => {
   usage.value = usageFromQuery(route.query) ?? start.value
 })
+const { report } = useFirstShowing()
+// while a way to show it is looked for, what is shown is what is tried
+watch(start, (now, before) => {
+  if (JSON.stringify(usage.value) === JSON.stringify(before)) usage.value = now
+})
 const themeNames = computed(() => themes.value.map((theme) => theme.name))
 const surround = shallowRef(surroundFromQuery(route.query, themeNames.value, store.baseTheme))
 let later: ReturnType<typeof setTimeout> | undefined
@@ -158,6 +163,7 @@ watch(memberInAddress, () => showMember('nearest'))
             @answered="onAnswered"
             @failed="onFailed"
             @restarted="forget"
+            @looked="(shows) => standing && report(standing, usage, shows)"
             @measured="(width, height) => (measured = { width, height })"
           />
           <p
