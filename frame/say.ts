@@ -72,6 +72,9 @@ function written(value: unknown): string {
   }
 }
 
+/** A text that names built modules as what they are called, and not by where they were loaded from. */
+const withoutAddresses = (text: string): string => text.replace(/https?:\/\/[^\s/]+\/m\/[0-9a-f]{64}\//g, '')
+
 export function tellFailure(phase: Extract<FromFrame, { say: 'failed' }>['phase'], error: unknown): void {
   const text = error instanceof Error ? `${error.name}: ${error.message}` : String(error)
   const at = /\/m\/([0-9a-f]{64}\/[\w.-]+):(\d+):(\d+)/.exec((error instanceof Error && error.stack) || '')
@@ -79,7 +82,7 @@ export function tellFailure(phase: Extract<FromFrame, { say: 'failed' }>['phase'
     say: 'failed',
     seq: showing.seq,
     phase,
-    text: text.slice(0, 2000),
+    text: withoutAddresses(text).slice(0, 2000),
     ...(at ? { at: { module: at[1]!, line: Number(at[2]), column: Number(at[3]) } } : {}),
   })
 }

@@ -1,5 +1,5 @@
 import { nothingSchema, type Standing } from '~~/core/wire'
-import { firstShowings } from '~~/core/code/first-showings'
+import { asFailureAsks, firstShowings } from '~~/core/code/first-showings'
 import type { Usage } from '~~/core/code/usage'
 
 /** How far the ways of showing a component were gone through: which is tried now, and whether that is over. */
@@ -11,19 +11,30 @@ interface Trying {
 /** By library, component and module: a module never changes. */
 const tryings = shallowReactive(new Map<string, Trying>())
 
+/** The most ways of one component that are gone through, with those that its failures ask for. */
+const mostWays = 14
+const inserted = (ways: readonly Usage[], at: number, usage: Usage): Usage[] => [
+  ...ways.slice(0, at),
+  usage,
+  ...ways.slice(at),
+]
+
+/** What was seen of a way of showing a component: whether there was anything, or how it failed. */
+export interface Looked {
+  shows: boolean
+  failure: string
+}
+
 /**
  * How components are shown that nobody has chosen a face for: the ways that their contracts offer are tried one
  * after another, until one shows something. What is found is kept for everybody by who may write.
  */
 export function useFirstShowing() {
   const store = useLibrary()
+  const contracts = () => store.standing.map(({ contract }) => contract)
   const keyOf = (standing: Standing) => `${store.slug} ${standing.tag} ${standing.rendering.module ?? ''}`
   const waysOf = (standing: Standing): readonly Usage[] =>
-    firstShowings(
-      standing.contract,
-      store.title(standing.tag),
-      store.standing.map(({ contract }) => contract),
-    )
+    firstShowings(standing.contract, store.title(standing.tag), contracts())
   const plain = new WeakMap<Standing, readonly Usage[]>()
   const tryingOf = (standing: Standing): Trying => {
     const known = tryings.get(keyOf(standing))
@@ -45,7 +56,7 @@ export function useFirstShowing() {
     !isChosen(standing) && tryingOf(standing).is === 'tried' && tryingOf(standing).ways.length > 1
 
   /** Takes what was seen of a way of showing a component; the next is tried where it showed nothing. */
-  function report(standing: Standing, usage: Usage, shows: boolean): void {
+  function report(standing: Standing, usage: Usage, { shows, failure }: Looked): void {
     const trying = tryingOf(standing)
     if (isChosen(standing) || trying.is !== 'tried') return
     if (JSON.stringify(usage) !== JSON.stringify(trying.ways[trying.at])) return
@@ -53,7 +64,13 @@ export function useFirstShowing() {
     if (shows) {
       tryings.set(key, { ...trying, is: 'found' })
       if (trying.at > 0 && store.may.write) void keep(standing, usage)
-    } else if (trying.at + 1 < trying.ways.length) tryings.set(key, { ...trying, at: trying.at + 1 })
+      return
+    }
+    const asked = asFailureAsks(standing.contract, usage, failure, contracts())
+    // what it asks for by name is tried before what its contract makes likely
+    const ways =
+      asked && trying.ways.length < mostWays ? inserted(trying.ways, trying.at + 1, asked) : trying.ways
+    if (trying.at + 1 < ways.length) tryings.set(key, { ...trying, ways, at: trying.at + 1 })
     // none did: the plainest says why most plainly
     else tryings.set(key, { ...trying, at: 0, is: 'none shows anything' })
   }

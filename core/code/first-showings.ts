@@ -3,6 +3,7 @@ import type { Prop } from '../contract/prop'
 import { firstValue, filledValue } from '../contract/first-value'
 import { choicesOf, type TypeModel } from '../contract/type'
 import { isElement } from '../languages/languages'
+import { isProvider } from './remedy'
 import { firstUsage } from './showing'
 import type { Filling, Usage, Within } from './usage'
 
@@ -41,6 +42,28 @@ export function firstShowings(contract: Contract, title: string, others: readonl
   ]
   const told = new Map(ways.map((usage) => [JSON.stringify(usage), usage]))
   return [...told.values()].slice(0, most)
+}
+
+/**
+ * A way to show a component in another of the library that its failure asks for by name, around all that it stands
+ * in already; nothing where it names none that is not there. Of several the longest name is meant: those of others
+ * may be part of it.
+ */
+export function asFailureAsks(
+  contract: Contract,
+  usage: Usage,
+  failure: string,
+  others: readonly Contract[],
+): Usage | undefined {
+  const within = usage.within ?? []
+  const words = new Set(failure.split(/[^\w-]+/))
+  const [asked] = others
+    .filter((other) => other.language === contract.language && words.has(other.tag) && takesContent(other))
+    .filter(({ tag }) => tag !== contract.tag && !within.some((around) => around.tag === tag))
+    .sort((a, b) => b.tag.length - a.tag.length)
+  return (
+    asked && { ...usage, within: [{ tag: asked.tag, usage: withoutContent(asked), slot: '' }, ...within] }
+  )
 }
 
 const isUnset = (value: string | undefined): boolean =>
@@ -109,8 +132,16 @@ function wholesOf(contract: Contract, others: readonly Contract[]): Within[][] {
     ...(nearest ? [stand([nearest])] : []),
     ...(nearest && next ? [stand([next, nearest]), stand([next])] : []),
     ...wholesByItems(contract, nearest, others).map(stand),
+    ...providersOf(contract, others).map((provider) => stand([provider])),
   ]
 }
+
+/** What a library puts around everything once, such as a theme; the first two. */
+const providersOf = (contract: Contract, others: readonly Contract[]): Contract[] =>
+  others
+    .filter((other) => other !== contract && other.language === contract.language)
+    .filter((other) => isProvider(other) && takesContent(other))
+    .slice(0, 2)
 
 /** `Tabs` and `TabList` hold a `Tab`; `RadioGroup` a `Radio`. */
 function isPluralOf(words: readonly string[], own: readonly string[]): boolean {

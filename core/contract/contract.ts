@@ -66,6 +66,8 @@ export const contractSchema = z.object({
   exported: z.boolean(),
   /** The module that registers it, where that is another than its own. */
   registeredIn: z.string().optional(),
+  /** What that module exports to register it, where loading it alone does not. */
+  registeredBy: z.string().optional(),
   place: placeSchema,
   summary: z.string(),
   group: z.string().optional(),

@@ -193,13 +193,22 @@ const leftOut: OnLoadResult = { contents: "throw new Error('left out'); module.e
  */
 const entryText = (contract: Contract, beside: string | undefined): string =>
   isElement(contract)
-    ? `import ${JSON.stringify(`./${contract.registeredIn!}`)}\nexport * from ` +
-      `${JSON.stringify(`./${contract.files[0]!}`)}\n`
+    ? `${registrationOf(contract, './')}export * from ${JSON.stringify(`./${contract.files[0]!}`)}\n`
     : (beside === undefined ? '' : `import ${JSON.stringify(`./${beside}`)}\n`) +
       `import { ${contract.exportName ?? 'default'} as component } from ` +
       `${JSON.stringify(`./${contract.files[0]!}`)}\n` +
       passesText(contract) +
       `export { component }\nexport { adapter } from '${ours}${languageOf(contract).adapter}'\n`
+
+/** What registers an element when a module begins with it; `to` leads to the top of the library. */
+export function registrationOf(
+  { registeredIn, registeredBy, files: [own = ''] }: Contract,
+  to: string,
+): string {
+  const from = JSON.stringify(to + (registeredIn ?? own))
+  if (registeredBy !== undefined) return `import { ${registeredBy} as register } from ${from}\nregister()\n`
+  return registeredIn === undefined ? '' : `import ${from}\n`
+}
 
 /** Where a component gives values to its slots by their place: the names the contract has for them. */
 function passesText(contract: Contract): string {

@@ -105,7 +105,7 @@ export async function buildModules(
   const entryOf = new Map(
     contracts.map((contract) => [
       contract.tag,
-      isElement(contract) && !contract.registeredIn
+      isElement(contract) && !contract.registeredIn && !contract.registeredBy
         ? contract.files[0]!
         : `${entryOfComponent}${contract.tag}`,
     ]),

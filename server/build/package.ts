@@ -14,7 +14,7 @@ import { classDeclarationOf } from '~~/core/release/declarations'
 import { bareName } from '~~/core/release/manifest'
 import { packageFiles, tagNameMap, type PackageFile, type PackageInput } from '~~/core/release/package'
 import type { SourceText } from '~~/core/read/source/source-text'
-import { librarySource } from './library-source'
+import { librarySource, registrationOf } from './library-source'
 import { sourceForm } from './source-form'
 
 export interface Packed {
@@ -53,8 +53,11 @@ async function packageModules(
 ): Promise<PackageFile[]> {
   const names = new Map(contracts.map((contract) => [`entry/${bareName(contract.tag, prefix)}.ts`, contract]))
   const element = (contract: PackageInput['contracts'][number], isOwn: boolean) =>
-    `${contract.registeredIn ? `import '../${contract.registeredIn}'\n` : ''}export * from ` +
+    `${isOwn ? registrationOf(contract, '../') : loadingOf(contract)}export * from ` +
     `'../${contract.files[0]!}'\n${isOwn && contract.exportName === 'default' ? `export { default } from '../${contract.files[0]!}'\n` : ''}`
+  // one entry for all takes each from its own, where that registers it
+  const loadingOf = (contract: PackageInput['contracts'][number]) =>
+    contract.registeredIn || contract.registeredBy ? `import './${bareName(contract.tag, prefix)}.ts'\n` : ''
   const exported = (contract: PackageInput['contracts'][number], isOwn = false) =>
     isElement(contract)
       ? element(contract, isOwn)

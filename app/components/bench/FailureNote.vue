@@ -1,9 +1,21 @@
 <script setup lang="ts">
+import { remedyOf } from '~~/core/code/remedy'
 import type { Failure } from '~/composables/failure'
 
 /** What failed in a rendering, where, and what to do about it. */
 const { failure, tag } = defineProps<{ failure: Failure; tag: string }>()
 const store = useLibrary()
+const remedy = computed(() =>
+  remedyOf(
+    failure.text,
+    store.find(tag)?.contract,
+    store.standing.map(({ contract }) => contract),
+  ),
+)
+const provisionsPage = computed(() => ({
+  path: `/${store.slug}/provisions`,
+  query: remedy.value.provider ? { draft: remedy.value.provider } : {},
+}))
 </script>
 
 <template>
@@ -26,7 +38,12 @@ const store = useLibrary()
       class="link"
       :to="{ path: `/${store.slug}/provisions`, query: { of: tag } }"
       >See what is provided</NuxtLink
-    ><span v-else class="muted">Change a value, or mend the source.</span>
+    ><template v-else
+      ><span class="muted">{{ remedy.text }}</span>
+      <NuxtLink v-if="remedy.provide" class="link" :to="provisionsPage">{{
+        remedy.provider ? `Provide ${remedy.provider}` : 'Provide it'
+      }}</NuxtLink></template
+    >
   </div>
 </template>
 

@@ -1,6 +1,8 @@
 <script setup lang="ts">
+import { remedyOf, remedyOfNothing } from '~~/core/code/remedy'
 import type { Provided } from '~~/core/provisions'
 import type { Surround } from '~~/core/surround'
+import type { Looked } from '~/composables/first-showing'
 import type { Target } from '~/composables/frame-host'
 import type { Dress, Node } from '~~/core/style/found'
 import type { FromFrame } from '~~/frame/protocol'
@@ -33,7 +35,7 @@ const emit = defineEmits<{
   /** How large it is drawn, in its own CSS pixels. */
   measured: [width: number, height: number]
   /** Whether anything is to be seen of what was asked for, a moment after it was drawn. */
-  looked: [shows: boolean]
+  looked: [looked: Looked]
   /** What was asked for stands there. */
   painted: []
   markup: [nodes: Node[]]
@@ -109,6 +111,15 @@ watch([size, scale], () => {
 })
 const why = computed(() => whyCut(frame.state.value))
 const cut = computed(() => why.value !== undefined)
+const remedy = computed(() =>
+  failure.value && target
+    ? remedyOf(
+        failure.value.text,
+        store.find(target.tag)?.contract,
+        store.standing.map(({ contract }) => contract),
+      ).text
+    : '',
+)
 const isSeen = computed(() => size.value !== undefined && size.value.width >= 2 && size.value.height >= 2)
 /** Some components show nothing until a page gives them something, or are about behaviour alone. */
 const empty = computed(() => surround.fit && !cut.value && size.value !== undefined && !isSeen.value)
@@ -119,7 +130,10 @@ const patience = 600
 let looking: ReturnType<typeof setTimeout> | undefined
 function look(after: number) {
   clearTimeout(looking)
-  looking = setTimeout(() => emit('looked', !failure.value && isSeen.value), after)
+  looking = setTimeout(
+    () => emit('looked', { shows: !failure.value && isSeen.value, failure: failure.value?.text ?? '' }),
+    after,
+  )
 }
 onUnmounted(() => clearTimeout(looking))
 watch(
@@ -215,8 +229,10 @@ function restart() {
       <button type="button" class="link" @click="frame.letHaveKeyboard">Let it have it</button>
     </p>
     <p v-if="quiet && (failure || empty)" class="small muted failed">Finding a way to show it …</p>
-    <p v-else-if="failure && surround.fit" class="small bad failed">Did not render: {{ failure.text }}</p>
-    <p v-else-if="empty" class="small muted failed">Shows nothing by itself.</p>
+    <p v-else-if="failure && surround.fit" class="small bad failed" :title="failure.text">
+      Did not render: {{ failure.text }} <span class="muted">{{ remedy }}</span>
+    </p>
+    <p v-else-if="empty" class="small muted failed" :title="remedyOfNothing">Shows nothing by itself.</p>
   </div>
 </template>
 

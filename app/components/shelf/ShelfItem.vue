@@ -63,7 +63,7 @@ const stale = computed(() => !standing.rendering.module)
         :tallest="118"
         :quiet="isTrying(standing)"
         @sized="sized"
-        @looked="(shows) => report(standing, usage, shows)"
+        @looked="(looked) => report(standing, usage, looked)"
         @failed="settled"
       />
       <div v-else-if="target && size" :style="{ width: `${size.width}px`, height: `${size.height}px` }" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { providerScript } from '~~/core/code/remedy'
 import { forFrame, modulesFor } from '~~/core/code/showing'
 import { exampleScope, libraryScope, noProvisions, providedFor, sayProvisions } from '~~/core/provisions'
 import { plainSurround } from '~~/core/surround'
@@ -29,6 +30,12 @@ watch(
 )
 const scope = computed(() => (standing.value && example.value ? exampleScope(example.value) : of.value))
 const { kept, draft, wrong, problems, tried, isChanged, busy, begin, keep } = useProvisionsDraft(scope)
+// a remedy leads here with a provider of the library: a draft that puts it around everything
+onMounted(() => {
+  const provider = route.query.draft
+  if (typeof provider === 'string' && store.find(provider) && !draft.value.script.trim())
+    draft.value.script = providerScript(provider)
+})
 const saveByKey = () => {
   if (store.may.write && isChanged.value && !busy.value && wrong.value.length === 0) void keep(draft.value)
 }

@@ -38,6 +38,7 @@ import {
   setByScript,
 } from './by-script'
 import { feed } from './feeds'
+import { definerOf } from './definer'
 import { exportedAs } from './statics'
 
 /** Reads the contracts of custom elements: plain classes, and those that build on a package's class. */
@@ -123,6 +124,7 @@ function readOne(
   defined: Place,
 ): Contract {
   const exported = exportedAs(sources, node)
+  const definer = definerOf(sources, defined.file, tag)
   const line = lineage(sources, node)
   const { classes, root, outside } = line
   const open = openerFor(sources, classes)
@@ -204,6 +206,7 @@ function readOne(
     ...(exported === 'default' ? { exportName: 'default' } : {}),
     exported: exported !== undefined,
     ...(defined.file === node.getSourceFile().fileName ? {} : { registeredIn: defined.file }),
+    ...(definer === undefined ? {} : { registeredBy: definer }),
     place: sources.place(node),
     summary: wordsOf(node),
     ...(group ? { group } : {}),

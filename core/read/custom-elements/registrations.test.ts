@@ -46,6 +46,19 @@ test('of several modules that register it the plainest is loaded, or its own', (
   expect(registered({ ...files, ...itself })).toEqual([['x-bell', 'bell.js', undefined]])
 })
 
+test('a function that has to be called to register it is known by its export', () => {
+  const byOf = (text: string) =>
+    readLibrary([{ path: 'bell.js', text }]).contracts.map(({ tag, registeredBy }) => [tag, registeredBy])
+  const bellClass = 'class Bell extends HTMLElement {}\n'
+  const define = `function d() { ['x-bell'].forEach((tag) => customElements.get('x-bell') || customElements.define('x-bell', Bell)) }\n`
+  expect(byOf(`${bellClass}${define}export { Bell, d as defineBell }`)).toEqual([['x-bell', 'defineBell']])
+  expect(byOf(`${bellClass}${define}d()\nexport { Bell, d as defineBell }`)).toEqual([['x-bell', undefined]])
+  expect(byOf(`${bellClass}customElements.define('x-bell', Bell)`)).toEqual([['x-bell', undefined]])
+  expect(byOf(`${bellClass}export const start = () => customElements.define('x-bell', Bell)`)).toEqual([
+    ['x-bell', 'start'],
+  ])
+})
+
 test('where only a manifest knows the tag, the module that registers the class is found', () => {
   const manifest = {
     schemaVersion: '1.0.0',

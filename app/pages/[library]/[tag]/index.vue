@@ -163,7 +163,7 @@ watch(memberInAddress, () => showMember('nearest'))
             @answered="onAnswered"
             @failed="onFailed"
             @restarted="forget"
-            @looked="(shows) => standing && report(standing, usage, shows)"
+            @looked="(looked) => standing && report(standing, usage, looked)"
             @measured="(width, height) => (measured = { width, height })"
           />
           <p
