@@ -1,23 +1,27 @@
 import { nothingSchema, type Standing } from '~~/core/wire'
-import { asFailureAsks, firstShowings } from '~~/core/code/first-showings'
-import type { Usage } from '~~/core/code/usage'
+import { askedAround, firstShowings, putInto } from '~~/core/code/first-showings'
+import { isProvider } from '~~/core/code/remedy'
+import type { Usage, Within } from '~~/core/code/usage'
 
 /** How far the ways of showing a component were gone through: which is tried now, and whether that is over. */
 interface Trying {
   ways: readonly Usage[]
   at: number
+  /** What its failures asked to be put into. */
+  asked: readonly Within[]
+  /** The plainest of the ways in all that it asks for. */
+  plainest: number
   is: 'tried' | 'found' | 'none shows anything'
 }
 /** By library, component and module: a module never changes. */
 const tryings = shallowReactive(new Map<string, Trying>())
+/** How they begin: what is only asked for changes nothing that a page shows. */
+const begun = new Map<string, Trying>()
 
-/** The most ways of one component that are gone through, with those that its failures ask for. */
-const mostWays = 14
-const inserted = (ways: readonly Usage[], at: number, usage: Usage): Usage[] => [
-  ...ways.slice(0, at),
-  usage,
-  ...ways.slice(at),
-]
+/** The most components that one is put into because its failures ask for them. */
+const mostAsked = 3
+/** What components of a library were seen to need around them, such as a theme: the others are tried in it at once. */
+const needed = shallowReactive(new Map<string, readonly Within[]>())
 
 /** What was seen of a way of showing a component: whether there was anything, or how it failed. */
 export interface Looked {
@@ -34,14 +38,18 @@ export function useFirstShowing() {
   const contracts = () => store.standing.map(({ contract }) => contract)
   const keyOf = (standing: Standing) => `${store.slug} ${standing.tag} ${standing.rendering.module ?? ''}`
   const waysOf = (standing: Standing): readonly Usage[] =>
-    firstShowings(standing.contract, store.title(standing.tag), contracts())
-  const plain = new WeakMap<Standing, readonly Usage[]>()
+    (needed.get(store.slug) ?? [])
+      .filter(({ tag }) => tag !== standing.tag)
+      .reduce<readonly Usage[]>(
+        (ways, around) => ways.map((usage) => putInto(usage, around)),
+        firstShowings(standing.contract, store.title(standing.tag), contracts()),
+      )
   const tryingOf = (standing: Standing): Trying => {
-    const known = tryings.get(keyOf(standing))
-    if (known) return known
-    let ways = plain.get(standing)
-    if (!ways) plain.set(standing, (ways = waysOf(standing)))
-    return { ways, at: 0, is: 'tried' }
+    const key = keyOf(standing)
+    let trying = tryings.get(key) ?? begun.get(key)
+    if (!trying)
+      begun.set(key, (trying = { ways: waysOf(standing), at: 0, asked: [], plainest: 0, is: 'tried' }))
+    return trying
   }
   const isChosen = (standing: Standing) => standing.face !== null || standing.first !== null
 
@@ -63,16 +71,33 @@ export function useFirstShowing() {
     const key = keyOf(standing)
     if (shows) {
       tryings.set(key, { ...trying, is: 'found' })
-      if (trying.at > 0 && store.may.write) void keep(standing, usage)
+      if (trying.asked.length) remember(trying.asked)
+      if ((trying.at > 0 || usage.within) && store.may.write) void keep(standing, usage)
       return
     }
-    const asked = asFailureAsks(standing.contract, usage, failure, contracts())
-    // what it asks for by name is tried before what its contract makes likely
-    const ways =
-      asked && trying.ways.length < mostWays ? inserted(trying.ways, trying.at + 1, asked) : trying.ways
-    if (trying.at + 1 < ways.length) tryings.set(key, { ...trying, ways, at: trying.at + 1 })
-    // none did: the plainest says why most plainly
-    else tryings.set(key, { ...trying, at: 0, is: 'none shows anything' })
+    const asked =
+      trying.asked.length < mostAsked
+        ? askedAround(standing.contract, usage, failure, contracts())
+        : undefined
+    // whatever else is tried is tried in what it asks for by name
+    if (asked)
+      tryings.set(key, {
+        ...trying,
+        asked: [asked, ...trying.asked],
+        plainest: trying.at,
+        ways: trying.ways.map((way, i) => (i < trying.at ? way : putInto(way, asked))),
+      })
+    else if (trying.at + 1 < trying.ways.length) tryings.set(key, { ...trying, at: trying.at + 1 })
+    // none did: the plainest of what it asks for says why most plainly
+    else tryings.set(key, { ...trying, at: trying.plainest, is: 'none shows anything' })
+  }
+  /** Keeps in mind what is put around everything once. */
+  function remember(asked: readonly Within[]) {
+    const providers = asked.filter(({ tag }) => {
+      const contract = store.find(tag)?.contract
+      return contract && isProvider(contract)
+    })
+    if (providers.length) needed.set(store.slug, providers)
   }
   /** That it could not be kept costs the next visitor a moment, and nobody anything else. */
   const keep = (standing: Standing, usage: Usage) =>

@@ -37,34 +37,40 @@ export function firstShowings(contract: Contract, title: string, others: readonl
       { ...filled, props: { ...filled.props, ...open }, within },
     ]),
     ...(plain.slots[''] ? [withElement(plain, title), slotless] : []),
-    withValues(contract, { ...filled, props: { ...filled.props, ...open } }, () => true),
-    withValues(contract, slotless, () => true),
+    // what nobody declared may be shown all the same: by an element without a tree of its own, by what is handed on
+    ...(!hasDefaultSlot(contract)
+      ? [{ ...plain, slots: { ...plain.slots, '': { is: 'text' as const, text: title } } }]
+      : []),
+    withValues(contract, { ...filled, props: { ...filled.props, ...open } }, isOfText),
+    withValues(contract, slotless, isOfText),
   ]
   const told = new Map(ways.map((usage) => [JSON.stringify(usage), usage]))
   return [...told.values()].slice(0, most)
 }
 
 /**
- * A way to show a component in another of the library that its failure asks for by name, around all that it stands
- * in already; nothing where it names none that is not there. Of several the longest name is meant: those of others
- * may be part of it.
+ * What a component is to be put into by its failure, which names another of the library; nothing where it names none
+ * that is not there. Of several the longest name is meant: those of others may be part of it.
  */
-export function asFailureAsks(
+export function askedAround(
   contract: Contract,
-  usage: Usage,
+  { within = [] }: Usage,
   failure: string,
   others: readonly Contract[],
-): Usage | undefined {
-  const within = usage.within ?? []
+): Within | undefined {
   const words = new Set(failure.split(/[^\w-]+/))
   const [asked] = others
     .filter((other) => other.language === contract.language && words.has(other.tag) && takesContent(other))
     .filter(({ tag }) => tag !== contract.tag && !within.some((around) => around.tag === tag))
     .sort((a, b) => b.tag.length - a.tag.length)
-  return (
-    asked && { ...usage, within: [{ tag: asked.tag, usage: withoutContent(asked), slot: '' }, ...within] }
-  )
+  return asked && { tag: asked.tag, usage: withoutContent(asked), slot: '' }
 }
+
+/** A way of showing, in something more: outermost, or where it is there already as it is. */
+export const putInto = (usage: Usage, around: Within): Usage =>
+  usage.within?.some(({ tag }) => tag === around.tag)
+    ? usage
+    : { ...usage, within: [around, ...(usage.within ?? [])] }
 
 const isUnset = (value: string | undefined): boolean =>
   value === undefined || /^(undefined|null|''|""|\[\]|\{\}|\(\) => (\[\]|\(\{\}\)))$/.test(value.trim())
@@ -79,6 +85,12 @@ function withValues(contract: Contract, usage: Usage, which: (prop: Prop) => boo
     .map((prop) => [prop.name, filledValue(prop.type, prop.name)])
   return { ...usage, props: { ...usage.props, ...Object.fromEntries(values) } }
 }
+
+/** Whether a prop takes plain text or a number: of objects there are too many that say nothing. */
+const isOfText = ({ type }: Prop): boolean =>
+  type.is === 'string' ||
+  type.is === 'number' ||
+  (type.is === 'union' && type.of.some(({ is }) => is === 'string'))
 
 /** What a value is made up for: not what changes behaviour alone, and not what no plain value can be. */
 const isWorthFilling = (type: TypeModel): boolean =>
@@ -163,7 +175,9 @@ function wholesByItems(
 }
 const isSameWords = (tag: string, words: readonly string[]): boolean => wordsOf(tag).join() === words.join()
 
-const takesContent = (contract: Contract): boolean =>
+/** Whether something may stand in it: an element may hold anything, whatever becomes of that. */
+const takesContent = (contract: Contract): boolean => isElement(contract) || hasDefaultSlot(contract)
+const hasDefaultSlot = (contract: Contract): boolean =>
   membersOf(contract, 'slot').some(({ name }) => name === '') ||
   membersOf(contract, 'prop').some(({ name }) => name === 'children')
 

@@ -21,9 +21,10 @@ export const isProvider = ({ tag }: Contract): boolean => /(^|[a-z-])(provider|t
 
 /** What to do about a failure, by what it says. */
 export function remedyOf(text: string, contract: Contract | undefined, others: readonly Contract[]): Remedy {
-  const provider = others.find(
+  const providers = others.filter(
     (other) => other !== contract && other.language === contract?.language && isProvider(other),
-  )?.tag
+  )
+  const provider = (providers.find(({ tag }) => text.includes(tag)) ?? providers[0])?.tag
   if (missesAround.test(text))
     return {
       provide: true,

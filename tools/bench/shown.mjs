@@ -63,10 +63,12 @@ export async function lookAtShelf(page, url, slug, limit = Infinity) {
     const began = Date.now()
     let says = ''
     let apart = 0
-    while (Date.now() - began < 6000) {
-      says = (await problem.count()) ? (await problem.first().innerText()).trim() : ''
+    while (Date.now() - began < 20_000) {
+      says = (await problem.count()) ? (await problem.first().innerText({ timeout: 500 }).catch(() => '')).trim() : ''
       if (!says && (await frame.count())) apart = await pixelsApart(page, await object.screenshot())
-      if (apart > 8 || (says && Date.now() - began > 2500)) break
+      // a way to show it may still be looked for, and what is seen may be taken back at once
+      const isOver = !says.startsWith('Finding') && Date.now() - began > (says ? 2500 : 6000)
+      if (apart > 8 || isOver) break
       await wait(150)
     }
     looked.push({ tag, apart, says })

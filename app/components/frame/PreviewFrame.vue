@@ -126,7 +126,7 @@ const empty = computed(() => surround.fit && !cut.value && size.value !== undefi
 
 const provided = computed(() => provisions ?? (target ? store.providedFor(target.tag, example) : []))
 /** Milliseconds after it was drawn in which a component shows what it has. */
-const patience = 600
+const patience = 400
 let looking: ReturnType<typeof setTimeout> | undefined
 function look(after: number) {
   clearTimeout(looking)
