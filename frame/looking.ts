@@ -2,6 +2,8 @@ import type { Case, Observation } from '../core/evidence/observation'
 import type { Mounted } from './adapters/adapter'
 import { attributeOf, attributesIn, elementName, nodesIn, partsOf, pristine, treeOf } from './pristine'
 import { internalsOf, rootOf } from './sheets'
+import { parent } from './house'
+import { isDrawn } from './native'
 import { componentIn } from './placed'
 
 // What can be told of a component that stands there, as fingerprints.
@@ -40,10 +42,49 @@ export const printOf = (value: unknown): string => {
   return print.toString()
 }
 
-/** Names that are made up anew for each element say nothing about it. */
-const madeUp =
-  /^(?:id|for|name|aria-(?:labelledby|describedby|controls|owns|activedescendant|details|errormessage)|data-v-.*|data-kept-.*)$/
-const ofHost = /^(?:role|tabindex|aria-.*)$/
+/** Names that are made up anew for each element say nothing about it, but where they were given. */
+const madeUp = /^(?:id|name|data-v-.*|data-kept-.*)$/
+/** Attributes that name other elements (WAI-ARIA 1.3, 6; HTML): what counts is which those are. */
+const naming =
+  /^(?:for|form|list|headers|popovertarget|commandfor|aria-(?:labelledby|describedby|controls|owns|activedescendant|details|errormessage|flowto))$/
+/** Attributes of a component's own element that say more than the prop that is reflected in them. */
+const ofHost = /^(?:role|tabindex|title|inert|hidden|dir|lang|aria-.*)$/
+/** Of pseudo-elements that stand for something of an element's own, what can be dressed (CSS Pseudo-Elements 4). */
+const innerPseudos: {
+  name: string
+  of: (element: Element, display: string) => boolean
+  properties: string[]
+}[] = [
+  {
+    name: '::placeholder',
+    of: (element) => element.matches('input[placeholder], textarea[placeholder]'),
+    properties: ['color', 'opacity', 'font-style', 'font-weight', 'font-size', 'font-family', 'text-align'],
+  },
+  {
+    name: '::marker',
+    of: (_element, display) => display.includes('list-item'),
+    properties: ['color', 'content', 'font-size', 'font-weight', 'font-family'],
+  },
+  { name: '::selection', of: () => true, properties: ['color', 'background-color'] },
+  {
+    name: '::file-selector-button',
+    of: (element) => element.matches('input[type=file]'),
+    properties: ['color', 'background-color', 'border-top-color', 'padding-left', 'font-size'],
+  },
+]
+/** What moves an element, which is held still while it is looked at. */
+const movingProperties = [
+  'transition-property',
+  'transition-duration',
+  'transition-delay',
+  'transition-timing-function',
+  'animation-name',
+  'animation-duration',
+  'animation-delay',
+  'animation-timing-function',
+  'animation-iteration-count',
+  'animation-direction',
+]
 
 const toldNames = [
   'role',
@@ -69,6 +110,8 @@ export interface Place {
   answered: Set<string>
   answers: [string, unknown][]
   focused: string[]
+  /** How it moves when it is not held still. */
+  moving: string
 }
 
 const unsure =
@@ -82,6 +125,7 @@ const untold = (place: Place): Observation => ({
   values: {},
   parts: [],
   slots: [],
+  states: [],
   fired: [],
   answered: [],
 })
@@ -117,76 +161,204 @@ function valuesIn({ parent }: Place, reads: readonly string[]): [string, unknown
   return read
 }
 
-function rendered({ item: trialCase, form, parent, failed, fired, answered, focused }: Place): {
-  observation: Observation
-  isElement: boolean
-} {
-  const tree = new Print()
-  const style = new Print()
-  const parts = new Set<string>()
-  const slots = new Set<string>()
-  const told = new Print()
-  const drawn = new Print()
-  const component = componentIn(parent)
-  const isElement = component !== undefined && elementName(component).includes('-')
-  const visit = (element: Element, host: boolean) => {
-    tree.add(`<${elementName(element)}`)
-    for (const { name, value } of [...attributesIn(element)].sort((a, b) => (a.name < b.name ? -1 : 1)))
-      if (!madeUp.test(name) && (!host || ofHost.test(name)) && name !== 'style')
-        tree.add(` ${name}=${value}`)
-    if (
+/** Notes how places move, before they are held still. */
+export function noteMoving(places: readonly Place[]): void {
+  pristine(() => {
+    for (const place of places) {
+      const moving = new Print()
+      const visit = (element: Element): void => {
+        const computed = getComputedStyle(element)
+        for (const name of movingProperties) moving.add(`${computed.getPropertyValue(name)};`)
+        for (const child of [...(rootOf(element)?.children ?? []), ...element.children]) visit(child)
+      }
+      for (const child of place.parent.children) visit(child)
+      place.moving = String(moving)
+    }
+  })
+}
+
+/** What is taken down of the elements of a place, in the order of the tree. */
+class Taken {
+  readonly tree = new Print()
+  readonly style = new Print()
+  readonly told = new Print()
+  readonly drawn = new Print()
+  readonly parts = new Set<string>()
+  readonly slots = new Set<string>()
+  readonly states = new Set<string>()
+
+  /** `given` are texts that were given to the component: a name that is one of them is not made up. */
+  constructor(private readonly given: ReadonlySet<string>) {}
+
+  visit(element: Element, isHost: boolean): void {
+    this.tree.add(`<${elementName(element)}`)
+    this.takeAttributes(element, isHost)
+    this.takeValue(element)
+    this.takeInternals(element)
+    if (element instanceof HTMLCanvasElement) this.drawn.add(pictureOf(element))
+    this.takeParts(element)
+    if (element instanceof HTMLSlotElement && treeOf(element) !== document)
+      this.slots.add(attributeOf(element, 'name') ?? '')
+    this.takeStyle(element)
+    const root = rootOf(element)
+    if (root) this.visitAll(nodesIn(root), false)
+    // what stands in an element with a tree of its own is seen where a slot of that tree shows it
+    this.visitAll(nodesIn(element), root !== undefined)
+    this.tree.add('>')
+  }
+
+  private visitAll(nodes: NodeListOf<ChildNode>, isSlotted: boolean): void {
+    for (const child of nodes) {
+      if (!(child instanceof Element || child instanceof Text)) continue
+      if (isSlotted && !isShownBySlot(child)) continue
+      if (child instanceof Text) this.tree.add(child.data.trim())
+      else if (!['style', 'script', 'link', 'template'].includes(elementName(child))) this.visit(child, false)
+    }
+  }
+
+  private takeAttributes(element: Element, isHost: boolean): void {
+    for (const { name, value } of [...attributesIn(element)].sort((a, b) => (a.name < b.name ? -1 : 1))) {
+      if (name === 'style' || (isHost && !ofHost.test(name))) continue
+      if (naming.test(name)) this.tree.add(` ${name}=${this.namedBy(element, value)}`)
+      else if (!madeUp.test(name) || this.given.has(value)) this.tree.add(` ${name}=${value}`)
+    }
+  }
+
+  /** The elements that an attribute names, by what they say; or its own text, where that was given. */
+  private namedBy(element: Element, value: string): string {
+    const tree = treeOf(element)
+    return value
+      .split(/\s+/)
+      .map((id) => {
+        const named = tree instanceof Document || tree instanceof ShadowRoot ? tree.getElementById(id) : null
+        if (named) return `${elementName(named)} ${named.textContent.trim().slice(0, 100)}`
+        return this.given.has(id) ? id : 'nothing'
+      })
+      .join(',')
+  }
+
+  private takeValue(element: Element): void {
+    const isField =
       element instanceof HTMLInputElement ||
       element instanceof HTMLTextAreaElement ||
       element instanceof HTMLSelectElement
-    )
-      tree.add(` value ${element.value}`)
+    if (isField) this.tree.add(` value ${element.value} ${element.validationMessage}`)
+    if (element instanceof HTMLInputElement)
+      this.tree.add(` ${element.checked ? 'checked' : ''} ${element.indeterminate ? 'mixed' : ''}`)
+    if (element.scrollTop || element.scrollLeft)
+      this.tree.add(` scrolled ${Math.round(element.scrollTop)} ${Math.round(element.scrollLeft)}`)
+  }
+
+  /**
+   * What stands in no attribute: roles and properties given by itself, and custom states (ARIA in HTML;
+   * ElementInternals, HTML section 4.13.7).
+   */
+  private takeInternals(element: Element): void {
     const internals = internalsOf(element)
-    // what stands in no attribute: roles and properties given by itself (ARIA in HTML; ElementInternals, HTML
-    // section 4.13.7)
-    if (internals)
-      for (const name of toldNames)
-        if (internals[name] !== null) told.add(`${name}=${String(internals[name])} `)
-    if (element instanceof HTMLCanvasElement) drawn.add(pictureOf(element))
-    for (const name of partsOf(element)) parts.add(name)
+    if (!internals) return
+    for (const name of toldNames)
+      if (internals[name] !== null) this.told.add(`${name}=${String(internals[name])} `)
+    for (const state of internals.states) this.states.add(state.replace(/^--/, ''))
+  }
+
+  private takeParts(element: Element): void {
+    for (const name of partsOf(element)) this.parts.add(name)
     for (const pair of (attributeOf(element, 'exportparts') ?? '').split(',')) {
       const [inner, outer = inner] = pair.split(':').map((piece) => piece.trim())
-      if (inner && outer && rootOf(element)?.querySelector(`[part~="${CSS.escape(inner)}"]`)) parts.add(outer)
+      if (inner && outer && rootOf(element)?.querySelector(`[part~="${CSS.escape(inner)}"]`))
+        this.parts.add(outer)
     }
-    if (element instanceof HTMLSlotElement && treeOf(element) !== document)
-      slots.add(attributeOf(element, 'name') ?? '')
+  }
+
+  private takeStyle(element: Element): void {
+    const own = getComputedStyle(element)
     for (const pseudo of [undefined, '::before', '::after']) {
-      const computed = getComputedStyle(element, pseudo)
+      const computed = pseudo ? getComputedStyle(element, pseudo) : own
       if (pseudo && computed.content === 'none') continue
       for (const name of computed)
-        if (name !== 'caret-color') style.add(`${name}${computed.getPropertyValue(name)}`)
+        // a custom property that is set is no look: what reads it is
+        if (name !== 'caret-color' && !name.startsWith('--'))
+          this.style.add(`${name}${computed.getPropertyValue(name)}`)
     }
-    const root = rootOf(element)
-    for (const child of [...(root ? nodesIn(root) : []), ...nodesIn(element)]) {
-      if (child instanceof Element) {
-        if (!['style', 'script', 'link', 'template'].includes(elementName(child))) visit(child, false)
-      } else if (child instanceof Text) tree.add(child.data.trim())
+    for (const { name, of, properties } of innerPseudos) {
+      if (!of(element, own.display)) continue
+      const computed = getComputedStyle(element, name)
+      for (const property of properties) this.style.add(`${name}${computed.getPropertyValue(property)}`)
     }
-    tree.add('>')
   }
-  for (const child of parent.children) visit(child, isElement && child === component)
+}
+
+/** Whether a slot of the tree around it shows a node, and is drawn itself. */
+function isShownBySlot(node: Element | Text): boolean {
+  const slot = node.assignedSlot ?? slotOfClosedTree(node)
+  if (!slot) return false
+  if (node instanceof Element) return isDrawn(node)
+  return isDrawn(slot.parentElement ?? slot)
+}
+/** Slots of closed trees are told to nobody; the frame keeps every tree open for itself. */
+function slotOfClosedTree(node: Element | Text): HTMLSlotElement | undefined {
+  const host = node.parentElement
+  const root = host && rootOf(host)
+  if (!root) return undefined
+  const name = node instanceof Element ? (attributeOf(node, 'slot') ?? '') : ''
+  return [...root.querySelectorAll('slot')].find(
+    (slot) => slot.assignedNodes().includes(node) || slot.name === name,
+  )
+}
+
+/** Texts that a case gives to its component. */
+const givenIn = ({ usage }: Case): ReadonlySet<string> =>
+  new Set(Object.values(usage.props).filter((value) => typeof value === 'string'))
+
+function rendered({ item: trialCase, form, parent, failed, fired, answered, focused, moving }: Place): {
+  observation: Observation
+  isElement: boolean
+} {
+  const component = componentIn(parent)
+  const isElement = component !== undefined && elementName(component).includes('-')
+  const taken = new Taken(givenIn(trialCase))
+  for (const child of parent.children) taken.visit(child, isElement && child === component)
   const values: Record<string, string> = {}
   values[' sent'] = printOf(
     [...new FormData(form)].map(([name, value]) => [name, typeof value === 'string' ? value : value.name]),
   )
   values[' valid'] = String(form.matches(':valid'))
-  values[' told'] = String(told)
-  values[' drawn'] = String(drawn)
+  values[' told'] = String(taken.told)
+  values[' drawn'] = String(taken.drawn)
   if (focused.length) values[' focused'] = printOf(focused)
+  if (trialCase.alone) values[' page'] = pageAround(form, givenIn(trialCase))
   const observation = {
     id: trialCase.id,
     ...(failed ? { failed: failed.slice(0, 300) } : {}),
-    tree: String(tree),
-    style: String(style),
+    tree: String(taken.tree),
+    style: `${String(taken.style)}${moving}`,
     values,
-    parts: [...parts].slice(0, 500),
-    slots: [...slots].slice(0, 500),
+    parts: [...taken.parts].slice(0, 500),
+    slots: [...taken.slots].slice(0, 500),
+    states: [...taken.states].slice(0, 100),
     fired: [...fired].slice(0, 500),
     answered: [...answered],
   }
   return { observation, isElement }
+}
+
+/** What a component that stands alone does to the page around it: its title, and what it puts there. */
+function pageAround(form: HTMLFormElement, given: ReadonlySet<string>): string {
+  const page = new Taken(given)
+  for (const child of document.body.children)
+    if (
+      !child.contains(form) &&
+      child !== parent &&
+      !['style', 'script', 'link'].includes(elementName(child))
+    )
+      page.visit(child, false)
+  const { documentElement, body } = document
+  return printOf([
+    document.title,
+    ...[documentElement, body].flatMap((element) =>
+      [...attributesIn(element)].map(({ name, value }) => `${name}=${value}`),
+    ),
+    String(page.tree),
+    String(page.style),
+  ])
 }

@@ -8,7 +8,7 @@ import { adopt, adoptedIn } from './native'
 import { placeIn, prepareApp, wrapElement } from './provide'
 import { ask, rootsIn, writeSheets } from './sheets'
 import { marksFor } from '../core/style/held'
-import { printOf, type Place, look } from './looking'
+import { printOf, type Place, look, noteMoving } from './looking'
 import { later, act, endAsking, keepFocus, stay } from './acting'
 import { componentIn } from './placed'
 
@@ -25,6 +25,8 @@ const settled = () =>
   ])
 /** Cases that stand there at once. */
 const atOnce = 24
+/** Milliseconds that a component has that is looked at by itself, for what comes a while later. */
+const whileAlone = 600
 /**
  * Of these so many are looked at in one go: no longer than somebody waits who asks whether we are still
  * there.
@@ -55,13 +57,13 @@ export async function observe(
   window.addEventListener('submit', stay, true)
   const giveBack = keepFocus()
   const area = document.createElement('div')
-  area.style.cssText = 'inline-size: 420px'
+  area.style.cssText = `inline-size: ${Math.max(420, innerWidth - 40)}px`
   document.body.append(area)
   try {
-    for (let from = 0; from < cases.length && goOn(); from += atOnce) {
-      const places = cases
-        .slice(from, from + atOnce)
-        .map((trialCase) => put(area, tag, module, componentOf, trialCase, listen))
+    for (const group of groupsOf(cases)) {
+      if (!goOn()) break
+      const [title, around] = [document.title, [...document.body.children]]
+      const places = group.map((trialCase) => put(area, tag, module, componentOf, trialCase, listen))
       ask({
         states: places.flatMap(({ item: trialCase }) => {
           const { own, around } = marksFor(trialCase.held)
@@ -70,6 +72,7 @@ export async function observe(
         preferences: {},
       })
       await settled()
+      if (showNext(places)) await settled()
       mark(
         places.map(({ item: trialCase, parent }) => ({
           component: componentIn(parent),
@@ -90,6 +93,8 @@ export async function observe(
         }
       }
       if (acting.length) await settled()
+      if (group[0]!.alone) await later(whileAlone)
+      noteMoving(places)
       holdStill()
       const seen: Observation[] = []
       for (let at = 0; at < places.length; at += lookedAtOnce) {
@@ -108,6 +113,9 @@ export async function observe(
         }
         form.remove()
       }
+      // what one that stood alone left behind is not what the next does
+      document.title = title
+      for (const child of document.body.children) if (!around.includes(child)) child.remove()
     }
   } finally {
     area.remove()
@@ -115,6 +123,28 @@ export async function observe(
     window.removeEventListener('click', stay, true)
     window.removeEventListener('submit', stay, true)
   }
+}
+
+/** Cases that are looked at together: those by themselves alone, the others so many at a time. */
+function groupsOf(cases: readonly Case[]): Case[][] {
+  const together = cases.filter(({ alone }) => !alone)
+  const groups: Case[][] = []
+  for (let from = 0; from < together.length; from += atOnce) groups.push(together.slice(from, from + atOnce))
+  return [...groups, ...cases.filter(({ alone }) => alone).map((trialCase) => [trialCase])]
+}
+
+/** Shows those another way that are to be; says whether there were any. */
+function showNext(places: readonly Place[]): boolean {
+  const changing = places.filter(({ item, mounted }) => item.next && mounted)
+  for (const place of changing) {
+    try {
+      if (!place.mounted!.update(place.item.next!))
+        place.failed = 'it has to be made anew to be shown another way'
+    } catch (error) {
+      place.failed = String(error)
+    }
+  }
+  return changing.length > 0
 }
 
 function put(
@@ -140,6 +170,7 @@ function put(
     answered: new Set(),
     answers: [],
     focused: [],
+    moving: '',
   }
   const heard = (name: string, carried: unknown) => {
     if (place.fired.size < 100) place.fired.add(`${name} ${printOf(carried)}`.slice(0, 300))

@@ -1,14 +1,17 @@
 import { z } from 'zod'
-import { forFrame, modulesFor, type ModuleOf } from '~~/core/code/showing'
+import { forFrame, type ModuleOf } from '~~/core/code/showing'
 import type { Usage } from '~~/core/code/usage'
 import { membersOf, type Contract } from '~~/core/contract/contract'
 import type { Case, Observation } from '~~/core/evidence/observation'
 import type { Evidence } from '~~/core/evidence/evidence'
+import { inWindows, trialModules, type InWindow } from '~~/core/evidence/run'
 import { trial } from '~~/core/evidence/trial'
 
 /** What a trial asks a frame for, and how it goes on once it is answered. */
 export interface Round {
   cases: Case[]
+  /** In a window that is as wide as rules may ask for. */
+  wide: boolean
   answer(seen: Observation[]): void
 }
 
@@ -55,10 +58,10 @@ export function useEvidence(
     tried.value = 0
     const now = contract.value
     const mine = key.value
-    modules.value = now && modulesFor(now.tag, face.value, store.moduleOf)
+    modules.value = now && trialModules(now, face.value, store.moduleOf)
     if (!now || !modules.value) return
-    const steps = trial(now, face.value)
-    const next = (step: IteratorResult<Case[], Evidence[]>) => {
+    const steps = inWindows(trial(now, face.value))
+    const next = (step: IteratorResult<InWindow, Evidence[]>) => {
       if (mine !== key.value) return
       if (step.done) {
         known.set(mine, step.value)
@@ -67,9 +70,9 @@ export function useEvidence(
         void keep(now.tag, step.value)
         return
       }
-      if (step.value.length === 0) return next(steps.next([]))
       round.value = {
-        cases: step.value.map((trialCase) => ({
+        wide: step.value.wide,
+        cases: step.value.cases.map((trialCase) => ({
           ...trialCase,
           usage: forFrame(trialCase.usage, (tag) => store.find(tag)?.contract, now.tag),
         })),

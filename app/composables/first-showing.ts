@@ -93,10 +93,7 @@ export function useFirstShowing() {
   }
   /** Keeps in mind what is put around everything once. */
   function remember(asked: readonly Within[]) {
-    const providers = asked.filter(({ tag }) => {
-      const contract = store.find(tag)?.contract
-      return contract && isProvider(contract)
-    })
+    const providers = asked.filter(isProvider)
     if (providers.length) needed.set(store.slug, providers)
   }
   /** That it could not be kept costs the next visitor a moment, and nobody anything else. */

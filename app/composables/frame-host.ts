@@ -205,7 +205,8 @@ export function useFrameHost(
       case 'picked':
         return heard.picked?.(message.node)
       case 'failed':
-        return heard.failed(message)
+        // what failed of an earlier showing is no news of this one
+        return message.phase !== 'provide' && message.seq < sequence ? undefined : heard.failed(message)
       case 'event':
         return heard.event(message)
     }

@@ -1,5 +1,5 @@
 import { readLibrary } from '../read/read'
-import { firstShowings } from './first-showings'
+import { askedAround, firstShowings, putInto } from './first-showings'
 import { modulesFor } from './showing'
 import { withinAll } from './usage'
 
@@ -46,11 +46,26 @@ test('a part stands in its whole, which is open', () => {
 
 test('what opens is opened, and lists get entries that say something', () => {
   expect(waysOf('x-menu').some(({ props }) => props.open === true)).toBe(true)
-  expect(waysOf('x-list').at(-1)!.props.items).toEqual([
+  expect(waysOf('x-list').find(({ props }) => props.items)!.props.items).toEqual([
     { label: 'One', note: 'note' },
     { label: 'Two', note: 'note' },
     { label: 'Three', note: 'note' },
   ])
 })
 
-test('what nothing can be added to is shown one way', () => expect(waysOf('x-line')).toHaveLength(1))
+test('where nothing is declared to stand in it, something is put there all the same, last', () =>
+  expect(waysOf('x-line')).toEqual([
+    { props: {}, slots: {} },
+    { props: {}, slots: { '': { is: 'text', text: 'Words' } } },
+  ]))
+
+test('what a failure names is put around all ways that are left, once', () => {
+  const item = contracts.find(({ tag }) => tag === 'x-menu-item')!
+  const plain = { props: {}, slots: {} }
+  const asked = askedAround(item, plain, 'Error: <x-menu> was not found around x-menu-item', contracts)!
+  expect(asked.tag).toBe('x-menu')
+  const within = putInto(plain, asked)
+  expect(within.within).toHaveLength(1)
+  expect(putInto(within, asked)).toBe(within)
+  expect(askedAround(item, within, 'Error: <x-menu> was not found', contracts)).toBeUndefined()
+})

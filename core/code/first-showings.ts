@@ -66,11 +66,15 @@ export function askedAround(
   return asked && { tag: asked.tag, usage: withoutContent(asked), slot: '' }
 }
 
-/** A way of showing, in something more: outermost, or where it is there already as it is. */
-export const putInto = (usage: Usage, around: Within): Usage =>
-  usage.within?.some(({ tag }) => tag === around.tag)
-    ? usage
-    : { ...usage, within: [around, ...(usage.within ?? [])] }
+/**
+ * A way of showing, in something more, or as it is where it stands in that already: a provider is put around all
+ * else, what a component asks for itself stands next to it.
+ */
+export function putInto(usage: Usage, around: Within): Usage {
+  const within = usage.within ?? []
+  if (within.some(({ tag }) => tag === around.tag)) return usage
+  return { ...usage, within: isProvider(around) ? [around, ...within] : [...within, around] }
+}
 
 const isUnset = (value: string | undefined): boolean =>
   value === undefined || /^(undefined|null|''|""|\[\]|\{\}|\(\) => (\[\]|\(\{\}\)))$/.test(value.trim())
@@ -191,11 +195,14 @@ function withoutContent(whole: Contract): Usage {
 function partsOf(contract: Contract, others: readonly Contract[]): Filling | undefined {
   if (!takesContent(contract)) return undefined
   const own = wordsOf(contract.tag)
-  const part = others
-    .filter((other) => other.language === contract.language && other !== contract)
-    .map((other) => ({ other, words: wordsOf(other.tag) }))
-    .filter(({ words }) => isPart(own, words))
-    .sort((a, b) => rankOf(a.words) - rankOf(b.words) || a.words.length - b.words.length)[0]?.other
+  const sought = others.find(({ tag }) => contract.companions?.includes(tag))
+  const part =
+    sought ??
+    others
+      .filter((other) => other.language === contract.language && other !== contract)
+      .map((other) => ({ other, words: wordsOf(other.tag) }))
+      .filter(({ words }) => isPart(own, words))
+      .sort((a, b) => rankOf(a.words) - rankOf(b.words) || a.words.length - b.words.length)[0]?.other
   if (!part) return undefined
   if (!isElement(contract))
     return { is: 'component', tag: part.tag, usage: firstUsage(part, titled(part, own)) }

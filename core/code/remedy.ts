@@ -17,7 +17,8 @@ const missesValue =
   /(cannot|can't) (read|destructure|convert)|(undefined|null) (is not|to object)|is not (a function|iterable|an object)/i
 
 /** Components whose name says that they are put around others once. */
-export const isProvider = ({ tag }: Contract): boolean => /(^|[a-z-])(provider|theme|config)$/i.test(tag)
+export const isProvider = ({ tag }: { tag: string }): boolean =>
+  /(^|[a-z-])(provider|theme|config)$/i.test(tag)
 
 /** What to do about a failure, by what it says. */
 export function remedyOf(text: string, contract: Contract | undefined, others: readonly Contract[]): Remedy {

@@ -76,6 +76,8 @@ export const contractSchema = z.object({
   deprecated: z.string().optional(),
   members: z.array(memberSchema),
   uses: z.array(z.object({ tag: z.string(), place: placeSchema })),
+  /** Components that its code or its sheets look for among what it holds or stands in. */
+  companions: z.array(z.string()).optional(),
   files: z.array(z.string()),
 })
 export type Contract = z.infer<typeof contractSchema>

@@ -21,6 +21,8 @@ export const propSchema = z.object({
   reflects: z.boolean(),
   /** It is an attribute the component reads, and no property of the element. */
   attributeOnly: z.boolean().optional(),
+  /** Values that the code compares it with, or looks it up by: with these it does something, as likely as not. */
+  asked: z.array(z.union([z.string(), z.number()])).optional(),
 })
 export type Prop = z.infer<typeof propSchema>
 

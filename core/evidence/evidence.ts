@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { usageSchema, type Usage } from '../code/usage'
 
 /** What a browser showed for a member. */
-export const evidenceMarkSchema = z.enum(['seen', 'no effect', 'not found', 'not tried'])
+export const evidenceMarkSchema = z.enum(['seen', 'no effect', 'not found', 'not reached', 'not tried'])
 export type EvidenceMark = z.infer<typeof evidenceMarkSchema>
 
 const usage = usageSchema as unknown as z.ZodType<Usage>
@@ -22,13 +22,15 @@ export type Evidence = z.infer<typeof evidenceSchema>
 /**
  * Counts up whenever members are tried in another way than before, so that what was seen then is seen anew.
  */
-export const trialVersion = 3
+export const trialVersion = 4
 
 /** How much was seen of how many members. */
 export const shareSeen = (evidence: readonly Evidence[]): { seen: number; all: number } => ({
   seen: evidence.filter((seenMember) => seenMember.mark === 'seen').length,
   all: evidence.length,
 })
+/** Marks of members that are said to be there and showed nothing. */
+export const isDoubted = (mark: string): boolean => mark === 'no effect' || mark === 'not found'
 /** Members that are said to be there and showed nothing. */
 export const inDoubt = (evidence: readonly Evidence[]): Evidence[] =>
-  evidence.filter((seenMember) => seenMember.mark === 'no effect' || seenMember.mark === 'not found')
+  evidence.filter(({ mark }) => isDoubted(mark))

@@ -22,6 +22,12 @@ export const caseSchema = z.object({
       ]),
     )
     .check(z.maxLength(40)),
+  /** Shown another way after it stands there, before anything is done to it. */
+  next: z.optional(usageSchema),
+  /** Looked at by itself, after a while, with what it does to the page around it. */
+  alone: z.optional(z.boolean()),
+  /** Looked at in a wide window. */
+  wide: z.optional(z.boolean()),
 })
 export type Case = z.infer<typeof caseSchema>
 
@@ -32,7 +38,7 @@ const word = z.string().check(z.maxLength(300))
  * and what a form would send, of what it tells assistive technology by itself, of pictures it draws, of
  * what it gave the focus to, and of what a method answered. `fired` are events with a fingerprint of what
  * they carried, `answered` the
- * keys it took for itself.
+ * keys it took for itself, `states` custom states it was in.
  */
 export const observationSchema = z.object({
   id: z.string().check(z.maxLength(500)),
@@ -42,6 +48,7 @@ export const observationSchema = z.object({
   values: z.record(word, word),
   parts: z.array(word).check(z.maxLength(500)),
   slots: z.array(word).check(z.maxLength(500)),
+  states: z.array(word).check(z.maxLength(100)),
   fired: z.array(word).check(z.maxLength(500)),
   answered: z.array(word).check(z.maxLength(100)),
 })

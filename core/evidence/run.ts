@@ -1,3 +1,4 @@
+import { modulesFor, type ModuleOf } from '../code/showing'
 import type { Usage } from '../code/usage'
 import { memberKey, type Contract, type Member } from '../contract/contract'
 import type { Condition } from './conditions'
@@ -9,6 +10,44 @@ export type Steps<Result> = Generator<Case[], Result, Observation[]>
 
 /** How the members of one kind are tried. */
 export type MemberTrial = (run: TrialRun) => Steps<Evidence[]>
+
+/** Cases that are looked at in a window of one width. */
+export interface InWindow {
+  wide: boolean
+  cases: Case[]
+}
+
+/** Steps of a trial apart by the window that they want; what is given back is put together again. */
+export function* inWindows<Result>(
+  steps: Steps<Result>,
+): Generator<InWindow, Result, readonly Observation[]> {
+  let step = steps.next([])
+  while (!step.done) {
+    const seen: Observation[] = []
+    for (const wide of [false, true]) {
+      const cases = step.value.filter((trialCase) => (trialCase.wide ?? false) === wide)
+      if (cases.length) seen.push(...(yield { wide, cases }))
+    }
+    step = steps.next(seen)
+  }
+  return step.value
+}
+
+/** Every module that a trial may need: of the face, and of what slots are filled with. */
+export const trialModules = (
+  { tag, companions = [] }: Contract,
+  face: Usage,
+  moduleOf: (tag: string) => string | undefined,
+): ModuleOf[] | undefined => {
+  const own = modulesFor(tag, face, moduleOf)
+  const more = companions.flatMap((companion) => {
+    const module = moduleOf(companion)
+    return module === undefined || own?.some((other) => other.tag === companion)
+      ? []
+      : [{ tag: companion, module }]
+  })
+  return own && [...own, ...more]
+}
 
 /** A name for a case, from what tells it from others. */
 export const caseId = (...pieces: (string | number)[]): string => pieces.join('|')

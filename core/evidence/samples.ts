@@ -1,10 +1,18 @@
-import { choicesOf, type TypeModel } from '../contract/type'
+import type { Prop } from '../contract/prop'
+import { choicesOf, isFunction, type TypeModel } from '../contract/type'
 
 /** Values for a custom property, of which one should tell whatever it is read for. */
 export const styleSamples = ['rgb(255, 0, 128)', '37px', '3', '0.31', '700', 'none', '1.7s']
 
 /** What fills a slot that is tried. */
 export const fillingSample = { is: 'markup', markup: '<b>Filled</b>' } as const
+
+/** Values for a prop: those that its code asks for, then some of its type. */
+export function samplesFor({ type, asked = [] }: Prop): unknown[] {
+  if (isFunction(type)) return [true]
+  const samples = samplesOf(type)
+  return [...asked.filter((value) => !samples.includes(value)), ...samples]
+}
 
 /** Some values of a type that should look different from one another; none where none can be made up. */
 export function samplesOf(type: TypeModel, depth = 0): unknown[] {
@@ -22,6 +30,7 @@ export function samplesOf(type: TypeModel, depth = 0): unknown[] {
     case 'null':
       return [null]
     case 'union':
+      // what only says that it may be left out is no step deeper
       return type.of.filter((type) => type.is !== 'undefined').flatMap((type) => samplesOf(type, depth))
     case 'list': {
       const [first, second = first] = depth < 3 ? samplesOf(type.of, depth + 1) : []

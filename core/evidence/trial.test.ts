@@ -30,9 +30,10 @@ function run(contract: ReturnType<typeof contractOf>, looks: (testCase: Case) =>
         values: {},
         parts: [],
         slots: [],
+        states: [],
         fired: [],
         answered: [],
-        ...looks(trialCase),
+        ...looks(trialCase.next ? { ...trialCase, usage: trialCase.next } : trialCase),
       })),
     )
   }

@@ -14,7 +14,7 @@ import {
   type MemberTrial,
   type Steps,
 } from './run'
-import { tryCustomProperties, trySlots, tryStates } from './trials/looks'
+import { notReached, tryCustomProperties, trySlots, tryStates } from './trials/looks'
 import { meetEvents, meetKeys, meetParts } from './trials/met'
 import { tryMethods } from './trials/methods'
 import { tryProps } from './trials/props'
@@ -28,10 +28,10 @@ const trials: Record<MemberKind, MemberTrial | undefined> = {
   slot: trySlots,
   'custom-property': tryCustomProperties,
   state: tryStates,
+  method: tryMethods,
   part: meetParts,
   event: meetEvents,
   key: meetKeys,
-  method: tryMethods,
   'pass-through': undefined,
 }
 
@@ -55,7 +55,7 @@ export function* trial(contract: Contract, face: Usage): Steps<Evidence[]> {
       .map((member) => evidenceFor(member, 'not tried', why))
   const evidence: Evidence[] = []
   for (const tryMembers of Object.values(trials)) if (tryMembers) evidence.push(...(yield* tryMembers(run)))
-  return evidence
+  return notReached(run, evidence)
 }
 
 /**

@@ -4,6 +4,7 @@ import type { Contract } from '../contract/contract'
 import type { Problem } from '../problem'
 import { sourceLanguages } from '../languages/sources'
 import { readManifest, withWordsOf } from './manifest/read'
+import { withAskedValues } from './source/asked-values'
 import { CheckedTypes } from './source/checked-types'
 import { lostImports } from './source/needs'
 import { componentsSuspected, hasBoth, libraryFiles, type ReadFrom } from './source/library-files'
@@ -68,7 +69,8 @@ function readAll(sources: SourceSet, types: CheckedTypes, aside: Problem[]): Rea
     ...readings.flatMap((reading) => reading.problems),
   ]
   const contracts = new Map<string, Contract>()
-  for (const contract of readings.flatMap((reading) => reading.contracts)) {
+  for (const read of readings.flatMap((reading) => reading.contracts)) {
+    const contract = withAskedValues(sources, read)
     const other = contracts.get(contract.tag)
     if (other) problems.push(sameName(contract.tag, contract.place, other.place.file))
     else contracts.set(contract.tag, contract)

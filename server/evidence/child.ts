@@ -2,6 +2,7 @@ import type { Browser, Page } from 'playwright-core'
 import { forFrame } from '~~/core/code/showing'
 import { membersOf } from '~~/core/contract/contract'
 import type { Observation } from '~~/core/evidence/observation'
+import { inWindows } from '~~/core/evidence/run'
 import { trial } from '~~/core/evidence/trial'
 import { bareSurround } from '~~/core/surround'
 import { fromFrameSchema, hello, type ToFrame } from '~~/frame/protocol'
@@ -69,13 +70,16 @@ function within<T>(work: Promise<T>, milliseconds: number, what: string): Promis
   return Promise.race([work, late]).finally(() => clearTimeout(timer))
 }
 
+/** Windows that components are looked at in, in CSS pixels. */
+const windows = { usual: { width: 460, height: 400 }, wide: { width: 1400, height: 900 } }
+
 async function tryOut(
   browser: Browser,
   asked: ToTry,
   { tag, contract, face, modules, provided }: ToTry['components'][number],
   i: number,
 ) {
-  const context = await browser.newContext({ viewport: { width: 460, height: 400 }, serviceWorkers: 'block' })
+  const context = await browser.newContext({ viewport: windows.usual, serviceWorkers: 'block' })
   try {
     const origin = `http://evidence${i}.localhost:${asked.port}`
     // whatever a component asks for, there is nothing but the frame and its modules
@@ -89,7 +93,7 @@ async function tryOut(
     await frame.post({ say: 'themes', css: asked.css })
     await frame.post({ say: 'surround', surround: bareSurround(asked.theme) })
     await frame.post({ say: 'provide', provided })
-    const steps = trial(contract, face)
+    const steps = inWindows(trial(contract, face))
     const [listen, reads] = [
       membersOf(contract, 'event').map((member) => member.name),
       membersOf(contract, 'prop').map((member) => member.name),
@@ -98,14 +102,13 @@ async function tryOut(
     let seq = 0
     for (let step = steps.next([]); ;) {
       if (step.done) return step.value
-      const cases = step.value.map((trialCase) => ({
+      await page.setViewportSize(step.value.wide ? windows.wide : windows.usual)
+      const cases = step.value.cases.map((trialCase) => ({
         ...trialCase,
         usage: forFrame(trialCase.usage, contractOf, tag),
       }))
       step = steps.next(
-        cases.length === 0
-          ? []
-          : await frame.observe({ say: 'observe', seq: ++seq, tag, modules, listen, reads, cases }),
+        await frame.observe({ say: 'observe', seq: ++seq, tag, modules, listen, reads, cases }),
       )
     }
   } finally {

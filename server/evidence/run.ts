@@ -1,7 +1,8 @@
 import { fork, type ChildProcess } from 'node:child_process'
 import { join } from 'node:path'
-import { modulesFor, type ModuleOf } from '~~/core/code/showing'
+import type { ModuleOf } from '~~/core/code/showing'
 import type { Usage } from '~~/core/code/usage'
+import { trialModules } from '~~/core/evidence/run'
 import type { Problem } from '~~/core/problem'
 import { providedFor } from '~~/core/provisions'
 import { comeAfter } from '../behind'
@@ -116,7 +117,7 @@ async function toTry(
   )
   const asked = left.flatMap((component): Asked[] => {
     const face = faceOf(component, library.prefix)
-    const modules = modulesFor(component.tag, face, (tag) => moduleOf.get(tag))
+    const modules = trialModules(component.contract, face, (tag) => moduleOf.get(tag))
     if (modules)
       return [
         {

@@ -64,7 +64,7 @@ const frame = useFrameHost(
       // for measuring from outside: when what was asked for was on the screen
       document.dispatchEvent(new CustomEvent('kept-shelf:painted', { detail: { seq, at } }))
       emit('painted')
-      look(patience)
+      if (seq === shownLast) look(patience)
     },
     markup: (nodes) => emit('markup', nodes),
     dress: (dress) => emit('dress', dress),
@@ -127,6 +127,7 @@ const empty = computed(() => surround.fit && !cut.value && size.value !== undefi
 const provided = computed(() => provisions ?? (target ? store.providedFor(target.tag, example) : []))
 /** Milliseconds after it was drawn in which a component shows what it has. */
 const patience = 400
+let shownLast = 0
 let looking: ReturnType<typeof setTimeout> | undefined
 function look(after: number) {
   clearTimeout(looking)
@@ -167,7 +168,7 @@ watch(
     if (!now) return
     failure.value = undefined
     clearTimeout(looking)
-    frame.show(plain(now))
+    shownLast = frame.show(plain(now))
   },
   { immediate: true, deep: true },
 )

@@ -5,8 +5,10 @@ import type { ToFrame } from '~~/frame/protocol'
 
 /** A frame out of sight in which ways of showing a component are looked at. */
 type Asked = Omit<Extract<ToFrame, { say: 'observe' }>, 'say' | 'seq'>
-const { asked, css, preview, theme } = defineProps<{
+const { asked, wide, css, preview, theme } = defineProps<{
   asked: Asked
+  /** In a window as wide as rules may ask for. */
+  wide: boolean
   css: string
   preview: string
   theme: string
@@ -69,6 +71,7 @@ watch(frame.state, (now) => {
   <iframe
     ref="iframe"
     class="out-of-sight"
+    :class="{ wide }"
     :src="`${preview.replace('{frame}', name)}/frame`"
     title="Trying members, out of sight"
     sandbox="allow-scripts"
@@ -91,5 +94,9 @@ watch(frame.state, (now) => {
   opacity: 0;
   pointer-events: none;
   z-index: -1;
+}
+.out-of-sight.wide {
+  width: 1400px;
+  height: 900px;
 }
 </style>

@@ -7,6 +7,7 @@ import {
   wantsWords,
   type Contract,
 } from '~~/core/contract/contract'
+import { isDoubted } from '~~/core/evidence/evidence'
 import type { WordsView } from '~~/core/wire'
 
 /** All that a component offers, as its readers get it. */
@@ -37,7 +38,7 @@ const seen = computed(
     ),
 )
 const evidenceFor = (member: string) => seen.value.get(member)
-const isDoubted = (member: string) => ['no effect', 'not found'].includes(evidenceFor(member)?.mark ?? '')
+const isInDoubt = (member: string) => isDoubted(evidenceFor(member)?.mark ?? '')
 </script>
 
 <template>
@@ -60,7 +61,7 @@ const isDoubted = (member: string) => ['no effect', 'not found'].includes(eviden
                 >{{ memberTitle(member) }}</NuxtLink><span
                 v-if="evidenceFor(memberKey(member))"
                 class="mark-of"
-                :class="{ bad: isDoubted(memberKey(member)) }"
+                :class="{ bad: isInDoubt(memberKey(member)) }"
                 ><Mark
                   :name="evidenceFor(memberKey(member))!.mark"
                   :label="`${evidenceFor(memberKey(member))!.mark}: ${evidenceFor(memberKey(member))!.says}`"

@@ -10,6 +10,9 @@ const shapes = {
     '<circle cx="6" cy="6" r="4.5" fill="none" stroke="currentColor"/><path d="M2.8 9.2 9.2 ' +
     '2.8" stroke="currentColor"/>',
   'not tried': '<circle cx="6" cy="6" r="1.4" fill="currentColor"/>',
+  'not reached':
+    '<path d="M.5.5h11v11H.5z" fill="none" stroke="currentColor" stroke-dasharray="2 1.6"/><circle cx="6" cy="6" ' +
+    'r="1.4" fill="currentColor"/>',
   'not found':
     '<path d="M.5.5h11v11H.5z" fill="none" stroke="currentColor"/><path d="m3.4 3.4 5.2 ' +
     '5.2m0-5.2-5.2 5.2" stroke="currentColor" stroke-width="1.3"/>',

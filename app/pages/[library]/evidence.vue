@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { z } from 'zod'
 import { memberKey, memberTitle, kindTitle } from '~~/core/contract/contract'
-import { inDoubt, shareSeen, type Evidence } from '~~/core/evidence/evidence'
+import { inDoubt, isDoubted, shareSeen, type Evidence } from '~~/core/evidence/evidence'
 import type { Problem } from '~~/core/problem'
 
 /** What a browser showed for every member of the library, and the act that tries what was not tried. */
@@ -42,9 +42,9 @@ const whiches = [
 const wanted = (evidence: Evidence) =>
   which.value === 'all' ||
   (which.value === 'doubt'
-    ? evidence.mark === 'no effect' || evidence.mark === 'not found'
+    ? isDoubted(evidence.mark)
     : which.value === 'untried'
-      ? evidence.mark === 'not tried'
+      ? evidence.mark === 'not tried' || evidence.mark === 'not reached'
       : evidence.remark !== undefined)
 const rows = computed(() =>
   standing.value.map(({ tag, contract }) => {
@@ -124,7 +124,7 @@ const untried = computed(() => rows.value.filter((row) => !row.found).length)
               <Mark
                 :name="row.mark"
                 :class="{
-                  bad: row.mark === 'no effect' || row.mark === 'not found',
+                  bad: isDoubted(row.mark),
                   good: row.mark === 'seen',
                 }"
                 :label="row.mark"

@@ -1,7 +1,7 @@
 import { withEntry } from '../../code/edit'
-import type { Usage } from '../../code/usage'
+import type { Filling, Usage } from '../../code/usage'
 import type { CustomProperty } from '../../contract/custom-property'
-import { membersOf } from '../../contract/contract'
+import { memberKey, membersOf, type Contract } from '../../contract/contract'
 import type { Slot } from '../../contract/slot'
 import type { State } from '../../contract/state'
 import { holdableStates } from '../../style/held'
@@ -9,42 +9,81 @@ import type { Evidence } from '../evidence'
 import type { Case } from '../observation'
 import { caseId, caseOf, evidenceFor, looks, restId, type Steps, type TrialRun } from '../run'
 import { fillingSample, styleSamples } from '../samples'
+import { heldWays, usedWay, wideWay, type Way } from '../ways'
 
 /** A kind of member that shows by looking otherwise: what is compared, and how it is told. */
 interface LookingOtherwise<M> {
   /** A case without the member, and others with it, in one condition. */
   cases(member: M, usage: Usage, c: number): [without: Case, ...with_: Case[]]
+  /** What is done besides, one after the other, where that is not enough. */
+  ways: readonly Way[]
   seen: string
   /** What is said of one that never looked otherwise. */
   dull(member: M, run: TrialRun): Evidence
 }
 
+/** Conditions in which a member is tried in the ways that cost more. */
+const mostCostly = 3
+const costly = (way: Way) => ({ way, most: mostCostly })
+const inWay = (cases: readonly Case[], way: Way | undefined): Case[] =>
+  cases.map((trialCase) =>
+    way ? { ...trialCase, ...way.more, id: caseId(trialCase.id, way.id) } : trialCase,
+  )
+
 /** Tries members in one condition after the other until they look otherwise. */
 function* tryLooks<M extends Slot | CustomProperty | State>(
   run: TrialRun,
   members: readonly M[],
-  { cases, seen, dull }: LookingOtherwise<M>,
+  { cases, ways, seen, dull }: LookingOtherwise<M>,
 ): Steps<Evidence[]> {
   const found = new Map<M, Evidence>()
-  for (let c = 0; c < run.conditions.length && found.size < members.length; c++) {
-    const open = members.filter((member) => !found.has(member))
-    const asked = new Map(open.map((member) => [member, cases(member, run.conditions[c]!.usage, c)]))
-    yield* run.look([...asked.values()].flat())
-    for (const member of open) {
-      const [without, ...others] = asked.get(member)!
-      const before = run.of(without.id)
-      const other = others.find(({ id }) => {
-        const after = run.of(id)
-        return before && after && looks(before) !== looks(after)
-      })
-      if (other)
-        found.set(
-          member,
-          evidenceFor(member, 'seen', `${seen}${run.in(c)}.`, { between: [without.usage, other.usage] }),
-        )
+  for (const { way, most } of [{ way: undefined, most: run.conditions.length }, ...ways.map(costly)])
+    for (let c = 0; c < Math.min(most, run.conditions.length) && found.size < members.length; c++) {
+      const open = members.filter((member) => !found.has(member))
+      const asked = new Map(
+        open.map((member) => [member, inWay(cases(member, run.conditions[c]!.usage, c), way)]),
+      )
+      yield* run.look([...asked.values()].flat())
+      for (const member of open) {
+        const [without, ...others] = asked.get(member)!
+        const before = run.of(without!.id)
+        const other = others.find(({ id }) => {
+          const after = run.of(id)
+          return before && after && looks(before) !== looks(after)
+        })
+        const says = `${seen}${way?.says ?? ''}${run.in(c)}.`
+        if (other)
+          found.set(member, evidenceFor(member, 'seen', says, { between: [without!.usage, other.usage] }))
+      }
     }
-  }
   return members.map((member) => found.get(member) ?? dull(member, run))
+}
+
+/** What a slot is filled with: some text, then what the component itself looks for. */
+const fillingsFor = ({ companions = [] }: Contract): Filling[] => [
+  fillingSample,
+  ...companions
+    .slice(0, 3)
+    .map((tag): Filling => ({ is: 'component', tag, usage: { props: {}, slots: {} } })),
+]
+
+/** A custom state that nothing brought about looks as it does by being held alone: that is no evidence of it. */
+export function notReached(run: TrialRun, evidence: readonly Evidence[]): Evidence[] {
+  const reached = new Set(run.all.flatMap(({ states }) => states))
+  const custom = new Set(
+    membersOf(run.contract, 'state')
+      .filter(({ by, name }) => by === 'custom' && !reached.has(name))
+      .map((state) => memberKey(state)),
+  )
+  return evidence.map((entry) =>
+    entry.mark === 'seen' && custom.has(entry.member)
+      ? {
+          ...entry,
+          mark: 'not reached',
+          says: `It looks otherwise held in it, but nothing that was done brought it about, ${run.inAll}.`,
+        }
+      : entry,
+  )
 }
 
 export const trySlots = (run: TrialRun): Steps<Evidence[]> =>
@@ -54,11 +93,14 @@ export const trySlots = (run: TrialRun): Steps<Evidence[]> =>
     {
       cases: ({ name }, usage, c) => [
         caseOf(caseId('slot', name, c, 'empty'), withEntry(usage, 'slots', name, undefined)),
-        caseOf(caseId('slot', name, c, 'filled'), {
-          ...usage,
-          slots: { ...usage.slots, [name]: fillingSample },
-        }),
+        ...fillingsFor(run.contract).map((filling, i) =>
+          caseOf(caseId('slot', name, c, 'filled', i), {
+            ...usage,
+            slots: { ...usage.slots, [name]: filling },
+          }),
+        ),
       ],
+      ways: [usedWay(run), ...heldWays(run)],
       seen: 'What fills it is shown',
       dull: (slot) =>
         run.all.some(({ slots }) => slots.includes(slot.name))
@@ -78,6 +120,7 @@ export const tryCustomProperties = (run: TrialRun): Steps<Evidence[]> =>
           caseOf(caseId('style', name, c, i), usage, { sets: { [name]: value } }),
         ),
       ],
+      ways: [usedWay(run), ...heldWays(run), wideWay],
       seen: 'Setting it changed the looks',
       dull: (property) =>
         evidenceFor(property, 'no effect', `Nothing changed when it was set, ${run.inAll}.`),
@@ -95,6 +138,7 @@ export const tryStates = (run: TrialRun): Steps<Evidence[]> =>
         caseOf(restId(c), usage),
         caseOf(caseId('state', name, c), usage, { held: [name] }),
       ],
+      ways: [],
       seen: 'It looks otherwise in it',
       dull: (state) =>
         // sheets that many components share ask for states that some of them cannot be in

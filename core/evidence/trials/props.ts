@@ -2,80 +2,131 @@ import { withEntry } from '../../code/edit'
 import type { Usage } from '../../code/usage'
 import type { Prop } from '../../contract/prop'
 import { isFunction } from '../../contract/type'
-import { settable } from '../conditions'
+import { settable, type Condition } from '../conditions'
 import type { Evidence } from '../evidence'
 import type { Case } from '../observation'
-import { caseId, caseOf, evidenceFor, looks, type Steps, type TrialRun } from '../run'
-import { samplesOf } from '../samples'
+import { caseId, caseOf, evidenceFor, type Steps, type TrialRun } from '../run'
+import { samplesFor } from '../samples'
+import { aloneWay, heldWays, usedWay, wideWay, type Way } from '../ways'
+import { remarkProps, type SeenProp } from './remarks'
+
+const plainly: Way = { id: '', says: '', more: {} }
+/** Conditions in which a prop is tried in the ways that cost more. */
+const mostCostly = 3
+/** Pairs of values that are tried of two props that did nothing apart. */
+const mostPairs = 240
 
 /**
- * Each prop through its values, first as on the shelf, then in whatever condition is left; then its default.
+ * Each prop through its values, first as on the shelf, then in whatever condition is left, at rest and in use;
+ * those that did nothing so far in the states of its sheets, in a wide window, together with another prop, and
+ * by themselves, with what they do to the page and what comes a while later. Then what is remarked of them.
  */
 export function* tryProps(run: TrialRun): Steps<Evidence[]> {
   const props = settable(run.contract)
   const samples = new Map(props.map((prop) => [prop, samplesFor(prop)]))
+  const seen = new Map<Prop, SeenProp>()
   const tried = props.filter((prop) => samples.get(prop)!.length > 0)
-  const seen = yield* trySamples(run, tried, samples)
+  const open = () => tried.filter((prop) => !seen.has(prop))
+  const costly = run.conditions.slice(0, mostCostly)
+  for (const way of [plainly, usedWay(run)]) yield* tryWay(run, open, samples, seen, run.conditions, way)
+  for (const way of [...heldWays(run), wideWay]) yield* tryWay(run, open, samples, seen, costly, way)
+  yield* tryPairs(run, open(), tried, samples, seen)
+  yield* tryWay(run, open, samples, seen, run.conditions.slice(0, 1), aloneWay)
   const evidence = [
-    ...props.flatMap((prop) => seen.get(prop) ?? []),
-    ...tried
-      .filter((prop) => !seen.has(prop))
-      .map((prop) => withoutEffect(run, prop, casesOf(run, prop, samples.get(prop)!, 0, false))),
+    ...tried.flatMap((prop) => seen.get(prop)?.evidence ?? []),
+    ...open().map((prop) => withoutEffect(run, prop, casesOf(run, prop, samples.get(prop)!, 0, plainly))),
     ...props
       .filter((prop) => samples.get(prop)!.length === 0)
       .map((prop) => evidenceFor(prop, 'not tried', 'No value of its type can be made up here.')),
   ]
-  return yield* remarkDefaults(run, props, evidence)
+  return yield* remarkProps(run, props, samples, seen, evidence)
 }
 
-const samplesFor = ({ type }: Prop): unknown[] => (isFunction(type) ? [true] : samplesOf(type))
-
-/** The prop not set, and set to each of its values, in one condition. */
+/** The prop not set, and set to each of its values, in one condition and one way. */
 function casesOf(
-  { conditions, acts }: TrialRun,
+  { conditions }: TrialRun,
   { name }: Prop,
   samples: readonly unknown[],
   c: number,
-  isUsed: boolean,
+  { id: way, more }: Way,
 ): Case[] {
   const { usage } = conditions[c]!
-  const more = isUsed ? { acts } : {}
-  const id = (i: number) => caseId('prop', name, c, isUsed ? 'used' : '', i)
+  const id = (i: number) => caseId('prop', name, c, way, i)
   return [
     caseOf(id(-1), withEntry(usage, 'props', name, undefined), more),
     ...samples.map((value, i) => caseOf(id(i), { ...usage, props: { ...usage.props, [name]: value } }, more)),
   ]
 }
 
-function* trySamples(
+/** Tries the props that are left in some conditions, one after the other, in one way. */
+function* tryWay(
   run: TrialRun,
-  props: readonly Prop[],
+  left: () => Prop[],
   samples: ReadonlyMap<Prop, unknown[]>,
-): Steps<Map<Prop, Evidence>> {
-  const seen = new Map<Prop, Evidence>()
-  for (const isUsed of [false, true]) {
-    for (let c = 0; c < run.conditions.length && seen.size < props.length; c++) {
-      const open = props.filter((prop) => !seen.has(prop))
-      const cases = new Map(open.map((prop) => [prop, casesOf(run, prop, samples.get(prop)!, c, isUsed)]))
-      yield* run.look([...cases.values()].flat())
-      for (const prop of open) {
-        const between = differing(run, prop, cases.get(prop)!)
-        const says = `It changed what is shown${isUsed ? ' when it was used' : ''}${run.in(c)}.`
-        if (between) seen.set(prop, evidenceFor(prop, 'seen', says, { between }))
-      }
+  seen: Map<Prop, SeenProp>,
+  conditions: readonly Condition[],
+  way: Way,
+): Steps<void> {
+  for (let c = 0; c < conditions.length && left().length > 0; c++) {
+    const open = left()
+    const cases = new Map(open.map((prop) => [prop, casesOf(run, prop, samples.get(prop)!, c, way)]))
+    yield* run.look([...cases.values()].flat())
+    for (const prop of open) {
+      const between = differing(run, prop, cases.get(prop)!)
+      const says = `It changed what is shown${way.says}${run.in(c)}.`
+      if (between)
+        seen.set(prop, {
+          evidence: evidenceFor(prop, 'seen', says, { between: [between[0].usage, between[1].usage] }),
+          cases: cases.get(prop)!,
+          between,
+        })
     }
   }
-  return seen
+}
+
+/** Tries each prop that did nothing apart together with each value of each other prop. */
+function* tryPairs(
+  run: TrialRun,
+  open: readonly Prop[],
+  all: readonly Prop[],
+  samples: ReadonlyMap<Prop, unknown[]>,
+  seen: Map<Prop, SeenProp>,
+): Steps<void> {
+  let left = mostPairs
+  for (const prop of open) {
+    const groups: { other: Prop; cases: Case[] }[] = []
+    for (const other of all) {
+      if (other === prop) continue
+      for (const [at, value] of samples.get(other)!.entries()) {
+        const around = withEntry(run.face, 'props', other.name, value)
+        const id = (i: number) => caseId('pair', prop.name, other.name, at, i)
+        const cases = [
+          caseOf(id(-1), withEntry(around, 'props', prop.name, undefined)),
+          ...samples.get(prop)!.map((own, i) => caseOf(id(i), withEntry(around, 'props', prop.name, own))),
+        ]
+        left -= cases.length
+        if (left > 0) groups.push({ other, cases })
+      }
+    }
+    yield* run.look(groups.flatMap(({ cases }) => cases))
+    for (const { other, cases } of groups) {
+      const between = seen.has(prop) ? undefined : differing(run, prop, cases)
+      if (!between) continue
+      const usages: [Usage, Usage] = [between[0].usage, between[1].usage]
+      const says = `It changed what is shown together with ${other.name}.`
+      seen.set(prop, { evidence: evidenceFor(prop, 'seen', says, { between: usages }), cases, between })
+    }
+  }
 }
 
 /** Two of the cases that can be told apart by something else than the prop’s own value. */
-function differing(run: TrialRun, { name }: Prop, cases: readonly Case[]): [Usage, Usage] | undefined {
-  const told = cases.flatMap(({ id, usage }) => {
-    const observed = run.of(id)
-    return observed ? [{ usage, text: run.tell(observed, name) }] : []
+function differing(run: TrialRun, { name }: Prop, cases: readonly Case[]): [Case, Case] | undefined {
+  const told = cases.flatMap((trialCase) => {
+    const observed = run.of(trialCase.id)
+    return observed ? [{ trialCase, text: run.tell(observed, name) }] : []
   })
   const other = told.find(({ text }) => text !== told[0]!.text)
-  return other && [told[0]!.usage, other.usage]
+  return other && [told[0]!.trialCase, other.trialCase]
 }
 
 function withoutEffect(run: TrialRun, prop: Prop, [unset, set]: Case[]): Evidence {
@@ -89,36 +140,7 @@ function withoutEffect(run: TrialRun, prop: Prop, [unset, set]: Case[]): Evidenc
   return evidenceFor(
     prop,
     'no effect',
-    `Nothing changed when it was set, ${run.inAll}, at rest and in use.`,
+    `Nothing changed when it was set, ${run.inAll}, at rest and in use, in a wide window and with each other prop.`,
     { between: [unset!.usage, set!.usage] },
   )
-}
-
-/** A default that is declared looks as nothing set does; where it does not, that is remarked. */
-function* remarkDefaults(
-  run: TrialRun,
-  props: readonly Prop[],
-  evidence: readonly Evidence[],
-): Steps<Evidence[]> {
-  const declared = props.filter((prop) => prop.defaultValue !== undefined && prop.defaultValue !== null)
-  const id = (prop: Prop, how: string) => caseId('default', prop.name, how)
-  yield* run.look(
-    declared.flatMap((prop) => [
-      caseOf(id(prop, 'unset'), withEntry(run.face, 'props', prop.name, undefined)),
-      caseOf(id(prop, 'set'), withEntry(run.face, 'props', prop.name, prop.defaultValue)),
-    ]),
-  )
-  const remarks = new Map(
-    declared.flatMap((prop) => {
-      const [unset, set] = [run.of(id(prop, 'unset')), run.of(id(prop, 'set'))]
-      const isOther = unset && set && !unset.failed && !set.failed && looks(unset) !== looks(set)
-      return isOther
-        ? [[`prop:${prop.name}`, `Set to its default, ${prop.default}, it looks otherwise than not set.`]]
-        : []
-    }) as [string, string][],
-  )
-  return evidence.map((entry) => {
-    const remark = remarks.get(entry.member)
-    return remark === undefined ? entry : { ...entry, remark }
-  })
 }

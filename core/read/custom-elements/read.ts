@@ -38,6 +38,7 @@ import {
   setByScript,
 } from './by-script'
 import { feed } from './feeds'
+import { companionsIn } from './companions'
 import { definerOf } from './definer'
 import { exportedAs } from './statics'
 
@@ -75,9 +76,18 @@ export function readCustomElements(sources: SourceSet, types: CheckedTypes): Rea
     })
   }
   const tags = new Set(contracts.map((contract) => contract.tag))
-  for (const contract of contracts)
-    contract.uses = contract.uses.filter((use) => tags.has(use.tag) && use.tag !== contract.tag)
+  for (const contract of contracts) Object.assign(contract, withinLibrary(contract, tags))
   return { contracts, problems }
+}
+
+/** What a contract says of other components, those alone that are of its library. */
+function withinLibrary(
+  { tag: own, uses, companions = [] }: Contract,
+  tags: ReadonlySet<string>,
+): Pick<Contract, 'uses' | 'companions'> {
+  const isOther = (tag: string) => tags.has(tag) && tag !== own
+  const known = companions.filter(isOther)
+  return { uses: uses.filter(({ tag }) => isOther(tag)), companions: known.length ? known : undefined }
 }
 
 /** Classes whose line of superclasses ends in an HTML element. */
@@ -159,6 +169,10 @@ function readOne(
     classes,
     props,
   )
+  const companions = companionsIn(reach, [
+    ...styles.map(({ text }) => text),
+    ...markup.flatMap(({ styles: inline }) => inline.map(({ text }) => text)),
+  ])
   const attributes = new Set([...props.map((prop) => prop.attribute), ...observed])
   const states = [...customStates(sources, calls), ...sheets.flatMap((sheet) => sheet.states)].filter(
     (state) => state.by !== 'attribute' || !attributes.has(state.name.split('=')[0]),
@@ -215,6 +229,7 @@ function readOne(
     ...(deprecated !== undefined ? { deprecated } : {}),
     members,
     uses: usedTags(sources, markup, calls),
+    ...(companions.length ? { companions } : {}),
     files: [
       ...new Set([
         node.getSourceFile().fileName,

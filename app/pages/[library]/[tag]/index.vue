@@ -115,6 +115,7 @@ watch(memberInAddress, () => showMember('nearest'))
     <TryFrame
       v-if="evidence.asked.value"
       :asked="evidence.asked.value"
+      :wide="evidence.round.value?.wide ?? false"
       :css
       :preview="store.library!.preview"
       :theme="store.baseTheme"
