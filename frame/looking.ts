@@ -169,7 +169,9 @@ export function noteMoving(places: readonly Place[]): void {
       const visit = (element: Element): void => {
         const computed = getComputedStyle(element)
         for (const name of movingProperties) moving.add(`${computed.getPropertyValue(name)};`)
-        for (const child of [...(rootOf(element)?.children ?? []), ...element.children]) visit(child)
+        const root = rootOf(element)
+        for (const child of root?.children ?? []) visit(child)
+        for (const child of element.children) if (!root || isShownBySlot(child)) visit(child)
       }
       for (const child of place.parent.children) visit(child)
       place.moving = String(moving)
@@ -218,7 +220,7 @@ class Taken {
 
   private takeAttributes(element: Element, isHost: boolean): void {
     for (const { name, value } of [...attributesIn(element)].sort((a, b) => (a.name < b.name ? -1 : 1))) {
-      if (name === 'style' || (isHost && !ofHost.test(name))) continue
+      if (name === 'style' || (isHost && (!ofHost.test(name) || value === ''))) continue
       if (naming.test(name)) this.tree.add(` ${name}=${this.namedBy(element, value)}`)
       else if (!madeUp.test(name) || this.given.has(value)) this.tree.add(` ${name}=${value}`)
     }

@@ -42,6 +42,14 @@ still.replaceSync(
 const holdStill = () => {
   for (const root of rootsIn()) if (!adoptedIn(root).includes(still)) adopt(root, [...adoptedIn(root), still])
 }
+const letMove = () => {
+  for (const root of rootsIn())
+    if (adoptedIn(root).includes(still))
+      adopt(
+        root,
+        adoptedIn(root).filter((sheet) => sheet !== still),
+      )
+}
 
 export async function observe(
   tag: string,
@@ -113,6 +121,7 @@ export async function observe(
         }
         form.remove()
       }
+      letMove()
       // what one that stood alone left behind is not what the next does
       document.title = title
       for (const child of document.body.children) if (!around.includes(child)) child.remove()
