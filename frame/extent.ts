@@ -39,24 +39,23 @@ export interface Size {
  * inline host, what floats out of it; or that it lies over the window.
  */
 function seenIn(place: Element): Box | 'over the window' | undefined {
-  let all: Box | undefined
+  const found: { all: Box | undefined; isOver: boolean } = { all: undefined, isOver: false }
   let looked = 0
-  let isOver = false
   const visit = (element: Element, clip: Box): void => {
-    if (++looked > most || isOver) return
+    if (++looked > most || found.isOver) return
     const style = getComputedStyle(element)
     if (style.display === 'none' || style.opacity === '0') return
     const box = shared(element.getBoundingClientRect(), clip)
     if (style.visibility === 'visible' && !isEmpty(box)) {
-      if (liesOverWindow(element, style)) isOver = true
-      all = all ? joined(all, box) : box
+      if (liesOverWindow(element, style)) found.isOver = true
+      found.all = found.all ? joined(found.all, box) : box
     }
     const inner = style.overflowX !== 'visible' && style.display !== 'contents' ? box : clip
     for (const child of element.shadowRoot?.children ?? []) visit(child, inner)
     for (const child of element.children) if (!element.shadowRoot || child.assignedSlot) visit(child, inner)
   }
   for (const child of place.children) visit(child, everywhere)
-  return isOver ? 'over the window' : all
+  return found.isOver ? 'over the window' : found.all
 }
 
 /**

@@ -56,6 +56,8 @@ export interface Held {
   within: Element
   states: readonly string[]
   on: string
+  /** Held is whatever in it can be in each state, and not one element. */
+  everywhere?: boolean
 }
 
 /** Marks what the states of each reach, and takes earlier marks away. */
@@ -69,7 +71,9 @@ export function mark(places: readonly Held[]): void {
   for (const place of places) markOne(place)
 }
 
-function markOne({ component, within, states, on }: Held): void {
+function markOne(held: Held): void {
+  if (held.everywhere && held.component) return markAll(held.component, held.states)
+  const { component, within, states, on } = held
   const target = component && states.length ? targetOf(component, on) : undefined
   if (!target) return
   const { own, around } = marksFor(states)
@@ -77,6 +81,21 @@ function markOne({ component, within, states, on }: Held): void {
   if (around.length)
     for (let element = outside(target); element && element !== within; element = outside(element))
       put(element, around)
+}
+
+/** What a pointer brings about can be of anything that is drawn; other states only of what answers. */
+const byPointer = new Set(['hover', 'active'])
+function markAll(component: Element, states: readonly string[]): void {
+  const { own } = marksFor(states)
+  const pointed = own.filter((state) => byPointer.has(state))
+  const others = own.filter((state) => !byPointer.has(state))
+  const answering = new Set(answersIn(component))
+  firstDrawn(component, (element) => {
+    const isOther = answering.has(element) || (element === component && answering.size === 0)
+    const now = [...pointed, ...(isOther ? others : [])]
+    if (now.length && isDrawn(element)) put(element, now)
+    return false
+  })
 }
 
 function put(element: Element, states: string[]): void {

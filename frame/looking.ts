@@ -2,6 +2,7 @@ import type { Case, Observation } from '../core/evidence/observation'
 import type { Mounted } from './adapters/adapter'
 import { attributeOf, attributesIn, elementName, nodesIn, partsOf, pristine, treeOf } from './pristine'
 import { internalsOf, rootOf } from './sheets'
+import { wornIn } from './wearing'
 import { parent } from './house'
 import { isDrawn } from './native'
 import { componentIn } from './placed'
@@ -338,6 +339,7 @@ function rendered({ item: trialCase, form, parent, failed, fired, answered, focu
     parts: [...taken.parts].slice(0, 500),
     slots: [...taken.slots].slice(0, 500),
     states: [...taken.states].slice(0, 100),
+    ...(trialCase.wears && component ? { worn: wornIn(component, trialCase.wears) } : {}),
     fired: [...fired].slice(0, 500),
     answered: [...answered],
   }

@@ -11,6 +11,7 @@ import { marksFor } from '../core/style/held'
 import { printOf, type Place, look, noteMoving } from './looking'
 import { later, act, endAsking, keepFocus, stay } from './acting'
 import { componentIn } from './placed'
+import { showing } from './say'
 
 /** Looks at ways of showing a component, one beside the other and out of sight, and says what is there. */
 
@@ -64,6 +65,7 @@ export async function observe(
   window.addEventListener('click', stay, true)
   window.addEventListener('submit', stay, true)
   const giveBack = keepFocus()
+  showing.isTrying = true
   const area = document.createElement('div')
   area.style.cssText = `inline-size: ${Math.max(420, innerWidth - 40)}px`
   document.body.append(area)
@@ -87,6 +89,7 @@ export async function observe(
           within: parent,
           states: trialCase.held,
           on: '',
+          everywhere: trialCase.everywhere ?? false,
         })),
       )
       writeSheets()
@@ -129,6 +132,7 @@ export async function observe(
   } finally {
     area.remove()
     giveBack()
+    showing.isTrying = false
     window.removeEventListener('click', stay, true)
     window.removeEventListener('submit', stay, true)
   }

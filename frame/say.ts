@@ -10,7 +10,11 @@ export const moment = (): number => origin + now()
 /** The way to the interface, once there is one. */
 export const say = { post: (_message: FromFrame): void => undefined }
 /** The number of what was asked to be shown last: answers carry it. */
-export const showing = { seq: 0 }
+export const showing = {
+  seq: 0,
+  /** Members are tried out of sight: what is done for that is nobody’s keyboard. */
+  isTrying: false,
+}
 
 export function tellEvent(event: Event): void {
   const path = event.composedPath()[0]

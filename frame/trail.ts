@@ -1,7 +1,13 @@
+import type { FromFrame } from './protocol'
 import { tellKeys } from './keys'
-import { moment, say } from './say'
+import { moment, say, showing } from './say'
 
 // What has the focus, and what keys do, as a person at the keyboard would want to know.
+
+type Trail = Extract<FromFrame, { say: 'trail' }>
+const tell = (trail: Omit<Trail, 'say' | 'at'>): void => {
+  if (!showing.isTrying) say.post({ say: 'trail', ...trail, at: moment() })
+}
 
 const nameOf = (element: EventTarget | null | undefined): string =>
   (element instanceof Element
@@ -10,37 +16,22 @@ const nameOf = (element: EventTarget | null | undefined): string =>
   ).slice(0, 300)
 tellKeys((what, target) => {
   if (what === 'asked')
-    say.post({
-      say: 'trail',
-      what: 'focus',
-      says: 'asked for the focus, and was not given it',
-      target: nameOf(target),
-      at: moment(),
-    })
+    tell({ what: 'focus', says: 'asked for the focus, and was not given it', target: nameOf(target) })
   else say.post({ say: 'keys', what })
 })
 window.addEventListener(
   'focusin',
-  (event) =>
-    say.post({
-      say: 'trail',
-      what: 'focus',
-      says: 'has the focus',
-      target: nameOf(event.composedPath()[0]),
-      at: moment(),
-    }),
+  (event) => tell({ what: 'focus', says: 'has the focus', target: nameOf(event.composedPath()[0]) }),
   true,
 )
 window.addEventListener(
   'focusout',
   (event) => {
     if (!event.relatedTarget)
-      say.post({
-        say: 'trail',
+      tell({
         what: 'focus',
         says: 'lost the focus, and nothing has it',
         target: nameOf(event.composedPath()[0]),
-        at: moment(),
       })
   },
   true,
@@ -61,12 +52,10 @@ window.addEventListener(
     // whoever answers it has done so once it has gone all the way
     setTimeout(
       () =>
-        say.post({
-          say: 'trail',
+        tell({
           what: 'key',
           says: `${key}${event.defaultPrevented ? ', taken by the component' : ''}`.slice(0, 300),
           target,
-          at: moment(),
         }),
       0,
     )

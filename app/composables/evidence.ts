@@ -1,10 +1,10 @@
 import { z } from 'zod'
-import { forFrame, type ModuleOf } from '~~/core/code/showing'
+import type { ModuleOf } from '~~/core/code/showing'
 import type { Usage } from '~~/core/code/usage'
 import { membersOf, type Contract } from '~~/core/contract/contract'
 import type { Case, Observation } from '~~/core/evidence/observation'
 import type { Evidence } from '~~/core/evidence/evidence'
-import { inWindows, trialModules, type InWindow } from '~~/core/evidence/run'
+import { caseForFrame, inWindows, trialModules, type InWindow } from '~~/core/evidence/run'
 import { trial } from '~~/core/evidence/trial'
 
 /** What a trial asks a frame for, and how it goes on once it is answered. */
@@ -72,10 +72,9 @@ export function useEvidence(
       }
       round.value = {
         wide: step.value.wide,
-        cases: step.value.cases.map((trialCase) => ({
-          ...trialCase,
-          usage: forFrame(trialCase.usage, (tag) => store.find(tag)?.contract, now.tag),
-        })),
+        cases: step.value.cases.map((trialCase) =>
+          caseForFrame(trialCase, (tag) => store.find(tag)?.contract, now.tag),
+        ),
         answer: (seen) => {
           tried.value += seen.length
           next(steps.next(seen))

@@ -86,7 +86,7 @@ const settable = (contract: Contract): Prop[] =>
 function withValues(contract: Contract, usage: Usage, which: (prop: Prop) => boolean): Usage {
   const values = settable(contract)
     .filter((prop) => isWorthFilling(prop.type) && (prop.required || which(prop)))
-    .map((prop) => [prop.name, filledValue(prop.type, prop.name)])
+    .map((prop): [string, unknown] => [prop.name, filledValue(prop.type, prop.name)])
   return { ...usage, props: { ...usage.props, ...Object.fromEntries(values) } }
 }
 

@@ -13,6 +13,8 @@ export const caseSchema = z.object({
   usage: usageSchema,
   sets: z.record(z.string(), z.string()),
   held: z.array(z.string()),
+  /** Held is whatever can be in those states, and not the first thing that answers. */
+  everywhere: z.optional(z.boolean()),
   acts: z
     .array(
       z.union([
@@ -26,6 +28,8 @@ export const caseSchema = z.object({
   next: z.optional(usageSchema),
   /** Looked at by itself, after a while, with what it does to the page around it. */
   alone: z.optional(z.boolean()),
+  /** Custom properties of which it is asked whether a rule reads them that is for something in it. */
+  wears: z.optional(z.array(z.string().check(z.maxLength(300))).check(z.maxLength(1000))),
   /** Looked at in a wide window. */
   wide: z.optional(z.boolean()),
 })
@@ -49,6 +53,7 @@ export const observationSchema = z.object({
   parts: z.array(word).check(z.maxLength(500)),
   slots: z.array(word).check(z.maxLength(500)),
   states: z.array(word).check(z.maxLength(100)),
+  worn: z.optional(z.array(word).check(z.maxLength(1000))),
   fired: z.array(word).check(z.maxLength(500)),
   answered: z.array(word).check(z.maxLength(100)),
 })

@@ -1,4 +1,4 @@
-import { modulesFor, type ModuleOf } from '../code/showing'
+import { forFrame, modulesFor, type ModuleOf } from '../code/showing'
 import type { Usage } from '../code/usage'
 import { memberKey, type Contract, type Member } from '../contract/contract'
 import type { Condition } from './conditions'
@@ -32,6 +32,17 @@ export function* inWindows<Result>(
   }
   return step.value
 }
+
+/** A case as a frame gets it. */
+export const caseForFrame = (
+  trialCase: Case,
+  contractOf: (tag: string) => Contract | undefined,
+  tag: string,
+): Case => ({
+  ...trialCase,
+  usage: forFrame(trialCase.usage, contractOf, tag),
+  ...(trialCase.next ? { next: forFrame(trialCase.next, contractOf, tag) } : {}),
+})
 
 /** Every module that a trial may need: of the face, and of what slots are filled with. */
 export const trialModules = (

@@ -20,7 +20,11 @@ export const heldWays = ({ contract }: TrialRun): Way[] =>
   membersOf(contract, 'state')
     .filter(({ name, by, known }) => known !== 'comment' && (by === 'custom' || holdableStates.has(name)))
     .slice(0, mostHeld)
-    .map(({ name }) => ({ id: `held ${name}`, says: `, held in ${name}`, more: { held: [name] } }))
+    .map(({ name }) => ({
+      id: `held ${name}`,
+      says: `, held in ${name}`,
+      more: { held: [name], everywhere: true },
+    }))
 
 /** In a window as wide as rules may ask for. */
 export const wideWay: Way = { id: 'wide', says: ', in a wide window', more: { wide: true } }

@@ -8,7 +8,7 @@ import {
   type Member,
   type TokenNames,
 } from '../contract/contract'
-import type { Evidence, EvidenceMark } from '../evidence/evidence'
+import { isDoubted, type Evidence, type EvidenceMark } from '../evidence/evidence'
 
 /** Words of a member as they are kept: what somebody wrote, and what the source said of it then. */
 export interface KeptWords {
@@ -94,7 +94,7 @@ export class Ledger<W extends KeptWords> {
   /** Whether a member is not what it is said to be. */
   isInDoubt(member: Member): boolean {
     const mark = this.markOf(member)
-    return mark !== 'seen' && mark !== 'not tried'
+    return mark === 'differs' || isDoubted(mark)
   }
 
   /** How a member differs from the newest version; of a component that is not in it every member is new. */

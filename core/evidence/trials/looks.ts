@@ -109,8 +109,9 @@ export const trySlots = (run: TrialRun): Steps<Evidence[]> =>
     },
   )
 
-export const tryCustomProperties = (run: TrialRun): Steps<Evidence[]> =>
-  tryLooks(
+/** Custom properties, through values of many kinds. */
+export function* tryCustomProperties(run: TrialRun): Steps<Evidence[]> {
+  const evidence = yield* tryLooks(
     run,
     membersOf(run.contract, 'custom-property').filter((property) => property.known !== 'comment'),
     {
@@ -126,6 +127,32 @@ export const tryCustomProperties = (run: TrialRun): Steps<Evidence[]> =>
         evidenceFor(property, 'no effect', `Nothing changed when it was set, ${run.inAll}.`),
     },
   )
+  return yield* notWorn(run, evidence)
+}
+
+/**
+ * A custom property that changed nothing, but that a rule reads which is for something in the component: in a state
+ * that was not reached, under a condition, or under a stronger rule.
+ */
+function* notWorn(run: TrialRun, evidence: readonly Evidence[]): Steps<Evidence[]> {
+  const wears = evidence
+    .filter(({ mark }) => mark === 'no effect')
+    .map(({ member }) => member.slice('custom-property:'.length))
+  const cases = wears.length
+    ? run.conditions.map(({ usage }, c) => caseOf(caseId('wears', c), usage, { wears }))
+    : []
+  yield* run.look(cases)
+  const worn = new Set(cases.flatMap(({ id }) => run.of(id)?.worn ?? []))
+  return evidence.map((entry) =>
+    entry.mark === 'no effect' && worn.has(entry.member.slice('custom-property:'.length))
+      ? {
+          ...entry,
+          mark: 'not reached',
+          says: `A rule for something in it reads it, but in a state or under a condition that was not met, or beside a stronger rule, ${run.inAll}.`,
+        }
+      : entry,
+  )
+}
 
 export const tryStates = (run: TrialRun): Steps<Evidence[]> =>
   tryLooks(

@@ -23,6 +23,8 @@ export abstract class TernElement extends HTMLElement {
 
   protected dress(template: HTMLTemplateElement, ...sheets: CSSStyleSheet[]): void {
     this.root.append(template.content.cloneNode(true))
+    // elements inside are what they are before they are given anything
+    customElements.upgrade(this.root)
     this.root.adoptedStyleSheets = sheets
   }
 

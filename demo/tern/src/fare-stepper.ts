@@ -40,6 +40,7 @@ export class TernFareStepper extends TernElement {
   #count = 1
   #least = 0
   #most = 9
+  #label = 'Fares'
 
   constructor() {
     super()
@@ -83,7 +84,13 @@ export class TernFareStepper extends TernElement {
   }
 
   /** What is counted, for readers who hear the page. */
-  label = 'Fares'
+  get label(): string {
+    return this.#label
+  }
+  set label(label: string) {
+    this.#label = label
+    this.#show()
+  }
 
   connectedCallback(): void {
     this.#show()
@@ -102,7 +109,6 @@ export class TernFareStepper extends TernElement {
         break
       case 'label':
         this.label = now ?? 'Fares'
-        this.#show()
         break
     }
   }
