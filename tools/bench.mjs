@@ -6,13 +6,14 @@ import { benchmarks as edits } from './bench/prop-edit.mjs'
 import { benchmarks as reading } from './bench/reading-cost.mjs'
 import { benchmarks as shelves } from './bench/shelves.mjs'
 import { benchmarks as spreads } from './bench/spreads.mjs'
+import { benchmarks as shows } from './bench/shown.mjs'
 import { benchmarks as tarballs } from './bench/tarball.mjs'
 import { freePort, say, seed, setUp, startPostgres, startServer } from './setup.mjs'
 
 const names = process.argv.slice(2).filter((text) => !text.startsWith('--'))
 const json = process.argv.includes('--json')
 /** What each runs with: `run` gives a figure, `server` and `browser` say what must be there. */
-const benches = { ...costs, ...edits, ...tarballs, ...shelves, ...reading, ...accuracy, ...spreads }
+const benches = { ...costs, ...edits, ...tarballs, ...shelves, ...reading, ...accuracy, ...spreads, ...shows }
 const wanted = Object.keys(benches).filter((key) => names.length === 0 || names.includes(key))
 for (const name of names)
   if (!benches[name]) say(`There is no benchmark ${name}; there are ${Object.keys(benches).join(', ')}.`)

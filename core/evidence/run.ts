@@ -123,6 +123,25 @@ export class TrialRun {
     return this.seen.get(id)
   }
 
+  /**
+   * Looks at cases that were told apart a second time, each made anew: only what comes out the same twice, and still
+   * apart, is evidence. A busy machine, or something that moves, may make a difference once.
+   */
+  *areApartTwice(
+    pairs: readonly { cases: readonly [Case, Case]; tell: (seen: Observation) => string }[],
+  ): Steps<boolean[]> {
+    const again = (trialCase: Case): Case => ({ ...trialCase, id: caseId('twice', trialCase.id) })
+    yield* this.look(pairs.flatMap(({ cases }) => cases.map(again)))
+    return pairs.map(({ cases, tell }) => {
+      const told = cases.map((trialCase) => {
+        const [first, second] = [this.of(trialCase.id), this.of(again(trialCase).id)]
+        const text = first && tell(first)
+        return second && text === tell(second) ? text : undefined
+      })
+      return told[0] !== undefined && told[1] !== undefined && told[0] !== told[1]
+    })
+  }
+
   get all(): Observation[] {
     return [...this.seen.values()]
   }

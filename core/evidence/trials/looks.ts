@@ -44,17 +44,23 @@ function* tryLooks<M extends Slot | CustomProperty | State>(
         open.map((member) => [member, inWay(cases(member, run.conditions[c]!.usage, c), way)]),
       )
       yield* run.look([...asked.values()].flat())
-      for (const member of open) {
+      const apart = open.flatMap((member) => {
         const [without, ...others] = asked.get(member)!
         const before = run.of(without!.id)
         const other = others.find(({ id }) => {
           const after = run.of(id)
           return before && after && looks(before) !== looks(after)
         })
-        const says = `${seen}${way?.says ?? ''}${run.in(c)}.`
-        if (other)
-          found.set(member, evidenceFor(member, 'seen', says, { between: [without!.usage, other.usage] }))
-      }
+        return other ? [{ member, cases: [without!, other] as const, tell: looks }] : []
+      })
+      const isSure = yield* run.areApartTwice(apart)
+      const says = `${seen}${way?.says ?? ''}${run.in(c)}.`
+      for (const [i, { member, cases: between }] of apart.entries())
+        if (isSure[i])
+          found.set(
+            member,
+            evidenceFor(member, 'seen', says, { between: [between[0].usage, between[1].usage] }),
+          )
     }
   return members.map((member) => found.get(member) ?? dull(member, run))
 }

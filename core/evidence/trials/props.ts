@@ -1,5 +1,4 @@
 import { withEntry } from '../../code/edit'
-import type { Usage } from '../../code/usage'
 import type { Prop } from '../../contract/prop'
 import { isFunction } from '../../contract/type'
 import { settable, type Condition } from '../conditions'
@@ -71,16 +70,12 @@ function* tryWay(
     const open = left()
     const cases = new Map(open.map((prop) => [prop, casesOf(run, prop, samples.get(prop)!, c, way)]))
     yield* run.look([...cases.values()].flat())
-    for (const prop of open) {
-      const between = differing(run, prop, cases.get(prop)!)
-      const says = `It changed what is shown${way.says}${run.in(c)}.`
-      if (between)
-        seen.set(prop, {
-          evidence: evidenceFor(prop, 'seen', says, { between: [between[0].usage, between[1].usage] }),
-          cases: cases.get(prop)!,
-          between,
-        })
-    }
+    const says = `It changed what is shown${way.says}${run.in(c)}.`
+    yield* keepSure(
+      run,
+      seen,
+      open.map((prop) => ({ prop, says, cases: cases.get(prop)! })),
+    )
   }
 }
 
@@ -110,13 +105,32 @@ function* tryPairs(
     }
     yield* run.look(groups.flatMap(({ cases }) => cases))
     for (const { other, cases } of groups) {
-      const between = seen.has(prop) ? undefined : differing(run, prop, cases)
-      if (!between) continue
-      const usages: [Usage, Usage] = [between[0].usage, between[1].usage]
       const says = `It changed what is shown together with ${other.name}.`
-      seen.set(prop, { evidence: evidenceFor(prop, 'seen', says, { between: usages }), cases, between })
+      if (!seen.has(prop)) yield* keepSure(run, seen, [{ prop, says, cases }])
     }
   }
+}
+
+/** Keeps as seen the props of which two cases can be told apart, twice. */
+function* keepSure(
+  run: TrialRun,
+  seen: Map<Prop, SeenProp>,
+  tried: readonly { prop: Prop; says: string; cases: readonly Case[] }[],
+): Steps<void> {
+  const apart = tried.flatMap(({ prop, says, cases }) => {
+    const between = differing(run, prop, cases)
+    return between ? [{ prop, says, cases, between }] : []
+  })
+  const isSure = yield* run.areApartTwice(
+    apart.map(({ prop, between }) => ({ cases: between, tell: (observed) => run.tell(observed, prop.name) })),
+  )
+  for (const [i, { prop, says, cases, between }] of apart.entries())
+    if (isSure[i])
+      seen.set(prop, {
+        evidence: evidenceFor(prop, 'seen', says, { between: [between[0].usage, between[1].usage] }),
+        cases,
+        between,
+      })
 }
 
 /** Two of the cases that can be told apart by something else than the prop’s own value. */
