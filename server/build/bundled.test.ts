@@ -120,6 +120,21 @@ test('a package’s own looks and pictures come with it', async () => {
   for (const part of ['color: teal', 'data:image/png', 'color: olive', 'leaf']) expect(text).toContain(part)
 })
 
+test('what a package holds in a language of its own is compiled with the library', async () => {
+  const installed = {
+    'tide/package.json':
+      '{"name":"tide","version":"1.0.0","exports":{".":{"svelte":"./t.svelte.js","default":"./gone.js"}}}',
+    'tide/t.svelte.js': 'export const tide = (n) => { let high = $derived(n > 3); return () => high }',
+  }
+  const folder = folderWith(installed)
+  const text = await built(
+    { 'src/bell.js': element(`import { tide } from 'tide'`, 'this.tide = tide(4)') },
+    folder,
+  )
+  // its compiler puts what runs it in place of the rune; that is not installed here, and is told by name
+  expect(text).toMatch(/svelte\/internal/)
+})
+
 test('styles of a component in SCSS; what is wrong in them is told with its line', async () => {
   const bell = (style: string) =>
     `<template><b class="x">hi</b></template>\n<style lang="scss" scoped>\n${style}\n</style>`

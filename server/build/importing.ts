@@ -101,13 +101,16 @@ export function leftToConsumer(specifier: string, external: ReadonlySet<string>)
 }
 
 /** A failure of the source as esbuild tells it; throws what is none. */
-export function failureIn(path: string, text: string, error: unknown): OnLoadResult {
+export function failureIn(
+  path: string,
+  text: string,
+  error: unknown,
+  file = `library:${path}`,
+): OnLoadResult {
   if (!(error instanceof CompileFailure)) throw error
   const lineText = text.split('\n')[error.line - 1] ?? ''
   return {
-    errors: [
-      { text: error.message, location: { file: `library:${path}`, line: error.line, column: 0, lineText } },
-    ],
+    errors: [{ text: error.message, location: { file, line: error.line, column: 0, lineText } }],
   }
 }
 

@@ -120,8 +120,11 @@ export function librarySource(
         if (!dependencies || !args.path.startsWith(`${dependencies}/`))
           return { errors: [{ text: `“${args.path}” lies outside the library` }] }
         if (broken.has(args.path.slice(1))) return leftOut
+        const inside = args.path.slice(dependencies.length + 1)
+        const compile = languageFile(args.path)?.compile ?? scriptCompiler(args.path)
+        if (compile) return compiled(inside, textAt(args.path) ?? '', compile, args.path.slice(1))
         const way = sheetWays.get(args.suffix)
-        if (way) return sheet(args.path.slice(dependencies.length + 1), textAt(args.path) ?? '', way)
+        if (way) return sheet(inside, textAt(args.path) ?? '', way)
         if (assetType(args.path) || args.suffix === '?url')
           return { contents: readFileSync(args.path), loader: 'dataurl' }
         return args.suffix === '?raw' || endingOf(args.path) === 'svg'
@@ -164,6 +167,7 @@ export function librarySource(
         path: string,
         text: string,
         compile: LanguageFile['compile'],
+        file = `library:${path}`,
       ): Promise<OnLoadResult> => {
         try {
           const { code, loader, map } = await compile(path, text, {
@@ -173,10 +177,10 @@ export function librarySource(
           })
           const answered = withBundlerCalls(path, code, paths)
           if (!map) return { contents: answered, loader }
-          maps.set(`library:${path}`, new TraceMap(map as EncodedSourceMap))
+          maps.set(file, new TraceMap(map as EncodedSourceMap))
           return { contents: `${answered}\n${mapComment(path, text, map)}`, loader }
         } catch (error) {
-          return failureIn(path, text, error)
+          return failureIn(path, text, error, file)
         }
       }
     },

@@ -42,6 +42,8 @@ const options = (files: SourceText[], entries: string[], sourcing: Sourcing) => 
     splitting: true,
     format: 'esm' as const,
     target: 'es2022',
+    // packages name what is compiled with the library by the condition of its language
+    conditions: ['svelte', 'module'],
     outdir: '/out',
     outbase: '/',
     entryNames: '[name]-[hash]',
