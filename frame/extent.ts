@@ -35,8 +35,8 @@ export interface Size {
 }
 
 /**
- * What holds all that is seen of what stands in a place, in CSS pixels of the window, however it is laid out: an
- * inline host, what floats out of it; or that it lies over the window.
+ * What holds all that is seen of what stands in a place, in CSS pixels of the window, however it is laid out:
+ * an inline host, what floats out of it; or that it lies over the window.
  */
 function seenIn(place: Element): Box | 'over the window' | undefined {
   const found: { all: Box | undefined; isOver: boolean } = { all: undefined, isOver: false }

@@ -36,8 +36,8 @@ import { ask, forced, undress, writeSheets } from './sheets'
 import { componentIn } from './placed'
 
 /**
- * The script inside a preview frame. It takes the channel from the interface before any component's
- * module is loaded, and keeps it, with the functions it needs, where component code cannot reach.
+ * The script inside a preview frame. It takes the channel from the interface before any component's module is
+ * loaded, and keeps it, with the functions it needs, where component code cannot reach.
  */
 const { apply } = Reflect
 const dataOf = Object.getOwnPropertyDescriptor(MessageEvent.prototype, 'data')!.get!
@@ -370,7 +370,10 @@ function tellSize(): void {
 let told = ''
 const sizes = new ResizeObserver(() => inTask(tellSize))
 
-/** Of sizes that could not be told within a frame, which the browser tells with the next (Resize Observer, 3.4.4). */
+/**
+ * Of sizes that could not be told within a frame, which the browser tells with the next (Resize Observer,
+ * 3.4.4).
+ */
 const isLateSize = ({ message }: ErrorEvent): boolean => /^ResizeObserver loop/.test(message)
 window.addEventListener('error', (event) => {
   if (!isLateSize(event)) tellFailure('run', event.error ?? event.message)

@@ -50,7 +50,10 @@ const naming =
   /^(?:for|form|list|headers|popovertarget|commandfor|aria-(?:labelledby|describedby|controls|owns|activedescendant|details|errormessage|flowto))$/
 /** Attributes of a component's own element that say more than the prop that is reflected in them. */
 const ofHost = /^(?:role|tabindex|title|inert|hidden|dir|lang|aria-.*)$/
-/** Of pseudo-elements that stand for something of an element's own, what can be dressed (CSS Pseudo-Elements 4). */
+/**
+ * Of pseudo-elements that stand for something of an element's own, what can be dressed (CSS Pseudo-Elements
+ * 4).
+ */
 const innerPseudos: {
   name: string
   of: (element: Element, display: string) => boolean

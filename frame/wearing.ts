@@ -1,6 +1,7 @@
 import { rootOf, rootsIn } from './sheets'
 
-// Which custom properties a rule reads that is meant for something in a component, whether or not it holds now.
+// Which custom properties a rule reads that is meant for something in a component, whether or not it holds
+// now.
 
 /** Pseudo-classes that say where a rule looks, and not when it holds (Selectors 4; CSS Scoping 1). */
 const places = 'host|host-context|is|where|not|has|root|scope'

@@ -3,7 +3,9 @@ import { askedAround, firstShowings, putInto } from '~~/core/code/first-showings
 import { isProvider } from '~~/core/code/remedy'
 import type { Usage, Within } from '~~/core/code/usage'
 
-/** How far the ways of showing a component were gone through: which is tried now, and whether that is over. */
+/**
+ * How far the ways of showing a component were gone through: which is tried now, and whether that is over.
+ */
 interface Trying {
   ways: readonly Usage[]
   at: number
@@ -20,7 +22,10 @@ const begun = new Map<string, Trying>()
 
 /** The most components that one is put into because its failures ask for them. */
 const mostAsked = 3
-/** What components of a library were seen to need around them, such as a theme: the others are tried in it at once. */
+/**
+ * What components of a library were seen to need around them, such as a theme: the others are tried in it at
+ * once.
+ */
 const needed = shallowReactive(new Map<string, readonly Within[]>())
 
 /** What was seen of a way of showing a component: whether there was anything, or how it failed. */
@@ -30,8 +35,8 @@ export interface Looked {
 }
 
 /**
- * How components are shown that nobody has chosen a face for: the ways that their contracts offer are tried one
- * after another, until one shows something. What is found is kept for everybody by who may write.
+ * How components are shown that nobody has chosen a face for: the ways that their contracts offer are tried
+ * one after another, until one shows something. What is found is kept for everybody by who may write.
  */
 export function useFirstShowing() {
   const store = useLibrary()

@@ -7,7 +7,9 @@ import { isProvider } from './remedy'
 import { firstUsage } from './showing'
 import type { Filling, Usage, Within } from './usage'
 
-/** Props that say by their name that something is to be seen; what opens is closed until one of them is set. */
+/**
+ * Props that say by their name that something is to be seen; what opens is closed until one of them is set.
+ */
 const opening = /^(is|default|model)?-?(open(ed)?|visible|shown?|expanded|active|value|in|present)$/i
 /** Names of props whose values are seen, beside those that are required. */
 const seen =
@@ -16,9 +18,9 @@ const seen =
 const most = 9
 
 /**
- * Ways to show a component that nobody has shown yet, the plainest first. What each is worth is known when it is
- * tried: the first that shows something is taken. `others` are the contracts of the library, in which a part
- * finds what it stands in, and a whole its parts.
+ * Ways to show a component that nobody has shown yet, the plainest first. What each is worth is known when it
+ * is tried: the first that shows something is taken. `others` are the contracts of the library, in which a
+ * part finds what it stands in, and a whole its parts.
  */
 export function firstShowings(contract: Contract, title: string, others: readonly Contract[]): Usage[] {
   const plain = firstUsage(contract, title)
@@ -37,7 +39,8 @@ export function firstShowings(contract: Contract, title: string, others: readonl
       { ...filled, props: { ...filled.props, ...open }, within },
     ]),
     ...(plain.slots[''] ? [withElement(plain, title), slotless] : []),
-    // what nobody declared may be shown all the same: by an element without a tree of its own, by what is handed on
+    // what nobody declared may be shown all the same: by an element without a tree of its own, by what is
+    // handed on
     ...(!hasDefaultSlot(contract)
       ? [{ ...plain, slots: { ...plain.slots, '': { is: 'text' as const, text: title } } }]
       : []),
@@ -49,8 +52,8 @@ export function firstShowings(contract: Contract, title: string, others: readonl
 }
 
 /**
- * What a component is to be put into by its failure, which names another of the library; nothing where it names none
- * that is not there. Of several the longest name is meant: those of others may be part of it.
+ * What a component is to be put into by its failure, which names another of the library; nothing where it
+ * names none that is not there. Of several the longest name is meant: those of others may be part of it.
  */
 export function askedAround(
   contract: Contract,
@@ -67,8 +70,8 @@ export function askedAround(
 }
 
 /**
- * A way of showing, in something more, or as it is where it stands in that already: a provider is put around all
- * else, what a component asks for itself stands next to it.
+ * A way of showing, in something more, or as it is where it stands in that already: a provider is put around
+ * all else, what a component asks for itself stands next to it.
  */
 export function putInto(usage: Usage, around: Within): Usage {
   const within = usage.within ?? []
@@ -191,7 +194,10 @@ function withoutContent(whole: Contract): Usage {
   return { props: { ...props, ...openedProps(whole) }, slots: {} }
 }
 
-/** What a component holds that has parts by their names: the likeliest one, or two of it where markup can say so. */
+/**
+ * What a component holds that has parts by their names: the likeliest one, or two of it where markup can say
+ * so.
+ */
 function partsOf(contract: Contract, others: readonly Contract[]): Filling | undefined {
   if (!takesContent(contract)) return undefined
   const own = wordsOf(contract.tag)

@@ -33,7 +33,9 @@ export interface Usage {
   styles?: Record<string, string> | undefined
   /** Methods that the page calls once it is there, in this order. */
   calls?: Call[] | undefined
-  /** Components it stands in, outermost first: some do nothing alone, such as a tab without its row of tabs. */
+  /**
+   * Components it stands in, outermost first: some do nothing alone, such as a tab without its row of tabs.
+   */
   within?: Within[] | undefined
   /**
    * Paths of values that are functions which record their calls, such as `done` or `columns.0.render`: only
@@ -74,8 +76,8 @@ export const usageSchema: z.ZodMiniType<Usage> = z.lazy(() =>
 )
 
 /**
- * A usage with what it stands in as one: the outermost component, whose slot is filled with the next, down to the
- * component itself.
+ * A usage with what it stands in as one: the outermost component, whose slot is filled with the next, down to
+ * the component itself.
  */
 export function withinAll(tag: string, usage: Usage): { tag: string; usage: Usage } {
   const { within = [], ...own } = usage

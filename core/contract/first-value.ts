@@ -37,7 +37,9 @@ const picture =
   'data:image/svg+xml,%3Csvg xmlns="http://www.w3.org/2000/svg" width="96" height="64"%3E' +
   '%3Crect width="96" height="64" fill="%237a9e9f"/%3E%3C/svg%3E'
 
-/** A value of a type that there is something to see of: lists have entries, objects their optional fields too. */
+/**
+ * A value of a type that there is something to see of: lists have entries, objects their optional fields too.
+ */
 export function filledValue(type: TypeModel, name: string, depth = 0): unknown {
   if (/^(src|image|avatar|logo|poster)$/i.test(name) && misfit(type, picture) === undefined) return picture
   if (/^(href|to|url|link)$/i.test(name) && misfit(type, '#') === undefined) return '#'

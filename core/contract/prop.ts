@@ -5,9 +5,9 @@ import { memberKind } from './member-kind'
 import { heaviest, weightOfInput } from './weight'
 
 /**
- * A prop: a public field or accessor of the component, with the attribute that feeds it.
- * `default` is source text as a person would write it; `defaultValue` its value where that is plain
- * JSON. `reflects` means that setting the prop writes the attribute.
+ * A prop: a public field or accessor of the component, with the attribute that feeds it. `default` is source
+ * text as a person would write it; `defaultValue` its value where that is plain JSON. `reflects` means that
+ * setting the prop writes the attribute.
  */
 export const propSchema = z.object({
   kind: z.literal('prop'),
@@ -21,7 +21,9 @@ export const propSchema = z.object({
   reflects: z.boolean(),
   /** It is an attribute the component reads, and no property of the element. */
   attributeOnly: z.boolean().optional(),
-  /** Values that the code compares it with, or looks it up by: with these it does something, as likely as not. */
+  /**
+   * Values that the code compares it with, or looks it up by: with these it does something, as likely as not.
+   */
   asked: z.array(z.union([z.string(), z.number()])).optional(),
 })
 export type Prop = z.infer<typeof propSchema>

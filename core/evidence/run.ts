@@ -124,8 +124,8 @@ export class TrialRun {
   }
 
   /**
-   * Looks at cases that were told apart a second time, each made anew: only what comes out the same twice, and still
-   * apart, is evidence. A busy machine, or something that moves, may make a difference once.
+   * Looks at cases that were told apart a second time, each made anew: only what comes out the same twice,
+   * and still apart, is evidence. A busy machine, or something that moves, may make a difference once.
    */
   *areApartTwice(
     pairs: readonly { cases: readonly [Case, Case]; tell: (seen: Observation) => string }[],

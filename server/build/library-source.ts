@@ -32,7 +32,9 @@ export interface Sourcing {
    */
   dependencies?: string | undefined
   contracts?: Contract[]
-  /** The sheet that consumers load beside the scripts, which components that are no elements are looked at in. */
+  /**
+   * The sheet that consumers load beside the scripts, which components that are no elements are looked at in.
+   */
   beside?: string | undefined
   /** Packages a consumer installs beside the library, and that are not put into its modules. */
   external?: ReadonlySet<string>
@@ -49,8 +51,8 @@ const ours = 'kept-shelf:adapter/'
 export const entryOfComponent = 'kept-shelf:component/'
 
 /**
- * Serves esbuild the library’s files from memory. Packages come from the folder they were installed
- * in, and from nowhere else.
+ * Serves esbuild the library’s files from memory. Packages come from the folder they were installed in, and
+ * from nowhere else.
  */
 export function librarySource(
   files: SourceText[],

@@ -11,8 +11,8 @@ export const isPreprocessed = (ending: string): boolean => ending in syntaxes
 
 /**
  * CSS from a sheet in another style language, `ending` says which. What it imports is looked for beside it
- * and in installed packages, and nowhere else; nothing in a sheet runs as script. Throws a
- * {@link CompileFailure} with the line where it cannot be compiled.
+ * and in installed packages, and nowhere else; nothing in a sheet runs as script. Throws a {@link
+ * CompileFailure} with the line where it cannot be compiled.
  */
 export async function toCss(path: string, ending: string, text: string, read: ReadText): Promise<string> {
   const syntax = syntaxes[ending]

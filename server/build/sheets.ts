@@ -4,8 +4,8 @@ import { injected } from '~~/core/languages/injected'
 import { isPreprocessed, toCss, type ReadText } from './preprocess'
 
 /**
- * What an importer wants of a sheet: that its looks are in the document, its text, a constructed sheet
- * (CSS Module Scripts), or the names it was given for its classes (CSS Modules).
+ * What an importer wants of a sheet: that its looks are in the document, its text, a constructed sheet (CSS
+ * Module Scripts), or the names it was given for its classes (CSS Modules).
  */
 export type SheetWay = 'looks' | 'text' | 'sheet' | 'names'
 
@@ -15,7 +15,9 @@ export const sheetWays = new Map<string, SheetWay>(
   (['looks', 'text', 'sheet', 'names'] as const).map((way) => [`?sheet=${way}`, way]),
 )
 
-/** What an import asks for by its attributes, by its query, by the file's name, or by taking no name at all. */
+/**
+ * What an import asks for by its attributes, by its query, by the file's name, or by taking no name at all.
+ */
 export function sheetWayOf(
   path: string,
   { type, query, takesName }: { type: string | undefined; query: string; takesName: boolean },

@@ -73,7 +73,9 @@ const fillingsFor = ({ companions = [] }: Contract): Filling[] => [
     .map((tag): Filling => ({ is: 'component', tag, usage: { props: {}, slots: {} } })),
 ]
 
-/** A custom state that nothing brought about looks as it does by being held alone: that is no evidence of it. */
+/**
+ * A custom state that nothing brought about looks as it does by being held alone: that is no evidence of it.
+ */
 export function notReached(run: TrialRun, evidence: readonly Evidence[]): Evidence[] {
   const reached = new Set(run.all.flatMap(({ states }) => states))
   const custom = new Set(
@@ -137,8 +139,8 @@ export function* tryCustomProperties(run: TrialRun): Steps<Evidence[]> {
 }
 
 /**
- * A custom property that changed nothing, but that a rule reads which is for something in the component: in a state
- * that was not reached, under a condition, or under a stronger rule.
+ * A custom property that changed nothing, but that a rule reads which is for something in the component: in a
+ * state that was not reached, under a condition, or under a stronger rule.
  */
 function* notWorn(run: TrialRun, evidence: readonly Evidence[]): Steps<Evidence[]> {
   const wears = evidence

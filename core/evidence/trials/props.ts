@@ -16,9 +16,10 @@ const mostCostly = 3
 const mostPairs = 240
 
 /**
- * Each prop through its values, first as on the shelf, then in whatever condition is left, at rest and in use;
- * those that did nothing so far in the states of its sheets, in a wide window, together with another prop, and
- * by themselves, with what they do to the page and what comes a while later. Then what is remarked of them.
+ * Each prop through its values, first as on the shelf, then in whatever condition is left, at rest and in
+ * use; those that did nothing so far in the states of its sheets, in a wide window, together with another
+ * prop, and by themselves, with what they do to the page and what comes a while later. Then what is remarked
+ * of them.
  */
 export function* tryProps(run: TrialRun): Steps<Evidence[]> {
   const props = settable(run.contract)

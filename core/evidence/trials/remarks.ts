@@ -17,7 +17,10 @@ export interface SeenProp {
 /** Conditions in which two values are compared that look alike in one. */
 const mostCompared = 4
 
-/** Remarks on props: a default that is another, a value that is read the first time only, values that look alike. */
+/**
+ * Remarks on props: a default that is another, a value that is read the first time only, values that look
+ * alike.
+ */
 export function* remarkProps(
   run: TrialRun,
   props: readonly Prop[],

@@ -5,8 +5,9 @@ import { walk } from '../source/walk'
 const names = /(?<![\w.#-])[a-z][a-z\d]*(?:-[\w.]+)+/g
 
 /**
- * Tags that code and sheets look for: in texts of queries and comparisons of the code that a component runs, and in
- * what its sheets say of slotted content. Which of them are of the library is for who knows its tags to say.
+ * Tags that code and sheets look for: in texts of queries and comparisons of the code that a component runs,
+ * and in what its sheets say of slotted content. Which of them are of the library is for who knows its tags
+ * to say.
  */
 export function companionsIn(reach: readonly ts.Node[], sheets: readonly string[]): string[] {
   const found = new Set<string>()

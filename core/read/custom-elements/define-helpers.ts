@@ -25,8 +25,8 @@ export function helperIn(sources: SourceSet, { node, file }: { node: ts.Declarat
 
 const asked = new WeakMap<ts.Node, { name: string | undefined }>()
 /**
- * The static member of a class by which a helper registers it: `is` of
- * `define = (Class) => customElements.define(Class.is, Class)`, in the library or a package.
+ * The static member of a class by which a helper registers it: `is` of `define = (Class) =>
+ * customElements.define(Class.is, Class)`, in the library or a package.
  */
 export function nameAsked(sources: SourceSet, helper: ts.Declaration): string | undefined {
   let known = asked.get(helper)

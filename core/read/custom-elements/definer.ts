@@ -5,8 +5,8 @@ import { isDefine } from './define-helpers'
 
 /**
  * The export of a module that registers an element when it is called, where loading the module does not:
- * `export const define = () => customElements.define('x-bell', Bell)`. Nothing where the module registers it by
- * itself, or where the function wants to be given something.
+ * `export const define = () => customElements.define('x-bell', Bell)`. Nothing where the module registers it
+ * by itself, or where the function wants to be given something.
  */
 export function definerOf(sources: SourceSet, file: string, tag: string): string | undefined {
   const script = sources.script(file)

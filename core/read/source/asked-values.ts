@@ -53,7 +53,10 @@ function literal(expression: ts.Expression): (string | number)[] {
   return ts.isNumericLiteral(node) ? [Number(node.text)] : []
 }
 
-/** The name that an expression reads, as a prop would be called: `kind` of `this.#kind`, `props.kind`, `_kind`. */
+/**
+ * The name that an expression reads, as a prop would be called: `kind` of `this.#kind`, `props.kind`,
+ * `_kind`.
+ */
 function nameIn(expression: ts.Expression): string | undefined {
   const node = unwrap(expression)
   const name = ts.isPropertyAccessExpression(node)

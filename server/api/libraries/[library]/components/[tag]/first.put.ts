@@ -5,8 +5,8 @@ import { limits } from '~~/server/limits'
 import { componentsOf, keepFirstShowing } from '~~/server/store/components'
 
 /**
- * Keeps the first way to show a component that was seen to show something, so that others see it at once. A face
- * that somebody chose stays.
+ * Keeps the first way to show a component that was seen to show something, so that others see it at once. A
+ * face that somebody chose stays.
  */
 export default route({
   access: 'contributor',
