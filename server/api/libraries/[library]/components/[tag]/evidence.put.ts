@@ -3,10 +3,10 @@ import { newEvidenceSchema, nothingSchema } from '~~/core/wire'
 import { fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
 import { limits } from '~~/server/limits'
-import { componentsOf } from '~~/server/store/components'
 import { notify } from '~~/server/store/database'
 import { evidenceKey, faceOf, keepEvidence } from '~~/server/store/evidence'
 import { provisionsOf } from '~~/server/store/provisions'
+import { componentNow, isBuiltTo } from '~~/server/views/component'
 
 /** Keeps what was seen on the bench, where that was the component as it is now. */
 export default route({
@@ -15,20 +15,9 @@ export default route({
   answer: nothingSchema,
   body: newEvidenceSchema,
   async handle({ db, library, params, body, person }) {
-    const component = library.current_revision
-      ? (await componentsOf(db, library.current_revision)).find((component) => component.tag === params.tag)
-      : undefined
-    if (!component)
-      return fail(
-        404,
-        'no-component',
-        `There is no <${params.tag}> in ${library.title}.`,
-        'Look for it on the shelf.',
-      )
-    const { build } = component
+    const component = await componentNow(db, library, params.tag)
     if (
-      !build?.build ||
-      body.module !== `/m/${build.build}/${build.entry}` ||
+      !isBuiltTo(component, body.module) ||
       JSON.stringify(body.face) !== JSON.stringify(faceOf(component, library.prefix))
     )
       return fail(

@@ -1,0 +1,19 @@
+import { fail } from '../auth/failure'
+import { componentsOf, type Component } from '../store/components'
+import type { Store } from '../store/database'
+import type { Library } from '../store/libraries'
+
+/** A component of the library as it is now. Fails where there is none of that tag. */
+export async function componentNow(db: Store, library: Library, tag: string): Promise<Component> {
+  const component = library.current_revision
+    ? (await componentsOf(db, library.current_revision)).find((candidate) => candidate.tag === tag)
+    : undefined
+  return (
+    component ??
+    fail(404, 'no-component', `There is no <${tag}> in ${library.title}.`, 'Look for it on the shelf.')
+  )
+}
+
+/** Whether a component is built now to the module at a path. */
+export const isBuiltTo = ({ build }: Component, module: string): boolean =>
+  !!build?.build && module === `/m/${build.build}/${build.entry}`
