@@ -15,7 +15,7 @@ export default route({
   answer: nothingSchema,
   body: newEvidenceSchema,
   async handle({ db, library, params, body, person }) {
-    const component = await componentNow(db, library, params.tag)
+    const component = await componentNow(db, library, params.tag ?? '')
     if (
       !isBuiltTo(component, body.module) ||
       JSON.stringify(body.face) !== JSON.stringify(faceOf(component, library.prefix))

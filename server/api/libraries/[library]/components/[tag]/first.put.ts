@@ -15,7 +15,7 @@ export default route({
   answer: nothingSchema,
   body: firstShowingSchema,
   async handle({ db, library, params, body }) {
-    const component = await componentNow(db, library, params.tag)
+    const component = await componentNow(db, library, params.tag ?? '')
     if (!isBuiltTo(component, body.module))
       return fail(
         409,
