@@ -306,10 +306,7 @@ function slotOfClosedTree(node: Element | Text): HTMLSlotElement | undefined {
   const host = node.parentElement
   const root = host && rootOf(host)
   if (!root) return undefined
-  const name = node instanceof Element ? (attributeOf(node, 'slot') ?? '') : ''
-  return [...root.querySelectorAll('slot')].find(
-    (slot) => slot.assignedNodes().includes(node) || slot.name === name,
-  )
+  return [...root.querySelectorAll('slot')].find((slot) => slot.assignedNodes().includes(node))
 }
 
 /** Texts that a case gives to its component. */
