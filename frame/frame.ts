@@ -45,6 +45,8 @@ const frame = requestAnimationFrame.bind(window)
 const later = setTimeout.bind(window)
 
 let mounted: Mounted | undefined
+/** Whether what is mounted failed while it was made. */
+let hasFailed = false
 let shown: Extract<ToFrame, { say: 'show' }> | undefined
 let sheet: ReturnType<typeof unpackCells> | undefined
 let around: Surround = bareSurround('')
@@ -278,7 +280,9 @@ async function show(message: Extract<ToFrame, { say: 'show' }>): Promise<void> {
       before &&
       before.tag === message.tag &&
       before.modules[0]?.module === message.modules[0]?.module &&
-      before.listen.join() === message.listen.join()
+      before.listen.join() === message.listen.join() &&
+      // what failed may have stopped half made: it is made anew
+      !hasFailed
     if (!goesOn || !mounted!.update(recording(message.usage))) mount(message)
     hold()
   } catch (error) {
@@ -318,6 +322,7 @@ function mount({ tag, usage: asked, listen }: Extract<ToFrame, { say: 'show' }>)
   mounted?.end()
   mounted = undefined
   if (around.fit) takeRoomBack(parent)
+  hasFailed = false
   told = ''
   mounted = mountComponent({
     tag,
@@ -332,7 +337,10 @@ function mount({ tag, usage: asked, listen }: Extract<ToFrame, { say: 'show' }>)
       filledIn,
       valueFilledIn,
       fired: tellFired,
-      failed: (error) => tellFailure('render', error),
+      failed: (error) => {
+        hasFailed = true
+        tellFailure('render', error)
+      },
     },
     heard: tellEvent,
     answered: tellAnswer,

