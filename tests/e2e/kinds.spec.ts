@@ -180,7 +180,7 @@ test(
           'tsconfig.json': jsxLibrary['tsconfig.json'] ?? '{}',
           'src/tides.tsx':
             "import { createContext, useContext, type ReactNode } from 'react'\nconst Tide = " +
-            'createContext<string | undefined>(undefined)\nexport function TideProvider({ tide, ' +
+            'createContext<string | undefined>(undefined)\nexport function TideAround({ tide, ' +
             'children }: { tide: string; children?: ReactNode }) { return <Tide.Provider ' +
             'value={tide}>{children}</Tide.Provider> }\nexport function TideMark() { const tide ' +
             "= useContext(Tide); if (!tide) throw new Error('no tide around me'); return <b>{tide}</b> }",
@@ -202,7 +202,7 @@ test(
       [
         'gannettides',
         'export const wrap = (element, { createElement, componentOf }, data) => ' +
-          "createElement(componentOf('TideProvider'), data, element)",
+          "createElement(componentOf('TideAround'), data, element)",
       ],
     ] as const) {
       await page.goto(`${at.url}/${slug}/TideMark`)
