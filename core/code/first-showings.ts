@@ -3,6 +3,7 @@ import type { Prop } from '../contract/prop'
 import { firstValue, filledValue } from '../contract/first-value'
 import { choicesOf, type TypeModel } from '../contract/type'
 import { isElement } from '../languages/languages'
+import { escapeAttribute, escapeText } from './html'
 import { isProvider } from './remedy'
 import { firstUsage } from './showing'
 import type { Filling, Usage, Within } from './usage'
@@ -121,9 +122,11 @@ function openedProps(contract: Contract): Record<string, unknown> {
 /** The words of a default slot as an element: some components take exactly one, and no text. */
 const withElement = (usage: Usage, title: string): Usage => ({
   ...usage,
-  slots: { ...usage.slots, '': { is: 'markup', markup: `<button type="button">${escaped(title)}</button>` } },
+  slots: {
+    ...usage.slots,
+    '': { is: 'markup', markup: `<button type="button">${escapeText(title)}</button>` },
+  },
 })
-const escaped = (text: string): string => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;')
 
 /** What a name of a component is made of: `x-menu-item` and `MenuItem` are `menu`, `item`. */
 const wordsOf = (tag: string): string[] =>
@@ -214,7 +217,10 @@ function partsOf(contract: Contract, others: readonly Contract[]): Filling | und
     return { is: 'component', tag: part.tag, usage: firstUsage(part, titled(part, own)) }
   const attributes = settable(part)
     .filter(({ required, attribute, type }) => required && attribute && type.is === 'string')
-    .map(({ attribute, name }) => ` ${attribute}="${escaped(String(firstValue({ is: 'string' }, name)))}"`)
+    .map(
+      ({ attribute, name }) =>
+        ` ${attribute}="${escapeAttribute(String(firstValue({ is: 'string' }, name)))}"`,
+    )
     .join('')
   const written = ['One', 'Two'].map((word) => `<${part.tag}${attributes}>${word}</${part.tag}>`)
   return { is: 'markup', markup: written.join('') }

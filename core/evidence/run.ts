@@ -133,8 +133,8 @@ export class TrialRun {
     const again = (trialCase: Case): Case => ({ ...trialCase, id: caseId('twice', trialCase.id) })
     yield* this.look(pairs.flatMap(({ cases }) => cases.map(again)))
     return pairs.map(({ cases, tell }) => {
-      const [one, other] = cases.map((trialCase) => this.of(again(trialCase).id))
-      return one !== undefined && other !== undefined && tell(one) !== tell(other)
+      const [unset, set] = cases.map((trialCase) => this.of(again(trialCase).id))
+      return unset !== undefined && set !== undefined && tell(unset) !== tell(set)
     })
   }
 

@@ -1,5 +1,6 @@
 import picomatch from 'picomatch'
 import ts from 'typescript'
+import { joined } from '~~/core/read/source/paths'
 import { walk } from '~~/core/read/source/walk'
 
 /** What stands in a script in place of a call that only a bundler answers, and what that imports. */
@@ -43,7 +44,7 @@ function addressAnswer(
   if (!ts.isNewExpression(node) || node.expression.getText() !== 'URL') return undefined
   const [name, base] = node.arguments ?? []
   if (!name || !ts.isStringLiteralLike(name) || base?.getText() !== 'import.meta.url') return undefined
-  if (!paths.has(stepsFrom(path, name.text).join('/')) || /\.[cm]?[jt]sx?$/.test(name.text)) return undefined
+  if (!paths.has(pathFrom(path, name.text)) || /\.[cm]?[jt]sx?$/.test(name.text)) return undefined
   const from = JSON.stringify(`${/^\.{0,2}\//.test(name.text) ? '' : './'}${name.text}?url`)
   return { text: `new URL(__address${taken})`, imports: [`import __address${taken} from ${from};`] }
 }
@@ -96,7 +97,7 @@ const optionsOf =
 
 /** The files that patterns take, without those that one with `!` takes; as a script at `path` names them. */
 function filesFor(patterns: readonly string[], path: string, paths: ReadonlySet<string>): string[] {
-  const matcher = (glob: string) => picomatch(stepsFrom(path, glob).join('/'))
+  const matcher = (glob: string) => picomatch(pathFrom(path, glob))
   const takes = patterns.filter((glob) => !glob.startsWith('!')).map(matcher)
   const leaves = patterns.filter((glob) => glob.startsWith('!')).map((glob) => matcher(glob.slice(1)))
   return [...paths]
@@ -106,15 +107,9 @@ function filesFor(patterns: readonly string[], path: string, paths: ReadonlySet<
     .map((file) => (patterns[0]!.startsWith('/') ? `/${file}` : relative(path, file)))
 }
 
-/** The steps of the path that a specifier in a file leads to; one that begins with `/` from the top. */
-function stepsFrom(path: string, specifier: string): string[] {
-  const steps = specifier.startsWith('/') ? [] : path.split('/').slice(0, -1)
-  for (const step of specifier.split('/')) {
-    if (step === '..') steps.pop()
-    else if (step !== '.' && step !== '') steps.push(step)
-  }
-  return steps
-}
+/** The path that a specifier in a file leads to; one that begins with `/` from the top. */
+const pathFrom = (path: string, specifier: string): string =>
+  joined(specifier.startsWith('/') ? [] : path.split('/').slice(0, -1), specifier)
 
 function relative(path: string, file: string): string {
   const folder = path.split('/').slice(0, -1)

@@ -1,6 +1,7 @@
 import less from 'less'
 import { compileString, type Syntax } from 'sass'
 import { CompileFailure } from '~~/core/languages/file'
+import { joined } from '~~/core/read/source/paths'
 
 /** Gives the text of a file of the library, or of a package that was installed for it. */
 export type ReadText = (path: string) => string | undefined
@@ -118,7 +119,7 @@ function fileOf(
         ...(bare.startsWith('.') ? [] : [`node_modules/${bare}`]),
       ]
   return tops
-    .map(plain)
+    .map((path) => joined([], path))
     .flatMap((top) => named(top, endings))
     .find((path) => read(path) !== undefined)
 }
@@ -132,14 +133,4 @@ function named(path: string, endings: readonly string[]): string[] {
     ...(hasEnding ? [path, partial] : []),
     ...bases.flatMap((base) => endings.map((ending) => `${base}.${ending}`)),
   ]
-}
-
-/** A path without `.` and `..`, which does not lead out of the library. */
-function plain(path: string): string {
-  const kept: string[] = []
-  for (const step of path.split('/')) {
-    if (step === '..') kept.pop()
-    else if (step !== '.' && step !== '') kept.push(step)
-  }
-  return kept.join('/')
 }

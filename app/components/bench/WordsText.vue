@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { bareSurround } from '~~/core/surround'
 import { firstExamples } from '~~/core/code/examples'
-import { firstUsage, forFrame, modulesFor } from '~~/core/code/showing'
+import { forFrame, modulesFor } from '~~/core/code/showing'
 import { examplesSchema, type ExampleView } from '~~/core/wire'
 
 /** Words in Markdown, with the examples they name shown live. */
@@ -20,18 +20,12 @@ watch(
   },
   { immediate: true },
 )
+const { faceOf } = useFirstShowing()
 const contract = computed(() => store.find(tag)?.contract)
 /** All examples there are: those somebody kept, and those the contract gives. */
 const examples = computed(() =>
   contract.value && kept.value
-    ? [
-        ...kept.value,
-        ...firstExamples(
-          contract.value,
-          store.title(tag),
-          store.find(tag)?.face ?? firstUsage(contract.value, store.title(tag)),
-        ),
-      ]
+    ? [...kept.value, ...firstExamples(contract.value, store.title(tag), faceOf(store.find(tag)!))]
     : [],
 )
 const host = frameName()

@@ -32,9 +32,10 @@ const module = computed(
   () => (isChanged ? (tried?.shown?.module ?? lastModule.value) : undefined) ?? store.moduleOf(tag),
 )
 const contract = computed(() => (isChanged ? tried?.shown?.contract : undefined) ?? standing.value?.contract)
+const { faceOf } = useFirstShowing()
 const target = computed(() => {
   if (!contract.value || !module.value) return undefined
-  const usage = standing.value?.face ?? standing.value?.first ?? firstUsage(contract.value, store.title(tag))
+  const usage = standing.value ? faceOf(standing.value) : firstUsage(contract.value, store.title(tag))
   const modules = modulesFor(tag, usage, (other) => (other === tag ? module.value : store.moduleOf(other)))
   return (
     modules && {
