@@ -15,6 +15,8 @@ const allowed = new Set([
   'culori/fn',
   'semver',
   'minisearch',
+  'property-information',
+  'style-to-object',
   '@vue/compiler-sfc',
   'svelte/compiler',
 ])

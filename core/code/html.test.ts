@@ -27,7 +27,7 @@ test('an attribute set apart is written as its text, and its property is set by 
   expect(
     htmlFor(card, { props: { open: true }, slots: {}, attributes: { open: 'false', tone: '' } }, of),
   ).toBe(
-    '<x-card id="card" tone open="false"></x-card>\n\n<script type="module">\n  ' +
+    '<x-card id="card" open="false" tone></x-card>\n\n<script type="module">\n  ' +
       "document.getElementById('card').open = true\n</script>",
   )
 })

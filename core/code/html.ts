@@ -3,27 +3,35 @@ import { membersOf, type Contract } from '../contract/contract'
 import { brought, isFunction } from '../contract/type'
 import type { Call, Filling, Usage } from './usage'
 
+/** A carriage return as it is would be read as the end of a line (HTML, 13.2.3.5). */
+const keepReturns = (text: string): string => text.replaceAll('\r', '&#13;')
 export const escapeText = (text: string): string =>
-  text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;')
+  keepReturns(text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;'))
 export const escapeAttribute = (text: string): string =>
-  text.replaceAll('&', '&amp;').replaceAll('"', '&quot;')
+  keepReturns(text.replaceAll('&', '&amp;').replaceAll('"', '&quot;'))
 
 /** Props that go into markup as attributes, and those that only script can set. */
 function divide(contract: Contract, usage: Usage) {
   const attributes: string[] = []
   const byScript: [string, unknown][] = []
+  const apart = usage.attributes ?? {}
+  for (const [name, text] of Object.entries(apart))
+    attributes.push(text === '' ? name : `${name}="${escapeAttribute(text)}"`)
   for (const prop of membersOf(contract, 'prop')) {
     const value = usage.props[prop.name]
-    const text = prop.attribute === undefined ? undefined : usage.attributes?.[prop.attribute]
-    if (text !== undefined)
-      attributes.push(text === '' ? prop.attribute! : `${prop.attribute!}="${escapeAttribute(text)}"`)
     if (value === undefined) continue
     // an attribute with a text of its own leaves the property to script
-    if (text !== undefined) {
+    if (prop.attribute !== undefined && Object.hasOwn(apart, prop.attribute)) {
       byScript.push([prop.name, value])
       continue
     }
-    const absent = value === false && prop.defaultValue !== true
+    if (prop.attributeOnly && value !== true) {
+      if (value === false || value === null) continue
+      attributes.push(`${prop.attribute ?? prop.name}="${escapeAttribute(String(value))}"`)
+      continue
+    }
+    // an attribute that is not there says what is so by default
+    const absent = value === false && prop.defaultValue === false
     if (prop.attribute && absent) continue
     if (isFunction(prop.type) && value === true) byScript.push([prop.name, value])
     else if (prop.attribute && value === true) attributes.push(prop.attribute)
@@ -82,17 +90,17 @@ export function htmlFor(
       .map(([name, filling]) => filled(name, filling, `${indent}  `))
       .filter(Boolean)
     const open = tagOpen(own.tag, [...head, ...attributes], indent)
-    if (inside.length === 0) return `${open}</${own.tag}>`
     const flat = inside.join('')
-    if (inside.length === 1 && !flat.includes('<') && !flat.includes('\n') && open.length + flat.length < 60)
-      return `${open}${flat.trim()}</${own.tag}>`
+    const isShort = inside.length === 1 && !/[<\n]/.test(flat) && open.length + flat.length < 60
+    if (inside.length === 0 || isShort || spacesShow(own, shown)) return `${open}${flat}</${own.tag}>`
     return `${open}\n${inside.map((text) => `${indent}  ${text}`).join('\n')}\n${indent}</${own.tag}>`
   }
   const filled = (slot: string, filling: Filling, indent: string): string => {
+    // HTML has no empty text: a space takes the place of what the slot falls back to
     if (filling.is === 'text')
       return slot
         ? `<span slot="${escapeAttribute(slot)}">${escapeText(filling.text)}</span>`
-        : escapeText(filling.text)
+        : escapeText(filling.text) || ' '
     if (filling.is === 'markup') return slot ? withSlot(filling.markup, slot) : filling.markup
     const own = contractOf(filling.tag)
     return own ? element(own, filling.usage, slot, indent) : `<!-- ${filling.tag} is not on the shelf -->`
@@ -113,10 +121,12 @@ function printed(value: unknown): string {
   if (Array.isArray(value)) return `[${value.map(printed).join(',')}]`
   if (typeof value === 'object' && value !== null)
     return `{${Object.entries(value)
-      .map(([key, value]) => `${JSON.stringify(key)}:${printed(value)}`)
+      .map(([key, value]) => `${key === '__proto__' ? '["__proto__"]' : inScript(key)}:${printed(value)}`)
       .join(',')}}`
-  return JSON.stringify(value)
+  return inScript(value)
 }
+/** A plain value in a script of a page, which ends at the first `</script` (HTML, 13.1.2.1). */
+const inScript = (value: unknown): string => JSON.stringify(value).replace(/<(?=[/!s])/gi, '\\u003c')
 
 /** A call as JavaScript: what is not given at its end is left out. */
 export function callText(contract: Contract, call: Call, print: (value: unknown) => string): string {
@@ -134,11 +144,28 @@ const dateAware = (contract: Contract, name: string, value: unknown): string => 
   return printed(type ? brought(type, value, () => anyFunction) : value)
 }
 
+/**
+ * Whether white space between the tags would show: it fills a default slot that is not filled, or a text has
+ * white space of its own.
+ */
+function spacesShow(contract: Contract, { slots }: Usage): boolean {
+  const { '': main } = slots
+  if (!main) return membersOf(contract, 'slot').some(({ name }) => name === '')
+  return main.is === 'text' && (main.text.trim() !== main.text || /[\n\r]/.test(main.text))
+}
+
 function tagOpen(tag: string, attributes: string[], indent: string): string {
   const flat = `<${[tag, ...attributes].join(' ')}>`
   if (flat.length + indent.length <= 64) return flat
   return `<${tag}\n${attributes.map((attribute) => `${indent}  ${attribute}`).join('\n')}\n${indent}>`
 }
+
+/** The first line end in these elements is not part of their text (HTML, 13.1.2.5): another keeps it. */
+const withFirstLines = (markup: string): string =>
+  markup.replace(/(<(?:pre|textarea|listing)\b(?:"[^"]*"|[^>"])*>)\n/g, '$1\n\n')
+
+/** Nothing but white space (HTML, 2.3.1 by way of Infra, 4.6): a space that does not break is none. */
+export const isWhiteSpace = (text: string): boolean => /^[ \t\n\r\f]*$/.test(text)
 
 /** Markup for a named slot: its top elements get the slot attribute; loose text is wrapped. */
 export function withSlot(markup: string, slot: string): string {
@@ -147,12 +174,13 @@ export function withSlot(markup: string, slot: string): string {
     .map((node) => {
       if ('attrs' in node) {
         node.attrs = [{ name: 'slot', value: slot }, ...node.attrs.filter((attr) => attr.name !== 'slot')]
-        return serializeOuter(node)
+        return withFirstLines(serializeOuter(node))
       }
-      const text = serializeOuter(node)
-      return text.trim() === '' || node.nodeName === '#comment'
-        ? text
-        : `<span slot="${escapeAttribute(slot)}">${text.trim()}</span>`
+      if (node.nodeName === '#comment') return serializeOuter(node)
+      // white space between what goes into a slot would itself go into the default one
+      return isWhiteSpace(serializeOuter(node))
+        ? ''
+        : `<span slot="${escapeAttribute(slot)}">${serializeOuter(node).trim()}</span>`
     })
     .join('')
 }

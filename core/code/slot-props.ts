@@ -9,6 +9,21 @@ export const slotPropsIn = (text: string): string[] => [
   ...new Set([...text.matchAll(place)].map((match) => match[1]!.split('.')[0]!)),
 ]
 
+/** A text cut into what stands as it is and the paths of slot props, where their names are `known`. */
+export function slotPropParts(text: string, known: ReadonlySet<string>): (string | { path: string })[] {
+  const parts: (string | { path: string })[] = []
+  let from = 0
+  for (const match of text.matchAll(place)) {
+    const path = match[1]!
+    if (!known.has(path.split('.')[0]!)) continue
+    if (match.index > from) parts.push(text.slice(from, match.index))
+    parts.push({ path })
+    from = match.index + match[0].length
+  }
+  if (from < text.length) parts.push(text.slice(from))
+  return parts
+}
+
 function valueAt(passed: Readonly<Record<string, unknown>>, path: string): unknown {
   let at: unknown = passed
   for (const step of path.split('.'))

@@ -83,6 +83,7 @@ function fill(slot: string, filling: Filling): Node[] {
       node.slot = slot
       return [node]
     }
-    return node.textContent?.trim() ? fill(slot, { is: 'text', text: node.textContent }) : []
+    const isText = node instanceof Text && /[^ \t\n\r\f]/.test(node.data)
+    return isText ? fill(slot, { is: 'text', text: node.data }) : []
   })
 }

@@ -8,7 +8,7 @@ type Shown = Component<Record<string, unknown>> & { passes?: Record<string, stri
 type Passed = Readonly<Record<string, unknown>>
 
 const escapeText = (text: string): string =>
-  text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('"', '&quot;')
+  text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('"', '&quot;').replaceAll('\r', '&#13;')
 
 /**
  * Markup as the one element that a snippet must be: itself where it is one, else in one that makes no box.

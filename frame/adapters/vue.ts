@@ -24,7 +24,7 @@ function slotsOf(
   )
 }
 const escapeText = (text: string): string =>
-  text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('"', '&quot;')
+  text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('"', '&quot;').replaceAll('\r', '&#13;')
 /** What fills a slot, with what the component hands over to it. */
 function contentOf(filling: Filling, tools: Tools, passed: Passed): VNode[] | string {
   if (filling.is === 'text') return tools.filledIn(filling.text, passed)

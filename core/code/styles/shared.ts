@@ -1,9 +1,11 @@
 import { isElement } from '../../languages/languages'
 import { membersOf, type Contract } from '../../contract/contract'
 import { brought } from '../../contract/type'
-import { anyFunction, callText, escapeAttribute, escapeText, styleText, withSlot } from '../html'
-import { slotPropsIn } from '../slot-props'
+import { anyFunction, callText, escapeAttribute, styleText } from '../html'
+import type { Prop } from '../../contract/prop'
 import type { Filling, Usage } from '../usage'
+import { literal, variableName } from './script'
+import { markupIn, spanInSlot, textIn, type Dialect } from './markup'
 
 export interface CodeInput {
   contract: Contract
@@ -13,27 +15,51 @@ export interface CodeInput {
   importFrom(tag: string): string
 }
 
-/** One element as code: its attributes, written out, and what stands inside, line by line. */
+/** One element as code: its attributes, written out, and what stands inside, piece by piece. */
 export interface Written {
   open: string
   attributes: string[]
   inside: string[]
 }
 
-export function print({ open, attributes, inside }: Written, indent: string, selfClosing: boolean): string {
+/**
+ * Where a template language makes nothing of a line that ends: anywhere, at both ends of what stands inside
+ * an element, or only beside other elements.
+ */
+export type LineEnds = 'anywhere' | 'at ends' | 'by elements'
+
+const beginsAsElement = (text: string): boolean => /^(?:<|\{#)/.test(text)
+const endsAsElement = (text: string): boolean => /(?:>|\{\/\w+\})$/.test(text)
+
+/** Pieces with those joined between which no line may end. */
+function joined(inside: readonly string[], ends: LineEnds): string[] {
+  const lines: string[] = []
+  for (const text of inside) {
+    const last = lines.at(-1)
+    const mayEnd = last === undefined || ends === 'anywhere' || (endsAsElement(last) && beginsAsElement(text))
+    if (mayEnd) lines.push(text)
+    else lines[lines.length - 1] = last + text
+  }
+  return lines
+}
+
+/** An element, on one line where it is short and nothing in it needs more. */
+export function print(written: Written, indent: string, selfClosing: boolean, ends: LineEnds): string {
+  const { open, attributes } = written
   const flat = [open, ...attributes].join(' ')
-  const head =
-    flat.length + indent.length <= 72
-      ? `<${flat}`
-      : `<${open}\n${attributes.map((attribute) => `${indent}  ${attribute}`).join('\n')}\n${indent}`
-  if (inside.length === 0)
-    return selfClosing
-      ? `${head}${head.endsWith(indent) && head.includes('\n') ? '' : ' '}/>`
-      : `${head}></${open}>`
-  const [only] = inside
-  if (inside.length === 1 && !only!.includes('\n') && !head.includes('\n') && head.length + only!.length < 66)
-    return `${head}>${only}</${open}>`
-  return `${head}>\n${inside.map((text) => `${indent}  ${text}`).join('\n')}\n${indent}</${open}>`
+  const isOneLine = flat.length + indent.length <= 72
+  const head = isOneLine
+    ? `<${flat}`
+    : `<${open}\n${attributes.map((attribute) => `${indent}  ${attribute}`).join('\n')}\n${indent}`
+  const lines = joined(written.inside, ends)
+  if (lines.length === 0) return selfClosing ? `${head}${isOneLine ? ' ' : ''}/>` : `${head}></${open}>`
+  const [first] = lines as [string]
+  const isShort = isOneLine && !first.includes('\n') && head.length + first.length < 66
+  if (lines.length === 1 && isShort) return `${head}>${first}</${open}>`
+  const mayEnd = (isByElement: boolean) => ends !== 'by elements' || isByElement
+  const start = mayEnd(beginsAsElement(first)) ? `\n${indent}  ` : ''
+  const end = mayEnd(endsAsElement(lines.at(-1)!)) ? `\n${indent}` : ''
+  return `${head}>${start}${lines.join(`\n${indent}  `)}${end}</${open}>`
 }
 
 /** Every component that a usage shows, itself first. */
@@ -55,18 +81,21 @@ export const imports = ({ contract, usage, contractOf, importFrom }: CodeInput):
       : `import { ${own.tag} } from '${importFrom(tag)}'`
   })
 
-export const setProps = (contract: Contract, usage: Usage) =>
-  membersOf(contract, 'prop').flatMap((prop) =>
-    usage.props[prop.name] === undefined
-      ? []
-      : [{ prop, value: brought(prop.type, usage.props[prop.name], () => anyFunction) }],
-  )
+export interface SetProp {
+  prop: Prop
+  value: unknown
+}
+/** Props that are set, with their values as a page gives them; what is only an attribute goes as one. */
+export const setProps = (contract: Contract, usage: Usage): SetProp[] =>
+  membersOf(contract, 'prop').flatMap((prop) => {
+    const value = usage.props[prop.name]
+    if (value === undefined || (prop.attributeOnly && (value === false || value === null))) return []
+    return [{ prop, value: brought(prop.type, value, () => anyFunction) }]
+  })
 
-/** What is set as an attribute and not as a property, as text. */
-export const setAttributes = (usage: Usage): string[] =>
-  Object.entries(usage.attributes ?? {}).map(([name, text]) =>
-    text === '' ? name : `${name}="${escapeAttribute(text)}"`,
-  )
+/** Whether a bare name sets it: what is written so is `true` only where nothing but that is taken. */
+export const isBare = ({ prop, value }: SetProp): boolean =>
+  value === true && (prop.attributeOnly === true || prop.type.is === 'boolean')
 
 /** Custom properties that are set on an element, as the attribute of a template that is HTML. */
 export const setStyles = (usage: Usage): string[] =>
@@ -79,72 +108,59 @@ export const inItsPlace = (usage: Usage, attributes: string[], element: string, 
         { open: 'div', attributes, inside: [element.replaceAll(`\n${indent}`, `\n${indent}  `)] },
         indent,
         true,
+        'by elements',
       )
     : element
+
+/** The name a page holds a component by: its tag without the prefix. */
+export function nameToHoldBy({ tag }: Contract): string {
+  const words = tag.split('-')
+  return variableName(words.length > 1 ? words.slice(1) : words)
+}
 
 /** What a page calls once the component is there, and the name it holds it by. */
 export function callsOf({ contract, usage }: CodeInput): { name: string; calls: string[] } | undefined {
   if (!usage.calls?.length) return undefined
-  const words = contract.tag.split('-')
-  const [first = '', ...rest] = words.length > 1 ? words.slice(1) : words
-  const name = [first, ...rest.map((word) => word.charAt(0).toUpperCase() + word.slice(1))].join('')
-  return { name, calls: usage.calls.map((call) => callText(contract, call, literal)) }
+  return {
+    name: nameToHoldBy(contract),
+    calls: usage.calls.map((call) => callText(contract, call, literal)),
+  }
 }
 
-/** A value as JavaScript in an attribute with double quotes: strings in single ones. */
-export function literal(value: unknown): string {
-  if (value === anyFunction) return '() => {}'
-  if (value instanceof Date) return `new Date('${value.toISOString()}')`
-  if (typeof value === 'string')
-    return `'${value.replaceAll('\\', '\\\\').replaceAll("'", "\\'").replaceAll('\n', '\\n')}'`
-  if (Array.isArray(value)) return `[${value.map((item) => literal(item)).join(', ')}]`
-  if (typeof value === 'object' && value !== null)
-    return `{ ${Object.entries(value)
-      .map(([key, value]) => `${/^[A-Za-z_$][\w$]*$/.test(key) ? key : `'${key}'`}: ${literal(value)}`)
-      .join(', ')} }`
-  return JSON.stringify(value)
-}
-export const isMadeByScript = (value: unknown): boolean =>
-  value instanceof Date ||
-  value === anyFunction ||
-  (typeof value === 'object' && value !== null && Object.values(value).some(isMadeByScript))
 export const kebab = (name: string): string => name.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`)
 
-/** Slot props that a filling makes use of, also in values of components inside it. */
-export const namesUsed = (filling: Filling): string[] =>
-  filling.is === 'text'
-    ? slotPropsIn(filling.text)
-    : filling.is === 'markup'
-      ? slotPropsIn(filling.markup)
-      : [
-          ...new Set([
-            ...Object.values(filling.usage.props).flatMap((value) =>
-              typeof value === 'string' ? slotPropsIn(value) : [],
-            ),
-            ...Object.values(filling.usage.slots).flatMap(namesUsed),
-          ]),
-        ]
+/** What an attribute of a component says in markup, as the prop that it feeds where that is known. */
+export function propOfAttribute(
+  own: Contract | undefined,
+  name: string,
+  text: string,
+): { name: string; value: string | number | true } {
+  const prop = own && membersOf(own, 'prop').find(({ attribute }) => attribute === name)
+  if (!prop || prop.attributeOnly) return { name, value: text }
+  if (prop.type.is === 'boolean') return { name: prop.name, value: true }
+  const isNumber = prop.type.is === 'number' && text.trim() !== '' && Number.isFinite(Number(text))
+  return { name: prop.name, value: isNumber ? Number(text) : text }
+}
 
+/** What stands where a component is shown that is not on the shelf. */
 export const componentOr = (
   input: CodeInput,
   filling: Extract<Filling, { is: 'component' }>,
   write: (own: Contract) => string,
+  comment: (text: string) => string = (text) => `<!-- ${text} -->`,
 ): string => {
   const own = input.contractOf(filling.tag)
-  return own ? write(own) : `<!-- ${filling.tag} is not on the shelf -->`
+  return own ? write(own) : comment(`${filling.tag} is not on the shelf`)
 }
 
-/** What stands in a slot of a custom element, in any template that is HTML. */
+/** What stands in a slot of a custom element, in the template of a framework. */
 export function elementContent(
+  dialect: Dialect,
   slot: string,
-  filling: Filling,
-  write: (own: Contract, usage: Usage) => string,
-  input: CodeInput,
+  filling: Exclude<Filling, { is: 'component' }>,
 ): string {
-  if (filling.is === 'text')
-    return slot
-      ? `<span slot="${escapeAttribute(slot)}">${escapeText(filling.text)}</span>`
-      : escapeText(filling.text)
-  if (filling.is === 'component') return componentOr(input, filling, (own) => write(own, filling.usage))
-  return slot ? withSlot(filling.markup, slot) : filling.markup
+  if (filling.is === 'markup') return markupIn(dialect, filling.markup, slot)
+  if (slot) return spanInSlot(dialect, slot, filling.text)
+  // a template makes no node of an empty text: a space takes the place of what the slot falls back to
+  return filling.text === '' ? dialect.expression(' ') : textIn(dialect, filling.text)
 }

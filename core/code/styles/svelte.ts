@@ -1,66 +1,106 @@
-import { membersOf, type Contract } from '../../contract/contract'
+import { type Contract, membersOf } from '../../contract/contract'
 import { escapeAttribute, escapeText } from '../html'
-import { slotPropPath } from '../slot-props'
+import { slotPropParts } from '../slot-props'
 import type { Filling, Usage } from '../usage'
+import { expressionOf, handedOver } from './handed'
+import { markupIn, textIn, type Dialect } from './markup'
+import { literal, stringLiteral } from './script'
 import {
   componentOr,
   imports,
-  isMadeByScript,
-  literal,
-  namesUsed,
+  inItsPlace,
+  isBare,
   print,
-  setAttributes,
+  propOfAttribute,
   setProps,
   setStyles,
-  inItsPlace,
   type CodeInput,
+  type SetProp,
 } from './shared'
+
+const nothingHanded: ReadonlySet<string> = new Set()
+
+/** Text in a template, in which braces hold expressions. */
+const withoutBraces = (markup: string): string =>
+  markup.replace(/[{}]/g, (brace) => (brace === '{' ? '&#123;' : '&#125;'))
+
+/** An attribute with a text; its end is looked for in quotes, and lines in it are kept by an expression. */
+function attributeOf(name: string, value: string, known: ReadonlySet<string>): string {
+  const expression = expressionOf(value, known)
+  if (expression) return `${name}={${expression}}`
+  return /[\n\r\t{}]/.test(value)
+    ? `${name}={${stringLiteral(value)}}`
+    : `${name}="${escapeAttribute(value)}"`
+}
+
+const makeDialect = (input: CodeInput, known: ReadonlySet<string>): Dialect => ({
+  plain: (text) =>
+    slotPropParts(text, known)
+      .map((part) => (typeof part === 'string' ? withoutBraces(escapeText(part)) : `{${part.path}}`))
+      .join(''),
+  expression: (text) => `{${expressionOf(text, known) ?? stringLiteral(text)}}`,
+  space: ' ',
+  attribute: (name, text, { tagName }) => {
+    // as an attribute it only says what is so when a parser makes the element (HTML, 4.8.11.13)
+    if (name === 'muted') return 'muted={true}'
+    if (!tagName.includes('-')) return attributeOf(name, text, known)
+    const given = propOfAttribute(input.contractOf(tagName), name, text)
+    if (typeof given.value === 'string') return attributeOf(given.name, given.value, known)
+    return given.value === true ? given.name : `${given.name}={${given.value}}`
+  },
+  canWrite: ({ attrs }) => attrs.every(({ name }) => !/^(?:on|this$|slot$)/.test(name)),
+  raw: (markup) => `{@html ${expressionOf(markup, known) ?? stringLiteral(markup)}}`,
+})
 
 /**
  * Code for Svelte 5: what fills the default slot stands inside, what fills another is a snippet of its name.
  */
 export function svelteCode(input: CodeInput): string {
   const script = imports(input).map((line) => `  ${line}`)
-  return `<script>\n${script.join('\n')}\n</script>\n\n${svelteElement(input, input.contract, input.usage, '')}\n`
+  const element = svelteElement(input, input.contract, input.usage, '', nothingHanded)
+  return `<script>\n${script.join('\n')}\n</script>\n\n${element}\n`
 }
 
-/** Text in a template, in which braces hold expressions. */
-const inTemplate = (markup: string): string =>
-  markup.replace(/[{}]/g, (brace) => (brace === '{' ? '&#123;' : '&#125;'))
-
-function svelteElement(input: CodeInput, contract: Contract, usage: Usage, indent: string): string {
-  const attributes = setProps(contract, usage).map(({ prop, value }) => {
-    const path = typeof value === 'string' ? slotPropPath(value) : undefined
-    if (path) return `${prop.name}={${path}}`
-    if (typeof value === 'string' && !isMadeByScript(value))
-      return `${prop.name}="${inTemplate(escapeAttribute(value))}"`
-    return value === true ? prop.name : `${prop.name}={${literal(value)}}`
-  })
-  attributes.push(...setAttributes(usage))
+function svelteElement(
+  input: CodeInput,
+  contract: Contract,
+  usage: Usage,
+  indent: string,
+  known: ReadonlySet<string>,
+): string {
+  const attributes = setProps(contract, usage).map((set) => svelteProp(set, known))
+  for (const [name, text] of Object.entries(usage.attributes ?? {}))
+    attributes.push(attributeOf(name, text, nothingHanded))
   const inside = Object.entries(usage.slots).map(([name, filling]) => {
-    const content = contentOf(input, filling, indent)
-    const handed = handedTo(contract, name, namesUsed(filling))
-    return name === '' && handed.length === 0
-      ? content
-      : `{#snippet ${name || 'children'}(${handed.join(', ')})}${content}{/snippet}`
+    const handed = handedOver(contract, name, filling)
+    const content = contentOf(input, filling, `${indent}  `, new Set([...known, ...handed]))
+    if (name === '' && handed.length === 0) return content
+    // a name that is no name of a snippet is that of a slot of old
+    return /^[A-Za-z_$][\w$]*$/.test(name || 'children')
+      ? `{#snippet ${name || 'children'}(${inPlaces(contract, name, handed)})}${content}{/snippet}`
+      : `<svelte:fragment slot="${escapeAttribute(name)}">${content}</svelte:fragment>`
   })
-  const written = print({ open: contract.tag, attributes, inside }, indent, true)
-  return inItsPlace(usage, setStyles(usage).map(inTemplate), written, indent)
+  const written = print({ open: contract.tag, attributes, inside }, indent, true, 'at ends')
+  return inItsPlace(usage, setStyles(usage).map(withoutBraces), written, indent)
+}
+
+function svelteProp(set: SetProp, known: ReadonlySet<string>): string {
+  const { prop, value } = set
+  if (typeof value === 'string') return attributeOf(prop.name, value, known)
+  return isBare(set) ? prop.name : `${prop.name}={${literal(value)}}`
 }
 
 /** Names of what a snippet is given, which comes by its place: up to the last that is made use of. */
-function handedTo(contract: Contract, slot: string, used: readonly string[]): string[] {
+function inPlaces(contract: Contract, slot: string, handed: readonly string[]): string {
   const passes = membersOf(contract, 'slot').find(({ name }) => name === slot)?.passes ?? []
-  return passes.map(({ name }) => name).slice(0, passes.findLastIndex(({ name }) => used.includes(name)) + 1)
+  const names = passes.map(({ name }) => name)
+  return names.slice(0, names.findLastIndex((name) => handed.includes(name)) + 1).join(', ')
 }
 
 /** What a slot is filled with; `{{ name }}` in it stands for what the component hands over. */
-function contentOf(input: CodeInput, filling: Filling, indent: string): string {
-  if (filling.is === 'component')
-    return componentOr(input, filling, (own) => svelteElement(input, own, filling.usage, `${indent}  `))
-  const markup = filling.is === 'text' ? escapeText(filling.text) : filling.markup
-  return markup
-    .split(/(\{\{.*?\}\})/s)
-    .map((part) => (part.startsWith('{{') ? `{${part.slice(2, -2).trim()}}` : inTemplate(part)))
-    .join('')
+function contentOf(input: CodeInput, filling: Filling, indent: string, known: ReadonlySet<string>): string {
+  const dialect = makeDialect(input, known)
+  if (filling.is === 'text') return textIn(dialect, filling.text)
+  if (filling.is === 'markup') return markupIn(dialect, filling.markup)
+  return componentOr(input, filling, (own) => svelteElement(input, own, filling.usage, indent, known))
 }
