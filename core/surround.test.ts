@@ -24,6 +24,9 @@ const any: fc.Arbitrary<Surround> = fc.record({
   text: fc.integer({ min: 50, max: 400 }),
   motion: fc.constantFrom('on', 'reduced'),
   colours: fc.constantFrom('own', 'forced'),
+  scheme: fc.constantFrom('own', 'light', 'dark'),
+  contrast: fc.constantFrom('own', 'more', 'less'),
+  transparency: fc.constantFrom('own', 'reduced'),
   held: fc.uniqueArray(fc.constantFrom('hover', 'focus', 'focus-visible', 'full', 'checked'), {
     maxLength: 5,
   }),

@@ -1,4 +1,5 @@
 import * as z from 'zod/mini'
+import type { Preferences } from './style/held'
 
 // The small form of the schema library: this file is part of the script in every preview frame.
 
@@ -28,6 +29,10 @@ export const surroundSchema = z.object({
   text: z.number().check(z.minimum(50), z.maximum(400)),
   motion: z.enum(['on', 'reduced']),
   colours: z.enum(['own', 'forced']),
+  /** The scheme of colours that the reader prefers; what their browser says where it is `own`. */
+  scheme: z._default(z.enum(['own', 'light', 'dark']), 'own'),
+  contrast: z._default(z.enum(['own', 'more', 'less']), 'own'),
+  transparency: z._default(z.enum(['own', 'reduced']), 'own'),
   held: z.array(z.string().check(z.maxLength(100))).check(z.maxLength(20)),
   on: z.string().check(z.maxLength(200)),
   /** Abilities of the browser that are switched off, by the names they have in `core/read/abilities.ts`. */
@@ -57,6 +62,9 @@ export const plainSurround = (theme: string, more: Partial<Surround> = {}): Surr
   text: 100,
   motion: 'on',
   colours: 'own',
+  scheme: 'own',
+  contrast: 'own',
+  transparency: 'own',
   held: [],
   on: '',
   without: [],
@@ -87,6 +95,9 @@ export function surroundToQuery(surround: Surround, baseTheme: string): Query {
     text,
     motion,
     colours,
+    scheme,
+    contrast,
+    transparency,
     held,
     on,
     without,
@@ -106,6 +117,9 @@ export function surroundToQuery(surround: Surround, baseTheme: string): Query {
     text: unless(text === usual.text, text),
     motion: unless(motion === usual.motion, motion),
     colours: unless(colours === usual.colours, colours),
+    scheme: unless(scheme === usual.scheme, scheme),
+    contrast: unless(contrast === usual.contrast, contrast),
+    transparency: unless(transparency === usual.transparency, transparency),
     held: held.length ? held.join(' ') : undefined,
     on: on || undefined,
     without: without.join(';') || undefined,
@@ -150,6 +164,9 @@ export function surroundFromQuery(
     text: number('text', 50, 400) ?? usual.text,
     motion: choiceFrom('motion', ['on', 'reduced']) ?? usual.motion,
     colours: choiceFrom('colours', ['own', 'forced']) ?? usual.colours,
+    scheme: choiceFrom('scheme', ['own', 'light', 'dark']) ?? usual.scheme,
+    contrast: choiceFrom('contrast', ['own', 'more', 'less']) ?? usual.contrast,
+    transparency: choiceFrom('transparency', ['own', 'reduced']) ?? usual.transparency,
     held: [...new Set((text('held') ?? '').split(/\s+/).filter((name) => /^[\w-]{1,100}$/.test(name)))].slice(
       0,
       20,
@@ -170,3 +187,18 @@ export function surroundFromQuery(
     dressed: text('dressed') !== 'no',
   })
 }
+
+/** What the reader prefers in a surround, by media feature; what is not said is as their browser has it. */
+export const preferencesOf = ({
+  motion,
+  colours,
+  scheme,
+  contrast,
+  transparency,
+}: Surround): Preferences => ({
+  ...(motion === 'reduced' ? { 'prefers-reduced-motion': 'reduce' } : {}),
+  ...(colours === 'forced' ? { 'forced-colors': 'active' } : {}),
+  ...(scheme === 'own' ? {} : { 'prefers-color-scheme': scheme }),
+  ...(contrast === 'own' ? {} : { 'prefers-contrast': contrast }),
+  ...(transparency === 'reduced' ? { 'prefers-reduced-transparency': 'reduce' } : {}),
+})

@@ -7,7 +7,7 @@ import { marksFor } from '../core/style/held'
 import { withFunctions } from '../core/code/functions'
 import { filledIn, valueFilledIn } from '../core/code/slot-props'
 import type { Usage } from '../core/code/usage'
-import { bareSurround, type Surround } from '../core/surround'
+import { bareSurround, preferencesOf, type Surround } from '../core/surround'
 import { readStyles, takeAway } from './abilities'
 import { placeIn, prepareApp, provide, providedStyles, wrapElement } from './provide'
 import { dropCells, heldCells, layOf, showCells, watchCells } from './cells'
@@ -32,6 +32,7 @@ import {
   moduleFor,
 } from './loading'
 import { hello, toFrameSchema, unpackCells, type Cells, type ToFrame } from './protocol'
+import { ownLookSheet, showOwnLook } from './own-look'
 import { ask, forced, undress, writeSheets } from './sheets'
 import { componentIn } from './placed'
 
@@ -106,7 +107,7 @@ function hear(message: ToFrame): void {
           dressOf(message.node, message.pseudo, (sheet) =>
             sheet === themes
               ? 'themes'
-              : sheet === house || sheet === forced || sheet === providedStyles
+              : sheet === house || sheet === forced || sheet === providedStyles || sheet === ownLookSheet
                 ? 'surround'
                 : undefined,
           ) ?? null,
@@ -172,22 +173,18 @@ function surroundWith(next: Surround): void {
   askFor(sheet ? heldIn(sheet) : next.held)
   // what asked for a preference when it was made has to be made again
   if (before.regions.join() !== next.regions.join()) standAnew()
-  else if (shown && mounted && (before.motion !== next.motion || before.colours !== next.colours))
-    mount(shown)
+  else if (shown && mounted && isPreferredOtherwise(before, next)) mount(shown)
   hold()
 }
+
+const isPreferredOtherwise = (a: Surround, b: Surround): boolean =>
+  JSON.stringify(preferencesOf(a)) !== JSON.stringify(preferencesOf(b))
 
 const heldIn = ({ cells }: Cells): string[] => [...new Set(cells.flatMap((cell) => cell.surround.held))]
 
 function askFor(held: readonly string[]): void {
   const { own, around: reached } = marksFor(held)
-  ask({
-    states: [...own, ...reached],
-    preferences: {
-      ...(around.motion === 'reduced' ? { 'prefers-reduced-motion': 'reduce' } : {}),
-      ...(around.colours === 'forced' ? { 'forced-colors': 'active' } : {}),
-    },
-  })
+  ask({ states: [...own, ...reached], preferences: preferencesOf(around) })
 }
 
 /**
@@ -203,25 +200,31 @@ function hold(): void {
         : [
             {
               component: componentIn(place),
-              within: place,
               states: around.held,
               on: around.on,
             },
           ],
     )
     writeSheets()
-    undress(!around.dressed, [house, themes, providedStyles, forced])
+    tellDrawn(showOwnLook(sheet ? heldIn(sheet) : around.held))
+    undress(!around.dressed, [house, themes, providedStyles, forced, ownLookSheet])
   }
   once()
   if (
     sheet?.cells.some((cell) => cell.surround.held.length) ||
     around.held.length ||
-    around.motion !== 'on' ||
-    around.colours !== 'own' ||
+    isPreferredOtherwise(around, bareSurround('')) ||
     !around.dressed ||
     around.without.length
   )
     frame(once)
+}
+
+let drawnBefore = '[]'
+function tellDrawn(looks: { state: string; element: string }[]): void {
+  const now = JSON.stringify(looks)
+  if (now !== drawnBefore) say.post({ say: 'drawn', looks: looks.slice(0, 100) })
+  drawnBefore = now
 }
 
 /**

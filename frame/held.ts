@@ -27,6 +27,14 @@ function firstDrawn(from: Element, is: (element: Element) => boolean): Element |
   return undefined
 }
 
+/** The hosts of all trees that an element is in; what only stands in a slot of theirs is not. */
+function hostsOf(element: Element): Set<Element> {
+  const hosts = new Set<Element>()
+  for (let root = element.getRootNode(); root instanceof ShadowRoot; root = root.host.getRootNode())
+    hosts.add(root.host)
+  return hosts
+}
+
 /** Everything in a component that answers to pointer and keys, in the order it is drawn. */
 export function answersIn(component: Element): Element[] {
   const found: Element[] = []
@@ -50,10 +58,10 @@ export function targetOf(component: Element, on: string): Element | undefined {
   return firstDrawn(component, (element) => element.matches(answers) && isDrawn(element)) ?? component
 }
 
-/** A component to be held in states; `within` is where their reach outwards ends. */
+/** A component to be held in states; `within` is where their reach outwards ends, if before the page does. */
 export interface Held {
   component: Element | undefined
-  within: Element
+  within?: Element | undefined
   states: readonly string[]
   on: string
   /** Held is whatever in it can be in each state, and not one element. */
@@ -76,11 +84,13 @@ function markOne(held: Held): void {
   const { component, within, states, on } = held
   const target = component && states.length ? targetOf(component, on) : undefined
   if (!target) return
-  const { own, around } = marksFor(states)
+  const { own, around, hosts } = marksFor(states, target.matches(answers))
   put(target, own)
-  if (around.length)
-    for (let element = outside(target); element && element !== within; element = outside(element))
-      put(element, around)
+  const hostsOfTarget = hostsOf(target)
+  for (let element = outside(target); element && element !== within; element = outside(element)) {
+    const reached = [...around, ...(hostsOfTarget.has(element) ? hosts : [])]
+    if (reached.length) put(element, reached)
+  }
 }
 
 /** What a pointer brings about can be of anything that is drawn; other states only of what answers. */
@@ -98,7 +108,7 @@ function markAll(component: Element, states: readonly string[]): void {
   })
 }
 
-function put(element: Element, states: string[]): void {
+function put(element: Element, states: readonly string[]): void {
   element.setAttribute(heldAttribute, states.join(' '))
   const parts = element.part.length ? states.map(heldPart) : []
   element.part.add(...parts)

@@ -54,6 +54,18 @@ export const toFrameSchema = z.discriminatedUnion('say', [
   /** What is wrapped around components, outermost first. */
   z.object({ say: z.literal('provide'), provided: z.array(providedSchema).check(z.maxLength(10)) }),
   z.object({ say: z.literal('surround'), surround: surroundSchema }),
+  /** States that are held whose look the browser draws itself, with the element that it draws. */
+  z.object({
+    say: z.literal('drawn'),
+    looks: z
+      .array(
+        z.object({
+          state: z.string().check(z.maxLength(100)),
+          element: z.string().check(z.maxLength(100)),
+        }),
+      )
+      .check(z.maxLength(100)),
+  }),
   z.object({ say: z.literal('markup'), seq: z.int(), styles: z.boolean() }),
   z.object({
     say: z.literal('dress'),
@@ -149,6 +161,18 @@ export const fromFrameSchema = z.discriminatedUnion('say', [
     i: z.int().check(z.minimum(0)),
     failed: z.boolean(),
     text: z.string().check(z.maxLength(5000)),
+  }),
+  /** States that are held whose look the browser draws itself, with the element that it draws. */
+  z.object({
+    say: z.literal('drawn'),
+    looks: z
+      .array(
+        z.object({
+          state: z.string().check(z.maxLength(100)),
+          element: z.string().check(z.maxLength(100)),
+        }),
+      )
+      .check(z.maxLength(100)),
   }),
   z.object({ say: z.literal('markup'), seq: z.int(), nodes: z.array(nodeSchema).check(z.maxLength(3000)) }),
   z.object({ say: z.literal('dress'), seq: z.int(), dress: z.nullable(dressSchema) }),

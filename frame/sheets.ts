@@ -1,4 +1,4 @@
-import { holdSelector, preferMedia, type Preferences } from '../core/style/held'
+import { holdScope, holdSelector, preferMedia, preferScheme, type Preferences } from '../core/style/held'
 import { adopt, adoptedIn } from './native'
 import { openRoot } from './pristine'
 
@@ -50,8 +50,8 @@ export function undress(off: boolean, kept: readonly CSSStyleSheet[]): void {
   }
 }
 
-/** By rule: what it said of itself, and what we wrote instead. */
-const written = new WeakMap<CSSRule, { was: string; now: string }>()
+/** By rule, or by list of media: what it said of itself, and what we wrote instead. */
+const written = new WeakMap<object, { was: string; now: string }>()
 let preferences: Preferences = {}
 let states: ReadonlySet<string> = new Set()
 let isWritten = false
@@ -59,16 +59,29 @@ let isWritten = false
 const nativeMatch = window.matchMedia.bind(window)
 window.matchMedia = (query) => nativeMatch(preferMedia(query, preferences) ?? query)
 
+/** The attribute of elements whose author keeps their own colours (CSS Color Adjustment Level 1, section 3.2). */
+const keepsColours = 'data-kept-adjust'
 /**
  * As near to a palette of the reader's own as a sheet can come (CSS Color Adjustment Level 1, section 3.1):
  * rules that ask for it keep what they say.
  */
 export const forced = new CSSStyleSheet()
 forced.replaceSync(`
-  *, ::before, ::after { color: CanvasText !important; background-color: Canvas !important; border-color: CanvasText !important; outline-color: CanvasText !important; text-decoration-color: CanvasText !important; box-shadow: none !important; text-shadow: none !important; }
-  a:any-link { color: LinkText !important; } button, input:is([type=button], [type=submit], [type=reset]) { color: ButtonText !important; background-color: ButtonFace !important; border-color: ButtonBorder !important; }
-  input, textarea, select { color: FieldText !important; background-color: Field !important; } :disabled { color: GrayText !important; border-color: GrayText !important; }
+  :not([${keepsColours}]), :not([${keepsColours}])::before, :not([${keepsColours}])::after { color: CanvasText !important; background-color: Canvas !important; border-color: CanvasText !important; outline-color: CanvasText !important; text-decoration-color: CanvasText !important; box-shadow: none !important; text-shadow: none !important; }
+  a:any-link:not([${keepsColours}]) { color: LinkText !important; } :is(button, input:is([type=button], [type=submit], [type=reset])):not([${keepsColours}]) { color: ButtonText !important; background-color: ButtonFace !important; border-color: ButtonBorder !important; }
+  :is(input, textarea, select):not([${keepsColours}]) { color: FieldText !important; background-color: Field !important; } :disabled:not([${keepsColours}]) { color: GrayText !important; border-color: GrayText !important; }
 `)
+let keeping: Element[] = []
+/** Marks the elements that forced colours leave alone, by the value that is computed for each. */
+function markKeeping(isForced: boolean): void {
+  for (const element of keeping) element.removeAttribute(keepsColours)
+  keeping = []
+  if (!isForced) return
+  for (const root of rootsIn())
+    for (const element of root.querySelectorAll('*'))
+      if (getComputedStyle(element).getPropertyValue('forced-color-adjust') === 'none') keeping.push(element)
+  for (const element of keeping) element.setAttribute(keepsColours, '')
+}
 
 export function ask(wanted: { states: readonly string[]; preferences: Preferences }): void {
   states = new Set(wanted.states)
@@ -80,64 +93,142 @@ export function writeSheets(): void {
   const wanted = states.size > 0 || Object.keys(preferences).length > 0
   if (!wanted && !isWritten) return
   isWritten = wanted
+  const isForced = preferences['forced-colors'] === 'active'
   for (const root of rootsIn()) {
-    for (const sheet of [...root.styleSheets, ...adoptedIn(root)])
-      if (sheet !== forced) writeRules(sheet.cssRules)
+    for (const sheet of [...root.styleSheets, ...adoptedIn(root)]) if (!ours.has(sheet)) writeSheet(sheet)
     const adopted = adoptedIn(root)
     const others = adopted.filter((styleSheet) => styleSheet !== forced)
-    const isForced = preferences['forced-colors'] === 'active'
     if (isForced || others.length !== adopted.length) adopt(root, isForced ? [...others, forced] : others)
   }
+  markKeeping(isForced)
+}
+/** Sheets that say how states and preferences look, and ask for none. */
+const ours = new Set<CSSStyleSheet>([forced])
+export const keepAsIs = (sheet: CSSStyleSheet): void => void ours.add(sheet)
+
+function writeSheet(sheet: CSSStyleSheet): void {
+  writeMedia(sheet.media)
+  let rules: CSSRuleList
+  try {
+    rules = sheet.cssRules
+  } catch {
+    // nobody may read a sheet of another origin
+    return
+  }
+  writeRules(sheet, rules)
 }
 
-function writeRules(rules: CSSRuleList, inForced = false): void {
-  for (const rule of rules) {
+/** The condition of a sheet, of an import, or of a block (CSSOM, 4.2): asked of whoever has one. */
+function writeMedia(media: MediaList): void {
+  write(
+    media,
+    media.mediaText,
+    (text) => preferMedia(text, preferences),
+    (text) => {
+      media.mediaText = text
+      return media.mediaText
+    },
+  )
+}
+
+interface Holder {
+  insertRule(text: string, index: number): number
+  deleteRule(index: number): void
+}
+
+function writeRules(holder: Holder, rules: CSSRuleList, inForced = false): void {
+  for (let i = 0; i < rules.length; i++) {
+    const rule = rules[i]!
     let isForced = inForced
-    if (rule instanceof CSSStyleRule) {
-      write(rule, rule.selectorText, holdSelector, (text) => {
-        rule.selectorText = text
-      })
-      if (inForced)
-        for (const name of rule.style)
-          rule.style.setProperty(name, rule.style.getPropertyValue(name), 'important')
+    if (rule instanceof CSSStyleRule) writeStyleRule(rule, inForced)
+    else if (rule instanceof CSSImportRule) {
+      writeMedia(rule.media)
+      if (rule.styleSheet) writeSheet(rule.styleSheet)
     } else if (rule instanceof CSSMediaRule) {
       isForced ||=
         preferences['forced-colors'] === 'active' &&
-        /forced-colors/.test(written.get(rule)?.was ?? rule.media.mediaText)
-      write(
-        rule,
-        rule.media.mediaText,
-        (text) => preferMedia(text, preferences),
-        (text) => {
-          rule.media.mediaText = text
-        },
-      )
+        /forced-colors/.test(written.get(rule.media)?.was ?? rule.media.mediaText)
+      writeMedia(rule.media)
+    } else if (
+      typeof CSSScopeRule !== 'undefined' &&
+      rule instanceof CSSScopeRule &&
+      writeScope(holder, rule, i)
+    ) {
+      // another rule stands in its place now
+      i--
+      continue
     }
-    if ('cssRules' in rule) writeRules(rule.cssRules as CSSRuleList, isForced)
+    if ('cssRules' in rule) writeRules(rule as unknown as Holder, rule.cssRules as CSSRuleList, isForced)
   }
 }
 
+function writeStyleRule(rule: CSSStyleRule, inForced: boolean): void {
+  const { style } = rule
+  write(
+    rule,
+    rule.selectorText,
+    (text) => holdSelector(text, states),
+    (text) => {
+      rule.selectorText = text
+      return rule.selectorText
+    },
+  )
+  if (inForced) for (const name of style) style.setProperty(name, style.getPropertyValue(name), 'important')
+  write(
+    style,
+    style.getPropertyValue('color-scheme'),
+    (text) => preferScheme(text, preferences['prefers-color-scheme']),
+    (text) => {
+      style.setProperty('color-scheme', text, style.getPropertyPriority('color-scheme'))
+      return style.getPropertyValue('color-scheme')
+    },
+  )
+}
+
+/** What a rule of a scope said before another was put in its place. */
+const scopesBefore = new WeakMap<CSSRule, { prelude: string; start: string | null; end: string | null }>()
+/** The prelude of a scope cannot be written: another rule takes its place. Says whether one did. */
+function writeScope(holder: Holder, rule: CSSScopeRule, index: number): boolean {
+  const block = rule.cssText.indexOf('{')
+  const now = rule.cssText.slice(0, block).trim()
+  const was = scopesBefore.get(rule) ?? { prelude: now, start: rule.start, end: rule.end }
+  const wanted = holdScope(was, states) ?? was.prelude
+  if (wanted === (scopesWritten.get(rule) ?? was.prelude)) return false
+  try {
+    holder.insertRule(`${wanted} ${rule.cssText.slice(block)}`, index + 1)
+  } catch {
+    return false
+  }
+  holder.deleteRule(index)
+  const next = (holder as unknown as { cssRules: CSSRuleList }).cssRules[index]!
+  scopesBefore.set(next, was)
+  scopesWritten.set(next, wanted)
+  return true
+}
+const scopesWritten = new WeakMap<CSSRule, string>()
+
+/** Writes something anew that can be written; `put` answers how it reads afterwards. */
 function write(
-  rule: CSSStyleRule | CSSMediaRule,
+  holder: object,
   said: string,
-  make: (was: string, states: ReadonlySet<string>) => string | undefined,
-  put: (text: string) => void,
+  make: (was: string) => string | undefined,
+  put: (text: string) => string,
 ): void {
-  const known = written.get(rule)
+  const known = written.get(holder)
   // what says something else than we wrote was written anew by the component
   const was = known && known.now === said ? known.was : said
-  const next = make(was, states)
+  const next = make(was)
   if (next === undefined) {
     if (was !== said) put(was)
-    written.delete(rule)
+    written.delete(holder)
     return
   }
-  if (known?.was === was && known.now === said && next === lastMade.get(rule)) return
-  put(next)
-  lastMade.set(rule, next)
-  written.set(rule, { was, now: rule instanceof CSSStyleRule ? rule.selectorText : rule.media.mediaText })
+  if (known?.was === was && known.now === said && next === lastMade.get(holder)) return
+  const now = put(next)
+  lastMade.set(holder, next)
+  written.set(holder, { was, now })
 }
-const lastMade = new WeakMap<CSSRule, string>()
+const lastMade = new WeakMap<object, string>()
 
 /** A rule's selectors as their author wrote them. */
 export const saidBy = (rule: CSSStyleRule): string => {

@@ -64,6 +64,7 @@ interface Heard {
   painted(seq: number, at: number): void
   size(width: number, height: number): void
   laid?(message: Extract<FromFrame, { say: 'laid' }>): void
+  drawn?(looks: Extract<FromFrame, { say: 'drawn' }>['looks']): void
   markup?(nodes: Extract<FromFrame, { say: 'markup' }>['nodes']): void
   dress?(dress: Extract<FromFrame, { say: 'dress' }>['dress']): void
   picked?(node: number): void
@@ -194,6 +195,8 @@ export function useFrameHost(
         return heard.laid?.(message)
       case 'observed':
         return heard.observed?.(message)
+      case 'drawn':
+        return heard.drawn?.(message.looks)
       case 'markup':
         return heard.markup?.(message.nodes)
       case 'dress':

@@ -71,7 +71,8 @@ export function axesOf({ contract, face, themes, examples }: AxesFrom): Axis[] {
         { title: 'empty', usage: without },
         {
           title: 'filled',
-          usage: (usage) => ({ ...usage, slots: { ...usage.slots, [slot.name]: filling } }),
+          usage: (usage) =>
+            slot.name in usage.slots ? usage : { ...usage, slots: { ...usage.slots, [slot.name]: filling } },
         },
       ],
     })

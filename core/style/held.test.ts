@@ -1,4 +1,4 @@
-import { holdSelector, marksFor, preferMedia } from './held'
+import { holdScope, holdSelector, marksFor, preferMedia, preferScheme } from './held'
 
 const hold = (selector: string, ...states: string[]) => holdSelector(selector, new Set(states))
 
@@ -40,13 +40,53 @@ test('what asks for no held state stays as it is', () => {
   expect(hold('[title=":hover"]', 'hover')).toBeUndefined()
 })
 test('a state reaches as far outwards as it does when it is really reached', () => {
-  expect(marksFor(['hover'])).toEqual({ own: ['hover'], around: ['hover'] })
-  expect(marksFor(['active'])).toEqual({ own: ['active', 'hover'], around: ['hover', 'active'] })
-  expect(marksFor(['focus-visible'])).toEqual({
-    own: ['focus-visible', 'focus', 'focus-within'],
-    around: ['focus-within'],
+  const focused = { own: ['focus', 'focus-within'], around: ['focus-within'], hosts: ['focus'] }
+  expect(marksFor(['hover'])).toEqual({ own: ['hover'], around: ['hover'], hosts: [] })
+  // what is pressed has the focus, where it can have it
+  expect(marksFor(['active'])).toEqual({
+    own: ['active', 'hover', ...focused.own],
+    around: ['hover', 'active', 'focus-within'],
+    hosts: ['focus'],
   })
-  expect(marksFor(['checked', 'full'])).toEqual({ own: ['checked', 'full'], around: [] })
+  expect(marksFor(['active'], false)).toEqual({
+    own: ['active', 'hover'],
+    around: ['hover', 'active'],
+    hosts: [],
+  })
+  expect(marksFor(['focus-visible'])).toEqual({ ...focused, own: ['focus-visible', ...focused.own] })
+  expect(marksFor(['checked', 'full'])).toEqual({ own: ['checked', 'full'], around: [], hosts: [] })
+})
+test('attributes of HTML that say a state are held with it, other attributes are not', () => {
+  expect(hold('button[disabled] i', 'disabled')).toBe('button:is([disabled], [data-kept-held~="disabled"]) i')
+  expect(hold(':host(:not([open]))', 'open')).toBe(':host(:not(:is([open], [data-kept-held~="open"])))')
+  expect(hold('input[READONLY]', 'read-only')).toBe('input:is([READONLY], [data-kept-held~="read-only"])')
+  for (const selector of ['[disabled="x"]', '[constructor]', '[disabled]'])
+    expect(hold(selector, 'checked')).toBeUndefined()
+})
+test('a scope is held at both its ends', () => {
+  const held = (start: string | null, end: string | null) => holdScope({ start, end }, new Set(['hover']))
+  expect(held('a:hover', null)).toBe('@scope (a:is(:hover, [data-kept-held~="hover"]))')
+  expect(held('a', 'b:hover')).toBe('@scope (a) to (b:is(:hover, [data-kept-held~="hover"]))')
+  expect(held(null, 'b:hover')).toBe('@scope to (b:is(:hover, [data-kept-held~="hover"]))')
+  expect(held('a', 'b')).toBeUndefined()
+})
+test.each([
+  ['light dark', 'dark', 'dark'],
+  ['only light dark', 'light', 'only light'],
+  ['dark', 'light', undefined],
+  ['', 'dark', undefined],
+] as const)('color-scheme %s for who prefers %s', (value, preferred, written) =>
+  expect(preferScheme(value, preferred)).toBe(written),
+)
+test('a feature without a value asks whether anything is preferred', () => {
+  const prefer = (query: string, preferences: Parameters<typeof preferMedia>[1]) =>
+    preferMedia(query, preferences)
+  expect(prefer('(prefers-contrast)', { 'prefers-contrast': 'less' })).toBe('(min-width: 0)')
+  expect(prefer('(prefers-contrast)', { 'prefers-contrast': 'no-preference' })).toBe('(max-width: -1px)')
+  expect(prefer('(prefers-color-scheme: light)', { 'prefers-color-scheme': 'dark' })).toBe(
+    '(max-width: -1px)',
+  )
+  expect(prefer('(forced-colors)', { 'forced-colors': 'none' })).toBe('(max-width: -1px)')
 })
 test.each([
   ['(prefers-reduced-motion: reduce)', '(min-width: 0)'],

@@ -34,6 +34,9 @@ const direction = part('direction')
 const text = part('text')
 const motion = part('motion')
 const colours = part('colours')
+const scheme = part('scheme')
+const contrast = part('contrast')
+const transparency = part('transparency')
 const align = part('align')
 const padding = part('padding')
 const language = part('language')
@@ -150,6 +153,9 @@ const usualInMore = computed(
     surround.value.padding === 24 &&
     surround.value.language === 'en' &&
     surround.value.colours === 'own' &&
+    surround.value.scheme === 'own' &&
+    surround.value.contrast === 'own' &&
+    surround.value.transparency === 'own' &&
     surround.value.dressed &&
     !surround.value.without.length &&
     !surround.value.regions.length,
@@ -232,6 +238,33 @@ function windowFrom(event: Event) {
         :options="[
           { value: 'yes', title: 'dressed as it is' },
           { value: 'no', title: 'undressed', note: 'behaviour and structure only' },
+        ]"
+      />, for a reader who prefers
+      <Choice
+        v-model="scheme"
+        label="Scheme of colours preferred"
+        :options="[
+          { value: 'own', title: 'the scheme of this browser' },
+          { value: 'light', title: 'light' },
+          { value: 'dark', title: 'dark' },
+        ]"
+      />,
+      <Choice
+        v-model="contrast"
+        label="Contrast preferred"
+        :options="[
+          { value: 'own', title: 'its contrast' },
+          { value: 'more', title: 'more contrast' },
+          { value: 'less', title: 'less contrast' },
+        ]"
+      />
+      and
+      <Choice
+        v-model="transparency"
+        label="Transparency preferred"
+        :options="[
+          { value: 'own', title: 'its transparency' },
+          { value: 'reduced', title: 'less transparency' },
         ]"
       />, in regions of
       <Choices

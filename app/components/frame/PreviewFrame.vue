@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sayDrawn } from '~~/core/style/drawn'
 import { remedyOf, remedyOfNothing } from '~~/core/code/remedy'
 import type { Provided } from '~~/core/provisions'
 import type { Surround } from '~~/core/surround'
@@ -49,6 +50,7 @@ const store = useLibrary()
 const iframe = useTemplateRef<HTMLIFrameElement>('iframe')
 const failure = ref<Extract<FromFrame, { say: 'failed' }>>()
 const size = ref<{ width: number; height: number }>()
+const drawn = ref<Extract<FromFrame, { say: 'drawn' }>['looks']>([])
 const name = ref(host ?? frameName())
 const ownHost = ref(host === undefined)
 const frame = useFrameHost(
@@ -66,6 +68,7 @@ const frame = useFrameHost(
       emit('painted')
       if (seq === shownLast) look(patience)
     },
+    drawn: (looks) => (drawn.value = looks),
     markup: (nodes) => emit('markup', nodes),
     dress: (dress) => emit('dress', dress),
     picked: (node) => emit('picked', node),
@@ -228,6 +231,9 @@ function restart() {
     <p v-if="frame.grabbed.value && !surround.fit && !cut" class="small grabbed" role="status">
       It took the keyboard without being asked, and it was given back.
       <button type="button" class="link" @click="frame.letHaveKeyboard">Let it have it</button>
+    </p>
+    <p v-if="drawn.length && !surround.fit && !cut" class="small muted grabbed" role="status">
+      {{ sayDrawn(drawn) }}
     </p>
     <p v-if="quiet && (failure || empty)" class="small muted failed">Finding a way to show it …</p>
     <p v-else-if="failure && surround.fit" class="small bad failed" :title="failure.text">

@@ -15,7 +15,6 @@ export const unicodeEscape = (letter: string): string =>
  * characters, line separators and lone surrogates are escapes.
  */
 export const stringLiteral = (text: string): string =>
-   
   `'${text.replace(/['\\\u0000-\u001f\u007f\u2028\u2029]|\p{Cs}/gu, (letter) => namedEscapes[letter] ?? unicodeEscape(letter))}'`
 
 /** The name of a property in an object literal; `__proto__` without brackets would set the prototype. */

@@ -3,6 +3,7 @@ import { z } from 'zod'
 import { firstExamples } from '~~/core/code/examples'
 import type { Problem } from '~~/core/problem'
 import { axesOf, combinations, type Axis, type Cell } from '~~/core/spread/axes'
+import { disagreeing } from '~~/core/spread/disagreeing'
 import { amongAxes, combinationsFrom } from '~~/core/spread/combinations'
 import {
   cellsOfSet,
@@ -93,7 +94,10 @@ const coveredAxes = computed(() => axes.value.filter((axis) => covered.value.inc
 /** Combinations that must not, and that must, occur. */
 const leftOut = computed(() => combinationsFrom(out.value, axes.value))
 const wanted = computed(() => combinationsFrom(must.value, axes.value))
-const forbidden = computed(() => amongAxes(leftOut.value, coveredAxes.value))
+const forbidden = computed(() => [
+  ...amongAxes(leftOut.value, coveredAxes.value),
+  ...disagreeing(coveredAxes.value, face.value),
+])
 const required = computed(() => amongAxes(wanted.value, coveredAxes.value))
 const covering = useCovering(
   computed(() =>
