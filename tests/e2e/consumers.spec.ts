@@ -98,7 +98,7 @@ for (const [style, tag] of styles)
     ]
     const pieces = piecesOf(style, tag, usages)
     const seen = await seenOf(page, style, tag, pieces)
-    const wrong = seen.flatMap(({ bench, page: shown, failed }, i) => {
+    const wrong = seen.flatMap(({ bench, page: shown, failed }, i): { code: string; says: unknown }[] => {
       const { code, error } = pieces[i]!
       if (!shown) return [{ code, says: error ?? failed }]
       const isSame = JSON.stringify(shown.lines) === JSON.stringify(bench.lines)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { literal } from '~~/core/code/styles/shared'
+import { literal } from '~~/core/code/styles/script'
 import type { Call } from '~~/core/code/usage'
 import type { Method } from '~~/core/contract/method'
 

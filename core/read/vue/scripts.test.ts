@@ -132,3 +132,33 @@ test('extends what is in an installed package, and what the library’s own name
     Own: ['prop own string', 'prop fromBase number = 4', 'event base-went', 'pass-through attributes'],
   })
 })
+
+test('what helpers hand on from file to file on its way out of the package is one component', () => {
+  const read = told({
+    'package.json': '{"name":"q","peerDependencies":{"vue":"3"}}',
+    'es/affix/affix.vue_type_script.mjs': `import { defineComponent } from 'vue'
+var affix_vue_type_script_default = defineComponent({ name: 'XAffix', props: { offset: Number }, setup() { return () => null } })
+export { affix_vue_type_script_default as default }`,
+    'es/affix/affix2.mjs': `import affix_vue_type_script_default from './affix.vue_type_script.mjs'
+import helper from './helper.mjs'
+var affix_default = /* @__PURE__ */ helper(affix_vue_type_script_default, [['__file', 'affix.vue']])
+export { affix_default as default }`,
+    'es/affix/index.mjs': `import affix_default from './affix2.mjs'
+const XAffix = withInstall(affix_default)
+export { XAffix, XAffix as default }`,
+    'es/index.mjs': `export { XAffix } from './affix/index.mjs'`,
+    'es/affix/helper.mjs': `export default (component, pairs) => Object.assign(component, Object.fromEntries(pairs))`,
+  })
+  expect(Object.keys(read)).toEqual(['XAffix'])
+  expect(read.XAffix).toContain('prop offset number')
+})
+
+test('a table of props is no component, whatever its props are called', () => {
+  expect(
+    told({
+      'package.json': '{"name":"q","peerDependencies":{"vue":"3"}}',
+      'tree.mjs': `export const treeProps = buildProps({ data: { type: Array }, props: { type: Object }, render: { type: Function } })
+export const uploadProps = { name: { type: String }, data: { type: Object }, computed: { type: Boolean } }`,
+    }),
+  ).toEqual({ problems: ['nothing-found'] })
+})

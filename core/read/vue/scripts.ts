@@ -21,6 +21,8 @@ interface FoundComponent {
   file: string
   node: ts.Declaration
   options: ts.ObjectLiteralExpression
+  /** How many helpers and names lie between what is exported and the options. */
+  steps: number
 }
 
 /** Options by which a component renders or works; an object with one of them may be a component … */
@@ -36,27 +38,39 @@ export function readVueScripts(sources: SourceSet, types: CheckedTypes, taken: R
   const reading: Reading = { contracts: [], problems: [] }
   if (!isVueLibrary(sources)) return reading
   const names = new Set(taken)
-  const nodes = new Set<ts.Node>()
-  for (const file of sources.scripts.keys()) {
-    if (!/\.[cm]?[jt]sx?$/.test(file)) continue
-    const found = sources.once(`vue scripts ${file}`, [file], () => componentsIn(sources, file))
-    for (const component of found) {
-      if (nodes.has(component.node)) continue
-      nodes.add(component.node)
-      try {
-        const contract = sources.once(`vue script ${file} ${component.exportName}`, [file], () =>
-          contractOf(sources, types, component),
-        )
-        const tag = [contract.tag, component.name, nameOfFile(file)].find((name) => name && !names.has(name))
-        if (tag === undefined) continue
-        names.add(tag)
-        reading.contracts.push({ ...contract, tag })
-      } catch (error) {
-        reading.problems.push(notRead(component.name, sources.place(component.node), error))
-      }
+  for (const component of eachOnce(scriptsIn(sources))) {
+    const { file } = component
+    try {
+      const contract = sources.once(`vue script ${file} ${component.exportName}`, [file], () =>
+        contractOf(sources, types, component),
+      )
+      const tag = [contract.tag, component.name, nameOfFile(file)].find((name) => name && !names.has(name))
+      if (tag === undefined) continue
+      names.add(tag)
+      reading.contracts.push({ ...contract, tag })
+    } catch (error) {
+      reading.problems.push(notRead(component.name, sources.place(component.node), error))
     }
   }
   return reading
+}
+
+const scriptsIn = (sources: SourceSet): FoundComponent[] =>
+  [...sources.scripts.keys()]
+    .filter((file) => /\.[cm]?[jt]sx?$/.test(file))
+    .flatMap((file) => sources.once(`vue scripts ${file}`, [file], () => componentsIn(sources, file)))
+
+/**
+ * Components by the options they are made of, each once: what is handed from helper to helper and from file to
+ * file on its way out of the package is the same all the way, and is called as it is called in the end.
+ */
+function eachOnce(found: readonly FoundComponent[]): FoundComponent[] {
+  const outermost = new Map<ts.Node, FoundComponent>()
+  for (const component of found) {
+    const known = outermost.get(component.options)
+    if (!known || component.steps > known.steps) outermost.set(component.options, component)
+  }
+  return found.filter((component) => outermost.get(component.options) === component)
 }
 
 /** Whether the library says, or its scripts show, that it is written for Vue. */
@@ -71,36 +85,46 @@ function isVueLibrary(sources: SourceSet): boolean {
 function componentsIn(sources: SourceSet, file: string): FoundComponent[] {
   return exportsOf(sources, file).flatMap(({ name, exportName, node }) => {
     const value = valueOfDeclaration(node)
-    const options = value && optionsIn(sources, value)
-    return options ? [{ name: name || nameOfFile(file), exportName, file, node, options }] : []
+    const made = value && optionsIn(sources, value)
+    return made ? [{ name: name || nameOfFile(file), exportName, file, node, ...made }] : []
   })
 }
 
+type Made = Pick<FoundComponent, 'options' | 'steps'>
+
 /** The options of a component: an object of its own, or one among what helpers are handed. */
-function optionsIn(
-  sources: SourceSet,
-  expression: ts.Expression,
-  depth = 0,
-): ts.ObjectLiteralExpression | undefined {
+function optionsIn(sources: SourceSet, expression: ts.Expression, depth = 0): Made | undefined {
   const node = unwrap(expression)
   if (depth > 6) return undefined
-  if (ts.isCallExpression(node))
-    return node.arguments
-      .map((argument) => optionsIn(sources, argument, depth + 1))
-      .find((options) => options !== undefined)
-  const object = ts.isObjectLiteralExpression(node)
-    ? node
-    : ts.isIdentifier(node)
-      ? objectNamed(sources, node, depth)
-      : undefined
-  if (!object) return undefined
-  const names = new Set(object.properties.map((property) => property.name?.getText()))
-  const isHanded = ts.isCallExpression(node.parent) && /component/i.test(node.parent.expression.getText())
-  const isTold = isHanded || telling.some((name) => names.has(name))
-  return isTold && rendering.some((name) => names.has(name)) ? object : undefined
+  if (ts.isCallExpression(node)) {
+    for (const argument of node.arguments) {
+      const made = optionsIn(sources, argument, depth + 1)
+      if (made) return made
+    }
+    return undefined
+  }
+  if (ts.isIdentifier(node)) return optionsNamed(sources, node, depth)
+  return ts.isObjectLiteralExpression(node) && isComponent(node) ? { options: node, steps: depth } : undefined
 }
 
-function objectNamed(sources: SourceSet, name: ts.Identifier, depth: number) {
+/** Whether an object is the options of a component, and not that of props, or of anything else. */
+function isComponent(object: ts.ObjectLiteralExpression): boolean {
+  const names = new Set(object.properties.map((property) => property.name?.getText()))
+  const isHanded = ts.isCallExpression(object.parent) && /component/i.test(object.parent.expression.getText())
+  const isTold = isHanded || telling.some((name) => names.has(name))
+  return isTold && rendering.some((name) => isGiven(object, name))
+}
+
+/** Whether an option is there as Vue takes it: a prop that is called the same is an object with a type. */
+function isGiven(object: ts.ObjectLiteralExpression, name: string): boolean {
+  const option = object.properties.find((property) => property.name?.getText() === name)
+  if (!option || !ts.isPropertyAssignment(option)) return option !== undefined
+  const value = unwrap(option.initializer)
+  if (!ts.isObjectLiteralExpression(value)) return true
+  return name === 'computed' && !value.properties.some((property) => property.name?.getText() === 'type')
+}
+
+function optionsNamed(sources: SourceSet, name: ts.Identifier, depth: number): Made | undefined {
   const found = sources.lookUp(name.getSourceFile().fileName, name.text)
   const value = found?.is === 'node' ? valueOfDeclaration(found.node) : undefined
   return value && optionsIn(sources, value, depth + 1)
