@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
 import { wantsWords, withoutWords, componentTitle, type Contract } from '~~/core/contract/contract'
+import { innerGroup, otherGroup } from '~~/core/contract/group'
 import type { Usage } from '~~/core/code/usage'
 import { isAtLeast } from '~~/core/roles'
 import { isElement } from '~~/core/languages/languages'
@@ -70,9 +71,10 @@ export const useLibrary = defineStore('library', () => {
     const groups = new Map<string, Standing[]>()
     for (const component of standing.value)
       groups.set(component.group, [...(groups.get(component.group) ?? []), component])
-    // a library that names no groups has one, and nothing else beside it
+    // a library that names no groups has one, and beside it at most what its package keeps to itself
+    const isUngrouped = [...groups.keys()].every((name) => name === otherGroup || name === innerGroup)
     return [...groups].map(([name, items]) => ({
-      name: groups.size === 1 && name === 'Others' ? 'Components' : name,
+      name: name === otherGroup && isUngrouped ? 'Components' : name,
       items,
       ...wordsShare(items),
     }))

@@ -64,6 +64,8 @@ export const contractSchema = z.object({
   className: z.string(),
   exportName: z.string().optional(),
   exported: z.boolean(),
+  /** The package of the library does not hand it on: only other components of the library use it. */
+  inner: z.boolean().optional(),
   /** The module that registers it, where that is another than its own. */
   registeredIn: z.string().optional(),
   /** What that module exports to register it, where loading it alone does not. */

@@ -1,3 +1,4 @@
+import { groupOf } from '~~/core/contract/group'
 import { LRUCache } from 'lru-cache'
 import { tokenPrefix } from '~~/core/release/package'
 import { nextVersions } from '~~/core/release/version'
@@ -152,12 +153,14 @@ export async function shelfView(db: Store, library: Library, only?: string) {
     db,
     shown.filter((component) => !component.build?.build).map((component) => component.id),
   )
-  return shown.map(({ id, tag, contract, build, face, first }) => {
+  // what nobody who installs the package can ask for comes last
+  const ordered = shown.toSorted((a, b) => Number(!!a.contract.inner) - Number(!!b.contract.inner))
+  return ordered.map(({ id, tag, contract, build, face, first }) => {
     const good = lastGood.get(id)
     return {
       tag,
       contract,
-      group: contract.group ?? 'Others',
+      group: groupOf(contract),
       status: contract.deprecated === undefined ? (contract.status ?? 'draft') : 'deprecated',
       face: face ?? null,
       first: first ?? null,

@@ -55,3 +55,38 @@ test('declarations beside compiled code are joined with what the code takes', ()
     ],
   })
 })
+
+const reactTypes = {
+  'react/package.json': '{"name":"react","version":"19.0.0","types":"index.d.ts"}',
+  'react/index.d.ts': `export = React
+declare namespace React { interface ReactElement { type: unknown } namespace JSX { interface Element extends ReactElement {} } }`,
+}
+
+test('code that was made small keeps the names by which it is asked for', () => {
+  expect(
+    told({
+      'package.json': '{"name":"q","module":"./dist/index.js","peerDependencies":{"react":"19"}}',
+      'dist/index.js': `export*from"./button.js";export{default as Chip}from"./c.js";`,
+      'dist/button.js': `import{createElement as r}from"react";let n="b";function t({tone:e}){return r(n,{className:e})}let L=t;export{L as Button,n as t};`,
+      'dist/c.js': `import{createElement as r}from"react";function a({wind:e}){return r("i",{title:e})}export{a as default};`,
+    }),
+  ).toEqual({ Button: ['prop tone any'], Chip: ['prop wind any'] })
+})
+
+test('a component that only its declarations tell, whatever helper makes its markup', () => {
+  expect(
+    told(
+      {
+        'package.json': '{"name":"q","module":"./dist/index.js","peerDependencies":{"react":"19"}}',
+        'dist/index.js': `export*from"./tab.js";`,
+        'dist/tab.js': `import{useRender as u}from"helpers";function a(e){return u()({ours:e})}let L=wrap(a);export{L as Tab,a as makeTab};export const Size=4;`,
+        'dist/tab.d.ts': `import type { JSX } from 'react'
+interface Tabbed { (props: { label: string; open?: boolean }): JSX.Element }
+export declare const Tab: Tabbed
+export declare const Size: number
+export declare function makeTab(props: { label: string }): JSX.Element`,
+      },
+      reactTypes,
+    ),
+  ).toEqual({ Tab: ['prop label string', 'prop open boolean'] })
+})

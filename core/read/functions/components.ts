@@ -1,4 +1,6 @@
 import ts from 'typescript'
+import { declarationsBeside } from '../source/declaration-files'
+import type { CheckedTypes } from '../source/checked-types'
 import { declarationOf, functionBehind, valueOfDeclaration } from '../source/declarations'
 import { exportsOf } from '../source/exported'
 import { unwrap, walk, type SourceSet } from '../source/source-set'
@@ -38,8 +40,56 @@ export function componentsIn(sources: SourceSet, file: string): FoundComponent[]
       found.set(declaration, { name, exportName, node: declaration, fn, file })
   }
   for (const { name, exportName, node } of exportsOf(sources, file))
-    if (componentName.test(name) || exportName === 'default') add(name, exportName, node)
+    if (mayBeComponent(name, exportName)) add(name, exportName, node)
   return [...found.values()]
+}
+
+/** Code that was made small keeps the names by which it is asked for, and no others. */
+const mayBeComponent = (name: string, exportName: string): boolean =>
+  componentName.test(exportName === 'default' ? name : exportName) || exportName === 'default'
+
+/**
+ * Components of a compiled file that its declarations say are some: what is called with props and gives
+ * markup. Its code may make that through helpers of any name.
+ */
+export function declaredComponentsIn(
+  sources: SourceSet,
+  types: CheckedTypes,
+  file: string,
+): FoundComponent[] {
+  if (declarationsBeside(sources, file) === undefined) return []
+  return exportsOf(sources, file).flatMap(({ name, exportName, node }) => {
+    if (!componentName.test(exportName)) return []
+    const symbol = types.declared(file, [exportName])
+    const place = symbol?.declarations?.[0]
+    if (!symbol || !place || !makesMarkupByType(types.checker, symbol, place)) return []
+    const value = valueOfDeclaration(node)
+    const fn = ts.isFunctionDeclaration(node) ? node : value && functionInside(sources, value)
+    return [{ name, exportName, node, fn, file }]
+  })
+}
+
+/** What React calls that which a component gives (`@types/react`). */
+const markupTypes = /^(?:Element|ReactElement|ReactNode|ReactPortal)$/
+
+function makesMarkupByType(checker: ts.TypeChecker, symbol: ts.Symbol, place: ts.Node): boolean {
+  const type = checker.getTypeOfSymbolAtLocation(symbol, place)
+  return type.getCallSignatures().some((signature) => {
+    const [props] = signature.getParameters()
+    const given = props && checker.getTypeOfSymbolAtLocation(props, place)
+    const isPlain =
+      given !== undefined && (given.flags & (ts.TypeFlags.StringLike | ts.TypeFlags.NumberLike)) !== 0
+    return !isPlain && isMarkup(signature)
+  })
+}
+
+function isMarkup(signature: ts.Signature): boolean {
+  const type = signature.getReturnType()
+  const named = (part: ts.Type) => markupTypes.test((part.aliasSymbol ?? part.getSymbol())?.name ?? '')
+  if (named(type) || (type.isUnion() && type.types.some(named))) return true
+  // where the declarations of React are not there, what is written says it
+  const written = signature.getDeclaration() as ts.SignatureDeclaration | undefined
+  return /\b(?:JSX\.Element|ReactElement|ReactNode|ReactPortal)\b/.test(written?.type?.getText() ?? '')
 }
 
 /**

@@ -15,7 +15,14 @@ import { readKeys } from '../source/keys'
 import { reachedFrom } from '../source/reached'
 import { nameOfFile, notRead, sameName, type Reading } from '../source/reading'
 import { unwrap, walk, type SourceSet } from '../source/source-set'
-import { componentsIn, isMarkupCall, type FoundComponent, type FunctionNode } from './components'
+import { innerBy, publicNames } from '../source/public-names'
+import {
+  componentsIn,
+  declaredComponentsIn,
+  isMarkupCall,
+  type FoundComponent,
+  type FunctionNode,
+} from './components'
 import { isFilling, isCallable, propsOf, patternsOf, defaultsOf } from './props'
 
 const markupFile = /\.(tsx|jsx|js|mjs|ts)$/
@@ -28,10 +35,11 @@ export function readFunctions(sources: SourceSet, types: CheckedTypes): Reading 
   const byNode = new Map<ts.Node, string>()
   const found = [...sources.scripts.keys()]
     .filter((file) => markupFile.test(file))
-    .flatMap((file) => sources.once(`functions ${file}`, [file], () => componentsIn(sources, file)))
+    .flatMap((file) => foundIn(sources, types, file))
+  const called = found.length ? publicNames(sources) : new Map<ts.Node, string>()
   const read: { value: FoundComponent; contract: Contract }[] = []
   for (const foundComponent of found) {
-    const name = foundComponent.name || nameOfFile(foundComponent.file)
+    const name = called.get(foundComponent.node) ?? nameOf(foundComponent)
     let tag = name
     if (taken.has(tag)) tag = `${nameOfFile(foundComponent.file)}${name}`
     if (taken.has(tag)) {
@@ -46,6 +54,7 @@ export function readFunctions(sources: SourceSet, types: CheckedTypes): Reading 
           () => contractOf(sources, types, foundComponent, tag),
         ),
         tag,
+        ...innerBy(called, foundComponent.node),
       }
       taken.set(tag, foundComponent.file)
       byNode.set(foundComponent.node, tag)
@@ -62,6 +71,17 @@ export function readFunctions(sources: SourceSet, types: CheckedTypes): Reading 
     ).filter((use) => use.tag !== contract.tag)
   return { contracts, problems }
 }
+
+/** Components by what code says, and those that only declarations beside it tell. */
+function foundIn(sources: SourceSet, types: CheckedTypes, file: string): FoundComponent[] {
+  const found = sources.once(`functions ${file}`, [file], () => componentsIn(sources, file))
+  const nodes = new Set(found.map(({ node }) => node))
+  return [...found, ...declaredComponentsIn(sources, types, file).filter(({ node }) => !nodes.has(node))]
+}
+
+/** What a component is asked for by; a default has no name there, but where it is written or by its file. */
+const nameOf = ({ name, exportName, file }: FoundComponent): string =>
+  (exportName === 'default' ? name : exportName) || nameOfFile(file)
 
 function contractOf(
   sources: SourceSet,
@@ -148,7 +168,7 @@ function contractOf(
   return {
     tag,
     language: 'jsx',
-    className: foundComponent.name || tag,
+    className: tag,
     exportName: foundComponent.exportName,
     exported: true,
     place: sources.place(foundComponent.node),

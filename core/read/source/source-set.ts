@@ -270,6 +270,19 @@ export class SourceSet {
     }
   }
 
+  /** Whether a file exports something else of its own under a name: `export { a as b }`. */
+  private isExportedAs(file: string, name: string): boolean {
+    return (this.script(file)?.statements ?? []).some(
+      (statement) =>
+        ts.isExportDeclaration(statement) &&
+        statement.exportClause !== undefined &&
+        ts.isNamedExports(statement.exportClause) &&
+        statement.exportClause.elements.some(
+          ({ name: called, propertyName }) => called.text === name && propertyName !== undefined,
+        ),
+    )
+  }
+
   /**
    * What a file exports under a name, re-exports followed. `seen` ends rounds of files that export each
    * other.
@@ -279,8 +292,9 @@ export class SourceSet {
     if (seen.has(key)) return undefined
     seen.add(key)
     const own = name === 'default' ? undefined : this.namesOf(file).get(name)
-    if (own && !ts.isImportClause(own) && !ts.isImportSpecifier(own) && !ts.isNamespaceImport(own))
-      return { is: 'node', node: own, file }
+    const isOwn = own && !ts.isImportClause(own) && !ts.isImportSpecifier(own) && !ts.isNamespaceImport(own)
+    // in code that was made small another name may be exported by the name of one that is not
+    if (isOwn && !this.isExportedAs(file, name)) return { is: 'node', node: own, file }
     for (const statement of this.script(file)?.statements ?? []) {
       if (name === 'default') {
         if (ts.isExportAssignment(statement))

@@ -1,4 +1,5 @@
 import { told } from '../../../tests/told'
+import { readLibrary } from '../read'
 
 test('a component in a plain script: props by type, slots that are asked for, events that are fired', () => {
   expect(
@@ -149,8 +150,7 @@ export { XAffix, XAffix as default }`,
     'es/index.mjs': `export { XAffix } from './affix/index.mjs'`,
     'es/affix/helper.mjs': `export default (component, pairs) => Object.assign(component, Object.fromEntries(pairs))`,
   })
-  expect(Object.keys(read)).toEqual(['XAffix'])
-  expect(read.XAffix).toContain('prop offset number')
+  expect(read).toEqual({ XAffix: ['prop offset number', 'pass-through attributes'] })
 })
 
 test('a table of props is no component, whatever its props are called', () => {
@@ -158,7 +158,25 @@ test('a table of props is no component, whatever its props are called', () => {
     told({
       'package.json': '{"name":"q","peerDependencies":{"vue":"3"}}',
       'tree.mjs': `export const treeProps = buildProps({ data: { type: Array }, props: { type: Object }, render: { type: Function } })
-export const uploadProps = { name: { type: String }, data: { type: Object }, computed: { type: Boolean } }`,
+export const uploadProps = { name: { type: String }, data: { type: Object }, computed: { type: Boolean } }
+export const uploadDefaults = { name: 'file', data: () => ({}), headers: {}, limit: 3, action: '#' }`,
     }),
   ).toEqual({ problems: ['nothing-found'] })
+})
+
+test('a component is called what its package calls it; what the package keeps to itself is an inner part', () => {
+  const { contracts } = readLibrary(
+    Object.entries({
+      'package.json': '{"name":"q","module":"es/index.mjs","peerDependencies":{"vue":"3"}}',
+      'es/index.mjs': `export { default as QRow } from './row.mjs'`,
+      'es/row.mjs': `import { defineComponent } from 'vue'
+export default defineComponent({ name: 'Row', props: { gap: Number }, setup() { return () => null } })`,
+      'es/cell.mjs': `import { defineComponent } from 'vue'
+export default defineComponent({ name: 'Cell', props: { wide: Boolean }, setup() { return () => null } })`,
+    }).map(([path, text]) => ({ path, text })),
+  )
+  expect(contracts.map(({ tag, inner }) => [tag, inner])).toEqual([
+    ['Cell', true],
+    ['QRow', undefined],
+  ])
 })

@@ -6,6 +6,7 @@ import { evaluate } from '../source/evaluate'
 import { exportsOf } from '../source/exported'
 import { readKeys } from '../source/keys'
 import { packageFile } from '../source/packages'
+import { innerBy, publicNames } from '../source/public-names'
 import { reachedFrom } from '../source/reached'
 import { nameOfFile, notRead, type Reading } from '../source/reading'
 import { unwrap, type SourceSet } from '../source/source-set'
@@ -30,6 +31,18 @@ const rendering = ['setup', 'render', 'template', 'data', 'computed']
 /** … and is one where it has one of these too, or is handed to what makes components. */
 const telling = ['props', 'emits', 'name', '__name', 'components', 'extends', 'mixins']
 
+/** What a component may say of itself (Vue API, Options), also as its compilers leave it. */
+const options = new Set([
+  ...rendering,
+  ...telling,
+  ...(
+    'methods watch provide inject directives filters inheritAttrs slots expose model compilerOptions ' +
+    '__file __scopeId __cssModules ssrRender functional beforeCreate created beforeMount mounted ' +
+    'beforeUpdate updated beforeUnmount unmounted beforeDestroy destroyed activated deactivated ' +
+    'errorCaptured renderTracked renderTriggered serverPrefetch'
+  ).split(' '),
+])
+
 /**
  * Vue components that plain scripts export: options handed to a helper or alone, also as Vue's compiler
  * leaves them.
@@ -38,16 +51,21 @@ export function readVueScripts(sources: SourceSet, types: CheckedTypes, taken: R
   const reading: Reading = { contracts: [], problems: [] }
   if (!isVueLibrary(sources)) return reading
   const names = new Set(taken)
-  for (const component of eachOnce(scriptsIn(sources))) {
+  const found = scriptsIn(sources)
+  const called = found.length ? publicNames(sources) : new Map<ts.Node, string>()
+  for (const component of eachOnce(found, called)) {
     const { file } = component
+    const handedOn = called.get(component.node)
     try {
       const contract = sources.once(`vue script ${file} ${component.exportName}`, [file], () =>
         contractOf(sources, types, component),
       )
-      const tag = [contract.tag, component.name, nameOfFile(file)].find((name) => name && !names.has(name))
+      const tag = [handedOn, contract.tag, component.name, nameOfFile(file)].find(
+        (name) => name && !names.has(name),
+      )
       if (tag === undefined) continue
       names.add(tag)
-      reading.contracts.push({ ...contract, tag })
+      reading.contracts.push({ ...contract, tag, ...innerBy(called, component.node) })
     } catch (error) {
       reading.problems.push(notRead(component.name, sources.place(component.node), error))
     }
@@ -64,11 +82,13 @@ const scriptsIn = (sources: SourceSet): FoundComponent[] =>
  * Components by the options they are made of, each once: what is handed from helper to helper and from file to
  * file on its way out of the package is the same all the way, and is called as it is called in the end.
  */
-function eachOnce(found: readonly FoundComponent[]): FoundComponent[] {
+function eachOnce(found: readonly FoundComponent[], called: ReadonlyMap<ts.Node, string>): FoundComponent[] {
   const outermost = new Map<ts.Node, FoundComponent>()
+  const isBefore = (a: FoundComponent, b: FoundComponent) =>
+    called.has(a.node) === called.has(b.node) ? a.steps > b.steps : called.has(a.node)
   for (const component of found) {
     const known = outermost.get(component.options)
-    if (!known || component.steps > known.steps) outermost.set(component.options, component)
+    if (!known || isBefore(component, known)) outermost.set(component.options, component)
   }
   return found.filter((component) => outermost.get(component.options) === component)
 }
@@ -111,7 +131,10 @@ function optionsIn(sources: SourceSet, expression: ts.Expression, depth = 0): Ma
 function isComponent(object: ts.ObjectLiteralExpression): boolean {
   const names = new Set(object.properties.map((property) => property.name?.getText()))
   const isHanded = ts.isCallExpression(object.parent) && /component/i.test(object.parent.expression.getText())
-  const isTold = isHanded || telling.some((name) => names.has(name))
+  const known = object.properties.filter((property) => options.has(property.name?.getText() ?? ''))
+  // an object of another kind may share a name or two with one
+  const isMostly = known.length * 2 >= object.properties.length
+  const isTold = isHanded || (isMostly && telling.some((name) => names.has(name)))
   return isTold && rendering.some((name) => isGiven(object, name))
 }
 

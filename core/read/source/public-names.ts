@@ -1,0 +1,49 @@
+import ts from 'typescript'
+import { exportsOf } from './exported'
+import { fileAt } from './imports'
+import { entryOf, packageFile } from './packages'
+import { joined } from './paths'
+import type { SourceSet } from './source-set'
+
+/** Files that are walked on the way from the entries of a package to what it hands on. */
+const mostFiles = 5000
+
+/**
+ * What the package of a library calls what its files export, by declaration: the names that whoever installs
+ * it imports. Empty where the package says no entry that is there, as one that is not built yet.
+ */
+export function publicNames(sources: SourceSet): ReadonlyMap<ts.Node, string> {
+  const names = new Map<ts.Node, string>()
+  const own = packageFile(sources.texts.get('package.json'))
+  const entry = own && entryOf(own, '.')
+  const file = entry === undefined ? undefined : fileAt(sources.texts, joined([], entry))
+  if (file !== undefined) nameExports(sources, file, names, new Set())
+  return names
+}
+
+/** What a contract says of a component that the package does not hand on, where it is known what it does. */
+export const innerBy = (names: ReadonlyMap<ts.Node, string>, node: ts.Node): { inner?: true } =>
+  names.size === 0 || names.has(node) ? {} : { inner: true }
+
+function nameExports(sources: SourceSet, file: string, names: Map<ts.Node, string>, seen: Set<string>): void {
+  if (seen.has(file) || seen.size >= mostFiles) return
+  seen.add(file)
+  const name = (node: ts.Node, called: string) => {
+    if (called !== 'default' && !names.has(node)) names.set(node, called)
+  }
+  for (const { exportName, node } of exportsOf(sources, file)) name(node, exportName)
+  for (const statement of sources.scripts.get(file)?.statements ?? []) {
+    if (!ts.isExportDeclaration(statement) || statement.isTypeOnly) continue
+    const from = statement.moduleSpecifier
+    const target = from && ts.isStringLiteral(from) ? sources.resolve(file, from.text) : undefined
+    const { exportClause } = statement
+    if (exportClause === undefined) {
+      if (target !== undefined) nameExports(sources, target, names, seen)
+    } else if (ts.isNamedExports(exportClause))
+      for (const { propertyName, name: called } of exportClause.elements) {
+        const local = (propertyName ?? called).text
+        const found = from ? target && sources.lookUpExport(target, local) : sources.lookUp(file, local)
+        if (found && found.is === 'node') name(found.node, called.text)
+      }
+  }
+}
