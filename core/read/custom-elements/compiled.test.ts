@@ -1,4 +1,5 @@
 import { told } from '../../../tests/told'
+import { readLibrary } from '../read'
 
 // Classes as compilers and bundlers leave them.
 
@@ -149,4 +150,63 @@ test('declarations beside compiled code give types and words, and say what is pr
       'all.d.ts': `interface XA extends HTMLElement { size: 1 | 2 | 3 }\ndeclare global { interface HTMLElementTagNameMap { 'x-a': XA } }\nexport {}`,
     }),
   ).toEqual({ 'x-a': ['prop size 1 | 2 | 3 = 3'] })
+})
+
+test('events of an emitter that a helper makes, out of an event that another helper makes', () => {
+  const files = {
+    'dist/core.js': `const k={ce:(t,n)=>new CustomEvent(t,n)},pt=(t,n,e)=>{const o=k.ce(n,e);return t.dispatchEvent(o),o},
+$t=(t,n,e)=>{const o=t;return{emit:t=>pt(o,n,{bubbles:!!(4&e),composed:!!(2&e),cancelable:!!(1&e),detail:t})}};export{$t as e};`,
+    'dist/pager.js': `import{e as o}from"./core.js";const x=class extends HTMLElement{constructor(){super(),this.turned=o(this,"turned",7),this.closed=o(this,"closed",4)}turned;closed;turn(r){this.turned.emit(r)}};customElements.define("x-pager",x);export{x as Pager};`,
+  }
+  const { contracts } = readLibrary(Object.entries(files).map(([path, text]) => ({ path, text })))
+  const events = contracts[0]!.members.flatMap((member) =>
+    member.kind === 'event' ? [[member.name, member.bubbles, member.composed, member.cancelable]] : [],
+  )
+  expect(events).toEqual([
+    ['turned', true, true, true],
+    ['closed', true, false, false],
+  ])
+})
+
+test('a table beside the tag says which attribute feeds which prop', () => {
+  const files = {
+    'dist/pager.js': `const define=(c,[flags,tag])=>customElements.define(tag,c);
+export const Pager=define(class extends HTMLElement{open=!1;itemCount=15;items=[];label="";wide=!1},[513,"x-pager",{open:[4],itemCount:[2,"item-count"],items:[16],label:[1025],wide:[516,"is-wide"]}]);
+customElements.define("x-pager",Pager);`,
+    'dist/tab.js': `class Tab extends HTMLElement{labelText=""};customElements.define("x-tab",Tab);export const meta=[1,"x-tab",{labelText:[1,"label-text"]}];`,
+  }
+  expect(told(files)).toMatchObject({
+    'x-pager': [
+      'prop open boolean @open = false',
+      'prop itemCount number @item-count = 15',
+      'prop items unknown[] = []',
+      "prop label string @label = ''",
+      'prop wide boolean @is-wide = false',
+    ],
+    'x-tab': ["prop labelText string @label-text = ''"],
+  })
+})
+
+test('events that declarations name for an element, with what they carry', () => {
+  const files = {
+    'package.json': '{"name":"q","types":"dist/pager.d.ts"}',
+    'dist/pager.js': `class Pager extends HTMLElement{};customElements.define("x-pager",Pager);export{Pager};`,
+    'dist/pager.d.ts': `interface PagerEvent<T> extends CustomEvent<T> { target: Pager }
+interface PagerEventMap {
+  /** Another page is shown. */
+  turned: number
+  shut: void
+}
+export declare class Pager extends HTMLElement {
+  addEventListener<K extends keyof PagerEventMap>(type: K, listener: (this: Pager, ev: PagerEvent<PagerEventMap[K]>) => any): void
+  addEventListener<K extends keyof HTMLElementEventMap>(type: K, listener: (ev: HTMLElementEventMap[K]) => any): void
+}`,
+  }
+  const { contracts } = readLibrary(Object.entries(files).map(([path, text]) => ({ path, text })))
+  const events = contracts[0]!.members.filter(({ kind }) => kind === 'event')
+  expect(events).toMatchObject([
+    { name: 'turned', detail: { is: 'number' }, comment: 'Another page is shown.', known: 'declared' },
+    { name: 'shut' },
+  ])
+  expect(events).toHaveLength(2)
 })

@@ -1,4 +1,5 @@
 import ts from 'typescript'
+import type { Event } from '../../contract/event'
 import type { Method } from '../../contract/method'
 import type { Prop } from '../../contract/prop'
 import { withoutUndefined } from '../../contract/type'
@@ -6,6 +7,7 @@ import type { CheckedTypes } from '../source/checked-types'
 import { tagText } from '../source/comments'
 import { isInPackage } from '../source/packages'
 import type { SourceSet } from '../source/source-set'
+import { declaredEvents } from './declared-events'
 import type { ClassNode } from './lineage'
 import { everyNameOf, exportedAs } from './statics'
 
@@ -35,14 +37,10 @@ export function joinDeclarations(
   tag: string,
   classes: ClassNode[],
   { props, methods }: Members,
-): Members {
+): Members & { events: Event[] } {
   const node = classes.find(isCompiled)
-  const symbol =
-    node &&
-    (types.declaredElement(tag) ??
-      types.declared(node.getSourceFile().fileName, namesHandedOn(sources, node)))
-  if (!symbol || !(symbol.flags & (ts.SymbolFlags.Class | ts.SymbolFlags.Interface)))
-    return { props, methods }
+  const symbol = declaredSymbol(sources, types, tag, classes)
+  if (!node || !symbol) return { props, methods, events: [] }
   const declared = types.checker.getDeclaredTypeOfSymbol(symbol)
   const at = symbol.declarations![0]!
   const meant = (name: string) => declared.getProperty(name)
@@ -61,7 +59,26 @@ export function joinDeclarations(
     .filter((own) => isField(own) && types.isOwn(own) && !isHidden(own) && !known.has(own.name))
     .filter(({ name }) => !/^[_#]|^__/.test(name))
     .map((own): Prop => withType(types, own, at, fromDeclaration(sources, node, own)))
-  return { props: [...joined, ...added], methods: methods.filter(isKept) }
+  return {
+    props: [...joined, ...added],
+    methods: methods.filter(isKept),
+    events: declaredEvents(sources, types, symbol),
+  }
+}
+
+/** The class or interface that was declared for a compiled element, by its tag or by its class. */
+function declaredSymbol(
+  sources: SourceSet,
+  types: CheckedTypes,
+  tag: string,
+  classes: ClassNode[],
+): ts.Symbol | undefined {
+  const node = classes.find(isCompiled)
+  const symbol =
+    node &&
+    (types.declaredElement(tag) ??
+      types.declared(node.getSourceFile().fileName, namesHandedOn(sources, node)))
+  return symbol && symbol.flags & (ts.SymbolFlags.Class | ts.SymbolFlags.Interface) ? symbol : undefined
 }
 
 /** The names a class goes by, and `default` where its file hands it on so. */

@@ -1,6 +1,6 @@
 import ts from 'typescript'
 import { localDeclaration } from '../source/constants'
-import { assignedValue } from '../source/declarations'
+import { assignedValue, functionBehind, returnedBy } from '../source/declarations'
 import { unwrap, walk, type SourceSet } from '../source/source-set'
 
 /** Something the code does with a value that makes it part of the contract. */
@@ -130,6 +130,7 @@ function initialiser(sources: SourceSet, node: ts.Identifier): ts.Expression | u
 function dispatched(sources: SourceSet, expression: ts.Expression, at: ts.Node): Sink | undefined {
   const node = unwrap(expression)
   const made = ts.isIdentifier(node) ? initialiser(sources, node) : node
+  if (made && ts.isCallExpression(made)) return madeByCall(sources, made, at)
   if (!made || !ts.isNewExpression(made)) return undefined
   const own = ts.isIdentifier(made.expression)
     ? sources.lookUp(made.getSourceFile().fileName, made.expression.text)
@@ -168,6 +169,31 @@ function dispatched(sources: SourceSet, expression: ts.Expression, at: ts.Node):
       typed: made.typeArguments?.[0],
     }
   )
+}
+
+/** An event that a function makes of what it is given: `const make = (name, options) => new Event(name, options)`. */
+function madeByCall(sources: SourceSet, call: ts.CallExpression, at: ts.Node): Sink | undefined {
+  const fn = functionBehind(sources, methodOfConstant(sources, call.expression) ?? call.expression)
+  const made = returnedBy(fn?.body)
+  if (!fn || !made || !ts.isNewExpression(unwrap(made))) return undefined
+  const [name, options] = (unwrap(made) as ts.NewExpression).arguments ?? []
+  const given = (expression: ts.Expression | undefined): ts.Expression | undefined => {
+    if (!expression || !ts.isIdentifier(expression)) return expression
+    const place = fn.parameters.findIndex((parameter) => parameter.name.getText() === expression.text)
+    return place < 0 ? expression : call.arguments[place]
+  }
+  const value = given(name)
+  const meant = given(options)
+  return value && { kind: 'event', value, at, options: meant, detail: detailIn(meant) }
+}
+
+/** What an object that is constant keeps under a name: `tools.make` of `const tools = { make: … }`. */
+function methodOfConstant(sources: SourceSet, expression: ts.Expression): ts.Expression | undefined {
+  if (!ts.isPropertyAccessExpression(expression) || !ts.isIdentifier(expression.expression)) return undefined
+  const object = initialiser(sources, expression.expression)
+  if (!object || !ts.isObjectLiteralExpression(object)) return undefined
+  const property = object.properties.find(({ name }) => name?.getText() === expression.name.text)
+  return property && ts.isPropertyAssignment(property) ? property.initializer : undefined
 }
 
 /** The class that a declaration is, or keeps: `var Shut = class extends Event …`. */

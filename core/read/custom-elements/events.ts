@@ -1,8 +1,8 @@
 import ts from 'typescript'
 import { mergeDetail, type Event } from '../../contract/event'
+import { evaluate } from '../source/evaluate'
 import type { Opener } from '../source/fragment'
 import { textsOf } from '../source/texts'
-import type { Sink } from './direct-sinks'
 import type { Use } from './sinks'
 import type { SourceSet } from '../source/source-set'
 import { typeOfExpression, typeOfNode } from '../source/type-nodes'
@@ -24,7 +24,7 @@ export function readEvents(sources: SourceSet, uses: Use[], opening: (use: Use) 
 export const areEventsRead = (sources: SourceSet, uses: Use[], opening: (use: Use) => Opener): boolean =>
   uses.every((use) => use.kind !== 'event' || textsOf(sources, use.value, opening(use)).length > 0)
 
-function eventOf(sources: SourceSet, name: string, sink: Sink, known: Event | undefined): Event {
+function eventOf(sources: SourceSet, name: string, sink: Use, known: Event | undefined): Event {
   const typed = sink.typed && isTypeParameter(sink.typed) ? undefined : sink.typed
   const detail = typed
     ? typeOfNode(sources, typed)
@@ -38,21 +38,22 @@ function eventOf(sources: SourceSet, name: string, sink: Sink, known: Event | un
     place: known?.place ?? sources.place(sink.at),
     known: typed ? 'declared' : 'inferred',
     disagreements: [],
-    bubbles: hasOption(sink, 'bubbles'),
-    composed: hasOption(sink, 'composed'),
-    cancelable: hasOption(sink, 'cancelable'),
+    bubbles: hasOption(sources, sink, 'bubbles'),
+    composed: hasOption(sources, sink, 'composed'),
+    cancelable: hasOption(sources, sink, 'cancelable'),
     ...(merged ? { detail: merged } : {}),
   }
 }
 
-function hasOption({ options }: Sink, key: string): boolean {
+/** Whether an option is given: with a value that is known, or with one that may be anything. */
+function hasOption(sources: SourceSet, { options, given }: Use, key: string): boolean {
   if (!options || !ts.isObjectLiteralExpression(options)) return false
   const property = options.properties.find((property) => property.name?.getText() === key)
-  return (
-    property !== undefined &&
-    ts.isPropertyAssignment(property) &&
-    property.initializer.kind !== ts.SyntaxKind.FalseKeyword
+  if (!property || !ts.isPropertyAssignment(property)) return false
+  const names = new Map(
+    [...given].map(([parameter, value]) => [parameter.name.getText(), evaluate(sources, value)]),
   )
+  return evaluate(sources, property.initializer, names) !== false
 }
 
 /** Whether a written type is only a type parameter of the function around it, and so says nothing. */

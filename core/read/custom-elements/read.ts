@@ -11,6 +11,8 @@ import { joinStates } from '../../contract/state'
 import type { Problem } from '../../problem'
 import type { CheckedTypes } from '../source/checked-types'
 import { joinDeclarations } from './declared-types'
+import { withTable } from './prop-tables'
+import { withDeclared } from './declared-events'
 import { claimsOf, tagText, wordsOf } from '../source/comments'
 import { evaluate } from '../source/evaluate'
 import { fragmentOf, type Fragment } from '../source/fragment'
@@ -142,7 +144,11 @@ function readOne(
   const given = classes.flatMap((classNode) => givenTo(sources, classNode))
   const uses = [...sinks.in(reach, classes), ...sinks.inOptions(given), ...eventsOfHelpers(sources, reach)]
   const { observed, ...read } = readMembers(sources, line)
-  const { props, methods } = joinDeclarations(sources, types, tag, classes, read)
+  const ofTable = withTable(sources, node.getSourceFile().fileName, tag, read.props)
+  const { props, methods, events } = joinDeclarations(sources, types, tag, classes, {
+    ...read,
+    props: ofTable,
+  })
   const calls = reach
     .flatMap((node) => sources.gather(node).calls)
     .filter((call): call is MethodCall => ts.isPropertyAccessExpression(call.expression))
@@ -184,7 +190,7 @@ function readOne(
     ),
     ...slots.sort((a, b) => Number(a.name !== '') - Number(b.name !== '')),
     ...joinEvents(
-      readEvents(sources, uses, opening),
+      withDeclared(readEvents(sources, uses, opening), events),
       claims('fires', 'event'),
       isWhole && areEventsRead(sources, uses, opening),
     ),

@@ -104,6 +104,7 @@ export class Sinks {
         value: meant(use.value) ?? use.value,
         at: call,
         detail: meant(use.detail),
+        options: meant(use.options),
         typed: call.typeArguments?.[0] ?? (use.detail && parameterOf(use.detail) ? undefined : use.typed),
         given,
       }

@@ -40,6 +40,10 @@ export function joinedBy(
   if (operator === ts.SyntaxKind.ExclamationEqualsEqualsToken) return left !== right
   if (typeof left === 'number' && typeof right === 'number') {
     switch (operator) {
+      case ts.SyntaxKind.AmpersandToken:
+        return left & right
+      case ts.SyntaxKind.BarToken:
+        return left | right
       case ts.SyntaxKind.PlusToken:
         return left + right
       case ts.SyntaxKind.MinusToken:

@@ -13,11 +13,16 @@ export type { Plain } from './plain'
  * The value of an expression that can be known without running it: literals, templates, constants
  * followed through imports, members of constant objects and enums, lists and objects put together by
  * the built-in functions of lists, objects and strings, and by small pure functions of the library.
- * `undefined` where it cannot be known; nothing of the source is executed.
+ * `undefined` where it cannot be known; nothing of the source is executed. `names` are values of parameters,
+ * where the expression stands in a function that was followed.
  */
-export function evaluate(sources: SourceSet, expression: ts.Expression): Plain | undefined {
+export function evaluate(
+  sources: SourceSet,
+  expression: ts.Expression,
+  names: ReadonlyMap<string, Plain | undefined> = new Map(),
+): Plain | undefined {
   return valueOf(sources, expression, {
-    names: new Map(),
+    names,
     left: { steps: 5000, depth: 0, size: mostOfExpression },
     valueOf,
   })
