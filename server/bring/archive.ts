@@ -1,3 +1,4 @@
+import { largestOf } from './file-size'
 import { Readable } from 'node:stream'
 import { createGunzip } from 'node:zlib'
 import { extract, type Header } from 'tar-stream'
@@ -109,6 +110,7 @@ class Keeper {
 
   async take(path: string, stream: Readable): Promise<void> {
     const pieces: Buffer[] = []
+    const largest = largestOf(path, this.limits.file)
     let size = 0
     for await (const piece of stream as AsyncIterable<Buffer>) {
       this.bytes += piece.length
@@ -122,11 +124,11 @@ class Keeper {
           ),
         )
       // past the limit of one file only its length matters, so that it can be told
-      if (size <= this.limits.file + 1 || pieces.length === 0) pieces.push(piece)
+      if (size <= largest + 1 || pieces.length === 0) pieces.push(piece)
     }
     this.found.files.push({
       path,
-      content: size > this.limits.file ? new Uint8Array(this.limits.file + 1) : Buffer.concat(pieces),
+      content: size > largest ? new Uint8Array(largest + 1) : Buffer.concat(pieces),
     })
   }
 }

@@ -1,3 +1,4 @@
+import { largestOf } from './file-size'
 import { lstat, readdir, readFile } from 'node:fs/promises'
 import { join, relative } from 'node:path'
 import type { Problem } from '~~/core/problem'
@@ -50,11 +51,9 @@ export async function filesUnder(root: string): Promise<{ files: RawFile[]; prob
         if (files.length >= most.files) throw tooMany()
         const { size } = await lstat(full)
         // one that is too long is told by whoever judges it, without being read
-        const content =
-          size > settings().FILE_LIMIT
-            ? new Uint8Array(size > most.bytes ? 0 : settings().FILE_LIMIT + 1)
-            : await readFile(full)
-        bytes += Math.min(size, settings().FILE_LIMIT)
+        const largest = largestOf(path, settings().FILE_LIMIT)
+        const content = size > largest ? new Uint8Array(largest + 1) : await readFile(full)
+        bytes += Math.min(size, largest)
         if (bytes > most.bytes) throw tooMuch()
         files.push({ path, content })
       }

@@ -61,3 +61,20 @@ test('what comes is laid over what was there, what is taken out is gone, paths i
     ),
   ).toEqual([file('a', '1'), file('b', '2'), file('d', '1')])
 })
+
+test('a manifest may be larger than source, and what is no source is not told for its size', () => {
+  const large = new TextEncoder().encode(`{"a":"${'x'.repeat(3_000_000)}"}`)
+  const { files, problems } = judgeFiles(
+    [
+      { path: 'custom-elements.json', content: large },
+      { path: 'data.json', content: large },
+      { path: 'dist/index.js.map', content: large },
+    ],
+    true,
+  )
+  expect(files.map(({ path }) => path)).toEqual(['custom-elements.json'])
+  expect(problems.map(({ code, where }) => [code, where?.file])).toEqual([
+    ['file-too-large', 'data.json'],
+    ['not-source', 'dist/index.js.map'],
+  ])
+})

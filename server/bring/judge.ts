@@ -4,7 +4,14 @@ import { isPassedOver, isSourceName } from '~~/core/read/source/reading'
 import { isText } from '../auth/text'
 import { settings } from '../config'
 import { limits } from '../limits'
+import { largestOf } from './file-size'
 import type { SourceFile } from '../store/sources'
+
+/** Of what was unpacked no more is kept than tells that it is too large. */
+const sayTooLarge = (size: number, most: number): string =>
+  size === most + 1
+    ? `This file has more than ${most / 1e6} MB, which are the most.`
+    : `This file has ${(size / 1e6).toFixed(1)} MB; ${most / 1e6} MB are the most.`
 
 /**
  * What came in an upload, sorted: files to keep, and why the others are not. Of a `whole` library
@@ -36,15 +43,14 @@ export function judgeFiles(
     ) {
       refuse(path, 'path', 'This path leads out of the library.', 'Use paths inside the library’s folder.')
     } else if (isPassedOver(path)) continue
-    else if (content.length > settings().FILE_LIMIT)
+    else if (!isSourceName(path) && whole) others.push(path)
+    else if (content.length > largestOf(path, settings().FILE_LIMIT))
       refuse(
         path,
         'file-too-large',
-        `This file has ${(content.length / 1e6).toFixed(1)} MB; ${settings().FILE_LIMIT / 1e6} ` +
-          'MB are the most.',
+        sayTooLarge(content.length, largestOf(path, settings().FILE_LIMIT)),
         'Leave it out, or split it.',
       )
-    else if (!isSourceName(path) && whole) others.push(path)
     else if (!isSourceName(path))
       refuse(
         path,

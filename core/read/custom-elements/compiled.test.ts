@@ -210,3 +210,12 @@ export declare class Pager extends HTMLElement {
   ])
   expect(events).toHaveLength(2)
 })
+
+test('events of classes that hand their name on, one class to the next', () => {
+  expect(
+    told({
+      'dist/events.js': `class n extends Event{constructor(n,e){super(n,{bubbles:!0,...e})}}class r extends n{}class o extends n{constructor(t="shut"){super(t)}}export{n as N,r as R,o as O};`,
+      'dist/field.js': `import{N as n,R as r,O as o}from"./events.js";class F extends HTMLElement{go(){this.dispatchEvent(new n("input"));this.dispatchEvent(new r("typed"));this.dispatchEvent(new o)}};customElements.define("x-field",F);`,
+    }),
+  ).toEqual({ 'x-field': ['event input', 'event typed', 'event shut', 'method go'] })
+})

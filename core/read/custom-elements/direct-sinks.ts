@@ -132,32 +132,8 @@ function dispatched(sources: SourceSet, expression: ts.Expression, at: ts.Node):
   const made = ts.isIdentifier(node) ? initialiser(sources, node) : node
   if (made && ts.isCallExpression(made)) return madeByCall(sources, made, at)
   if (!made || !ts.isNewExpression(made)) return undefined
-  const own = ts.isIdentifier(made.expression)
-    ? sources.lookUp(made.getSourceFile().fileName, made.expression.text)
-    : undefined
-  const ownClass = own?.is === 'node' ? classIn(own.node) : undefined
-  if (ownClass) {
-    const constructor = ownClass.members.find(ts.isConstructorDeclaration)
-    let sink: Sink | undefined
-    if (constructor) {
-      walk(constructor, (node) => {
-        if (
-          !ts.isCallExpression(node) ||
-          node.expression.kind !== ts.SyntaxKind.SuperKeyword ||
-          !node.arguments[0]
-        )
-          return
-        sink = {
-          kind: 'event',
-          value: node.arguments[0],
-          at,
-          options: node.arguments[1],
-          detail: detailIn(node.arguments[1]),
-        }
-      })
-    }
-    return sink
-  }
+  const own = classNamed(sources, made.expression)
+  if (own) return ofOwnClass(sources, own, made.arguments ?? [], at)
   const [name, options] = made.arguments ?? []
   return (
     name && {
@@ -169,6 +145,55 @@ function dispatched(sources: SourceSet, expression: ts.Expression, at: ts.Node):
       typed: made.typeArguments?.[0],
     }
   )
+}
+
+/** The class of the library that a name stands for. */
+function classNamed(sources: SourceSet, name: ts.Expression): ts.ClassLikeDeclaration | undefined {
+  const found = ts.isIdentifier(name) ? sources.lookUp(name.getSourceFile().fileName, name.text) : undefined
+  return found?.is === 'node' ? classIn(found.node) : undefined
+}
+
+/** Classes of events of a library that build on one another, at most. */
+const deepestClass = 10
+
+/**
+ * The event of a class of the library: what it hands to the class it builds on, with what it is given in the
+ * place of its parameters, up to the browser's own.
+ */
+function ofOwnClass(
+  sources: SourceSet,
+  own: ts.ClassLikeDeclaration,
+  given: readonly ts.Expression[],
+  at: ts.Node,
+  depth = 0,
+): Sink | undefined {
+  if (depth > deepestClass) return undefined
+  const constructor = own.members.find(ts.isConstructorDeclaration)
+  const handedUp = constructor ? superArguments(constructor, given) : given
+  const base = own.heritageClauses?.find(({ token }) => token === ts.SyntaxKind.ExtendsKeyword)?.types[0]
+  const above = base && classNamed(sources, base.expression)
+  if (handedUp && above) return ofOwnClass(sources, above, handedUp, at, depth + 1)
+  const [value, options] = handedUp ?? []
+  return value && { kind: 'event', value, at, options, detail: detailIn(options) }
+}
+
+/** What a constructor hands to that of its superclass, what it was given itself put in. */
+function superArguments(
+  constructor: ts.ConstructorDeclaration,
+  given: readonly ts.Expression[],
+): ts.Expression[] | undefined {
+  let found: readonly ts.Expression[] | undefined
+  walk(constructor, (node) => {
+    if (ts.isCallExpression(node) && node.expression.kind === ts.SyntaxKind.SuperKeyword)
+      found = node.arguments
+  })
+  return found?.map((argument) => {
+    const name = unwrap(argument)
+    const place = constructor.parameters.findIndex(
+      (parameter) => ts.isIdentifier(name) && parameter.name.getText() === name.text,
+    )
+    return place < 0 ? argument : (given[place] ?? constructor.parameters[place]!.initializer ?? argument)
+  })
 }
 
 /** An event that a function makes of what it is given: `const make = (name, options) => new Event(name, options)`. */
