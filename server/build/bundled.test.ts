@@ -155,3 +155,20 @@ test.each([
   const text = await built({ 'src/bell.js': element(`import './b.${ending}'`), [`src/b.${ending}`]: sheet })
   expect(text).toMatch(/^src\/b\.\w+:1 /)
 })
+
+test('a package that only stands above those installed is not there: what asks for it if it is goes on', async () => {
+  const above = folderWith({ '@far/tools/index.js': 'export const secret = 42' })
+  const dependencies = join(above, 'installed')
+  const kit = join(dependencies, 'node_modules/kit')
+  mkdirSync(kit, { recursive: true })
+  writeFileSync(
+    join(kit, 'index.js'),
+    `export async function ask() { try { return await import('@far/tools') } catch { return undefined } }`,
+  )
+  const text = await built(
+    { 'src/bell.js': element(`import { ask } from 'kit'`, 'void ask()') },
+    dependencies,
+  )
+  expect(text).toContain('@far/tools\\u201D is not among what was installed for the library.')
+  expect(text).not.toContain('secret = 42')
+})

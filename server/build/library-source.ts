@@ -9,6 +9,7 @@ import { isElement, languageOf } from '~~/core/languages/languages'
 import type { Problem } from '~~/core/problem'
 import { SourceSet } from '~~/core/read/source/source-set'
 import { assetType } from '~~/core/read/source/assets'
+import { packageIn } from '~~/core/read/source/packages'
 import type { SourceText } from '~~/core/read/source/source-text'
 import { bytesOf } from './assets'
 import { withBundlerCalls } from './bundler-calls'
@@ -119,8 +120,7 @@ export function librarySource(
         return (isOfPackage && (await inPackage(args, dependencies))) || notInstalled(args.path, dependencies)
       })
       build.onLoad({ filter: /.*/, namespace: 'file' }, async (args) => {
-        if (!dependencies || !args.path.startsWith(`${dependencies}/`))
-          return { errors: [{ text: `“${args.path}” lies outside the library` }] }
+        if (!dependencies || !args.path.startsWith(`${dependencies}/`)) return failingModule(args.path)
         if (broken.has(args.path.slice(1))) return leftOut
         const inside = args.path.slice(dependencies.length + 1)
         const compile = languageFile(args.path)?.compile ?? scriptCompiler(args.path)
@@ -188,6 +188,17 @@ export function librarySource(
     },
   }
   return plugin
+}
+
+/**
+ * Stands for a package that was found above the folder of those installed for the library, and so is not one
+ * of them: whoever needs it fails, and whoever asks for it only if it is there goes on without it.
+ */
+function failingModule(path: string): OnLoadResult {
+  const inside = path.split('/node_modules/').at(-1) ?? ''
+  const name = packageIn(inside)?.name ?? inside
+  const says = JSON.stringify(`The package “${name}” is not among what was installed for the library.`)
+  return { contents: `throw new Error(${says}); module.exports = {}`, loader: 'js' }
 }
 
 /** Stands for a file that does not compile: whoever needs it fails, and no name is missed in it meanwhile. */
