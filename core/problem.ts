@@ -17,7 +17,8 @@ export const done = <T>(value: T): Outcome<T> => ({ ok: true, value })
 export const refused = <T = never>(...problems: Problem[]): Outcome<T> => ({ ok: false, problems })
 
 /** Problems that nobody has to mend: what was left aside on purpose is told, and asks for nothing. */
-export const isCalm = (problem: Problem): boolean => /^left-aside|^not-source$|^link$/.test(problem.code)
+export const isCalm = (problem: Problem): boolean =>
+  /^left-aside|^(?:not-source|link|sheet-beside)$/.test(problem.code)
 
 /** Those of `more` that stand at no place of which something is told already. */
 export const notToldYet = (told: readonly Problem[], more: readonly Problem[]): Problem[] =>

@@ -13,6 +13,8 @@ interface Trying {
   asked: readonly Within[]
   /** The plainest of the ways in all that it asks for. */
   plainest: number
+  /** How the last ways failed that failed alike, and how many of them. */
+  alike: { failure: string; times: number }
   is: 'tried' | 'found' | 'none shows anything'
 }
 /** By library, component and module: a module never changes. */
@@ -27,6 +29,14 @@ const mostAsked = 3
  * once.
  */
 const needed = shallowReactive(new Map<string, readonly Within[]>())
+
+/**
+ * Ways that fail alike one after another until it is clear that what is given changes nothing, and components
+ * of a library that ended so until the others are not asked again: a plugin is missing, and is told to be.
+ */
+const clearAfter = { ways: 3, components: 2 }
+/** By library: how components failed whatever they were given, with those that did. */
+const hopeless = new Map<string, Map<string, Set<string>>>()
 
 /** What was seen of a way of showing a component: whether there was anything, or how it failed. */
 export interface Looked {
@@ -53,7 +63,17 @@ export function useFirstShowing() {
     const key = keyOf(standing)
     let trying = tryings.get(key) ?? begun.get(key)
     if (!trying)
-      begun.set(key, (trying = { ways: waysOf(standing), at: 0, asked: [], plainest: 0, is: 'tried' }))
+      begun.set(
+        key,
+        (trying = {
+          ways: waysOf(standing),
+          at: 0,
+          asked: [],
+          plainest: 0,
+          alike: { failure: '', times: 0 },
+          is: 'tried',
+        }),
+      )
     return trying
   }
   const isChosen = (standing: Standing) => standing.face !== null || standing.first !== null
@@ -84,6 +104,10 @@ export function useFirstShowing() {
       trying.asked.length < mostAsked
         ? askedAround(standing.contract, usage, failure, contracts())
         : undefined
+    const alike = {
+      failure,
+      times: failure !== '' && failure === trying.alike.failure ? trying.alike.times + 1 : 1,
+    }
     // whatever else is tried is tried in what it asks for by name
     if (asked)
       tryings.set(key, {
@@ -92,9 +116,19 @@ export function useFirstShowing() {
         plainest: trying.at,
         ways: trying.ways.map((way, i) => (i < trying.at ? way : putInto(way, asked))),
       })
-    else if (trying.at + 1 < trying.ways.length) tryings.set(key, { ...trying, at: trying.at + 1 })
+    else if (failure !== '' && isHopeless(standing.tag, alike)) {
+      tryings.set(key, { ...trying, at: trying.plainest, is: 'none shows anything' })
+    } else if (trying.at + 1 < trying.ways.length) tryings.set(key, { ...trying, alike, at: trying.at + 1 })
     // none did: the plainest of what it asks for says why most plainly
     else tryings.set(key, { ...trying, at: trying.plainest, is: 'none shows anything' })
+  }
+  /** Whether a failure stays whatever the component is given; keeps it in mind for the rest of the library. */
+  function isHopeless(tag: string, { failure, times }: Trying['alike']): boolean {
+    const known = hopeless.get(store.slug) ?? new Map<string, Set<string>>()
+    hopeless.set(store.slug, known)
+    const tags = known.get(failure) ?? new Set<string>()
+    if (times >= clearAfter.ways) known.set(failure, tags.add(tag))
+    return times >= clearAfter.ways || tags.size >= clearAfter.components
   }
   /** Keeps in mind what is put around everything once. */
   function remember(asked: readonly Within[]) {

@@ -1,4 +1,5 @@
 import { told } from '../../../tests/told'
+import { readLibrary } from '../read'
 
 test('compiled components in .mjs, with what they pass on', () => {
   expect(
@@ -89,4 +90,46 @@ export declare function makeTab(props: { label: string }): JSX.Element`,
       reactTypes,
     ),
   ).toEqual({ Tab: ['prop label string', 'prop open boolean'] })
+})
+
+test('a package that hands on its components by an entry of their own, or under one name, hands them on', () => {
+  const inner = (entries: Record<string, string>) =>
+    readLibrary(
+      Object.entries({
+        'dist/c.js': `import{createElement as r}from"react";export function Chip({wind}){return r("i",{title:wind})}`,
+        'dist/d.js': `import{createElement as r}from"react";export function Dot({wide}){return r("i",{title:wide})}`,
+        ...entries,
+      }).map(([path, text]) => ({ path, text })),
+    ).contracts.map(({ tag, inner }) => [tag, inner ?? false])
+  const packaged = (exports: Record<string, string>) =>
+    JSON.stringify({ name: 'q', exports, peerDependencies: { react: '19' } })
+  expect(
+    inner({
+      'package.json': packaged({ '.': './dist/index.js', './parts': './dist/parts.js' }),
+      'dist/index.js': 'export const make = () => 1',
+      'dist/parts.js': `export * from './c.js'`,
+    }),
+  ).toEqual([
+    ['Chip', false],
+    ['Dot', true],
+  ])
+  expect(
+    inner({
+      'package.json': packaged({ '.': './dist/index.js' }),
+      'dist/index.js': `export * as parts from './c.js'`,
+    }),
+  ).toEqual([
+    ['Chip', false],
+    ['Dot', true],
+  ])
+  // what hands on none says nothing of them
+  expect(
+    inner({
+      'package.json': packaged({ '.': './dist/index.js' }),
+      'dist/index.js': 'export const make = () => 1',
+    }),
+  ).toEqual([
+    ['Chip', false],
+    ['Dot', false],
+  ])
 })

@@ -36,7 +36,12 @@ export function readFunctions(sources: SourceSet, types: CheckedTypes): Reading 
   const found = [...sources.scripts.keys()]
     .filter((file) => markupFile.test(file))
     .flatMap((file) => foundIn(sources, types, file))
-  const called = found.length ? publicNames(sources) : new Map<ts.Node, string>()
+  const called = found.length
+    ? publicNames(
+        sources,
+        found.map(({ node }) => node),
+      )
+    : new Map<ts.Node, string>()
   const read: { value: FoundComponent; contract: Contract }[] = []
   for (const foundComponent of found) {
     const name = called.get(foundComponent.node) ?? nameOf(foundComponent)

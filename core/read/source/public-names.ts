@@ -1,7 +1,7 @@
 import ts from 'typescript'
 import { exportsOf } from './exported'
 import { fileAt } from './imports'
-import { entryOf, packageFile } from './packages'
+import { entryOf, packageFile, type PackageFile } from './packages'
 import { joined } from './paths'
 import type { SourceSet } from './source-set'
 
@@ -12,13 +12,23 @@ const mostFiles = 5000
  * What the package of a library calls what its files export, by declaration: the names that whoever installs
  * it imports. Empty where the package says no entry that is there, as one that is not built yet.
  */
-export function publicNames(sources: SourceSet): ReadonlyMap<ts.Node, string> {
+export function publicNames(sources: SourceSet, components: Iterable<ts.Node>): ReadonlyMap<ts.Node, string> {
   const names = new Map<ts.Node, string>()
   const own = packageFile(sources.texts.get('package.json'))
-  const entry = own && entryOf(own, '.')
-  const file = entry === undefined ? undefined : fileAt(sources.texts, joined([], entry))
-  if (file !== undefined) nameExports(sources, file, names, new Set())
-  return names
+  const seen = new Set<string>()
+  for (const entry of own ? entriesOf(own) : []) {
+    const path = entryOf(own!, entry)
+    const file = path === undefined ? undefined : fileAt(sources.texts, joined([], path))
+    if (file !== undefined) nameExports(sources, file, names, seen)
+  }
+  // a package that hands on other things than components says nothing of these
+  return [...components].some((node) => names.has(node)) ? names : new Map()
+}
+
+/** The entries that a package names one by one, its main one first. */
+const entriesOf = (own: PackageFile): string[] => {
+  const named = typeof own.exports === 'object' && own.exports !== null ? Object.keys(own.exports) : []
+  return ['.', ...named.filter((entry) => entry.startsWith('./') && !entry.includes('*'))]
 }
 
 /** What a contract says of a component that the package does not hand on, where it is known what it does. */
@@ -37,9 +47,9 @@ function nameExports(sources: SourceSet, file: string, names: Map<ts.Node, strin
     const from = statement.moduleSpecifier
     const target = from && ts.isStringLiteral(from) ? sources.resolve(file, from.text) : undefined
     const { exportClause } = statement
-    if (exportClause === undefined) {
+    if (exportClause === undefined || ts.isNamespaceExport(exportClause)) {
       if (target !== undefined) nameExports(sources, target, names, seen)
-    } else if (ts.isNamedExports(exportClause))
+    } else
       for (const { propertyName, name: called } of exportClause.elements) {
         const local = (propertyName ?? called).text
         const found = from ? target && sources.lookUpExport(target, local) : sources.lookUp(file, local)

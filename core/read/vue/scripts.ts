@@ -52,7 +52,12 @@ export function readVueScripts(sources: SourceSet, types: CheckedTypes, taken: R
   if (!isVueLibrary(sources)) return reading
   const names = new Set(taken)
   const found = scriptsIn(sources)
-  const called = found.length ? publicNames(sources) : new Map<ts.Node, string>()
+  const called = found.length
+    ? publicNames(
+        sources,
+        found.map(({ node }) => node),
+      )
+    : new Map<ts.Node, string>()
   for (const component of eachOnce(found, called)) {
     const { file } = component
     const handedOn = called.get(component.node)
