@@ -42,6 +42,8 @@ const hopeless = new Map<string, Map<string, Set<string>>>()
 export interface Looked {
   shows: boolean
   failure: string
+  /** Whether its module is there: what fails to load fails whatever it is given. */
+  isLoaded: boolean
 }
 
 /**
@@ -89,7 +91,7 @@ export function useFirstShowing() {
     !isChosen(standing) && tryingOf(standing).is === 'tried' && tryingOf(standing).ways.length > 1
 
   /** Takes what was seen of a way of showing a component; the next is tried where it showed nothing. */
-  function report(standing: Standing, usage: Usage, { shows, failure }: Looked): void {
+  function report(standing: Standing, usage: Usage, { shows, failure, isLoaded }: Looked): void {
     const trying = tryingOf(standing)
     if (isChosen(standing) || trying.is !== 'tried') return
     if (JSON.stringify(usage) !== JSON.stringify(trying.ways[trying.at])) return
@@ -116,7 +118,7 @@ export function useFirstShowing() {
         plainest: trying.at,
         ways: trying.ways.map((way, i) => (i < trying.at ? way : putInto(way, asked))),
       })
-    else if (failure !== '' && isHopeless(standing.tag, alike)) {
+    else if (!isLoaded || (failure !== '' && isHopeless(standing.tag, alike))) {
       tryings.set(key, { ...trying, at: trying.plainest, is: 'none shows anything' })
     } else if (trying.at + 1 < trying.ways.length) tryings.set(key, { ...trying, alike, at: trying.at + 1 })
     // none did: the plainest of what it asks for says why most plainly

@@ -172,3 +172,14 @@ test('a package that only stands above those installed is not there: what asks f
   expect(text).toContain('@far/tools\\u201D is not among what was installed for the library.')
   expect(text).not.toContain('secret = 42')
 })
+
+test('variables of a build that nobody set are not set, and cost nothing', async () => {
+  const text = await built({
+    'src/bell.js': element(
+      '',
+      `this.logs = typeof process.env.LOGS !== 'undefined'; this.mode = process.env.NODE_ENV`,
+    ),
+  })
+  expect(text).not.toContain('process.env')
+  expect(text).toContain('"production"')
+})

@@ -18,6 +18,8 @@ export interface BuiltModules {
 /** What is known of a page before it runs, as build tools set it. */
 const define = {
   'process.env.NODE_ENV': '"production"',
+  // other variables of a build are not set
+  'process.env': '{}',
   'import.meta.env': '{"MODE":"production","PROD":true,"DEV":false,"SSR":false}',
   __VUE_OPTIONS_API__: 'true',
   __VUE_PROD_DEVTOOLS__: 'false',

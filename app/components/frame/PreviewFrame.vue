@@ -60,7 +60,7 @@ const frame = useFrameHost(
     failed: (message) => {
       failure.value = message
       emit('failed', message)
-      if (message.phase === 'render') look(0)
+      if (message.phase === 'render' || message.phase === 'load') look(0)
     },
     painted: (seq, at) => {
       // for measuring from outside: when what was asked for was on the screen
@@ -135,7 +135,12 @@ let looking: ReturnType<typeof setTimeout> | undefined
 function look(after: number) {
   clearTimeout(looking)
   looking = setTimeout(
-    () => emit('looked', { shows: !failure.value && isSeen.value, failure: failure.value?.text ?? '' }),
+    () =>
+      emit('looked', {
+        shows: !failure.value && isSeen.value,
+        failure: failure.value?.text ?? '',
+        isLoaded: failure.value?.phase !== 'load',
+      }),
     after,
   )
 }
