@@ -13,6 +13,8 @@ test.each([
   ['Error: QuayProvider was not found in component tree', true],
   ["TypeError: Cannot destructure property 'ns' of 'inject(...)' as it is undefined.", true],
   ['Error: useTide must be used within <TideProvider>', true],
+  ['Error: [Tide] Could not find defaults instance', true],
+  ['Error: You used a <Label /> component, but it is not inside a relevant parent.', true],
   ["TypeError: Cannot read properties of undefined (reading 'name')", false],
   ['Error: no', false],
 ])('%s', (text, provide) => {

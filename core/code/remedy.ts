@@ -10,8 +10,19 @@ export interface Remedy {
 }
 
 /** Sentences of errors that say that something around a component is missing. */
-const missesAround =
-  /\binject\(|useContext|\bprovider\b|\bcontext\b.*(undefined|null|missing|not found)|not (found|wrapped)\b.*\b(tree|parent|ancestor)|outside (of )?(a|an|the|its|<)|must be (used|wrapped|placed|rendered|a child)|(used|wrapped|inside|within) (a|an|the|its)? ?<|\bapp\.use\(|\bplugin\b|getActivePinia|injection "/i
+const missesAround = new RegExp(
+  [
+    String.raw`\binject\(|injection "|useContext|\bprovider\b|\bplugin\b|\bapp\.use\(|getActivePinia`,
+    String.raw`\bcontext\b.*(undefined|null|missing|not found)`,
+    String.raw`not (found|wrapped)\b.*\b(tree|parent|ancestor)`,
+    String.raw`(could not|couldn't|cannot|can't|unable to) find\b.*\b(instance|injection|context|store|theme|parent|ancestor)`,
+    String.raw`not (inside|within)\b.*\b(parent|ancestor|component)`,
+    'outside (of )?(a|an|the|its|<)',
+    'must be (used|wrapped|placed|rendered|a child)',
+    '(used|wrapped|inside|within) (a|an|the|its)? ?<',
+  ].join('|'),
+  'i',
+)
 /** What an engine says where a value is missing that is not checked for. */
 const missesValue =
   /(cannot|can't) (read|destructure|convert)|(undefined|null) (is not|to object)|is not (a function|iterable|an object)/i
