@@ -3,7 +3,7 @@ import type { Usage } from '../code/usage'
 import { membersOf, type Contract } from '../contract/contract'
 import { slotTitle } from '../contract/slot'
 import { choicesOf } from '../contract/type'
-import { holdableStates } from '../style/held'
+import { statesToHold } from '../style/states-to-hold'
 import type { Surround } from '../surround'
 
 /** One value of an axis: what it is called, and how it changes what is shown and what is around it. */
@@ -77,22 +77,12 @@ export function axesOf({ contract, face, themes, examples }: AxesFrom): Axis[] {
       ],
     })
   }
-  const read = membersOf(contract, 'state').filter((member) => member.known !== 'comment')
-  const seen = read
-    .filter(
-      (component) =>
-        component.by === 'custom' || (component.by === 'browser' && holdableStates.has(component.name)),
-    )
-    .map((component) => component.name)
   axes.push({
     id: 'state',
     title: 'state',
     values: [
       { title: 'at rest', surround: { held: [] } },
-      ...[...new Set(['hover', 'focus-visible', 'active', ...seen])].map((text) => ({
-        title: text,
-        surround: { held: [text] },
-      })),
+      ...statesToHold(contract).map(({ name }) => ({ title: name, surround: { held: [name] } })),
     ],
   })
   if (themes.length > 1)

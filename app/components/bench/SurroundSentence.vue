@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { membersOf, type Contract } from '~~/core/contract/contract'
-import { holdableStates } from '~~/core/style/held'
+import { statesToHold } from '~~/core/style/states-to-hold'
 import { libraryScope, sayProvisions } from '~~/core/provisions'
 import type { Surround } from '~~/core/surround'
 
@@ -115,31 +115,9 @@ const asText = (of: WritableComputedRef<number>) =>
   })
 const textChoice = asText(text)
 const paddingChoice = asText(padding)
-const states = computed(() => {
-  const read = membersOf(contract, 'state').filter((member) => member.known !== 'comment')
-  const known = new Set(
-    read.filter((component) => component.by === 'browser').map((component) => component.name),
-  )
-  const always = ['hover', 'focus-visible', 'active']
-  return [
-    ...always.map((value) => ({
-      value,
-      title: value,
-      ...(known.has(value) ? {} : { note: 'no style asks for it' }),
-    })),
-    ...read
-      .filter(
-        (component) =>
-          component.by === 'browser' &&
-          holdableStates.has(component.name) &&
-          !always.includes(component.name),
-      )
-      .map((component) => ({ value: component.name, title: component.name })),
-    ...read
-      .filter((component) => component.by === 'custom')
-      .map((component) => ({ value: component.name, title: component.name, note: 'its own' })),
-  ]
-})
+const states = computed(() =>
+  statesToHold(contract).map(({ name, note }) => ({ value: name, title: name, ...(note ? { note } : {}) })),
+)
 const targets = computed(() => [
   { value: '', title: 'what answers in it' },
   ...membersOf(contract, 'part')

@@ -85,29 +85,8 @@ const frame = useFrameHost(
 const scale = computed(() =>
   tallest && size.value && size.value.height > tallest ? tallest / size.value.height : 1,
 )
-/** A window of a size of its own is shown smaller where there is less room, never cut. */
 const box = useTemplateRef<HTMLElement>('box')
-const room = ref({ width: 0, height: 0 })
-let watching: ResizeObserver | undefined
-onMounted(() => {
-  watching = new ResizeObserver(([entry]) => {
-    if (entry) room.value = { width: entry.contentRect.width, height: entry.contentRect.height }
-  })
-  if (box.value) watching.observe(box.value)
-})
-onUnmounted(() => watching?.disconnect())
-const windowStyle = computed(() => {
-  const { window, fit } = surround
-  if (!window || fit) return undefined
-  const smaller = Math.min(1, room.value.width / window.width, room.value.height / window.height)
-  return {
-    width: `${window.width}px`,
-    height: `${window.height}px`,
-    transform: `scale(${smaller})`,
-    marginInlineStart: `${Math.max(0, (room.value.width - window.width * smaller) / 2)}px`,
-    outline: '1px solid var(--rule)',
-  }
-})
+const windowStyle = useWindowInRoom(box, () => surround)
 const source = computed(() => `${preview.replace('{frame}', name.value)}/frame`)
 watch([size, scale], () => {
   if (size.value) emit('sized', size.value.width * scale.value, size.value.height * scale.value)
