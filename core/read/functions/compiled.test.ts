@@ -133,3 +133,22 @@ test('a package that hands on its components by an entry of their own, or under 
     ['Dot', false],
   ])
 })
+
+test('members of another name keep names of their own', () => {
+  const { contracts } = readLibrary(
+    Object.entries({
+      'package.json': JSON.stringify({
+        name: 'q',
+        exports: { '.': './index.js' },
+        peerDependencies: { react: '19' },
+      }),
+      'index.js': `export * as Dialog from './dialog.js'\nexport * as Menu from './menu.js'`,
+      'dialog.js': `import{createElement as r}from"react";function DialogRoot({open}){return r("i",{title:open})}export{DialogRoot as Root};`,
+      'menu.js': `import{createElement as r}from"react";function MenuRoot({open}){return r("i",{title:open})}export{MenuRoot as Root};`,
+    }).map(([path, text]) => ({ path, text })),
+  )
+  expect(contracts.map(({ tag, inner }) => [tag, inner])).toEqual([
+    ['DialogRoot', undefined],
+    ['MenuRoot', undefined],
+  ])
+})

@@ -18,7 +18,8 @@ export interface FoundComponent {
   file: string
 }
 
-const componentName = /^[A-Z][A-Za-z0-9]*$/
+/** What a function is called that is a component: JSX takes other names for those of HTML. */
+export const componentName = /^[A-Z][A-Za-z0-9]*$/
 
 /**
  * Components a file exports: functions, and functions in wrappers that forward references, memoise, or give a

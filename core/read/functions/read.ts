@@ -17,6 +17,7 @@ import { nameOfFile, notRead, sameName, type Reading } from '../source/reading'
 import { unwrap, walk, type SourceSet } from '../source/source-set'
 import { innerBy, publicNames } from '../source/public-names'
 import {
+  componentName,
   componentsIn,
   declaredComponentsIn,
   isMarkupCall,
@@ -41,7 +42,7 @@ export function readFunctions(sources: SourceSet, types: CheckedTypes): Reading 
         sources,
         found.map(({ node }) => node),
       )
-    : new Map<ts.Node, string>()
+    : new Map<ts.Node, string | undefined>()
   const read: { value: FoundComponent; contract: Contract }[] = []
   for (const foundComponent of found) {
     const name = called.get(foundComponent.node) ?? nameOf(foundComponent)
@@ -84,9 +85,14 @@ function foundIn(sources: SourceSet, types: CheckedTypes, file: string): FoundCo
   return [...found, ...declaredComponentsIn(sources, types, file).filter(({ node }) => !nodes.has(node))]
 }
 
-/** What a component is asked for by; a default has no name there, but where it is written or by its file. */
-const nameOf = ({ name, exportName, file }: FoundComponent): string =>
-  (exportName === 'default' ? name : exportName) || nameOfFile(file)
+/**
+ * What a component is called where its package does not say: a default by its own name or by its file, another
+ * by the name it is asked for by, or its own where that says more (`DialogRoot` that is handed on as `Root`).
+ */
+function nameOf({ name, exportName, file }: FoundComponent): string {
+  const isOwn = exportName === 'default' || (componentName.test(name) && name.endsWith(exportName))
+  return (isOwn ? name : exportName) || nameOfFile(file)
+}
 
 function contractOf(
   sources: SourceSet,

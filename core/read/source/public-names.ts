@@ -5,15 +5,19 @@ import { entryOf, packageFile, type PackageFile } from './packages'
 import { joined } from './paths'
 import type { SourceSet } from './source-set'
 
+/** What a package hands on, by declaration. */
+export type PublicNames = ReadonlyMap<ts.Node, string | undefined>
+
 /** Files that are walked on the way from the entries of a package to what it hands on. */
 const mostFiles = 5000
 
 /**
  * What the package of a library calls what its files export, by declaration: the names that whoever installs
- * it imports. Empty where the package says no entry that is there, as one that is not built yet.
+ * it imports, nothing where that is a member of another name (`Dialog.Root`). Empty where the package says no
+ * entry that is there, as one that is not built yet.
  */
-export function publicNames(sources: SourceSet, components: Iterable<ts.Node>): ReadonlyMap<ts.Node, string> {
-  const names = new Map<ts.Node, string>()
+export function publicNames(sources: SourceSet, components: Iterable<ts.Node>): PublicNames {
+  const names = new Map<ts.Node, string | undefined>()
   const own = packageFile(sources.texts.get('package.json'))
   const seen = new Set<string>()
   for (const entry of own ? entriesOf(own) : []) {
@@ -32,14 +36,22 @@ const entriesOf = (own: PackageFile): string[] => {
 }
 
 /** What a contract says of a component that the package does not hand on, where it is known what it does. */
-export const innerBy = (names: ReadonlyMap<ts.Node, string>, node: ts.Node): { inner?: true } =>
+export const innerBy = (names: PublicNames, node: ts.Node): { inner?: true } =>
   names.size === 0 || names.has(node) ? {} : { inner: true }
 
-function nameExports(sources: SourceSet, file: string, names: Map<ts.Node, string>, seen: Set<string>): void {
-  if (seen.has(file) || seen.size >= mostFiles) return
-  seen.add(file)
+function nameExports(
+  sources: SourceSet,
+  file: string,
+  names: Map<ts.Node, string | undefined>,
+  seen: Set<string>,
+  isMember = false,
+): void {
+  const way = `${isMember ? 'a member ' : ''}${file}`
+  if (seen.has(way) || seen.size >= mostFiles) return
+  seen.add(way)
   const name = (node: ts.Node, called: string) => {
-    if (called !== 'default' && !names.has(node)) names.set(node, called)
+    // a name of its own is told before one by which it is a member of another
+    if (called !== 'default' && names.get(node) === undefined) names.set(node, isMember ? undefined : called)
   }
   for (const { exportName, node } of exportsOf(sources, file)) name(node, exportName)
   for (const statement of sources.scripts.get(file)?.statements ?? []) {
@@ -48,7 +60,8 @@ function nameExports(sources: SourceSet, file: string, names: Map<ts.Node, strin
     const target = from && ts.isStringLiteral(from) ? sources.resolve(file, from.text) : undefined
     const { exportClause } = statement
     if (exportClause === undefined || ts.isNamespaceExport(exportClause)) {
-      if (target !== undefined) nameExports(sources, target, names, seen)
+      if (target !== undefined)
+        nameExports(sources, target, names, seen, isMember || exportClause !== undefined)
     } else
       for (const { propertyName, name: called } of exportClause.elements) {
         const local = (propertyName ?? called).text

@@ -6,7 +6,7 @@ import { evaluate } from '../source/evaluate'
 import { exportsOf } from '../source/exported'
 import { readKeys } from '../source/keys'
 import { packageFile } from '../source/packages'
-import { innerBy, publicNames } from '../source/public-names'
+import { innerBy, publicNames, type PublicNames } from '../source/public-names'
 import { reachedFrom } from '../source/reached'
 import { nameOfFile, notRead, type Reading } from '../source/reading'
 import { unwrap, type SourceSet } from '../source/source-set'
@@ -57,7 +57,7 @@ export function readVueScripts(sources: SourceSet, types: CheckedTypes, taken: R
         sources,
         found.map(({ node }) => node),
       )
-    : new Map<ts.Node, string>()
+    : new Map<ts.Node, string | undefined>()
   for (const component of eachOnce(found, called)) {
     const { file } = component
     const handedOn = called.get(component.node)
@@ -87,7 +87,7 @@ const scriptsIn = (sources: SourceSet): FoundComponent[] =>
  * Components by the options they are made of, each once: what is handed from helper to helper and from file to
  * file on its way out of the package is the same all the way, and is called as it is called in the end.
  */
-function eachOnce(found: readonly FoundComponent[], called: ReadonlyMap<ts.Node, string>): FoundComponent[] {
+function eachOnce(found: readonly FoundComponent[], called: PublicNames): FoundComponent[] {
   const outermost = new Map<ts.Node, FoundComponent>()
   const isBefore = (a: FoundComponent, b: FoundComponent) =>
     called.has(a.node) === called.has(b.node) ? a.steps > b.steps : called.has(a.node)
