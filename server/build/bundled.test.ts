@@ -169,6 +169,9 @@ test('a package that only stands above those installed is not there: what asks f
     { 'src/bell.js': element(`import { ask } from 'kit'`, 'void ask()') },
     dependencies,
   )
+  // nor is it told where on this server packages are installed
+  expect(text).not.toContain(dependencies.slice(1))
+  expect(text).toContain('// node_modules/kit/index.js')
   expect(text).toContain('@far/tools\\u201D is not among what was installed for the library.')
   expect(text).not.toContain('secret = 42')
 })

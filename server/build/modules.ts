@@ -142,7 +142,7 @@ export async function buildModules(
     )
   const modules = (result?.outputFiles ?? []).map((file) => ({
     name: file.path.replace(/^\/out\//, ''),
-    content: file.contents,
+    content: withoutPlace(file.contents, dependencies),
   }))
   const outputOf = new Map(
     Object.entries(result?.metafile.outputs ?? {}).flatMap(([path, output]) =>
@@ -163,6 +163,16 @@ export async function buildModules(
       return { tag: contract.tag, entry: problems.length ? undefined : outputOf.get(entry), problems }
     }),
   }
+}
+
+/**
+ * A module, or its map, without the folder of this server that packages are installed in: who looks at it is
+ * told which file of which package it is, and no more.
+ */
+function withoutPlace(content: Uint8Array, dependencies: string | undefined): Uint8Array {
+  const place = dependencies && `${dependencies.slice(1)}/`
+  const text = Buffer.from(content.buffer, content.byteOffset, content.byteLength)
+  return place && text.includes(place) ? Buffer.from(text.toString('utf8').replaceAll(place, '')) : content
 }
 
 /** All files an entry is made of, by what imports what. */

@@ -79,8 +79,9 @@ const markLabel = computed(() => {
       </p>
       <p v-if="inDoubt && found" class="bad">
         {{ found.says
-        }}<template v-if="found.between">
-          <button type="button" class="link" @click="usage = found.between[0]">Before</button>{{ ' ' }}
+        }}<template v-if="found.between"
+          >{{ ' ' }}<button type="button" class="link" @click="usage = found.between[0]">Before</button
+          >{{ ' ' }}
           <button type="button" class="link" @click="usage = found.between[1]">after</button></template
         >
       </p>
