@@ -41,11 +41,15 @@ function placeToAsk(): ShadowRoot {
   return (asked = host.attachShadow({ mode: 'closed' }))
 }
 
-/** What a control of a kind looks like by itself, in one scheme of colours. */
+const stylesKnown = new Map<string, Map<string, string>>()
+/** What a control of a kind looks like by itself, in one scheme of colours; asked once. */
 function styleOf(control: Element, scheme: string, isDisabled: boolean): Map<string, string> {
+  const type = control.getAttribute('type')
+  const key = [control.localName, type, scheme, isDisabled].join(' ')
+  const known = stylesKnown.get(key)
+  if (known) return known
   const root = placeToAsk()
   const twin = document.createElement(control.localName)
-  const type = control.getAttribute('type')
   if (type) twin.setAttribute('type', type)
   twin.toggleAttribute('disabled', isDisabled)
   ;(root.host as HTMLElement).style.colorScheme = scheme
@@ -53,6 +57,7 @@ function styleOf(control: Element, scheme: string, isDisabled: boolean): Map<str
   const style = getComputedStyle(twin)
   const values = new Map([...style].map((name) => [name, style.getPropertyValue(name)]))
   root.replaceChildren()
+  stylesKnown.set(key, values)
   return values
 }
 
@@ -131,11 +136,15 @@ function unname(): void {
 }
 
 let looking: Element[] = []
+let isShown = false
 /**
  * Gives what is held the browser's own look of its states, or takes it away. Answers the states whose look
  * cannot be held, because the browser draws them itself, with the element it draws.
  */
 export function showOwnLook(states: readonly string[]): { state: string; element: string }[] {
+  // it costs nothing where nothing is held and nothing was
+  if (states.length === 0 && !isShown) return []
+  isShown = states.length > 0
   for (const element of looking) element.removeAttribute(lookAttribute)
   looking = []
   unname()
