@@ -14,11 +14,11 @@ const namesUsed = (filling: Filling): string[] => {
   ]
 }
 
-/** What a slot hands over that its filling makes use of, in the order of the contract. */
+/** What a slot hands over that its filling makes use of, in the order in which it does. */
 export function handedOver(contract: Contract, slotName: string, filling: Filling): string[] {
-  const used = new Set(namesUsed(filling))
   const slot = membersOf(contract, 'slot').find(({ name }) => name === slotName)
-  return (slot?.passes ?? []).map(({ name }) => name).filter((name) => used.has(name))
+  const passed = new Set((slot?.passes ?? []).map(({ name }) => name))
+  return [...new Set(namesUsed(filling))].filter((name) => passed.has(name))
 }
 
 /** A text with slot props in it as an expression of JavaScript; `undefined` where it has none. */
