@@ -2,7 +2,8 @@ import { heldAttribute, heldPart, marksFor } from '../core/style/held'
 import { isDrawn } from './native'
 import { rootOf, rootsIn } from './sheets'
 
-const answers =
+/** What answers to pointer and keys. */
+export const answers =
   'a[href], button:not([disabled]), input:not([disabled]), select:not([disabled]), ' +
   'textarea:not([disabled]), summary, [tabindex]:not([tabindex="-1"])'
 let marked: { element: Element; parts: string[] }[] = []

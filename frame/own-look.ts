@@ -1,4 +1,5 @@
 import { heldAttribute } from '../core/style/held'
+import { answers } from './held'
 import { adopt, adoptedIn, setText } from './native'
 import { keepAsIs, rootsIn } from './sheets'
 
@@ -25,10 +26,8 @@ const said = [
 ].join(' ')
 
 const controls = 'button, input, select, textarea, optgroup, option, fieldset'
-/** What answers to focus has the look of it. */
-const focusable =
-  'a[href], button:not([disabled]), input:not([disabled]), select:not([disabled]), ' +
-  'textarea:not([disabled]), summary, [tabindex], [contenteditable]'
+/** What can have the focus, by script too, has the look of it. */
+const focusable = `${answers}, [tabindex], [contenteditable]`
 
 /** Where elements stand that are only there to be asked how the browser shows them. */
 let asked: ShadowRoot | undefined

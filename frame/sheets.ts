@@ -50,8 +50,11 @@ export function undress(off: boolean, kept: readonly CSSStyleSheet[]): void {
   }
 }
 
-/** By rule, or by list of media: what it said of itself, and what we wrote instead. */
-const written = new WeakMap<object, { was: string; now: string }>()
+/**
+ * By what was written, a rule, a style or a list of media: what it said of itself, what we made of that, and how
+ * the browser says it.
+ */
+const written = new WeakMap<object, { was: string; made: string; now: string }>()
 let preferences: Preferences = {}
 let states: ReadonlySet<string> = new Set()
 let isWritten = false
@@ -185,27 +188,39 @@ function writeStyleRule(rule: CSSStyleRule, inForced: boolean): void {
   )
 }
 
-/** What a rule of a scope said before another was put in its place. */
-const scopesBefore = new WeakMap<CSSRule, { prelude: string; start: string | null; end: string | null }>()
+/** Of a rule of a scope that stands in the place of another: what that said, and the prelude of this one. */
+const scopes = new WeakMap<CSSRule, { was: AuthoredScope; prelude: string }>()
+interface AuthoredScope {
+  prelude: string
+  start: string | null
+  end: string | null
+  /** What its author wrote in it, before any rule there was held. */
+  block: string
+}
+function authored(rule: CSSScopeRule): AuthoredScope {
+  const text = rule.cssText
+  const at = text.indexOf('{')
+  return { prelude: text.slice(0, at).trim(), start: rule.start, end: rule.end, block: text.slice(at) }
+}
+
 /** The prelude of a scope cannot be written: another rule takes its place. Says whether one did. */
 function writeScope(holder: Holder, rule: CSSScopeRule, index: number): boolean {
-  const block = rule.cssText.indexOf('{')
-  const now = rule.cssText.slice(0, block).trim()
-  const was = scopesBefore.get(rule) ?? { prelude: now, start: rule.start, end: rule.end }
-  const wanted = holdScope(was, states) ?? was.prelude
-  if (wanted === (scopesWritten.get(rule) ?? was.prelude)) return false
+  const known = scopes.get(rule)
+  const held = holdScope(known?.was ?? rule, states)
+  if (held === undefined && !known) return false
+  const was = known?.was ?? authored(rule)
+  const prelude = held ?? was.prelude
+  if (prelude === (known?.prelude ?? was.prelude)) return false
   try {
-    holder.insertRule(`${wanted} ${rule.cssText.slice(block)}`, index + 1)
+    holder.insertRule(`${prelude} ${was.block}`, index + 1)
   } catch {
     return false
   }
   holder.deleteRule(index)
   const next = (holder as unknown as { cssRules: CSSRuleList }).cssRules[index]!
-  scopesBefore.set(next, was)
-  scopesWritten.set(next, wanted)
+  if (held !== undefined) scopes.set(next, { was, prelude })
   return true
 }
-const scopesWritten = new WeakMap<CSSRule, string>()
 
 /** Writes something anew that can be written; `put` answers how it reads afterwards. */
 function write(
@@ -223,12 +238,9 @@ function write(
     written.delete(holder)
     return
   }
-  if (known?.was === was && known.now === said && next === lastMade.get(holder)) return
-  const now = put(next)
-  lastMade.set(holder, next)
-  written.set(holder, { was, now })
+  if (known?.was === was && known.now === said && known.made === next) return
+  written.set(holder, { was, made: next, now: put(next) })
 }
-const lastMade = new WeakMap<object, string>()
 
 /** A rule's selectors as their author wrote them. */
 export const saidBy = (rule: CSSStyleRule): string => {

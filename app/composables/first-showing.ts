@@ -118,19 +118,19 @@ export function useFirstShowing() {
         plainest: trying.at,
         ways: trying.ways.map((way, i) => (i < trying.at ? way : putInto(way, asked))),
       })
-    else if (!isLoaded || (failure !== '' && isHopeless(standing.tag, alike))) {
+    else if (!isLoaded || (failure !== '' && isHopeless(alike))) {
+      if (alike.times >= clearAfter.ways) keepHopeless(standing.tag, failure)
       tryings.set(key, { ...trying, at: trying.plainest, is: 'none shows anything' })
     } else if (trying.at + 1 < trying.ways.length) tryings.set(key, { ...trying, alike, at: trying.at + 1 })
     // none did: the plainest of what it asks for says why most plainly
     else tryings.set(key, { ...trying, at: trying.plainest, is: 'none shows anything' })
   }
-  /** Whether a failure stays whatever the component is given; keeps it in mind for the rest of the library. */
-  function isHopeless(tag: string, { failure, times }: Trying['alike']): boolean {
+  /** Whether a failure stays whatever a component is given: this one, or others of the library before it. */
+  const isHopeless = ({ failure, times }: Trying['alike']): boolean =>
+    times >= clearAfter.ways || (hopeless.get(store.slug)?.get(failure)?.size ?? 0) >= clearAfter.components
+  function keepHopeless(tag: string, failure: string): void {
     const known = hopeless.get(store.slug) ?? new Map<string, Set<string>>()
-    hopeless.set(store.slug, known)
-    const tags = known.get(failure) ?? new Set<string>()
-    if (times >= clearAfter.ways) known.set(failure, tags.add(tag))
-    return times >= clearAfter.ways || tags.size >= clearAfter.components
+    hopeless.set(store.slug, known.set(failure, (known.get(failure) ?? new Set()).add(tag)))
   }
   /** Keeps in mind what is put around everything once. */
   function remember(asked: readonly Within[]) {

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { wantsWords, withoutWords, componentTitle, type Contract } from '~~/core/contract/contract'
-import { innerGroup, otherGroup } from '~~/core/contract/group'
+import { titleOfGroup } from '~~/core/contract/group'
 import type { Usage } from '~~/core/code/usage'
 import { isAtLeast } from '~~/core/roles'
 import { isElement } from '~~/core/languages/languages'
@@ -71,10 +71,8 @@ export const useLibrary = defineStore('library', () => {
     const groups = new Map<string, Standing[]>()
     for (const component of standing.value)
       groups.set(component.group, [...(groups.get(component.group) ?? []), component])
-    // a library that names no groups has one, and beside it at most what its package keeps to itself
-    const isUngrouped = [...groups.keys()].every((name) => name === otherGroup || name === innerGroup)
     return [...groups].map(([name, items]) => ({
-      name: name === otherGroup && isUngrouped ? 'Components' : name,
+      name: titleOfGroup(name, groups.keys()),
       items,
       ...wordsShare(items),
     }))

@@ -10,13 +10,16 @@ export const escapeText = (text: string): string =>
 export const escapeAttribute = (text: string): string =>
   keepReturns(text.replaceAll('&', '&amp;').replaceAll('"', '&quot;'))
 
+/** An attribute of HTML; one without a text is its name. */
+export const htmlAttribute = (name: string, text: string): string =>
+  text === '' ? name : `${name}="${escapeAttribute(text)}"`
+
 /** Props that go into markup as attributes, and those that only script can set. */
 function divide(contract: Contract, usage: Usage) {
   const attributes: string[] = []
   const byScript: [string, unknown][] = []
   const apart = usage.attributes ?? {}
-  for (const [name, text] of Object.entries(apart))
-    attributes.push(text === '' ? name : `${name}="${escapeAttribute(text)}"`)
+  for (const [name, text] of Object.entries(apart)) attributes.push(htmlAttribute(name, text))
   for (const prop of membersOf(contract, 'prop')) {
     const value = usage.props[prop.name]
     if (value === undefined) continue

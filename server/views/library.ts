@@ -1,4 +1,4 @@
-import { groupOf } from '~~/core/contract/group'
+import { groupOf, innerLast } from '~~/core/contract/group'
 import { LRUCache } from 'lru-cache'
 import { tokenPrefix } from '~~/core/release/package'
 import { nextVersions } from '~~/core/release/version'
@@ -153,8 +153,7 @@ export async function shelfView(db: Store, library: Library, only?: string) {
     db,
     shown.filter((component) => !component.build?.build).map((component) => component.id),
   )
-  // what nobody who installs the package can ask for comes last
-  const ordered = shown.toSorted((a, b) => Number(!!a.contract.inner) - Number(!!b.contract.inner))
+  const ordered = shown.toSorted((a, b) => innerLast(a.contract, b.contract))
   return ordered.map(({ id, tag, contract, build, face, first }) => {
     const good = lastGood.get(id)
     return {

@@ -7,6 +7,7 @@ import type { Preferences } from '../../core/style/held'
 type Looks = Record<string, Record<string, string>>
 interface InPage {
   looks(): Looks
+  sheets(): string
   hold(states: string[], preferences: Preferences): void
   drawn(): { state: string; element: string }[]
 }
@@ -38,6 +39,8 @@ const hold = (page: Page, states: string[], preferences: Preferences = {}): Prom
     preferences,
   ] as const)
 
+const sheets = (page: Page): Promise<string> => page.evaluate(() => (window as unknown as InPage).sheets())
+
 /** What brings a state about, as a person or a page does. */
 const acts: Record<string, (page: Page) => Promise<unknown>> = {
   hover: (page) => page.locator('#at button, #at a, #at i').first().hover(),
@@ -63,6 +66,10 @@ const apart = (a: Looks, b: Looks): string[] =>
 
 const cases: [state: string, markup: string][] = [
   ['hover', '<style>@scope (button:hover) { b { color: red } }</style><button><b>x</b></button>'],
+  [
+    'hover',
+    '<style>@scope (button:hover) { :scope:hover b { color: red } }</style><button><b>x</b></button>',
+  ],
   ['hover', '<style>@scope (div) to (button:hover) { b { color: red } }</style><button><b>x</b></button>'],
   [
     'hover',
@@ -126,9 +133,11 @@ for (const [i, [state, markup]] of cases.entries())
   test(`held in ${state} it looks as it does when it is, ${i}: ${markup.slice(0, 60)}`, async ({ page }) => {
     await open(page, markup)
     const atRest = await looks(page)
+    const written = await sheets(page)
     await hold(page, [state])
     const held = await looks(page)
     await hold(page, [])
+    expect(await sheets(page), 'its sheets say what they said').toBe(written)
     expect(apart(await looks(page), atRest), 'as it was, when it is no longer held').toEqual([])
     await acts[state]!(page)
     expect(apart(await looks(page), held)).toEqual([])

@@ -1,5 +1,5 @@
 import { type Contract } from '../../contract/contract'
-import { escapeAttribute, escapeText } from '../html'
+import { escapeAttribute, escapeText, htmlAttribute } from '../html'
 import type { Usage } from '../usage'
 import type { Dialect } from './markup'
 import { isMadeByScript, literal, stringLiteral, unicodeEscape } from './script'
@@ -38,8 +38,7 @@ const means = /[{}@]/
 const isAsWritten = (text: string): boolean => !means.test(text) && !/[\n\r\t\f]/.test(text)
 
 function textAttribute(name: string, text: string): string {
-  if (text === '') return name
-  return isAsWritten(text) ? `${name}="${escapeAttribute(text)}"` : bound(`attr.${name}`, stringLiteral(text))
+  return isAsWritten(text) ? htmlAttribute(name, text) : bound(`attr.${name}`, stringLiteral(text))
 }
 
 const makeDialect = (parts: ClassParts): Dialect => ({

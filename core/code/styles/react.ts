@@ -4,13 +4,14 @@ import { isElement } from '../../languages/languages'
 import { membersOf, type Contract } from '../../contract/contract'
 import { anyFunction } from '../html'
 import type { Filling, Usage } from '../usage'
-import { markupIn, textIn, type Dialect, type Element } from './markup'
+import { type Dialect, type Element } from './markup'
 import { literal, stringLiteral } from './script'
 import {
   callsOf,
   componentOr,
   propOfAttribute,
   elementContent,
+  fillingIn,
   imports,
   inItsPlace,
   print,
@@ -210,9 +211,7 @@ function reactOwn(
 }
 
 function contentOf(input: CodeInput, filling: Filling, indent: string): string {
-  const dialect = makeDialect(input)
-  if (filling.is === 'text') return textIn(dialect, filling.text)
-  if (filling.is === 'markup') return markupIn(dialect, filling.markup)
+  if (filling.is !== 'component') return fillingIn(makeDialect(input), filling)
   return componentOr(input, filling, (own) => reactComponent(input, own, filling.usage, indent, ''), absent)
 }
 

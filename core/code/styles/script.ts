@@ -10,12 +10,14 @@ const namedEscapes: Readonly<Record<string, string>> = {
 export const unicodeEscape = (letter: string): string =>
   `\\u${letter.charCodeAt(0).toString(16).padStart(4, '0')}`
 
+const escapeOf = (letter: string): string => namedEscapes[letter] ?? unicodeEscape(letter)
+
 /**
  * A text as a string of JavaScript in single quotes, on one line whatever it holds (ECMA-262, 12.9.4): control
  * characters, line separators and lone surrogates are escapes.
  */
 export const stringLiteral = (text: string): string =>
-  `'${text.replace(/['\\\u0000-\u001f\u007f\u2028\u2029]|\p{Cs}/gu, (letter) => namedEscapes[letter] ?? unicodeEscape(letter))}'`
+  `'${text.replace(/['\\\u0000-\u001f\u007f\u2028\u2029]|\p{Cs}/gu, escapeOf)}'`
 
 /** The name of a property in an object literal; `__proto__` without brackets would set the prototype. */
 function keyLiteral(key: string): string {

@@ -26,7 +26,7 @@ export interface Written {
  * Where a template language makes nothing of a line that ends: anywhere, at both ends of what stands inside
  * an element, or only beside other elements.
  */
-export type LineEnds = 'anywhere' | 'at ends' | 'by elements'
+type LineEnds = 'anywhere' | 'at ends' | 'by elements'
 
 const beginsAsElement = (text: string): boolean => /^(?:<|\{#)/.test(text)
 const endsAsElement = (text: string): boolean => /(?:>|\{\/\w+\})$/.test(text)
@@ -153,12 +153,15 @@ export const componentOr = (
   return own ? write(own) : comment(`${filling.tag} is not on the shelf`)
 }
 
-/** What stands in a slot of a custom element, in the template of a framework. */
-export function elementContent(
-  dialect: Dialect,
-  slot: string,
-  filling: Exclude<Filling, { is: 'component' }>,
-): string {
+/** What fills a slot and is no component. */
+type Plain = Exclude<Filling, { is: 'component' }>
+
+/** Text or markup in a slot of a component that is no element, in the template of a framework. */
+export const fillingIn = (dialect: Dialect, filling: Plain): string =>
+  filling.is === 'text' ? textIn(dialect, filling.text) : markupIn(dialect, filling.markup)
+
+/** Text or markup in a slot of a custom element, in the template of a framework. */
+export function elementContent(dialect: Dialect, slot: string, filling: Plain): string {
   if (filling.is === 'markup') return markupIn(dialect, filling.markup, slot)
   if (slot) return spanInSlot(dialect, slot, filling.text)
   // a template makes no node of an empty text: a space takes the place of what the slot falls back to

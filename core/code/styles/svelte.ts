@@ -3,10 +3,11 @@ import { escapeAttribute, escapeText } from '../html'
 import { slotPropParts } from '../slot-props'
 import type { Filling, Usage } from '../usage'
 import { expressionOf, handedOver } from './handed'
-import { markupIn, textIn, type Dialect } from './markup'
+import { type Dialect } from './markup'
 import { literal, stringLiteral } from './script'
 import {
   componentOr,
+  fillingIn,
   imports,
   inItsPlace,
   isBare,
@@ -41,8 +42,8 @@ const makeDialect = (input: CodeInput, known: ReadonlySet<string>): Dialect => (
   expression: (text) => `{${expressionOf(text, known) ?? stringLiteral(text)}}`,
   space: ' ',
   attribute: (name, text, { tagName }) => {
-    // as an attribute it only says what is so when a parser makes the element (HTML, 4.8.11.13)
-    if (name === 'muted') return 'muted={true}'
+    // what Svelte does itself for these it does for a value that is true
+    if (name === 'muted' || name === 'autofocus') return `${name}={true}`
     if (!tagName.includes('-')) return attributeOf(name, text, known)
     const given = propOfAttribute(input.contractOf(tagName), name, text)
     if (typeof given.value === 'string') return attributeOf(given.name, given.value, known)
@@ -99,8 +100,6 @@ function inPlaces(contract: Contract, slot: string, handed: readonly string[]): 
 
 /** What a slot is filled with; `{{ name }}` in it stands for what the component hands over. */
 function contentOf(input: CodeInput, filling: Filling, indent: string, known: ReadonlySet<string>): string {
-  const dialect = makeDialect(input, known)
-  if (filling.is === 'text') return textIn(dialect, filling.text)
-  if (filling.is === 'markup') return markupIn(dialect, filling.markup)
+  if (filling.is !== 'component') return fillingIn(makeDialect(input, known), filling)
   return componentOr(input, filling, (own) => svelteElement(input, own, filling.usage, indent, known))
 }

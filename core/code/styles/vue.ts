@@ -1,15 +1,16 @@
 import { isElement } from '../../languages/languages'
 import { membersOf, type Contract } from '../../contract/contract'
-import { escapeAttribute, escapeText } from '../html'
+import { escapeAttribute, escapeText, htmlAttribute } from '../html'
 import { slotPropParts } from '../slot-props'
 import type { Filling, Usage } from '../usage'
 import { expressionOf, handedOver } from './handed'
-import { markupIn, textIn, type Dialect } from './markup'
+import { type Dialect } from './markup'
 import { literal, stringLiteral } from './script'
 import {
   callsOf,
   componentOr,
   elementContent,
+  fillingIn,
   imports,
   inItsPlace,
   isBare,
@@ -52,8 +53,7 @@ const makeDialect = (known: ReadonlySet<string>): Dialect => ({
   space: ' ',
   attribute: (name, value) => {
     const expression = expressionOf(value, known)
-    if (expression) return bound(name, expression)
-    return value === '' ? name : `${name}="${escapeAttribute(value)}"`
+    return expression ? bound(name, expression) : htmlAttribute(name, value)
   },
   canWrite: ({ tagName, attrs }) =>
     tagName !== 'component' && attrs.every(({ name }) => !/^(?:v-|(?:ref|key|is)$)/.test(name)),
@@ -98,7 +98,7 @@ function vueElement({ input, contract, usage, indent, slot, known, heldAs }: Pla
   const apart = Object.entries(usage.attributes ?? {}).map(([name, text]) => {
     // where there is a property of that name, that is what would be set
     if (properties.has(name)) return bound(`${name}.attr`, stringLiteral(text))
-    return text === '' ? name : `${name}="${escapeAttribute(text)}"`
+    return htmlAttribute(name, text)
   })
   const props = setProps(contract, usage).map((set) => elementProp(set, usage))
   const attributes = [...apart, ...props, ...setStyles(usage)]
@@ -143,7 +143,7 @@ function elementProp(set: SetProp, usage: Usage): string {
 function vueOwn({ input, contract, usage, indent, known, heldAs }: Placed): string {
   const attributes = setProps(contract, usage).map((set) => ownProp(set, known))
   for (const [name, text] of Object.entries(usage.attributes ?? {}))
-    attributes.push(text === '' ? name : `${name}="${escapeAttribute(text)}"`)
+    attributes.push(htmlAttribute(name, text))
   if (heldAs) attributes.unshift(`ref="${heldAs}"`)
   const fillings = Object.entries(usage.slots)
   const inside = fillings.map(([name, filling]) => {
@@ -166,11 +166,14 @@ function ownProp(set: SetProp, known: ReadonlySet<string>): string {
   return expression ? bound(name, expression) : `${name}="${escapeAttribute(value)}"`
 }
 
-function slotContent(input: CodeInput, filling: Filling, indent: string, known: ReadonlySet<string>): string {
-  const dialect = makeDialect(known)
-  if (filling.is === 'text') return textIn(dialect, filling.text)
-  if (filling.is === 'markup') return markupIn(dialect, filling.markup)
-  return componentOr(input, filling, (own) =>
-    vueComponent({ input, contract: own, usage: filling.usage, indent, known }),
-  )
-}
+const slotContent = (
+  input: CodeInput,
+  filling: Filling,
+  indent: string,
+  known: ReadonlySet<string>,
+): string =>
+  filling.is === 'component'
+    ? componentOr(input, filling, (own) =>
+        vueComponent({ input, contract: own, usage: filling.usage, indent, known }),
+      )
+    : fillingIn(makeDialect(known), filling)
