@@ -1,18 +1,7 @@
-import type { Router } from 'vue-router'
-
 /**
- * Choices not yet in the address: two made in one moment both end there, and what is chosen shows at once.
+ * A choice of a sentence that stands in the page's address under `name`; the usual one is left out of it.
+ * What is chosen shows at once.
  */
-const pending = shallowRef<Record<string, string | undefined>>({})
-
-async function settle(router: Router) {
-  const now = pending.value
-  const { query, hash } = router.currentRoute.value
-  await router.replace({ query: { ...query, ...now }, hash })
-  if (pending.value === now) pending.value = {}
-}
-
-/** A choice of a sentence that stands in the page's address under `name`; the usual one is left out of it. */
 export function useAddressChoice(name: string, usual: string): WritableComputedRef<string> {
   const route = useRoute()
   const router = useRouter()
@@ -23,13 +12,12 @@ export function useAddressChoice(name: string, usual: string): WritableComputedR
   })
   return computed({
     get: () => {
-      const value = name in pending.value ? pending.value[name] : route.query[name]
+      const value = name in pendingAddress.value ? pendingAddress.value[name] : route.query[name]
       return typeof value === 'string' ? value : usual
     },
     set: (value) => {
       if (left) return
-      pending.value = { ...pending.value, [name]: value === usual ? undefined : value }
-      void settle(router)
+      void changeAddress(router, { [name]: value === usual ? undefined : value })
     },
   })
 }

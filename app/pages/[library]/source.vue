@@ -190,7 +190,7 @@ useKeys([
             :problems="wrong"
             :line
             @keep="keep()"
-            @line="(at) => router.replace({ query: { ...$route.query, line: at } })"
+            @line="(at) => changeAddress(router, { line: String(at) })"
           />
           <div v-if="wrong.length" class="wrong"><ProblemList :problems="wrong" :library="store.slug" /></div>
         </section>

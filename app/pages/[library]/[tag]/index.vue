@@ -21,14 +21,13 @@ watch(start, (now, before) => {
 const themeNames = computed(() => themes.value.map((theme) => theme.name))
 const surround = shallowRef(surroundFromQuery(route.query, themeNames.value, store.baseTheme))
 let later: ReturnType<typeof setTimeout> | undefined
-const queryOf = () => ({
-  ...route.query,
+const shownInAddress = () => ({
   show: JSON.stringify(usage.value) === JSON.stringify(start.value) ? undefined : JSON.stringify(usage.value),
   ...surroundToQuery(surround.value, store.baseTheme),
 })
 watch([usage, surround], () => {
   clearTimeout(later)
-  later = setTimeout(() => void router.replace({ query: queryOf(), hash: route.hash }), 300)
+  later = setTimeout(() => void changeAddress(router, shownInAddress()), 300)
 })
 // whoever leaves before the address has caught up must not be called back by it
 onBeforeRouteLeave(() => clearTimeout(later))

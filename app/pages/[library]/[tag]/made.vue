@@ -25,14 +25,7 @@ const surround = shallowRef(
     store.baseTheme,
   ),
 )
-watch(
-  surround,
-  () =>
-    void router.replace({
-      query: { ...route.query, ...surroundToQuery(surround.value, store.baseTheme) },
-      hash: route.hash,
-    }),
-)
+watch(surround, () => void changeAddress(router, surroundToQuery(surround.value, store.baseTheme)))
 const modules = computed(() => modulesFor(tag.value, usage.value, store.moduleOf))
 const target = computed(() =>
   contract.value && modules.value
