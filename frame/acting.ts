@@ -1,88 +1,220 @@
-import { answersIn } from './held'
-import type { Place } from './looking'
+import { during, passTime, type Clock } from './clock'
+import * as gestures from './gestures'
+import { answersIn, drawnIn } from './held'
+import { noteMoments, type Place } from './looking'
+import { isDrawn } from './native'
 import { componentIn } from './placed'
+import type { Elsewhere } from './watch'
 
 // What is done to a component while it is tried.
 
 export const later = (milliseconds: number) => new Promise((resolve) => setTimeout(resolve, milliseconds))
+
+/** After something was done: what is waited for, and how much time goes by. */
+interface Step {
+  answer?: Promise<unknown>
+  pass?: number
+}
+type Acting = Generator<Step, void>
+
+/** Things that are used at most, one by one, in one case. */
+const mostUsed = 24
+/** Of things that look alike so many are used: the rows of a list do the same. */
+const mostAlike = 4
+/** Things that are dragged, held and dropped on. */
+const mostHandled = 3
+/** Milliseconds for which something is pressed, and that go by after all was done. */
+const [pressed, afterwards] = [1000, 12_000]
+
 /**
- * What a person would do, as far as script can: a click on whatever answers, words into a field, a key on the
- * first of them.
+ * Does to components what their cases say, a step of each after the other. After each round those are looked at
+ * that changed: what has come may go again.
  */
-export async function act({ item: trialCase, parent, answered, answers, focused }: Place): Promise<void> {
-  const component = componentIn(parent)
-  if (!component) return
-  const answering = answersIn(component)
+export async function actAll(places: readonly Place[], elsewhere: Elsewhere): Promise<void> {
+  let acting = places.filter(({ item }) => item.acts.length).map((place) => ({ place, steps: actsOf(place) }))
+  while (acting.length) {
+    const isOver = new Set<Acting>()
+    for (const { place, steps } of acting) {
+      try {
+        if (await takeStep(place.clock, place.focused, steps)) isOver.add(steps)
+        elsewhere.addTo(place.elsewhere)
+      } catch (error) {
+        place.failed = String(error)
+        isOver.add(steps)
+      }
+    }
+    noteMoments(acting.map(({ place }) => place))
+    acting = acting.filter(({ steps }) => !isOver.has(steps))
+  }
+}
+
+/** Takes one step, with what follows from it at once; whether it was the last. */
+async function takeStep(clock: Clock, focused: string[], steps: Acting): Promise<boolean> {
   asked = focused
-  for (const what of trialCase.acts) {
-    if (what !== 'use' && 'call' in what) {
-      const method = (component as unknown as Record<string, unknown>)[what.call]
-      if (typeof method !== 'function') throw new Error(`${what.call} is no function of it`)
-      const answer: unknown = await Promise.race([method.apply(component, what.values), later(500)])
-      if (answer !== undefined) answers.push([what.call, answer])
-    } else if (what === 'use') {
-      for (const element of answering.slice(0, 8)) {
-        if (element instanceof HTMLElement) {
-          element.focus()
-          element.click()
-        }
-        if (
-          element instanceof HTMLInputElement &&
-          !['checkbox', 'radio', 'button', 'submit', 'reset', 'file', 'image', 'color', 'range'].includes(
-            element.type,
-          )
-        )
-          element.value = element.type === 'number' ? '7' : 'Typed'
-        if (element instanceof HTMLTextAreaElement) element.value = 'Typed'
-        if (element.matches('input, textarea, select'))
-          for (const name of ['input', 'change'])
-            element.dispatchEvent(new Event(name, { bubbles: true, composed: name === 'input' }))
-      }
-      if (answering.length === 0 && component instanceof HTMLElement) component.click()
-    } else {
-      const pieces = what.key.split('+')
-      const name = pieces.pop() || '+'
-      const init = {
-        key: name === 'Space' ? ' ' : name,
-        code: name,
-        bubbles: true,
-        composed: true,
-        cancelable: true,
-        shiftKey: pieces.includes('Shift'),
-        ctrlKey: pieces.includes('Control'),
-        altKey: pieces.includes('Alt'),
-        metaKey: pieces.includes('Meta'),
-      }
-      const target = answering[0] ?? component
+  try {
+    const step = await during(clock, () => steps.next())
+    if (step.done) return true
+    const { answer, pass } = step.value
+    if (answer) await answer
+    if (pass !== undefined) await passTime(clock, pass)
+    return false
+  } finally {
+    asked = undefined
+  }
+}
+
+function* actsOf(place: Place): Acting {
+  const component = componentIn(place.parent)
+  if (!component) return
+  for (const what of place.item.acts) {
+    if (what === 'use') yield* use(place)
+    else if ('call' in what) yield* call(place, component, what)
+    else {
+      const [target = component] = answersIn(component)
       if (target instanceof HTMLElement) target.focus()
-      const went = target.dispatchEvent(new KeyboardEvent('keydown', init))
-      if (!went) answered.add(what.key)
-      target.dispatchEvent(new KeyboardEvent('keyup', init))
+      if (!gestures.press(target, what.key)) place.answered.add(what.key)
+      yield {}
     }
   }
-  asked = undefined
-  for (const element of answering.slice(0, 8))
+  for (const element of answersIn(component).slice(0, 8))
     for (const [name, bubbles] of [
       ['blur', false],
       ['focusout', true],
     ] as const)
       element.dispatchEvent(new FocusEvent(name, { bubbles, composed: true }))
+  yield {}
+}
+
+function* call(
+  { answers, mounted }: Place,
+  component: Element,
+  { call: name, values }: { call: string; values: unknown[] },
+): Acting {
+  const target = (mounted?.methods?.() ?? component) as Record<string, unknown>
+  const method = target[name]
+  if (typeof method !== 'function') throw new Error(`${name} is no function of it`)
+  const answered = Promise.race([Reflect.apply(method, target, values) as unknown, later(500)])
+  yield {
+    answer: answered.then((answer) => {
+      if (answer !== undefined) answers.push([name, answer])
+    }),
+  }
+}
+
+/** Everything of a place that is drawn: in the component, and what it put elsewhere. */
+const drawnOf = ({ parent, elsewhere }: Place): Element[] =>
+  [...parent.children, ...elsewhere].filter(({ isConnected }) => isConnected).flatMap(drawnIn)
+
+/**
+ * What can be used in a place, by where it stands: what answers by what it is, then whatever is drawn and stands
+ * in none of that. Something that is made anew where it stood is the same.
+ */
+function usableIn({ parent, elsewhere }: Place): Map<string, Element> {
+  const roots = [...parent.children, ...elsewhere].filter(({ isConnected }) => isConnected)
+  const answering = roots.flatMap(answersIn)
+  const isOther = (element: Element) =>
+    element.childElementCount === 0 &&
+    !answering.some((outer) => outer === element || outer.contains(element))
+  const counts = new Map<string, number>()
+  const usable = new Map<string, Element>()
+  for (const element of [...answering, ...roots.flatMap(drawnIn).filter(isOther)]) {
+    const stands = placeOf(element)
+    const count = (counts.get(stands) ?? 0) + 1
+    counts.set(stands, count)
+    if (count <= mostAlike) usable.set(`${stands} ${count}`, element)
+  }
+  return usable
+}
+
+/** Where an element stands, by the names of what it stands in. */
+function placeOf(element: Element): string {
+  const names: string[] = []
+  for (let at: Element | null = element; at && names.length < 4; at = at.parentElement)
+    names.push(`${at.localName} ${at.getAttribute('role') ?? ''} ${at.getAttribute('part') ?? ''}`)
+  return names.join('<')
+}
+
+/** Uses everything there is to be used, what comes by that first, and closes what is open then. */
+function* use(place: Place): Acting {
+  const first = usableIn(place)
+  const used = new Set<string>()
+  let last: Element | undefined
+  while (used.size < mostUsed) {
+    const open = [...usableIn(place)].filter(([stands]) => !used.has(stands))
+    const [stands, element] = open.find(([stands]) => !first.has(stands)) ?? open[0] ?? []
+    if (stands === undefined || !element) break
+    used.add(stands)
+    yield* useOne(place, element)
+    last = element
+  }
+  for (const element of new Set([last, ...usableIn(place).values()].slice(0, 2)))
+    if (element?.isConnected) {
+      gestures.press(element, 'Escape')
+      yield {}
+    }
+  for (const element of drawnOf(place).filter(gestures.isScrollable).slice(0, mostHandled)) {
+    gestures.scroll(element)
+    yield {}
+  }
+  for (const element of [...usableIn(place).values()].slice(0, mostHandled)) yield* handle(element)
+  yield { pass: afterwards }
+}
+
+/** Points at something, clicks it, and types into it. */
+function* useOne(place: Place, element: Element): Acting {
+  gestures.point(element)
+  yield {}
+  gestures.down(element)
+  if (element instanceof HTMLElement) element.focus()
+  gestures.up(element)
+  gestures.click(element)
+  yield {}
+  if (gestures.takesValue(element)) yield* typeInto(place, element)
+  gestures.leave(element)
+  yield {}
+}
+
+/** Types a word; where that takes something away, the field is emptied again. */
+function* typeInto(place: Place, element: Element): Acting {
+  const before = drawnOf(place).length
+  gestures.type(element)
+  yield {}
+  if (drawnOf(place).length >= before || element instanceof HTMLSelectElement) return
+  gestures.type(element, '')
+  yield {}
+}
+
+/** Presses something for long, drags it, and drops and pastes something on it. */
+function* handle(element: Element): Acting {
+  if (!element.isConnected) return
+  gestures.down(element)
+  yield { pass: pressed }
+  for (const by of [30, 60]) {
+    gestures.move(element, by)
+    yield {}
+  }
+  gestures.up(element, 60)
+  yield {}
+  gestures.carryOver(element)
+  yield {}
+  gestures.drop(element)
+  yield {}
+  gestures.paste(element)
+  yield {}
 }
 
 /** Where it is noted what was given the focus, while something is done to a component. */
 let asked: string[] | undefined
-/** What asks for the focus from now on is asked by nobody. */
-export const endAsking = (): void => {
-  asked = undefined
-}
 
 /**
  * What is tried must not take the focus from whoever works on the page: asked for, it is told to the
- * component and not given. Dialogs, which take it by themselves, are opened plainly.
+ * component and not given. Dialogs, which take it by themselves, are opened plainly. A pointer of ours is none
+ * that the browser knows of: it can be captured all the same.
  */
 export function keepFocus(): () => void {
   const { focus } = HTMLElement.prototype
   const { show, showModal } = HTMLDialogElement.prototype
+  const { setPointerCapture, releasePointerCapture } = Element.prototype
   HTMLElement.prototype.focus = function () {
     asked?.push(this.localName)
     for (const [name, bubbles] of [
@@ -94,9 +226,11 @@ export function keepFocus(): () => void {
   HTMLDialogElement.prototype.show = HTMLDialogElement.prototype.showModal = function () {
     this.setAttribute('open', '')
   }
+  Element.prototype.setPointerCapture = Element.prototype.releasePointerCapture = () => undefined
   return () => {
     HTMLElement.prototype.focus = focus
     Object.assign(HTMLDialogElement.prototype, { show, showModal })
+    Object.assign(Element.prototype, { setPointerCapture, releasePointerCapture })
   }
 }
 

@@ -28,6 +28,16 @@ function firstDrawn(from: Element, is: (element: Element) => boolean): Element |
   return undefined
 }
 
+/** Everything of a component that is drawn, in the order it is. */
+export function drawnIn(component: Element): Element[] {
+  const found: Element[] = []
+  firstDrawn(component, (element) => {
+    if (isDrawn(element)) found.push(element)
+    return false
+  })
+  return found
+}
+
 /** The hosts of all trees that an element is in; what only stands in a slot of theirs is not. */
 function hostsOf(element: Element): Set<Element> {
   const hosts = new Set<Element>()

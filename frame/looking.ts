@@ -1,10 +1,12 @@
 import type { Case, Observation } from '../core/evidence/observation'
 import type { Mounted } from './adapters/adapter'
+import type { Clock } from './clock'
 import { parent } from './house'
+import type { Watch } from './watch'
 import { componentIn } from './placed'
 import { attributesIn, elementName, pristine } from './pristine'
 import { Print, printOf } from './print'
-import { rootOf } from './sheets'
+import { rootOf, rootsIn } from './sheets'
 import { isShownBySlot, Taken } from './taken'
 import { wornIn } from './wearing'
 
@@ -36,6 +38,23 @@ export interface Place {
   focused: string[]
   /** How it moves when it is not held still. */
   moving: string
+  clock: Clock
+  watch: Watch
+  /** What it put into the page outside of its place. */
+  elsewhere: Set<Element>
+  moments: Moments
+}
+
+/** Looks in between that are taken down of one case. */
+const mostMoments = 8
+
+/** What was seen of a place while it was used. */
+export class Moments {
+  readonly print = new Print()
+  readonly parts = new Set<string>()
+  readonly slots = new Set<string>()
+  readonly states = new Set<string>()
+  count = 0
 }
 
 const unsure =
@@ -85,6 +104,50 @@ function valuesIn({ parent }: Place, reads: readonly string[]): [string, unknown
   return read
 }
 
+/** Looks at those of some places in which something changed, before it changes again. */
+export function noteMoments(places: readonly Place[]): void {
+  const changed = places.filter(
+    ({ watch, elsewhere, moments }) => watch.isChanged(elsewhere) && moments.count < mostMoments,
+  )
+  if (!changed.length) return
+  endMoving()
+  pristine(() => {
+    for (const place of changed) {
+      const { moments } = place
+      moments.count += 1
+      const taken = takenOf(place)
+      moments.print.add(`${taken.tree} ${taken.style} ${taken.told} ${[...taken.states].join(' ')};`)
+      for (const kind of ['parts', 'slots', 'states'] as const)
+        for (const name of taken[kind]) moments[kind].add(name)
+    }
+  })
+}
+
+/** Brings whatever is on its way to where it goes; what goes on without end is held at its beginning. */
+export function endMoving(): void {
+  for (const animation of [...rootsIn()].flatMap((root) => root.getAnimations())) {
+    const end = animation.effect?.getComputedTiming().endTime
+    try {
+      if (end === Infinity) {
+        animation.pause()
+        animation.currentTime = 0
+      } else animation.finish()
+    } catch {
+      /* one that cannot be brought to its end is left on its way */
+    }
+  }
+}
+
+/** What is taken down of a place: of its component, and of what that put elsewhere. */
+function takenOf({ item, parent, elsewhere }: Place): Taken {
+  const component = componentIn(parent)
+  const isElement = component !== undefined && elementName(component).includes('-')
+  const taken = new Taken(givenIn(item))
+  for (const child of parent.children) taken.visit(child, isElement && child === component)
+  for (const element of elsewhere) if (element.isConnected) taken.visit(element, false)
+  return taken
+}
+
 /** Notes how places move, before they are held still. */
 export function noteMoving(places: readonly Place[]): void {
   pristine(() => {
@@ -105,16 +168,16 @@ export function noteMoving(places: readonly Place[]): void {
 
 /** Texts that a case gives to its component. */
 const givenIn = ({ usage }: Case): ReadonlySet<string> =>
-  new Set(Object.values(usage.props).filter((value) => typeof value === 'string'))
+  // an empty text is the value of many attributes that nobody gave it to
+  new Set(
+    Object.values(usage.props).filter((value): value is string => typeof value === 'string' && value !== ''),
+  )
 
-function rendered({ item: trialCase, form, parent, failed, fired, answered, focused, moving }: Place): {
-  observation: Observation
-  isElement: boolean
-} {
+function rendered(place: Place): { observation: Observation; isElement: boolean } {
+  const { item: trialCase, form, parent, failed, fired, answered, focused, moving, moments } = place
   const component = componentIn(parent)
   const isElement = component !== undefined && elementName(component).includes('-')
-  const taken = new Taken(givenIn(trialCase))
-  for (const child of parent.children) taken.visit(child, isElement && child === component)
+  const taken = takenOf(place)
   const values: Record<string, string> = {}
   values[' sent'] = printOf(
     [...new FormData(form)].map(([name, value]) => [name, typeof value === 'string' ? value : value.name]),
@@ -130,9 +193,10 @@ function rendered({ item: trialCase, form, parent, failed, fired, answered, focu
     tree: String(taken.tree),
     style: `${String(taken.style)}${moving}`,
     values,
-    parts: [...taken.parts].slice(0, 500),
-    slots: [...taken.slots].slice(0, 500),
-    states: [...taken.states].slice(0, 100),
+    ...(moments.count ? { moments: String(moments.print) } : {}),
+    parts: [...new Set([...taken.parts, ...moments.parts])].slice(0, 500),
+    slots: [...new Set([...taken.slots, ...moments.slots])].slice(0, 500),
+    states: [...new Set([...taken.states, ...moments.states])].slice(0, 100),
     ...(trialCase.wears && component ? { worn: wornIn(component, trialCase.wears) } : {}),
     fired: [...fired].slice(0, 500),
     answered: [...answered],

@@ -8,11 +8,13 @@ import { adopt, adoptedIn } from './native'
 import { placeIn, prepareApp, wrapElement } from './provide'
 import { ask, rootsIn, writeSheets } from './sheets'
 import { marksFor } from '../core/style/held'
-import { type Place, look, noteMoving } from './looking'
+import { endMoving, look, Moments, noteMoving, type Place } from './looking'
 import { printOf } from './print'
-import { later, act, endAsking, keepFocus, stay } from './acting'
+import { actAll, keepFocus, later, stay } from './acting'
+import { Clock, during, keepTime, passTime } from './clock'
 import { componentIn } from './placed'
 import { showing } from './say'
+import { Elsewhere, Watch } from './watch'
 
 /** Looks at ways of showing a component, one beside the other and out of sight, and says what is there. */
 
@@ -27,8 +29,8 @@ const settled = () =>
   ])
 /** Cases that stand there at once. */
 const atOnce = 24
-/** Milliseconds that a component has that is looked at by itself, for what comes a while later. */
-const whileAlone = 600
+/** Milliseconds that go by for a component that is looked at by itself, and that it really has. */
+const [whileAlone, reallyAlone] = [12_000, 250]
 /**
  * Of these so many are looked at in one go: no longer than somebody waits who asks whether we are still
  * there.
@@ -66,15 +68,23 @@ export async function observe(
   window.addEventListener('click', stay, true)
   window.addEventListener('submit', stay, true)
   const giveBack = keepFocus()
+  const giveTimeBack = keepTime()
   showing.isTrying = true
   const area = document.createElement('div')
   area.style.cssText = `inline-size: ${Math.max(420, innerWidth - 40)}px`
   document.body.append(area)
+  const elsewhere = new Elsewhere(area)
   try {
     for (const group of groupsOf(cases)) {
       if (!goOn()) break
       const [title, around] = [document.title, [...document.body.children]]
-      const places = group.map((trialCase) => put(area, tag, module, componentOf, trialCase, listen))
+      const places: Place[] = []
+      for (const trialCase of group) {
+        const clock = new Clock()
+        const place = await during(clock, () => put(area, tag, module, componentOf, trialCase, listen, clock))
+        elsewhere.addTo(place.elsewhere)
+        places[places.length] = place
+      }
       ask({
         states: places.flatMap(({ item: trialCase }) => {
           const { own, around } = marksFor(trialCase.held)
@@ -94,19 +104,14 @@ export async function observe(
         })),
       )
       writeSheets()
-      const acting = places.filter(({ item: trialCase }) => trialCase.acts.length)
-      for (const place of acting) {
-        try {
-          await act(place)
-        } catch (error) {
-          place.failed = String(error)
-        } finally {
-          endAsking()
-        }
+      for (const { watch, elsewhere } of places) watch.isChanged(elsewhere)
+      if (group.some(({ acts }) => acts.length)) {
+        await actAll(places, elsewhere)
+        await settled()
       }
-      if (acting.length) await settled()
-      if (group[0]!.alone) await later(whileAlone)
+      if (group[0]!.alone) await waitAlone(places[0]!)
       noteMoving(places)
+      endMoving()
       holdStill()
       const seen: Observation[] = []
       for (let at = 0; at < places.length; at += lookedAtOnce) {
@@ -117,7 +122,9 @@ export async function observe(
       }
       tell(seen)
       mark([])
-      for (const { form, mounted } of places) {
+      for (const { form, mounted, clock, watch } of places) {
+        clock.end()
+        watch.end()
         try {
           mounted?.end()
         } catch {
@@ -132,11 +139,19 @@ export async function observe(
     }
   } finally {
     area.remove()
+    elsewhere.end()
+    giveTimeBack()
     giveBack()
     showing.isTrying = false
     window.removeEventListener('click', stay, true)
     window.removeEventListener('submit', stay, true)
   }
+}
+
+/** What a component does later that is alone in its page. */
+async function waitAlone(place: Place): Promise<void> {
+  await passTime(place.clock, whileAlone)
+  await during(place.clock, () => later(reallyAlone))
 }
 
 /** Cases that are looked at together: those by themselves alone, the others so many at a time. */
@@ -168,6 +183,7 @@ function put(
   componentOf: Tools['componentOf'],
   testCase: Case,
   listen: string[],
+  clock: Clock,
 ): Place {
   const form = document.createElement('form')
   const outer = document.createElement('div')
@@ -185,6 +201,10 @@ function put(
     answers: [],
     focused: [],
     moving: '',
+    clock,
+    watch: new Watch(parent),
+    elsewhere: new Set(),
+    moments: new Moments(),
   }
   const heard = (name: string, carried: unknown) => {
     if (place.fired.size < 100) place.fired.add(`${name} ${printOf(carried)}`.slice(0, 300))

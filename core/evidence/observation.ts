@@ -49,6 +49,8 @@ export const observationSchema = z.object({
   failed: z.optional(word),
   tree: word,
   style: word,
+  /** A fingerprint of what came and went while it was used. */
+  moments: z.optional(word),
   values: z.record(word, word),
   parts: z.array(word).check(z.maxLength(500)),
   slots: z.array(word).check(z.maxLength(500)),

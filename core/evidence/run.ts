@@ -72,8 +72,8 @@ export const caseOf = (id: string, usage: Usage, more: Partial<Case> = {}): Case
   ...more,
 })
 
-/** How a case looks: what is rendered, and its computed styles. */
-export const looks = ({ tree, style }: Observation): string => `${tree} ${style}`
+/** How a case looks: what is rendered, its computed styles, and what came and went while it was used. */
+export const looks = ({ tree, style, moments = '' }: Observation): string => `${tree} ${style} ${moments}`
 
 /**
  * Whatever can be told of a case from outside, as one text; the value of the prop that was set is not news.
@@ -93,6 +93,7 @@ export function tellerOf(first: Observation, again: Observation): Teller {
       seen.failed ?? '',
       seen.tree,
       seen.style,
+      seen.moments ?? '',
       Object.entries(seen.values).filter(([name]) => name !== but && !unsteady.has(name)),
       seen.fired,
       seen.answered,

@@ -135,6 +135,16 @@ test.each([
   300_000,
 )
 
+test('of two components of one name each is called as in a first reading, whichever comes first', () => {
+  const reader = new LibraryReader()
+  const swapped = { ...entangled, 'src/Card.tsx': entangled['src/inner.tsx']! }
+  reader.read(listed(entangled))
+  reader.read(listed(swapped))
+  const edited = { ...swapped, 'src/names.ts': `${entangled['src/names.ts']} ` }
+  for (const files of [edited, entangled, swapped])
+    expect(reader.read(listed(files))).toEqual(readLibrary(listed(files)))
+})
+
 test('only what needs a file is read again when it changes', () => {
   const reader = new LibraryReader()
   const before = reader.read(listed(entangled)).contracts

@@ -25,6 +25,8 @@ export interface Tools {
 export interface Mounted {
   /** Shows it another way; `false` where that takes a new one. */
   update(usage: Usage): boolean
+  /** What it lets others call, where that is not its element. */
+  methods?(): object | undefined
   end(): void
 }
 

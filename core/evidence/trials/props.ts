@@ -31,7 +31,7 @@ export function* tryProps(run: TrialRun): Steps<Evidence[]> {
   for (const way of [plainly, usedWay(run)]) yield* tryWay(run, open, samples, seen, run.conditions, way)
   for (const way of [...heldWays(run), wideWay]) yield* tryWay(run, open, samples, seen, costly, way)
   yield* tryPairs(run, open(), tried, samples, seen)
-  yield* tryWay(run, open, samples, seen, run.conditions.slice(0, 1), aloneWay)
+  yield* tryWay(run, open, samples, seen, costly, aloneWay)
   const evidence = [
     ...tried.flatMap((prop) => seen.get(prop)?.evidence ?? []),
     ...open().map((prop) => withoutEffect(run, prop, casesOf(run, prop, samples.get(prop)!, 0, plainly))),

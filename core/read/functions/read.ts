@@ -60,6 +60,8 @@ export function readFunctions(sources: SourceSet, types: CheckedTypes): Reading 
           () => contractOf(sources, types, foundComponent, tag),
         ),
         tag,
+        // of two that are called alike, which one keeps the name may change
+        className: tag,
         ...innerBy(called, foundComponent.node),
       }
       taken.set(tag, foundComponent.file)

@@ -254,8 +254,12 @@ export class CheckedTypes {
     if (!(flags & ts.TypeFlags.Object)) return text()
     const properties = type.getProperties()
     if (type.getCallSignatures().length > 0) return properties.length === 0 ? { is: 'function' } : text()
+    // that it is a list, or may be left out, is no step deeper
+    const objectsAround = within.filter(
+      (outer) => outer.flags & ts.TypeFlags.Object && !checker.isArrayType(outer),
+    )
     if (
-      depth < 2 &&
+      objectsAround.length < 2 &&
       properties.length > 0 &&
       properties.length <= 16 &&
       // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- the compiler has types without a symbol
