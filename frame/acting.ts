@@ -1,9 +1,10 @@
 import { during, passTime, type Clock } from './clock'
 import * as gestures from './gestures'
-import { answersIn, drawnIn } from './held'
+import { answersIn, drawnIn, outside } from './held'
 import { noteMoments, type Place } from './looking'
-import { isDrawn } from './native'
 import { componentIn } from './placed'
+import { attributeOf, elementName } from './pristine'
+import { rootOf } from './sheets'
 import type { Elsewhere } from './watch'
 
 // What is done to a component while it is tried.
@@ -38,6 +39,7 @@ export async function actAll(places: readonly Place[], elsewhere: Elsewhere): Pr
       try {
         if (await takeStep(place.clock, place.focused, steps)) isOver.add(steps)
         elsewhere.addTo(place.elsewhere)
+        place.steps += 1
       } catch (error) {
         place.failed = String(error)
         isOver.add(steps)
@@ -60,7 +62,16 @@ async function takeStep(clock: Clock, focused: string[], steps: Acting): Promise
     return false
   } finally {
     asked = undefined
+    releaseFocus()
   }
+}
+
+/** A label that is clicked gives the focus past all that scripts can do: nothing that is tried keeps it. */
+function releaseFocus(): void {
+  let focused = document.activeElement
+  for (let root = focused && rootOf(focused); root?.activeElement; root = rootOf(focused))
+    focused = root.activeElement
+  if (focused instanceof HTMLElement && focused !== document.body) focused.blur()
 }
 
 function* actsOf(place: Place): Acting {
@@ -112,12 +123,13 @@ const drawnOf = ({ parent, elsewhere }: Place): Element[] =>
 function usableIn({ parent, elsewhere }: Place): Map<string, Element> {
   const roots = [...parent.children, ...elsewhere].filter(({ isConnected }) => isConnected)
   const answering = roots.flatMap(answersIn)
+  const drawn = roots.flatMap(drawnIn)
+  const holding = new Set(drawn.map(outside))
   const isOther = (element: Element) =>
-    element.childElementCount === 0 &&
-    !answering.some((outer) => outer === element || outer.contains(element))
+    !holding.has(element) && !answering.some((outer) => outer === element || outer.contains(element))
   const counts = new Map<string, number>()
   const usable = new Map<string, Element>()
-  for (const element of [...answering, ...roots.flatMap(drawnIn).filter(isOther)]) {
+  for (const element of [...answering, ...drawn.filter(isOther)]) {
     const stands = placeOf(element)
     const count = (counts.get(stands) ?? 0) + 1
     counts.set(stands, count)
@@ -130,7 +142,7 @@ function usableIn({ parent, elsewhere }: Place): Map<string, Element> {
 function placeOf(element: Element): string {
   const names: string[] = []
   for (let at: Element | null = element; at && names.length < 4; at = at.parentElement)
-    names.push(`${at.localName} ${at.getAttribute('role') ?? ''} ${at.getAttribute('part') ?? ''}`)
+    names.push(`${elementName(at)} ${attributeOf(at, 'role') ?? ''} ${attributeOf(at, 'part') ?? ''}`)
   return names.join('<')
 }
 

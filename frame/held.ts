@@ -9,7 +9,7 @@ export const answers =
 let marked: { element: Element; parts: string[] }[] = []
 
 /** The parent in the tree as it is drawn: through slots, and out of shadow trees. */
-const outside = (element: Element): Element | null =>
+export const outside = (element: Element): Element | null =>
   element.assignedSlot ??
   element.parentElement ??
   (element.getRootNode() instanceof ShadowRoot ? (element.getRootNode() as ShadowRoot).host : null)
@@ -107,14 +107,27 @@ function markOne(held: Held): void {
 /** What a pointer brings about can be of anything that is drawn; other states only of what answers. */
 const byPointer = new Set(['hover', 'active'])
 function markAll(component: Element, states: readonly string[]): void {
-  const { own } = marksFor(states)
+  const { own, around, hosts } = marksFor(states)
   const pointed = own.filter((state) => byPointer.has(state))
   const others = own.filter((state) => !byPointer.has(state))
   const answering = new Set(answersIn(component))
+  const [holding, holdingTrees] = [new Set<Element>(), new Set<Element>()]
+  for (const element of answering) {
+    for (let outer = element === component ? null : outside(element); outer; outer = outside(outer)) {
+      holding.add(outer)
+      if (outer === component) break
+    }
+    for (const host of hostsOf(element)) holdingTrees.add(host)
+  }
   firstDrawn(component, (element) => {
     const isOther = answering.has(element) || (element === component && answering.size === 0)
-    const now = [...pointed, ...(isOther ? others : [])]
-    if (now.length && isDrawn(element)) put(element, now)
+    const now = new Set([
+      ...pointed,
+      ...(isOther ? others : []),
+      ...(holding.has(element) ? [...around, ...others.filter((state) => state === 'focus-within')] : []),
+      ...(holdingTrees.has(element) ? hosts : []),
+    ])
+    if (now.size && isDrawn(element)) put(element, [...now])
     return false
   })
 }

@@ -43,6 +43,8 @@ export interface Place {
   /** What it put into the page outside of its place. */
   elsewhere: Set<Element>
   moments: Moments
+  /** How many things were done to it. */
+  steps: number
 }
 
 /** Looks in between that are taken down of one case. */
@@ -51,6 +53,7 @@ const mostMoments = 8
 /** What was seen of a place while it was used. */
 export class Moments {
   readonly print = new Print()
+  readonly plain = new Print()
   readonly parts = new Set<string>()
   readonly slots = new Set<string>()
   readonly states = new Set<string>()
@@ -116,7 +119,9 @@ export function noteMoments(places: readonly Place[]): void {
       const { moments } = place
       moments.count += 1
       const taken = takenOf(place)
-      moments.print.add(`${taken.tree} ${taken.style} ${taken.told} ${[...taken.states].join(' ')};`)
+      const besides = `${place.steps} ${taken.style} ${taken.told} ${[...taken.states].join(' ')};`
+      moments.print.add(`${taken.tree} ${besides}`)
+      moments.plain.add(`${taken.plain} ${besides}`)
       for (const kind of ['parts', 'slots', 'states'] as const)
         for (const name of taken[kind]) moments[kind].add(name)
     }
@@ -191,6 +196,7 @@ function rendered(place: Place): { observation: Observation; isElement: boolean 
     id: trialCase.id,
     ...(failed ? { failed: failed.slice(0, 300) } : {}),
     tree: String(taken.tree),
+    plain: `${taken.plain} ${moments.plain}`,
     style: `${String(taken.style)}${moving}`,
     values,
     ...(moments.count ? { moments: String(moments.print) } : {}),

@@ -35,7 +35,7 @@ export function mountComponent(mounting: Mounting): Mounted {
   let ended = false
   setStyles(dressed, usage.styles ?? {}, {})
   const call = (calls: readonly Call[], from: number) => {
-    if (calls.length) inTask(() => void (ended || callAll(mounting, calls, from)))
+    if (calls.length) inTask(() => void (ended || callAll(mounting, mounted, calls, from)))
   }
   call(usage.calls ?? [], 0)
   return {
@@ -50,6 +50,7 @@ export function mountComponent(mounting: Mounting): Mounted {
       call(now.slice(before.length), before.length)
       return true
     },
+    methods: mounted.methods?.bind(mounted),
     end() {
       ended = true
       setStyles(dressed, {}, shown.styles ?? {})
@@ -70,10 +71,12 @@ function setStyles(
 
 function callAll(
   { module, tag, parent, answered, tools }: Mounting,
+  mounted: Mounted,
   calls: readonly Call[],
   from: number,
 ): void {
-  const target = module?.adapter ? undefined : (componentIn(parent) as unknown as Record<string, unknown>)
+  const callable = module?.adapter ? mounted.methods?.() : componentIn(parent)
+  const target = callable as Record<string, unknown> | undefined
   calls.forEach(({ method, given }, i) => {
     const failed = (error: unknown) => (answered ? answered(from + i, { error }) : tools.failed(error))
     try {

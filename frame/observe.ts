@@ -93,7 +93,7 @@ export async function observe(
         preferences: {},
       })
       await settled()
-      if (showNext(places)) await settled()
+      if (await showNext(places, elsewhere)) await settled()
       mark(
         places.map(({ item: trialCase, parent }) => ({
           component: componentIn(parent),
@@ -163,15 +163,16 @@ function groupsOf(cases: readonly Case[]): Case[][] {
 }
 
 /** Shows those another way that are to be; says whether there were any. */
-function showNext(places: readonly Place[]): boolean {
+async function showNext(places: readonly Place[], elsewhere: Elsewhere): Promise<boolean> {
   const changing = places.filter(({ item, mounted }) => item.next && mounted)
   for (const place of changing) {
     try {
-      if (!place.mounted!.update(place.item.next!))
+      if (!(await during(place.clock, () => place.mounted!.update(place.item.next!))))
         place.failed = 'it has to be made anew to be shown another way'
     } catch (error) {
       place.failed = String(error)
     }
+    elsewhere.addTo(place.elsewhere)
   }
   return changing.length > 0
 }
@@ -205,6 +206,7 @@ function put(
     watch: new Watch(parent),
     elsewhere: new Set(),
     moments: new Moments(),
+    steps: 0,
   }
   const heard = (name: string, carried: unknown) => {
     if (place.fired.size < 100) place.fired.add(`${name} ${printOf(carried)}`.slice(0, 300))

@@ -10,6 +10,8 @@ const madeUp = /^(?:id|name|data-v-.*|data-kept-.*)$/
 /** Attributes that name other elements (WAI-ARIA 1.3, 6; HTML): what counts is which those are. */
 const naming =
   /^(?:for|form|list|headers|popovertarget|commandfor|aria-(?:labelledby|describedby|controls|owns|activedescendant|details|errormessage|flowto))$/
+/** Names by which sheets ask for an element. */
+const forSheets = /^(?:class|data-(?!v-|kept-).*)$/
 /** Attributes of a component's own element that say more than the prop that is reflected in them. */
 const ofHost = /^(?:role|tabindex|title|inert|hidden|dir|lang|aria-.*)$/
 /**
@@ -55,6 +57,8 @@ function pictureOf(element: HTMLCanvasElement): string {
 /** What is taken down of the elements of a place, in the order of the tree. */
 export class Taken {
   readonly tree = new Print()
+  /** The tree without classes and marks: what is left says how it looks together with the styles. */
+  readonly plain = new Print()
   readonly style = new Print()
   readonly told = new Print()
   readonly drawn = new Print()
@@ -66,7 +70,7 @@ export class Taken {
   constructor(private readonly given: ReadonlySet<string>) {}
 
   visit(element: Element, isHost: boolean): void {
-    this.tree.add(`<${elementName(element)}`)
+    this.add(`<${elementName(element)}`)
     this.takeAttributes(element, isHost)
     this.takeValue(element)
     this.takeInternals(element)
@@ -79,14 +83,19 @@ export class Taken {
     if (root) this.visitAll(nodesIn(root), false)
     // what stands in an element with a tree of its own is seen where a slot of that tree shows it
     this.visitAll(nodesIn(element), root !== undefined)
-    this.tree.add('>')
+    this.add('>')
+  }
+
+  private add(text: string): void {
+    this.tree.add(text)
+    this.plain.add(text)
   }
 
   private visitAll(nodes: NodeListOf<ChildNode>, isSlotted: boolean): void {
     for (const child of nodes) {
       if (!(child instanceof Element || child instanceof Text)) continue
       if (isSlotted && !isShownBySlot(child)) continue
-      if (child instanceof Text) this.tree.add(child.data.trim())
+      if (child instanceof Text) this.add(child.data.trim())
       else if (!['style', 'script', 'link', 'template'].includes(elementName(child))) this.visit(child, false)
     }
   }
@@ -94,8 +103,9 @@ export class Taken {
   private takeAttributes(element: Element, isHost: boolean): void {
     for (const { name, value } of [...attributesIn(element)].sort((a, b) => (a.name < b.name ? -1 : 1))) {
       if (name === 'style' || (isHost && (!ofHost.test(name) || value === ''))) continue
-      if (naming.test(name)) this.tree.add(` ${name}=${this.namedBy(element, value)}`)
-      else if (!madeUp.test(name) || this.given.has(value)) this.tree.add(` ${name}=${value}`)
+      if (naming.test(name)) this.add(` ${name}=${this.namedBy(element, value)}`)
+      else if (forSheets.test(name)) this.tree.add(` ${name}=${value}`)
+      else if (!madeUp.test(name) || this.given.has(value)) this.add(` ${name}=${value}`)
     }
   }
 
@@ -117,11 +127,11 @@ export class Taken {
       element instanceof HTMLInputElement ||
       element instanceof HTMLTextAreaElement ||
       element instanceof HTMLSelectElement
-    if (isField) this.tree.add(` value ${element.value} ${element.validationMessage}`)
+    if (isField) this.add(` value ${element.value} ${element.validationMessage}`)
     if (element instanceof HTMLInputElement)
-      this.tree.add(` ${element.checked ? 'checked' : ''} ${element.indeterminate ? 'mixed' : ''}`)
+      this.add(` ${element.checked ? 'checked' : ''} ${element.indeterminate ? 'mixed' : ''}`)
     if (element.scrollTop || element.scrollLeft)
-      this.tree.add(` scrolled ${Math.round(element.scrollTop)} ${Math.round(element.scrollLeft)}`)
+      this.add(` scrolled ${Math.round(element.scrollTop)} ${Math.round(element.scrollLeft)}`)
   }
 
   /**

@@ -19,13 +19,14 @@ export interface MemberChange {
   says: string
 }
 
-/** What a member promises, its place in the source and its comments left out. */
-const promise = ({
-  place: _place,
-  comment: _comment,
-  disagreements: _disagreements,
-  ...rest
-}: Member): string => JSON.stringify(Object.entries(rest).toSorted(([a], [b]) => (a < b ? -1 : 1)))
+/** What is told of a member beside what it promises. */
+const besides = new Set(['place', 'comment', 'disagreements', 'unfired', 'idle'])
+const promise = (member: Member): string =>
+  JSON.stringify(
+    Object.entries(member)
+      .filter(([name]) => !besides.has(name))
+      .toSorted(([a], [b]) => (a < b ? -1 : 1)),
+  )
 
 /**
  * The members that are new, changed and gone between two readings of a component, in the order of the newer.

@@ -12,6 +12,8 @@ export const eventSchema = z.object({
   bubbles: z.boolean(),
   composed: z.boolean(),
   cancelable: z.boolean(),
+  /** Declared, and nothing in the code of its component fires it; all of that was read. */
+  unfired: z.boolean().optional(),
 })
 export type Event = z.infer<typeof eventSchema>
 

@@ -10,6 +10,8 @@ export const methodSchema = z.object({
   ...memberFields,
   takes: z.array(z.object({ name: z.string(), type: typeSchema, optional: z.boolean() })),
   returns: typeSchema,
+  /** Nothing is done when it is called. */
+  idle: z.boolean().optional(),
 })
 export type Method = z.infer<typeof methodSchema>
 

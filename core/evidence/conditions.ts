@@ -45,8 +45,9 @@ function withEntries(props: readonly Prop[], face: Usage): Condition[] {
     const { type } = withoutUndefined(prop.type)
     const value = face.props[prop.name]
     const isEmpty = value === undefined || (Array.isArray(value) && value.length === 0)
-    const entries = type.is === 'list' && isEmpty ? samplesOf(type).at(-1) : undefined
-    return entries === undefined
+    const lists = type.is === 'list' && isEmpty ? (samplesOf(type) as unknown[][]) : []
+    const [entries] = lists.toSorted((a, b) => b.length - a.length)
+    return entries === undefined || entries.length === 0
       ? []
       : [{ says: `with entries in ${prop.name}`, usage: set(face, prop.name, entries) }]
   })

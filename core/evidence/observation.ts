@@ -49,6 +49,8 @@ export const observationSchema = z.object({
   failed: z.optional(word),
   tree: word,
   style: word,
+  /** What is rendered without the names that only sheets ask for, and what came and went likewise. */
+  plain: z.optional(word),
   /** A fingerprint of what came and went while it was used. */
   moments: z.optional(word),
   values: z.record(word, word),

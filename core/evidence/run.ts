@@ -84,9 +84,11 @@ export type Teller = (seen: Observation, but?: string) => string
  * Values that differ from one making to the next of the very same are no sign of anything: a component may
  * answer what it likes each time it is asked.
  */
-export function tellerOf(first: Observation, again: Observation): Teller {
+export function tellerOf(pairs: readonly (readonly [Observation, Observation])[]): Teller {
   const unsteady = new Set(
-    Object.keys(first.values).filter((name) => first.values[name] !== again.values[name]),
+    pairs.flatMap(([first, again]) =>
+      Object.keys(first.values).filter((name) => first.values[name] !== again.values[name]),
+    ),
   )
   return (seen, but = '') =>
     JSON.stringify([
@@ -100,9 +102,12 @@ export function tellerOf(first: Observation, again: Observation): Teller {
     ])
 }
 
+const withoutMoments = ({ moments: _moments, ...rest }: Observation): Observation => rest
+
 /** One component while its members are tried: the conditions it is tried in, and all that was seen so far. */
 export class TrialRun {
   private readonly seen = new Map<string, Observation>()
+  private isSteady = true
   /** Set once it is known what differs from one making to the next. */
   tell: Teller = () => ''
 
@@ -117,7 +122,14 @@ export class TrialRun {
   /** Has cases looked at that were not yet. */
   *look(cases: readonly Case[]): Steps<void> {
     const fresh = new Map(cases.filter(({ id }) => !this.seen.has(id)).map((asked) => [asked.id, asked]))
-    for (const observation of yield [...fresh.values()]) this.seen.set(observation.id, observation)
+    for (const observation of yield [...fresh.values()])
+      this.seen.set(observation.id, this.isSteady ? observation : withoutMoments(observation))
+  }
+
+  /** From now on what comes and goes in use is no sign of anything: it is another each time. */
+  leaveOutMoments(): void {
+    this.isSteady = false
+    for (const [id, observation] of this.seen) this.seen.set(id, withoutMoments(observation))
   }
 
   of(id: string): Observation | undefined {

@@ -34,7 +34,7 @@ export function samplesOf(type: TypeModel, depth = 0): unknown[] {
       return type.of.filter((type) => type.is !== 'undefined').flatMap((type) => samplesOf(type, depth))
     case 'list': {
       const [first, second = first] = depth < 3 ? samplesOf(type.of, depth + 1) : []
-      return first === undefined ? [[]] : [[first], [first, second, first]]
+      return first === undefined ? [[]] : [[first], [first, second, first], []]
     }
     case 'object':
       return objectSamples(type, depth)

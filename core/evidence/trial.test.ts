@@ -167,6 +167,7 @@ test('samples fit their types, as deep as they go', () => {
       { id: '3', full: false },
       { id: 'Skerray', full: true },
     ],
+    [],
   ])
   expect(samplesOf({ is: 'function' })).toEqual([])
   expect(
@@ -179,8 +180,8 @@ test(
     'against one that does nothing',
   () => {
     const contract = contractOf(
-      "  open() { this.textContent = 'open' }\n  total(): number { return 3 }\n  wait() {}\n  " +
-        "pick(node: Element) {}\n  fail() { throw new Error('no') }",
+      "  open() { this.textContent = 'open' }\n  total(): number { return 3 }\n  wait() { this.focus() }\n  " +
+        "idle() {}\n  pick(node: Element) { node.remove() }\n  fail() { throw new Error('no') }",
     )
     const called = (acts: Case['acts']) =>
       acts.flatMap((act) => (act !== 'use' && 'call' in act ? [act.call] : []))[0]
@@ -197,6 +198,7 @@ test(
       'method:open': 'seen',
       'method:total': 'seen',
       'method:wait': 'not tried',
+      'method:idle': 'no effect',
       'method:pick': 'not tried',
       'method:fail': 'not tried',
     })

@@ -59,12 +59,14 @@ export function* trial(contract: Contract, face: Usage): Steps<Evidence[]> {
 }
 
 /**
- * Looks at the component in each condition, at rest, in use, and at each key; and twice as on the shelf.
+ * Looks at the component in each condition, at rest, in use, and at each key; and twice as on the shelf, at rest
+ * and in use.
  * Returns why nothing can be told of it, or nothing where something can.
  */
 function* lookAtAll(run: TrialRun, keys: readonly string[]): Steps<string | undefined> {
   yield* run.look([
     caseOf('again', run.face),
+    caseOf('used again', run.face, { acts: run.acts }),
     ...run.conditions.flatMap(({ usage }, c) => [
       caseOf(restId(c), usage),
       caseOf(usedId(c), usage, { acts: run.acts }),
@@ -76,6 +78,8 @@ function* lookAtAll(run: TrialRun, keys: readonly string[]): Steps<string | unde
   if (first.failed) return `It did not render as on the shelf: ${first.failed}`
   if (looks(first) !== looks(again))
     return 'It looks otherwise each time it is made, so nothing can be told of one difference.'
-  run.tell = tellerOf(first, again)
+  const [used, usedAgain] = [run.of(usedId(0)), run.of('used again')]
+  if (used?.moments !== usedAgain?.moments) run.leaveOutMoments()
+  run.tell = tellerOf([[first, again], ...(used && usedAgain ? [[used, usedAgain] as const] : [])])
   return undefined
 }

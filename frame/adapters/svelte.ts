@@ -131,6 +131,7 @@ export const adapter: Adapter = {
         made.$set({ ...Object.fromEntries(gone.map((name) => [name, undefined])), ...given })
         return true
       },
+      methods: () => made,
       end: () => made.$destroy(),
     }
   },

@@ -77,13 +77,17 @@ export const adapter: Adapter = {
         },
       ]),
     )
+    let exposed: unknown
+    const keepExposed = (instance: unknown) => {
+      exposed = instance
+    }
     const app = createApp({
       render: () =>
         around(
           shown.usage,
           h(
             component as Component,
-            { ...shown.usage.attributes, ...shown.usage.props, ...own, ...handlers },
+            { ...shown.usage.attributes, ...shown.usage.props, ...own, ...handlers, ref: keepExposed },
             slotsOf(shown.usage, tools) as unknown as Slots,
           ),
           tools,
@@ -100,6 +104,7 @@ export const adapter: Adapter = {
         shown.usage = next
         return true
       },
+      methods: () => (exposed ?? undefined) as object | undefined,
       end: () => app.unmount(),
     }
   },

@@ -37,7 +37,14 @@ function* tryLooks<M extends Slot | CustomProperty | State>(
   { cases, ways, seen, dull }: LookingOtherwise<M>,
 ): Steps<Evidence[]> {
   const found = new Map<M, Evidence>()
-  for (const { way, most } of [{ way: undefined, most: run.conditions.length }, ...ways.map(costly)])
+  const everywhere = (way: Way | undefined) => ({ way, most: run.conditions.length })
+  // many a slot is there only in use, and in one condition
+  const [first, ...others] = ways
+  for (const { way, most } of [
+    everywhere(undefined),
+    ...(first ? [everywhere(first)] : []),
+    ...others.map(costly),
+  ])
     for (let c = 0; c < Math.min(most, run.conditions.length) && found.size < members.length; c++) {
       const open = members.filter((member) => !found.has(member))
       const asked = new Map(

@@ -19,7 +19,9 @@ export function* meetEvents(run: TrialRun): Steps<Evidence[]> {
     .map((event) =>
       fired.has(event.name)
         ? evidenceFor(event, 'seen', 'It was fired when the component was used.')
-        : evidenceFor(event, 'not tried', 'None of the acts we know made it fire.'),
+        : event.unfired
+          ? evidenceFor(event, 'not found', 'It is declared, and nothing in the code fires it.')
+          : evidenceFor(event, 'not tried', 'None of the acts we know made it fire.'),
     )
 }
 

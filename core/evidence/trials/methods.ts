@@ -14,7 +14,7 @@ export function* tryMethods(run: TrialRun): Steps<Evidence[]> {
   const methods = membersOf(run.contract, 'method').filter((method) => method.known !== 'comment')
   if (!languageOf(run.contract).callsMethods)
     return methods.map((method) =>
-      evidenceFor(method, 'not tried', 'Methods are called on custom elements only.'),
+      evidenceFor(method, 'not tried', 'Components of this kind let nobody call them.'),
     )
   const callable = methods.filter((method) => valuesFor(method) !== undefined)
   const seen = new Map<Method, Evidence>()
@@ -25,7 +25,11 @@ export function* tryMethods(run: TrialRun): Steps<Evidence[]> {
       yield* callAll(run, open, before, c, seen, failed)
     }
   return methods.map(
-    (method) => seen.get(method) ?? evidenceFor(method, 'not tried', whyNot(method, failed.get(method))),
+    (method) =>
+      seen.get(method) ??
+      (method.idle
+        ? evidenceFor(method, 'no effect', 'Called at rest and after use, it did nothing: its body is empty.')
+        : evidenceFor(method, 'not tried', whyNot(method, failed.get(method)))),
   )
 }
 

@@ -102,11 +102,16 @@ function* alike(
     new Map(
       cases.flatMap(({ id, usage }) => {
         const observation = run.of(id)
-        return observation ? [[usage.props[prop.name], run.tell(observation, prop.name)] as const] : []
+        if (!observation) return []
+        // other names for sheets are no other look, where sheets tell other values apart
+        const { plain, ...rest } = observation
+        const seen = run.tell({ ...rest, tree: plain ?? rest.tree, moments: undefined }, prop.name)
+        return [[usage.props[prop.name], seen] as const]
       }),
     )
   const first = told(seen.cases)
   let pairs = pairsOf(choices).filter(([a, b]) => first.has(a) && first.get(a) === first.get(b))
+  if (new Set(first.values()).size < 2) return undefined
   for (let c = 0; c < Math.min(mostCompared, run.conditions.length) && pairs.length > 0; c++)
     for (const acts of [[], run.acts]) {
       const { usage } = run.conditions[c]!

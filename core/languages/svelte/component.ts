@@ -10,6 +10,8 @@ import { placesFrom, readStyles } from '../../read/custom-elements/styles'
 import type { CheckedTypes } from '../../read/source/checked-types'
 import { tagText, wordsOf } from '../../read/source/comments'
 import { shownDefault } from '../../read/source/defaults'
+import { callableAt } from '../../read/source/signatures'
+import { compareDefault } from '../../read/source/stated-default'
 import { readKeys } from '../../read/source/keys'
 import { reachedFrom } from '../../read/source/reached'
 import { nameOfFile } from '../../read/source/reading'
@@ -323,8 +325,8 @@ export class SvelteComponent {
       this.slots.set(slot.name, { ...slot, ...(passes?.length ? { passes } : {}) })
     } else if (/^on[a-zA-Z]/.test(name) && takes) {
       this.addEvent(name, node, takes[0], 'declared', words)
-    } else
-      this.props.set(name, {
+    } else {
+      const prop: Prop = {
         kind: 'prop',
         ...common,
         type,
@@ -332,7 +334,10 @@ export class SvelteComponent {
         reflects: false,
         required,
         ...shownDefault(this.sources, value),
-      })
+      }
+      compareDefault(prop, tagText(node, 'default', 'defaultValue'))
+      this.props.set(name, prop)
+    }
   }
 
   private addEvent(
@@ -351,14 +356,15 @@ export class SvelteComponent {
   }
 
   private addMethod(name: string, node: ts.Node): void {
+    const callable = callableAt(this.types, node)
+    if (!callable) return
     this.methods.set(name, {
       kind: 'method',
       name,
       place: this.sources.place(node),
       known: 'declared',
       disagreements: [],
-      takes: [],
-      returns: { is: 'other', text: 'unknown' },
+      ...callable,
       ...this.wordsAt(ts.isVariableDeclaration(node) ? node.parent.parent : node),
     })
   }

@@ -6,7 +6,7 @@ export const svelte: Language<'svelte'> = {
   endings: ['svelte'],
   editor: 'html',
   isElement: false,
-  callsMethods: false,
+  callsMethods: true,
   runsOn: 'svelte',
   adapter: 'svelte',
   sourceCondition: 'svelte',

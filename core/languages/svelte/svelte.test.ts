@@ -77,7 +77,7 @@ test('a component with runes: props by their type, snippets, handlers, what is h
     'event:onpick 16 { at: string; ship: string }',
     'custom-property:--card-ink 30 black, in color',
     'state:hover 31 :hover',
-    'method:focus 21 () → unknown',
+    'method:focus 21 () → void',
     'key:Escape 22 ',
     'pass-through:attributes 24 to <section>',
   ])
@@ -107,7 +107,7 @@ test('a component without runes: exported variables, slots, dispatched and passe
     'slot:after 12 fallback: empty, slot props item',
     'event:pick 13 no detail',
     'event:click 11 no detail',
-    'method:size 8 () → unknown',
+    'method:size 8 () → number',
     'pass-through:attributes 11 to <div>',
   ])
 })

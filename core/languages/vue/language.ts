@@ -6,7 +6,7 @@ export const vue: Language<'vue'> = {
   endings: ['vue'],
   editor: 'vue',
   isElement: false,
-  callsMethods: false,
+  callsMethods: true,
   runsOn: 'vue',
   adapter: 'vue',
   scopeMark: /\[data-v-[\w-]+\]/g,

@@ -17,6 +17,7 @@ import { tagText, wordsOf } from '../source/comments'
 import { nameOf } from '../source/evaluate'
 import { isInPackage } from '../source/packages'
 import { hasModifier, unwrap, type SourceSet } from '../source/source-set'
+import { isIdle } from '../source/signatures'
 import { typeOfExpression, typeOfNode } from '../source/type-nodes'
 
 /** Methods the browser calls (HTML standard, custom element reactions and form-associated ones). */
@@ -175,5 +176,6 @@ function methodOf(sources: SourceSet, name: string, node: ts.MethodDeclaration):
   if (words) method.comment = words
   const deprecated = tagText(node, 'deprecated')
   if (deprecated !== undefined) method.deprecated = deprecated
+  if (isIdle(node)) method.idle = true
   return method
 }

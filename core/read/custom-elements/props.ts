@@ -1,11 +1,11 @@
 import ts from 'typescript'
 import type { Prop } from '../../contract/prop'
-import {} from '../../contract/first-value'
 import { withoutUndefined, type TypeModel } from '../../contract/type'
 import { attributeWritten, wiringOfGetter } from './attribute-use'
 import type { ClassFacts } from './class-facts'
 import type { DeclaredProp } from './declared'
 import type { ClassNode } from './lineage'
+import { isOtherDefault } from '../source/stated-default'
 import { returnedBy } from '../source/declarations'
 import { tagText, wordsOf } from '../source/comments'
 import { printPlain } from '../source/defaults'
@@ -257,11 +257,9 @@ function finish(sources: SourceSet, node: ts.Node, raw: Raw): Prop {
   if (deprecated !== undefined) prop.deprecated = deprecated
   const since = tag('since')
   if (since) prop.since = since
-  const same = (a: string, b: string) =>
-    a.replaceAll('"', "'").replace(/^'(.*)'$/, '$1') === b.replaceAll('"', "'").replace(/^'(.*)'$/, '$1')
   // what the code works out only when it runs is not known, and denies nothing
   const isKnown = nothing || value !== undefined || raw.presence
-  if (claimed !== undefined && isKnown && !same(claimed, shown ?? 'undefined')) {
+  if (claimed !== undefined && isKnown && isOtherDefault(claimed, value)) {
     prop.disagreements.push({ about: 'default', comment: claimed, code: shown ?? 'none', place })
   }
   return prop

@@ -11,6 +11,7 @@ import { declarationOf } from '../source/declarations'
 import { tagText, wordsOf } from '../source/comments'
 import type { CheckedTypes } from '../source/checked-types'
 import { shownDefault } from '../source/defaults'
+import { compareDefault } from '../source/stated-default'
 import { readKeys } from '../source/keys'
 import { reachedFrom } from '../source/reached'
 import { nameOfFile, notRead, sameName, type Reading } from '../source/reading'
@@ -142,8 +143,8 @@ function contractOf(
         cancelable: false,
         ...(raw.carries ? { detail: raw.carries } : {}),
       })
-    else
-      props.push({
+    else {
+      const prop: Prop = {
         kind: 'prop',
         ...common,
         type,
@@ -152,7 +153,10 @@ function contractOf(
         required: !raw.optional && !optional && !defaults.values.has(raw.name),
         ...(raw.default !== undefined && !defaults.values.has(raw.name) ? { default: raw.default } : {}),
         ...shownDefault(sources, defaults.values.get(raw.name)),
-      })
+      }
+      if (defaults.values.has(raw.name)) compareDefault(prop, raw.default)
+      props.push(prop)
+    }
   }
   const handedOn = restOf(sources, foundComponent.fn)
   const keys = readKeys(

@@ -8,6 +8,8 @@ import type { CheckedTypes } from '../source/checked-types'
 import { tagText, wordsOf } from '../source/comments'
 import { objectBehind } from '../source/declarations'
 import { shownDefault } from '../source/defaults'
+import { callableAt } from '../source/signatures'
+import { compareDefault } from '../source/stated-default'
 import { evaluate, nameOf } from '../source/evaluate'
 import { unwrap, type SourceSet } from '../source/source-set'
 import { typeOfNode } from '../source/type-nodes'
@@ -19,6 +21,8 @@ export class VueMembers {
   readonly events = new Map<string, Event>()
   readonly slots = new Map<string, Slot>()
   readonly methods = new Map<string, Method>()
+  /** Defaults as comments state them. */
+  readonly stated = new Map<string, string>()
 
   /** What it calls itself, where it does. */
   name: string | undefined
@@ -58,6 +62,8 @@ export class VueMembers {
       ...(deprecated !== undefined ? { deprecated } : {}),
     }
     this.props.set(name, prop)
+    const stated = tagText(node, 'default', 'defaultValue')
+    if (stated) this.stated.set(name, stated)
     if (value) this.setDefault(prop, value)
     else if (model.is === 'boolean') Object.assign(prop, { default: 'false', defaultValue: false })
   }
@@ -68,6 +74,12 @@ export class VueMembers {
     return cast
       ? withoutUndefined(this.types.model(this.types.checker.getTypeFromTypeNode(cast), cast)).type
       : type
+  }
+
+  /** Props with what is told of each, once all that says something of them was read. */
+  toldProps(): Prop[] {
+    for (const prop of this.props.values()) compareDefault(prop, this.stated.get(prop.name))
+    return [...this.props.values()]
   }
 
   setDefault(prop: Prop, value: ts.Expression): void {
@@ -164,15 +176,17 @@ export class VueMembers {
     }
   }
 
+  /** A name that is handed out to be called; values that are only to be read are no methods. */
   expose(name: string, node: ts.Node): void {
+    const callable = callableAt(this.types, ts.isPropertyAssignment(node) ? node.initializer : node)
+    if (!callable) return
     this.methods.set(name, {
       kind: 'method',
       name,
       place: this.sources.place(node),
       known: 'declared',
       disagreements: [],
-      takes: [],
-      returns: { is: 'other', text: 'unknown' },
+      ...callable,
       ...(wordsOf(node) ? { comment: wordsOf(node) } : {}),
     })
   }

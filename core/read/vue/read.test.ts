@@ -21,6 +21,25 @@ const props = (contract: Contract) =>
     ]),
   )
 
+test('an event that is declared and that nothing fires; where the way to fire is handed on, nothing is said', () => {
+  const unfired = (body: string, template: string) =>
+    membersOf(
+      contractOf(
+        `<script setup lang="ts">const emit = defineEmits<{ open: []; shut: []; moved: [] }>()\n${body}</script>` +
+          `<template>${template}</template>`,
+      ),
+      'event',
+    )
+      .filter((event) => event.unfired)
+      .map(({ name }) => name)
+  const click = "<b @click=\"$emit('open')\" @focus=\"emit(on ? 'moved' : 'open')\" />"
+  expect(unfired('const on = true', click)).toEqual(['shut'])
+  expect(unfired("function go() { emit('shut') }", click)).toEqual([])
+  expect(unfired('useThings(emit)', click)).toEqual([])
+  expect(unfired('function go(name) { emit(name) }', click)).toEqual([])
+  expect(unfired('', '<i :go="emit" />')).toEqual([])
+})
+
 describe('props', () => {
   test('by type, through imports, intersections and utility types, with defaults by a helper', () => {
     const contract = contractOf(

@@ -16,6 +16,7 @@ import { eventsInScript, slotsInScript } from './script-slots'
 import { readVueScripts } from './scripts'
 import { SetupScript } from './setup'
 import { camel, readVueTemplate } from './template'
+import { markUnfired } from './unfired'
 
 type Parts = ReturnType<typeof vueParts>['descriptor']
 
@@ -53,9 +54,10 @@ function contractOf(members: VueMembers, path: string, parts: Parts): Contract {
   }
   const template = readVueTemplate(parts, path, members.inherits)
   takeFromTemplate(members, template)
+  if (script && parts.scriptSetup) markUnfired(members, script, template.expressions)
   const keys = [...template.keys, ...(script ? readKeys(sources, reachedFrom(sources, [script])) : [])]
   const all: Member[] = [
-    ...members.props.values(),
+    ...members.toldProps(),
     ...[...members.slots.values()].sort((a, b) => Number(a.name !== '') - Number(b.name !== '')),
     ...members.events.values(),
     ...dressingOf(parts, path),

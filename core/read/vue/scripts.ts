@@ -173,7 +173,7 @@ function contractOf(sources: SourceSet, types: CheckedTypes, found: FoundCompone
   members.takeFromScript(slotsInScript(sources, reached), eventsInScript(sources, reached))
   joinVueDeclarations(members, found.file, [found.exportName, found.name])
   const all: Member[] = [
-    ...members.props.values(),
+    ...members.toldProps(),
     ...[...members.slots.values()].sort((a, b) => Number(a.name !== '') - Number(b.name !== '')),
     ...members.events.values(),
     ...members.methods.values(),

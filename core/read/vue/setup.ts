@@ -86,7 +86,11 @@ export class SetupScript {
 
   private expose(object: ts.Expression): void {
     for (const property of ts.isObjectLiteralExpression(object) ? object.properties : [])
-      if (property.name) this.members.expose(property.name.getText().replace(/^['"]|['"]$/g, ''), property)
+      if (property.name)
+        this.members.expose(
+          property.name.getText().replace(/^['"]|['"]$/g, ''),
+          ts.isShorthandPropertyAssignment(property) ? property.name : property,
+        )
   }
 
   private model(call: ts.CallExpression): void {

@@ -148,7 +148,7 @@ function handsAll(element: Element): boolean {
 const expressionSource = (attribute: Attribute): string =>
   attribute.type === kind.directive ? (attribute.exp?.loc.source ?? '') : ''
 
-const parsed = (text: string): ts.SourceFile =>
+export const parsed = (text: string): ts.SourceFile =>
   ts.createSourceFile('expression.ts', text, ts.ScriptTarget.Latest, true, ts.ScriptKind.TS)
 
 /** Slots that an expression of the template asks for: `$slots.foot`. */

@@ -27,11 +27,17 @@ export class TypedMembers {
     return words
   }
 
+  private noteDefault(symbol: ts.Symbol): void {
+    const { default: stated } = this.members.types.wordsOf(symbol)
+    if (stated) this.members.stated.set(symbol.name, stated)
+  }
+
   props(node: ts.TypeNode): void {
     for (const { symbol, name, optional, model: typed } of this.membersOf(node)) {
       const { place, node: declared } = this.placeOf(symbol, node)
       if (declared && tagText(declared, 'internal', 'private', 'ignore') !== undefined) continue
       const model = withoutUndefined(typed())
+      this.noteDefault(symbol)
       this.members.props.set(name, {
         kind: 'prop',
         name,

@@ -1,0 +1,53 @@
+import ts from 'typescript'
+import type { Method } from '../../contract/method'
+import type { CheckedTypes } from './checked-types'
+import { wordsOf } from './comments'
+
+type Callable = Pick<Method, 'takes' | 'returns' | 'comment' | 'idle'>
+
+/**
+ * What the compiler knows of a name that is handed out to be called; `undefined` where it is no function. Of a
+ * name without a type nothing is known, and it may be one.
+ */
+export function callableAt(types: CheckedTypes, node: ts.Node): Callable | undefined {
+  const { checker } = types
+  const type = checker.getTypeAtLocation(node)
+  const [signature] = type.getCallSignatures()
+  if (!signature) {
+    const isUnknown = !!(type.flags & (ts.TypeFlags.Any | ts.TypeFlags.Unknown))
+    return isUnknown ? { takes: [], returns: { is: 'other', text: 'unknown' } } : undefined
+  }
+  const declaration = signature.getDeclaration() as ts.SignatureDeclaration | undefined
+  const comment = declaration && wordsOf(declarationWithWords(declaration))
+  return {
+    takes: signature.getParameters().map((parameter) => {
+      const declared = parameter.valueDeclaration
+      return {
+        name: parameter.name,
+        type: types.model(checker.getTypeOfSymbolAtLocation(parameter, node), node),
+        optional:
+          !!declared &&
+          ts.isParameter(declared) &&
+          (!!declared.questionToken || !!declared.initializer || !!declared.dotDotDotToken),
+      }
+    }),
+    returns: types.model(signature.getReturnType(), node),
+    ...(comment ? { comment } : {}),
+    ...(declaration && isIdle(declaration) ? { idle: true } : {}),
+  }
+}
+
+/** The comment of a function that is kept in a constant stands over the constant. */
+function declarationWithWords(declaration: ts.SignatureDeclaration): ts.Node {
+  const kept = ts.isArrowFunction(declaration) || ts.isFunctionExpression(declaration)
+  return (kept && ts.findAncestor(declaration, ts.isVariableStatement)) || declaration
+}
+
+/** Whether nothing is done when it is called. */
+export const isIdle = (declaration: ts.Node): boolean =>
+  (ts.isFunctionLike(declaration) &&
+    'body' in declaration &&
+    declaration.body !== undefined &&
+    ts.isBlock(declaration.body as ts.Node) &&
+    (declaration.body as ts.Block).statements.length === 0) ||
+  false
