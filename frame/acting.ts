@@ -28,8 +28,8 @@ const mostHandled = 3
 const [pressed, afterwards] = [1000, 12_000]
 
 /**
- * Does to components what their cases say, a step of each after the other. After each round those are looked at
- * that changed: what has come may go again.
+ * Does to components what their cases say, a step of each after the other. After each round those are looked
+ * at that changed: what has come may go again.
  */
 export async function actAll(places: readonly Place[], elsewhere: Elsewhere): Promise<void> {
   let acting = places.filter(({ item }) => item.acts.length).map((place) => ({ place, steps: actsOf(place) }))
@@ -117,8 +117,8 @@ const drawnOf = ({ parent, elsewhere }: Place): Element[] =>
   [...parent.children, ...elsewhere].filter(({ isConnected }) => isConnected).flatMap(drawnIn)
 
 /**
- * What can be used in a place, by where it stands: what answers by what it is, then whatever is drawn and stands
- * in none of that. Something that is made anew where it stood is the same.
+ * What can be used in a place, by where it stands: what answers by what it is, then whatever is drawn and
+ * stands in none of that. Something that is made anew where it stood is the same.
  */
 function usableIn({ parent, elsewhere }: Place): Map<string, Element> {
   const roots = [...parent.children, ...elsewhere].filter(({ isConnected }) => isConnected)
@@ -220,8 +220,8 @@ let asked: string[] | undefined
 
 /**
  * What is tried must not take the focus from whoever works on the page: asked for, it is told to the
- * component and not given. Dialogs, which take it by themselves, are opened plainly. A pointer of ours is none
- * that the browser knows of: it can be captured all the same.
+ * component and not given. Dialogs, which take it by themselves, are opened plainly. A pointer of ours is
+ * none that the browser knows of: it can be captured all the same.
  */
 export function keepFocus(): () => void {
   const { focus } = HTMLElement.prototype

@@ -1,7 +1,7 @@
 import { inTask } from './native'
 
-// Time as components that are tried have it: what they put off is done when somebody would have waited for it,
-// without waiting.
+// Time as components that are tried have it: what they put off is done when somebody would have waited for
+// it, without waiting.
 
 const native = {
   setTimeout: window.setTimeout.bind(window),
@@ -14,6 +14,10 @@ const native = {
 const frameLength = 16
 /** What is done ahead of its time at once: something may put itself off without end. */
 const mostAhead = 120
+
+/** `setTimeout` and `setInterval` as pages have them. */
+type Start = (run: TimerHandler, milliseconds?: number, ...values: unknown[]) => number
+type End = (id?: number) => void
 
 interface PutOff {
   due: number
@@ -116,7 +120,7 @@ export function keepTime(): () => void {
     if (id !== undefined) clocks.get(id)?.putOff.delete(id)
   }
   const later =
-    (isRepeated: boolean, start: typeof before.setTimeout, end: typeof before.clearTimeout) =>
+    (isRepeated: boolean, start: Start, end: End) =>
     (run: TimerHandler, milliseconds = 0, ...values: unknown[]): number => {
       if (!current || typeof run !== 'function') return start.call(window, run, milliseconds, ...values)
       const wait = Math.max(Number(milliseconds) || 0, isRepeated ? frameLength : 0)
@@ -128,8 +132,8 @@ export function keepTime(): () => void {
       })
     }
   Object.assign(window, {
-    setTimeout: later(false, before.setTimeout, before.clearTimeout),
-    setInterval: later(true, before.setInterval, before.clearInterval),
+    setTimeout: later(false, before.setTimeout as Start, before.clearTimeout),
+    setInterval: later(true, before.setInterval as Start, before.clearInterval),
     clearTimeout: (id?: number) => {
       drop(id)
       before.clearTimeout.call(window, id)

@@ -68,7 +68,9 @@ export function click(element: Element): void {
   else element.dispatchEvent(new MouseEvent('click', { ...pointer(element), detail: 1 }))
 }
 
-/** A key, by its name with what is held beside it: `Control+ArrowDown`. Answers whether it was let through. */
+/**
+ * A key, by its name with what is held beside it: `Control+ArrowDown`. Answers whether it was let through.
+ */
 export function press(element: Element, keys: string): boolean {
   const pieces = keys.split('+')
   const name = pieces.pop() || '+'
@@ -110,7 +112,9 @@ export const takesValue = (element: Element): boolean =>
       element instanceof HTMLSelectElement ||
       (element instanceof HTMLElement && element.isContentEditable)
 
-/** Gives a field a value as typing does, past whatever a framework puts before the property of the element. */
+/**
+ * Gives a field a value as typing does, past whatever a framework puts before the property of the element.
+ */
 export function type(element: Element, text?: string): void {
   if (element instanceof HTMLSelectElement) {
     element.selectedIndex = (element.selectedIndex + 1) % Math.max(1, element.length)

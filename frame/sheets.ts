@@ -51,8 +51,8 @@ export function undress(off: boolean, kept: readonly CSSStyleSheet[]): void {
 }
 
 /**
- * By what was written, a rule, a style or a list of media: what it said of itself, what we made of that, and how
- * the browser says it.
+ * By what was written, a rule, a style or a list of media: what it said of itself, what we made of that, and
+ * how the browser says it.
  */
 const written = new WeakMap<object, { was: string; made: string; now: string }>()
 let preferences: Preferences = {}
@@ -62,7 +62,9 @@ let isWritten = false
 const nativeMatch = window.matchMedia.bind(window)
 window.matchMedia = (query) => nativeMatch(preferMedia(query, preferences) ?? query)
 
-/** The attribute of elements whose author keeps their own colours (CSS Color Adjustment Level 1, section 3.2). */
+/**
+ * The attribute of elements whose author keeps their own colours (CSS Color Adjustment Level 1, section 3.2).
+ */
 const keepsColours = 'data-kept-adjust'
 /**
  * As near to a palette of the reader's own as a sheet can come (CSS Color Adjustment Level 1, section 3.1):

@@ -104,10 +104,15 @@ export function tellerOf(pairs: readonly (readonly [Observation, Observation])[]
 
 const withoutMoments = ({ moments: _moments, ...rest }: Observation): Observation => rest
 
+/** Cases between which it is asked whether there is time for more. */
+const lookedAtOnce = 192
+
 /** One component while its members are tried: the conditions it is tried in, and all that was seen so far. */
 export class TrialRun {
   private readonly seen = new Map<string, Observation>()
   private isSteady = true
+  /** Whether cases were left out because time was over: nothing is told then of what was not seen. */
+  isCut = false
   /** Set once it is known what differs from one making to the next. */
   tell: Teller = () => ''
 
@@ -117,13 +122,19 @@ export class TrialRun {
     readonly conditions: readonly Condition[],
     /** What is done to it: everything that answers is used, and each key is pressed that it asks for. */
     readonly acts: Case['acts'],
+    private readonly isLate: () => boolean = () => false,
   ) {}
 
-  /** Has cases looked at that were not yet. */
+  /** Has cases looked at that were not yet, as long as there is time. */
   *look(cases: readonly Case[]): Steps<void> {
     const fresh = new Map(cases.filter(({ id }) => !this.seen.has(id)).map((asked) => [asked.id, asked]))
-    for (const observation of yield [...fresh.values()])
-      this.seen.set(observation.id, this.isSteady ? observation : withoutMoments(observation))
+    const asked = [...fresh.values()]
+    for (let from = 0; from < asked.length; from += lookedAtOnce) {
+      this.isCut ||= this.isLate()
+      if (this.isCut) return
+      for (const observation of yield asked.slice(from, from + lookedAtOnce))
+        this.seen.set(observation.id, this.isSteady ? observation : withoutMoments(observation))
+    }
   }
 
   /** From now on what comes and goes in use is no sign of anything: it is another each time. */

@@ -16,8 +16,12 @@ const contractOf = (body: string, comment = '') =>
 const face: Usage = { props: {}, slots: {} }
 
 /** A browser that is made up: what `looks` says of a case is what it shows. */
-function run(contract: ReturnType<typeof contractOf>, looks: (testCase: Case) => Partial<Observation>) {
-  const steps = trial(contract, face)
+function run(
+  contract: ReturnType<typeof contractOf>,
+  looks: (testCase: Case) => Partial<Observation>,
+  isLate?: () => boolean,
+) {
+  const steps = trial(contract, face, isLate)
   const rounds: Case[][] = []
   let step = steps.next([])
   while (!step.done) {
@@ -71,6 +75,34 @@ test('a prop that matters only with another one set is seen, and in what conditi
     mark: 'seen',
     says: 'It changed what is shown, with tone loud.',
   })
+})
+test('of very many custom properties those that may do something are found by trying them together', () => {
+  const names = Array.from({ length: 120 }, (_, i) => `--a-${i}`)
+  const sheet = names.map((name) => `b { color: var(${name}) }`).join(' ')
+  const many = contractOf(
+    `  open = false\n  constructor() { super(); this.attachShadow({ mode: 'open' }).innerHTML = ` +
+      `'<style>${sheet}</style><b></b>' }`,
+  )
+  const { marks, rounds } = run(many, ({ usage, sets }) => ({
+    style: usage.props.open === true ? (sets['--a-71'] ?? '') : (sets['--a-3'] ?? ''),
+  }))
+  const seen = Object.keys(marks).filter((key) => key.startsWith('custom') && marks[key] === 'seen')
+  expect(seen).toEqual(['custom-property:--a-3', 'custom-property:--a-71'])
+  expect(marks['custom-property:--a-90']).toBe('no effect')
+  // one by one they would be more than ten thousand
+  expect(rounds.flat().length).toBeLessThan(2000)
+})
+test('where time is over, what was seen stands, and of the rest nothing is said', () => {
+  let looked = 0
+  const { marks } = run(
+    two,
+    ({ usage }) => {
+      looked += 1
+      return { tree: String(usage.props.tone ?? 'calm') }
+    },
+    () => looked > 60,
+  )
+  expect(marks).toEqual({ 'prop:tone': 'seen', 'prop:open': 'not tried' })
 })
 test('a prop that matters only in use is seen', () => {
   expect(

@@ -26,9 +26,9 @@ import { tryProps } from './trials/props'
 const trials: Record<MemberKind, MemberTrial | undefined> = {
   prop: tryProps,
   slot: trySlots,
-  'custom-property': tryCustomProperties,
   state: tryStates,
   method: tryMethods,
+  'custom-property': tryCustomProperties,
   part: meetParts,
   event: meetEvents,
   key: meetKeys,
@@ -38,16 +38,14 @@ const trials: Record<MemberKind, MemberTrial | undefined> = {
 /**
  * Tries every member of a component. Asks for cases to be looked at, round by round, and says in the end
  * what was seen of each: it yields the cases of a round and is given what was seen of them.
- * “No effect” is said only of what was tried in every condition there is.
+ * “No effect” is said only of what was tried in every condition there is; `isLate` says that time is over.
  */
-export function* trial(contract: Contract, face: Usage): Steps<Evidence[]> {
+export function* trial(contract: Contract, face: Usage, isLate?: () => boolean): Steps<Evidence[]> {
   const keys = membersOf(contract, 'key')
     .filter((key) => key.known !== 'comment')
     .map(({ name }) => name)
-  const run = new TrialRun(contract, face, conditionsOf(contract, face), [
-    'use',
-    ...keys.map((key) => ({ key })),
-  ])
+  const acts = ['use' as const, ...keys.map((key) => ({ key }))]
+  const run = new TrialRun(contract, face, conditionsOf(contract, face), acts, isLate)
   const why = yield* lookAtAll(run, keys)
   if (why !== undefined)
     return contract.members
@@ -55,13 +53,19 @@ export function* trial(contract: Contract, face: Usage): Steps<Evidence[]> {
       .map((member) => evidenceFor(member, 'not tried', why))
   const evidence: Evidence[] = []
   for (const tryMembers of Object.values(trials)) if (tryMembers) evidence.push(...(yield* tryMembers(run)))
-  return notReached(run, evidence)
+  const told = notReached(run, evidence)
+  return run.isCut ? told.map(withoutVerdict) : told
 }
 
+/** Of what was not tried in every way it is not said that it does nothing. */
+const withoutVerdict = (entry: Evidence): Evidence =>
+  entry.mark === 'seen'
+    ? entry
+    : { member: entry.member, mark: 'not tried', says: 'There was no time to try it in all ways.' }
+
 /**
- * Looks at the component in each condition, at rest, in use, and at each key; and twice as on the shelf, at rest
- * and in use.
- * Returns why nothing can be told of it, or nothing where something can.
+ * Looks at the component in each condition, at rest, in use, and at each key; and twice as on the shelf, at
+ * rest and in use. Returns why nothing can be told of it, or nothing where something can.
  */
 function* lookAtAll(run: TrialRun, keys: readonly string[]): Steps<string | undefined> {
   yield* run.look([

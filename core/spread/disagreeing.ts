@@ -17,9 +17,9 @@ function touchedBy(axis: Axis, face: Usage): Set<string> {
 }
 
 /**
- * The values of a later axis that a component cannot be shown with when it is shown with a value of an earlier
- * one: they undo what that says, or have nothing left to change, so that a value before them on their axis
- * already shows the same.
+ * The values of a later axis that a component cannot be shown with when it is shown with a value of an
+ * earlier one: they undo what that says, or have nothing left to change, so that a value before them on their
+ * axis already shows the same.
  */
 function undoing(axis: Axis, face: Usage, value: AxisValue): number[] {
   const before = applied(face, value)

@@ -57,7 +57,9 @@ const attributeStates: ReadonlyMap<string, string> = new Map([
   ['open', 'open'],
 ])
 
-/** What holding states marks: on the element itself, on all it stands in, and on hosts whose tree it is in. */
+/**
+ * What holding states marks: on the element itself, on all it stands in, and on hosts whose tree it is in.
+ */
 export interface Marks {
   own: string[]
   around: string[]

@@ -69,6 +69,9 @@ function within<T>(work: Promise<T>, milliseconds: number, what: string): Promis
   return Promise.race([work, late]).finally(() => clearTimeout(timer))
 }
 
+/** Of the time that a component has, the share after which nothing more of it is tried. */
+const beforeTheEnd = 0.7
+
 /** Windows that components are looked at in, in CSS pixels. */
 const windows = { usual: { width: 460, height: 400 }, wide: { width: 1400, height: 900 } }
 
@@ -92,7 +95,8 @@ async function tryOut(
     await frame.post({ say: 'themes', css: asked.css })
     await frame.post({ say: 'surround', surround: bareSurround(asked.theme) })
     await frame.post({ say: 'provide', provided })
-    const steps = inWindows(trial(contract, face))
+    const late = Date.now() + limits.evidence.componentSeconds * 1000 * beforeTheEnd
+    const steps = inWindows(trial(contract, face, () => Date.now() > late))
     const [listen, reads] = [
       membersOf(contract, 'event').map((member) => member.name),
       membersOf(contract, 'prop').map((member) => member.name),

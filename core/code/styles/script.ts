@@ -13,8 +13,8 @@ export const unicodeEscape = (letter: string): string =>
 const escapeOf = (letter: string): string => namedEscapes[letter] ?? unicodeEscape(letter)
 
 /**
- * A text as a string of JavaScript in single quotes, on one line whatever it holds (ECMA-262, 12.9.4): control
- * characters, line separators and lone surrogates are escapes.
+ * A text as a string of JavaScript in single quotes, on one line whatever it holds (ECMA-262, 12.9.4):
+ * control characters, line separators and lone surrogates are escapes.
  */
 export const stringLiteral = (text: string): string =>
   `'${text.replace(/['\\\u0000-\u001f\u007f\u2028\u2029]|\p{Cs}/gu, escapeOf)}'`

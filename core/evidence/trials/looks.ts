@@ -15,8 +15,10 @@ import { heldWays, usedWay, wideWay, type Way } from '../ways'
 interface LookingOtherwise<M> {
   /** A case without the member, and others with it, in one condition. */
   cases(member: M, usage: Usage, c: number): [without: Case, ...with_: Case[]]
-  /** What is done besides, one after the other, where that is not enough. */
-  ways: readonly Way[]
+  /** The same for several members at once, for kinds of which a component may have very many. */
+  together?(members: readonly M[], usage: Usage, id: string): [without: Case, ...with_: Case[]]
+  /** What is done besides, one after the other, where that is not enough; in all conditions, or in a few. */
+  ways: readonly { way: Way; most?: number }[]
   seen: string
   /** What is said of one that never looked otherwise. */
   dull(member: M, run: TrialRun): Evidence
@@ -25,6 +27,8 @@ interface LookingOtherwise<M> {
 /** Conditions in which a member is tried in the ways that cost more. */
 const mostCostly = 3
 const costly = (way: Way) => ({ way, most: mostCostly })
+/** Members that are tried one by one, without asking first whether any of them does anything. */
+const fewMembers = 6
 const inWay = (cases: readonly Case[], way: Way | undefined): Case[] =>
   cases.map((trialCase) =>
     way ? { ...trialCase, ...way.more, id: caseId(trialCase.id, way.id) } : trialCase,
@@ -34,19 +38,19 @@ const inWay = (cases: readonly Case[], way: Way | undefined): Case[] =>
 function* tryLooks<M extends Slot | CustomProperty | State>(
   run: TrialRun,
   members: readonly M[],
-  { cases, ways, seen, dull }: LookingOtherwise<M>,
+  { cases, together, ways, seen, dull }: LookingOtherwise<M>,
 ): Steps<Evidence[]> {
   const found = new Map<M, Evidence>()
-  const everywhere = (way: Way | undefined) => ({ way, most: run.conditions.length })
-  // many a slot is there only in use, and in one condition
-  const [first, ...others] = ways
-  for (const { way, most } of [
-    everywhere(undefined),
-    ...(first ? [everywhere(first)] : []),
-    ...others.map(costly),
-  ])
+  for (const { way, most = run.conditions.length } of [{ way: undefined }, ...ways])
     for (let c = 0; c < Math.min(most, run.conditions.length) && found.size < members.length; c++) {
-      const open = members.filter((member) => !found.has(member))
+      const left = members.filter((member) => !found.has(member))
+      const isFirst = way === undefined && c === 0
+      const open =
+        together && !isFirst
+          ? yield* mayLookOtherwise(run, left, (group, id) =>
+              inWay(together(group, run.conditions[c]!.usage, caseId(id, c)), way),
+            )
+          : left
       const asked = new Map(
         open.map((member) => [member, inWay(cases(member, run.conditions[c]!.usage, c), way)]),
       )
@@ -70,6 +74,32 @@ function* tryLooks<M extends Slot | CustomProperty | State>(
           )
     }
   return members.map((member) => found.get(member) ?? dull(member, run))
+}
+
+/**
+ * Those of many members that may do something: where all of them at once change nothing, none is tried alone;
+ * where they do, each half of them is asked again.
+ */
+function* mayLookOtherwise<M>(
+  run: TrialRun,
+  members: readonly M[],
+  together: (group: readonly M[], id: string) => Case[],
+  id = 'all',
+): Steps<readonly M[]> {
+  if (members.length <= fewMembers) return members
+  const [without, ...others] = together(members, id)
+  yield* run.look([without!, ...others])
+  const before = run.of(without!.id)
+  const isOther = others.some((other) => {
+    const after = run.of(other.id)
+    return !before || !after || looks(before) !== looks(after)
+  })
+  if (!isOther) return []
+  const half = members.length >> 1
+  return [
+    ...(yield* mayLookOtherwise(run, members.slice(0, half), together, `${id}0`)),
+    ...(yield* mayLookOtherwise(run, members.slice(half), together, `${id}1`)),
+  ]
 }
 
 /** What a slot is filled with: some text, then what the component itself looks for. */
@@ -115,7 +145,8 @@ export const trySlots = (run: TrialRun): Steps<Evidence[]> =>
           }),
         ),
       ],
-      ways: [usedWay(run), ...heldWays(run)],
+      // many a slot is there only in use, and in one condition
+      ways: [{ way: usedWay(run) }, ...heldWays(run).map(costly)],
       seen: 'What fills it is shown',
       dull: (slot) =>
         run.all.some(({ slots }) => slots.includes(slot.name))
@@ -136,7 +167,15 @@ export function* tryCustomProperties(run: TrialRun): Steps<Evidence[]> {
           caseOf(caseId('style', name, c, i), usage, { sets: { [name]: value } }),
         ),
       ],
-      ways: [usedWay(run), ...heldWays(run), wideWay],
+      together: (properties, usage, id) => [
+        caseOf(caseId('style', id, 'none'), usage),
+        ...styleSamples.map((value, i) =>
+          caseOf(caseId('style', id, i), usage, {
+            sets: Object.fromEntries(properties.map(({ name }) => [name, value])),
+          }),
+        ),
+      ],
+      ways: [usedWay(run), ...heldWays(run), wideWay].map(costly),
       seen: 'Setting it changed the looks',
       dull: (property) =>
         evidenceFor(property, 'no effect', `Nothing changed when it was set, ${run.inAll}.`),

@@ -1,17 +1,10 @@
 import type { AST } from 'svelte/compiler'
 import ts from 'typescript'
 import type { Contract, Member } from '../../contract/contract'
-import type { Event } from '../../contract/event'
-import type { Method } from '../../contract/method'
-import type { Prop } from '../../contract/prop'
-import type { Slot } from '../../contract/slot'
 import { withoutUndefined, type TypeModel } from '../../contract/type'
 import { placesFrom, readStyles } from '../../read/custom-elements/styles'
 import type { CheckedTypes } from '../../read/source/checked-types'
 import { tagText, wordsOf } from '../../read/source/comments'
-import { shownDefault } from '../../read/source/defaults'
-import { callableAt } from '../../read/source/signatures'
-import { compareDefault } from '../../read/source/stated-default'
 import { readKeys } from '../../read/source/keys'
 import { reachedFrom } from '../../read/source/reached'
 import { nameOfFile } from '../../read/source/reading'
@@ -19,6 +12,8 @@ import { unwrap, type SourceSet } from '../../read/source/source-set'
 import { typeOfExpression, typeOfNode } from '../../read/source/type-nodes'
 import { walk } from '../../read/source/walk'
 import { Lines } from '../../read/source/lines'
+import { bindable, callOf, isCalledSnippet, isSnippet, plainName } from './forms'
+import { SvelteMembers, wordsAt } from './members'
 import { contentOf } from './script'
 import { readSvelteTemplate, type SvelteTemplateFacts } from './template'
 
@@ -29,26 +24,9 @@ const any: TypeModel = { is: 'other', text: 'any' }
  */
 const leftOver = ['$$restProps', '$$props']
 
-/** What is said of a prop, a snippet and a handler alike: they are all given as props. */
-interface Given {
-  name: string
-  type: TypeModel
-  required: boolean
-  node: ts.Node
-  value: ts.Expression | undefined
-  words: Pick<Prop, 'comment' | 'deprecated' | 'since'>
-  /** Types of what a snippet is given, or a handler is called with. */
-  takes: TypeModel[] | undefined
-  isSnippet: boolean
-}
-
 /** One Svelte component, with runes (`$props()`) or without (`export let`). */
 export class SvelteComponent {
-  private readonly props = new Map<string, Prop>()
-  private readonly slots = new Map<string, Slot>()
-  private readonly events = new Map<string, Event>()
-  private readonly methods = new Map<string, Method>()
-  private readonly dispatchers = new Set<string>()
+  private readonly members: SvelteMembers
   private readonly rest = new Set<string>(leftOver)
 
   constructor(
@@ -58,12 +36,14 @@ export class SvelteComponent {
     private readonly text: string,
     private readonly root: AST.Root,
     private readonly script: ts.SourceFile,
-  ) {}
+  ) {
+    this.members = new SvelteMembers(sources, types)
+  }
 
   contract(): Contract {
     for (const statement of this.script.statements) this.readStatement(statement)
     const template = readSvelteTemplate(this.root, this.text, this.path, this.rest)
-    this.addFromTemplate(template)
+    this.members.addFromTemplate(template)
     const name = nameOfFile(this.path)
     const { summary, deprecated } = this.saidOfComponent()
     return {
@@ -75,7 +55,7 @@ export class SvelteComponent {
       place: { file: this.path, line: 1 },
       summary,
       ...(deprecated === undefined ? {} : { deprecated }),
-      members: this.members(template),
+      members: this.allMembers(template),
       uses: template.uses.flatMap(({ name, place }) => {
         const file = this.fileOfComponent(name)
         return file ? [{ tag: file, place }] : []
@@ -84,16 +64,18 @@ export class SvelteComponent {
     }
   }
 
-  private members(template: SvelteTemplateFacts): Member[] {
+  private allMembers(template: SvelteTemplateFacts): Member[] {
     const styles = this.styles()
-    const slots = [...this.slots.values()].sort((a, b) => Number(a.name !== '') - Number(b.name !== ''))
+    const slots = [...this.members.slots.values()].sort(
+      (a, b) => Number(a.name !== '') - Number(b.name !== ''),
+    )
     return [
-      ...this.props.values(),
+      ...this.members.props.values(),
       ...slots,
-      ...this.events.values(),
+      ...this.members.events.values(),
       ...(styles?.properties ?? []),
       ...(styles?.states ?? []).filter((state) => state.by === 'browser'),
-      ...this.methods.values(),
+      ...this.members.methods.values(),
       ...readKeys(this.sources, reachedFrom(this.sources, [this.script])),
       ...(template.handedOn ? [template.handedOn] : []),
     ]
@@ -151,7 +133,7 @@ export class SvelteComponent {
     const isExportedFunction =
       ts.isFunctionDeclaration(statement) &&
       statement.modifiers?.some(({ kind }) => kind === ts.SyntaxKind.ExportKeyword)
-    if (isExportedFunction && statement.name) this.addMethod(statement.name.text, statement)
+    if (isExportedFunction && statement.name) this.members.addMethod(statement.name.text, statement)
     if (
       ts.isExportDeclaration(statement) &&
       statement.exportClause &&
@@ -165,7 +147,7 @@ export class SvelteComponent {
     const local = (propertyName ?? name).text
     for (const statement of this.script.statements) {
       if (ts.isFunctionDeclaration(statement) && statement.name?.text === local)
-        this.addMethod(name.text, statement)
+        this.members.addMethod(name.text, statement)
       if (!ts.isVariableStatement(statement)) continue
       const declaration = statement.declarationList.declarations.find(
         (declaration) => ts.isIdentifier(declaration.name) && declaration.name.text === local,
@@ -180,7 +162,7 @@ export class SvelteComponent {
     const isConstant = Boolean(declaration.parent.flags & ts.NodeFlags.Const)
     if (isConstant) {
       if (value && (ts.isArrowFunction(value) || ts.isFunctionExpression(value)))
-        this.addMethod(name, declaration)
+        this.members.addMethod(name, declaration)
       return
     }
     const written = declaration.type ?? ts.getJSDocType(declaration)
@@ -190,21 +172,16 @@ export class SvelteComponent {
         ? typeOfExpression(this.sources, value)
         : any
     const { type, optional } = withoutUndefined(typed)
-    this.add({
+    this.members.add({
       name,
       type,
       required: !optional && !declaration.initializer,
       node: declaration,
       value: declaration.initializer,
-      words: this.wordsAt(declaration.parent.parent),
+      words: wordsAt(declaration.parent.parent),
       takes: undefined,
       isSnippet: false,
     })
-  }
-
-  private wordsAt(node: ts.Node): Given['words'] {
-    const [comment, deprecated] = [wordsOf(node), tagText(node, 'deprecated')]
-    return { ...(comment ? { comment } : {}), ...(deprecated === undefined ? {} : { deprecated }) }
   }
 
   /** `let { tone = 'calm', children, ...rest }: Props = $props()`. */
@@ -245,7 +222,7 @@ export class SvelteComponent {
       const value = element?.initializer && bindable(element.initializer)
       const { type, optional } = withoutUndefined(member.model())
       const declared = checker.getTypeOfSymbolAtLocation(member.symbol, written)
-      this.add({
+      this.members.add({
         name: member.name,
         type,
         required: !member.optional && !optional && !value,
@@ -292,86 +269,21 @@ export class SvelteComponent {
   /** A name that is taken out where no type says more of it. */
   private addTaken(name: string, element: ts.BindingElement): void {
     const value = element.initializer && bindable(element.initializer)
-    this.add({
+    this.members.add({
       name,
       type: value ? typeOfExpression(this.sources, value) : any,
       required: false,
       node: element,
       value,
-      words: this.wordsAt(element),
+      words: wordsAt(element),
       takes: undefined,
       isSnippet: name === 'children',
     })
   }
 
-  private add({ name, type, required, node, value, words, takes, isSnippet }: Given): void {
-    if (tagText(node, 'internal', 'private', 'ignore') !== undefined) return
-    const common = {
-      name,
-      place: this.sources.place(node),
-      known: 'declared' as const,
-      disagreements: [],
-      ...words,
-    }
-    if (isSnippet) {
-      const passes = takes?.map((given, i) => ({ name: `value${i === 0 ? '' : i + 1}`, type: given }))
-      const slot: Slot = {
-        kind: 'slot',
-        ...common,
-        name: name === 'children' ? '' : name,
-        fallback: '',
-        feeds: [],
-      }
-      this.slots.set(slot.name, { ...slot, ...(passes?.length ? { passes } : {}) })
-    } else if (/^on[a-zA-Z]/.test(name) && takes) {
-      this.addEvent(name, node, takes[0], 'declared', words)
-    } else {
-      const prop: Prop = {
-        kind: 'prop',
-        ...common,
-        type,
-        readonly: false,
-        reflects: false,
-        required,
-        ...shownDefault(this.sources, value),
-      }
-      compareDefault(prop, tagText(node, 'default', 'defaultValue'))
-      this.props.set(name, prop)
-    }
-  }
-
-  private addEvent(
-    name: string,
-    node: ts.Node,
-    detail: TypeModel | undefined,
-    known: Event['known'],
-    words: Given['words'] = {},
-  ): void {
-    if (this.events.has(name)) return
-    this.events.set(name, {
-      ...eventAt(name, this.sources.place(node), known),
-      ...(detail ? { detail } : {}),
-      ...words,
-    })
-  }
-
-  private addMethod(name: string, node: ts.Node): void {
-    const callable = callableAt(this.types, node)
-    if (!callable) return
-    this.methods.set(name, {
-      kind: 'method',
-      name,
-      place: this.sources.place(node),
-      known: 'declared',
-      disagreements: [],
-      ...callable,
-      ...this.wordsAt(ts.isVariableDeclaration(node) ? node.parent.parent : node),
-    })
-  }
-
   /** Events by `createEventDispatcher`: those its type names, and those that code dispatches. */
   private readDispatcher(declaration: ts.VariableDeclaration, call: ts.CallExpression): void {
-    this.dispatchers.add(declaration.name.getText())
+    this.members.dispatchers.add(declaration.name.getText())
     const [written] = call.typeArguments ?? []
     if (written)
       for (const { symbol, name, model } of this.types.propsOf(
@@ -379,92 +291,12 @@ export class SvelteComponent {
         written,
       )) {
         const { default: _stated, ...words } = this.types.wordsOf(symbol)
-        this.addEvent(name, symbol.declarations?.[0] ?? written, model(), 'declared', words)
+        this.members.addEvent(name, symbol.declarations?.[0] ?? written, model(), 'declared', words)
       }
     walk(this.script, (node) => {
       if (!ts.isCallExpression(node) || node.expression.getText() !== declaration.name.getText()) return
       const [name] = node.arguments
-      if (name && ts.isStringLiteralLike(name)) this.addEvent(name.text, node, undefined, 'inferred')
+      if (name && ts.isStringLiteralLike(name)) this.members.addEvent(name.text, node, undefined, 'inferred')
     })
   }
-
-  private addFromTemplate(template: SvelteTemplateFacts): void {
-    for (const slot of template.slots) if (!this.slots.has(slot.name)) this.slots.set(slot.name, slot)
-    for (const [name, { passes }] of template.rendered) {
-      const slot = this.slots.get(name === 'children' ? '' : name)
-      // a snippet's own names for what it is given are better than the places they stand in
-      if (slot) this.slots.set(slot.name, { ...slot, ...namedPasses(slot, passes) })
-      else this.turnToSlot(name, passes)
-    }
-    for (const { of, text, place } of template.calls)
-      if (this.dispatchers.has(of) && !this.events.has(text))
-        this.events.set(text, eventAt(text, place, 'inferred'))
-    for (const { name, place } of template.passedOn)
-      if (!this.events.has(name)) this.events.set(name, eventAt(name, place, 'declared'))
-  }
-
-  /** A prop of which nothing says what it is, and that is rendered, is a snippet. */
-  private turnToSlot(name: string, passes: readonly string[]): void {
-    const prop = this.props.get(name)
-    if (!prop) return
-    this.props.delete(name)
-    const { place, known, comment } = prop
-    const words = comment === undefined ? {} : { comment }
-    const slot: Slot = {
-      kind: 'slot',
-      name,
-      place,
-      known,
-      disagreements: [],
-      ...words,
-      fallback: '',
-      feeds: [],
-    }
-    this.slots.set(name, { ...slot, ...namedPasses(slot, passes) })
-  }
-}
-
-const namedPasses = (slot: Slot, names: readonly string[]): Pick<Slot, 'passes'> => {
-  const passes = names.map((name, i) => ({ ...slot.passes?.[i], name }))
-  return passes.length ? { passes } : {}
-}
-
-const eventAt = (name: string, place: Event['place'], known: Event['known']): Event => ({
-  kind: 'event',
-  name,
-  place,
-  known,
-  disagreements: [],
-  bubbles: false,
-  composed: false,
-  cancelable: false,
-})
-
-const plainName = (name: string): string => name.replace(/^['"]|['"]$/g, '')
-
-function callOf(expression: ts.Expression): { name: string; node: ts.CallExpression } | undefined {
-  const node = unwrap(expression)
-  return ts.isCallExpression(node) && ts.isIdentifier(node.expression)
-    ? { name: node.expression.text, node }
-    : undefined
-}
-
-/** The default in `$bindable(default)`, or the expression itself. */
-function bindable(expression: ts.Expression): ts.Expression | undefined {
-  const call = callOf(expression)
-  return call?.name === '$bindable' ? call.node.arguments[0] : expression
-}
-
-/** Whether a prop is written as a `Snippet`, where Svelte's own types are not at hand. */
-const isCalledSnippet = (declared: ts.Declaration | undefined): boolean =>
-  declared !== undefined &&
-  ts.isPropertySignature(declared) &&
-  declared.type !== undefined &&
-  ts.isTypeReferenceNode(declared.type) &&
-  declared.type.typeName.getText() === 'Snippet'
-
-/** Whether a type is Svelte's `Snippet`, by its own name, whatever it is imported as. */
-function isSnippet(checker: ts.TypeChecker, type: ts.Type): boolean {
-  const plain = checker.getNonNullableType(type)
-  return [plain.aliasSymbol, plain.symbol].some((symbol) => symbol?.name === 'Snippet')
 }

@@ -4,9 +4,9 @@ import type { CheckedTypes } from '../source/checked-types'
 import type { SourceSet } from '../source/source-set'
 
 /**
- * Events that declarations name for an element: overloads of `addEventListener` whose first parameter is a key
- * of a map of events of the library's own, as the DOM's declarations have them. What a listener gets is the
- * value of the map, or an event with that as its detail.
+ * Events that declarations name for an element: overloads of `addEventListener` whose first parameter is a
+ * key of a map of events of the library's own, as the DOM's declarations have them. What a listener gets is
+ * the value of the map, or an event with that as its detail.
  */
 export function declaredEvents(sources: SourceSet, types: CheckedTypes, element: ts.Symbol): Event[] {
   const { checker } = types

@@ -196,7 +196,10 @@ function superArguments(
   })
 }
 
-/** An event that a function makes of what it is given: `const make = (name, options) => new Event(name, options)`. */
+/**
+ * An event that a function makes of what it is given: `const make = (name, options) => new Event(name,
+ * options)`.
+ */
 function madeByCall(sources: SourceSet, call: ts.CallExpression, at: ts.Node): Sink | undefined {
   const fn = functionBehind(sources, methodOfConstant(sources, call.expression) ?? call.expression)
   const made = returnedBy(fn?.body)

@@ -89,8 +89,9 @@ function foundIn(sources: SourceSet, types: CheckedTypes, file: string): FoundCo
 }
 
 /**
- * What a component is called where its package does not say: a default by its own name or by its file, another
- * by the name it is asked for by, or its own where that says more (`DialogRoot` that is handed on as `Root`).
+ * What a component is called where its package does not say: a default by its own name or by its file,
+ * another by the name it is asked for by, or its own where that says more (`DialogRoot` that is handed on as
+ * `Root`).
  */
 function nameOf({ name, exportName, file }: FoundComponent): string {
   const isOwn = exportName === 'default' || (componentName.test(name) && name.endsWith(exportName))

@@ -4,10 +4,8 @@ import { tagText, wordsOf } from './comments'
 import { declarationFiles, declarationsBeside } from './declaration-files'
 import { isDeclaration, plainPath } from './paths'
 import type { SourceSet } from './source-set'
+import { modelOf } from './type-model'
 import { makeProgram } from './type-program'
-
-/** How far into a type its model goes. */
-const deepest = 12
 
 /**
  * Types as the TypeScript compiler works them out, for what is not plain to see: utility types,
@@ -203,85 +201,8 @@ export class CheckedTypes {
   }
 
   /** The model of a type, as far as an editor or a reader can use it; `at` is where it is looked at from. */
-  model(type: ts.Type, at: ts.Node, depth = 0, within: readonly ts.Type[] = []): TypeModel {
-    const { checker } = this
-    const text = (): TypeModel => ({ is: 'other', text: printed(checker, type) })
-    // a type that holds itself, or grows for ever, is told by its name from there on
-    if (within.includes(type) || depth > deepest) return text()
-    const inner = (part: ts.Type) => this.model(part, at, depth + 1, [...within, type])
-    const { flags } = type
-    if (flags & ts.TypeFlags.Any || flags & ts.TypeFlags.Unknown)
-      return { is: 'other', text: flags & ts.TypeFlags.Any ? 'any' : 'unknown' }
-    if (flags & ts.TypeFlags.TypeParameter) {
-      const base = checker.getBaseConstraintOfType(type)
-      return base && base !== type && depth < 4 ? inner(base) : { is: 'other', text: 'unknown' }
-    }
-    const alias = type.aliasSymbol?.name
-    if (alias && nodes.has(alias)) return { is: 'node' }
-    if (type.isStringLiteral() || type.isNumberLiteral()) return { is: 'literal', value: type.value }
-    if (flags & ts.TypeFlags.BooleanLiteral)
-      return { is: 'literal', value: checker.typeToString(type) === 'true' }
-    if (flags & ts.TypeFlags.StringLike && !(flags & ts.TypeFlags.TemplateLiteral)) return { is: 'string' }
-    if (flags & ts.TypeFlags.NumberLike) return { is: 'number' }
-    if (flags & ts.TypeFlags.Boolean) return { is: 'boolean' }
-    if (flags & ts.TypeFlags.Null) return { is: 'null' }
-    if (flags & ts.TypeFlags.Undefined) return { is: 'undefined' }
-    if (flags & ts.TypeFlags.Void) return { is: 'void' }
-    if (type.isUnion()) {
-      const parts = type.types.length > 60 ? undefined : type.types.map((type) => inner(type))
-      return parts && !(alias && parts.length > 40) ? unionOf(parts) : text()
-    }
-    // `string & {}` keeps an editor's suggestions beside a plain string
-    if (type.isIntersection()) {
-      const base = type.types.find((type) => type.flags & (ts.TypeFlags.String | ts.TypeFlags.Number))
-      if (base) return inner(base)
-    }
-    // `Omit<string, …>`, which keeps an editor's suggestions too: it has what a text has
-    if (
-      flags & ts.TypeFlags.Object &&
-      type.getNumberIndexType() &&
-      ['charAt', 'toLowerCase', 'codePointAt'].every((text) => type.getProperty(text))
-    )
-      return { is: 'string' }
-    // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- the compiler has types without a symbol
-    const name = type.symbol?.name
-    if (name === 'Date') return { is: 'date' }
-    if (name && nodes.has(name)) return { is: 'node' }
-    const element = checker.isArrayType(type)
-      ? checker.getTypeArguments(type as ts.TypeReference)[0]
-      : undefined
-    if (element) return { is: 'list', of: inner(element) }
-    if (!(flags & ts.TypeFlags.Object)) return text()
-    const properties = type.getProperties()
-    if (type.getCallSignatures().length > 0) return properties.length === 0 ? { is: 'function' } : text()
-    // that it is a list, or may be left out, is no step deeper
-    const objectsAround = within.filter(
-      (outer) => outer.flags & ts.TypeFlags.Object && !checker.isArrayType(outer),
-    )
-    if (
-      objectsAround.length < 2 &&
-      properties.length > 0 &&
-      properties.length <= 16 &&
-      // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- the compiler has types without a symbol
-      type.symbol &&
-      (type.symbol.name === '__type' || this.isOwn(type.symbol)) &&
-      !type.getStringIndexType()
-    ) {
-      return {
-        is: 'object',
-        ...((alias ?? (name && !name.startsWith('__'))) ? { named: (alias ?? name)! } : {}),
-        fields: properties.map((property) => {
-          const optional = !!(property.flags & ts.SymbolFlags.Optional)
-          const own = checker.getTypeOfSymbolAtLocation(property, at)
-          return {
-            name: property.name,
-            optional,
-            type: inner(optional ? checker.getNonNullableType(own) : own),
-          }
-        }),
-      }
-    }
-    return text()
+  model(type: ts.Type, at: ts.Node): TypeModel {
+    return modelOf(this, type, at)
   }
 }
 
@@ -293,31 +214,3 @@ const isLong = (type: TypeModel): boolean =>
       : type.is === 'other'
         ? type.text.length > 60 || /[{]/.test(type.text)
         : false
-
-/** Types of what is put into a page: by name, whatever library they come from. */
-const nodes = new Set([
-  'ReactNode',
-  'ReactElement',
-  'JSXElement',
-  'VNode',
-  'VNodeChild',
-  'ComponentChildren',
-  'Element',
-  'HTMLElement',
-  'Node',
-  'Renderable',
-  'TemplateResult',
-])
-
-const printed = (checker: ts.TypeChecker, type: ts.Type): string =>
-  checker
-    .typeToString(
-      type,
-      undefined,
-      ts.TypeFormatFlags.NoTruncation |
-        ts.TypeFormatFlags.UseSingleQuotesForStringLiteralType |
-        ts.TypeFormatFlags.UseAliasDefinedOutsideCurrentScope |
-        ts.TypeFormatFlags.InTypeAlias,
-    )
-    .replace(/\s+/g, ' ')
-    .slice(0, 600)

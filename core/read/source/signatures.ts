@@ -6,8 +6,8 @@ import { wordsOf } from './comments'
 type Callable = Pick<Method, 'takes' | 'returns' | 'comment' | 'idle'>
 
 /**
- * What the compiler knows of a name that is handed out to be called; `undefined` where it is no function. Of a
- * name without a type nothing is known, and it may be one.
+ * What the compiler knows of a name that is handed out to be called; `undefined` where it is no function. Of
+ * a name without a type nothing is known, and it may be one.
  */
 export function callableAt(types: CheckedTypes, node: ts.Node): Callable | undefined {
   const { checker } = types

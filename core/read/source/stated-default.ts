@@ -25,7 +25,9 @@ export function statedValue(text: string): { value: Plain | undefined } | undefi
   }
 }
 
-/** Whether a comment states another default than `value`; what is no value is taken for a description of it. */
+/**
+ * Whether a comment states another default than `value`; what is no value is taken for a description of it.
+ */
 export function isOtherDefault(stated: string, value: Plain | undefined): boolean {
   const meant = statedValue(stated)
   if (!meant) return false

@@ -84,8 +84,8 @@ const scriptsIn = (sources: SourceSet): FoundComponent[] =>
     .flatMap((file) => sources.once(`vue scripts ${file}`, [file], () => componentsIn(sources, file)))
 
 /**
- * Components by the options they are made of, each once: what is handed from helper to helper and from file to
- * file on its way out of the package is the same all the way, and is called as it is called in the end.
+ * Components by the options they are made of, each once: what is handed from helper to helper and from file
+ * to file on its way out of the package is the same all the way, and is called as it is called in the end.
  */
 function eachOnce(found: readonly FoundComponent[], called: PublicNames): FoundComponent[] {
   const outermost = new Map<ts.Node, FoundComponent>()

@@ -1,0 +1,33 @@
+import ts from 'typescript'
+import { unwrap } from '../../read/source/source-set'
+
+// Forms of Svelte's own in scripts and types.
+
+export const plainName = (name: string): string => name.replace(/^['"]|['"]$/g, '')
+
+export function callOf(expression: ts.Expression): { name: string; node: ts.CallExpression } | undefined {
+  const node = unwrap(expression)
+  return ts.isCallExpression(node) && ts.isIdentifier(node.expression)
+    ? { name: node.expression.text, node }
+    : undefined
+}
+
+/** The default in `$bindable(default)`, or the expression itself. */
+export function bindable(expression: ts.Expression): ts.Expression | undefined {
+  const call = callOf(expression)
+  return call?.name === '$bindable' ? call.node.arguments[0] : expression
+}
+
+/** Whether a prop is written as a `Snippet`, where Svelte's own types are not at hand. */
+export const isCalledSnippet = (declared: ts.Declaration | undefined): boolean =>
+  declared !== undefined &&
+  ts.isPropertySignature(declared) &&
+  declared.type !== undefined &&
+  ts.isTypeReferenceNode(declared.type) &&
+  declared.type.typeName.getText() === 'Snippet'
+
+/** Whether a type is Svelte's `Snippet`, by its own name, whatever it is imported as. */
+export function isSnippet(checker: ts.TypeChecker, type: ts.Type): boolean {
+  const plain = checker.getNonNullableType(type)
+  return [plain.aliasSymbol, plain.symbol].some((symbol) => symbol?.name === 'Snippet')
+}
