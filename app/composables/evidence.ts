@@ -60,7 +60,7 @@ export function useEvidence(
     const mine = key.value
     modules.value = now && trialModules(now, face.value, store.moduleOf)
     if (!now || !modules.value) return
-    const steps = inWindows(trial(now, face.value))
+    const steps = inWindows(trial(now, face.value, { contractOf: (tag) => store.find(tag)?.contract }))
     const next = (step: IteratorResult<InWindow, Evidence[]>) => {
       if (mine !== key.value) return
       if (step.done) {

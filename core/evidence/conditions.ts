@@ -1,8 +1,8 @@
-import type { Usage } from '../code/usage'
+import type { Filling, Usage } from '../code/usage'
 import { membersOf, type Contract } from '../contract/contract'
 import type { Prop } from '../contract/prop'
 import { choicesOf, withoutUndefined } from '../contract/type'
-import { fillingSample, samplesOf } from './samples'
+import { fillingSample, samplesFor, samplesOf } from './samples'
 
 /** A way of showing a component that a member is tried in; the first is how it stands on the shelf. */
 export interface Condition {
@@ -21,12 +21,17 @@ export const settable = (contract: Contract): Prop[] =>
  * How a component may stand while one of its members is tried: as on the shelf, with each switch on, with
  * each choice, with its slots full and empty, with nothing set.
  */
-export function conditionsOf(contract: Contract, face: Usage): Condition[] {
+export function conditionsOf(
+  contract: Contract,
+  face: Usage,
+  contractOf: (tag: string) => Contract | undefined = () => undefined,
+): Condition[] {
   const props = settable(contract)
   return [
     { says: 'as on the shelf', usage: face },
     { says: 'with nothing set', usage: { props: {}, slots: {} } },
     ...withEntries(props, face),
+    ...withCompanions(contract, face, contractOf),
     ...withSwitches(props, face),
     ...withSlots(contract, face),
     ...withChoices(props, face),
@@ -51,6 +56,34 @@ function withEntries(props: readonly Prop[], face: Usage): Condition[] {
       ? []
       : [{ says: `with entries in ${prop.name}`, usage: set(face, prop.name, entries) }]
   })
+}
+
+/** Companions that a component is tried with. */
+const mostCompanions = 3
+
+/** With what looks for it in it: much of what it is given is for these alone. */
+function withCompanions(
+  { companions = [], ...contract }: Contract,
+  face: Usage,
+  contractOf: (tag: string) => Contract | undefined,
+): Condition[] {
+  const [slot] = membersOf(contract, 'slot')
+  if (!slot) return []
+  return companions.slice(0, mostCompanions).map((tag) => {
+    const filling: Filling = { is: 'component', tag, usage: companionUsage(contractOf(tag)) }
+    return { says: `with ${tag} in it`, usage: { ...face, slots: { ...face.slots, [slot.name]: filling } } }
+  })
+}
+
+/** A companion that is told apart by what a component around it may name, and has something in it. */
+export function companionUsage(contract: Contract | undefined): Usage {
+  const props = (contract ? settable(contract) : []).flatMap((prop): [string, unknown][] => {
+    const isNamed = prop.type.is === 'string' || prop.required
+    const [sample] = isNamed ? samplesFor(prop) : []
+    return sample === undefined ? [] : [[prop.name, sample]]
+  })
+  const slots = contract && membersOf(contract, 'slot').some(({ name }) => name === '')
+  return { props: Object.fromEntries(props), slots: slots ? { '': fillingSample } : {} }
 }
 
 function withSwitches(props: readonly Prop[], face: Usage): Condition[] {

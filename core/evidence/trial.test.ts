@@ -21,7 +21,7 @@ function run(
   looks: (testCase: Case) => Partial<Observation>,
   isLate?: () => boolean,
 ) {
-  const steps = trial(contract, face, isLate)
+  const steps = trial(contract, face, isLate ? { isLate } : {})
   const rounds: Case[][] = []
   let step = steps.next([])
   while (!step.done) {

@@ -35,17 +35,27 @@ const trials: Record<MemberKind, MemberTrial | undefined> = {
   'pass-through': undefined,
 }
 
+/** What a trial may ask: contracts of other components of the library, and whether time is over. */
+interface TrialNeeds {
+  contractOf?: (tag: string) => Contract | undefined
+  isLate?: () => boolean
+}
+
 /**
  * Tries every member of a component. Asks for cases to be looked at, round by round, and says in the end
  * what was seen of each: it yields the cases of a round and is given what was seen of them.
  * “No effect” is said only of what was tried in every condition there is; `isLate` says that time is over.
  */
-export function* trial(contract: Contract, face: Usage, isLate?: () => boolean): Steps<Evidence[]> {
+export function* trial(
+  contract: Contract,
+  face: Usage,
+  { contractOf, isLate }: TrialNeeds = {},
+): Steps<Evidence[]> {
   const keys = membersOf(contract, 'key')
     .filter((key) => key.known !== 'comment')
     .map(({ name }) => name)
   const acts = ['use' as const, ...keys.map((key) => ({ key }))]
-  const run = new TrialRun(contract, face, conditionsOf(contract, face), acts, isLate)
+  const run = new TrialRun(contract, face, conditionsOf(contract, face, contractOf), acts, isLate)
   const why = yield* lookAtAll(run, keys)
   if (why !== undefined)
     return contract.members

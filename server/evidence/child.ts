@@ -96,12 +96,12 @@ async function tryOut(
     await frame.post({ say: 'surround', surround: bareSurround(asked.theme) })
     await frame.post({ say: 'provide', provided })
     const late = Date.now() + limits.evidence.componentSeconds * 1000 * beforeTheEnd
-    const steps = inWindows(trial(contract, face, () => Date.now() > late))
+    const contractOf = (other: string) => asked.contracts.find((contract) => contract.tag === other)
+    const steps = inWindows(trial(contract, face, { contractOf, isLate: () => Date.now() > late }))
     const [listen, reads] = [
       membersOf(contract, 'event').map((member) => member.name),
       membersOf(contract, 'prop').map((member) => member.name),
     ]
-    const contractOf = (other: string) => asked.contracts.find((contract) => contract.tag === other)
     let seq = 0
     for (let step = steps.next([]); ;) {
       if (step.done) return step.value

@@ -123,3 +123,33 @@ test('a prop whose name is in quotes is read by its name', () =>
       ),
     ).props,
   ).toEqual({ 'aria-label': "string = 'Ferry'", ship: 'string required' }))
+
+test('components that ask for a context are companions of the one that hands it down, in another file too', () => {
+  const { contracts } = readLibrary(
+    [
+      {
+        path: 'src/context.ts',
+        text: "import { createContext } from 'react'\nexport const Open = createContext('')\nexport const Quiet = createContext(false)",
+      },
+      {
+        path: 'src/Fold.tsx',
+        text: `import { Open } from './context'
+export function Fold({ open, children }: { open?: string; children?: React.ReactNode }) {
+  return <Open.Provider value={open ?? ''}><Edge />{children}</Open.Provider>
+}
+function Edge() { return <hr /> }`,
+      },
+      {
+        path: 'src/Leaf.tsx',
+        text: `import { useContext as ask } from 'react'
+import { Open, Quiet } from './context'
+function useOpen(name: string) { return ask(Open) === name }
+export function Leaf({ name }: { name: string }) { return useOpen(name) ? <b>{name}</b> : null }
+export function Hush() { return ask(Quiet) ? null : <i>…</i> }`,
+      },
+    ],
+    outside,
+  )
+  const companions = Object.fromEntries(contracts.map((contract) => [contract.tag, contract.companions]))
+  expect(companions).toMatchObject({ Fold: ['Leaf'], Leaf: undefined, Hush: undefined })
+})

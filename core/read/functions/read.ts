@@ -25,6 +25,7 @@ import {
   type FoundComponent,
   type FunctionNode,
 } from './components'
+import { addCompanions, contextsOf } from './contexts'
 import { isFilling, isCallable, propsOf, patternsOf, defaultsOf } from './props'
 
 const markupFile = /\.(tsx|jsx|js|mjs|ts)$/
@@ -78,6 +79,14 @@ export function readFunctions(sources: SourceSet, types: CheckedTypes): Reading 
       sources.once(`uses ${found.file} ${found.exportName}`, [found.file], () => jsxNamesIn(sources, found)),
       byNode,
     ).filter((use) => use.tag !== contract.tag)
+  addCompanions(
+    read.map(({ value: found, contract }) => ({
+      contract,
+      contexts: sources.once(`contexts ${found.file} ${found.exportName}`, [found.file], () =>
+        contextsOf(sources, found),
+      ),
+    })),
+  )
   return { contracts, problems }
 }
 
