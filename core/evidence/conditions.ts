@@ -69,9 +69,22 @@ function withCompanions(
 ): Condition[] {
   const [slot] = membersOf(contract, 'slot')
   if (!slot) return []
-  return companions.slice(0, mostCompanions).map((tag) => {
+  const switches = settable({ companions, ...contract }).filter((prop) => prop.type.is === 'boolean')
+  const allOn = Object.fromEntries(switches.map(({ name }) => [name, true]))
+  return companions.slice(0, mostCompanions).flatMap((tag) => {
     const filling: Filling = { is: 'component', tag, usage: companionUsage(contractOf(tag)) }
-    return { says: `with ${tag} in it`, usage: { ...face, slots: { ...face.slots, [slot.name]: filling } } }
+    const usage = { ...face, slots: { ...face.slots, [slot.name]: filling } }
+    return [
+      { says: `with ${tag} in it`, usage },
+      ...(switches.length
+        ? [
+            {
+              says: `with ${tag} in it and every switch on`,
+              usage: { ...usage, props: { ...usage.props, ...allOn } },
+            },
+          ]
+        : []),
+    ]
   })
 }
 

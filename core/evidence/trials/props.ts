@@ -1,4 +1,5 @@
 import { withEntry } from '../../code/edit'
+import type { Usage } from '../../code/usage'
 import type { Prop } from '../../contract/prop'
 import { isFunction } from '../../contract/type'
 import { settable, type Condition } from '../conditions'
@@ -50,12 +51,18 @@ function casesOf(
   c: number,
   { id: way, more }: Way,
 ): Case[] {
-  const { usage } = conditions[c]!
+  const usage = withoutMask(conditions[c]!.usage, name)
   const id = (i: number) => caseId('prop', name, c, way, i)
   return [
     caseOf(id(-1), withEntry(usage, 'props', name, undefined), more),
     ...samples.map((value, i) => caseOf(id(i), { ...usage, props: { ...usage.props, [name]: value } }, more)),
   ]
+}
+
+/** What begins with a prop’s first value is not seen where that prop is set: `defaultOpen` beside `open`. */
+function withoutMask(usage: Usage, name: string): Usage {
+  const [, first, rest] = /^default([A-Z])(.*)$/.exec(name) ?? []
+  return first === undefined ? usage : withEntry(usage, 'props', `${first.toLowerCase()}${rest}`, undefined)
 }
 
 /** Tries the props that are left in some conditions, one after the other, in one way. */

@@ -43,17 +43,56 @@ function calleeName(sources: SourceSet, { expression }: ts.CallExpression): stri
   return sources.importOf(callee.getSourceFile().fileName, callee.text)?.name ?? callee.text
 }
 
-/** Tells of each component which others of the library ask for a context that it hands down. */
-export function addCompanions(read: readonly { contract: Contract; contexts: Contexts }[]): void {
-  for (const { contract, contexts } of read) {
+/**
+ * Names that a file hands on as properties of a component: `Fold.Leaf = Leaf`, and
+ * `Object.assign(Fold, { Leaf })`; by declaration.
+ */
+export function propertiesOf(sources: SourceSet, { node, fn, name }: FoundComponent): ts.Node[] {
+  const file = node.getSourceFile()
+  const isOwn = (expression: ts.Expression | undefined): boolean =>
+    expression !== undefined &&
+    ts.isIdentifier(expression) &&
+    (expression.text === name || declarationOf(sources, expression) === (fn ?? node))
+  const found: ts.Node[] = []
+  const add = (value: ts.Expression) => {
+    const plain = unwrap(value)
+    const declaration = ts.isIdentifier(plain) ? declarationOf(sources, plain) : undefined
+    if (declaration) found.push(declaration)
+  }
+  for (const { left, right } of sources.gather(file).assignments)
+    if (ts.isPropertyAccessExpression(left) && isOwn(left.expression)) add(right)
+  for (const call of sources.gather(file).calls) {
+    const [target, ...given] = call.arguments
+    if (call.expression.getText() !== 'Object.assign' || !isOwn(target)) continue
+    for (const object of given)
+      for (const property of ts.isObjectLiteralExpression(object) ? object.properties : [])
+        if (ts.isPropertyAssignment(property)) add(property.initializer)
+        else if (ts.isShorthandPropertyAssignment(property)) add(property.name)
+  }
+  return found
+}
+
+interface ReadComponent {
+  node: ts.Node
+  contract: Contract
+  contexts: Contexts
+  /** Declarations of what is handed on as its properties. */
+  properties: ts.Node[]
+}
+
+/**
+ * Tells of each component which others of the library are for what stands in it: those that are handed on as
+ * its properties, and those that ask for a context that it hands down.
+ */
+export function addCompanions(read: readonly ReadComponent[]): void {
+  for (const { contract, contexts, properties } of read) {
     const given = new Set(contexts.given)
     const used = new Set(contract.uses.map(({ tag }) => tag))
-    const companions = read
-      .filter(({ contract: other, contexts: { asked } }) => {
-        const isOther = other.tag !== contract.tag && !used.has(other.tag)
-        return isOther && asked.some((context) => given.has(context))
-      })
-      .map(({ contract: { tag } }) => tag)
-    if (companions.length) contract.companions = companions.slice(0, most)
+    const others = read.filter(({ contract: { tag } }) => tag !== contract.tag && !used.has(tag))
+    const companions = [
+      ...others.filter(({ node }) => properties.includes(node)),
+      ...others.filter(({ contexts: { asked } }) => asked.some((context) => given.has(context))),
+    ].map(({ contract: { tag } }) => tag)
+    if (companions.length) contract.companions = [...new Set(companions)].slice(0, most)
   }
 }

@@ -147,9 +147,22 @@ function useOpen(name: string) { return ask(Open) === name }
 export function Leaf({ name }: { name: string }) { return useOpen(name) ? <b>{name}</b> : null }
 export function Hush() { return ask(Quiet) ? null : <i>…</i> }`,
       },
+      {
+        path: 'src/Reel.tsx',
+        text: `import { Hush, Leaf } from './Leaf'
+function Frame() { return <p /> }
+function Reel({ children }: { children?: React.ReactNode }) { return <ol>{children}</ol> }
+Reel.Hush = Hush
+export default Object.assign(Reel, { Frame, Leaf })`,
+      },
     ],
     outside,
   )
   const companions = Object.fromEntries(contracts.map((contract) => [contract.tag, contract.companions]))
-  expect(companions).toMatchObject({ Fold: ['Leaf'], Leaf: undefined, Hush: undefined })
+  expect(companions).toMatchObject({
+    Fold: ['Leaf'],
+    Leaf: undefined,
+    Hush: undefined,
+    Reel: ['Leaf', 'Hush'],
+  })
 })

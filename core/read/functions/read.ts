@@ -25,7 +25,7 @@ import {
   type FoundComponent,
   type FunctionNode,
 } from './components'
-import { addCompanions, contextsOf } from './contexts'
+import { addCompanions, contextsOf, propertiesOf } from './contexts'
 import { isFilling, isCallable, propsOf, patternsOf, defaultsOf } from './props'
 
 const markupFile = /\.(tsx|jsx|js|mjs|ts)$/
@@ -81,7 +81,11 @@ export function readFunctions(sources: SourceSet, types: CheckedTypes): Reading 
     ).filter((use) => use.tag !== contract.tag)
   addCompanions(
     read.map(({ value: found, contract }) => ({
+      node: found.node,
       contract,
+      properties: sources.once(`properties ${found.file} ${found.exportName}`, [found.file], () =>
+        propertiesOf(sources, found),
+      ),
       contexts: sources.once(`contexts ${found.file} ${found.exportName}`, [found.file], () =>
         contextsOf(sources, found),
       ),
