@@ -13,6 +13,12 @@ export const isCallable = (type: TypeModel): boolean =>
     (part) => part.is === 'function' || (part.is === 'other' && /=>|Handler|Callback/.test(part.text)),
   )
 
+/** Whether all that is known of a type, beside functions, is what it is called. */
+const isNamedOnly = (type: TypeModel): boolean => {
+  const named = parts(type).filter(({ is }) => is !== 'function' && is !== 'undefined' && is !== 'null')
+  return named.length > 0 && named.every(({ is }) => is === 'other')
+}
+
 interface RawProp {
   name: string
   type: TypeModel
@@ -24,6 +30,8 @@ interface RawProp {
   since?: string
   default?: string
   carries?: TypeModel
+  /** Values that a type takes which is told by its name only. */
+  accepts?: (string | number)[]
 }
 
 /**
@@ -56,6 +64,7 @@ export function propsOf(sources: SourceSet, types: CheckedTypes, foundComponent:
         place: sources.place(own ?? foundComponent.node),
         ...types.wordsOf(symbol),
       }
+      if (isNamedOnly(raw.type)) raw.accepts = types.acceptedBy(checker.getTypeOfSymbolAtLocation(symbol, at))
       const handler = /^on[A-Z]/.test(name)
         ? checker
             .getNonNullableType(checker.getTypeOfSymbolAtLocation(symbol, at))

@@ -166,3 +166,16 @@ export default Object.assign(Reel, { Frame, Leaf })`,
     Reel: ['Leaf', 'Hush'],
   })
 })
+
+test('of a type that is told by its name only, values are known that it takes', () => {
+  const contract = contractOf(
+    'type Tag = keyof Elements | ((props: object) => unknown)\ninterface Elements { section: 1; article: 2; b: 3 }\n' +
+      'export function Card<As extends Tag>({ as, data }: { as?: As & Tag; data?: Map<string, string> }) ' +
+      '{ return <p>{String(as)}{data?.size}</p> }',
+  )
+  const asked = membersOf(contract, 'prop').map(({ name, asked }) => [name, asked])
+  expect(asked).toEqual([
+    ['as', ['section', 'article']],
+    ['data', undefined],
+  ])
+})

@@ -167,6 +167,7 @@ function contractOf(
         required: !raw.optional && !optional && !defaults.values.has(raw.name),
         ...(raw.default !== undefined && !defaults.values.has(raw.name) ? { default: raw.default } : {}),
         ...shownDefault(sources, defaults.values.get(raw.name)),
+        ...(raw.accepts?.length ? { asked: raw.accepts } : {}),
       }
       if (defaults.values.has(raw.name)) compareDefault(prop, raw.default)
       props.push(prop)

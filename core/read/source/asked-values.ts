@@ -102,7 +102,8 @@ export function withAskedValues(sources: SourceSet, contract: Contract): Contrac
     const asked = maps
       .flatMap((map) => map.get(member.name) ?? [])
       .filter((value) => misfit(member.type, value) === undefined)
-    return asked.length ? { ...member, asked: [...new Set(asked)].slice(0, most) } : member
+    const all = [...new Set([...asked, ...(member.asked ?? [])])]
+    return asked.length ? { ...member, asked: all.slice(0, most) } : member
   })
   return { ...contract, members }
 }

@@ -200,11 +200,29 @@ export class CheckedTypes {
     )
   }
 
+  /**
+   * Of a few plain values those that a type takes which is told by its name only, such as names of elements
+   * and roles.
+   */
+  acceptedBy(type: ts.Type): (string | number)[] {
+    const { checker } = this
+    const wanted = checker.getBaseConstraintOfType(type) ?? type
+    return plainCandidates.filter((value) =>
+      checker.isTypeAssignableTo(
+        typeof value === 'string' ? checker.getStringLiteralType(value) : checker.getNumberLiteralType(value),
+        wanted,
+      ),
+    )
+  }
+
   /** The model of a type, as far as an editor or a reader can use it; `at` is where it is looked at from. */
   model(type: ts.Type, at: ts.Node): TypeModel {
     return modelOf(this, type, at)
   }
 }
+
+/** Names of elements and roles, a text and a number: values that types take which are told by a name only. */
+const plainCandidates = ['section', 'article', 'button', 'Skerray', 3]
 
 const isLong = (type: TypeModel): boolean =>
   type.is === 'union'
