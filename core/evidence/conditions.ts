@@ -1,6 +1,7 @@
 import type { Filling, Usage } from '../code/usage'
 import { membersOf, type Contract } from '../contract/contract'
 import type { Prop } from '../contract/prop'
+import type { Slot } from '../contract/slot'
 import { choicesOf, withoutUndefined } from '../contract/type'
 import { fillingSample, samplesFor, samplesOf } from './samples'
 
@@ -11,7 +12,7 @@ export interface Condition {
 }
 
 /** Conditions a member is tried in at most. */
-const most = 14
+const most = 18
 
 /** Props that somebody can set. */
 export const settable = (contract: Contract): Prop[] =>
@@ -119,8 +120,15 @@ function withSlots(contract: Contract, face: Usage): Condition[] {
   return [
     { says: 'with its slots empty', usage: { ...face, slots: {} } },
     { says: 'with its slots filled', usage: { ...face, slots: filled } },
+    ...(slots.length > 1 ? slots.map((slot) => withOneSlot(face, slot)) : []),
   ]
 }
+
+/** With one slot filled alone: what fills another may stand in the place of all the rest. */
+const withOneSlot = (face: Usage, { name }: Slot): Condition => ({
+  says: `with ${name === '' ? 'its default slot' : name} filled alone`,
+  usage: { ...face, slots: { [name]: face.slots[name] ?? fillingSample } },
+})
 
 const withChoices = (props: readonly Prop[], face: Usage): Condition[] =>
   props.flatMap(({ name, type }) =>

@@ -49,10 +49,11 @@ function calleeName(sources: SourceSet, { expression }: ts.CallExpression): stri
  */
 export function propertiesOf(sources: SourceSet, { node, fn, name }: FoundComponent): ts.Node[] {
   const file = node.getSourceFile()
-  const isOwn = (expression: ts.Expression | undefined): boolean =>
-    expression !== undefined &&
-    ts.isIdentifier(expression) &&
-    (expression.text === name || declarationOf(sources, expression) === (fn ?? node))
+  const isOwn = (expression: ts.Expression | undefined): boolean => {
+    if (!expression || !ts.isIdentifier(expression)) return false
+    const declaration = declarationOf(sources, expression)
+    return expression.text === name || (declaration !== undefined && holds(declaration, fn ?? node))
+  }
   const found: ts.Node[] = []
   const add = (value: ts.Expression) => {
     const plain = unwrap(value)
@@ -71,6 +72,12 @@ export function propertiesOf(sources: SourceSet, { node, fn, name }: FoundCompon
   }
   return found
 }
+
+/** Whether a declaration is another node of its file, or stands around it. */
+const holds = (declaration: ts.Declaration, node: ts.Node): boolean =>
+  declaration.getSourceFile() === node.getSourceFile() &&
+  declaration.pos <= node.pos &&
+  node.end <= declaration.end
 
 interface ReadComponent {
   node: ts.Node
