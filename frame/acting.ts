@@ -150,9 +150,14 @@ function placeOf(element: Element): string {
 function* use(place: Place): Acting {
   const first = usableIn(place)
   const used = new Set<string>()
+  let [usable, version, size] = [first, place.watch.version, place.elsewhere.size]
   let last: Element | undefined
   while (used.size < mostUsed) {
-    const open = [...usableIn(place)].filter(([stands]) => !used.has(stands))
+    place.watch.takeNote()
+    // to find what can be used the browser has to lay all of it out
+    if (version !== place.watch.version || size !== place.elsewhere.size) usable = usableIn(place)
+    ;[version, size] = [place.watch.version, place.elsewhere.size]
+    const open = [...usable].filter(([stands]) => !used.has(stands))
     const [stands, element] = open.find(([stands]) => !first.has(stands)) ?? open[0] ?? []
     if (stands === undefined || !element) break
     used.add(stands)

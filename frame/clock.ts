@@ -1,5 +1,3 @@
-import { inTask } from './native'
-
 // Time as components that are tried have it: what they put off is done when somebody would have waited for
 // it, without waiting.
 
@@ -44,8 +42,15 @@ export class Clock {
 /** Whose time it is: what is put off meanwhile is put off by that component. */
 let current: Clock | undefined
 
+const { port1, port2 } = new MessageChannel()
+const waiting: (() => void)[] = []
+port1.onmessage = () => waiting.shift()?.()
+const afterTasks = (run: () => void): void => {
+  waiting.push(run)
+  port2.postMessage(0)
+}
 /** Lets what was asked for in promises, and by schedulers in tasks of their own, be done. */
-export const turn = (): Promise<void> => new Promise((resolve) => inTask(() => inTask(resolve)))
+export const turn = (): Promise<void> => new Promise((resolve) => afterTasks(() => afterTasks(resolve)))
 
 /** Does something of a component and what follows from it at once; what it puts off meanwhile is its own. */
 export async function during<T>(clock: Clock, run: () => T | Promise<T>): Promise<T> {

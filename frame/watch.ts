@@ -5,9 +5,9 @@ import { internalsOf, rootOf, rootsIn } from './sheets'
 /** Notices what changes of a place, and what it puts elsewhere in the page. */
 export class Watch {
   private isMutated = false
-  private readonly observer = new MutationObserver(() => {
-    this.isMutated = true
-  })
+  /** How often something changed: what was found out of the place stands as long as it is the same. */
+  version = 0
+  private readonly observer = new MutationObserver(() => this.note())
   private readonly watched = new WeakSet<Node>()
   private states = ''
 
@@ -16,11 +16,22 @@ export class Watch {
   /** Whether something changed since it was asked last. */
   isChanged(elsewhere: ReadonlySet<Element>): boolean {
     const states = this.statesIn()
-    const isOther = this.observer.takeRecords().length > 0 || this.isMutated || states !== this.states
+    this.takeNote()
+    const isOther = this.isMutated || states !== this.states
     this.states = states
     this.isMutated = false
     for (const root of [this.parent, ...elsewhere]) this.watch(root)
     return isOther
+  }
+
+  /** Notes what changed just now. */
+  takeNote(): void {
+    if (this.observer.takeRecords().length > 0) this.note()
+  }
+
+  private note(): void {
+    this.isMutated = true
+    this.version += 1
   }
 
   private *rootsOf(from: Element): Generator<ShadowRoot> {

@@ -12,7 +12,7 @@ export interface Condition {
 }
 
 /** Conditions a member is tried in at most. */
-const most = 18
+const most = 14
 
 /** Props that somebody can set. */
 export const settable = (contract: Contract): Prop[] =>

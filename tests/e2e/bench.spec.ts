@@ -180,7 +180,7 @@ test('every member is tried in a browser: the flaws that were planted are found'
     'custom-property:--tern-notice-edge': 'seen',
   })
   await expect(row(page, 'prop:compact')).toContainText(
-    'Nothing changed when it was set, in 12 conditions, at rest and in use, in a wide window and with each other prop.',
+    'Nothing changed when it was set, in 14 conditions, at rest and in use, in a wide window and with each other prop.',
   )
   await row(page, 'prop:compact').getByRole('button', { name: 'after' }).click()
   await expect(alone(page, 'Notice strip').locator('tern-notice-strip')).toHaveAttribute('compact', '')

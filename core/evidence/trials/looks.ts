@@ -27,8 +27,10 @@ interface LookingOtherwise<M> {
 /** Conditions in which a member is tried in the ways that cost more. */
 const mostCostly = 3
 const costly = (way: Way) => ({ way, most: mostCostly })
-/** Members that are tried one by one, without asking first whether any of them does anything. */
+/** Members that are tried one by one where together they do something. */
 const fewMembers = 6
+/** Members of which one case after the other is looked at. */
+const manyMembers = 24
 const inWay = (cases: readonly Case[], way: Way | undefined): Case[] =>
   cases.map((trialCase) =>
     way ? { ...trialCase, ...way.more, id: caseId(trialCase.id, way.id) } : trialCase,
@@ -54,16 +56,7 @@ function* tryLooks<M extends Slot | CustomProperty | State>(
       const asked = new Map(
         open.map((member) => [member, inWay(cases(member, run.conditions[c]!.usage, c), way)]),
       )
-      yield* run.look([...asked.values()].flat())
-      const apart = open.flatMap((member) => {
-        const [without, ...others] = asked.get(member)!
-        const before = run.of(without!.id)
-        const other = others.find(({ id }) => {
-          const after = run.of(id)
-          return before && after && looks(before) !== looks(after)
-        })
-        return other ? [{ member, cases: [without!, other] as const, tell: looks }] : []
-      })
+      const apart = yield* lookInTurn(run, asked)
       const isSure = yield* run.areApartTwice(apart)
       const says = `${seen}${way?.says ?? ''}${run.in(c)}.`
       for (const [i, { member, cases: between }] of apart.entries())
@@ -77,6 +70,28 @@ function* tryLooks<M extends Slot | CustomProperty | State>(
 }
 
 /**
+ * Looks at one case after the other of each member, until one looks otherwise than without the member: most
+ * of those that do something do so with the first.
+ */
+function* lookInTurn<M>(run: TrialRun, asked: ReadonlyMap<M, readonly Case[]>) {
+  const apart: { member: M; cases: readonly [Case, Case]; tell: typeof looks }[] = []
+  let left = [...asked]
+  for (let at = 1; left.length > 0; at++) {
+    left = left.filter(([, cases]) => cases.length > at)
+    // of few it costs less to look at all at once than to wait for each
+    const to = left.length > manyMembers ? at + 1 : Infinity
+    yield* run.look(left.flatMap(([, cases]) => [cases[0]!, ...cases.slice(at, to)]))
+    left = left.filter(([member, cases]) => {
+      const [before, after] = [run.of(cases[0]!.id), run.of(cases[at]!.id)]
+      if (!before || !after || looks(before) === looks(after)) return true
+      apart.push({ member, cases: [cases[0]!, cases[at]!], tell: looks })
+      return false
+    })
+  }
+  return apart
+}
+
+/**
  * Those of many members that may do something: where all of them at once change nothing, none is tried alone;
  * where they do, each half of them is asked again.
  */
@@ -86,7 +101,7 @@ function* mayLookOtherwise<M>(
   together: (group: readonly M[], id: string) => Case[],
   id = 'all',
 ): Steps<readonly M[]> {
-  if (members.length <= fewMembers) return members
+  if (members.length <= 1) return members
   const [without, ...others] = together(members, id)
   yield* run.look([without!, ...others])
   const before = run.of(without!.id)
@@ -95,6 +110,7 @@ function* mayLookOtherwise<M>(
     return !before || !after || looks(before) !== looks(after)
   })
   if (!isOther) return []
+  if (members.length <= fewMembers) return members
   const half = members.length >> 1
   return [
     ...(yield* mayLookOtherwise(run, members.slice(0, half), together, `${id}0`)),
