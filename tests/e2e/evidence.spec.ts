@@ -27,7 +27,7 @@ test(
     await tryAll(page)
     await expect(rows(page, 'Notice strip')).toHaveCount(2)
     await expect(rows(page, 'Notice strip').filter({ hasText: 'compact' })).toContainText(
-      'Nothing changed when it was set, in 12 conditions',
+      'Nothing changed when it was set, in 14 conditions',
     )
     await expect(rows(page, 'Notice strip').filter({ hasText: 'icon' })).toContainText(
       'No element carried it',
