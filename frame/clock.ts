@@ -2,8 +2,6 @@
 // it, without waiting.
 
 const native = {
-  setTimeout: window.setTimeout.bind(window),
-  clearTimeout: window.clearTimeout.bind(window),
   requestAnimationFrame: window.requestAnimationFrame.bind(window),
   cancelAnimationFrame: window.cancelAnimationFrame.bind(window),
   now: performance.now.bind(performance),
@@ -90,82 +88,95 @@ function doNow(clock: Clock, id: number): void {
   }
 }
 
+/** Who put something off, by its number; frames of the browser are numbered below zero, apart from the rest. */
+const clocks = new Map<number, Clock>()
+
+/**
+ * Notes what a component puts off, under the number it gets by `start`, which is given what is to be done when
+ * its time comes by itself.
+ */
+function note(
+  clock: Clock,
+  putOff: Omit<PutOff, 'clear'>,
+  start: (fire: () => void) => number,
+  clear: (id: number) => void,
+): number {
+  const id = start(() => {
+    const whose = current
+    current = clock
+    try {
+      if (putOff.every === undefined) clock.putOff.delete(id)
+      putOff.run()
+    } finally {
+      current = whose
+    }
+  })
+  clock.putOff.set(id, { ...putOff, clear: () => clear(id) })
+  clocks.set(id, clock)
+  return id
+}
+
+/** Ends something that was put off, by whoever it was. */
+function drop(id: number | undefined): void {
+  if (id !== undefined) clocks.get(id)?.putOff.delete(id)
+}
+
+/** `setTimeout`, or `setInterval` where it is repeated, that notes what components put off. */
+const noting =
+  (isRepeated: boolean, start: Start, clear: End): Start =>
+  (run, milliseconds = 0, ...values) => {
+    if (!current || typeof run !== 'function') return start.call(window, run, milliseconds, ...values)
+    const wait = Math.max(Number(milliseconds) || 0, isRepeated ? frameLength : 0)
+    const putOff = {
+      due: current.time + wait,
+      every: isRepeated ? wait : undefined,
+      run: () => void Reflect.apply(run, window, values),
+    }
+    return note(
+      current,
+      putOff,
+      (fire) => start.call(window, fire, milliseconds),
+      (id) => clear.call(window, id),
+    )
+  }
+
+function requestFrame(run: FrameRequestCallback): number {
+  const clock = current
+  if (!clock) return native.requestAnimationFrame(run)
+  const putOff = { due: clock.time + frameLength, every: undefined, run: () => run(clock.time) }
+  return -note(
+    clock,
+    putOff,
+    (fire) => -native.requestAnimationFrame(fire),
+    (id) => native.cancelAnimationFrame(-id),
+  )
+}
+
 /** From now on it is noted who puts off what; gives back a way to end that. */
 export function keepTime(): () => void {
-  const before = {
-    setTimeout: window.setTimeout,
-    setInterval: window.setInterval,
-    requestAnimationFrame: window.requestAnimationFrame,
-    clearTimeout: window.clearTimeout,
-    clearInterval: window.clearInterval,
-    cancelAnimationFrame: window.cancelAnimationFrame,
-    now: Date.now,
+  const { setTimeout, setInterval, clearTimeout, clearInterval } = window
+  const { requestAnimationFrame, cancelAnimationFrame } = window
+  const { now } = Date
+  const ending = (clear: End) => (id?: number) => {
+    drop(id)
+    clear.call(window, id)
   }
-  const clocks = new Map<number, Clock>()
-  const put = (
-    clock: Clock,
-    putOff: Omit<PutOff, 'clear'>,
-    start: (run: () => void) => [number, () => void],
-  ) => {
-    const [id, clear] = start(() => {
-      const whose = current
-      current = clock
-      try {
-        if (putOff.every === undefined) clock.putOff.delete(id)
-        putOff.run()
-      } finally {
-        current = whose
-      }
-    })
-    clock.putOff.set(id, { ...putOff, clear })
-    clocks.set(id, clock)
-    return id
-  }
-  const drop = (id: number | undefined) => {
-    if (id !== undefined) clocks.get(id)?.putOff.delete(id)
-  }
-  const later =
-    (isRepeated: boolean, start: Start, end: End) =>
-    (run: TimerHandler, milliseconds = 0, ...values: unknown[]): number => {
-      if (!current || typeof run !== 'function') return start.call(window, run, milliseconds, ...values)
-      const wait = Math.max(Number(milliseconds) || 0, isRepeated ? frameLength : 0)
-      const due = current.time + wait
-      const doIt = () => void Reflect.apply(run, window, values)
-      return put(current, { due, every: isRepeated ? wait : undefined, run: doIt }, (fire) => {
-        const id = start.call(window, fire, milliseconds)
-        return [id, () => end.call(window, id)]
-      })
-    }
   Object.assign(window, {
-    setTimeout: later(false, before.setTimeout as Start, before.clearTimeout),
-    setInterval: later(true, before.setInterval as Start, before.clearInterval),
-    clearTimeout: (id?: number) => {
-      drop(id)
-      before.clearTimeout.call(window, id)
-    },
-    clearInterval: (id?: number) => {
-      drop(id)
-      before.clearInterval.call(window, id)
-    },
-    requestAnimationFrame: (run: FrameRequestCallback): number => {
-      const clock = current
-      if (!clock) return native.requestAnimationFrame(run)
-      const putOff = { due: clock.time + frameLength, every: undefined, run: () => run(clock.time) }
-      return -put(clock, putOff, (fire) => {
-        const id = native.requestAnimationFrame(fire)
-        // frames are numbered apart from what is put off
-        return [-id, () => native.cancelAnimationFrame(id)]
-      })
-    },
+    setTimeout: noting(false, setTimeout as Start, clearTimeout),
+    setInterval: noting(true, setInterval as Start, clearInterval),
+    clearTimeout: ending(clearTimeout),
+    clearInterval: ending(clearInterval),
+    requestAnimationFrame: requestFrame,
     cancelAnimationFrame: (id: number) => {
       drop(-id)
       native.cancelAnimationFrame(id)
     },
   })
-  Date.now = () => Math.round(before.now.call(Date) + (current?.ahead ?? 0))
+  Date.now = () => Math.round(now.call(Date) + (current?.ahead ?? 0))
   return () => {
-    const { now, ...ofWindow } = before
-    Object.assign(window, ofWindow)
+    Object.assign(window, { setTimeout, setInterval, clearTimeout, clearInterval })
+    Object.assign(window, { requestAnimationFrame, cancelAnimationFrame })
     Date.now = now
+    clocks.clear()
   }
 }

@@ -74,68 +74,27 @@ export async function observe(
   area.style.cssText = `inline-size: ${Math.max(420, innerWidth - 40)}px`
   document.body.append(area)
   const elsewhere = new Elsewhere(area)
+  const putAll = async (group: readonly Case[]): Promise<Place[]> => {
+    const places: Place[] = []
+    for (const trialCase of group) {
+      const clock = new Clock()
+      const place = await during(clock, () => put(area, tag, module, componentOf, trialCase, listen, clock))
+      elsewhere.addTo(place.elsewhere)
+      places[places.length] = place
+    }
+    return places
+  }
   try {
     for (const group of groupsOf(cases)) {
       if (!goOn()) break
-      const [title, around] = [document.title, [...document.body.children]]
-      const places: Place[] = []
-      for (const trialCase of group) {
-        const clock = new Clock()
-        const place = await during(clock, () => put(area, tag, module, componentOf, trialCase, listen, clock))
-        elsewhere.addTo(place.elsewhere)
-        places[places.length] = place
-      }
-      ask({
-        states: places.flatMap(({ item: trialCase }) => {
-          const { own, around } = marksFor(trialCase.held)
-          return [...own, ...around]
-        }),
-        preferences: {},
-      })
-      await settled()
-      if (await showNext(places, elsewhere)) await settled()
-      mark(
-        places.map(({ item: trialCase, parent }) => ({
-          component: componentIn(parent),
-          within: parent,
-          states: trialCase.held,
-          on: '',
-          everywhere: trialCase.everywhere ?? false,
-        })),
-      )
-      writeSheets()
-      for (const { watch, elsewhere } of places) watch.isChanged(elsewhere)
-      if (group.some(({ acts }) => acts.length)) {
-        await actAll(places, elsewhere)
-        await settled()
-      }
-      if (group[0]!.alone) await waitAlone(places[0]!)
-      noteMoving(places)
-      endMoving()
-      holdStill()
-      const seen: Observation[] = []
-      for (let at = 0; at < places.length; at += lookedAtOnce) {
-        for (const observation of look(places.slice(at, at + lookedAtOnce), reads))
-          seen[seen.length] = observation
-        // whoever asks whether we are still there gets an answer
-        await later(0)
-      }
-      tell(seen)
-      mark([])
-      for (const { form, mounted, clock, watch } of places) {
-        clock.end()
-        watch.end()
-        try {
-          mounted?.end()
-        } catch {
-          /* what cannot end goes with its place */
-        }
-        form.remove()
-      }
-      letMove()
+      const standing = { title: document.title, children: [...document.body.children] }
+      const places = await putAll(group)
+      await treat(places, elsewhere)
+      tell(await lookAtAll(places, reads))
+      end(places)
       // what one that stood alone left behind is not what the next does
-      document.title = title
-      for (const child of document.body.children) if (!around.includes(child)) child.remove()
+      document.title = standing.title
+      for (const child of document.body.children) if (!standing.children.includes(child)) child.remove()
     }
   } finally {
     area.remove()
@@ -146,6 +105,65 @@ export async function observe(
     window.removeEventListener('click', stay, true)
     window.removeEventListener('submit', stay, true)
   }
+}
+
+/** Does to components that stand there what their cases say. */
+async function treat(places: readonly Place[], elsewhere: Elsewhere): Promise<void> {
+  ask({
+    states: places.flatMap(({ item: trialCase }) => {
+      const { own, around } = marksFor(trialCase.held)
+      return [...own, ...around]
+    }),
+    preferences: {},
+  })
+  await settled()
+  if (await showNext(places, elsewhere)) await settled()
+  mark(
+    places.map(({ item: trialCase, parent }) => ({
+      component: componentIn(parent),
+      within: parent,
+      states: trialCase.held,
+      on: '',
+      everywhere: trialCase.everywhere ?? false,
+    })),
+  )
+  writeSheets()
+  for (const place of places) place.watch.isChanged(place.elsewhere)
+  if (places.some(({ item }) => item.acts.length)) {
+    await actAll(places, elsewhere)
+    await settled()
+  }
+  if (places[0]?.item.alone) await waitAlone(places[0])
+}
+
+/** Holds everything still, and looks at some places after the other. */
+async function lookAtAll(places: readonly Place[], reads: readonly string[]): Promise<Observation[]> {
+  noteMoving(places)
+  endMoving()
+  holdStill()
+  const seen: Observation[] = []
+  for (let at = 0; at < places.length; at += lookedAtOnce) {
+    for (const observation of look(places.slice(at, at + lookedAtOnce), reads))
+      seen[seen.length] = observation
+    // whoever asks whether we are still there gets an answer
+    await later(0)
+  }
+  return seen
+}
+
+function end(places: readonly Place[]): void {
+  mark([])
+  for (const { form, mounted, clock, watch } of places) {
+    clock.end()
+    watch.end()
+    try {
+      mounted?.end()
+    } catch {
+      /* what cannot end goes with its place */
+    }
+    form.remove()
+  }
+  letMove()
 }
 
 /** What a component does later that is alone in its page. */

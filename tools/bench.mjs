@@ -2,7 +2,6 @@
 // prints one object a line.
 import { benchmarks as accuracy } from './bench/accuracy.mjs'
 import { benchmarks as costs } from './bench/costs.mjs'
-import { benchmarks as due } from './bench/evidence-due.mjs'
 import { benchmarks as edits } from './bench/prop-edit.mjs'
 import { benchmarks as reading } from './bench/reading-cost.mjs'
 import { benchmarks as shelves } from './bench/shelves.mjs'
@@ -14,17 +13,7 @@ import { freePort, say, seed, setUp, startPostgres, startServer } from './setup.
 const names = process.argv.slice(2).filter((text) => !text.startsWith('--'))
 const json = process.argv.includes('--json')
 /** What each runs with: `run` gives a figure, `server` and `browser` say what must be there. */
-const benches = {
-  ...costs,
-  ...due,
-  ...edits,
-  ...tarballs,
-  ...shelves,
-  ...reading,
-  ...accuracy,
-  ...spreads,
-  ...shows,
-}
+const benches = { ...costs, ...edits, ...tarballs, ...shelves, ...reading, ...accuracy, ...spreads, ...shows }
 const wanted = Object.keys(benches).filter((key) => names.length === 0 || names.includes(key))
 for (const name of names)
   if (!benches[name]) say(`There is no benchmark ${name}; there are ${Object.keys(benches).join(', ')}.`)

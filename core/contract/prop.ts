@@ -23,6 +23,7 @@ export const propSchema = z.object({
   attributeOnly: z.boolean().optional(),
   /**
    * Values that the code compares it with, or looks it up by: with these it does something, as likely as not.
+   * Of a type that is told by its name only, some that the compiler takes for it.
    */
   asked: z.array(z.union([z.string(), z.number()])).optional(),
 })

@@ -60,37 +60,27 @@ function withEntries(props: readonly Prop[], face: Usage): Condition[] {
 }
 
 /** Companions that a component is tried with. */
-const mostCompanions = 3
+export const mostCompanions = 3
 
 /** With what looks for it in it: much of what it is given is for these alone. */
 function withCompanions(
-  { companions = [], ...contract }: Contract,
+  contract: Contract,
   face: Usage,
   contractOf: (tag: string) => Contract | undefined,
 ): Condition[] {
   const [slot] = membersOf(contract, 'slot')
   if (!slot) return []
-  const switches = settable({ companions, ...contract }).filter((prop) => prop.type.is === 'boolean')
-  const allOn = Object.fromEntries(switches.map(({ name }) => [name, true]))
-  return companions.slice(0, mostCompanions).flatMap((tag) => {
+  const switches = switchesIn(settable(contract))
+  return (contract.companions ?? []).slice(0, mostCompanions).flatMap((tag) => {
     const filling: Filling = { is: 'component', tag, usage: companionUsage(contractOf(tag)) }
     const usage = { ...face, slots: { ...face.slots, [slot.name]: filling } }
-    return [
-      { says: `with ${tag} in it`, usage },
-      ...(switches.length
-        ? [
-            {
-              says: `with ${tag} in it and every switch on`,
-              usage: { ...usage, props: { ...usage.props, ...allOn } },
-            },
-          ]
-        : []),
-    ]
+    const switchedOn = { says: `with ${tag} in it and every switch on`, usage: withAllOn(usage, switches) }
+    return [{ says: `with ${tag} in it`, usage }, ...(switches.length ? [switchedOn] : [])]
   })
 }
 
 /** A companion that is told apart by what a component around it may name, and has something in it. */
-export function companionUsage(contract: Contract | undefined): Usage {
+function companionUsage(contract: Contract | undefined): Usage {
   const props = (contract ? settable(contract) : []).flatMap((prop): [string, unknown][] => {
     const isNamed = prop.type.is === 'string' || prop.required
     const [sample] = isNamed ? samplesFor(prop) : []
@@ -100,12 +90,17 @@ export function companionUsage(contract: Contract | undefined): Usage {
   return { props: Object.fromEntries(props), slots: slots ? { '': fillingSample } : {} }
 }
 
+const switchesIn = (props: readonly Prop[]): Prop[] => props.filter((prop) => prop.type.is === 'boolean')
+const withAllOn = (usage: Usage, switches: readonly Prop[]): Usage => ({
+  ...usage,
+  props: { ...usage.props, ...Object.fromEntries(switches.map(({ name }) => [name, true])) },
+})
+
 function withSwitches(props: readonly Prop[], face: Usage): Condition[] {
-  const switches = props.filter((prop) => prop.type.is === 'boolean')
+  const switches = switchesIn(props)
   if (!switches.length) return []
-  const allOn = Object.fromEntries(switches.map(({ name }) => [name, true]))
   return [
-    { says: 'with every switch on', usage: { ...face, props: { ...face.props, ...allOn } } },
+    { says: 'with every switch on', usage: withAllOn(face, switches) },
     ...switches.map(({ name }) => ({
       says: `with ${name}`,
       usage: set(face, name, face.props[name] !== true),

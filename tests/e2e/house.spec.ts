@@ -82,6 +82,28 @@ test('the shelf is narrowed by its sentence, and the address keeps it', async ({
   await expect(page.getByText('Nothing is called that.')).toBeVisible()
 })
 
+test('what one points at in a list does not move away with the page under it; the list follows afterwards', async ({
+  page,
+}) => {
+  await signIn(page, at, 'odile', '/tern')
+  const opener = page.getByRole('button', { name: /^Status:/ })
+  await opener.click()
+  const option = page.getByRole('option', { name: 'draft' })
+  await option.hover()
+  const [before, stood] = [await option.boundingBox(), await opener.boundingBox()]
+  // something above comes late, and everything that is laid out anew says so
+  await page.getByRole('main').evaluate((main) => {
+    main.style.paddingTop = '160px'
+    window.dispatchEvent(new Event('resize'))
+    return new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve)))
+  })
+  const moved = (await opener.boundingBox())!.y - stood!.y
+  expect(moved).toBeGreaterThan(80)
+  expect(await option.boundingBox()).toEqual(before)
+  await page.mouse.move(4, 780)
+  await expect.poll(async () => (await option.boundingBox())!.y).toBe(before!.y + moved)
+})
+
 test('a token for a package client is shown once, and revoking it asks once', async ({ page }) => {
   await signIn(page, at, 'tobias', '/account')
   await page.getByLabel('A new one, for').fill('my laptop')

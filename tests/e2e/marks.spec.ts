@@ -72,7 +72,7 @@ test('of each member it is said what a browser can show of it: what is seen, whe
   expect(await marksOf('curlew', files, due)).toEqual(due)
 })
 
-for (const style of ['vue', 'react'] as const)
+for (const style of ['elements', 'vue', 'react'])
   test(`rich components, ${style}: each flaw is found, and no true member is accused`, async () => {
     test.setTimeout(300_000)
     const due = (json('tests/fixtures/dunlin/due.json') as unknown as Record<string, Marks>)[style]!

@@ -3,7 +3,8 @@ import { autoUpdate, computePosition, flip, offset, shift, size } from '@floatin
 
 /**
  * Something that opens beside what opened it, above the page (HTML, popover). It follows when what is under
- * it moves, and goes with Escape or by pointing elsewhere; what opens out of it stands above it.
+ * it moves, but never moves away under a pointer: who presses in it would miss. It goes with Escape or by
+ * pointing elsewhere; what opens out of it stands above it.
  */
 const { label } = defineProps<{ label: string }>()
 const emit = defineEmits<{ show: []; hide: [] }>()
@@ -11,6 +12,8 @@ const panel = useTemplateRef<HTMLElement>('panel')
 const isOpen = ref(false)
 let opener: HTMLElement | undefined
 let stopFollowing: (() => void) | undefined
+let isPlaced = false
+const isPointedAt = () => isPlaced && panel.value?.matches(':hover') === true
 /** It has just gone because somebody pointed at what opens it: that is not to open it again. */
 let wentByOpener = false
 
@@ -24,6 +27,7 @@ async function toggle(event: Event) {
   isOpen.value = true
   await nextTick()
   if (!panel.value) return
+  isPlaced = false
   panel.value.showPopover()
   stopFollowing = autoUpdate(opener, panel.value, place)
   emit('show')
@@ -31,7 +35,7 @@ async function toggle(event: Event) {
 const hide = () => panel.value?.hidePopover()
 /** Places it under what opened it, or over that, and never beyond the window. */
 async function place() {
-  if (!opener || !panel.value) return
+  if (!opener || !panel.value || isPointedAt()) return
   const { x, y } = await computePosition(opener, panel.value, {
     strategy: 'fixed',
     placement: 'bottom-start',
@@ -48,7 +52,10 @@ async function place() {
       }),
     ],
   })
-  if (panel.value) Object.assign(panel.value.style, { left: `${x}px`, top: `${y}px` })
+  // on the way here a pointer may have come
+  if (!panel.value || isPointedAt()) return
+  Object.assign(panel.value.style, { left: `${x}px`, top: `${y}px` })
+  isPlaced = true
 }
 function onToggle(event: Event) {
   if ((event as ToggleEvent).newState === 'open') return
@@ -76,6 +83,7 @@ defineExpose({ toggle, hide })
     :aria-label="label"
     class="popup"
     @toggle="onToggle"
+    @pointerleave="place"
   >
     <slot />
   </div>

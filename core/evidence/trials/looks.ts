@@ -5,6 +5,7 @@ import { memberKey, membersOf, type Contract } from '../../contract/contract'
 import type { Slot } from '../../contract/slot'
 import type { State } from '../../contract/state'
 import { holdableStates } from '../../style/held'
+import { mostCompanions } from '../conditions'
 import type { Evidence } from '../evidence'
 import type { Case } from '../observation'
 import { caseId, caseOf, evidenceFor, looks, restId, type Steps, type TrialRun } from '../run'
@@ -122,7 +123,7 @@ function* mayLookOtherwise<M>(
 const fillingsFor = ({ companions = [] }: Contract): Filling[] => [
   fillingSample,
   ...companions
-    .slice(0, 3)
+    .slice(0, mostCompanions)
     .map((tag): Filling => ({ is: 'component', tag, usage: { props: {}, slots: {} } })),
 ]
 

@@ -12,7 +12,7 @@ import { unwrap, type SourceSet } from '../../read/source/source-set'
 import { typeOfExpression, typeOfNode } from '../../read/source/type-nodes'
 import { walk } from '../../read/source/walk'
 import { Lines } from '../../read/source/lines'
-import { bindable, callOf, isCalledSnippet, isSnippet, plainName } from './forms'
+import { bindable, callOf, isCalledSnippet, isSnippet, plainName, takenBy } from './forms'
 import { SvelteMembers, wordsAt } from './members'
 import { contentOf } from './script'
 import { readSvelteTemplate, type SvelteTemplateFacts } from './template'
@@ -230,7 +230,7 @@ export class SvelteComponent {
         node: (written.getSourceFile().isDeclarationFile ? element : own) ?? own ?? element ?? this.script,
         value,
         words,
-        takes: this.takenBy(declared, written),
+        takes: takenBy(this.types, declared, written),
         isSnippet: isSnippet(checker, declared) || isCalledSnippet(own),
       })
     }
@@ -251,19 +251,6 @@ export class SvelteComponent {
     if (!found || !symbol) return undefined
     const type = checker.getTypeOfSymbolAtLocation(symbol, found.at)
     return type.flags & ts.TypeFlags.Any ? undefined : { type, at: found.at }
-  }
-
-  /** Types of what a function is called with; `undefined` where the type is none of a function. */
-  private takenBy(type: ts.Type, at: ts.Node): TypeModel[] | undefined {
-    const { checker } = this.types
-    const [signature] = checker.getNonNullableType(type).getCallSignatures()
-    return signature
-      ?.getParameters()
-      .flatMap((parameter) => {
-        const given = checker.getTypeOfSymbolAtLocation(parameter, at)
-        return checker.isTupleType(given) ? checker.getTypeArguments(given as ts.TypeReference) : [given]
-      })
-      .map((given) => this.types.model(given, at))
   }
 
   /** A name that is taken out where no type says more of it. */

@@ -1,4 +1,6 @@
 import ts from 'typescript'
+import type { TypeModel } from '../../contract/type'
+import type { CheckedTypes } from '../../read/source/checked-types'
 import { unwrap } from '../../read/source/source-set'
 
 // Forms of Svelte's own in scripts and types.
@@ -30,4 +32,17 @@ export const isCalledSnippet = (declared: ts.Declaration | undefined): boolean =
 export function isSnippet(checker: ts.TypeChecker, type: ts.Type): boolean {
   const plain = checker.getNonNullableType(type)
   return [plain.aliasSymbol, plain.symbol].some((symbol) => symbol?.name === 'Snippet')
+}
+
+/** Types of what a function is called with; `undefined` where the type is none of a function. */
+export function takenBy(types: CheckedTypes, type: ts.Type, at: ts.Node): TypeModel[] | undefined {
+  const { checker } = types
+  const [signature] = checker.getNonNullableType(type).getCallSignatures()
+  return signature
+    ?.getParameters()
+    .flatMap((parameter) => {
+      const given = checker.getTypeOfSymbolAtLocation(parameter, at)
+      return checker.isTupleType(given) ? checker.getTypeArguments(given as ts.TypeReference) : [given]
+    })
+    .map((given) => types.model(given, at))
 }

@@ -7,7 +7,7 @@ import type { TypeModel } from '../../contract/type'
 import type { CheckedTypes } from '../../read/source/checked-types'
 import { tagText, wordsOf } from '../../read/source/comments'
 import { shownDefault } from '../../read/source/defaults'
-import { callableAt } from '../../read/source/signatures'
+import { methodAt } from '../../read/source/signatures'
 import type { SourceSet } from '../../read/source/source-set'
 import { compareDefault } from '../../read/source/stated-default'
 import type { SvelteTemplateFacts } from './template'
@@ -90,17 +90,9 @@ export class SvelteMembers {
   }
 
   addMethod(name: string, node: ts.Node): void {
-    const callable = callableAt(this.types, node)
-    if (!callable) return
-    this.methods.set(name, {
-      kind: 'method',
-      name,
-      place: this.sources.place(node),
-      known: 'declared',
-      disagreements: [],
-      ...callable,
-      ...wordsAt(ts.isVariableDeclaration(node) ? node.parent.parent : node),
-    })
+    const method = methodAt(this.types, name, node, this.sources.place(node))
+    const words = wordsAt(ts.isVariableDeclaration(node) ? node.parent.parent : node)
+    if (method) this.methods.set(name, { ...method, ...words })
   }
 
   addFromTemplate(template: SvelteTemplateFacts): void {

@@ -6,10 +6,24 @@ import { wordsOf } from './comments'
 type Callable = Pick<Method, 'takes' | 'returns' | 'comment' | 'idle'>
 
 /**
+ * The method that a component hands out under a name; `undefined` where what it hands out there is only to be
+ * read.
+ */
+export function methodAt(
+  types: CheckedTypes,
+  name: string,
+  node: ts.Node,
+  place: Method['place'],
+): Method | undefined {
+  const callable = callableAt(types, node)
+  return callable && { kind: 'method', name, place, known: 'declared', disagreements: [], ...callable }
+}
+
+/**
  * What the compiler knows of a name that is handed out to be called; `undefined` where it is no function. Of
  * a name without a type nothing is known, and it may be one.
  */
-export function callableAt(types: CheckedTypes, node: ts.Node): Callable | undefined {
+function callableAt(types: CheckedTypes, node: ts.Node): Callable | undefined {
   const { checker } = types
   const type = checker.getTypeAtLocation(node)
   const [signature] = type.getCallSignatures()
@@ -44,10 +58,7 @@ function declarationWithWords(declaration: ts.SignatureDeclaration): ts.Node {
 }
 
 /** Whether nothing is done when it is called. */
-export const isIdle = (declaration: ts.Node): boolean =>
-  (ts.isFunctionLike(declaration) &&
-    'body' in declaration &&
-    declaration.body !== undefined &&
-    ts.isBlock(declaration.body as ts.Node) &&
-    (declaration.body as ts.Block).statements.length === 0) ||
-  false
+export function isIdle(declaration: ts.Node): boolean {
+  const body = ts.isFunctionLike(declaration) && 'body' in declaration ? declaration.body : undefined
+  return body !== undefined && ts.isBlock(body) && body.statements.length === 0
+}

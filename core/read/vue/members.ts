@@ -8,7 +8,7 @@ import type { CheckedTypes } from '../source/checked-types'
 import { tagText, wordsOf } from '../source/comments'
 import { objectBehind } from '../source/declarations'
 import { shownDefault } from '../source/defaults'
-import { callableAt } from '../source/signatures'
+import { methodAt } from '../source/signatures'
 import { compareDefault } from '../source/stated-default'
 import { evaluate, nameOf } from '../source/evaluate'
 import { unwrap, type SourceSet } from '../source/source-set'
@@ -178,17 +178,10 @@ export class VueMembers {
 
   /** A name that is handed out to be called; values that are only to be read are no methods. */
   expose(name: string, node: ts.Node): void {
-    const callable = callableAt(this.types, ts.isPropertyAssignment(node) ? node.initializer : node)
-    if (!callable) return
-    this.methods.set(name, {
-      kind: 'method',
-      name,
-      place: this.sources.place(node),
-      known: 'declared',
-      disagreements: [],
-      ...callable,
-      ...(wordsOf(node) ? { comment: wordsOf(node) } : {}),
-    })
+    const given = ts.isPropertyAssignment(node) ? node.initializer : node
+    const method = methodAt(this.types, name, given, this.sources.place(node))
+    const words = wordsOf(node)
+    if (method) this.methods.set(name, { ...method, ...(words ? { comment: words } : {}) })
   }
 }
 

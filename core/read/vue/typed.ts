@@ -27,17 +27,13 @@ export class TypedMembers {
     return words
   }
 
-  private noteDefault(symbol: ts.Symbol): void {
-    const { default: stated } = this.members.types.wordsOf(symbol)
-    if (stated) this.members.stated.set(symbol.name, stated)
-  }
-
   props(node: ts.TypeNode): void {
     for (const { symbol, name, optional, model: typed } of this.membersOf(node)) {
       const { place, node: declared } = this.placeOf(symbol, node)
       if (declared && tagText(declared, 'internal', 'private', 'ignore') !== undefined) continue
       const model = withoutUndefined(typed())
-      this.noteDefault(symbol)
+      const { default: stated, ...words } = this.members.types.wordsOf(symbol)
+      if (stated) this.members.stated.set(name, stated)
       this.members.props.set(name, {
         kind: 'prop',
         name,
@@ -48,7 +44,7 @@ export class TypedMembers {
         readonly: false,
         reflects: false,
         required: !optional && !model.optional,
-        ...this.commentOf(symbol),
+        ...words,
         // Vue turns a missing boolean into false (Vue guide, boolean casting)
         ...(model.type.is === 'boolean' ? { default: 'false', defaultValue: false } : {}),
       })

@@ -55,14 +55,7 @@ const { failure, forget, onFailed } = useFailure(
   [usage, tag, () => store.library?.provisions],
 )
 const { words, problems: wordsProblems, load: loadWords, written } = useWords(tag)
-/** What called methods answered, by the place of the call. */
-const answers = shallowRef<ReadonlyMap<number, { failed: boolean; text: string }>>(new Map())
-const onAnswered = ({ i, failed, text }: { i: number; failed: boolean; text: string }) => {
-  answers.value = new Map([...answers.value, [i, { failed, text }]])
-}
-watch(tag, () => {
-  answers.value = new Map()
-})
+const { answers, onAnswered } = useAnswers(tag)
 
 const undo = useUndo(usage, tag)
 useKeys([
