@@ -219,3 +219,84 @@ test('events of classes that hand their name on, one class to the next', () => {
     }),
   ).toEqual({ 'x-field': ['event input', 'event typed', 'event shut', 'method go'] })
 })
+
+test('a table of props as a compiler leaves it: numbers, and lists of one with options', () => {
+  expect(
+    told({
+      'chip.js': `
+class Chip extends HTMLElement {
+  static { this.properties = { open: [7, {}, { reflect: true, type: Boolean }], note: 1, rows: [0, {}, { attribute: false }], busy: [16, {}, { state: true }] } }
+  static sizes = { small: 1, large: 2 }
+}
+customElements.define('x-chip', Chip)`,
+    }),
+  ).toEqual({ 'x-chip': ['prop open boolean @open', 'prop note unknown @note', 'prop rows unknown'] })
+})
+
+test('a field that a function of events is called for is an event, as it is declared', () => {
+  const [contract] = readLibrary(
+    [
+      {
+        path: 'chip.js',
+        text: `
+import { createEvent } from 'kit'
+class Chip extends HTMLElement {
+  constructor() { super(); this.chosen = createEvent({ cancelable: false }); this.inner = createEvent(); this.tone = 'calm' }
+  pick() { this.chosen.emit(3) }
+}
+customElements.define('x-chip', Chip)
+export { Chip }`,
+      },
+      {
+        path: 'chip.d.ts',
+        text: `
+interface Told<T> { detail: T }
+export declare class Chip extends HTMLElement {
+  /** It was chosen. */
+  readonly chosen: Told<number>
+  /** @internal */
+  readonly inner: Told<void>
+  tone: 'calm' | 'storm'
+}`,
+      },
+    ],
+    (path) =>
+      ({
+        'node_modules/kit/package.json': '{"name":"kit","module":"./k.js"}',
+        'node_modules/kit/k.js':
+          'const make = (name, options) => ({ emit: (detail) => host.dispatchEvent(new CustomEvent(name, ' +
+          "{ detail, bubbles: true, cancelable: true, ...options })) })\nexport const createEvent = make.bind(null, '')",
+      })[path],
+  ).contracts
+  expect(contract!.members.map(({ kind, name }) => `${kind} ${name}`)).toEqual(['prop tone', 'event chosen'])
+  expect(contract!.members[1]).toMatchObject({
+    detail: { is: 'number' },
+    bubbles: true,
+    cancelable: false,
+    composed: false,
+    comment: 'It was chosen.',
+  })
+})
+
+test('events that a library adds to the map of all elements are told of those alone that fire them', () => {
+  expect(
+    told(
+      {
+        'bell.js': `export class Bell extends HTMLElement { ring() { this.dispatchEvent(new Event('rung')) } }\ncustomElements.define('x-bell', Bell)`,
+        'bell.d.ts': `
+export declare class Bell extends HTMLElement { ring(): void }
+declare global { interface HTMLElementEventMap { rung: CustomEvent<number> } }`,
+        'pad.js': `export class Pad extends HTMLElement {}\ncustomElements.define('x-pad', Pad)`,
+        'pad.d.ts': 'export declare class Pad extends HTMLElement {}',
+      },
+      {
+        'typescript/lib/lib.dom.d.ts': `
+interface Event {}
+interface CustomEvent<T> extends Event { detail: T }
+interface HTMLElementEventMap { click: Event }
+interface HTMLElement { addEventListener<K extends keyof HTMLElementEventMap>(type: K, listener: (event: HTMLElementEventMap[K]) => void): void }
+declare var HTMLElement: { new (): HTMLElement }`,
+      },
+    ),
+  ).toEqual({ 'x-bell': ['event rung', 'method ring'], 'x-pad': [] })
+})

@@ -4,18 +4,29 @@ import type { CheckedTypes } from '../source/checked-types'
 import type { SourceSet } from '../source/source-set'
 
 /**
- * Events that declarations name for an element: overloads of `addEventListener` whose first parameter is a
- * key of a map of events of the library's own, as the DOM's declarations have them. What a listener gets is
- * the value of the map, or an event with that as its detail.
+ * Events that declarations name: those of one element, and those that a library adds to the map of every element
+ * (`HTMLElementEventMap`), which say what an event is and not who fires it.
  */
-export function declaredEvents(sources: SourceSet, types: CheckedTypes, element: ts.Symbol): Event[] {
+export interface DeclaredEvents {
+  own: Event[]
+  ofAll: Event[]
+}
+
+/**
+ * Events that declarations name for an element: overloads of `addEventListener` whose first parameter is a
+ * key of a map of events, as the DOM's declarations have them. What a listener gets is the value of the map, or
+ * an event with that as its detail.
+ */
+export function declaredEvents(sources: SourceSet, types: CheckedTypes, element: ts.Symbol): DeclaredEvents {
   const { checker } = types
   const listening = checker.getDeclaredTypeOfSymbol(element).getProperty('addEventListener')
-  const found = new Map<string, Event>()
+  const own = new Map<string, Event>()
+  const ofAll = new Map<string, Event>()
   for (const overload of listening?.declarations ?? []) {
     if (!ts.isMethodSignature(overload) && !ts.isMethodDeclaration(overload)) continue
     const map = mapOf(checker, overload)
     if (!map || !types.isOwn(map.symbol)) continue
+    const found = isOfAll(types, map.symbol) ? ofAll : own
     const isDetail = wrapsValue(overload, map.name)
     for (const property of checker.getDeclaredTypeOfSymbol(map.symbol).getProperties()) {
       // those that every element has stand in the map of the DOM
@@ -23,14 +34,19 @@ export function declaredEvents(sources: SourceSet, types: CheckedTypes, element:
       found.set(property.name, eventOf(sources, types, property, isDetail))
     }
   }
-  return [...found.values()]
+  return { own: [...own.values()], ofAll: [...ofAll.values()] }
 }
 
-/** Events that code fires, with what declarations say of them; and those that only the declarations name. */
-export function withDeclared(found: readonly Event[], declared: readonly Event[]): Event[] {
-  const named = new Map(declared.map((event) => [event.name, event]))
+/** Whether a map is one that the library only adds to: a part of it is declared elsewhere. */
+const isOfAll = (types: CheckedTypes, map: ts.Symbol): boolean =>
+  (map.declarations ?? []).some((declaration) => !types.isOwnFile(declaration.getSourceFile().fileName))
+
+/** Events that code fires, with what declarations say of them; and those that are declared for the element. */
+export function withDeclared(found: readonly Event[], { own, ofAll }: DeclaredEvents): Event[] {
+  const named = new Map(own.map((event) => [event.name, event]))
+  const anywhere = new Map(ofAll.map((event) => [event.name, event]))
   const joined = found.map((event): Event => {
-    const said = named.get(event.name)
+    const said = named.get(event.name) ?? anywhere.get(event.name)
     if (!said) return event
     named.delete(event.name)
     const detail = event.known === 'declared' ? (event.detail ?? said.detail) : (said.detail ?? event.detail)

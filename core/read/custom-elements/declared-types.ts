@@ -7,7 +7,8 @@ import type { CheckedTypes } from '../source/checked-types'
 import { tagText } from '../source/comments'
 import { isInPackage } from '../source/packages'
 import type { SourceSet } from '../source/source-set'
-import { declaredEvents } from './declared-events'
+import { declaredEvents, type DeclaredEvents } from './declared-events'
+import { firedFields } from './fired-fields'
 import type { ClassNode } from './lineage'
 import { everyNameOf, exportedAs } from './statics'
 
@@ -36,11 +37,13 @@ export function joinDeclarations(
   types: CheckedTypes,
   tag: string,
   classes: ClassNode[],
-  { props, methods }: Members,
-): Members & { events: Event[] } {
+  { props: all, methods }: Members,
+): Members & { events: DeclaredEvents } {
+  const fired = firedFields(sources, classes)
+  const props = all.filter(({ name }) => !fired.has(name))
   const node = classes.find(isCompiled)
   const symbol = declaredSymbol(sources, types, tag, classes)
-  if (!node || !symbol) return { props, methods, events: [] }
+  if (!node || !symbol) return { props, methods, events: { own: [...fired.values()], ofAll: [] } }
   const declared = types.checker.getDeclaredTypeOfSymbol(symbol)
   const at = symbol.declarations![0]!
   const meant = (name: string) => declared.getProperty(name)
@@ -53,17 +56,41 @@ export function joinDeclarations(
     const own = meant(prop.name)
     return own && !isHidden(own) && !prop.attributeOnly ? withType(types, own, at, prop) : prop
   })
-  const known = new Set([...props, ...methods].map(({ name }) => name))
+  const known = new Set([...all, ...methods].map(({ name }) => name))
   const added = declared
     .getProperties()
     .filter((own) => isField(own) && types.isOwn(own) && !isHidden(own) && !known.has(own.name))
-    .filter(({ name }) => !/^[_#]|^__/.test(name))
+    .filter(({ name }) => !/^[_#]|[^\w$]/.test(name))
     .map((own): Prop => withType(types, own, at, fromDeclaration(sources, node, own)))
+  const inMaps = declaredEvents(sources, types, symbol)
   return {
     props: [...joined, ...added],
     methods: methods.filter(isKept),
-    events: declaredEvents(sources, types, symbol),
+    events: {
+      own: [
+        ...inMaps.own,
+        ...[...fired.values()].flatMap((event) => withDetail(types, meant(event.name), at, event)),
+      ],
+      ofAll: inMaps.ofAll,
+    },
   }
+}
+
+/** An event with what its field is declared to carry; nothing where the declarations keep it private. */
+function withDetail(types: CheckedTypes, field: ts.Symbol | undefined, at: ts.Node, event: Event): Event[] {
+  if (!field || isHidden(field)) return []
+  const { comment, deprecated } = types.wordsOf(field)
+  const carried = types.checker.getTypeOfSymbolAtLocation(field, at).getProperty('detail')
+  const detail = carried && types.ofMember(carried, at)
+  return [
+    {
+      ...event,
+      known: 'declared',
+      ...(detail && detail.is !== 'void' ? { detail } : {}),
+      ...(comment ? { comment } : {}),
+      ...(deprecated === undefined ? {} : { deprecated }),
+    },
+  ]
 }
 
 /** The class or interface that was declared for a compiled element, by its tag or by its class. */

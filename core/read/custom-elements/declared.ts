@@ -68,28 +68,45 @@ export function declaredProps(sources: SourceSet, classes: ClassNode[]): Map<str
  * `X.properties = …`; recognised by its values.
  */
 function inStaticMaps(sources: SourceSet, node: ClassNode, rule: AttributeRule): DeclaredProp[] {
-  return [...staticsOf(sources, node).values()].flatMap((value) => {
+  return [...staticsOf(sources, node)].flatMap(([name, value]) => {
     const map = unwrap(value)
-    return ts.isObjectLiteralExpression(map) && isPropMap(map) ? propsOfMap(sources, map, rule) : []
+    return ts.isObjectLiteralExpression(map) && isPropMap(map, name) ? propsOfMap(sources, map, rule) : []
   })
 }
 
-function isPropMap(map: ts.ObjectLiteralExpression): boolean {
-  const values = map.properties.filter((property) => !ts.isSpreadAssignment(property))
+/** `name`: what the map is called. Compilers put numbers for some props, which is told by the name alone. */
+function isPropMap(map: ts.ObjectLiteralExpression, name: string): boolean {
+  const values = map.properties.flatMap((property) =>
+    ts.isPropertyAssignment(property)
+      ? [unwrap(property.initializer)]
+      : ts.isSpreadAssignment(property)
+        ? []
+        : [undefined],
+  )
+  const isOfNumbers =
+    name === 'properties' && values.some((value) => value && ts.isArrayLiteralExpression(value))
   return (
     values.length > 0 &&
-    values.every((property) => {
-      if (!ts.isPropertyAssignment(property)) return false
-      const value = unwrap(property.initializer)
-      if (typeOfConstructor(value)) return true
-      return (
-        ts.isObjectLiteralExpression(value) &&
-        (value.properties.length === 0 ||
-          value.properties.some((option) => option.name && optionKeys.has(option.name.getText())))
-      )
-    })
+    values.every(
+      (value) =>
+        value !== undefined &&
+        (typeOfConstructor(value) !== undefined ||
+          (isOfNumbers && isNumbered(value)) ||
+          (ts.isObjectLiteralExpression(value) && (value.properties.length === 0 || hasOptions(value)))),
+    )
   )
 }
+
+const hasOptions = (object: ts.ObjectLiteralExpression): boolean =>
+  object.properties.some((option) => option.name && optionKeys.has(option.name.getText()))
+
+/** What a compiler leaves of a prop: a number, or a list of one with options: `[3, { type: String }]`. */
+const isNumbered = (value: ts.Expression): boolean =>
+  ts.isNumericLiteral(value) ||
+  (ts.isArrayLiteralExpression(value) &&
+    value.elements.every((element, i) =>
+      i === 0 ? ts.isNumericLiteral(element) : ts.isObjectLiteralExpression(element),
+    ))
 
 function propsOfMap(
   sources: SourceSet,
@@ -125,19 +142,19 @@ function declared(
   rule: AttributeRule,
 ): DeclaredProp {
   const whole = options && typeOfConstructor(options)
-  const option = (...keys: string[]): ts.Expression | undefined => {
-    if (!options || !ts.isObjectLiteralExpression(options)) return undefined
-    for (const property of options.properties)
-      if (property.name && keys.includes(property.name.getText()) && ts.isPropertyAssignment(property))
-        return property.initializer
-    return undefined
-  }
+  const given = options && ts.isArrayLiteralExpression(options) ? [...options.elements] : [options]
+  const said = given.flatMap((part) =>
+    part && ts.isObjectLiteralExpression(part) ? [...part.properties] : [],
+  )
+  const option = (...keys: string[]): ts.Expression | undefined =>
+    said.filter(ts.isPropertyAssignment).find((property) => keys.includes(property.name.getText()))
+      ?.initializer
   const flag = (...keys: string[]) => {
     const value = option(...keys)
     return value !== undefined && evaluate(sources, value) === true
   }
   const attribute = option('attribute', 'attr', 'attrName')
-  const said = attribute && evaluate(sources, attribute)
+  const named = attribute && evaluate(sources, attribute)
   const inner = flag('state')
   const type = option('type')
   return {
@@ -145,7 +162,7 @@ function declared(
     node,
     inner,
     attribute:
-      inner || said === false ? undefined : typeof said === 'string' ? said : attributeName(name, rule),
+      inner || named === false ? undefined : typeof named === 'string' ? named : attributeName(name, rule),
     reflects: flag('reflect', 'reflectToAttribute', 'reflects'),
     type: whole ?? (type && typeOfConstructor(unwrap(type))),
     default: option('value', 'default'),

@@ -1,5 +1,6 @@
 import ts from 'typescript'
 import { localDeclaration } from '../source/constants'
+import { functionCalled } from '../source/declarations'
 import { isInPackage } from '../source/packages'
 import type { SourceSet } from '../source/source-set'
 
@@ -13,11 +14,20 @@ export const isDefine = (node: ts.CallExpression): boolean =>
 const positions = new WeakMap<ts.Node, { at: HelperAt | undefined }>()
 /** Which parameters a function of a package hands on as a tag and as a class. */
 export function helperIn(sources: SourceSet, { node, file }: { node: ts.Declaration; file: string }) {
-  if (!isInPackage(file)) return undefined
+  return isInPackage(file) ? positionsIn(sources, node) : undefined
+}
+
+/** The same of a function that a property is: `runtime.define`. */
+export function helperCalled(sources: SourceSet, callee: ts.Expression): HelperAt | undefined {
+  const fn = functionCalled(sources, callee)
+  return fn && positionsIn(sources, fn)
+}
+
+function positionsIn(sources: SourceSet, node: ts.Node): HelperAt | undefined {
   let known = positions.get(node)
   if (!known) {
     const calls = sources.gather(node).calls.filter(isDefine)
-    const at = calls.map(handedOn).find((found) => found?.owner === node)?.at
+    const at = calls.flatMap(handedOn).find(({ owners }) => owners.includes(node))?.at
     positions.set(node, (known = { at }))
   }
   return known.at
@@ -69,26 +79,24 @@ export function helpersOf(sources: SourceSet): Map<ts.Node, HelperAt> {
     for (const call of sources.once(`defines ${file.fileName}`, [file.fileName], () =>
       sources.gather(file).calls.filter(isDefine),
     )) {
-      const found = handedOn(call)
-      if (found) helpers.set(found.owner, found.at)
+      for (const { owners, at } of handedOn(call)) for (const owner of owners) helpers.set(owner, at)
     }
   }
   return helpers
 }
 
-/** The function around a registration whose parameters are registered. */
-function handedOn(call: ts.CallExpression): { owner: ts.Node; at: HelperAt } | undefined {
-  const fn = ts.findAncestor(call, ts.isFunctionLike)
-  if (!fn) return undefined
-  const names = fn.parameters.map((parameter) => parameter.name.getText())
-  const at = {
-    tag: names.indexOf(call.arguments[0]!.getText()),
-    node: names.indexOf(call.arguments[1]!.getText()),
+/** The function around a registration whose parameters are registered, and the name it is kept in. */
+function handedOn(call: ts.CallExpression): { owners: ts.Node[]; at: HelperAt }[] {
+  const [tag, registered] = call.arguments
+  for (
+    let fn = ts.findAncestor(call, ts.isFunctionLike);
+    fn;
+    fn = ts.findAncestor(fn.parent, ts.isFunctionLike)
+  ) {
+    const names = fn.parameters.map((parameter) => parameter.name.getText())
+    const at = { tag: names.indexOf(tag!.getText()), node: names.indexOf(registered!.getText()) }
+    if (at.tag >= 0 && at.node >= 0)
+      return [{ owners: ts.isVariableDeclaration(fn.parent) ? [fn, fn.parent] : [fn], at }]
   }
-  const owner = ts.isFunctionDeclaration(fn)
-    ? fn
-    : ts.isVariableDeclaration(fn.parent)
-      ? fn.parent
-      : undefined
-  return owner && at.tag >= 0 && at.node >= 0 ? { owner, at } : undefined
+  return []
 }

@@ -1,3 +1,4 @@
+import { told } from '../../../tests/told'
 import { readLibrary } from '../read'
 
 const registered = (files: Record<string, string>) =>
@@ -87,4 +88,33 @@ test('where only a manifest knows the tag, the module that registers the class i
       'custom-elements.json': JSON.stringify(manifest),
     }),
   ).toEqual([['x-bell', 'bell.js', 'all.js']])
+})
+
+test('a function that another function hands out registers what it is given', () => {
+  const kit = {
+    'kit/package.json': '{"name":"kit","module":"./k.js"}',
+    'kit/k.js': `
+export const makeRuntime = (options) => {
+  const runtime = {
+    ...options,
+    define(name, node) {
+      function late() { try { customElements.define(name, node) } catch {} }
+      if (!customElements.get(name)) late()
+    },
+  }
+  return runtime
+}`,
+  }
+  const runtime = `import { makeRuntime } from 'kit'\nconst runtime = makeRuntime({ path: '/' })\nconst { define } = runtime\nexport { define as d, runtime }`
+  expect(
+    told(
+      {
+        'runtime.js': runtime,
+        'bell.js': `import { d as define } from './runtime.js'\nclass Bell extends HTMLElement {}\ndefine('x-bell', Bell)`,
+        'chip.js': `import { runtime } from './runtime.js'\nclass Chip extends HTMLElement {}\nruntime.define('x-chip', Chip)`,
+        'act.js': `import { runtime } from './runtime.js'\nclass Act {}\nruntime.note('x-act', Act)`,
+      },
+      kit,
+    ),
+  ).toEqual({ 'x-bell': [], 'x-chip': [] })
 })

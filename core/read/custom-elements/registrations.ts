@@ -4,7 +4,15 @@ import type { Place } from '../../contract/member'
 import type { Problem } from '../../problem'
 import { evaluate } from '../source/evaluate'
 import { hasModifier, unwrap, type SourceSet } from '../source/source-set'
-import { helperIn, helpersOf, isDefine, nameAsked, parameterAround, type HelperAt } from './define-helpers'
+import {
+  helperCalled,
+  helperIn,
+  helpersOf,
+  isDefine,
+  nameAsked,
+  parameterAround,
+  type HelperAt,
+} from './define-helpers'
 import { compiledDecorators } from './compiled-decorators'
 import { namesOf, staticsOf } from './statics'
 import { assignedValue, declarationOf, functionBehind, objectBehind } from '../source/declarations'
@@ -107,15 +115,21 @@ function givenIn(sources: SourceSet, helpers: ReadonlyMap<ts.Node, HelperAt>, fi
   const record = (at: ts.Node, tag: unknown, node: ClassNode | undefined, composed = false) => {
     if (typeof tag === 'string' && node) found.push({ at, tag, node, composed })
   }
+  const recordAt = ({ arguments: given }: ts.CallExpression, at: HelperAt | undefined) => {
+    const [tag, node] = at ? [given[at.tag], given[at.node]] : []
+    if (tag && node) record(tag.parent, evaluate(sources, tag), classOf(sources, node))
+  }
   const { calls, classes } = sources.gather(file)
   for (const node of calls) {
     const [first, second] = node.arguments
     if (isDefine(node)) record(node, evaluate(sources, first!), classOf(sources, second!))
     else if (ts.isIdentifier(node.expression)) {
       const helper = sources.lookUp(file.fileName, node.expression.text)
-      const at = helper?.is === 'node' ? (helpers.get(helper.node) ?? helperIn(sources, helper)) : undefined
-      if (at && node.arguments[at.tag] && node.arguments[at.node])
-        record(node, evaluate(sources, node.arguments[at.tag]!), classOf(sources, node.arguments[at.node]!))
+      const at =
+        helper?.is === 'node'
+          ? (helpers.get(helper.node) ?? helperIn(sources, helper) ?? helperTaken(sources, node, helper.node))
+          : undefined
+      if (at) recordAt(node, at)
       else if (first && helper?.is === 'node') {
         const named = nameAsked(sources, helper.node)
         const given = named === undefined ? undefined : classOf(sources, first)
@@ -124,20 +138,19 @@ function givenIn(sources: SourceSet, helpers: ReadonlyMap<ts.Node, HelperAt>, fi
       }
     } else if (
       ts.isPropertyAccessExpression(node.expression) &&
-      ts.isIdentifier(node.expression.expression) &&
-      first &&
-      /^(define|register|compose)/.test(node.expression.name.text)
-    ) {
-      // the class's own method, or one of its framework's, that is given a tag or options with one
-      const composed = node.expression.name.text.startsWith('compose')
-      record(node, tagGiven(sources, node), classOf(sources, node.expression.expression), composed)
-    } else if (
-      ts.isPropertyAccessExpression(node.expression) &&
       ts.isIdentifier(node.expression.expression)
     ) {
+      const method = node.expression.name.text
       const owner = classOf(sources, node.expression.expression)
-      const tag = owner && tagByOwnMethod(sources, owner, node.expression.name.text)
-      if (tag) record(node, evaluate(sources, tag), owner)
+      if (!owner) {
+        if (mayBeTag(node)) recordAt(node, helperCalled(sources, node.expression))
+      } else if (first && /^(define|register|compose)/.test(method))
+        // the class's own method, or one of its framework's, that is given a tag or options with one
+        record(node, tagGiven(sources, node), owner, method.startsWith('compose'))
+      else {
+        const tag = tagByOwnMethod(sources, owner, method)
+        if (tag) record(node, evaluate(sources, tag), owner)
+      }
     }
     const made = madeWithTag(node)
     if (made) record(node, made.tag, made.node)
@@ -154,6 +167,15 @@ function givenIn(sources: SourceSet, helpers: ReadonlyMap<ts.Node, HelperAt>, fi
   }
   return found
 }
+
+/** Whether a call is handed what may be a tag: only then it is looked up what it calls. */
+const mayBeTag = ({ arguments: given }: ts.CallExpression): boolean =>
+  given.length > 1 &&
+  given.some((argument) => ts.isStringLiteralLike(argument) && customElementName.test(argument.text))
+
+/** The same of a function that was taken out of an object: `const { define } = makeRuntime(…)`. */
+const helperTaken = (sources: SourceSet, call: ts.CallExpression, node: ts.Declaration) =>
+  ts.isBindingElement(node) ? helperCalled(sources, call.expression) : undefined
 
 /**
  * The tag that decorators give a class. Several may be handed a text with a hyphen, such as an event's name:

@@ -1,13 +1,15 @@
 import ts from 'typescript'
 import { declarationsBeside } from '../source/declaration-files'
 import type { CheckedTypes } from '../source/checked-types'
+import { classComponentIn } from './class-components'
+import { makesMarkup } from './markup-calls'
 import { declarationOf, functionBehind, valueOfDeclaration } from '../source/declarations'
 import { exportsOf } from '../source/exported'
 import { unwrap, walk, type SourceSet } from '../source/source-set'
 
 export type FunctionNode = ts.FunctionDeclaration | ts.FunctionExpression | ts.ArrowFunction
 
-/** An exported function that returns JSX, with the wrappers around it opened. */
+/** An exported function that returns JSX, or a class that renders it, with the wrappers around it opened. */
 export interface FoundComponent {
   name: string
   exportName: string
@@ -15,14 +17,19 @@ export interface FoundComponent {
   node: ts.Declaration
   /** The function itself, where it stands in the library. */
   fn: FunctionNode | undefined
+  /** The class itself, where it is one. */
+  made?: ts.ClassLikeDeclaration | undefined
   file: string
 }
+
+/** What a component's code is, as far as it stands in the library. */
+export const codeOf = ({ fn, made, node }: FoundComponent): ts.Node => fn ?? made ?? node
 
 /** What a function is called that is a component: JSX takes other names for those of HTML. */
 export const componentName = /^[A-Z][A-Za-z0-9]*$/
 
 /**
- * Components a file exports: functions, and functions in wrappers that forward references, memoise, or give a
+ * Components a file exports: functions and classes, also in wrappers that forward references, memoise, or give a
  * type a second look.
  */
 export function componentsIn(sources: SourceSet, file: string): FoundComponent[] {
@@ -30,6 +37,9 @@ export function componentsIn(sources: SourceSet, file: string): FoundComponent[]
   const add = (name: string, exportName: string, declaration: ts.Declaration) => {
     if (found.has(declaration)) return
     const value = valueOfDeclaration(declaration)
+    const made = classComponentIn(sources, declaration)
+    if (made) found.set(declaration, { name, exportName, node: declaration, fn: undefined, made, file })
+    if (made || ts.isClassLike(declaration)) return
     const fn = ts.isFunctionDeclaration(declaration) ? declaration : value && functionInside(sources, value)
     const wrapped = value && ts.isCallExpression(unwrap(value))
     if (fn && asksForThis(fn)) return
@@ -47,7 +57,11 @@ export function componentsIn(sources: SourceSet, file: string): FoundComponent[]
 
 /** Code that was made small keeps the names by which it is asked for, and no others. */
 const mayBeComponent = (name: string, exportName: string): boolean =>
-  componentName.test(exportName === 'default' ? name : exportName) || exportName === 'default'
+  componentName.test(exportName === 'default' ? name : exportName) ||
+  (exportName === 'default' && !hookName.test(name))
+
+/** What React calls what is no component (React, Rules of Hooks). */
+const hookName = /^use[A-Z]/
 
 /**
  * Components of a compiled file that its declarations say are some: what is called with props and gives
@@ -60,7 +74,7 @@ export function declaredComponentsIn(
 ): FoundComponent[] {
   if (declarationsBeside(sources, file) === undefined) return []
   return exportsOf(sources, file).flatMap(({ name, exportName, node }) => {
-    if (!componentName.test(exportName)) return []
+    if (!componentName.test(exportName === 'default' ? name : exportName) || ts.isClassLike(node)) return []
     const symbol = types.declared(file, [exportName])
     const place = symbol?.declarations?.[0]
     if (!symbol || !place || !makesMarkupByType(types.checker, symbol, place)) return []
@@ -70,11 +84,24 @@ export function declaredComponentsIn(
   })
 }
 
+/** The declaration that another only gives a new name or more properties. */
+export function aliasOf(sources: SourceSet, node: ts.Declaration): ts.Declaration | undefined {
+  const value = valueOfDeclaration(node)
+  const plain = value && unwrap(value)
+  const target =
+    plain && ts.isCallExpression(plain) && plain.expression.getText() === 'Object.assign'
+      ? plain.arguments[0] && unwrap(plain.arguments[0])
+      : plain
+  return target && ts.isIdentifier(target) ? declarationOf(sources, target) : undefined
+}
+
 /** What React calls that which a component gives (`@types/react`). */
 const markupTypes = /^(?:Element|ReactElement|ReactNode|ReactPortal)$/
 
 function makesMarkupByType(checker: ts.TypeChecker, symbol: ts.Symbol, place: ts.Node): boolean {
   const type = checker.getTypeOfSymbolAtLocation(symbol, place)
+  // a context may be called too, since it hands itself down (React reference, `createContext`)
+  if (type.getProperty('Consumer')) return false
   return type.getCallSignatures().some((signature) => {
     const [props] = signature.getParameters()
     const given = props && checker.getTypeOfSymbolAtLocation(props, place)
@@ -137,36 +164,3 @@ const forwards = (expression: ts.Expression): boolean => {
     node.arguments.some(forwards)
   )
 }
-
-/** Whether a function returns markup: JSX, or what the calls that JSX stands for make. */
-function makesMarkup(sources: SourceSet, fn: FunctionNode): boolean {
-  let found = false
-  walk(fn, (node) => {
-    if (ts.isJsxElement(node) || ts.isJsxSelfClosingElement(node) || ts.isJsxFragment(node)) found = true
-    if (ts.isCallExpression(node) && isMarkupCall(sources, node)) found = true
-    return !found
-  })
-  return found
-}
-
-/**
- * Whether a call is one that JSX stands for, also as bundlers rename it (`_jsx`, `jsx2`,
- * `React3.createElement`).
- */
-export function isMarkupCall(sources: SourceSet, call: ts.CallExpression): boolean {
-  const callee = call.expression
-  const file = call.getSourceFile().fileName
-  if (ts.isIdentifier(callee)) {
-    const imported = sources.importOf(file, callee.text)?.name
-    return markupCalls.test(imported ?? callee.text)
-  }
-  // the document makes elements by a method of the same name
-  return (
-    ts.isPropertyAccessExpression(callee) &&
-    ts.isIdentifier(callee.expression) &&
-    callee.expression.text !== 'document' &&
-    sources.importOf(file, callee.expression.text) !== undefined &&
-    markupCalls.test(callee.name.text)
-  )
-}
-const markupCalls = /^_?(createElement|jsxs?|jsxDEV)$/

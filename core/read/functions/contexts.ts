@@ -3,7 +3,7 @@ import type { Contract } from '../../contract/contract'
 import { declarationOf } from '../source/declarations'
 import { reachedFrom } from '../source/reached'
 import { unwrap, walk, type SourceSet } from '../source/source-set'
-import type { FoundComponent } from './components'
+import { codeOf, type FoundComponent } from './components'
 
 /** Contexts that a component hands down to what stands in it, and those that it asks for, by declaration. */
 export interface Contexts {
@@ -18,14 +18,14 @@ const most = 6
 const asking = new Set(['useContext', 'use'])
 
 /** Contexts in the code that a component runs. */
-export function contextsOf(sources: SourceSet, { fn, node }: FoundComponent): Contexts {
+export function contextsOf(sources: SourceSet, component: FoundComponent): Contexts {
   const contexts: Contexts = { given: [], asked: [] }
   const add = (to: ts.Node[], expression: ts.Expression | undefined) => {
     const name = expression && unwrap(expression)
     const found = name && ts.isIdentifier(name) ? declarationOf(sources, name) : undefined
     if (found) to.push(found)
   }
-  for (const root of reachedFrom(sources, [fn ?? node], (name) => !/^[A-Z]/.test(name)))
+  for (const root of reachedFrom(sources, [codeOf(component)], (name) => !/^[A-Z]/.test(name)))
     walk(root, (inner) => {
       if (ts.isPropertyAccessExpression(inner) && inner.name.text === 'Provider')
         add(contexts.given, inner.expression)
@@ -47,12 +47,13 @@ function calleeName(sources: SourceSet, { expression }: ts.CallExpression): stri
  * Names that a file hands on as properties of a component: `Fold.Leaf = Leaf`, and
  * `Object.assign(Fold, { Leaf })`; by declaration.
  */
-export function propertiesOf(sources: SourceSet, { node, fn, name }: FoundComponent): ts.Node[] {
+export function propertiesOf(sources: SourceSet, component: FoundComponent): ts.Node[] {
+  const { node, name } = component
   const file = node.getSourceFile()
   const isOwn = (expression: ts.Expression | undefined): boolean => {
     if (!expression || !ts.isIdentifier(expression)) return false
     const declaration = declarationOf(sources, expression)
-    return expression.text === name || (declaration !== undefined && holds(declaration, fn ?? node))
+    return expression.text === name || (declaration !== undefined && holds(declaration, codeOf(component)))
   }
   const found: ts.Node[] = []
   const add = (value: ts.Expression) => {

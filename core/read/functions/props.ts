@@ -4,7 +4,10 @@ import { withoutUndefined, type TypeModel } from '../../contract/type'
 import { objectBehind } from '../source/declarations'
 import type { CheckedTypes } from '../source/checked-types'
 import { unwrap, type SourceSet } from '../source/source-set'
-import { type FoundComponent, type FunctionNode } from './components'
+import { namesAsked, patternsOfClass, staticObject } from './class-components'
+import { checkedProps } from './prop-types'
+import { wordsOf } from '../source/comments'
+import { codeOf, type FoundComponent, type FunctionNode } from './components'
 
 const parts = (type: TypeModel): TypeModel[] => (type.is === 'union' ? type.of.flatMap(parts) : [type])
 export const isFilling = (type: TypeModel): boolean => parts(type).some((part) => part.is === 'node')
@@ -40,7 +43,7 @@ interface RawProp {
  */
 export function propsOf(sources: SourceSet, types: CheckedTypes, foundComponent: FoundComponent): RawProp[] {
   const { checker } = types
-  const at: ts.Node = foundComponent.fn ?? foundComponent.node
+  const at = codeOf(foundComponent)
   const written = foundComponent.fn?.parameters[0]
   const isTyped =
     types.isTakenIn(foundComponent.file) &&
@@ -83,9 +86,13 @@ export function propsOf(sources: SourceSet, types: CheckedTypes, foundComponent:
   return taken(sources, foundComponent)
 }
 
-/** The type that a component has where it is written. */
-const typeOfComponent = ({ checker }: CheckedTypes, { node }: FoundComponent): ts.Type =>
-  checker.getTypeAtLocation(ts.isExportAssignment(node) ? node.expression : node)
+/** The type that a component has where it is written; of a class that of the class, and not of what it makes. */
+function typeOfComponent({ checker }: CheckedTypes, { node }: FoundComponent): ts.Type {
+  const symbol = ts.isClassLike(node) ? checker.getSymbolAtLocation(node.name ?? node) : undefined
+  return symbol
+    ? checker.getTypeOfSymbolAtLocation(symbol, node)
+    : checker.getTypeAtLocation(ts.isExportAssignment(node) ? node.expression : node)
+}
 
 /** The type that declarations give a component that is compiled code. */
 function declaredType(types: CheckedTypes, found: FoundComponent): ts.Type | undefined {
@@ -100,28 +107,49 @@ function propsOfComponent(checker: ts.TypeChecker, type: ts.Type, at: ts.Node): 
   if (parameter) return checker.getTypeOfSymbolAtLocation(parameter, at)
   const instance = type.getConstructSignatures().at(-1)?.getReturnType()
   const props = instance?.getProperty('props')
-  return props && checker.getTypeOfSymbolAtLocation(props, at)
+  if (props) return checker.getTypeOfSymbolAtLocation(props, at)
+  // where React's own declarations are not there: what a class hands to the class it builds on
+  const handed = ts.isClassLike(at) ? at.heritageClauses?.[0]?.types[0]?.typeArguments?.[0] : undefined
+  return handed && checker.getTypeFromTypeNode(handed)
 }
 
-/** JavaScript without types: the names that are taken out. */
-function taken(sources: SourceSet, { fn }: FoundComponent): RawProp[] {
-  const names = fn?.parameters[0] ? namesTaken(fn) : new Map<string, ts.Node>()
-  return [...names].map(([name, node]) => ({
-    name,
-    type: (name === 'children'
+/** JavaScript without types: what is stated to be checked when it runs, and the names that are taken out. */
+function taken(sources: SourceSet, found: FoundComponent): RawProp[] {
+  const stated = staticsOf(sources, found, 'propTypes').flatMap((checks) => checkedProps(sources, checks))
+  const checked = stated.map(({ name, node, type, required }): RawProp => {
+    const comment = wordsOf(node)
+    return {
+      name,
+      type,
+      optional: !required,
+      outside: false,
+      place: sources.place(node),
+      ...(comment ? { comment } : {}),
+    }
+  })
+  const known = new Set(checked.map(({ name }) => name))
+  const names = [...namesTaken(found), ...(found.made ? namesAsked(found.made) : [])]
+  const named = new Map(names.filter(([name]) => !known.has(name)))
+  return [...checked, ...[...named].map(([name, node]) => nameOnly(sources, name, node))]
+}
+
+/** A prop of which only the name is known, and what React makes of some names. */
+const nameOnly = (sources: SourceSet, name: string, node: ts.Node): RawProp => ({
+  name,
+  type:
+    name === 'children'
       ? { is: 'node' }
       : /^on[A-Z]/.test(name)
         ? { is: 'function' }
-        : { is: 'other', text: 'any' }) as TypeModel,
-    optional: true,
-    outside: false,
-    place: sources.place(node),
-  }))
-}
+        : { is: 'other', text: 'any' },
+  optional: true,
+  outside: false,
+  place: sources.place(node),
+})
 
-function namesTaken(fn: FunctionNode): Map<string, ts.Node> {
+function namesTaken(found: FoundComponent): Map<string, ts.Node> {
   const names = new Map<string, ts.Node>()
-  for (const pattern of patternsOf(fn))
+  for (const pattern of patternsOf(found))
     for (const element of pattern.elements)
       if (!element.dotDotDotToken) names.set(nameTaken(element), element)
   return names
@@ -131,8 +159,12 @@ function namesTaken(fn: FunctionNode): Map<string, ts.Node> {
 const nameTaken = ({ propertyName, name }: ts.BindingElement): string =>
   propertyName && ts.isStringLiteralLike(propertyName) ? propertyName.text : (propertyName ?? name).getText()
 
-/** Where the props are taken apart: in the parameter, or in the body from a parameter that has a name. */
-export function patternsOf(fn: FunctionNode): ts.ObjectBindingPattern[] {
+/** Where a component takes its props apart. */
+export const patternsOf = ({ fn, made }: FoundComponent): ts.ObjectBindingPattern[] =>
+  made ? patternsOfClass(made) : fn ? patternsOfFunction(fn) : []
+
+/** In the parameter, or in the body from a parameter that has a name. */
+function patternsOfFunction(fn: FunctionNode): ts.ObjectBindingPattern[] {
   const name = fn.parameters[0]?.name
   if (!name) return []
   if (ts.isObjectBindingPattern(name)) return [name]
@@ -158,7 +190,9 @@ export function defaultsOf(
 ): { values: Map<string, ts.Expression>; named: Set<string> } {
   const values = new Map<string, ts.Expression>()
   const named = new Set<string>()
-  for (const pattern of foundComponent.fn ? patternsOf(foundComponent.fn) : []) {
+  const { made } = foundComponent
+  if (made) for (const name of namesAsked(made).keys()) named.add(name)
+  for (const pattern of patternsOf(foundComponent)) {
     for (const element of pattern.elements) {
       if (element.dotDotDotToken) continue
       const name = nameTaken(element)
@@ -166,17 +200,31 @@ export function defaultsOf(
       if (element.initializer && !values.has(name)) values.set(name, element.initializer)
     }
   }
-  const file = foundComponent.node.getSourceFile()
-  for (const assignment of sources.gather(file).assignments) {
-    const { left } = assignment
-    if (
-      !ts.isPropertyAccessExpression(left) ||
-      left.name.text !== 'defaultProps' ||
-      left.expression.getText() !== foundComponent.name
-    )
-      continue
-    for (const property of objectBehind(sources, assignment.right)?.properties ?? [])
-      if (ts.isPropertyAssignment(property)) values.set(property.name.getText(), property.initializer)
-  }
+  const stated = staticsOf(sources, foundComponent, 'defaultProps')
+  for (const property of stated.flatMap((object) => [...object.properties]))
+    if (ts.isPropertyAssignment(property)) values.set(property.name.getText(), property.initializer)
   return { values, named }
+}
+
+/** Objects that are set on a component under a name: in its class, or by its module (`Chip.defaultProps = …`). */
+function staticsOf(sources: SourceSet, component: FoundComponent, key: string): ts.ObjectLiteralExpression[] {
+  const { made } = component
+  const names = namesIn(component)
+  const after = sources
+    .gather(component.node.getSourceFile())
+    .assignments.filter(
+      ({ left }) =>
+        ts.isPropertyAccessExpression(left) && left.name.text === key && names.has(left.expression.getText()),
+    )
+    .map(({ right }) => objectBehind(sources, right))
+  return [made && staticObject(sources, made, key), ...after].filter((object) => object !== undefined)
+}
+
+/** What a component is called in its file: as it is handed on, and inside what wraps it. */
+function namesIn(component: FoundComponent): ReadonlySet<string> {
+  const code = codeOf(component)
+  const names = new Set([component.name])
+  if ((ts.isFunctionDeclaration(code) || ts.isClassLike(code)) && code.name) names.add(code.name.text)
+  if (ts.isVariableDeclaration(code.parent)) names.add(code.parent.name.getText())
+  return names
 }

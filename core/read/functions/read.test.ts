@@ -107,7 +107,7 @@ test('uses, two of one name told apart, tests left out', () => {
     'src/other/chip.tsx': 'export function Chip() { return <b/> }',
     'src/card.test.tsx': 'export function Nothing() { return <b/> }',
   })
-  expect(contracts.map((contract) => contract.tag)).toEqual(['Card', 'Chip', 'ChipChip'])
+  expect(contracts.map((contract) => contract.tag)).toEqual(['Card', 'Chip', 'OtherChip'])
   expect(contracts[0]!.uses.map((use) => use.tag)).toEqual(['Chip'])
   expect(problems).toEqual([
     expect.objectContaining({ code: 'left-aside-beside', where: { file: 'src/card.test.tsx' } }),

@@ -14,17 +14,20 @@ import { shownDefault } from '../source/defaults'
 import { compareDefault } from '../source/stated-default'
 import { readKeys } from '../source/keys'
 import { reachedFrom } from '../source/reached'
-import { nameOfFile, notRead, sameName, type Reading } from '../source/reading'
+import { freeName, nameOfFile, notRead, sameName, type Reading } from '../source/reading'
 import { unwrap, walk, type SourceSet } from '../source/source-set'
-import { innerBy, publicNames } from '../source/public-names'
+import { innerBy, publicNames, type PublicNames } from '../source/public-names'
+import { isThisProps } from './class-components'
 import {
+  aliasOf,
+  codeOf,
   componentName,
   componentsIn,
   declaredComponentsIn,
-  isMarkupCall,
   type FoundComponent,
-  type FunctionNode,
 } from './components'
+import { withoutWrappers, wrappersAside } from './wrappers'
+import { isMarkupCall } from './markup-calls'
 import { addCompanions, contextsOf, propertiesOf } from './contexts'
 import { isFilling, isCallable, propsOf, patternsOf, defaultsOf } from './props'
 
@@ -36,21 +39,25 @@ export function readFunctions(sources: SourceSet, types: CheckedTypes): Reading 
   const contracts: Contract[] = []
   const taken = new Map<string, string>()
   const byNode = new Map<ts.Node, string>()
-  const found = [...sources.scripts.keys()]
+  const all = [...sources.scripts.keys()]
     .filter((file) => markupFile.test(file))
     .flatMap((file) => foundIn(sources, types, file))
-  const called = found.length
+  const called = all.length
     ? publicNames(
         sources,
-        found.map(({ node }) => node),
+        all.map(({ node }) => node),
       )
     : new Map<ts.Node, string | undefined>()
+  const { found, wrappers } = withoutWrappers(sources, eachOnce(sources, all, called))
+  if (wrappers.length) problems.push(wrappersAside(sources, wrappers))
   const read: { value: FoundComponent; contract: Contract }[] = []
-  for (const foundComponent of found) {
+  // what is handed on by a name has it before what is inside and happens to be called the same
+  const handedOn = (component: FoundComponent) => Number(called.get(component.node) !== undefined)
+  for (const foundComponent of found.toSorted((a, b) => handedOn(b) - handedOn(a))) {
     const name = called.get(foundComponent.node) ?? nameOf(foundComponent)
-    let tag = name
-    if (taken.has(tag)) tag = `${nameOfFile(foundComponent.file)}${name}`
-    if (taken.has(tag)) {
+    if (name === undefined) continue
+    const tag = freeName(name, foundComponent.file, taken)
+    if (tag === undefined) {
       problems.push(sameName(name, sources.place(foundComponent.node), taken.get(name)!))
       continue
     }
@@ -102,13 +109,32 @@ function foundIn(sources: SourceSet, types: CheckedTypes, file: string): FoundCo
 }
 
 /**
+ * Components each once: what a module only gives another name, or more properties, is the component of the module
+ * it comes from: `const Fold = InnerFold`, `Object.assign(InnerFold, { Leaf })`. It is told by the one of the two
+ * that the package hands on.
+ */
+function eachOnce(sources: SourceSet, all: readonly FoundComponent[], called: PublicNames): FoundComponent[] {
+  const nodes = new Map(all.map((component) => [component.node as ts.Node, component]))
+  const dropped = new Set<ts.Node>()
+  for (const { node } of all) {
+    const same = nodes.get(aliasOf(sources, node) ?? node)
+    if (!same || same.node === node) continue
+    if (!called.has(same.node)) dropped.add(same.node)
+    else if (!called.has(node)) dropped.add(node)
+  }
+  return all.filter(({ node }) => !dropped.has(node))
+}
+
+/**
  * What a component is called where its package does not say: a default by its own name or by its file,
  * another by the name it is asked for by, or its own where that says more (`DialogRoot` that is handed on as
- * `Root`).
+ * `Root`). What none of these calls a component is none: a function that makes or shows something else.
  */
-function nameOf({ name, exportName, file }: FoundComponent): string {
+function nameOf({ name, exportName, file }: FoundComponent): string | undefined {
+  // what was made small has names of a letter or two, and these say nothing
+  if (exportName === 'default' && /^[a-z]\w{2,}$/.test(name)) return undefined
   const isOwn = exportName === 'default' || (componentName.test(name) && name.endsWith(exportName))
-  return (isOwn ? name : exportName) || nameOfFile(file)
+  return [isOwn ? name : exportName, nameOfFile(file)].find((candidate) => componentName.test(candidate))
 }
 
 function contractOf(
@@ -173,10 +199,10 @@ function contractOf(
       props.push(prop)
     }
   }
-  const handedOn = restOf(sources, foundComponent.fn)
+  const handedOn = restOf(sources, foundComponent)
   const keys = readKeys(
     sources,
-    reachedFrom(sources, [foundComponent.fn ?? foundComponent.node], (name) => !/^[A-Z]/.test(name)),
+    reachedFrom(sources, [codeOf(foundComponent)], (name) => !/^[A-Z]/.test(name)),
   )
   const members: Member[] = [
     ...props,
@@ -216,17 +242,18 @@ function contractOf(
  * The element that gets what is left of the props: the one the rest, or the props themselves, are spread
  * over.
  */
-function restOf(sources: SourceSet, fn: FunctionNode | undefined): PassThrough[] | undefined {
-  if (!fn?.body) return undefined
+function restOf(sources: SourceSet, component: FoundComponent): PassThrough[] | undefined {
+  const body = component.made ?? component.fn?.body
+  if (!body) return undefined
   const rests = new Set(
-    patternsOf(fn).flatMap((pattern) =>
+    patternsOf(component).flatMap((pattern) =>
       pattern.elements.filter((element) => element.dotDotDotToken).map((element) => element.name.getText()),
     ),
   )
-  const name = fn.parameters[0]?.name
+  const name = component.fn?.parameters[0]?.name
   if (name && ts.isIdentifier(name)) rests.add(name.text)
   let found: PassThrough | undefined
-  const isRest = (node: ts.Node) => ts.isIdentifier(node) && rests.has(node.text)
+  const isRest = (node: ts.Expression) => (ts.isIdentifier(node) ? rests.has(node.text) : isThisProps(node))
   const hand = (node: ts.Node, to: string) => {
     found ??= {
       kind: 'pass-through',
@@ -237,7 +264,7 @@ function restOf(sources: SourceSet, fn: FunctionNode | undefined): PassThrough[]
       to,
     }
   }
-  walk(fn.body, (node) => {
+  walk(body, (node) => {
     if (ts.isJsxSpreadAttribute(node) && isRest(node.expression))
       hand(node, node.parent.parent.tagName.getText())
     if (!ts.isCallExpression(node)) return
@@ -252,7 +279,7 @@ function restOf(sources: SourceSet, fn: FunctionNode | undefined): PassThrough[]
  * Whether the props that a call of compiled JSX hands over hold all of something: `{ …rest }`, `merge({},
  * rest)`.
  */
-function holdsWhole(given: ts.Expression, isMeant: (node: ts.Node) => boolean): boolean {
+function holdsWhole(given: ts.Expression, isMeant: (node: ts.Expression) => boolean): boolean {
   const node = unwrap(given)
   if (ts.isObjectLiteralExpression(node))
     return node.properties.some(
@@ -265,7 +292,7 @@ function holdsWhole(given: ts.Expression, isMeant: (node: ts.Node) => boolean): 
 /** Names of components in a component's JSX, each with the declaration it leads to. */
 function jsxNamesIn(sources: SourceSet, foundComponent: FoundComponent): { node: ts.Node; place: Place }[] {
   const names: ReturnType<typeof jsxNamesIn> = []
-  walk(foundComponent.fn ?? foundComponent.node, (node) => {
+  walk(codeOf(foundComponent), (node) => {
     if (!ts.isJsxOpeningElement(node) && !ts.isJsxSelfClosingElement(node)) return
     const name = node.tagName
     const found = ts.isIdentifier(name) && /^[A-Z]/.test(name.text) ? declarationOf(sources, name) : undefined

@@ -116,11 +116,13 @@ export class CheckedTypes {
 
   /** Whether a declaration stands in the library itself. */
   isOwn(symbol: ts.Symbol): boolean {
-    return (symbol.declarations ?? []).some(
-      (declaration) =>
-        this.sources.texts.has(plainPath(declaration.getSourceFile().fileName)) &&
-        !plainPath(declaration.getSourceFile().fileName).startsWith('node_modules/'),
+    return (symbol.declarations ?? []).some((declaration) =>
+      this.isOwnFile(declaration.getSourceFile().fileName),
     )
+  }
+
+  isOwnFile(path: string): boolean {
+    return this.sources.texts.has(plainPath(path)) && !plainPath(path).startsWith('node_modules/')
   }
 
   /**

@@ -1,13 +1,19 @@
-import { packageFile, typeEntries } from './packages'
+import { packageFile, typeEntries, typesBesideEntry } from './packages'
 import { isDeclaration, joined } from './paths'
 import type { SourceSet } from './source-set'
 
-/** Declarations that speak of a compiled script: beside it, or at the entry of the library's package. */
+/**
+ * Declarations that speak of a compiled script: beside it, those of the entry of its folder, which hand on what it
+ * does, or those of the entry of the library's package.
+ */
 export function declarationFiles(sources: SourceSet, path: string): string[] {
   const beside = declarationsBeside(sources, path)
+  const folder = path.slice(0, path.lastIndexOf('/') + 1)
   const own = packageFile(sources.texts.get('package.json'))
-  const entries = own ? typeEntries(own).map((entry) => joined([], entry)) : []
-  return [...(beside === undefined ? [] : [beside]), ...entries.filter((entry) => sources.texts.has(entry))]
+  const entries = own ? [...typeEntries(own), ...typesBesideEntry(own)].map((entry) => joined([], entry)) : []
+  return [...new Set([...(beside === undefined ? [] : [beside]), `${folder}index.d.ts`, ...entries])].filter(
+    (entry) => sources.texts.has(entry),
+  )
 }
 
 /**

@@ -1,4 +1,5 @@
 import ts from 'typescript'
+import { constantOf } from './constants'
 import { parentOf } from './parents'
 import { unwrap, walk, type SourceSet } from './source-set'
 
@@ -90,19 +91,68 @@ export function optionOf(object: ts.ObjectLiteralExpression, name: string): ts.E
 
 export type FunctionNode = ts.FunctionLikeDeclaration & { body?: ts.ConciseBody }
 
+/** A function that stands by itself. */
+export type PlainFunction = ts.FunctionDeclaration | ts.FunctionExpression | ts.ArrowFunction
+
 /** The function an expression is or names, constants followed through imports. */
 export function functionBehind(
   sources: SourceSet,
   expression: ts.Expression,
   depth = 0,
-): ts.FunctionDeclaration | ts.FunctionExpression | ts.ArrowFunction | undefined {
+): PlainFunction | undefined {
   const node = unwrap(expression)
   if (ts.isArrowFunction(node) || ts.isFunctionExpression(node)) return node
+  const bound = boundFunction(node)
+  if (bound && depth < 10) return functionBehind(sources, bound, depth + 1)
   if (!ts.isIdentifier(node) || depth > 10) return undefined
   const found = declarationOf(sources, node)
   if (found && ts.isFunctionDeclaration(found)) return found
   const value = found && valueOfDeclaration(found)
   return value && functionBehind(sources, value, depth + 1)
+}
+
+/** The function that is handed on with some of what it takes: `make` of `make.bind(null, '')`. */
+const boundFunction = (node: ts.Expression): ts.Expression | undefined =>
+  ts.isCallExpression(node) &&
+  ts.isPropertyAccessExpression(node.expression) &&
+  node.expression.name.text === 'bind'
+    ? node.expression.expression
+    : undefined
+
+/**
+ * The function or method that a call runs: one that is named, or a property of an object, also of one that
+ * another function makes: `runtime.define(…)`, `const { define } = makeRuntime(…)`.
+ */
+export function functionCalled(
+  sources: SourceSet,
+  callee: ts.Expression,
+): PlainFunction | ts.MethodDeclaration | undefined {
+  const node = unwrap(callee)
+  if (ts.isPropertyAccessExpression(node)) return functionIn(sources, node.expression, node.name.text)
+  const taken = ts.isIdentifier(node) ? declarationOf(sources, node) : undefined
+  if (!taken || !ts.isBindingElement(taken)) return functionBehind(sources, node)
+  const { initializer } = taken.parent.parent as ts.VariableDeclaration
+  return initializer && functionIn(sources, initializer, (taken.propertyName ?? taken.name).getText())
+}
+
+/** The function that an object has under a name. */
+function functionIn(
+  sources: SourceSet,
+  object: ts.Expression,
+  name: string,
+  depth = 0,
+): PlainFunction | ts.MethodDeclaration | undefined {
+  const node = unwrap(object)
+  if (depth > 6) return undefined
+  if (ts.isObjectLiteralExpression(node)) {
+    const property = node.properties.find((candidate) => candidate.name?.getText() === name)
+    if (property && ts.isMethodDeclaration(property)) return property
+    const value = optionOf(node, name)
+    return value && functionBehind(sources, value)
+  }
+  const made = ts.isCallExpression(node) ? functionBehind(sources, node.expression) : undefined
+  const value = ts.isIdentifier(node) ? constantOf(sources, node) : made && returnedBy(made.body)
+  return value && functionIn(sources, value, name, depth + 1)
 }
 
 /** What a constant or a default export is made of. */

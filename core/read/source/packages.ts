@@ -55,7 +55,7 @@ export function entryOf(file: PackageFile, entry: string): string | undefined {
   return typeof main === 'string' ? main : './index.js'
 }
 
-/** Where a package keeps the declarations of its entry, from its folder. */
+/** Where a package says that the declarations of its entry are, from its folder. */
 export function typeEntries(file: PackageFile): string[] {
   const named = [file.types, file.typings].filter((path) => typeof path === 'string')
   try {
@@ -64,6 +64,12 @@ export function typeEntries(file: PackageFile): string[] {
     return named
   }
 }
+
+/** Where they are where it does not say: beside the entry itself (TypeScript handbook, publishing). */
+export const typesBesideEntry = (file: PackageFile): string[] =>
+  [file.module, file.main, 'index.js']
+    .filter((path) => typeof path === 'string')
+    .map((path) => path.replace(/(\.[cm]?jsx?)?$/, '.d.ts'))
 
 /**
  * Scripts of installed packages, opened one at a time when a name leads to them: superclasses, mixins and

@@ -64,3 +64,20 @@ export function nameOfFile(path: string): string {
   const last = parts.at(-1) === 'index' ? (parts.at(-2) ?? 'index') : parts.at(-1)!
   return last.replace(/(^|[-_.\s])(\w)/g, (_all, _sign, letter: string) => letter.toUpperCase())
 }
+
+/**
+ * A name for a component that no other has: its own, or that with the name of its file or of a folder around it,
+ * the nearest first. `undefined` where all of these are taken.
+ */
+export function freeName(
+  name: string,
+  path: string,
+  taken: { has(name: string): boolean },
+): string | undefined {
+  const around = path
+    .split('/')
+    .toReversed()
+    .map(nameOfFile)
+    .filter((part) => /^[A-Z]\w*$/.test(part) && part !== name && part !== 'Index')
+  return [name, ...around.map((part) => `${part}${name}`)].find((candidate) => !taken.has(candidate))
+}

@@ -7,6 +7,7 @@ export function topNamesOf(script: ts.SourceFile | undefined): Map<string, ts.De
     if (ts.isVariableStatement(statement)) {
       for (const declaration of statement.declarationList.declarations)
         if (ts.isIdentifier(declaration.name)) names.set(declaration.name.text, declaration)
+        else for (const element of elementsOf(declaration.name)) names.set(element.name.getText(), element)
     } else if (ts.isImportDeclaration(statement) && statement.importClause) {
       const { name, namedBindings } = statement.importClause
       if (name) names.set(name.text, statement.importClause)
@@ -27,3 +28,9 @@ export function topNamesOf(script: ts.SourceFile | undefined): Map<string, ts.De
   }
   return names
 }
+
+/** The names that a pattern takes out of an object: `define` of `const { define } = makeRuntime()`. */
+const elementsOf = (pattern: ts.BindingPattern): ts.BindingElement[] =>
+  ts.isObjectBindingPattern(pattern)
+    ? pattern.elements.filter((element) => ts.isIdentifier(element.name) && !element.dotDotDotToken)
+    : []

@@ -24,13 +24,28 @@ export function joinVueDeclarations(members: VueMembers, file: string, names: re
   if (!given) return
   for (const { symbol: own, name, model } of members.types.propsOf(given, at)) {
     const prop = members.props.get(name)
-    if (!prop) continue
+    if (!prop) {
+      joinEvent(members, name, own, at)
+      continue
+    }
     const { type } = withoutUndefined(model())
     if (saysLittle(prop.type) && !(type.is === 'other' && type.text === 'any')) prop.type = type
     const words = members.types.wordsOf(own)
     prop.comment ??= words.comment
     prop.deprecated ??= words.deprecated
   }
+}
+
+/** What an event carries, as its handler is declared: `onUpdate:open` of `update:open`. */
+function joinEvent({ events, types }: VueMembers, handler: string, own: ts.Symbol, at: ts.Node): void {
+  const event = events.get(handler.slice(2, 3).toLowerCase() + handler.slice(3))
+  if (!event || !/^on[A-Z]/.test(handler)) return
+  const { checker } = types
+  const given = checker
+    .getNonNullableType(checker.getTypeOfSymbolAtLocation(own, at))
+    .getCallSignatures()[0]
+    ?.getParameters()[0]
+  if (given) event.detail ??= types.model(checker.getTypeOfSymbolAtLocation(given, at), at)
 }
 
 function propsOfInstance(checker: ts.TypeChecker, type: ts.Type, at: ts.Node): ts.Type | undefined {

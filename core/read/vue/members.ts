@@ -79,7 +79,16 @@ export class VueMembers {
   /** Props with what is told of each, once all that says something of them was read. */
   toldProps(): Prop[] {
     for (const prop of this.props.values()) compareDefault(prop, this.stated.get(prop.name))
-    return [...this.props.values()]
+    return [...this.props.values()].filter(({ name }) => !this.isModifiers(name))
+  }
+
+  /**
+   * Whether a prop is what Vue's compiler makes for modifiers of a model, as `openModifiers` of `open`: whoever
+   * uses the component writes `v-model:open.trim` (Vue guide, component v-model).
+   */
+  private isModifiers(name: string): boolean {
+    const model = /^(.+)Modifiers$/.exec(name)?.[1]?.replace(/^model$/, 'modelValue')
+    return model !== undefined && this.props.has(model) && this.events.has(`update:${model}`)
   }
 
   setDefault(prop: Prop, value: ts.Expression): void {

@@ -180,3 +180,47 @@ export default defineComponent({ name: 'Cell', props: { wide: Boolean }, setup()
     ['QRow', undefined],
   ])
 })
+
+test('in code that was bundled the declarations are found by what the package calls a component', () => {
+  const [contract] = readLibrary(
+    Object.entries({
+      'package.json':
+        '{"name":"q","module":"dist/q.mjs","types":"dist/q.d.ts","peerDependencies":{"vue":"3"}}',
+      'dist/q.mjs': "export { t as XFold } from './chunk.js'",
+      'dist/chunk.js': `
+import { defineComponent } from 'vue'
+var fold_default = defineComponent({
+  __name: 'Fold',
+  props: mergeModels({ tone: { default: void 0 } }, { open: { type: Boolean }, openModifiers: {} }),
+  emits: ['update:open'],
+  setup(props) { return () => h('b') },
+})
+export { fold_default as t }`,
+      'dist/q.d.ts': `
+export declare const XFold: new () => { $props: { tone?: 'calm' | 'storm'; open?: boolean; 'onUpdate:open'?: (open: boolean) => void } }`,
+    }).map(([path, text]) => ({ path, text })),
+  ).contracts
+  expect(contract).toMatchObject({
+    tag: 'XFold',
+    members: [
+      { name: 'tone', type: { is: 'union' } },
+      { name: 'open', type: { is: 'boolean' } },
+      { kind: 'event', name: 'update:open', detail: { is: 'boolean' } },
+      { kind: 'pass-through' },
+    ],
+  })
+})
+
+test('what others mix into theirs is no component, unless it renders itself', () => {
+  expect(
+    Object.keys(
+      told({
+        'mixins.js': `
+import { defineComponent } from 'vue'
+export const Toned = defineComponent({ props: { tone: String }, data() { return { on: 1 } } })
+export const Card = defineComponent({ mixins: [Toned], props: { title: String }, render() { return h('b') } })
+export const Wide = defineComponent({ mixins: [Card, Toned], props: { wide: Boolean }, render() { return h('i') } })`,
+      }),
+    ),
+  ).toEqual(['Card', 'Wide'])
+})

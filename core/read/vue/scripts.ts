@@ -1,15 +1,15 @@
 import ts from 'typescript'
 import type { Contract, Member } from '../../contract/contract'
 import type { CheckedTypes } from '../source/checked-types'
-import { optionOf, valueOfDeclaration } from '../source/declarations'
+import { objectBehind, optionOf, valueOfDeclaration } from '../source/declarations'
 import { evaluate } from '../source/evaluate'
 import { exportsOf } from '../source/exported'
 import { readKeys } from '../source/keys'
 import { packageFile } from '../source/packages'
 import { innerBy, publicNames, type PublicNames } from '../source/public-names'
 import { reachedFrom } from '../source/reached'
-import { nameOfFile, notRead, type Reading } from '../source/reading'
-import { unwrap, type SourceSet } from '../source/source-set'
+import { freeName, nameOfFile, notRead, type Reading } from '../source/reading'
+import { unwrap, walk, type SourceSet } from '../source/source-set'
 import { joinVueDeclarations } from './declared-types'
 import { VueMembers } from './members'
 import { readOptions } from './options-form'
@@ -51,7 +51,8 @@ export function readVueScripts(sources: SourceSet, types: CheckedTypes, taken: R
   const reading: Reading = { contracts: [], problems: [] }
   if (!isVueLibrary(sources)) return reading
   const names = new Set(taken)
-  const found = scriptsIn(sources)
+  const mixedIn = mixinsIn(sources)
+  const found = scriptsIn(sources).filter(({ options }) => !mixedIn.has(options) || rendersItself(options))
   const called = found.length
     ? publicNames(
         sources,
@@ -62,12 +63,14 @@ export function readVueScripts(sources: SourceSet, types: CheckedTypes, taken: R
     const { file } = component
     const handedOn = called.get(component.node)
     try {
-      const contract = sources.once(`vue script ${file} ${component.exportName}`, [file], () =>
-        contractOf(sources, types, component),
+      const contract = sources.once(
+        `vue script ${file} ${component.exportName} ${handedOn ?? ''}`,
+        [file],
+        () => contractOf(sources, types, component, handedOn),
       )
-      const tag = [handedOn, contract.tag, component.name, nameOfFile(file)].find(
-        (name) => name && !names.has(name),
-      )
+      const tag =
+        [handedOn, contract.tag, component.name, nameOfFile(file)].find((name) => name && !names.has(name)) ??
+        freeName(contract.tag, file, names)
       if (tag === undefined) continue
       names.add(tag)
       reading.contracts.push({ ...contract, tag, ...innerBy(called, component.node) })
@@ -77,6 +80,26 @@ export function readVueScripts(sources: SourceSet, types: CheckedTypes, taken: R
   }
   return reading
 }
+
+/** Options that others mix into theirs (Vue API, `mixins`): alone they show nothing. */
+function mixinsIn(sources: SourceSet): ReadonlySet<ts.ObjectLiteralExpression> {
+  const found = new Set<ts.ObjectLiteralExpression>()
+  for (const script of sources.scripts.values()) {
+    if (!script.text.includes('mixins')) continue
+    walk(script, (node) => {
+      if (!ts.isPropertyAssignment(node) || node.name.getText() !== 'mixins') return
+      const list = unwrap(node.initializer)
+      for (const mixin of ts.isArrayLiteralExpression(list) ? list.elements : []) {
+        const object = objectBehind(sources, mixin)
+        if (object) found.add(object)
+      }
+    })
+  }
+  return found
+}
+
+const rendersItself = (options: ts.ObjectLiteralExpression): boolean =>
+  ['setup', 'render', 'template'].some((name) => isGiven(options, name))
 
 const scriptsIn = (sources: SourceSet): FoundComponent[] =>
   [...sources.scripts.keys()]
@@ -158,7 +181,13 @@ function optionsNamed(sources: SourceSet, name: ts.Identifier, depth: number): M
   return value && optionsIn(sources, value, depth + 1)
 }
 
-function contractOf(sources: SourceSet, types: CheckedTypes, found: FoundComponent): Contract {
+/** `handedOn`: what the package calls it, as its declarations do; in code that was bundled little else does. */
+function contractOf(
+  sources: SourceSet,
+  types: CheckedTypes,
+  found: FoundComponent,
+  handedOn: string | undefined,
+): Contract {
   const members = new VueMembers(sources, types)
   readOptions(members, found.options, new Set())
   members.readComment(ts.isVariableDeclaration(found.node) ? found.node.parent.parent : found.node)
@@ -171,7 +200,8 @@ function contractOf(sources: SourceSet, types: CheckedTypes, found: FoundCompone
     new TypedMembers(members).slots(typed.typeArguments[0])
   const reached = reachedFrom(sources, [found.options, found.node], (name) => !/^[A-Z]/.test(name))
   members.takeFromScript(slotsInScript(sources, reached), eventsInScript(sources, reached))
-  joinVueDeclarations(members, found.file, [found.exportName, found.name])
+  const called = [handedOn, found.exportName, found.name, members.name].filter((name) => name !== undefined)
+  joinVueDeclarations(members, found.file, called)
   const all: Member[] = [
     ...members.toldProps(),
     ...[...members.slots.values()].sort((a, b) => Number(a.name !== '') - Number(b.name !== '')),
