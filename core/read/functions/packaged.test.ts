@@ -40,10 +40,12 @@ test('what is only given another name is told once, by the name that is handed o
         'fold/Fold.js': 'const Fold = ({ open }) => <b>{open}</b>\nexport default Fold',
         'fold/Leaf.js': 'const Leaf = ({ at }) => <b>{at}</b>\nexport default Leaf',
         'tabs/index.js': "import Inner from './Tabs'\nexport default Object.assign(Inner, { Fold: 1 })",
+        'fold/parts.js':
+          'export const FoldRoot = ({ on }) => <b>{on}</b>\nconst Root = FoldRoot\nexport { Root }',
         'tabs/Tabs.js': 'const Tabs = ({ on }) => <b>{on}</b>\nexport default Tabs',
       }),
     ),
-  ).toEqual(['Fold', 'Leaf', 'Tabs'])
+  ).toEqual(['Fold', 'FoldRoot', 'Leaf', 'Tabs'])
 })
 
 test('what is handed on keeps its name; what is inside and called alike is told with its folder', () => {

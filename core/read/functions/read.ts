@@ -110,8 +110,8 @@ function foundIn(sources: SourceSet, types: CheckedTypes, file: string): FoundCo
 
 /**
  * Components each once: what a module only gives another name, or more properties, is the component of the module
- * it comes from: `const Fold = InnerFold`, `Object.assign(InnerFold, { Leaf })`. It is told by the one of the two
- * that the package hands on.
+ * it comes from: `const Fold = InnerFold`, `Object.assign(InnerFold, { Leaf })`. It is told by the name that the
+ * package hands on, and else by its own.
  */
 function eachOnce(sources: SourceSet, all: readonly FoundComponent[], called: PublicNames): FoundComponent[] {
   const nodes = new Map(all.map((component) => [component.node as ts.Node, component]))
@@ -119,8 +119,8 @@ function eachOnce(sources: SourceSet, all: readonly FoundComponent[], called: Pu
   for (const { node } of all) {
     const same = nodes.get(aliasOf(sources, node) ?? node)
     if (!same || same.node === node) continue
-    if (!called.has(same.node)) dropped.add(same.node)
-    else if (!called.has(node)) dropped.add(node)
+    if (!called.has(node)) dropped.add(node)
+    else if (!called.has(same.node)) dropped.add(same.node)
   }
   return all.filter(({ node }) => !dropped.has(node))
 }
