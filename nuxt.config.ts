@@ -1,5 +1,31 @@
 import { defineNuxtConfig } from 'nuxt/config'
+import { mkdirSync, writeFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
+import type { NuxtHooks } from 'nuxt/schema'
+
+type Manifest = Parameters<NuxtHooks['build:manifest']>[0]
+
+/** Writes down which files each page needs before it can draw; `server/first-files.ts` reads it. */
+function keepPageFiles(manifest: Manifest): void {
+  const pages = Object.keys(manifest).flatMap((key) => {
+    const page = /(?:^|\/)(pages\/.+\.vue)$/.exec(key)?.[1]
+    return page === undefined ? [] : [[page, filesOf(manifest, key)] as const]
+  })
+  const folder = fileURLToPath(new URL('./.build', import.meta.url))
+  mkdirSync(folder, { recursive: true })
+  writeFileSync(`${folder}/pages.json`, JSON.stringify(Object.fromEntries(pages)))
+}
+
+/** A module's own files and those of all it imports, but for those of the entry, which every page has. */
+function filesOf(manifest: Manifest, page: string): { scripts: string[]; sheets: string[] } {
+  const needed = new Set([page])
+  for (const key of needed) for (const other of manifest[key]?.imports ?? []) needed.add(other)
+  const entries = [...needed].map((key) => manifest[key]).filter((entry) => entry && !entry.isEntry)
+  return {
+    scripts: entries.flatMap((entry) => (entry!.file ? [entry!.file] : [])),
+    sheets: entries.flatMap((entry) => entry!.css ?? []),
+  }
+}
 
 export default defineNuxtConfig({
   compatibilityDate: '2026-11-01',
@@ -45,6 +71,7 @@ export default defineNuxtConfig({
   hooks: {
     // what a page needs is asked for when it is opened: hints for all of them at once hold up the first
     'build:manifest': (manifest) => {
+      keepPageFiles(manifest)
       for (const resourceMeta of Object.values(manifest)) {
         resourceMeta.prefetch = false
         resourceMeta.dynamicImports = []

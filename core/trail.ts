@@ -39,6 +39,11 @@ const sentences = {
     )
     return `brought in source, revision ${text(detail, 'revision')}${counts.length ? `: ${counts.join(', ')}` : ''}`
   },
+  'reading chosen': (detail) => {
+    const from = text(detail, 'from')
+    if (from === 'built') return 'chose to have read what was built'
+    return from === 'source' ? 'chose to have read what people wrote' : 'left open what is read'
+  },
   'bringing in cancelled': () => 'cancelled bringing in source',
   'words written': (detail, titleOf) =>
     `wrote words for ${memberIn(text(detail, 'member'))} of ${of(detail, titleOf)}`,

@@ -78,7 +78,7 @@ interface Heard {
  * to its heart, and cuts it off when it floods us, leaves, or falls silent.
  */
 export function useFrameHost(
-  iframe: Ref<HTMLIFrameElement | null>,
+  iframe: Readonly<Ref<HTMLIFrameElement | null>>,
   heard: Heard,
   isAlone: () => boolean,
   kind: keyof typeof silentAfter = 'shown',

@@ -10,6 +10,10 @@ watch(
   { immediate: true },
 )
 const { library, problems } = storeToRefs(store)
+// once a page stands there, the frame of the next one is made ready
+watch([() => route.path, () => library.value?.preview], ([, preview]) => {
+  if (preview) keepFrameReady(preview)
+})
 </script>
 
 <template>

@@ -28,11 +28,19 @@ export class LibraryReader {
   private last: SourceSet | undefined
   private types: CheckedTypes | undefined
 
-  constructor(private readonly outside?: Outside) {}
+  /** `from`: which of the two is read where a library has both, as somebody chose. */
+  constructor(
+    private readonly outside?: Outside,
+    private readonly from?: ReadFrom,
+  ) {}
 
-  /** What people wrote is read, unless what was built from something else holds most of the components. */
+  /**
+   * What people wrote is read, unless what was built from something else holds most of the components, or somebody
+   * chose otherwise.
+   */
   read(files: SourceText[]): Reading {
-    const reading = this.readFrom(files)
+    const reading = this.readFrom(files, this.from)
+    if (this.from) return reading
     if (!hasBoth(files) || reading.contracts.length > componentsSuspected(files) / 4) return reading
     const built = new LibraryReader(this.outside)
     const other = built.readFrom(files, 'built')

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { readFromSchema } from '../read/source/library-files'
 import { originSchema } from '../origin'
 import { problemSchema } from '../problem'
 import { roleSchema } from '../roles'
@@ -85,6 +86,8 @@ export const librarySchema = z.object({
       revision: z.number().int(),
     }),
   ),
+  /** What is read of it, where somebody chose: what people wrote, or what was built. */
+  readFrom: readFromSchema.nullable(),
   /** Widths that have names of the library's own. */
   widths: z.array(z.object({ name: z.string(), width: z.number().int() })),
 })

@@ -4,6 +4,7 @@ import { notToldYet } from '~~/core/problem'
 import { abilitiesIn } from '~~/core/read/abilities'
 import { dependenciesOf } from '~~/core/read/dependencies'
 import { LibraryReader } from '~~/core/read/read'
+import type { ReadFrom } from '~~/core/read/source/library-files'
 import { widthsIn } from '~~/core/read/widths'
 import { writtenIn } from '~~/core/read/written'
 import { installedIn } from '../bring/installed'
@@ -18,10 +19,14 @@ import type { Doers, Tasks } from './tasks'
  * kB a component.
  */
 const readers = new LRUCache<string, LibraryReader>({ max: 3 })
-function readerOf(library: string | undefined, dependencies: string | undefined): LibraryReader {
-  const make = () => new LibraryReader(outsideOf(dependencies))
+function readerOf(
+  library: string | undefined,
+  dependencies: string | undefined,
+  from: ReadFrom | undefined,
+): LibraryReader {
+  const make = () => new LibraryReader(outsideOf(dependencies), from)
   if (library === undefined) return make()
-  const key = `${library} ${dependencies}`
+  const key = `${library} ${dependencies} ${from}`
   const known = readers.get(key) ?? make()
   readers.set(key, known)
   return known
@@ -35,10 +40,11 @@ async function tryOut({
   tag,
   installed,
   library,
+  from,
 }: Tasks['tryOut']['in']): Promise<Tasks['tryOut']['out']> {
   const files = holding.filesOf(source)
   const dependencies = installedIn(installed, dependenciesOf(files).packages)
-  const { contracts, problems } = readerOf(library, dependencies).read(files)
+  const { contracts, problems } = readerOf(library, dependencies, from).read(files)
   const here = contracts.filter((contract) => contract.files.includes(path))
   const contract =
     here.find((known) => known.tag === tag) ?? here[0] ?? contracts.find((known) => known.tag === tag)
@@ -57,12 +63,12 @@ async function tryOut({
  */
 export const sourceTasks = {
   dependencies: ({ files }) => dependenciesOf(files),
-  read: ({ files, dependencies, library }) => readerOf(library, dependencies).read(files),
+  read: ({ files, dependencies, library, from }) => readerOf(library, dependencies, from).read(files),
   tryOut,
   written: ({ files }) => writtenIn(files),
   asks: ({ files }) => ({ abilities: abilitiesIn(files), widths: widthsIn(files) }),
-  begin: ({ files, prefix, wish, dependencies, library }) =>
-    begin(readerOf(library, dependencies), files, prefix, wish),
+  begin: ({ files, prefix, wish, dependencies, library, from }) =>
+    begin(readerOf(library, dependencies, from), files, prefix, wish),
   modules: ({ files, contracts, dependencies }) => buildModules(files, contracts, dependencies),
   package: ({ files, input }) =>
     buildPackage(files, { ...input, words: (tag, key) => input.words[`${tag} ${key}`] }),

@@ -5,6 +5,7 @@ import type { Outcome, Problem } from '~~/core/problem'
 import type { Ability } from '~~/core/read/abilities'
 import type { Wanted } from '~~/core/read/dependencies'
 import type { Written } from '~~/core/read/places'
+import type { ReadFrom } from '~~/core/read/source/library-files'
 import type { WidthAsked } from '~~/core/read/widths'
 import type { Reading } from '~~/core/read/source/reading'
 import type { SourceText } from '~~/core/read/source/source-text'
@@ -24,10 +25,15 @@ export interface Tasks {
   dependencies: { in: { files: SourceText[] }; out: Wanted }
   /**
    * `dependencies` is the folder the library's packages were installed in; `library` whose reading it is, so
-   * that the next costs what changed.
+   * that the next costs what changed; `from` what somebody chose to have read of it.
    */
   read: {
-    in: { files: SourceText[]; dependencies: string | undefined; library?: string | undefined }
+    in: {
+      files: SourceText[]
+      dependencies: string | undefined
+      library?: string | undefined
+      from?: ReadFrom | undefined
+    }
     out: Reading
   }
   /**
@@ -35,7 +41,14 @@ export interface Tasks {
    * the component that is looked at. `installed` is the folder packages of libraries are installed in.
    */
   tryOut: {
-    in: { source: Source; path: string; tag: string | undefined; installed: string; library: string }
+    in: {
+      source: Source
+      path: string
+      tag: string | undefined
+      installed: string
+      library: string
+      from?: ReadFrom | undefined
+    }
     out: { problems: Problem[]; contract: Contract | undefined; built: BuiltModules | undefined }
   }
   /** Where markup and rules are written in some files. */
@@ -49,6 +62,7 @@ export interface Tasks {
       wish: Wish
       dependencies: string | undefined
       library?: string | undefined
+      from?: ReadFrom | undefined
     }
     out: ReturnType<typeof begin>
   }

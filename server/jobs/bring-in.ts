@@ -76,7 +76,11 @@ export async function bringIn(
   const dependencies = installed.folder
 
   if (!(await step(`Reading ${files.length} files`))) return undefined
-  const reading = await inChild('read', { files, dependencies, library: libraryId }, libraryId)
+  const reading = await inChild(
+    'read',
+    { files, dependencies, library: libraryId, from: library.read_from ?? undefined },
+    libraryId,
+  )
   const contracts = withKept(reading.contracts, known, reading.problems, files)
 
   if (!(await step(`Building ${contracts.length} components`))) return undefined

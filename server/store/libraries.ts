@@ -1,4 +1,5 @@
 import { originSchema, type Origin } from '~~/core/origin'
+import type { ReadFrom } from '~~/core/read/source/library-files'
 import type { Store } from './database'
 
 export interface Library {
@@ -9,10 +10,19 @@ export interface Library {
   prefix: string
   visibility: 'private' | 'open'
   current_revision: string | null
+  /** What is read of it, where somebody chose. */
+  read_from: ReadFrom | null
 }
-const columns = ['id', 'slug', 'title', 'package', 'prefix', 'visibility', 'current_revision'].map(
-  (text) => `libraries.${text}`,
-)
+const columns = [
+  'id',
+  'slug',
+  'title',
+  'package',
+  'prefix',
+  'visibility',
+  'current_revision',
+  'read_from',
+].map((text) => `libraries.${text}`)
 
 export const libraryBySlug = (db: Store, slug: string): Promise<Library | undefined> =>
   db('libraries').where({ slug }).first(columns)
@@ -79,3 +89,7 @@ export const setOrigin = (db: Store, library: string, origin: Origin): Promise<u
   db('libraries')
     .where({ id: library })
     .update({ origin: JSON.stringify(origin) })
+
+/** Says what is read of a library from its next reading on; nothing where it is to be found out. */
+export const setReadFrom = (db: Store, library: string, from: ReadFrom | null): Promise<unknown> =>
+  db('libraries').where({ id: library }).update({ read_from: from })

@@ -110,6 +110,7 @@ export async function libraryView(db: Store, library: Library, role: Role | unde
     origin: origin ?? null,
     gone,
     provisions,
+    readFrom: library.read_from,
     widths,
   }
 }

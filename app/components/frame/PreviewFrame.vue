@@ -47,11 +47,14 @@ const emit = defineEmits<{
   answered: [message: Extract<FromFrame, { say: 'answered' }>]
 }>()
 const store = useLibrary()
-const iframe = useTemplateRef<HTMLIFrameElement>('iframe')
+const place = useTemplateRef('place')
+const iframe = computed(() => place.value?.element ?? null)
 const failure = ref<Extract<FromFrame, { say: 'failed' }>>()
 const size = ref<{ width: number; height: number }>()
 const drawn = ref<Extract<FromFrame, { say: 'drawn' }>['looks']>([])
-const name = ref(host ?? frameName())
+// what stands alone takes the frame that waits, which is of a site of its own
+const waited = host === undefined ? takeReadyFrame() : undefined
+const name = ref(host ?? waited?.name ?? frameName())
 const ownHost = ref(host === undefined)
 const frame = useFrameHost(
   iframe,
@@ -193,14 +196,13 @@ function restart() {
         <button type="button" class="act" @click.prevent="restart">Start it again</button>
       </p>
     </div>
-    <iframe
+    <FramePlace
       v-else
-      ref="iframe"
+      ref="place"
       :key="name"
-      :src="source"
+      :source
       :title
-      sandbox="allow-scripts"
-      referrerpolicy="no-referrer"
+      :waited="name === waited?.name ? waited.frame : undefined"
       :style="
         surround.fit && size && !empty
           ? {
@@ -235,18 +237,9 @@ function restart() {
   min-width: 0;
   overflow: hidden;
 }
-.fit:has(> .failed) iframe {
+.fit:has(> .failed) .frame-place {
   width: 400px;
   height: 150px;
-}
-iframe {
-  display: block;
-  width: 100%;
-  height: 100%;
-  border: 0;
-  background: none;
-  color-scheme: light;
-  transform-origin: 0 0;
 }
 .cut {
   padding: 24px;

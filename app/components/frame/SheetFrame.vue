@@ -15,8 +15,10 @@ const { cells, css, preview, title, text, host } = defineProps<{
   /** The site it runs on, where it shares one with others. */ host?: string
 }>()
 const emit = defineEmits<{ painted: []; laid: [laid: Extract<FromFrame, { say: 'laid' }>]; failed: [] }>()
-const iframe = useTemplateRef<HTMLIFrameElement>('iframe')
-const name = ref(host ?? frameName())
+const place = useTemplateRef('place')
+const iframe = computed(() => place.value?.element ?? null)
+const waited = host === undefined ? takeReadyFrame() : undefined
+const name = ref(host ?? waited?.name ?? frameName())
 const ownHost = ref(host === undefined)
 const laid = ref<Extract<FromFrame, { say: 'laid' }>>()
 const failure = ref<string>()
@@ -93,14 +95,13 @@ const size = computed(() => ({
         Nothing else was touched. <button type="button" class="act" @click="restart">Start it again</button>
       </p>
     </div>
-    <iframe
+    <FramePlace
       v-else
-      ref="iframe"
+      ref="place"
       :key="name"
-      :src="`${preview.replace('{frame}', name)}/frame`"
+      :source="`${preview.replace('{frame}', name)}/frame`"
       :title
-      sandbox="allow-scripts"
-      referrerpolicy="no-referrer"
+      :waited="name === waited?.name ? waited.frame : undefined"
       @load="frame.onLoad"
     />
     <p v-if="failure" class="small bad failed" role="alert">It did not load: {{ failure }}</p>
@@ -112,12 +113,7 @@ const size = computed(() => ({
   position: relative;
   flex: none;
 }
-iframe {
-  display: block;
-  width: 100%;
-  height: 100%;
-  border: 0;
-  color-scheme: light;
+.frame-place {
   background: var(--sheet);
 }
 .cut {

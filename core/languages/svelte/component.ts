@@ -203,7 +203,8 @@ export class SvelteComponent {
   }
 
   /**
-   * Adds what a type of props names, of packages only what the component itself takes; says which those are.
+   * Adds what a type of props names, of what every element takes only what the component itself asks for; says
+   * which those are.
    */
   private namedIn(
     { type: props, at: written }: { type: ts.Type; at: ts.Node },
@@ -216,7 +217,7 @@ export class SvelteComponent {
         this.sources.texts.has(node.getSourceFile().fileName),
       )
       const element = taken.get(member.name)
-      if (!own && !element) continue
+      if (!own && !element && this.types.isOfPage(member.symbol)) continue
       named.add(member.name)
       const { default: _stated, ...words } = this.types.wordsOf(member.symbol)
       const value = element?.initializer && bindable(element.initializer)

@@ -63,7 +63,7 @@ export function propsOf(sources: SourceSet, types: CheckedTypes, foundComponent:
         name,
         type: withoutUndefined(model()).type,
         optional,
-        outside: own === undefined,
+        outside: own === undefined && types.isOfPage(symbol),
         place: sources.place(own ?? foundComponent.node),
         ...types.wordsOf(symbol),
       }

@@ -121,6 +121,19 @@ export class CheckedTypes {
     )
   }
 
+  /**
+   * Whether a member is one that every element or every component of a framework takes: all that declares it are
+   * the DOM's declarations, those of CSS, or those of the frameworks themselves. What another package declares is
+   * as much a component's own as what its library does, since it is given to it alone.
+   */
+  isOfPage(symbol: ts.Symbol): boolean {
+    const { declarations = [] } = symbol
+    return (
+      declarations.length > 0 &&
+      declarations.every((declaration) => ofPage.test(plainPath(declaration.getSourceFile().fileName)))
+    )
+  }
+
   isOwnFile(path: string): boolean {
     return this.sources.texts.has(plainPath(path)) && !plainPath(path).startsWith('node_modules/')
   }
@@ -222,6 +235,10 @@ export class CheckedTypes {
     return modelOf(this, type, at)
   }
 }
+
+/** Packages whose declarations speak of elements, of CSS and of frameworks. */
+const ofPage =
+  /(?:^|\/)node_modules\/(?:typescript|csstype|@types\/(?:react|react-dom|node)|react|react-dom|preact|svelte|vue|@vue\/[\w-]+)\//
 
 /** Names of elements and roles, a text and a number: values that types take which are told by a name only. */
 const plainCandidates = ['section', 'article', 'button', 'Skerray', 3]

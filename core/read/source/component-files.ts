@@ -1,6 +1,7 @@
 import type { Contract } from '../../contract/contract'
 import type { Problem } from '../../problem'
-import { nameOfFile, notRead, sameName, type Reading } from './reading'
+import { publicFiles } from './public-files'
+import { freeName, nameOfFile, notRead, sameName, type Reading } from './reading'
 import type { SourceSet } from './source-set'
 
 /** What reading one file comes to. In `uses`, a component of the template stands by its file. */
@@ -21,13 +22,17 @@ export function readComponentFiles(
   const problems: Problem[] = []
   const contracts: Contract[] = []
   const tags = new Map<string, string>()
-  for (const [path, text] of sources.texts) {
-    if (!endings.some((ending) => path.endsWith(`.${ending}`))) continue
+  const isComponent = ([path]: [string, string]) => endings.some((ending) => path.endsWith(`.${ending}`))
+  const files = [...sources.texts].filter(isComponent)
+  const called = files.length ? publicFiles(sources) : new Map<string, string>()
+  // what is handed on by a name has it before what is inside and happens to be called the same
+  const handedOn = ([path]: [string, string]) => Number(called.has(path))
+  for (const [path, text] of files.toSorted((a, b) => handedOn(b) - handedOn(a))) {
     try {
       const reading = read(path, text)
       problems.push(...reading.problems)
       if (!reading.contract) continue
-      const tag = freeTag(reading.contract.tag, path, tags)
+      const tag = freeTag(called.get(path) ?? reading.contract.tag, path, tags)
       if (tag === undefined) {
         const { tag: taken } = reading.contract
         problems.push(sameName(taken, { file: path, line: 1 }, tags.get(taken)!))
@@ -42,14 +47,9 @@ export function readComponentFiles(
   return { contracts: contracts.map((contract) => withUses(contract, contracts)), problems }
 }
 
-/**
- * The name a component has, or that of its file, or that with its folder's before it: the first that is free.
- */
-function freeTag(tag: string, path: string, taken: ReadonlyMap<string, string>): string | undefined {
-  const folder = path.split('/').slice(0, -1).join('/')
-  const candidates = [tag, nameOfFile(path), `${nameOfFile(folder)}${nameOfFile(path)}`]
-  return candidates.find((candidate) => !taken.has(candidate))
-}
+/** The name a component has, or that of its file, also with those of folders around it: the first that is free. */
+const freeTag = (tag: string, path: string, taken: ReadonlyMap<string, string>): string | undefined =>
+  taken.has(tag) ? freeName(nameOfFile(path), path, taken) : tag
 
 /** What a template uses is known by file until every component has its name. */
 function withUses(contract: Contract, contracts: readonly Contract[]): Contract {

@@ -1,3 +1,4 @@
+import { z } from 'zod'
 import { isComponentFile } from '../../languages/languages'
 import type { Problem } from '../../problem'
 import { entryOf, packageFile, typeEntries } from './packages'
@@ -11,7 +12,8 @@ const builtFolder = /^(dist|lib|es|esm|cjs|umd|build|out|cdn|types)([-_.][\w-]+)
 /**
  * Which of the two a library is read from, where it has both: what people wrote, or what was built from it.
  */
-export type ReadFrom = 'source' | 'built'
+export const readFromSchema = z.enum(['source', 'built'])
+export type ReadFrom = z.infer<typeof readFromSchema>
 
 /** Whether a library has both what people wrote and what was built from it. */
 export const hasBoth = (files: readonly SourceText[]): boolean =>
@@ -103,11 +105,11 @@ const reasons = {
   },
   built: {
     what: 'what was built from the source',
-    todo: 'Nothing to do: the source is read instead.',
+    todo: 'Nothing to do: the source is read instead. Where that is not meant, choose what is read under Bring in.',
   },
   source: {
     what: 'the folder src',
-    todo: 'Nothing to do: most of the components stand in what was built, which is read instead.',
+    todo: 'Nothing to do: what was built is read instead. Where that is not meant, choose what is read under Bring in.',
   },
   build: {
     what: 'other builds of the same',

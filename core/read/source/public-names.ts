@@ -18,15 +18,19 @@ const mostFiles = 5000
  */
 export function publicNames(sources: SourceSet, components: Iterable<ts.Node>): PublicNames {
   const names = new Map<ts.Node, string | undefined>()
-  const own = packageFile(sources.texts.get('package.json'))
   const seen = new Set<string>()
-  for (const entry of own ? entriesOf(own) : []) {
-    const path = entryOf(own!, entry)
-    const file = path === undefined ? undefined : fileAt(sources.texts, joined([], path))
-    if (file !== undefined) nameExports(sources, file, names, seen)
-  }
+  for (const file of packageEntries(sources)) nameExports(sources, file, names, seen)
   // a package that hands on other things than components says nothing of these
   return [...components].some((node) => names.has(node)) ? names : new Map()
+}
+
+/** The files of a library that its package hands to whoever imports it, the main one first. */
+export function packageEntries(sources: SourceSet): string[] {
+  const own = packageFile(sources.texts.get('package.json'))
+  return (own ? entriesOf(own) : []).flatMap((entry) => {
+    const path = entryOf(own!, entry)
+    return (path === undefined ? undefined : fileAt(sources.texts, joined([], path))) ?? []
+  })
 }
 
 /** The entries that a package names one by one, its main one first. */

@@ -8,6 +8,7 @@ import * as m0006 from './0006-provisions'
 import * as m0007 from './0007-widths'
 import * as m0008 from './0008-safe'
 import * as m0009 from './0009-first-showings'
+import * as m0010 from './0010-reading'
 
 export const migrations: Record<string, Knex.Migration> = {
   '0001-first': m0001,
@@ -19,4 +20,5 @@ export const migrations: Record<string, Knex.Migration> = {
   '0007-widths': m0007,
   '0008-safe': m0008,
   '0009-first-showings': m0009,
+  '0010-reading': m0010,
 }

@@ -33,6 +33,25 @@ const bringBack = (number: number) =>
   begin(() =>
     ask(begunSchema, `/libraries/${store.slug}/revisions/${number}/again`, { method: 'POST', body: {} }),
   )
+const readings = [
+  {
+    value: 'either',
+    title: 'what holds the components',
+    note: 'what people wrote, unless most stand elsewhere',
+  },
+  { value: 'source', title: 'what people wrote', note: 'in src' },
+  { value: 'built', title: 'what was built', note: 'such as dist' },
+]
+const readFrom = computed({
+  get: () => store.library?.readFrom ?? 'either',
+  set: (from: string) =>
+    void begin(() =>
+      ask(begunSchema, `/libraries/${store.slug}/reading`, {
+        method: 'PUT',
+        body: { from: from === 'either' ? null : from },
+      }),
+    ),
+})
 const fetchFrom = (body: object) =>
   begin(async () => {
     const begun = await ask(begunSchema, `/libraries/${store.slug}/fetch`, { method: 'POST', body })
@@ -173,6 +192,10 @@ const packageFields = [
         @agree="sendNow(leaving.form)"
         @cancel="leaving = undefined"
       />
+      <p v-if="store.library?.revision" class="sentence">
+        Of what it holds, <Choice v-model="readFrom" label="What is read of it" :options="readings" /> is
+        read.
+      </p>
       <RevisionList class="what" :disabled="sending" @back="bringBack" />
       <section class="what">
         <h2>What happens then</h2>

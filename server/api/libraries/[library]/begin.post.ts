@@ -20,7 +20,14 @@ export default route({
     const { files, dependencies } = await sourceNow(db, library)
     const made = await inChild(
       'begin',
-      { files, prefix: library.prefix, wish, dependencies, library: library.id },
+      {
+        files,
+        prefix: library.prefix,
+        wish,
+        dependencies,
+        library: library.id,
+        from: library.read_from ?? undefined,
+      },
       library.id,
     )
     if (!made.ok) throw new Failure(422, made.problems)

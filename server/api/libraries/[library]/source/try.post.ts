@@ -29,6 +29,7 @@ export default route({
         tag: body.tag,
         installed: dataFolder('dependencies'),
         library: library.id,
+        from: library.read_from ?? undefined,
       }
       const { problems, contract, built } = await inChild('tryOut', input, library.id)
       if (built?.hash) await addBuild(db, library.id, built.hash, built.modules)

@@ -1,0 +1,55 @@
+// Frames that have their page before something is to be shown in them: a site of its own takes a while to stand.
+
+/** What every frame of ours is: scripts of an opaque origin, and nothing else. */
+export function makeFrame(source: string): HTMLIFrameElement {
+  const frame = document.createElement('iframe')
+  frame.setAttribute('sandbox', 'allow-scripts')
+  frame.referrerPolicy = 'no-referrer'
+  frame.src = source
+  return frame
+}
+
+/** Whether a frame can be put elsewhere in the page and go on (DOM standard, `moveBefore`). */
+const canMove = (): boolean => 'moveBefore' in Element.prototype
+
+const waiting = (): HTMLIFrameElement | null => document.querySelector('body > iframe[data-ready]')
+
+/**
+ * Takes the frame that waits in the page, if one does and its browser lets it move; with the name of its host. The
+ * page's own server made the first (`server/plugins/first-files.ts`).
+ */
+export function takeReadyFrame(): { frame: HTMLIFrameElement; name: string } | undefined {
+  const frame = canMove() ? waiting() : null
+  const name = frame?.dataset.ready
+  if (!frame || name === undefined) return undefined
+  delete frame.dataset.ready
+  return { frame, name }
+}
+
+/** Puts a frame that waited where it is seen; whoever listens hears that it has loaded, also where it had before. */
+export function moveFrame(frame: HTMLIFrameElement, place: HTMLElement, onLoad: () => void): void {
+  const move = place as HTMLElement & { moveBefore(node: Node, before: Node | null): void }
+  move.moveBefore(frame, null)
+  frame.removeAttribute('style')
+  const hasLoaded = frame.dataset.loaded !== undefined
+  frame.onload = null
+  frame.addEventListener('load', onLoad)
+  if (hasLoaded) queueMicrotask(onLoad)
+}
+
+/** Has a frame wait for the next page that wants one, once there is nothing else to do. */
+export function keepFrameReady(preview: string): void {
+  if (!canMove()) return
+  requestIdleCallback(
+    () => {
+      if (waiting()) return
+      const name = frameName()
+      const frame = makeFrame(`${preview.replace('{frame}', name)}/frame`)
+      frame.dataset.ready = name
+      frame.className = 'waiting-frame'
+      frame.addEventListener('load', () => (frame.dataset.loaded = ''), { once: true })
+      document.body.append(frame)
+    },
+    { timeout: 5000 },
+  )
+}

@@ -1,0 +1,53 @@
+import { z } from 'zod'
+import { readFromSchema } from '~~/core/read/source/library-files'
+import { begunSchema } from '~~/core/wire'
+import { fail } from '~~/server/auth/failure'
+import { route } from '~~/server/auth/route'
+import { enqueue } from '~~/server/jobs/queue'
+import { limits } from '~~/server/limits'
+import { record } from '~~/server/store/audit'
+import { addJob } from '~~/server/store/jobs'
+import { setReadFrom } from '~~/server/store/libraries'
+import { filesOfRevision, revision } from '~~/server/store/sources'
+
+/** Chooses what is read of a library that holds both its source and what was built from it, and reads it so. */
+export default route({
+  access: 'contributor',
+  limit: limits.body.small,
+  answer: begunSchema,
+  body: z.object({ from: readFromSchema.nullable() }),
+  async handle({ db, library, body: { from }, person }) {
+    if (library.current_revision === null)
+      return fail(
+        409,
+        'nothing-to-read',
+        `There is no source of ${library.title} yet.`,
+        'Bring some in first; what is read of it can be chosen then.',
+      )
+    const now = (await revision(db, library.current_revision))!
+    const files = (await filesOfRevision(db, library.id, String(now.number)))!
+    const job = await db.transaction(async (trx) => {
+      const note =
+        from === null ? 'read again' : from === 'built' ? 'read from what was built' : 'read from source'
+      const begun = await addJob(
+        trx,
+        library.id,
+        { note, files, removed: [], whole: true, aside: [] },
+        person.id,
+      )
+      if (!begun) return undefined
+      await setReadFrom(trx, library.id, from)
+      await record(trx, 'reading chosen', { library: library.id, person: person.id }, { from })
+      return begun
+    })
+    if (!job)
+      return fail(
+        409,
+        'busy',
+        `Source is being brought into ${library.title} just now.`,
+        'Wait until that has ended, or cancel it.',
+      )
+    await enqueue(job)
+    return { job, problems: [] }
+  },
+})
