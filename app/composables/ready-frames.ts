@@ -31,25 +31,33 @@ export function moveFrame(frame: HTMLIFrameElement, place: HTMLElement, onLoad: 
   const move = place as HTMLElement & { moveBefore(node: Node, before: Node | null): void }
   move.moveBefore(frame, null)
   frame.removeAttribute('style')
+  frame.removeAttribute('class')
   const hasLoaded = frame.dataset.loaded !== undefined
   frame.onload = null
   frame.addEventListener('load', onLoad)
   if (hasLoaded) queueMicrotask(onLoad)
 }
 
-/** Has a frame wait for the next page that wants one, once there is nothing else to do. */
-export function keepFrameReady(preview: string): void {
+/** Milliseconds after which a page that shows no component counts as drawn. */
+const drawnWithin = 3000
+
+/**
+ * Has a frame wait for the next page that wants one, once what is asked for now is drawn and there is nothing else
+ * to do.
+ */
+export async function keepFrameReady(preview: string): Promise<void> {
   if (!canMove()) return
-  requestIdleCallback(
-    () => {
-      if (waiting()) return
-      const name = frameName()
-      const frame = makeFrame(`${preview.replace('{frame}', name)}/frame`)
-      frame.dataset.ready = name
-      frame.className = 'waiting-frame'
-      frame.addEventListener('load', () => (frame.dataset.loaded = ''), { once: true })
-      document.body.append(frame)
-    },
-    { timeout: 5000 },
-  )
+  await new Promise((resolve) => {
+    document.addEventListener('kept-shelf:painted', resolve, { once: true })
+    setTimeout(resolve, drawnWithin)
+  })
+  requestIdleCallback(() => {
+    if (waiting()) return
+    const name = frameName()
+    const frame = makeFrame(`${preview.replace('{frame}', name)}/frame`)
+    frame.dataset.ready = name
+    frame.className = 'waiting-frame'
+    frame.addEventListener('load', () => (frame.dataset.loaded = ''), { once: true })
+    document.body.append(frame)
+  })
 }

@@ -12,7 +12,7 @@ watch(
 const { library, problems } = storeToRefs(store)
 // once a page stands there, the frame of the next one is made ready
 watch([() => route.path, () => library.value?.preview], ([, preview]) => {
-  if (preview) keepFrameReady(preview)
+  if (preview) void keepFrameReady(preview)
 })
 </script>
 

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { readFromSchema } from '../read/source/library-files'
+import { readFromSchema } from '../read/read-from'
 import { originSchema } from '../origin'
 import { problemSchema } from '../problem'
 import { roleSchema } from '../roles'

@@ -1,9 +1,11 @@
 import { firstUsage } from '~~/core/code/showing'
 import { componentTitle, sameContract, type Contract } from '~~/core/contract/contract'
 import type { Origin } from '~~/core/origin'
+import type { ReadFrom } from '~~/core/read/read-from'
 import { notToldYet, type Problem } from '~~/core/problem'
 import { Failure } from '../auth/failure'
 import { installDependencies } from '../bring/dependencies'
+import type { BuiltModules } from '../build/modules'
 import { inChild } from '../build/pool'
 import { record } from '../store/audit'
 import { addContracts, componentByTag, contractsBefore, setFace } from '../store/components'
@@ -75,16 +77,9 @@ export async function bringIn(
   if (installed.stopped) return undefined
   const dependencies = installed.folder
 
-  if (!(await step(`Reading ${files.length} files`))) return undefined
-  const reading = await inChild(
-    'read',
-    { files, dependencies, library: libraryId, from: library.read_from ?? undefined },
-    libraryId,
-  )
-  const contracts = withKept(reading.contracts, known, reading.problems, files)
-
-  if (!(await step(`Building ${contracts.length} components`))) return undefined
-  const built = await inChild('modules', { files, contracts, dependencies }, libraryId)
+  const made = await readAndBuild({ library, files, known, dependencies, step })
+  if (!made) return undefined
+  const { contracts, built } = made
 
   if (!(await step('Putting them on the shelf'))) return undefined
   const result: BringInResult = {
@@ -93,9 +88,9 @@ export async function bringIn(
       ...(bringing.aside ?? []),
       ...wanted.problems,
       ...installed.problems,
-      ...reading.problems,
+      ...made.problems,
       ...notToldYet(
-        reading.problems,
+        made.problems,
         built.components.flatMap((component) => component.problems),
       ),
     ],
@@ -129,6 +124,62 @@ export async function bringIn(
   } catch (error) {
     if (error instanceof Ended) return undefined
     throw error
+  }
+}
+
+interface Read {
+  library: Library
+  files: SourceFile[]
+  known: Map<string, Contract>
+  dependencies: string | undefined
+  step: (text: string) => Promise<boolean>
+}
+interface Made {
+  contracts: Contract[]
+  problems: Problem[]
+  built: BuiltModules
+}
+
+/**
+ * Reads a library and builds what was read. Where most of its source is in a form that cannot be built here, and
+ * what was built from it can, that is taken, and said; unless somebody chose.
+ */
+async function readAndBuild(given: Read): Promise<Made | undefined> {
+  const chosen = given.library.read_from ?? undefined
+  const first = await readFrom(given, chosen)
+  const isOfSource = first?.problems.some(({ code }) => code === 'left-aside-built')
+  if (!first || chosen || !isOfSource || !isMostlyBroken(first)) return first
+  const other = await readFrom(given, 'built')
+  if (!other || isMostlyBroken(other)) return other && first
+  return { ...other, problems: [insteadOf(first), ...other.problems] }
+}
+
+async function readFrom(
+  { library, files, known, dependencies, step }: Read,
+  from: ReadFrom | undefined,
+): Promise<Made | undefined> {
+  if (!(await step(`Reading ${files.length} files`))) return undefined
+  const reading = await inChild('read', { files, dependencies, library: library.id, from }, library.id)
+  const contracts = withKept(reading.contracts, known, reading.problems, files)
+  if (!(await step(`Building ${contracts.length} components`))) return undefined
+  const built = await inChild('modules', { files, contracts, dependencies }, library.id)
+  return { contracts, problems: reading.problems, built }
+}
+
+const isMostlyBroken = ({ built: { components } }: Made): boolean =>
+  components.filter(({ entry }) => entry === undefined).length * 2 > components.length
+
+/** What is said where what was built is taken, with the first reason that the source was not. */
+function insteadOf({ built, contracts }: Made): Problem {
+  const broken = built.components.filter(({ entry }) => entry === undefined)
+  const [why] = broken.flatMap(({ problems }) => problems)
+  return {
+    code: 'built-instead',
+    what:
+      `${broken.length} of ${contracts.length} components could not be built from source, so what was built from it ` +
+      `is read: ${why?.what ?? 'no reason is known'}`,
+    ...(why?.where ? { where: why.where } : {}),
+    todo: 'Nothing to do, or choose under Bring in what is read.',
   }
 }
 

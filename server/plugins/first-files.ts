@@ -38,7 +38,7 @@ const frame = document.createElement('iframe')
 frame.dataset.ready = ${JSON.stringify(name)}
 frame.sandbox = 'allow-scripts'
 frame.referrerPolicy = 'no-referrer'
-frame.style = 'position: fixed; inset: 0 auto auto 0; width: 400px; height: 300px; visibility: hidden; z-index: -1'
+frame.className = 'waiting-frame'
 frame.onload = () => { frame.dataset.loaded = '' }
 frame.src = ${JSON.stringify(source)}
 document.body.append(frame)

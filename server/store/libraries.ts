@@ -1,5 +1,5 @@
 import { originSchema, type Origin } from '~~/core/origin'
-import type { ReadFrom } from '~~/core/read/source/library-files'
+import type { ReadFrom } from '~~/core/read/read-from'
 import type { Store } from './database'
 
 export interface Library {

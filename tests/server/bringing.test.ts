@@ -290,3 +290,47 @@ describe('the companion command', () => {
     expect(done.stdout).toMatch(/a\.ts:1 {2}This file does not parse/)
   }, 60_000)
 })
+
+describe('a library that holds its source and what was built from it', () => {
+  const element = (tag: string, text: string) =>
+    `export class X extends HTMLElement { connectedCallback() { this.textContent = '${text}' } }\ncustomElements.define('${tag}', X)\n`
+  const both = (from: string): Record<string, string> => ({
+    'package.json': JSON.stringify({
+      name: '@marram/both',
+      version: '1.0.0',
+      license: 'MIT',
+      module: './dist/a.js',
+    }),
+    LICENSE: 'MIT',
+    'src/a.js': `${from}${element('tern-a', 'written')}`,
+    'src/b.js': `${from}${element('tern-b', 'written')}`,
+    'dist/a.js': element('tern-a', 'built'),
+    'dist/b.js': element('tern-b', 'built'),
+  })
+  const filesRead = async (slug: string) =>
+    (await ines(`/api/libraries/${slug}/shelf`)).body.map(
+      ({ contract }: { contract: { place: { file: string } } }) => contract.place.file,
+    )
+
+  test('is read from source; a person chooses otherwise, and back', async () => {
+    const slug = await library()
+    expect((await archive(slug, await tgz(both('')))).body.state).toBe('done')
+    expect(await filesRead(slug)).toEqual(['src/a.js', 'src/b.js'])
+
+    const choose = async (from: string | null) =>
+      ended(ines, slug, await ines(`/api/libraries/${slug}/reading`, { method: 'PUT', body: { from } }))
+    expect((await choose('built')).body.state).toBe('done')
+    expect(await filesRead(slug)).toEqual(['dist/a.js', 'dist/b.js'])
+    expect((await ines(`/api/libraries/${slug}`)).body.readFrom).toBe('built')
+    expect((await choose(null)).body.state).toBe('done')
+    expect(await filesRead(slug)).toEqual(['src/a.js', 'src/b.js'])
+    expect((await choose('elsewhere')).status).toBe(422)
+  }, 60_000)
+
+  test('is read from what was built where its source cannot be built here, and says why', async () => {
+    const slug = await library()
+    const told = await archive(slug, await tgz(both("import missing from './not-there'\nmissing()\n")))
+    expect(codes(told)[0]).toBe('built-instead')
+    expect(await filesRead(slug)).toEqual(['dist/a.js', 'dist/b.js'])
+  }, 60_000)
+})

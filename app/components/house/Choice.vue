@@ -30,7 +30,7 @@ function choose(value: T | null, close: () => void) {
     >
       <template #option="{ option }"
         ><span>{{ option.title }}</span
-        >{{ ' ' }} <span v-if="option.note" class="small muted">{{ option.note }}</span></template
+        >{{ ' ' }} <span v-if="option.note" class="small muted option-note">{{ option.note }}</span></template
       >
     </Listbox>
     <slot :close />

@@ -31,7 +31,7 @@ const shown = computed(
     >
       <template #option="{ option }"
         ><span>{{ option.title }}</span
-        >{{ ' ' }} <span v-if="option.note" class="small muted">{{ option.note }}</span></template
+        >{{ ' ' }} <span v-if="option.note" class="small muted option-note">{{ option.note }}</span></template
       >
     </Listbox>
   </ChoicePopover>

@@ -1,6 +1,6 @@
-import { z } from 'zod'
 import { isComponentFile } from '../../languages/languages'
 import type { Problem } from '../../problem'
+import type { ReadFrom } from '../read-from'
 import { entryOf, packageFile, typeEntries } from './packages'
 import { isDeclaration, joined } from './paths'
 import { isBeside, isManifest } from './reading'
@@ -8,12 +8,6 @@ import type { SourceText } from './source-text'
 
 /** Folders that build tools write to. */
 const builtFolder = /^(dist|lib|es|esm|cjs|umd|build|out|cdn|types)([-_.][\w-]+)?\//
-
-/**
- * Which of the two a library is read from, where it has both: what people wrote, or what was built from it.
- */
-export const readFromSchema = z.enum(['source', 'built'])
-export type ReadFrom = z.infer<typeof readFromSchema>
 
 /** Whether a library has both what people wrote and what was built from it. */
 export const hasBoth = (files: readonly SourceText[]): boolean =>

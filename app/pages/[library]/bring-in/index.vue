@@ -201,7 +201,7 @@ const packageFields = [
         <h2>What happens then</h2>
         <p>
           Every component in it is read and rendered: custom elements, Vue and Svelte single-file components,
-          and function components in TSX or JSX. Nothing has to be added to the library.
+          and components in TSX or JSX, as functions or as classes. Nothing has to be added to the library.
         </p>
         <p>
           The packages it needs are installed apart from it, and none of their scripts are run. The library’s

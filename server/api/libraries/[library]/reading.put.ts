@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { readFromSchema } from '~~/core/read/source/library-files'
+import { readFromSchema } from '~~/core/read/read-from'
 import { begunSchema } from '~~/core/wire'
 import { fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
