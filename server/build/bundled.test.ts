@@ -111,7 +111,11 @@ test('a package’s own looks and pictures come with it', async () => {
     { 'src/bell.js': element(`import 'kit'`) },
     folderWith({
       'kit/package.json': '{"name":"kit","version":"1.0.0","main":"k.js"}',
-      'kit/k.js': `import './k.css'; import at from './k.png'; import names from './n.module.css'; globalThis.at = [at, names]`,
+      'kit/k.js': `
+import './k.css'
+import at from './k.png'
+import names from './n.module.css'
+globalThis.at = [at, names]`,
       'kit/k.css': 'body { color: teal }',
       'kit/k.png': 'bytes',
       'kit/n.module.css': '.leaf { color: olive }',

@@ -40,8 +40,14 @@ test.beforeAll(async () => {
        set items(items) { this.#items = items; this.shadowRoot!.querySelector('ol')!.innerHTML = items.map(({ label }) => '<li>' + label + '</li>').join('') }`,
     ),
     // one that is registered once something has come
-    'src/late.ts': `export class Late extends HTMLElement { constructor() { super(); this.attachShadow({ mode: 'open' }).innerHTML = '<u>Came late</u>' } }
-      setTimeout(() => customElements.define('tern-late', Late), 300)`,
+    'src/late.ts': `
+export class Late extends HTMLElement {
+  constructor() {
+    super()
+    this.attachShadow({ mode: 'open' }).innerHTML = '<u>Came late</u>'
+  }
+}
+setTimeout(() => customElements.define('tern-late', Late), 300)`,
   })
 })
 test.afterAll(() => at.end())

@@ -6,7 +6,8 @@ let at: World
 test.beforeAll(async () => {
   at = await world()
   await bringIn(await someone(at, 'ines'), {
-    'src/lock.ts': `import { LockSign } from './lock-sign'
+    'src/lock.ts': `
+import { LockSign } from './lock-sign'
 export { LockSign }
 /**
  * A lock on the canal.
@@ -20,25 +21,66 @@ export class Lock extends HTMLElement {
   #ask: ((level: number) => boolean) | undefined
   constructor() {
     super()
-    this.attachShadow({ mode: 'open' }).innerHTML = '<style>button { background: rgb(1, 2, 3); height: 50px } @supports (height: 1dvh) { button { height: 10dvh } } @container (width < 260px) { b { display: none } }</style><button part="gate">Gate</button><b></b><u></u><slot name="sign">No sign</slot>'
-    this.shadowRoot!.querySelector('button')!.addEventListener('click', () => { this.#ask?.(this.level); this.dispatchEvent(new Event('opened')) })
-    this.addEventListener('keydown', (event) => { if (event.key === 'Escape') { event.preventDefault(); this.dispatchEvent(new Event('shut')) } })
+    this.attachShadow({ mode: 'open' }).innerHTML =
+      '<style>button { background: rgb(1, 2, 3); height: 50px } @supports (height: 1dvh) { button { height: 10dvh } } @container (width < 260px) { b { display: none } }</style><button part="gate">Gate</button><b></b><u></u><slot name="sign">No sign</slot>'
+    this.shadowRoot!.querySelector('button')!.addEventListener('click', () => {
+      this.#ask?.(this.level)
+      this.dispatchEvent(new Event('opened'))
+    })
+    this.addEventListener('keydown', (event) => {
+      if (event.key === 'Escape') {
+        event.preventDefault()
+        this.dispatchEvent(new Event('shut'))
+      }
+    })
   }
-  connectedCallback() { this.#show(); this.dataset.sheets = 'adoptedStyleSheets' in Document.prototype && 'replaceSync' in CSSStyleSheet.prototype ? 'adopted' : 'in elements'; this.dataset.watches = typeof ResizeObserver === 'function' ? 'sizes' : 'nothing' }
-  attributeChangedCallback() { this.#show() }
-  #show() { this.shadowRoot!.querySelector('b')!.textContent = this.name === '' ? 'nameless' : this.name; this.shadowRoot!.querySelector('u')!.textContent = typeof this.#gauge + ' ' + (typeof this.#gauge === 'object' ? this.#gauge.from.constructor.name : this.#gauge) }
+  connectedCallback() {
+    this.#show()
+    this.dataset.sheets =
+      'adoptedStyleSheets' in Document.prototype && 'replaceSync' in CSSStyleSheet.prototype
+        ? 'adopted'
+        : 'in elements'
+    this.dataset.watches = typeof ResizeObserver === 'function' ? 'sizes' : 'nothing'
+  }
+  attributeChangedCallback() {
+    this.#show()
+  }
+  #show() {
+    this.shadowRoot!.querySelector('b')!.textContent = this.name === '' ? 'nameless' : this.name
+    this.shadowRoot!.querySelector('u')!.textContent =
+      typeof this.#gauge +
+      ' ' +
+      (typeof this.#gauge === 'object' ? this.#gauge.from.constructor.name : this.#gauge)
+  }
   /** What it is called. */
-  get name(): string { return this.getAttribute('name') ?? 'Upper lock' }
-  set name(name) { this.setAttribute('name', name) }
+  get name(): string {
+    return this.getAttribute('name') ?? 'Upper lock'
+  }
+  set name(name) {
+    this.setAttribute('name', name)
+  }
   /** How full, 0 to 8. */
-  get level(): number { return Number(this.getAttribute('level') ?? 3) }
-  set level(level) { this.setAttribute('level', String(level)) }
+  get level(): number {
+    return Number(this.getAttribute('level') ?? 3)
+  }
+  set level(level) {
+    this.setAttribute('level', String(level))
+  }
   /** How its water is measured. */
-  get gauge(): number | { from: Date; marks?: string[] } { return this.#gauge }
-  set gauge(gauge) { this.#gauge = gauge; this.#show() }
+  get gauge(): number | { from: Date; marks?: string[] } {
+    return this.#gauge
+  }
+  set gauge(gauge) {
+    this.#gauge = gauge
+    this.#show()
+  }
   /** Asked before it opens. */
-  get ask(): ((level: number) => boolean) | undefined { return this.#ask }
-  set ask(ask) { this.#ask = ask }
+  get ask(): ((level: number) => boolean) | undefined {
+    return this.#ask
+  }
+  set ask(ask) {
+    this.#ask = ask
+  }
 }
 customElements.define('tern-lock', Lock)`,
     'src/lock-sign.ts': `/** @slot - Its words. */

@@ -48,16 +48,31 @@ test(
     'name; a prop that feeds is told',
   async ({ page }) => {
     await bringIn(await someone(at, 'ines'), {
-      'src/buoy.ts': `/** A buoy. */
+      'src/buoy.ts': `
+/** A buoy. */
 export class Buoy extends HTMLElement {
   static observedAttributes = ['depth']
-  constructor() { super(); this.attachShadow({ mode: 'closed' }).innerHTML = '<style>:host { --tern-buoy-line: 2px } ::slotted(b) { color: rgb(1, 2, 3) } i { color: var(--tern-buoy-lime); width: var(--tern-buoy-depth); display: block }</style><i part="line">Depth</i><slot></slot>' }
+  constructor() {
+    super()
+    this.attachShadow({ mode: 'closed' }).innerHTML =
+      '<style>:host { --tern-buoy-line: 2px } ::slotted(b) { color: rgb(1, 2, 3) } i { color: var(--tern-buoy-lime); width: var(--tern-buoy-depth); display: block }</style><i part="line">Depth</i><slot></slot>'
+  }
   /** How deep. */
-  get depth(): number { return Number(this.getAttribute('depth') ?? 3) }
-  set depth(depth) { this.setAttribute('depth', String(depth)) }
-  connectedCallback() { this.#show() }
-  attributeChangedCallback() { this.#show() }
-  #show() { this.style.setProperty('--tern-buoy-depth', \`\${this.depth}px\`) }
+  get depth(): number {
+    return Number(this.getAttribute('depth') ?? 3)
+  }
+  set depth(depth) {
+    this.setAttribute('depth', String(depth))
+  }
+  connectedCallback() {
+    this.#show()
+  }
+  attributeChangedCallback() {
+    this.#show()
+  }
+  #show() {
+    this.style.setProperty('--tern-buoy-depth', \`\${this.depth}px\`)
+  }
 }
 customElements.define('tern-buoy', Buoy)`,
     })

@@ -15,7 +15,17 @@ function readOne(text: string, more: Record<string, string> = {}): Contract {
   }))
   const { contracts, problems } = readLibrary(files, (path) =>
     path === 'node_modules/svelte/index.d.ts'
-      ? `export interface Snippet<P extends unknown[] = []> { (this: void, ...args: P): { '{@render ...}': 'yes' } }\nexport interface Component<Props extends Record<string, any> = {}, Exports = {}, Bindings = string> { (this: void, internals: unknown, props: Props): Exports }`
+      ? `
+export interface Snippet<P extends unknown[] = []> {
+  (this: void, ...args: P): { '{@render ...}': 'yes' }
+}
+export interface Component<
+  Props extends Record<string, any> = {},
+  Exports = {},
+  Bindings = string,
+> {
+  (this: void, internals: unknown, props: Props): Exports
+}`
       : path === 'node_modules/svelte/package.json'
         ? '{ "name": "svelte", "types": "./index.d.ts" }'
         : undefined,

@@ -52,7 +52,13 @@ export class Card extends El {
         contractOf({
           'card.js': `
 import { El, property, customElement } from 'some-package'
-let Card = class Card extends El { constructor() { super(...arguments); this.open = false; this.label = 'Ferry' } }
+let Card = class Card extends El {
+  constructor() {
+    super(...arguments)
+    this.open = false
+    this.label = 'Ferry'
+  }
+}
 __decorate([property({ type: Boolean })], Card.prototype, 'open', void 0)
 __decorate([property()], Card.prototype, 'label', void 0)
 Card = __decorate([customElement('x-card')], Card)
@@ -98,8 +104,28 @@ customElements.define('x-card', Card)`,
 
 describe('what a class builds on', () => {
   const mixins = `
-export const Labelled = (Base) => class extends Base { static get properties() { return { label: { type: String } } } constructor() { super(); this.label = 'none' } }
-export const Busy = once((Base) => { class BusyElement extends Labelled(Base) { get busy() { return this.hasAttribute('busy') } set busy(on) { this.toggleAttribute('busy', on) } shout() {} } return BusyElement })`
+export const Labelled = (Base) =>
+  class extends Base {
+    static get properties() {
+      return { label: { type: String } }
+    }
+    constructor() {
+      super()
+      this.label = 'none'
+    }
+  }
+export const Busy = once((Base) => {
+  class BusyElement extends Labelled(Base) {
+    get busy() {
+      return this.hasAttribute('busy')
+    }
+    set busy(on) {
+      this.toggleAttribute('busy', on)
+    }
+    shout() {}
+  }
+  return BusyElement
+})`
   test('mixins across files, one upon the other, also in a wrapper', () => {
     const contract = contractOf({
       'mixins.js': mixins,
@@ -139,9 +165,25 @@ describe('markup and styles', () => {
 import { El, html, css } from 'some-package'
 import { shared } from './shared'
 class Card extends El {
-  static styles = [shared, css\`:host { color: var(--card-ink, black) } [part='b']:hover { color: red }\`]
-  private head() { return html\`<h3 part="head"><slot name="head">None</slot></h3>\` }
-  override render() { return html\`<div part="body">\${this.open ? html\`<slot name="open"></slot>\` : html\`<slot></slot>\`}\${this.rows.map((row) => html\`<x-row part="row">\${row}</x-row>\`)}\${this.head()}</div>\` }
+  static styles = [
+    shared,
+    css\`
+      :host {
+        color: var(--card-ink, black);
+      }
+      [part='b']:hover {
+        color: red;
+      }
+    \`,
+  ]
+  private head() {
+    return html\`<h3 part="head"><slot name="head">None</slot></h3>\`
+  }
+  override render() {
+    return html\`<div part="body">
+      \${this.open ? html\`<slot name="open"></slot>\` : html\`<slot></slot>\`}\${this.rows.map((row) => html\`<x-row part="row">\${row}</x-row>\`)}\${this.head()}
+    </div>\`
+  }
 }
 customElements.define('x-card', Card)
 class Row extends HTMLElement {}
@@ -160,12 +202,20 @@ customElements.define('x-row', Row)`,
       names(
         contractOf({
           'card.js': `
-function template() { return \`<style>:host { color: var(--ink) }</style>\${this.inner()}<slot name="foot"></slot>\` }
-function inner() { return '<slot name="inner"></slot>' }
+function template() {
+  return \`<style>:host { color: var(--ink) }</style>\${this.inner()}<slot name="foot"></slot>\`
+}
+function inner() {
+  return '<slot name="inner"></slot>'
+}
 class Card extends HTMLElement {
   static template = template
   static inner = inner
-  constructor() { super(); this.attachShadow({ mode: 'open' }); this.shadowRoot.innerHTML = this.constructor.template() }
+  constructor() {
+    super()
+    this.attachShadow({ mode: 'open' })
+    this.shadowRoot.innerHTML = this.constructor.template()
+  }
 }
 globalThis.customElements.define('x-card', Card)`,
         }),

@@ -54,10 +54,17 @@ test('markup and styles handed to a base constructor, made in a loop', () => {
     told({
       'a.js': `
 class Base extends HTMLElement {
-  constructor(html, css) { super(); this.attachShadow({ mode: 'open' }).innerHTML = '<style>' + css + '</style>' + html }
+  constructor(html, css) {
+    super()
+    this.attachShadow({ mode: 'open' }).innerHTML = '<style>' + css + '</style>' + html
+  }
 }
 /** @csspart w - the bell */
-class A extends Base { constructor() { super('<b part="w"></b><slot name="s"></slot>', ':host { color: var(--y) }') } }
+class A extends Base {
+  constructor() {
+    super('<b part="w"></b><slot name="s"></slot>', ':host { color: var(--y) }')
+  }
+}
 customElements.define('x-a', A)`,
     }),
   ).toEqual({ 'x-a': ['slot s', 'part w', 'custom-property --y'] })
@@ -109,8 +116,15 @@ test('events that a helper object dispatches on the component it was given', () 
     told({
       'helper.js': `
 export class Helper {
-  constructor(options, host) { (this.host = host).addController(this); this.other = options; this.own = new EventTarget() }
-  check() { this.host.dispatchEvent(new CustomEvent('went-wrong')); this.own.dispatchEvent(new Event('inside')) }
+  constructor(options, host) {
+    ;(this.host = host).addController(this)
+    this.other = options
+    this.own = new EventTarget()
+  }
+  check() {
+    this.host.dispatchEvent(new CustomEvent('went-wrong'))
+    this.own.dispatchEvent(new Event('inside'))
+  }
 }`,
       'a.js': `import { Helper } from './helper.js'\n${element('helper = new Helper({}, this)')}`,
     }),
@@ -164,7 +178,12 @@ customElements.define('x-a', A)`,
 
 test('attribute names follow the framework’s own source', () => {
   const files = (base: string) => ({
-    'a.js': `import { Base } from 'kit'\nclass A extends Base { static properties = { iconName: { type: String } } }\ncustomElements.define('x-a', A)`,
+    'a.js': `
+import { Base } from 'kit'
+class A extends Base {
+  static properties = { iconName: { type: String } }
+}
+customElements.define('x-a', A)`,
     base,
   })
   const outside = (body: string) => ({
@@ -187,8 +206,14 @@ import ATemplate from './ATemplate.js'
 let A = class A extends HTMLElement {}
 A = __decorate([customElement({ tag: 'x-a', template: ATemplate, styles: ':host { color: var(--a) }' })], A)
 export default A`,
-      'ATemplate.js': `import { jsx as _jsx, jsxs as _jsxs } from 'kit/jsx-runtime'
-export default function ATemplate() { return _jsxs("div", { part: "root", children: [this.icon && _jsx("slot", { name: "icon" }), _jsx("slot", {})] }) }`,
+      'ATemplate.js': `
+import { jsx as _jsx, jsxs as _jsxs } from 'kit/jsx-runtime'
+export default function ATemplate() {
+  return _jsxs('div', {
+    part: 'root',
+    children: [this.icon && _jsx('slot', { name: 'icon' }), _jsx('slot', {})],
+  })
+}`,
     }),
   ).toEqual({ 'x-a': ['slot ', 'slot icon', 'part root', 'custom-property --a'] })
 })

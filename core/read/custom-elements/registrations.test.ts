@@ -15,8 +15,13 @@ test('a definition that is kept apart gives the tag, and the module that hands i
       'system.js': system,
       'bell.js': bell,
       'options.js': `import { System } from './system.js'\nexport const tagName = \`\${System.prefix}-bell\``,
-      'definition.js': `import { tagName } from './options.js'\nexport const definition = { name: tagName, registry: System.registry }`,
-      'define.js': `import { definition } from './definition.js'\nimport { Bell } from './bell.js'\nBell.define(definition)`,
+      'definition.js': `
+import { tagName } from './options.js'
+export const definition = { name: tagName, registry: System.registry }`,
+      'define.js': `
+import { definition } from './definition.js'
+import { Bell } from './bell.js'
+Bell.define(definition)`,
     }),
   ).toEqual([['x-bell', 'bell.js', 'define.js']])
 })
@@ -39,7 +44,9 @@ test('a class put together in one module and registered by another: that is the 
 test('of several modules that register it the plainest is loaded, or its own', () => {
   const files = {
     'bell.js': `export class Bell extends HTMLElement {}`,
-    'define-late.js': `import { Bell } from './bell.js'\nsetTimeout(() => customElements.define('x-bell', Bell))`,
+    'define-late.js': `
+import { Bell } from './bell.js'
+setTimeout(() => customElements.define('x-bell', Bell))`,
     'define.js': `import { Bell } from './bell.js'\ncustomElements.define('x-bell', Bell)`,
   }
   expect(registered(files)).toEqual([['x-bell', 'bell.js', 'define.js']])
@@ -51,7 +58,13 @@ test('a function that has to be called to register it is known by its export', (
   const byOf = (text: string) =>
     readLibrary([{ path: 'bell.js', text }]).contracts.map(({ tag, registeredBy }) => [tag, registeredBy])
   const bellClass = 'class Bell extends HTMLElement {}\n'
-  const define = `function d() { ['x-bell'].forEach((tag) => customElements.get('x-bell') || customElements.define('x-bell', Bell)) }\n`
+  const define = `
+function d() {
+  ;['x-bell'].forEach(
+    (tag) => customElements.get('x-bell') || customElements.define('x-bell', Bell),
+  )
+}
+`
   expect(byOf(`${bellClass}${define}export { Bell, d as defineBell }`)).toEqual([['x-bell', 'defineBell']])
   expect(byOf(`${bellClass}${define}d()\nexport { Bell, d as defineBell }`)).toEqual([['x-bell', undefined]])
   expect(byOf(`${bellClass}customElements.define('x-bell', Bell)`)).toEqual([['x-bell', undefined]])
@@ -83,7 +96,11 @@ test('where only a manifest knows the tag, the module that registers the class i
   expect(
     registered({
       'bell.js': bell,
-      'all.js': `import { Bell } from './bell.js'\nimport { start } from 'kit'\nconst parts = [Bell]\nstart(parts)`,
+      'all.js': `
+import { Bell } from './bell.js'
+import { start } from 'kit'
+const parts = [Bell]
+start(parts)`,
       'index.js': `export { Bell } from './bell.js'`,
       'custom-elements.json': JSON.stringify(manifest),
     }),
@@ -105,13 +122,23 @@ export const makeRuntime = (options) => {
   return runtime
 }`,
   }
-  const runtime = `import { makeRuntime } from 'kit'\nconst runtime = makeRuntime({ path: '/' })\nconst { define } = runtime\nexport { define as d, runtime }`
+  const runtime = `
+import { makeRuntime } from 'kit'
+const runtime = makeRuntime({ path: '/' })
+const { define } = runtime
+export { define as d, runtime }`
   expect(
     told(
       {
         'runtime.js': runtime,
-        'bell.js': `import { d as define } from './runtime.js'\nclass Bell extends HTMLElement {}\ndefine('x-bell', Bell)`,
-        'chip.js': `import { runtime } from './runtime.js'\nclass Chip extends HTMLElement {}\nruntime.define('x-chip', Chip)`,
+        'bell.js': `
+import { d as define } from './runtime.js'
+class Bell extends HTMLElement {}
+define('x-bell', Bell)`,
+        'chip.js': `
+import { runtime } from './runtime.js'
+class Chip extends HTMLElement {}
+runtime.define('x-chip', Chip)`,
         'act.js': `import { runtime } from './runtime.js'\nclass Act {}\nruntime.note('x-act', Act)`,
       },
       kit,

@@ -43,8 +43,23 @@ test('declarations past what the compiler is given are told, and those within ar
 test('declarations beside compiled code are joined with what the code takes', () => {
   expect(
     told({
-      'Chime.jsx': `export function Chime({ note, volume = 3, hidden, ...rest }) { return <b {...rest}>{note}{volume}{hidden}</b> }`,
-      'Chime.d.ts': `export interface ChimeProps { volume?: number; note: 'low' | 'high'; tone?: string }\nexport declare function Chime(props: ChimeProps): unknown`,
+      'Chime.jsx': `
+export function Chime({ note, volume = 3, hidden, ...rest }) {
+  return (
+    <b {...rest}>
+      {note}
+      {volume}
+      {hidden}
+    </b>
+  )
+}`,
+      'Chime.d.ts': `
+export interface ChimeProps {
+  volume?: number
+  note: 'low' | 'high'
+  tone?: string
+}
+export declare function Chime(props: ChimeProps): unknown`,
     }),
   ).toEqual({
     Chime: [
@@ -59,8 +74,16 @@ test('declarations beside compiled code are joined with what the code takes', ()
 
 const reactTypes = {
   'react/package.json': '{"name":"react","version":"19.0.0","types":"index.d.ts"}',
-  'react/index.d.ts': `export = React
-declare namespace React { interface ReactElement { type: unknown } namespace JSX { interface Element extends ReactElement {} } }`,
+  'react/index.d.ts': `
+export = React
+declare namespace React {
+  interface ReactElement {
+    type: unknown
+  }
+  namespace JSX {
+    interface Element extends ReactElement {}
+  }
+}`,
 }
 
 test('code that was made small keeps the names by which it is asked for', () => {
@@ -68,8 +91,20 @@ test('code that was made small keeps the names by which it is asked for', () => 
     told({
       'package.json': '{"name":"q","module":"./dist/index.js","peerDependencies":{"react":"19"}}',
       'dist/index.js': `export*from"./button.js";export{default as Chip}from"./c.js";`,
-      'dist/button.js': `import{createElement as r}from"react";let n="b";function t({tone:e}){return r(n,{className:e})}let L=t;export{L as Button,n as t};`,
-      'dist/c.js': `import{createElement as r}from"react";function a({wind:e}){return r("i",{title:e})}export{a as default};`,
+      'dist/button.js': `
+import { createElement as r } from 'react'
+let n = 'b'
+function t({ tone: e }) {
+  return r(n, { className: e })
+}
+let L = t
+export { L as Button, n as t }`,
+      'dist/c.js': `
+import { createElement as r } from 'react'
+function a({ wind: e }) {
+  return r('i', { title: e })
+}
+export { a as default }`,
     }),
   ).toEqual({ Button: ['prop tone any'], Chip: ['prop wind any'] })
 })
@@ -80,7 +115,14 @@ test('a component that only its declarations tell, whatever helper makes its mar
       {
         'package.json': '{"name":"q","module":"./dist/index.js","peerDependencies":{"react":"19"}}',
         'dist/index.js': `export*from"./tab.js";`,
-        'dist/tab.js': `import{useRender as u}from"helpers";function a(e){return u()({ours:e})}let L=wrap(a);export{L as Tab,a as makeTab};export const Size=4;`,
+        'dist/tab.js': `
+import { useRender as u } from 'helpers'
+function a(e) {
+  return u()({ ours: e })
+}
+let L = wrap(a)
+export { L as Tab, a as makeTab }
+export const Size = 4`,
         'dist/tab.d.ts': `import type { JSX } from 'react'
 interface Tabbed { (props: { label: string; open?: boolean }): JSX.Element }
 export declare const Tab: Tabbed
@@ -96,8 +138,16 @@ test('a package that hands on its components by an entry of their own, or under 
   const inner = (entries: Record<string, string>) =>
     readLibrary(
       Object.entries({
-        'dist/c.js': `import{createElement as r}from"react";export function Chip({wind}){return r("i",{title:wind})}`,
-        'dist/d.js': `import{createElement as r}from"react";export function Dot({wide}){return r("i",{title:wide})}`,
+        'dist/c.js': `
+import { createElement as r } from 'react'
+export function Chip({ wind }) {
+  return r('i', { title: wind })
+}`,
+        'dist/d.js': `
+import { createElement as r } from 'react'
+export function Dot({ wide }) {
+  return r('i', { title: wide })
+}`,
         ...entries,
       }).map(([path, text]) => ({ path, text })),
     ).contracts.map(({ tag, inner }) => [tag, inner ?? false])
@@ -143,8 +193,18 @@ test('members of another name keep names of their own', () => {
         peerDependencies: { react: '19' },
       }),
       'index.js': `export * as Dialog from './dialog.js'\nexport * as Menu from './menu.js'`,
-      'dialog.js': `import{createElement as r}from"react";function DialogRoot({open}){return r("i",{title:open})}export{DialogRoot as Root};`,
-      'menu.js': `import{createElement as r}from"react";function MenuRoot({open}){return r("i",{title:open})}export{MenuRoot as Root};`,
+      'dialog.js': `
+import { createElement as r } from 'react'
+function DialogRoot({ open }) {
+  return r('i', { title: open })
+}
+export { DialogRoot as Root }`,
+      'menu.js': `
+import { createElement as r } from 'react'
+function MenuRoot({ open }) {
+  return r('i', { title: open })
+}
+export { MenuRoot as Root }`,
     }).map(([path, text]) => ({ path, text })),
   )
   expect(contracts.map(({ tag, inner }) => [tag, inner])).toEqual([

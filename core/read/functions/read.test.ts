@@ -38,9 +38,25 @@ test(
           `
 import type { ReactNode } from 'react'
 import type { Sailing } from './types'
-type Own = { tone?: 'calm' | 'storm'; head?: ReactNode; children?: ReactNode; onBoard?: (deck: number) => void }
-export function FerryCard({ tone = 'calm', head, children, onBoard, ...rest }: Own & Omit<Sailing, 'ship'> & Partial<{ crowded: boolean }>) {
-  return <section {...rest} data-tone={tone}>{head}{children}</section>
+type Own = {
+  tone?: 'calm' | 'storm'
+  head?: ReactNode
+  children?: ReactNode
+  onBoard?: (deck: number) => void
+}
+export function FerryCard({
+  tone = 'calm',
+  head,
+  children,
+  onBoard,
+  ...rest
+}: Own & Omit<Sailing, 'ship'> & Partial<{ crowded: boolean }>) {
+  return (
+    <section {...rest} data-tone={tone}>
+      {head}
+      {children}
+    </section>
+  )
 }`,
           { 'src/types.ts': 'export interface Sailing { from: string; ship: string }' },
         ),
@@ -57,8 +73,17 @@ export function FerryCard({ tone = 'calm', head, children, onBoard, ...rest }: O
 test('wrappers that forward references and memoise, generics, unions of props, defaults in the body', () => {
   const contract = contractOf(`
 import { forwardRef, memo } from 'react'
-type Props<T> = { rows: T[] } & ({ kind: 'list'; dense?: boolean } | { kind: 'grid'; columns: number })
-const Inner = forwardRef<HTMLDivElement, Props<string>>((props, ref) => { const { dense = true } = props as { dense?: boolean }; return <div ref={ref} {...props}>{String(dense)}</div> })
+type Props<T> = { rows: T[] } & (
+  { kind: 'list'; dense?: boolean } | { kind: 'grid'; columns: number }
+)
+const Inner = forwardRef<HTMLDivElement, Props<string>>((props, ref) => {
+  const { dense = true } = props as { dense?: boolean }
+  return (
+    <div ref={ref} {...props}>
+      {String(dense)}
+    </div>
+  )
+})
 export const FerryList = memo(Inner)
 export { FerryList as default }`)
   expect(contract.tag).toBe('FerryList')

@@ -36,12 +36,19 @@ test('a component as Vue’s compiler leaves it, with the declarations written f
 import { defineComponent as _d, renderSlot as _renderSlot } from 'vue'
 var _sfc_main = /*@__PURE__*/ _d({
   __name: 'XCard',
-  props: /*@__PURE__*/ mergeModels({ tone: { type: String, default: 'calm' } }, { modelValue: { type: Boolean } }),
+  props: /*@__PURE__*/ mergeModels(
+    { tone: { type: String, default: 'calm' } },
+    { modelValue: { type: Boolean } },
+  ),
   emits: ['closed', 'update:modelValue'],
-  setup(__props) { return (_ctx, _cache) => _renderSlot(_ctx.$slots, 'head', { open: true }, () => []) },
+  setup(__props) {
+    return (_ctx, _cache) => _renderSlot(_ctx.$slots, 'head', { open: true }, () => [])
+  },
 })
 export { _sfc_main as default }`,
-      'dist/a.d.ts': `declare const _default: { new (): { $props: { tone?: 'calm' | 'storm' } } }\nexport default _default`,
+      'dist/a.d.ts': `
+declare const _default: { new (): { $props: { tone?: 'calm' | 'storm' } } }
+export default _default`,
     }),
   ).toEqual({
     XCard: [
@@ -58,13 +65,29 @@ export { _sfc_main as default }`,
 test('props that functions of the library make, and defaults beside types', () => {
   expect(
     told({
-      'p.ts': `export const makeTone = factory({ tone: { type: String, default: 'calm' } }, 'tone')\nexport function makeSize() { return { size: Number } }`,
+      'p.ts': `
+export const makeTone = factory({ tone: { type: String, default: 'calm' } }, 'tone')
+export function makeSize() {
+  return { size: Number }
+}`,
       'a.ts': `
 import { defineComponent, mergeDefaults } from 'vue'
 import { makeTone, makeSize } from './p'
 export const makeX = factory({ ...makeTone(), ...makeSize(), own: Boolean }, 'X')
-export const X = generic()({ name: 'X', props: makeX(), setup() { return () => null } })
-export const Y = defineComponent({ name: 'Y', props: mergeDefaults({ deck: Number }, { deck: 2 }), setup() { return () => null } })`,
+export const X = generic()({
+  name: 'X',
+  props: makeX(),
+  setup() {
+    return () => null
+  },
+})
+export const Y = defineComponent({
+  name: 'Y',
+  props: mergeDefaults({ deck: Number }, { deck: 2 }),
+  setup() {
+    return () => null
+  },
+})`,
     }),
   ).toEqual({
     X: [
@@ -83,7 +106,13 @@ test('events of a bus are none of the component', () => {
       'a.ts': `
 import { defineComponent } from 'vue'
 import { bus } from './bus'
-export const A = defineComponent({ name: 'A', setup(props, context) { bus.emit('elsewhere'); context.emit('own') } })`,
+export const A = defineComponent({
+  name: 'A',
+  setup(props, context) {
+    bus.emit('elsewhere')
+    context.emit('own')
+  },
+})`,
       'bus.ts': 'export const bus = { emit() {} }',
     }),
   ).toEqual({ A: ['event own', 'pass-through attributes'] })
@@ -92,7 +121,10 @@ export const A = defineComponent({ name: 'A', setup(props, context) { bus.emit('
 test('what only looks like options is no component', () => {
   expect(
     told({
-      'a.ts': `import { ref } from 'vue'\nexport const settings = { name: 'x', props: { a: String } }\nexport const store = { setup() {} , version: 1 }`,
+      'a.ts': `
+import { ref } from 'vue'
+export const settings = { name: 'x', props: { a: String } }
+export const store = { setup() {}, version: 1 }`,
     }),
   ).toEqual({ problems: ['nothing-found'] })
 })
@@ -124,7 +156,8 @@ test('extends what is in an installed package, and what the library’s own name
       },
       {
         'outer-kit/package.json': '{"name":"outer-kit","exports":{"./base":"./dist/base.js"}}',
-        'outer-kit/dist/base.js': `export default { props: { fromBase: { type: Number, default: 4 } }, emits: ['base-went'] }`,
+        'outer-kit/dist/base.js': `
+export default { props: { fromBase: { type: Number, default: 4 } }, emits: ['base-went'] }`,
       },
     ),
   ).toEqual({
@@ -137,8 +170,15 @@ test('extends what is in an installed package, and what the library’s own name
 test('what helpers hand on from file to file on its way out of the package is one component', () => {
   const read = told({
     'package.json': '{"name":"q","peerDependencies":{"vue":"3"}}',
-    'es/affix/affix.vue_type_script.mjs': `import { defineComponent } from 'vue'
-var affix_vue_type_script_default = defineComponent({ name: 'XAffix', props: { offset: Number }, setup() { return () => null } })
+    'es/affix/affix.vue_type_script.mjs': `
+import { defineComponent } from 'vue'
+var affix_vue_type_script_default = defineComponent({
+  name: 'XAffix',
+  props: { offset: Number },
+  setup() {
+    return () => null
+  },
+})
 export { affix_vue_type_script_default as default }`,
     'es/affix/affix2.mjs': `import affix_vue_type_script_default from './affix.vue_type_script.mjs'
 import helper from './helper.mjs'
@@ -148,7 +188,8 @@ export { affix_default as default }`,
 const XAffix = withInstall(affix_default)
 export { XAffix, XAffix as default }`,
     'es/index.mjs': `export { XAffix } from './affix/index.mjs'`,
-    'es/affix/helper.mjs': `export default (component, pairs) => Object.assign(component, Object.fromEntries(pairs))`,
+    'es/affix/helper.mjs': `
+export default (component, pairs) => Object.assign(component, Object.fromEntries(pairs))`,
   })
   expect(read).toEqual({ XAffix: ['prop offset number', 'pass-through attributes'] })
 })
@@ -157,8 +198,17 @@ test('a table of props is no component, whatever its props are called', () => {
   expect(
     told({
       'package.json': '{"name":"q","peerDependencies":{"vue":"3"}}',
-      'tree.mjs': `export const treeProps = buildProps({ data: { type: Array }, props: { type: Object }, render: { type: Function } })
-export const uploadProps = { name: { type: String }, data: { type: Object }, computed: { type: Boolean } }
+      'tree.mjs': `
+export const treeProps = buildProps({
+  data: { type: Array },
+  props: { type: Object },
+  render: { type: Function },
+})
+export const uploadProps = {
+  name: { type: String },
+  data: { type: Object },
+  computed: { type: Boolean },
+}
 export const uploadDefaults = { name: 'file', data: () => ({}), headers: {}, limit: 3, action: '#' }`,
     }),
   ).toEqual({ problems: ['nothing-found'] })
@@ -197,7 +247,9 @@ var fold_default = defineComponent({
 })
 export { fold_default as t }`,
       'dist/q.d.ts': `
-export declare const XFold: new () => { $props: { tone?: 'calm' | 'storm'; open?: boolean; 'onUpdate:open'?: (open: boolean) => void } }`,
+export declare const XFold: new () => {
+  $props: { tone?: 'calm' | 'storm'; open?: boolean; 'onUpdate:open'?: (open: boolean) => void }
+}`,
     }).map(([path, text]) => ({ path, text })),
   ).contracts
   expect(contract).toMatchObject({
@@ -217,9 +269,26 @@ test('what others mix into theirs is no component, unless it renders itself', ()
       told({
         'mixins.js': `
 import { defineComponent } from 'vue'
-export const Toned = defineComponent({ props: { tone: String }, data() { return { on: 1 } } })
-export const Card = defineComponent({ mixins: [Toned], props: { title: String }, render() { return h('b') } })
-export const Wide = defineComponent({ mixins: [Card, Toned], props: { wide: Boolean }, render() { return h('i') } })`,
+export const Toned = defineComponent({
+  props: { tone: String },
+  data() {
+    return { on: 1 }
+  },
+})
+export const Card = defineComponent({
+  mixins: [Toned],
+  props: { title: String },
+  render() {
+    return h('b')
+  },
+})
+export const Wide = defineComponent({
+  mixins: [Card, Toned],
+  props: { wide: Boolean },
+  render() {
+    return h('i')
+  },
+})`,
       }),
     ),
   ).toEqual(['Card', 'Wide'])
