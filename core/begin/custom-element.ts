@@ -125,8 +125,10 @@ export function afterModel(
           : script.text.slice(statement.pos, statement.end),
       )
       .join('')
+    const before = script.text.slice(member.getStart(), body.statements.pos)
+    const after = script.text.slice(body.statements.end, member.end)
     return {
-      text: `${script.text.slice(member.getStart(), body.statements.pos)}${written}${script.text.slice(body.statements.end, member.end)}`,
+      text: before + written + after,
       plain: kept.map(withoutMarkup).join('\n'),
     }
   }
@@ -224,10 +226,12 @@ export function afterModel(
     beside.push({ path: filled(form, names), text })
   }
   const parts = script.statements.flatMap((other) => {
-    if (other === statement)
-      return [
-        `${docOf(wish, statement, prop !== undefined)}\n${header}\n${members.map((member, i) => `${i === 0 ? '' : isPair(members[i - 1]!.node, member.node) ? '\n' : '\n\n'}${indentOf(script, member.node)}${member.text}`).join('')}\n}`,
-      ]
+    if (other === statement) {
+      const apart = (i: number) =>
+        i === 0 ? '' : isPair(members[i - 1]!.node, members[i]!.node) ? '\n' : '\n\n'
+      const body = members.map((member, i) => apart(i) + indentOf(script, member.node) + member.text)
+      return [[docOf(wish, statement, prop !== undefined), header, body.join(''), '}'].join('\n')]
+    }
     return kept.has(other) || registering.includes(other) ? [other.getText()] : []
   })
   const composed = [imports.join('\n'), ...parts].filter(Boolean).join('\n\n')

@@ -51,7 +51,9 @@ export const inManner = (text: string, { indent, quote, semicolon }: Manner): st
       const statement = rest!.endsWith('//;')
       const said = statement ? rest!.slice(0, -3) : rest!
       const isComment = /^(\/\*|\*|\/\/)/.test(said)
-      return `${indent.repeat(spaces!.length >> 1)}${' '.repeat(spaces!.length % 2)}${isComment ? said : said.replaceAll("'", quote)}${statement && semicolon ? ';' : ''}`
+      const start = indent.repeat(spaces!.length >> 1) + ' '.repeat(spaces!.length % 2)
+      const quoted = isComment ? said : said.replaceAll("'", quote)
+      return `${start}${quoted}${statement && semicolon ? ';' : ''}`
     })
     .join('\n')
 

@@ -113,11 +113,8 @@ export function importOf(
   const named =
     bindings?.elements.filter((element) => used(element.name.text)).map((element) => element.getText()) ?? []
   if (!own && named.length === 0) return undefined
-  return (
-    'import ' +
-    `${importClause.isTypeOnly ? 'type ' : ''}${[own, named.length ? `{ ${named.join(', ')} }` : undefined].filter(Boolean).join(', ')} ` +
-    `from ${tail}`
-  )
+  const taken = [own, named.length ? `{ ${named.join(', ')} }` : undefined].filter(Boolean).join(', ')
+  return `import ${importClause.isTypeOnly ? 'type ' : ''}${taken} from ${tail}`
 }
 
 /** Looks as they stand in a script, two steps in. */

@@ -95,13 +95,6 @@ ${style === 'module' ? '' : base}.quiet { border-color: transparent; }
   const manner = mannerOf(
     all.flatMap(({ parts }) => [parts.scriptSetup?.content ?? '', parts.script?.content ?? '']),
   )
-  return {
-    made: [
-      {
-        path,
-        text: `${inManner([...(templateFirst ? [template, script] : [script, template]), ...looks].join('\n\n'), manner)}\n`,
-      },
-    ],
-    model,
-  }
+  const blocks = [...(templateFirst ? [template, script] : [script, template]), ...looks]
+  return { made: [{ path, text: `${inManner(blocks.join('\n\n'), manner)}\n` }], model }
 }

@@ -21,11 +21,12 @@ export function plainType(type: TypeModel): string {
         .join(' | ')
     case 'list':
       return `(${plainType(type.of)})[]`
-    case 'object':
-      return (
-        '{ ' +
-        `${type.fields.map((field) => `${property(field.name)}${field.optional ? '?' : ''}: ${plainType(field.type)}`).join('; ')} }`
+    case 'object': {
+      const fields = type.fields.map(
+        ({ name, optional, type: of }) => `${property(name)}${optional ? '?' : ''}: ${plainType(of)}`,
       )
+      return `{ ${fields.join('; ')} }`
+    }
     case 'other':
       return 'unknown'
     case 'function':
@@ -67,11 +68,13 @@ export function classDeclarationOf(contract: Contract): string {
   const head =
     contract.exportName === 'default' ? `export default class ${name}` : `export declare class ${name}`
   // what HTML elements have already is not declared once more, in another form
-  return (
-    `type Own<T, K> = Omit<T, K & keyof T>\ndeclare const Base: new () => Own<HTMLElement, ` +
-    `${[...membersOf(contract, 'prop'), ...membersOf(contract, 'method')].map((member) => JSON.stringify(member.name)).join(' | ') || 'never'}>\n${head} ` +
-    `extends Base {\n${props.join('')}${methods.join('')}}\n`
-  )
+  const own = [...membersOf(contract, 'prop'), ...membersOf(contract, 'method')]
+  const names = own.map((member) => JSON.stringify(member.name)).join(' | ') || 'never'
+  return `type Own<T, K> = Omit<T, K & keyof T>
+declare const Base: new () => Own<HTMLElement, ${names}>
+${head} extends Base {
+${props.join('')}${methods.join('')}}
+`
 }
 
 /** The lines of a component's props, as fields of an interface. */

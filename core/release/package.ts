@@ -1,3 +1,4 @@
+import type { Prop } from '../contract/prop'
 import { componentTitle, memberTitle, membersOf, type Contract } from '../contract/contract'
 import { languageOf } from '../languages/languages'
 import { shortType } from '../contract/type'
@@ -132,18 +133,43 @@ export function packageJson(
 }
 
 /** The whole changelog, in the layout of Keep a Changelog 1.1.0, newest first. */
-export const changelog = (entries: ChangelogEntry[]): string =>
-  `# Changelog\n\nVersions follow Semantic ` +
-  `Versioning.\n\n${entries.map((changelogEntry) => `## [${changelogEntry.version}] - ${changelogEntry.date}\n\n${changelogEntry.notes.trim() || 'No notes.'}\n`).join('\n')}`
+export function changelog(entries: ChangelogEntry[]): string {
+  const told = entries.map(
+    ({ version, date, notes }) => `## [${version}] - ${date}\n\n${notes.trim() || 'No notes.'}\n`,
+  )
+  return `# Changelog\n\nVersions follow Semantic Versioning.\n\n${told.join('\n')}`
+}
 
 /** The tag-name map: `document.createElement('tern-…')` gets its own type. */
-export const tagNameMap = (contracts: Contract[], prefix: string): string =>
-  `${contracts.map((contract) => `import type { ${contract.exportName === 'default' ? `default as ${contract.className}` : contract.className} ` + `} from './${bareName(contract.tag, prefix)}.js'`).join('\n')}\n\ndeclare ` +
-  `global {\n  interface HTMLElementTagNameMap {\n${contracts.map((contract) => `    '${contract.tag}': ${contract.className}`).join('\n')}\n  }\n}\n`
+export function tagNameMap(contracts: Contract[], prefix: string): string {
+  const imports = contracts.map(({ tag, className, exportName }) => {
+    const name = exportName === 'default' ? `default as ${className}` : className
+    return `import type { ${name} } from './${bareName(tag, prefix)}.js'`
+  })
+  const entries = contracts.map(({ tag, className }) => `    '${tag}': ${className}`)
+  return `${imports.join('\n')}
+
+declare global {
+  interface HTMLElementTagNameMap {
+${entries.join('\n')}
+  }
+}
+`
+}
 
 function readme({ library, version, contracts, prefix, words, registry, themes }: PackageInput): string {
   const cell = (text: string) => text.replaceAll('|', '\\|').replaceAll('\n', ' ')
   const base = themes.find((theme) => theme.on === null)?.name ?? ''
+  const worn = themes.find((theme) => theme.name !== base)?.name ?? base
+  const first = `${library.name}/${bareName(contracts[0]?.tag ?? '', prefix)}`
+  const rowOf = (tag: string, prop: Prop) =>
+    [
+      `\`${prop.name}\``,
+      prop.attribute ? `\`${prop.attribute}\`` : '',
+      `\`${cell(shortType(prop.type))}\``,
+      prop.default ? `\`${cell(prop.default)}\`` : '',
+      cell(words(tag, `prop:${prop.name}`) ?? prop.comment ?? ''),
+    ].join(' | ')
   return `# ${library.name}
 
 ${library.description ?? ''}
@@ -159,8 +185,8 @@ npm install ${library.name}@${version} --registry ${registry}
 <script type="module" src="node_modules/${library.name}/dist/index.js"></script>
 \`\`\`
 
-With a bundler: \`import '${library.name}'\` for all, or one component at a time, such as \`import '${library.name}/${bareName(contracts[0]?.tag ?? '', prefix)}'\`.
-A theme holds inside an element: \`<div data-theme="${themes.find((theme) => theme.name !== base)?.name ?? base}">\`.
+With a bundler: \`import '${library.name}'\` for all, or one component at a time, such as \`import '${first}'\`.
+A theme holds inside an element: \`<div data-theme="${worn}">\`.
 
 ## Components
 
@@ -180,7 +206,11 @@ ${contracts
         `${words(contract.tag, 'component:') ?? contract.summary}`,
       ...(props.length
         ? [
-            `| prop | attribute | type | default | |\n| --- | --- | --- | --- | --- |\n${props.map((prop) => `| \`${prop.name}\` | ${prop.attribute ? `\`${prop.attribute}\`` : ''} ` + `| \`${cell(shortType(prop.type))}\` ` + `| ${prop.default ? `\`${cell(prop.default)}\`` : ''} | ${cell(words(contract.tag, `prop:${prop.name}`) ?? prop.comment ?? '')} |`).join('\n')}`,
+            [
+              '| prop | attribute | type | default | |',
+              '| --- | --- | --- | --- | --- |',
+              ...props.map((prop) => `| ${rowOf(contract.tag, prop)} |`),
+            ].join('\n'),
           ]
         : []),
       ...(rest.length ? [rest.join(' ')] : []),

@@ -52,9 +52,14 @@ async function packageModules(
   { contracts, prefix, library }: Omit<PackageInput, 'built'>,
 ): Promise<PackageFile[]> {
   const names = new Map(contracts.map((contract) => [`entry/${bareName(contract.tag, prefix)}.ts`, contract]))
-  const element = (contract: PackageInput['contracts'][number], isOwn: boolean) =>
-    `${isOwn ? registrationOf(contract, '../') : loadingOf(contract)}export * from ` +
-    `'../${contract.files[0]!}'\n${isOwn && contract.exportName === 'default' ? `export { default } from '../${contract.files[0]!}'\n` : ''}`
+  const element = (contract: PackageInput['contracts'][number], isOwn: boolean) => {
+    const from = `from '../${contract.files[0]!}'\n`
+    return [
+      isOwn ? registrationOf(contract, '../') : loadingOf(contract),
+      `export * ${from}`,
+      ...(isOwn && contract.exportName === 'default' ? [`export { default } ${from}`] : []),
+    ].join('')
+  }
   // one entry for all takes each from its own, where that registers it
   const loadingOf = (contract: PackageInput['contracts'][number]) =>
     contract.registeredIn || contract.registeredBy ? `import './${bareName(contract.tag, prefix)}.ts'\n` : ''
@@ -203,15 +208,24 @@ function packageDeclarations(
   const entries: PackageFile[] = contracts.map((contract) => ({
     path: `dist/${bareName(contract.tag, prefix)}.d.ts`,
     content: isElement(contract)
-      ? `import './tags.js'\nexport * from ` +
-        `'${from(contract.files[0]!)}'\n${contract.exportName === 'default' ? `export { default } from '${from(contract.files[0]!)}'\n` : ''}`
+      ? [
+          "import './tags.js'\n",
+          `export * from '${from(contract.files[0]!)}'\n`,
+          ...(contract.exportName === 'default'
+            ? [`export { default } from '${from(contract.files[0]!)}'\n`]
+            : []),
+        ].join('')
       : (sourceLanguage(contract.language).declare?.(contract) ?? ''),
   }))
   entries.push({
     path: 'dist/index.d.ts',
-    content:
-      'import ' +
-      `'./tags.js'\n${contracts.map((contract) => `export * from '${isElement(contract) ? from(contract.files[0]!) : `./${bareName(contract.tag, prefix)}.js`}'\n`).join('')}`,
+    content: [
+      "import './tags.js'\n",
+      ...contracts.map((contract) => {
+        const own = isElement(contract) ? from(contract.files[0]!) : `./${bareName(contract.tag, prefix)}.js`
+        return `export * from '${own}'\n`
+      }),
+    ].join(''),
   })
   entries.push({
     path: 'dist/tags.d.ts',

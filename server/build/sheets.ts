@@ -36,7 +36,12 @@ export async function sheetModule(path: string, css: string, way: SheetWay): Pro
     case 'text':
       return `export default ${JSON.stringify(css)}\n`
     case 'sheet':
-      return `const sheet = new CSSStyleSheet()\nsheet.replaceSync(${JSON.stringify(css)})\nexport default sheet\n`
+      return [
+        'const sheet = new CSSStyleSheet()',
+        `sheet.replaceSync(${JSON.stringify(css)})`,
+        'export default sheet',
+        '',
+      ].join('\n')
     case 'names': {
       const done = await compileStyleAsync({ source: css, filename: path, id: path, modules: true })
       const names = done.modules ?? {}

@@ -6,9 +6,11 @@ export function declareFunction(contract: Contract): string {
   const nodes = membersOf(contract, 'slot').map(
     (slot) => `${doc(slot.comment)}  ${property(slot.name || 'children')}?: ReactNode\n`,
   )
-  return (
-    `${typeFrom('ReactNode', 'react')}export interface ${contract.tag}Props ` +
-    `{\n${propLines(contract).join('')}${handlerLines(contract).join('')}${nodes.join('')}  [attribute: string]: ` +
-    `unknown\n}\nexport declare function ${contract.tag}(props: ${contract.tag}Props): ReactNode\n`
-  )
+  const name = contract.tag
+  const fields = [...propLines(contract), ...handlerLines(contract), ...nodes].join('')
+  return `${typeFrom('ReactNode', 'react')}export interface ${name}Props {
+${fields}  [attribute: string]: unknown
+}
+export declare function ${name}(props: ${name}Props): ReactNode
+`
 }

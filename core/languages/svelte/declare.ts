@@ -14,11 +14,14 @@ export function declareSvelte(contract: Contract): string {
   )
   const handedOn = membersOf(contract, 'pass-through').length ? '  [attribute: string]: unknown\n' : ''
   const fields = [...propLines(contract), ...handlerLines(contract), ...snippets, handedOn].join('')
-  return (
-    `import type { Component, Snippet } from 'svelte'\nexport interface ${contract.tag}Props {\n${fields}}\n` +
-    `export interface ${contract.tag}Exports {\n${methods.join('')}}\n` +
-    `export declare const ${contract.tag}: Component<${contract.tag}Props, ${contract.tag}Exports>\n`
-  )
+  const name = contract.tag
+  return `import type { Component, Snippet } from 'svelte'
+export interface ${name}Props {
+${fields}}
+export interface ${name}Exports {
+${methods.join('')}}
+export declare const ${name}: Component<${name}Props, ${name}Exports>
+`
 }
 
 const handedOver = ({ passes }: Slot): string =>

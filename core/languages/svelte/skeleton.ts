@@ -16,7 +16,10 @@ export function svelteSkeleton({ sources, alike, names, wish }: SkeletonInput): 
     `<!-- @component ${summaryOf(wish)} -->`,
     hasRunes ? scriptWithRunes(isTyped) : scriptWithExports(isTyped),
     `<div class="${names.kebab}" class:quiet>\n  ${hasRunes ? snippet : slot}\n</div>`,
-    `<style>\n  .${names.kebab} { padding: 8px 12px; border: 1px solid currentColor; }\n  .quiet { border-color: transparent; }\n</style>`,
+    `<style>
+  .${names.kebab} { padding: 8px 12px; border: 1px solid currentColor; }
+  .quiet { border-color: transparent; }
+</style>`,
   ]
   // what is no script is blank in them, and says nothing of how it is written
   const scripts = alike.map((contract) =>
