@@ -37,7 +37,8 @@ const sentences = {
     const counts = (['added', 'changed', 'gone'] as const).flatMap(
       (key) => counted(list(detail, key).length, key) ?? [],
     )
-    return `brought in source, revision ${text(detail, 'revision')}${counts.length ? `: ${counts.join(', ')}` : ''}`
+    const what = counts.length ? `: ${counts.join(', ')}` : ''
+    return `brought in source, revision ${text(detail, 'revision')}${what}`
   },
   'reading chosen': (detail) => {
     const from = text(detail, 'from')
@@ -47,8 +48,10 @@ const sentences = {
   'bringing in cancelled': () => 'cancelled bringing in source',
   'words written': (detail, titleOf) =>
     `wrote words for ${memberIn(text(detail, 'member'))} of ${of(detail, titleOf)}`,
-  'words moved': (detail, titleOf) =>
-    `gave the words for ${memberIn(text(detail, 'from'))} to ${memberIn(text(detail, 'to'))} in ${of(detail, titleOf)}`,
+  'words moved': (detail, titleOf) => {
+    const [from, to] = [memberIn(text(detail, 'from')), memberIn(text(detail, 'to'))]
+    return `gave the words for ${from} to ${to} in ${of(detail, titleOf)}`
+  },
   'taken over': (detail, titleOf) =>
     `gave what was made for ${of(detail, titleOf, 'from')} to ${of(detail, titleOf, 'to')}`,
   'example saved': (detail, titleOf) =>

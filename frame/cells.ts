@@ -18,12 +18,44 @@ interface Shown {
 
 /** Style of a sheet of cells; names begin with ours, so that a library's own sheets do not meet them. */
 export const cellStyle = `
-  body[data-kept-sheet] { padding: 0; min-height: 0; display: block; } body[data-kept-sheet] > #parent { display: none; }
+  body[data-kept-sheet] {
+    padding: 0;
+    min-height: 0;
+    display: block;
+  }
+  body[data-kept-sheet] > #parent {
+    display: none;
+  }
   [data-kept-cells] { display: grid; inline-size: max-content; }
-  [data-kept-cell] { box-sizing: border-box; display: flex; flex-direction: column; justify-content: safe center; align-items: safe center; padding: 12px; overflow: hidden; border: 0 solid rgb(128 128 128 / 0.3); border-inline-end-width: 1px; border-block-end-width: 1px; direction: ltr; }
+  [data-kept-cell] {
+    box-sizing: border-box;
+    display: flex;
+    flex-direction: column;
+    justify-content: safe center;
+    align-items: safe center;
+    padding: 12px;
+    overflow: hidden;
+    border: 0 solid rgb(128 128 128 / 0.3);
+    border-inline-end-width: 1px;
+    border-block-end-width: 1px;
+    direction: ltr;
+  }
   [data-kept-cell] > div { min-inline-size: 0; max-inline-size: 100%; }
-  [data-kept-cell] > [data-kept-caption] { font: 11px/15px monospace; color: #5C6766; background: #FCFBF8; padding: 2px 6px; margin: 8px 0 0; }
-  [data-kept-failed] { font: 12px/16px sans-serif; color: #A63D22; background: #FCFBF8; padding: 4px 8px; max-inline-size: 100%; overflow-wrap: anywhere; }
+  [data-kept-cell] > [data-kept-caption] {
+    font: 11px/15px monospace;
+    color: #5C6766;
+    background: #FCFBF8;
+    padding: 2px 6px;
+    margin: 8px 0 0;
+  }
+  [data-kept-failed] {
+    font: 12px/16px sans-serif;
+    color: #A63D22;
+    background: #FCFBF8;
+    padding: 4px 8px;
+    max-inline-size: 100%;
+    overflow-wrap: anywhere;
+  }
 `
 const sheet = document.createElement('div')
 sheet.setAttribute('data-kept-cells', '')

@@ -88,12 +88,14 @@ function doNow(clock: Clock, id: number): void {
   }
 }
 
-/** Who put something off, by its number; frames of the browser are numbered below zero, apart from the rest. */
+/**
+ * Who put something off, by its number; frames of the browser are numbered below zero, apart from the rest.
+ */
 const clocks = new Map<number, Clock>()
 
 /**
- * Notes what a component puts off, under the number it gets by `start`, which is given what is to be done when
- * its time comes by itself.
+ * Notes what a component puts off, under the number it gets by `start`, which is given what is to be done
+ * when its time comes by itself.
  */
 function note(
   clock: Clock,

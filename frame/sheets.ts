@@ -72,9 +72,33 @@ const keepsColours = 'data-kept-adjust'
  */
 export const forced = new CSSStyleSheet()
 forced.replaceSync(`
-  :not([${keepsColours}]), :not([${keepsColours}])::before, :not([${keepsColours}])::after { color: CanvasText !important; background-color: Canvas !important; border-color: CanvasText !important; outline-color: CanvasText !important; text-decoration-color: CanvasText !important; box-shadow: none !important; text-shadow: none !important; }
-  a:any-link:not([${keepsColours}]) { color: LinkText !important; } :is(button, input:is([type=button], [type=submit], [type=reset])):not([${keepsColours}]) { color: ButtonText !important; background-color: ButtonFace !important; border-color: ButtonBorder !important; }
-  :is(input, textarea, select):not([${keepsColours}]) { color: FieldText !important; background-color: Field !important; } :disabled:not([${keepsColours}]) { color: GrayText !important; border-color: GrayText !important; }
+  :not([${keepsColours}]),
+  :not([${keepsColours}])::before,
+  :not([${keepsColours}])::after {
+    color: CanvasText !important;
+    background-color: Canvas !important;
+    border-color: CanvasText !important;
+    outline-color: CanvasText !important;
+    text-decoration-color: CanvasText !important;
+    box-shadow: none !important;
+    text-shadow: none !important;
+  }
+  a:any-link:not([${keepsColours}]) {
+    color: LinkText !important;
+  }
+  :is(button, input:is([type=button], [type=submit], [type=reset])):not([${keepsColours}]) {
+    color: ButtonText !important;
+    background-color: ButtonFace !important;
+    border-color: ButtonBorder !important;
+  }
+  :is(input, textarea, select):not([${keepsColours}]) {
+    color: FieldText !important;
+    background-color: Field !important;
+  }
+  :disabled:not([${keepsColours}]) {
+    color: GrayText !important;
+    border-color: GrayText !important;
+  }
 `)
 let keeping: Element[] = []
 /** Marks the elements that forced colours leave alone, by the value that is computed for each. */

@@ -9,9 +9,13 @@ const tell = (trail: Omit<Trail, 'say' | 'at'>): void => {
   if (!showing.isTrying) say.post({ say: 'trail', ...trail, at: moment() })
 }
 
+/** A part as a sheet would write it. */
+const partOf = (element: Element): string | undefined =>
+  element.getAttribute('part') ? `[part=${element.getAttribute('part')}]` : undefined
+
 const nameOf = (element: EventTarget | null | undefined): string =>
   (element instanceof Element
-    ? `${element.localName}${element.getAttribute('part') ? `[part=${element.getAttribute('part')}]` : element.id ? `#${element.id}` : ''}`
+    ? element.localName + (partOf(element) ?? (element.id ? `#${element.id}` : ''))
     : ''
   ).slice(0, 300)
 tellKeys((what, target) => {

@@ -19,7 +19,10 @@ export interface FirstFiles {
   isBench: boolean
 }
 
-/** The steps of a page's address by its source file: `[library]` and `[tag]` of `pages/[library]/[tag]/index.vue`. */
+/**
+ * The steps of a page's address by its source file: `[library]` and `[tag]` of
+ * `pages/[library]/[tag]/index.vue`.
+ */
 const stepsOf = (page: string): string[] =>
   page
     .replace(/^pages\//, '')

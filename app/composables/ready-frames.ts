@@ -1,4 +1,5 @@
-// Frames that have their page before something is to be shown in them: a site of its own takes a while to stand.
+// Frames that have their page before something is to be shown in them: a site of its own takes a while to
+// stand.
 
 /** What every frame of ours is: scripts of an opaque origin, and nothing else. */
 export function makeFrame(source: string): HTMLIFrameElement {
@@ -15,8 +16,8 @@ const canMove = (): boolean => 'moveBefore' in Element.prototype
 const waiting = (): HTMLIFrameElement | null => document.querySelector('body > iframe[data-ready]')
 
 /**
- * Takes the frame that waits in the page, if one does and its browser lets it move; with the name of its host. The
- * page's own server made the first (`server/plugins/first-files.ts`).
+ * Takes the frame that waits in the page, if one does and its browser lets it move; with the name of its
+ * host. The page's own server made the first (`server/plugins/first-files.ts`).
  */
 export function takeReadyFrame(): { frame: HTMLIFrameElement; name: string } | undefined {
   const frame = canMove() ? waiting() : null
@@ -26,7 +27,10 @@ export function takeReadyFrame(): { frame: HTMLIFrameElement; name: string } | u
   return { frame, name }
 }
 
-/** Puts a frame that waited where it is seen; whoever listens hears that it has loaded, also where it had before. */
+/**
+ * Puts a frame that waited where it is seen; whoever listens hears that it has loaded, also where it had
+ * before.
+ */
 export function moveFrame(frame: HTMLIFrameElement, place: HTMLElement, onLoad: () => void): void {
   const move = place as HTMLElement & { moveBefore(node: Node, before: Node | null): void }
   move.moveBefore(frame, null)
@@ -42,8 +46,8 @@ export function moveFrame(frame: HTMLIFrameElement, place: HTMLElement, onLoad: 
 const drawnWithin = 3000
 
 /**
- * Has a frame wait for the next page that wants one, once what is asked for now is drawn and there is nothing else
- * to do.
+ * Has a frame wait for the next page that wants one, once what is asked for now is drawn and there is nothing
+ * else to do.
  */
 export async function keepFrameReady(preview: string): Promise<void> {
   if (!canMove()) return

@@ -4,5 +4,9 @@ import { placeSchema } from '~~/core/contract/member'
 export const traceBack = (library: string, at: { module: string; line: number; column: number }) =>
   ask(
     placeSchema,
-    `/libraries/${library}/trace?${new URLSearchParams({ module: at.module, line: String(at.line), column: String(at.column) })}`,
+    `/libraries/${library}/trace?${new URLSearchParams({
+      module: at.module,
+      line: String(at.line),
+      column: String(at.column),
+    })}`,
   )

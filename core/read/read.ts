@@ -36,8 +36,8 @@ export class LibraryReader {
   ) {}
 
   /**
-   * What people wrote is read, unless what was built from something else holds most of the components, or somebody
-   * chose otherwise.
+   * What people wrote is read, unless what was built from something else holds most of the components, or
+   * somebody chose otherwise.
    */
   read(files: SourceText[]): Reading {
     const reading = this.readFrom(files, this.from)

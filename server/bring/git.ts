@@ -66,6 +66,9 @@ export async function judgeAddress(address: string): Promise<Judged> {
   return { url, addresses }
 }
 
+/** An address as it stands in a URL (RFC 3986, 3.2.2). */
+const bracketed = (address: string): string => (address.includes(':') ? `[${address}]` : address)
+
 /** What git is told by its environment, where no other user of the machine reads it. */
 function gitEnvironment(
   { url, addresses }: Judged,
@@ -80,7 +83,7 @@ function gitEnvironment(
     // the name is not looked up once more: it could lead elsewhere by then
     [
       'http.curloptResolve',
-      `${url.hostname.replace(/^\[|\]$/g, '')}:${port}:${addresses.map((address) => (address.includes(':') ? `[${address}]` : address)).join(',')}`,
+      `${url.hostname.replace(/^\[|\]$/g, '')}:${port}:${addresses.map(bracketed).join(',')}`,
     ],
     ...(secret
       ? [

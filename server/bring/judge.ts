@@ -33,7 +33,9 @@ export function judgeFiles(
         path.toWellFormed().replaceAll('\0', '').slice(0, 200),
         'path',
         'This path ' +
-          `${path.length > limits.path ? `has ${path.length} characters; ${limits.path} are the most` : 'holds bytes that are no text'}.`,
+          (path.length > limits.path
+            ? `has ${path.length} characters; ${limits.path} are the most.`
+            : 'holds bytes that are no text.'),
         'Give the file a plainer name.',
       )
     else if (

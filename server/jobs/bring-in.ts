@@ -141,8 +141,8 @@ interface Made {
 }
 
 /**
- * Reads a library and builds what was read. Where most of its source is in a form that cannot be built here, and
- * what was built from it can, that is taken, and said; unless somebody chose.
+ * Reads a library and builds what was read. Where most of its source is in a form that cannot be built here,
+ * and what was built from it can, that is taken, and said; unless somebody chose.
  */
 async function readAndBuild(given: Read): Promise<Made | undefined> {
   const chosen = given.library.read_from ?? undefined

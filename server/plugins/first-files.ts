@@ -6,9 +6,9 @@ import { settings } from '../config'
 import { firstFilesOf, pageFiles } from '../first-files'
 
 /**
- * Pages tell a browser what they need before their script runs: their own files, the answers they begin with, and
- * for a bench the frame its component is shown in. To whoever is not signed in they tell nothing: what they see is
- * the page for signing in.
+ * Pages tell a browser what they need before their script runs: their own files, the answers they begin with,
+ * and for a bench the frame its component is shown in. To whoever is not signed in they tell nothing: what
+ * they see is the page for signing in.
  */
 export default defineNitroPlugin((nitro) => {
   const pages = pageFiles()
@@ -27,8 +27,8 @@ export default defineNitroPlugin((nitro) => {
 const isSignedIn = (event: H3Event): boolean => getCookie(event, sessionName) !== undefined
 
 /**
- * A frame that has its page before anybody asks for it, which `app/composables/ready-frames.ts` takes over. Its name
- * is a site of its own, as with all frames.
+ * A frame that has its page before anybody asks for it, which `app/composables/ready-frames.ts` takes over.
+ * Its name is a site of its own, as with all frames.
  */
 function frameMadeReady(): string {
   const name = `r${randomBytes(6).toString('hex')}`

@@ -160,9 +160,13 @@ const interrupted: Problem = {
 export async function failStaleEvidence(db: Store, seconds: number): Promise<string[]> {
   const rows: { library_id: string }[] = (
     await db.raw(
-      `update evidence_runs set state = 'failed', problems = (problems::jsonb || cast(:problem as jsonb))::json, moved_at = now()
+      `update evidence_runs set state = 'failed',
+         problems = (problems::jsonb || cast(:problem as jsonb))::json, moved_at = now()
        where moved_at < now() - make_interval(secs => :seconds) and (state = 'running' or (state = 'waiting'
-         and not exists (select 1 from pgboss.job where name = 'evidence' and data->>'run' = evidence_runs.id::text and pgboss.job.state in ('created', 'retry', 'active'))))
+         and not exists (
+            select 1 from pgboss.job
+            where name = 'evidence' and data->>'run' = evidence_runs.id::text
+              and pgboss.job.state in ('created', 'retry', 'active'))))
        returning library_id`,
       { seconds, problem: JSON.stringify([interrupted]) },
     )

@@ -79,7 +79,8 @@ export async function addJob(
 export async function stepJob(db: Store, id: string, step: string): Promise<'new' | 'same' | false> {
   const rows: { before: string }[] = (
     await db.raw(
-      `update jobs set state = 'running', step = :step, touched_at = now() from (select id, step as before from jobs where id = :id for update) as old
+      `update jobs set state = 'running', step = :step, touched_at = now()
+       from (select id, step as before from jobs where id = :id for update) as old
        where jobs.id = old.id and state in ('waiting', 'running') returning old.before`,
       { id, step },
     )
@@ -132,8 +133,12 @@ const interrupted = {
 export const failStaleJobs = (db: Store, seconds: number): Promise<number> =>
   db('jobs')
     .whereRaw(
-      `(state = 'running' and touched_at < now() - make_interval(secs => :seconds)) or (state = 'waiting' and touched_at < now() - make_interval(secs => :seconds)
-        and not exists (select 1 from pgboss.job where name = 'bring-in' and data->>'job' = jobs.id::text and pgboss.job.state in ('created', 'retry', 'active')))`,
+      `(state = 'running' and touched_at < now() - make_interval(secs => :seconds))
+       or (state = 'waiting' and touched_at < now() - make_interval(secs => :seconds)
+        and not exists (
+           select 1 from pgboss.job
+           where name = 'bring-in' and data->>'job' = jobs.id::text
+             and pgboss.job.state in ('created', 'retry', 'active')))`,
       { seconds },
     )
     .update({ state: 'failed', input: db.raw("input - 'secret'"), result: JSON.stringify(interrupted) })

@@ -101,8 +101,13 @@ export async function channelsOf(db: Store, library: string): Promise<Channels> 
 export async function packageStamp(db: Store, library: string): Promise<string> {
   const { rows } = await db.raw(
     `select (select count(*) from releases where library_id = :library) || '-'
-       || coalesce((select string_agg(name || release_id, ',' order by name) from channels where library_id = :library), '') || '-'
-       || coalesce((select string_agg(release_id::text || deprecations.made_at, ',' order by release_id) from deprecations join releases on releases.id = release_id where library_id = :library), '') as stamp`,
+       || coalesce((
+            select string_agg(name || release_id, ',' order by name)
+            from channels where library_id = :library), '') || '-'
+       || coalesce((
+            select string_agg(release_id::text || deprecations.made_at, ',' order by release_id)
+            from deprecations join releases on releases.id = release_id
+            where library_id = :library), '') as stamp`,
     { library },
   )
   return rows[0].stamp

@@ -203,8 +203,8 @@ export class SvelteComponent {
   }
 
   /**
-   * Adds what a type of props names, of what every element takes only what the component itself asks for; says
-   * which those are.
+   * Adds what a type of props names, of what every element takes only what the component itself asks for;
+   * says which those are.
    */
   private namedIn(
     { type: props, at: written }: { type: ts.Type; at: ts.Node },

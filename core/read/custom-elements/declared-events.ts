@@ -4,8 +4,8 @@ import type { CheckedTypes } from '../source/checked-types'
 import type { SourceSet } from '../source/source-set'
 
 /**
- * Events that declarations name: those of one element, and those that a library adds to the map of every element
- * (`HTMLElementEventMap`), which say what an event is and not who fires it.
+ * Events that declarations name: those of one element, and those that a library adds to the map of every
+ * element (`HTMLElementEventMap`), which say what an event is and not who fires it.
  */
 export interface DeclaredEvents {
   own: Event[]
@@ -14,8 +14,8 @@ export interface DeclaredEvents {
 
 /**
  * Events that declarations name for an element: overloads of `addEventListener` whose first parameter is a
- * key of a map of events, as the DOM's declarations have them. What a listener gets is the value of the map, or
- * an event with that as its detail.
+ * key of a map of events, as the DOM's declarations have them. What a listener gets is the value of the map,
+ * or an event with that as its detail.
  */
 export function declaredEvents(sources: SourceSet, types: CheckedTypes, element: ts.Symbol): DeclaredEvents {
   const { checker } = types
@@ -41,7 +41,9 @@ export function declaredEvents(sources: SourceSet, types: CheckedTypes, element:
 const isOfAll = (types: CheckedTypes, map: ts.Symbol): boolean =>
   (map.declarations ?? []).some((declaration) => !types.isOwnFile(declaration.getSourceFile().fileName))
 
-/** Events that code fires, with what declarations say of them; and those that are declared for the element. */
+/**
+ * Events that code fires, with what declarations say of them; and those that are declared for the element.
+ */
 export function withDeclared(found: readonly Event[], { own, ofAll }: DeclaredEvents): Event[] {
   const named = new Map(own.map((event) => [event.name, event]))
   const anywhere = new Map(ofAll.map((event) => [event.name, event]))

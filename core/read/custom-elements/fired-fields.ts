@@ -7,9 +7,9 @@ import { evaluate, nameOf } from '../source/evaluate'
 import { unwrap, type SourceSet } from '../source/source-set'
 
 /**
- * Events that fields of a class stand for, by name: what such a field is given is made by a function that makes
- * events, as in `this.select = createEvent({ cancelable: false })` and `this.select.emit(…)`. How an event
- * travels is what the field's function is given, and else what the function itself says.
+ * Events that fields of a class stand for, by name: what such a field is given is made by a function that
+ * makes events, as in `this.select = createEvent({ cancelable: false })` and `this.select.emit(…)`. How an
+ * event travels is what the field's function is given, and else what the function itself says.
  */
 export function firedFields(sources: SourceSet, classes: ClassNode[]): Map<string, Event> {
   const found = new Map<string, Event>()

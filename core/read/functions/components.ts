@@ -29,8 +29,8 @@ export const codeOf = ({ fn, made, node }: FoundComponent): ts.Node => fn ?? mad
 export const componentName = /^[A-Z][A-Za-z0-9]*$/
 
 /**
- * Components a file exports: functions and classes, also in wrappers that forward references, memoise, or give a
- * type a second look.
+ * Components a file exports: functions and classes, also in wrappers that forward references, memoise, or
+ * give a type a second look.
  */
 export function componentsIn(sources: SourceSet, file: string): FoundComponent[] {
   const found = new Map<ts.Node, FoundComponent>()

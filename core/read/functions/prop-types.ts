@@ -27,7 +27,9 @@ const plain: Readonly<Record<string, TypeModel>> = {
 }
 const anything: TypeModel = { is: 'other', text: 'any' }
 
-/** The props of an object of checks: `{ tone: PropTypes.oneOf(['calm', 'storm']), title: string.isRequired }`. */
+/**
+ * The props of an object of checks: `{ tone: PropTypes.oneOf(['calm', 'storm']), title: string.isRequired }`.
+ */
 export const checkedProps = (sources: SourceSet, checks: ts.ObjectLiteralExpression): CheckedProp[] =>
   checks.properties.filter(ts.isPropertyAssignment).flatMap((node) => {
     const name = nameOf(sources, node.name)

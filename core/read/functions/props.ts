@@ -86,7 +86,9 @@ export function propsOf(sources: SourceSet, types: CheckedTypes, foundComponent:
   return taken(sources, foundComponent)
 }
 
-/** The type that a component has where it is written; of a class that of the class, and not of what it makes. */
+/**
+ * The type that a component has where it is written; of a class that of the class, and not of what it makes.
+ */
 function typeOfComponent({ checker }: CheckedTypes, { node }: FoundComponent): ts.Type {
   const symbol = ts.isClassLike(node) ? checker.getSymbolAtLocation(node.name ?? node) : undefined
   return symbol
@@ -206,7 +208,9 @@ export function defaultsOf(
   return { values, named }
 }
 
-/** Objects that are set on a component under a name: in its class, or by its module (`Chip.defaultProps = …`). */
+/**
+ * Objects that are set on a component under a name: in its class, or by its module (`Chip.defaultProps = …`).
+ */
 function staticsOf(sources: SourceSet, component: FoundComponent, key: string): ts.ObjectLiteralExpression[] {
   const { made } = component
   const names = namesIn(component)

@@ -109,9 +109,9 @@ function foundIn(sources: SourceSet, types: CheckedTypes, file: string): FoundCo
 }
 
 /**
- * Components each once: what a module only gives another name, or more properties, is the component of the module
- * it comes from: `const Fold = InnerFold`, `Object.assign(InnerFold, { Leaf })`. It is told by the name that the
- * package hands on, and else by its own.
+ * Components each once: what a module only gives another name, or more properties, is the component of the
+ * module it comes from: `const Fold = InnerFold`, `Object.assign(InnerFold, { Leaf })`. It is told by the
+ * name that the package hands on, and else by its own.
  */
 function eachOnce(sources: SourceSet, all: readonly FoundComponent[], called: PublicNames): FoundComponent[] {
   const nodes = new Map(all.map((component) => [component.node as ts.Node, component]))

@@ -7,8 +7,8 @@ import { unwrap, type SourceSet } from '../source/source-set'
 import type { FoundComponent } from './components'
 
 /**
- * Components apart from those that only wrap an element of the library for another framework: they are made by a
- * call that is handed the element's class, as in `make({ tagName: 'x-chip', elementClass: Chip })`.
+ * Components apart from those that only wrap an element of the library for another framework: they are made
+ * by a call that is handed the element's class, as in `make({ tagName: 'x-chip', elementClass: Chip })`.
  */
 export function withoutWrappers(
   sources: SourceSet,
@@ -51,7 +51,9 @@ export function wrappersAside(sources: SourceSet, wrappers: readonly FoundCompon
   const were = wrappers.length === 1 ? 'It was' : 'They were'
   return {
     code: 'left-aside-wrappers',
-    what: `${wrappers.length} ${are} elements of the library for another framework, ${first!.name} first. ${were} left aside.`,
+    what:
+      `${wrappers.length} ${are} elements of the library for another framework, ${first!.name} first. ` +
+      `${were} left aside.`,
     where: sources.place(first!.node),
     todo: 'Nothing to do: the elements themselves are on the shelf.',
   }

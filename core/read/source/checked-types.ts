@@ -122,9 +122,9 @@ export class CheckedTypes {
   }
 
   /**
-   * Whether a member is one that every element or every component of a framework takes: all that declares it are
-   * the DOM's declarations, those of CSS, or those of the frameworks themselves. What another package declares is
-   * as much a component's own as what its library does, since it is given to it alone.
+   * Whether a member is one that every element or every component of a framework takes: all that declares it
+   * are the DOM's declarations, those of CSS, or those of the frameworks themselves. What another package
+   * declares is as much a component's own as what its library does, since it is given to it alone.
    */
   isOfPage(symbol: ts.Symbol): boolean {
     const { declarations = [] } = symbol

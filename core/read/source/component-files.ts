@@ -47,7 +47,10 @@ export function readComponentFiles(
   return { contracts: contracts.map((contract) => withUses(contract, contracts)), problems }
 }
 
-/** The name a component has, or that of its file, also with those of folders around it: the first that is free. */
+/**
+ * The name a component has, or that of its file, also with those of folders around it: the first that is
+ * free.
+ */
 const freeTag = (tag: string, path: string, taken: ReadonlyMap<string, string>): string | undefined =>
   taken.has(tag) ? freeName(nameOfFile(path), path, taken) : tag
 

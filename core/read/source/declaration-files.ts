@@ -3,8 +3,8 @@ import { isDeclaration, joined } from './paths'
 import type { SourceSet } from './source-set'
 
 /**
- * Declarations that speak of a compiled script: beside it, those of the entry of its folder, which hand on what it
- * does, or those of the entry of the library's package.
+ * Declarations that speak of a compiled script: beside it, those of the entry of its folder, which hand on
+ * what it does, or those of the entry of the library's package.
  */
 export function declarationFiles(sources: SourceSet, path: string): string[] {
   const beside = declarationsBeside(sources, path)

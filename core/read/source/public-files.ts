@@ -7,9 +7,9 @@ import { unwrap, type Declared, type SourceSet } from './source-set'
 const mostFiles = 5000
 
 /**
- * What the package of a library calls its components that are files, by path: the name that whoever installs it
- * imports, with that of what it is a member of before it (`AvatarImage` of `Avatar.Image`). Empty where the package
- * says no entry that is there.
+ * What the package of a library calls its components that are files, by path: the name that whoever installs
+ * it imports, with that of what it is a member of before it (`AvatarImage` of `Avatar.Image`). Empty where
+ * the package says no entry that is there.
  */
 export function publicFiles(sources: SourceSet): ReadonlyMap<string, string> {
   const walk = new Walk(sources)

@@ -66,8 +66,8 @@ export function nameOfFile(path: string): string {
 }
 
 /**
- * A name for a component that no other has: its own, or that with the name of its file or of a folder around it,
- * the nearest first. `undefined` where all of these are taken.
+ * A name for a component that no other has: its own, or that with the name of its file or of a folder around
+ * it, the nearest first. `undefined` where all of these are taken.
  */
 export function freeName(
   name: string,

@@ -83,8 +83,8 @@ export class VueMembers {
   }
 
   /**
-   * Whether a prop is what Vue's compiler makes for modifiers of a model, as `openModifiers` of `open`: whoever
-   * uses the component writes `v-model:open.trim` (Vue guide, component v-model).
+   * Whether a prop is what Vue's compiler makes for modifiers of a model, as `openModifiers` of `open`:
+   * whoever uses the component writes `v-model:open.trim` (Vue guide, component v-model).
    */
   private isModifiers(name: string): boolean {
     const model = /^(.+)Modifiers$/.exec(name)?.[1]?.replace(/^model$/, 'modelValue')

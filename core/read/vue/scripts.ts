@@ -181,7 +181,9 @@ function optionsNamed(sources: SourceSet, name: ts.Identifier, depth: number): M
   return value && optionsIn(sources, value, depth + 1)
 }
 
-/** `handedOn`: what the package calls it, as its declarations do; in code that was bundled little else does. */
+/**
+ * `handedOn`: what the package calls it, as its declarations do; in code that was bundled little else does.
+ */
 function contractOf(
   sources: SourceSet,
   types: CheckedTypes,

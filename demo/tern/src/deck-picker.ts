@@ -80,7 +80,14 @@ export class TernDeckPicker extends TernElement {
   #key(event: KeyboardEvent): void {
     const open = this.#decks.filter((one) => !one.full)
     const at = open.findIndex((one) => one.id === this.chosen)
-    const to: Record<string, number> = { ArrowRight: at + 1, ArrowDown: at + 1, ArrowLeft: at - 1, ArrowUp: at - 1, Home: 0, End: open.length - 1 }
+    const to: Record<string, number> = {
+      ArrowRight: at + 1,
+      ArrowDown: at + 1,
+      ArrowLeft: at - 1,
+      ArrowUp: at - 1,
+      Home: 0,
+      End: open.length - 1,
+    }
     const next = to[event.key]
     if (next === undefined || open.length === 0) return
     event.preventDefault()

@@ -48,7 +48,16 @@ export class TernFareStepper extends TernElement {
     this.find('.less').addEventListener('click', () => this.#step(-1))
     this.find('.more').addEventListener('click', () => this.#step(1))
     this.find('.stepper').addEventListener('keydown', (event) => {
-      const by: Record<string, number> = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1, PageUp: 5, PageDown: -5, Home: -Infinity, End: Infinity }
+      const by: Record<string, number> = {
+        ArrowUp: 1,
+        ArrowRight: 1,
+        ArrowDown: -1,
+        ArrowLeft: -1,
+        PageUp: 5,
+        PageDown: -5,
+        Home: -Infinity,
+        End: Infinity,
+      }
       const step = by[event.key]
       if (step === undefined) return
       event.preventDefault()

@@ -1,6 +1,9 @@
 import type { Knex } from 'knex'
 
-/** What is read of a library that holds both what people wrote and what was built from it, where somebody chose. */
+/**
+ * What is read of a library that holds both what people wrote and what was built from it, where somebody
+ * chose.
+ */
 export const up = (knex: Knex): Promise<unknown> =>
   knex.raw(`
 alter table libraries add column read_from text check (read_from in ('source', 'built'));

@@ -10,7 +10,9 @@ import { addJob } from '~~/server/store/jobs'
 import { setReadFrom } from '~~/server/store/libraries'
 import { filesOfRevision, revision } from '~~/server/store/sources'
 
-/** Chooses what is read of a library that holds both its source and what was built from it, and reads it so. */
+/**
+ * Chooses what is read of a library that holds both its source and what was built from it, and reads it so.
+ */
 export default route({
   access: 'contributor',
   limit: limits.body.small,
