@@ -8,7 +8,9 @@ import { benchmarks as shelves } from './bench/shelves.mjs'
 import { benchmarks as spreads } from './bench/spreads.mjs'
 import { benchmarks as shows } from './bench/shown.mjs'
 import { benchmarks as tarballs } from './bench/tarball.mjs'
-import { freePort, say, seed, setUp, startPostgres, startServer } from './setup.mjs'
+import { freePort, say } from './machine.mjs'
+import { startPostgres } from './postgres.mjs'
+import { seed, setUp, startServer } from './setup.mjs'
 
 const names = process.argv.slice(2).filter((text) => !text.startsWith('--'))
 const json = process.argv.includes('--json')

@@ -1,6 +1,8 @@
 import { rmSync } from 'node:fs'
 import { join } from 'node:path'
-import { dataFolder, say, seed, sessionSecret, setUp, startPostgres, startServer } from './setup.mjs'
+import { dataFolder, say } from './machine.mjs'
+import { startPostgres } from './postgres.mjs'
+import { seed, sessionSecret, setUp, startServer } from './setup.mjs'
 
 await setUp({ browser: true })
 const fresh = process.argv.includes('--fresh')

@@ -2,7 +2,9 @@
 import { spawn } from 'node:child_process'
 import { watch } from 'node:fs'
 import { join } from 'node:path'
-import { root, say, seed, sessionSecret, setUp, startPostgres } from './setup.mjs'
+import { root, say } from './machine.mjs'
+import { startPostgres } from './postgres.mjs'
+import { seed, sessionSecret, setUp } from './setup.mjs'
 
 await setUp({ build: false })
 const { buildSides } = await import('./side-builds.mjs')

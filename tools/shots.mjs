@@ -3,7 +3,9 @@ import { mkdirSync, readdirSync, readFileSync } from 'node:fs'
 import { join, relative } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { flock } from './bench/shelf.mjs'
-import { freePort, root, seed, setUp, startPostgres, startServer } from './setup.mjs'
+import { freePort, root } from './machine.mjs'
+import { startPostgres } from './postgres.mjs'
+import { seed, setUp, startServer } from './setup.mjs'
 
 /**
  * The small library of React components, as an upload, with one file beside it that does not compile and a

@@ -4,7 +4,9 @@ import { spawn } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join, relative } from 'node:path'
 import { stripVTControlCharacters } from 'node:util'
-import { dataFolder, root, say, seed, setUp, startPostgres } from './setup.mjs'
+import { dataFolder, root, say } from './machine.mjs'
+import { startPostgres } from './postgres.mjs'
+import { seed, setUp } from './setup.mjs'
 
 await setUp({ browser: true })
 const only = process.argv.slice(2).filter((text) => !text.startsWith('-'))

@@ -5,8 +5,10 @@ import { bareName } from '../release/manifest'
 import { walk, type SourceSet } from '../read/source/source-set'
 import type { SourceText } from '../read/source/source-text'
 import { classNameAfter, pascalOf } from './class-name'
-import { inManner, mannerOf, type Manner } from './manner'
+import { mannerOf } from './manner'
 import { filled, shapeOf } from './path'
+import { looks, markup, switchName } from './plain-element'
+import { simplestSwitch } from './simplest-switch'
 import { summaryOf, type Names, type Wish } from './wish'
 import {
   isNamed,
@@ -22,15 +24,6 @@ import {
   looksIn,
   withTexts,
 } from './model-source'
-
-const markup = '<div part="base" class="base"><slot>Nothing in it yet</slot></div>'
-const looks = (prop: string | undefined): string =>
-  [
-    ':host { display: inline-block; }',
-    '.base { padding: 8px 12px; border: 1px solid currentColor; }',
-    ...(prop ? [`:host([${prop}]) .base { border-color: transparent; }`] : []),
-  ].join('\n')
-export const switchName = 'quiet'
 
 /**
  * A new element after a model of the library: its imports, the way it comes by markup and looks, its
@@ -251,57 +244,6 @@ export function afterModel(
   ]
 }
 
-/**
- * The plainest prop of a class that is on or off and shows in an attribute, with what declares it called
- * otherwise.
- */
-function simplestSwitch(
-  node: ts.ClassDeclaration,
-  model: Contract,
-): { nodes: ts.ClassElement[]; text: string; renamed: (member: ts.ClassElement) => string } | undefined {
-  const props = membersOf(model, 'prop').filter(
-    (member) =>
-      member.type.is === 'boolean' &&
-      member.reflects &&
-      !member.readonly &&
-      member.defaultValue !== true &&
-      member.attribute === member.name,
-  )
-  const found = props
-    .flatMap((prop) => {
-      const nodes = node.members.filter(
-        (member) =>
-          member.name?.getText() === prop.name && (ts.isPropertyDeclaration(member) || ts.isAccessor(member)),
-      )
-      const plain =
-        nodes.length > 0 &&
-        nodes.every(
-          (node) =>
-            ![...node.getText().matchAll(/this\.(#?\w+)/g)].some(
-              ([, name]) => !/^(has|toggle|set|get|remove)Attribute$/.test(name!),
-            ) && /^[\w\s(){}:.'"@,=;<>!?&|[\]]*$/.test(node.getText()),
-        )
-      const inMap =
-        nodes.length === 0 ||
-        nodes.some((node) => ts.isPropertyDeclaration(node) && !ts.getDecorators(node)?.length)
-      return plain && !inMap ? [{ nodes, prop }] : []
-    })
-    .sort(
-      (a, b) =>
-        a.nodes.reduce((sum, node) => sum + node.getText().length, 0) -
-        b.nodes.reduce((sum, node) => sum + node.getText().length, 0),
-    )[0]
-  if (!found) return undefined
-  const renamed = (member: ts.ClassElement) =>
-    member.getText().replaceAll(new RegExp(`\\b${found.prop.name}\\b`, 'g'), switchName)
-  const [first] = found.nodes
-  return {
-    nodes: found.nodes,
-    renamed,
-    text: `/** Shown without its edge. */\n${indentOf(node.getSourceFile(), first!)}${renamed(first!)}`,
-  }
-}
-
 /** The comment of the new class, with the tags its model's comment makes use of. */
 function docOf(wish: Wish, model: ts.ClassDeclaration, hasSwitch: boolean): string {
   const tags = new Set(ts.getJSDocTags(model).map((tag) => tag.tagName.text))
@@ -320,55 +262,4 @@ function docOf(wish: Wish, model: ts.ClassDeclaration, hasSwitch: boolean): stri
     ...(lines.length ? [' *', ...lines.map((line) => ` * ${line}`)] : []),
     ' */',
   ].join('\n')
-}
-
-/** An element that builds on nothing but the platform. */
-export function plainElement(
-  manner: Manner,
-  beside: string | undefined,
-  names: Names,
-  wish: Wish,
-): SourceText[] {
-  const ending = beside === undefined || /\.tsx?$/.test(beside) ? 'ts' : 'js'
-  const typed = (type: string) => (ending === 'ts' ? type : '')
-  const folder = beside?.includes('/') ? `${beside.slice(0, beside.lastIndexOf('/') + 1)}` : 'src/'
-  const text = `const template = document.createElement('template')//;
-template.innerHTML = \`<style>
-${looks(switchName)}
-</style>${markup}\`//;
-
-/**
- * ${summaryOf(wish)}
- *
-${wish.group ? ` * @group ${wish.group}\n` : ''} * @slot - What stands in it.
- * @csspart base - The whole of it.
- */
-export class ${names.pascal} extends HTMLElement {
-  constructor() {
-    super()//;
-    this.attachShadow({ mode: 'open' }).append(template.content.cloneNode(true))//;
-  }
-
-  /** Shown without its edge. */
-  get ${switchName}()${typed(': boolean')} {
-    return this.hasAttribute('${switchName}')//;
-  }
-  set ${switchName}(on${typed(': boolean')}) {
-    this.toggleAttribute('${switchName}', on)//;
-  }
-}
-
-customElements.define('${names.tag}', ${names.pascal})//;
-${
-  ending === 'ts'
-    ? `
-declare global {
-  interface HTMLElementTagNameMap {
-    '${names.tag}': ${names.pascal}
-  }
-}
-`
-    : ''
-}`
-  return [{ path: `${folder}${names.kebab}.${ending}`, text: inManner(text, manner) }]
 }

@@ -9,7 +9,7 @@ import { CheckedTypes } from './source/checked-types'
 import { lostImports } from './source/needs'
 import { componentsSuspected, hasBoth, libraryFiles } from './source/library-files'
 import type { ReadFrom } from './read-from'
-import { isManifest, sameName, type Reading } from './source/reading'
+import { freeName, isManifest, sameName, type Reading } from './source/reading'
 import { SourceSet, type Outside } from './source/source-set'
 import type { SourceText } from './source/source-text'
 
@@ -81,8 +81,12 @@ function readAll(sources: SourceSet, types: CheckedTypes, aside: Problem[]): Rea
   for (const read of readings.flatMap((reading) => reading.contracts)) {
     const contract = withAskedValues(sources, read)
     const other = contracts.get(contract.tag)
-    if (other) problems.push(sameName(contract.tag, contract.place, other.place.file))
-    else contracts.set(contract.tag, contract)
+    // an element is known by its tag, which nobody else may have
+    const tag = isElement(contract)
+      ? other === undefined && contract.tag
+      : freeName(contract.tag, contract.place.file, contracts)
+    if (tag) contracts.set(tag, { ...contract, tag })
+    else problems.push(sameName(contract.tag, contract.place, other!.place.file))
   }
   for (const [path, text] of sources.texts) {
     if (!isManifest(path)) continue

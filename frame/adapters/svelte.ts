@@ -1,6 +1,6 @@
-import { createRawSnippet, mount, unmount, type Component, type Snippet } from 'svelte'
+import { createRawSnippet, getAllContexts, mount, unmount, type Component, type Snippet } from 'svelte'
 import { createClassComponent } from 'svelte/legacy'
-import type { Filling, Usage } from '../../core/code/usage'
+import type { Filling, Usage, Within } from '../../core/code/usage'
 import type { Adapter, Tools } from './adapter'
 
 /** A component with the names of what it gives to its snippets, in order, as its module says them. */
@@ -42,6 +42,15 @@ function passedTo(
   }
 }
 
+/** What the component that is rendering hands down (Svelte reference, `getAllContexts`). */
+function contextsHere(): Map<unknown, unknown> {
+  try {
+    return new Map(getAllContexts())
+  } catch {
+    return new Map()
+  }
+}
+
 /** What is learnt of a component while it is shown. */
 interface Learnt {
   hasSlots: boolean
@@ -70,7 +79,10 @@ function snippetOf(
     return {
       render: () => '<span style="display: contents"></span>',
       setup: (target: Element) => {
-        const shown = mount(inner, { target, props: propsOf(inner, filling.usage, tools, learnt, passed) })
+        const props = propsOf(inner, filling.usage, tools, learnt, passed)
+        // what stands in a component finds what that hands down, as where somebody writes the one in the
+        // other
+        const shown = mount(inner, { target, props, context: contextsHere() })
         return () => void unmount(shown)
       },
     }
@@ -102,29 +114,81 @@ function propsOf(
   }
 }
 
+const isHandler = (name: string): boolean => /^on[a-zA-Z]/.test(name)
+
+/** Handlers as props, for what a component fires by calling them. */
+const handlersOf = (
+  listen: readonly string[],
+  tools: Tools,
+): Record<string, (...values: unknown[]) => void> =>
+  Object.fromEntries(
+    listen.filter(isHandler).map((name) => [name, (...values: unknown[]) => tools.fired(name, values)]),
+  )
+
+/** Listeners for what a component dispatches: it comes as an event that carries its value. */
+const dispatchedOf = (
+  listen: readonly string[],
+  tools: Tools,
+): Record<string, (event: CustomEvent) => void> =>
+  Object.fromEntries(
+    listen
+      .filter((name) => !isHandler(name))
+      .map((name) => [name, (event: CustomEvent) => tools.fired(name, [event.detail ?? event])]),
+  )
+
+/** A snippet in which something is made in a place of its own, and ended with it. */
+const snippetWith = (begin: (target: Element) => () => void): Snippet<unknown[]> =>
+  createRawSnippet(() => ({ render: () => '<span style="display: contents"></span>', setup: begin }))
+
+/**
+ * A component in those it stands in, outermost first; each is made where the one around it renders its
+ * content.
+ */
+function mountWithin(
+  within: readonly Within[],
+  target: Element,
+  tools: Tools,
+  learnt: Learnt,
+  innermost: (target: Element) => () => void,
+): () => void {
+  const [around, ...others] = within
+  if (!around) return innermost(target)
+  const outer = tools.componentOf(around.tag) as Shown | undefined
+  if (!outer) throw new Error(`${around.tag} is not built`)
+  const props = propsOf(outer, around.usage, tools, learnt)
+  props[around.slot || 'children'] = snippetWith((place) =>
+    mountWithin(others, place, tools, learnt, innermost),
+  )
+  const shown = mount(outer, { target, props, context: contextsHere() })
+  return () => void unmount(shown)
+}
+
 export const adapter: Adapter = {
   mount(component, parent, usage, listen, tools) {
     const shown = component as Shown
-    const handlers = Object.fromEntries(
-      listen
-        .filter((name) => /^on[a-zA-Z]/.test(name))
-        .map((name) => [name, (...values: unknown[]) => tools.fired(name, values)]),
-    )
     const learnt: Learnt = { hasSlots: false }
     let last = usage
     let given = propsOf(shown, usage, tools, learnt)
-    const made = createClassComponent({ component: shown, target: parent, props: { ...handlers, ...given } })
-    for (const name of listen) {
-      // what was dispatched comes as an event that carries its value
-      if (!(name in handlers))
-        made.$on(name, (event: CustomEvent) => tools.fired(name, [event.detail ?? event]))
+    if (usage.within?.length) {
+      let made: object = {}
+      const end = mountWithin(usage.within, parent, tools, learnt, (target) => {
+        const props = { ...handlersOf(listen, tools), ...given }
+        const events = dispatchedOf(listen, tools)
+        const inner = (made = mount(shown, { target, props, events, context: contextsHere() }))
+        return () => void unmount(inner)
+      })
+      // what stands in others is made anew with them
+      return { update: () => false, methods: () => made, end }
     }
+    const handlers = handlersOf(listen, tools)
+    const made = createClassComponent({ component: shown, target: parent, props: { ...handlers, ...given } })
+    for (const [name, listener] of Object.entries(dispatchedOf(listen, tools))) made.$on(name, listener)
     return {
       update(next) {
         // a slot of old asks once what fills it, when the component is made
         const slotsOf = (usage: Usage) =>
           JSON.stringify(learnt.hasSlots ? Object.entries(usage.slots) : Object.keys(usage.slots))
-        if (slotsOf(next) !== slotsOf(last)) return false
+        if (slotsOf(next) !== slotsOf(last) || next.within?.length) return false
         last = next
         const gone = Object.keys(given).filter((name) => name !== '$$slots')
         given = propsOf(shown, next, tools, learnt)

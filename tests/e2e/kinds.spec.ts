@@ -125,6 +125,19 @@ test('a library of Svelte components: on the shelf, handled, snippets and slots 
   await expect(page.getByLabel('Events')).toContainText('near  true')
 })
 
+test('a Svelte component that asks what it stands in is shown in that, and is handled there', async ({
+  page,
+}) => {
+  test.setTimeout(120_000)
+  await signIn(page, at, 'ines', '/plover/JettyBerth')
+  const berth = alone(page, 'Jetty berth').getByRole('button')
+  await expect(berth).toHaveText('Holm 1')
+  await row(page, 'prop:number').getByRole('spinbutton').fill('4')
+  await expect(berth).toHaveText('Holm 4')
+  await berth.click()
+  await expect(page.getByLabel('Events')).toContainText('onmoor  4')
+})
+
 test(
   'a library of function components: on the shelf, handled, nodes put in, a failing one ' +
     'told, with code in React style',

@@ -3,7 +3,7 @@
 import { execFileSync } from 'node:child_process'
 import { existsSync, mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { dataFolder, root, say } from '../setup.mjs'
+import { dataFolder, root, say } from '../machine.mjs'
 
 /**
  * What each states of itself: `attributes` or `fields` in a manifest, or the declarations it ships, at `at`.

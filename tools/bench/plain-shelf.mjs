@@ -1,6 +1,6 @@
 // The bare reference for pages of renderings: the same components, each in a frame that holds nothing but it.
 import { createServer } from 'node:http'
-import { freePort } from '../setup.mjs'
+import { freePort } from '../machine.mjs'
 
 /**
  * Runs in each bare frame: loads the component's module, shows it so many times, says when it was painted.

@@ -1,5 +1,5 @@
 import { createServer } from 'node:http'
-import { freePort } from '../setup.mjs'
+import { freePort } from '../machine.mjs'
 
 let plainly
 

@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process'
-import { root } from '../setup.mjs'
+import { root } from '../machine.mjs'
 import { round } from './figures.mjs'
 
 function readSpeed() {

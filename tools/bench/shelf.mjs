@@ -1,7 +1,7 @@
 // The shelf at five hundred components: how soon it stands there, and what scrolling it costs.
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
-import { root } from '../setup.mjs'
+import { root } from '../machine.mjs'
 
 const account = { email: 'ines@marram.example', password: 'keeps-the-shelf' }
 

@@ -1,4 +1,4 @@
-import { say } from '../setup.mjs'
+import { say } from '../machine.mjs'
 import { launch } from './browser.mjs'
 import { median, round } from './figures.mjs'
 import { plainShelf } from './plain-shelf.mjs'

@@ -1,5 +1,5 @@
 // What of a published library stands visibly on the shelf once it is brought in, with nothing added to it.
-import { say } from '../setup.mjs'
+import { say } from '../machine.mjs'
 import { launch } from './browser.mjs'
 import { round } from './figures.mjs'
 

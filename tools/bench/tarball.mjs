@@ -1,7 +1,7 @@
 import { fork } from 'node:child_process'
 import { Agent, request as httpRequest } from 'node:http'
 import { join } from 'node:path'
-import { root } from '../setup.mjs'
+import { root } from '../machine.mjs'
 import { median, round } from './figures.mjs'
 
 /** Requests a second with a number of connections kept busy, for a time. */

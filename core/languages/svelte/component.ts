@@ -12,7 +12,16 @@ import { unwrap, type SourceSet } from '../../read/source/source-set'
 import { typeOfExpression, typeOfNode } from '../../read/source/type-nodes'
 import { walk } from '../../read/source/walk'
 import { Lines } from '../../read/source/lines'
-import { bindable, callOf, isCalledSnippet, isSnippet, plainName, takenBy } from './forms'
+import {
+  bindable,
+  callOf,
+  isCalledSnippet,
+  isSnippet,
+  plainName,
+  takenBy,
+  holdingRest,
+  namesOneOf,
+} from './forms'
 import { SvelteMembers, wordsAt } from './members'
 import { contentOf } from './script'
 import { readSvelteTemplate, type SvelteTemplateFacts } from './template'
@@ -43,7 +52,7 @@ export class SvelteComponent {
   contract(): Contract {
     for (const statement of this.script.statements) this.readStatement(statement)
     const template = readSvelteTemplate(this.root, this.text, this.path, this.rest)
-    this.members.addFromTemplate(template)
+    this.members.addFromTemplate(template, this.rest.size > 0)
     const name = nameOfFile(this.path)
     const { summary, deprecated } = this.saidOfComponent()
     return {
@@ -125,6 +134,7 @@ export class SvelteComponent {
       for (const declaration of statement.declarationList.declarations) {
         const call = declaration.initializer && callOf(declaration.initializer)
         if (call?.name === '$props') this.readProps(declaration, call.node)
+        else if (call?.name === '$derived') this.followRest(declaration, call.node)
         else if (call?.name === 'createEventDispatcher') this.readDispatcher(declaration, call.node)
         else if (isExported && ts.isIdentifier(declaration.name))
           this.readExported(declaration.name.text, declaration)
@@ -200,6 +210,14 @@ export class SvelteComponent {
       : this.declaredBeside()
     const named = declared ? this.namedIn(declared, taken) : new Set<string>()
     for (const [name, element] of taken) if (!named.has(name)) this.addTaken(name, element)
+  }
+
+  /**
+   * What is worked out of all that is left of the props holds it too: `const { children, ...rest } =
+   * $derived(props)`.
+   */
+  private followRest({ name }: ts.VariableDeclaration, call: ts.CallExpression): void {
+    if (namesOneOf(call, this.rest)) for (const held of holdingRest(name)) this.rest.add(held)
   }
 
   /**

@@ -1,7 +1,7 @@
 import ts from 'typescript'
 import type { TypeModel } from '../../contract/type'
 import type { CheckedTypes } from '../../read/source/checked-types'
-import { unwrap } from '../../read/source/source-set'
+import { unwrap, walk } from '../../read/source/source-set'
 
 // Forms of Svelte's own in scripts and types.
 
@@ -45,4 +45,24 @@ export function takenBy(types: CheckedTypes, type: ts.Type, at: ts.Node): TypeMo
       return checker.isTupleType(given) ? checker.getTypeArguments(given as ts.TypeReference) : [given]
     })
     .map((given) => types.model(given, at))
+}
+
+/** Whether an expression names one of some variables. */
+export function namesOneOf(expression: ts.Expression, names: ReadonlySet<string>): boolean {
+  let found = false
+  walk(expression, (node) => {
+    found ||= ts.isIdentifier(node) && names.has(node.text)
+    return !found
+  })
+  return found
+}
+
+/** Names of a declaration that hold what is left of something: itself, members of a list, what is left by it. */
+export function holdingRest(name: ts.BindingName): string[] {
+  if (ts.isIdentifier(name)) return [name.text]
+  const elements = [...name.elements].filter((element) => ts.isBindingElement(element))
+  const held = ts.isArrayBindingPattern(name)
+    ? elements
+    : elements.filter((element) => element.dotDotDotToken !== undefined)
+  return held.flatMap((element) => (ts.isIdentifier(element.name) ? [element.name.text] : []))
 }

@@ -95,9 +95,14 @@ export class SvelteMembers {
     if (method) this.methods.set(name, { ...method, ...words })
   }
 
-  addFromTemplate(template: SvelteTemplateFacts): void {
+  /**
+   * `takesAll`: it keeps all that it is given, so what it renders as `children` is what it is given as such.
+   */
+  addFromTemplate(template: SvelteTemplateFacts, takesAll: boolean): void {
     for (const slot of template.slots) if (!this.slots.has(slot.name)) this.slots.set(slot.name, slot)
-    for (const [name, { passes }] of template.rendered) {
+    for (const [name, { passes, place }] of template.rendered) {
+      if (name === 'children' && takesAll && !this.props.has(name) && !this.slots.has(''))
+        this.slots.set('', slotAt('', place, passes))
       const slot = this.slots.get(name === 'children' ? '' : name)
       // a snippet's own names for what it is given are better than the places they stand in
       if (slot) this.slots.set(slot.name, { ...slot, ...namedPasses(slot, passes) })
@@ -116,19 +121,26 @@ export class SvelteMembers {
     if (!prop) return
     this.props.delete(name)
     const { place, known, comment } = prop
-    const words = comment === undefined ? {} : { comment }
-    const slot: Slot = {
-      kind: 'slot',
-      name,
-      place,
+    this.slots.set(name, {
+      ...slotAt(name, place, passes),
       known,
-      disagreements: [],
-      ...words,
-      fallback: '',
-      feeds: [],
-    }
-    this.slots.set(name, { ...slot, ...namedPasses(slot, passes) })
+      ...(comment === undefined ? {} : { comment }),
+    })
   }
+}
+
+/** A slot that is known by being rendered. */
+function slotAt(name: string, place: Slot['place'], passes: readonly string[]): Slot {
+  const slot: Slot = {
+    kind: 'slot',
+    name,
+    place,
+    known: 'inferred',
+    disagreements: [],
+    fallback: '',
+    feeds: [],
+  }
+  return { ...slot, ...namedPasses(slot, passes) }
 }
 
 /** What the comment of a declaration says. */

@@ -1,35 +1,26 @@
 import ts from 'typescript'
 import type { Contract, Member } from '../../contract/contract'
 import type { Event } from '../../contract/event'
-import type { Place } from '../../contract/member'
-import type { PassThrough } from '../../contract/pass-through'
 import type { Prop } from '../../contract/prop'
 import type { Slot } from '../../contract/slot'
 import { withoutUndefined } from '../../contract/type'
 import type { Problem } from '../../problem'
-import { declarationOf } from '../source/declarations'
 import { tagText, wordsOf } from '../source/comments'
 import type { CheckedTypes } from '../source/checked-types'
 import { shownDefault } from '../source/defaults'
 import { compareDefault } from '../source/stated-default'
 import { readKeys } from '../source/keys'
 import { reachedFrom } from '../source/reached'
-import { freeName, nameOfFile, notRead, sameName, type Reading } from '../source/reading'
-import { unwrap, walk, type SourceSet } from '../source/source-set'
-import { innerBy, publicNames, type PublicNames } from '../source/public-names'
-import { isThisProps } from './class-components'
-import {
-  aliasOf,
-  codeOf,
-  componentName,
-  componentsIn,
-  declaredComponentsIn,
-  type FoundComponent,
-} from './components'
+import { freeName, notRead, sameName, type Reading } from '../source/reading'
+import type { SourceSet } from '../source/source-set'
+import { innerBy, publicNames } from '../source/public-names'
+import { codeOf, componentsIn, declaredComponentsIn, type FoundComponent } from './components'
+import { restOf } from './handed-on'
+import { eachOnce, nameOf } from './naming'
+import { jsxNamesIn, usesOf } from './uses'
 import { withoutWrappers, wrappersAside } from './wrappers'
-import { isMarkupCall } from './markup-calls'
 import { addCompanions, contextsOf, propertiesOf } from './contexts'
-import { isFilling, isCallable, propsOf, patternsOf, defaultsOf } from './props'
+import { isFilling, isCallable, propsOf, defaultsOf } from './props'
 
 const markupFile = /\.(tsx|jsx|js|mjs|ts)$/
 
@@ -106,35 +97,6 @@ function foundIn(sources: SourceSet, types: CheckedTypes, file: string): FoundCo
   const found = sources.once(`functions ${file}`, [file], () => componentsIn(sources, file))
   const nodes = new Set(found.map(({ node }) => node))
   return [...found, ...declaredComponentsIn(sources, types, file).filter(({ node }) => !nodes.has(node))]
-}
-
-/**
- * Components each once: what a module only gives another name, or more properties, is the component of the
- * module it comes from: `const Fold = InnerFold`, `Object.assign(InnerFold, { Leaf })`. It is told by the
- * name that the package hands on, and else by its own.
- */
-function eachOnce(sources: SourceSet, all: readonly FoundComponent[], called: PublicNames): FoundComponent[] {
-  const nodes = new Map(all.map((component) => [component.node as ts.Node, component]))
-  const dropped = new Set<ts.Node>()
-  for (const { node } of all) {
-    const same = nodes.get(aliasOf(sources, node) ?? node)
-    if (!same || same.node === node) continue
-    if (!called.has(node)) dropped.add(node)
-    else if (!called.has(same.node)) dropped.add(same.node)
-  }
-  return all.filter(({ node }) => !dropped.has(node))
-}
-
-/**
- * What a component is called where its package does not say: a default by its own name or by its file,
- * another by the name it is asked for by, or its own where that says more (`DialogRoot` that is handed on as
- * `Root`). What none of these calls a component is none: a function that makes or shows something else.
- */
-function nameOf({ name, exportName, file }: FoundComponent): string | undefined {
-  // what was made small has names of a letter or two, and these say nothing
-  if (exportName === 'default' && /^[a-z]\w{2,}$/.test(name)) return undefined
-  const isOwn = exportName === 'default' || (componentName.test(name) && name.endsWith(exportName))
-  return [isOwn ? name : exportName, nameOfFile(file)].find((candidate) => componentName.test(candidate))
 }
 
 function contractOf(
@@ -236,80 +198,4 @@ function contractOf(
     uses: [],
     files: [foundComponent.file],
   }
-}
-
-/**
- * The element that gets what is left of the props: the one the rest, or the props themselves, are spread
- * over.
- */
-function restOf(sources: SourceSet, component: FoundComponent): PassThrough[] | undefined {
-  const body = component.made ?? component.fn?.body
-  if (!body) return undefined
-  const rests = new Set(
-    patternsOf(component).flatMap((pattern) =>
-      pattern.elements.filter((element) => element.dotDotDotToken).map((element) => element.name.getText()),
-    ),
-  )
-  const name = component.fn?.parameters[0]?.name
-  if (name && ts.isIdentifier(name)) rests.add(name.text)
-  let found: PassThrough | undefined
-  const isRest = (node: ts.Expression) => (ts.isIdentifier(node) ? rests.has(node.text) : isThisProps(node))
-  const hand = (node: ts.Node, to: string) => {
-    found ??= {
-      kind: 'pass-through',
-      name: 'attributes',
-      place: sources.place(node),
-      known: 'declared',
-      disagreements: [],
-      to,
-    }
-  }
-  walk(body, (node) => {
-    if (ts.isJsxSpreadAttribute(node) && isRest(node.expression))
-      hand(node, node.parent.parent.tagName.getText())
-    if (!ts.isCallExpression(node)) return
-    const [element, given] = node.arguments
-    if (element && given && isMarkupCall(sources, node) && holdsWhole(given, isRest))
-      hand(node, ts.isStringLiteralLike(element) ? element.text : element.getText())
-  })
-  return found && [found]
-}
-
-/**
- * Whether the props that a call of compiled JSX hands over hold all of something: `{ …rest }`, `merge({},
- * rest)`.
- */
-function holdsWhole(given: ts.Expression, isMeant: (node: ts.Expression) => boolean): boolean {
-  const node = unwrap(given)
-  if (ts.isObjectLiteralExpression(node))
-    return node.properties.some(
-      (property) => ts.isSpreadAssignment(property) && holdsWhole(property.expression, isMeant),
-    )
-  if (ts.isCallExpression(node)) return node.arguments.some((argument) => holdsWhole(argument, isMeant))
-  return isMeant(node)
-}
-
-/** Names of components in a component's JSX, each with the declaration it leads to. */
-function jsxNamesIn(sources: SourceSet, foundComponent: FoundComponent): { node: ts.Node; place: Place }[] {
-  const names: ReturnType<typeof jsxNamesIn> = []
-  walk(codeOf(foundComponent), (node) => {
-    if (!ts.isJsxOpeningElement(node) && !ts.isJsxSelfClosingElement(node)) return
-    const name = node.tagName
-    const found = ts.isIdentifier(name) && /^[A-Z]/.test(name.text) ? declarationOf(sources, name) : undefined
-    if (found) names.push({ node: found, place: sources.place(node) })
-  })
-  return names
-}
-
-/** Which components of the library these are, each once. */
-function usesOf(
-  names: ReturnType<typeof jsxNamesIn>,
-  byNode: ReadonlyMap<ts.Node, string>,
-): Contract['uses'] {
-  const uses = new Map<string, Contract['uses'][number]>()
-  for (const { node, place } of names) {
-    const tag = byNode.get(node)
-    if (tag && !uses.has(tag)) uses.set(tag, { tag, place })
-  }
-  return [...uses.values()]
 }

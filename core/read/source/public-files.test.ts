@@ -46,7 +46,8 @@ test('the props of a component that does not take them apart, also those of anot
         'fold.svelte':
           "<script lang=\"ts\">\nimport type { Given } from 'kit'\nimport type { HTMLAttributes } from 'svelte/elements'\n" +
           "interface Props extends Omit<Given, 'id'>, HTMLAttributes<HTMLElement> { tone?: 'calm' }\n" +
-          'const props: Props = $props()\n</script>\n<b {...props}></b>',
+          'const props: Props = $props()\nconst { children, ...rest } = $derived(props)\n</script>\n' +
+          '<b {...rest}>{@render children?.()}</b>',
       },
       {
         'kit/package.json': '{"name":"kit","types":"./k.d.ts"}',
@@ -58,5 +59,5 @@ test('the props of a component that does not take them apart, also those of anot
           'type Omit<T, K> = Pick<T, Exclude<keyof T, K>>\ninterface HTMLElement {}',
       },
     ),
-  ).toEqual({ Fold: ["prop tone 'calm'", 'prop open boolean', 'pass-through attributes'] })
+  ).toEqual({ Fold: ["prop tone 'calm'", 'prop open boolean', 'slot ', 'pass-through attributes'] })
 })
