@@ -12,11 +12,8 @@ interface SessionData {
   session?: string
 }
 
-/** What the cookie is called. */
-export const sessionName = 'kept-shelf'
-
 const config = (): SessionConfig => ({
-  name: sessionName,
+  name: 'kept-shelf',
   password: sessionSecret(),
   maxAge: 60 * 60 * 24 * 14,
   cookie: { httpOnly: true, sameSite: 'lax', path: '/', secure: settings().PUBLIC_URL.startsWith('https:') },

@@ -1,9 +1,10 @@
 import { randomBytes } from 'node:crypto'
-import { getCookie, type H3Event } from 'h3'
+import type { H3Event } from 'h3'
 import { defineNitroPlugin } from 'nitropack/runtime'
-import { sessionName } from '../auth/session'
+import { signedIn } from '../auth/session'
 import { settings } from '../config'
 import { firstFilesOf, pageFiles } from '../first-files'
+import { store } from '../store/database'
 
 /**
  * Pages tell a browser what they need before their script runs: their own files, the answers they begin with,
@@ -12,8 +13,8 @@ import { firstFilesOf, pageFiles } from '../first-files'
  */
 export default defineNitroPlugin((nitro) => {
   const pages = pageFiles()
-  nitro.hooks.hook('render:html', (html, { event }) => {
-    if (!isSignedIn(event)) return
+  nitro.hooks.hook('render:html', async (html, { event }) => {
+    if (!(await isSignedIn(event))) return
     const { scripts, sheets, answers, isBench } = firstFilesOf(pages, event.path.split('?')[0]!)
     html.head.push(
       ...scripts.map((file) => `<link rel="modulepreload" as="script" crossorigin href="/_nuxt/${file}">`),
@@ -24,7 +25,15 @@ export default defineNitroPlugin((nitro) => {
   })
 })
 
-const isSignedIn = (event: H3Event): boolean => getCookie(event, sessionName) !== undefined
+/**
+ * Whether somebody is signed in, and not only holds a cookie of before: answers that were fetched for nobody would
+ * wait in the page until somebody is.
+ */
+const isSignedIn = (event: H3Event): Promise<boolean> =>
+  signedIn(event, store()).then(
+    (person) => person !== undefined,
+    () => false,
+  )
 
 /**
  * A frame that has its page before anybody asks for it, which `app/composables/ready-frames.ts` takes over.

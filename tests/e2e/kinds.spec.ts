@@ -129,10 +129,11 @@ test('a Svelte component that asks what it stands in is shown in that, and is ha
   page,
 }) => {
   test.setTimeout(120_000)
-  await signIn(page, at, 'ines', '/plover/JettyBerth')
-  const berth = alone(page, 'Jetty berth').getByRole('button')
+  await signIn(page, at, 'ines', '/plover/QuayBerth')
+  const berth = alone(page, 'Quay berth').getByRole('button')
   await expect(berth).toHaveText('Holm 1')
   await row(page, 'prop:number').getByRole('spinbutton').fill('4')
+  await row(page, 'prop:number').getByRole('spinbutton').press('Tab')
   await expect(berth).toHaveText('Holm 4')
   await berth.click()
   await expect(page.getByLabel('Events')).toContainText('onmoor  4')
