@@ -49,8 +49,11 @@ export async function open(page, url, slug, of = '') {
     )
   })
   await page.goto(`${url}/${slug}${of}`)
-  const { at } = await page.evaluate(async () => ({ at: await window.drawn }))
-  return { at, total: (await shelfOf(page, url, slug)).length }
+  const { at, moment } = await page.evaluate(async () => {
+    const at = await window.drawn
+    return { at, moment: performance.timeOrigin + at }
+  })
+  return { at, moment, total: (await shelfOf(page, url, slug)).length }
 }
 
 /** What the shelf of a library answers: each component with its contract, face and rendering. */
@@ -72,17 +75,22 @@ export async function firstLoad(context, url, slug) {
   const page = await context.newPage()
   await page.request.post(`${url}/api/sign-in`, { data: account, headers: { origin: url } })
   const sizes = []
-  context.on('requestfinished', (request) => sizes.push({ url: request.url(), sizes: request.sizes() }))
-  const { at } = await open(page, url, slug)
+  context.on('requestfinished', (request) =>
+    sizes.push({ url: request.url(), sizes: request.sizes(), moment: Date.now() }),
+  )
+  const { at, moment } = await open(page, url, slug)
   const bytes = await Promise.all(
-    sizes.slice().map(async (request) => {
-      // what a browser had already has no size, and is never told one
-      const { responseBodySize, responseHeadersSize } = await Promise.race([
-        request.sizes.catch(() => nothing),
-        new Promise((resolve) => setTimeout(resolve, 3000, nothing)),
-      ])
-      return { url: request.url, bytes: responseBodySize + responseHeadersSize }
-    }),
+    // what comes after it was drawn is for others
+    sizes
+      .filter((request) => request.moment <= moment)
+      .map(async (request) => {
+        // what a browser had already has no size, and is never told one
+        const { responseBodySize, responseHeadersSize } = await Promise.race([
+          request.sizes.catch(() => nothing),
+          new Promise((resolve) => setTimeout(resolve, 3000, nothing)),
+        ])
+        return { url: request.url, bytes: responseBodySize + responseHeadersSize }
+      }),
   )
   await page.close()
   const sum = (list) => list.reduce((all, request) => all + request.bytes, 0)
