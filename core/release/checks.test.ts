@@ -26,6 +26,7 @@ test.each([
 test.each([
   ['no licence', { paths: [] }, ['no-licence']],
   ['a foreign name', { package: '@marram/skua' }, ['other-name']],
+  ['two files that differ in case', { paths: ['LICENSE', 'src/Chip.ts', 'src/chip.ts'] }, ['case-only']],
   ['no package.json', { packageJson: undefined }, ['no-package-json']],
   [
     'what does not build, and tokens',

@@ -1,5 +1,6 @@
 import type { Problem } from '../problem'
 import { componentsCompile } from './checks/builds'
+import { pathsDiffer } from './checks/case'
 import type { ReleaseCheck, ToPublish } from './checks/check'
 import { hasLicence } from './checks/licence'
 import { hasOwnName } from './checks/name'
@@ -12,6 +13,7 @@ const releaseChecks: readonly ReleaseCheck[] = [
   packageJsonIsRead,
   hasLicence,
   hasOwnName,
+  pathsDiffer,
   componentsCompile,
   tokensResolve,
 ]
