@@ -32,3 +32,8 @@ test('a page of a library begins with the library and its shelf; a bench has a f
   expect(firstFilesOf(pages, '/tern')).toMatchObject({ isBench: false })
   expect(firstFilesOf(pages, '/account').answers).toEqual(['/api/me'])
 })
+
+test.each(['/"><script>1</script>', '/tern"onload="x', '/%22%3E', "/tern'x"])(
+  'nothing of an address that is no name goes into the page: %s',
+  (path) => expect(firstFilesOf(pages, path).answers).toEqual(['/api/me']),
+)

@@ -51,14 +51,18 @@ function withPagesAround(pages: readonly string[], page: string): string[] {
   return [...around.filter((candidate) => pages.includes(candidate)), page]
 }
 
+/** What a library may be called in an address. */
+const isSlug = /^[a-z0-9-]{1,60}$/
+
 /** What to fetch at once for an address of ours, without what a question asks for. */
 export function firstFilesOf(pages: PageFiles, path: string): FirstFiles {
   const known = Object.keys(pages)
   const page = pageAt(known, path)
   const shown = page === undefined ? [] : withPagesAround(known, page)
   const all = (of: 'scripts' | 'sheets') => [...new Set(shown.flatMap((page) => pages[page]![of]))]
-  const [library] = path.split('/').filter(Boolean)
-  const isLibrary = shown.some((page) => page.startsWith('pages/[library]'))
+  const [library = ''] = path.split('/').filter(Boolean)
+  // what stands in the address of a page comes from anybody, and goes into the page only where it is a name
+  const isLibrary = isSlug.test(library) && shown.some((page) => page.startsWith('pages/[library]'))
   return {
     scripts: all('scripts'),
     sheets: all('sheets'),
