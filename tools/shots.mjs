@@ -25,7 +25,7 @@ function secondLibrary() {
   put(
     'src/crossing-list.tsx',
     "import { BerthCard } from './berth-card'\nimport { times } from './timetable'\n\nexport " +
-      'const CrossingList = () => <>{times.map((one) => <BerthCard key={one} berth={one} />)}</>\n',
+      'const CrossingList = () => <>{times.map((time) => <BerthCard key={time} berth={time} />)}</>\n',
   )
   put('src/berth-card.test.tsx', "import { BerthCard } from './berth-card'\n")
   return form

@@ -85,10 +85,10 @@ test('a component that loops on the shelf stops alone; its neighbours come back'
     )
     const states = () =>
       chromium.ask<Record<string, string>>(
-        `Object.fromEntries([...document.querySelectorAll('.item')].map((one) => ` +
-          `[one.querySelector('.code')?.textContent, ` +
-          `one.querySelector('[data-state]')?.dataset.state + ' ' + ` +
-          `(one.querySelector('[data-state]')?.offsetWidth > 20)]))`,
+        `Object.fromEntries([...document.querySelectorAll('.item')].map((item) => ` +
+          `[item.querySelector('.code')?.textContent, ` +
+          `item.querySelector('[data-state]')?.dataset.state + ' ' + ` +
+          `(item.querySelector('[data-state]')?.offsetWidth > 20)]))`,
       )
     await until(async () => Object.keys((await states()) ?? {}).length === 12, 30_000)
     // the looping one is cut, and every other is live and has a size

@@ -5,12 +5,14 @@ import { makesMarkup } from './markup-calls'
 
 // Components that are classes (React reference, `Component`): what they render, and what they take.
 
+/** A class, or the function that a compiler made of one. */
+export type ClassCode = ts.ClassLikeDeclaration | ts.FunctionExpression
+
 /** The class component that a declaration is, also inside calls that wrap it: `observer(class …)`. */
-export function classComponentIn(
-  sources: SourceSet,
-  declaration: ts.Declaration,
-): ts.ClassLikeDeclaration | undefined {
+export function classComponentIn(sources: SourceSet, declaration: ts.Declaration): ClassCode | undefined {
   const value = valueOfDeclaration(declaration)
+  const made = value && functionClassIn(sources, value)
+  if (made) return rendersIn(sources, made) ? made : undefined
   const node = ts.isClassLike(declaration) ? declaration : value && classInside(sources, value)
   const line = node ? lineOf(sources, node) : undefined
   return node && line && !hasModifier(node, ts.SyntaxKind.AbstractKeyword) && renders(sources, line)
@@ -34,6 +36,36 @@ function classInside(
   if (declared && ts.isClassLike(declared)) return declared
   const value = declared && valueOfDeclaration(declared)
   return value && classInside(sources, value, depth + 1)
+}
+
+/**
+ * The function that a compiler made of a class that builds on React's:
+ * `(function (_Component) { function Chip() {} …; return Chip })(Component)`.
+ */
+function functionClassIn(
+  sources: SourceSet,
+  expression: ts.Expression,
+  depth = 0,
+): ts.FunctionExpression | undefined {
+  const call = assignedValue(expression)
+  const fn = ts.isCallExpression(call) ? unwrap(call.expression) : undefined
+  if (!fn || !ts.isFunctionExpression(fn) || !ts.isCallExpression(call) || depth > 6) return undefined
+  const isOfReact = call.arguments.some((base) => {
+    const declared = ts.isIdentifier(base) ? declarationOf(sources, base) : undefined
+    const value = declared && valueOfDeclaration(declared)
+    return isReactBase(sources, base) || (value && functionClassIn(sources, value, depth + 1) !== undefined)
+  })
+  return isOfReact ? fn : undefined
+}
+
+/** Whether what is set as `render` on a prototype, or handed to a helper as such, makes markup. */
+function rendersIn(sources: SourceSet, fn: ts.FunctionExpression): boolean {
+  const { assignments, calls } = sources.gather(fn)
+  const set = assignments.filter(
+    ({ left }) => ts.isPropertyAccessExpression(left) && left.name.text === 'render',
+  )
+  const told = calls.filter((call) => call.arguments.some(ts.isArrayLiteralExpression))
+  return [...set, ...told].some((code) => makesMarkup(sources, code))
 }
 
 /** What React calls the classes that components build on. */
@@ -76,7 +108,7 @@ const renders = (sources: SourceSet, line: readonly ts.ClassLikeDeclaration[]): 
   )
 
 /** Where a class takes its props apart: `const { tone, ...rest } = this.props`. */
-export function patternsOfClass(node: ts.ClassLikeDeclaration): ts.ObjectBindingPattern[] {
+export function patternsOfClass(node: ClassCode): ts.ObjectBindingPattern[] {
   const found: ts.ObjectBindingPattern[] = []
   walk(node, (inner) => {
     if (
@@ -91,7 +123,7 @@ export function patternsOfClass(node: ts.ClassLikeDeclaration): ts.ObjectBinding
 }
 
 /** Names that a class asks of its props: `this.props.tone`. */
-export function namesAsked(node: ts.ClassLikeDeclaration): Map<string, ts.Node> {
+export function namesAsked(node: ClassCode): Map<string, ts.Node> {
   const found = new Map<string, ts.Node>()
   walk(node, (inner) => {
     if (ts.isPropertyAccessExpression(inner) && isThisProps(inner.expression) && !found.has(inner.name.text))
@@ -113,9 +145,10 @@ export function isThisProps(expression: ts.Expression): boolean {
 /** An object that is static on a class: `static defaultProps = { … }`. */
 export function staticObject(
   sources: SourceSet,
-  node: ts.ClassLikeDeclaration,
+  node: ClassCode,
   name: string,
 ): ts.ObjectLiteralExpression | undefined {
+  if (!ts.isClassLike(node)) return undefined
   const member = node.members.find(
     (candidate): candidate is ts.PropertyDeclaration =>
       ts.isPropertyDeclaration(candidate) &&

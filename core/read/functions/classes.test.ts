@@ -74,3 +74,42 @@ test('an element’s class that renders JSX is no component of another kind', ()
     { problems: ['never-registered', 'nothing-found'] },
   )
 })
+
+test('a class that a compiler made a function of, over another such, with what it states for one build', () => {
+  expect(
+    told({
+      'base.js': `
+import React from 'react'
+let Base = /*#__PURE__*/ (function (_React$Component) {
+  _inheritsLoose(Base, _React$Component)
+  function Base() {
+    return _React$Component.apply(this, arguments) || this
+  }
+  return Base
+})(React.Component)
+export { Base as default }`,
+      'fold.js': `
+import React from 'react'
+import Base from './base'
+import PropTypes from 'prop-types'
+let Fold = /*#__PURE__*/ (function (_Base) {
+  _inheritsLoose(Fold, _Base)
+  function Fold() {
+    return _Base.apply(this, arguments) || this
+  }
+  const _proto = Fold.prototype
+  _proto.render = function render() {
+    const _this$props = this.props
+    return React.createElement('b', { title: this.props.title }, _this$props.tone)
+  }
+  return Fold
+})(Base)
+Fold.propTypes = process.env.NODE_ENV !== 'production' ? { tone: PropTypes.string } : {}
+Fold.defaultProps = { tone: 'calm' }
+export default Fold`,
+      'store.js': `
+const Store = (function (_Base) { function Store() {} return Store })(Map)
+export default Store`,
+    }),
+  ).toEqual({ Fold: ["prop tone string = 'calm'", 'prop title any'] })
+})

@@ -1,7 +1,7 @@
 import ts from 'typescript'
 import { declarationsBeside } from '../source/declaration-files'
 import type { CheckedTypes } from '../source/checked-types'
-import { classComponentIn } from './class-components'
+import { classComponentIn, type ClassCode } from './class-components'
 import { makesMarkup } from './markup-calls'
 import { declarationOf, functionBehind, valueOfDeclaration } from '../source/declarations'
 import { exportsOf } from '../source/exported'
@@ -18,7 +18,7 @@ export interface FoundComponent {
   /** The function itself, where it stands in the library. */
   fn: FunctionNode | undefined
   /** The class itself, where it is one. */
-  made?: ts.ClassLikeDeclaration | undefined
+  made?: ClassCode | undefined
   file: string
 }
 

@@ -44,13 +44,7 @@ interface RawProp {
 export function propsOf(sources: SourceSet, types: CheckedTypes, foundComponent: FoundComponent): RawProp[] {
   const { checker } = types
   const at = codeOf(foundComponent)
-  const written = foundComponent.fn?.parameters[0]
-  const isTyped =
-    types.isTakenIn(foundComponent.file) &&
-    (!written ||
-      written.type !== undefined ||
-      ts.getJSDocType(written) !== undefined ||
-      !/\.[cm]?jsx?$/.test(written.getSourceFile().fileName))
+  const isTyped = types.isTakenIn(foundComponent.file) && saysItsTypes(foundComponent)
   const type = isTyped ? typeOfComponent(types, foundComponent) : declaredType(types, foundComponent)
   const props = type && propsOfComponent(checker, type, at)
   const fromTypes = props && !(props.flags & ts.TypeFlags.Any) ? types.propsOf(props, at) : []
@@ -84,6 +78,16 @@ export function propsOf(sources: SourceSet, types: CheckedTypes, foundComponent:
       : [...declared, ...taken(sources, foundComponent).filter(({ name }) => !known.has(name))]
   }
   return taken(sources, foundComponent)
+}
+
+/** Whether types are written where a component is: in TypeScript, in a comment, or where it takes nothing. */
+function saysItsTypes({ fn, made, node }: FoundComponent): boolean {
+  const isScript = (code: ts.Node) => /\.[cm]?jsx?$/.test(code.getSourceFile().fileName)
+  if (made) return !isScript(node)
+  const written = fn?.parameters[0]
+  return (
+    !written || written.type !== undefined || ts.getJSDocType(written) !== undefined || !isScript(written)
+  )
 }
 
 /**
@@ -220,8 +224,16 @@ function staticsOf(sources: SourceSet, component: FoundComponent, key: string): 
       ({ left }) =>
         ts.isPropertyAccessExpression(left) && left.name.text === key && names.has(left.expression.getText()),
     )
-    .map(({ right }) => objectBehind(sources, right))
+    .map(({ right }) => objectGiven(sources, right))
   return [made && staticObject(sources, made, key), ...after].filter((object) => object !== undefined)
+}
+
+/** An object, also where it is given for one setting of the build alone: `isMade ? {} : { … }`. */
+function objectGiven(sources: SourceSet, expression: ts.Expression): ts.ObjectLiteralExpression | undefined {
+  const node = unwrap(expression)
+  if (!ts.isConditionalExpression(node)) return objectBehind(sources, node)
+  const [first, other] = [node.whenTrue, node.whenFalse].map((arm) => objectBehind(sources, arm))
+  return first?.properties.length ? first : other
 }
 
 /** What a component is called in its file: as it is handed on, and inside what wraps it. */

@@ -27,7 +27,7 @@ const mostDeclared = 8_000_000
 export function withinBudget(sources: SourceSet): { taken: Set<string>; left: string[] } {
   const sized = [...sources.texts]
     .filter(([path]) => isDeclaration(path))
-    .sort(([a, one], [b, other]) => one.length - other.length || a.localeCompare(b))
+    .sort(([a, text], [b, other]) => text.length - other.length || a.localeCompare(b))
   const taken = new Set<string>()
   let size = 0
   for (const [path, { length }] of sized) if ((size += length) <= mostDeclared) taken.add(path)

@@ -61,7 +61,8 @@ function whyAside(
   if (isBeside(path) && isComponentFile(path)) return 'beside'
   if (isManifest(path)) return undefined
   if (from === 'source') return builtFolder.test(path) ? 'built' : undefined
-  if (isWritten(file)) return 'source'
+  // what was built may be declared where it was written
+  if (isWritten(file)) return isDeclaration(path) ? undefined : 'source'
   const folder = builtFolder.exec(path)?.[0]
   const isOther = entry !== undefined && folder !== undefined && folder !== entry.folder
   if (!isOther || !isComponentFile(path)) return undefined
