@@ -17,6 +17,8 @@ import { claimsOf, tagText, wordsOf } from '../source/comments'
 import { evaluate } from '../source/evaluate'
 import { fragmentOf, type Fragment } from '../source/fragment'
 import { readKeys } from '../source/keys'
+import { assignedInConstructors } from './class-facts'
+import { membersOfCollected, sheetsOfCollected } from './collected'
 import { readMembers } from './members'
 import { isElementRoot, lineage, type ClassNode, type Lineage } from './lineage'
 import { registrations } from './registrations'
@@ -54,12 +56,12 @@ export function readCustomElements(sources: SourceSet, types: CheckedTypes): Rea
   const registered = registrations(sources, problems)
   const extended = new Set(classes.flatMap((classNode) => classNode.lineage.classes.slice(1)))
 
-  for (const [tag, { node, place }] of registered) {
+  for (const [tag, { node, place, broughtInBy }] of registered) {
     try {
       const contract = sources.once(
         `element ${tag} ${place.file}`,
         [node.getSourceFile().fileName, place.file],
-        () => readOne(sources, types, sinks, sheet, tag, node, place),
+        () => readOne(sources, types, sinks, sheet, tag, node, place, broughtInBy),
       )
       contracts.push({ ...contract })
     } catch (error) {
@@ -134,16 +136,21 @@ function readOne(
   tag: string,
   node: ClassNode,
   defined: Place,
+  broughtInBy: string | undefined,
 ): Contract {
   const exported = exportedAs(sources, node)
-  const definer = definerOf(sources, defined.file, tag)
+  const definer = broughtInBy ?? definerOf(sources, defined.file, tag)
   const line = lineage(sources, node)
   const { classes, root, outside } = line
   const open = openerFor(sources, classes)
   const reach = reachOf(sources, classes)
   const given = classes.flatMap((classNode) => givenTo(sources, classNode))
   const uses = [...sinks.in(reach, classes), ...sinks.inOptions(given), ...eventsOfHelpers(sources, reach)]
-  const { observed, ...read } = readMembers(sources, line)
+  const collected =
+    broughtInBy === undefined ? undefined : membersOfCollected(sources, node, assignedInConstructors(classes))
+  const { observed, ...read } = collected
+    ? { ...collected, observed: new Set<string>() }
+    : readMembers(sources, line)
   const ofTable = withTable(sources, node.getSourceFile().fileName, tag, read.props)
   const { props, methods, events } = joinDeclarations(sources, types, tag, classes, {
     ...read,
@@ -166,6 +173,7 @@ function readOne(
   const sheets = [
     ...styles.map(sheet.of),
     ...markup.flatMap((templateFacts) => templateFacts.styles).map(sheet.inline),
+    ...(collected ? sheetsOfCollected(sources, node) : []).map(sheet.inline),
   ]
   const claims = claimsOf(sources, node)
   const slots = feed(
@@ -190,7 +198,10 @@ function readOne(
     ),
     ...slots.sort((a, b) => Number(a.name !== '') - Number(b.name !== '')),
     ...joinEvents(
-      withDeclared(readEvents(sources, uses, opening), events),
+      withDeclared(readEvents(sources, uses, opening), {
+        own: [...events.own, ...(collected?.events ?? [])],
+        ofAll: events.ofAll,
+      }),
       claims('fires', 'event'),
       isWhole && areEventsRead(sources, uses, opening),
     ),

@@ -13,6 +13,7 @@ import {
   parameterAround,
   type HelperAt,
 } from './define-helpers'
+import { collectedClasses } from './collected'
 import { compiledDecorators } from './compiled-decorators'
 import { namesOf, staticsOf } from './statics'
 import { assignedValue, declarationOf, functionBehind, objectBehind } from '../source/declarations'
@@ -25,6 +26,8 @@ import { Registering } from './registering'
 export interface Registered {
   node: ClassNode
   place: Place
+  /** The function that brings it in, for a class that a compiler collected. */
+  broughtInBy?: string
 }
 
 /**
@@ -73,6 +76,9 @@ export function registrations(sources: SourceSet, problems: Problem[]): Map<stri
     const node = found.has(tag) ? undefined : classNamed(sources, files[0]!, className)
     if (node) record({ at: runs(node, node), tag, node })
   }
+  for (const { tag, node, loader } of collectedClasses(sources))
+    if (!found.has(tag))
+      found.set(tag, { node, place: { file: loader.file, line: 1 }, broughtInBy: loader.name })
   return found
 }
 
