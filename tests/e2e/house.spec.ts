@@ -263,3 +263,19 @@ test('news of a job asks for the job, and the shelf is asked for once when it ha
   await expect.poll(() => asked).toContain('/shelf?tag=tern-tide-gauge')
   expect(asked.filter((path) => path === '/shelf' || path === '')).toEqual([])
 })
+
+test('a bench that is opened from the shelf shows its component in the frame that waited for it', async ({
+  page,
+}) => {
+  await signIn(page, at, 'ines', '/tern')
+  const canMove = await page.evaluate(() => 'moveBefore' in Element.prototype)
+  test.skip(!canMove, 'this browser loads a frame anew wherever it is put')
+  const waiting = page.locator('body > iframe[data-ready]')
+  await expect(waiting).toBeAttached()
+  const source = (await waiting.getAttribute('src'))!
+  await page.getByRole('link', { name: 'Tide gauge' }).first().click()
+  await expect(alone(page, 'Tide gauge').locator('tern-tide-gauge')).toBeVisible()
+  await expect(page.locator('iframe[title="Tide gauge, alone"]')).toHaveAttribute('src', source)
+  // and the next waits already
+  await expect(waiting).toBeAttached()
+})
