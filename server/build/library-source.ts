@@ -210,7 +210,11 @@ const leftOut: OnLoadResult = { contents: "throw new Error('left out'); module.e
  */
 const entryText = (contract: Contract, beside: string | undefined): string =>
   isElement(contract)
-    ? `${registrationOf(contract, './')}export * from ${JSON.stringify(`./${contract.files[0]!}`)}\n`
+    ? registrationOf(contract, './') +
+      // what a loader brings in by itself need not be there twice
+      (contract.registeredBy && contract.registeredIn
+        ? ''
+        : `export * from ${JSON.stringify(`./${contract.files[0]!}`)}\n`)
     : (beside === undefined ? '' : `import ${JSON.stringify(`./${beside}`)}\n`) +
       `import { ${contract.exportName ?? 'default'} as component } from ` +
       `${JSON.stringify(`./${contract.files[0]!}`)}\n` +

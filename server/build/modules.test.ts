@@ -36,6 +36,19 @@ test('another byte of source, another address', async () => {
   expect(entryOf(after, 'tern-tide-gauge').entry).toBe(entryOf(before, 'tern-tide-gauge').entry)
 })
 
+test('what is wrong with a package is told without where it lies on this server', async () => {
+  const built = await buildModules(
+    changed(
+      'src/berth-mark.ts',
+      (source) => `import { nothing } from 'zod'\nconsole.log(nothing)\n${source}`,
+    ),
+    contracts,
+    process.cwd(),
+  )
+  const [problem] = entryOf(built, 'tern-berth-mark').problems
+  expect(problem!.what).toMatch(/No matching export in "node_modules\/zod\//)
+})
+
 test('one that does not compile is told by file and line, and costs only those that need it', async () => {
   const built = await buildModules(
     changed('src/berth-mark.ts', (source) => source.replace("'./base.ts'", "'./bass.ts'")),

@@ -66,13 +66,19 @@ const options = (files: SourceText[], entries: string[], sourcing: Sourcing) => 
   }
 }
 
+/**
+ * A path of an installed package as the library sees it: where packages lie on this server is nobody's
+ * affair.
+ */
+const asInstalled = (text: string): string => text.replace(/[^\s"'“”()]*\/(node_modules\/)/g, '$1')
+
 const problemOf = (message: Message, map?: TraceMap): Problem => ({
   code: 'does-not-compile',
-  what: message.text.replace(/\.?$/, '.'),
+  what: asInstalled(message.text).replace(/\.?$/, '.'),
   ...(message.location
     ? {
         where: {
-          file: message.location.file.replace(/^library:/, ''),
+          file: asInstalled(message.location.file.replace(/^library:/, '')),
           line: (map && originalPositionFor(map, message.location).line) ?? message.location.line,
         },
       }

@@ -26,8 +26,8 @@ export default defineNitroPlugin((nitro) => {
 })
 
 /**
- * Whether somebody is signed in, and not only holds a cookie of before: answers that were fetched for nobody would
- * wait in the page until somebody is.
+ * Whether somebody is signed in, and not only holds a cookie of before: answers that were fetched for nobody
+ * would wait in the page until somebody is.
  */
 const isSignedIn = (event: H3Event): Promise<boolean> =>
   signedIn(event, store()).then(

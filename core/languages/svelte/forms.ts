@@ -57,7 +57,9 @@ export function namesOneOf(expression: ts.Expression, names: ReadonlySet<string>
   return found
 }
 
-/** Names of a declaration that hold what is left of something: itself, members of a list, what is left by it. */
+/**
+ * Names of a declaration that hold what is left of something: itself, members of a list, what is left by it.
+ */
 export function holdingRest(name: ts.BindingName): string[] {
   if (ts.isIdentifier(name)) return [name.text]
   const elements = [...name.elements].filter((element) => ts.isBindingElement(element))

@@ -14,8 +14,8 @@ import type { ClassNode } from './lineage'
 import { staticsOf } from './statics'
 import { customElementName } from './template'
 
-// Classes of a library as its compiler collects them for others: no class registers itself, a loader brings each in
-// when its tag is met, and what is public of it stands in static tables.
+// Classes of a library as its compiler collects them for others: no class registers itself, a loader brings
+// each in when its tag is met, and what is public of it stands in static tables.
 
 /** A class that states its tag beside tables of what it offers. */
 export interface Collected {
@@ -65,7 +65,9 @@ interface CollectedMembers {
   events: Event[]
 }
 
-/** What a collected class offers, by its tables; `assigned` are the first values that its constructor gives. */
+/**
+ * What a collected class offers, by its tables; `assigned` are the first values that its constructor gives.
+ */
 export function membersOfCollected(
   sources: SourceSet,
   node: ClassNode,
