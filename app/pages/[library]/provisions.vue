@@ -95,8 +95,12 @@ const target = computed(() => {
     : undefined
 })
 const failure = ref<{ text: string; provided: boolean }>()
+// what failed stands until the frame is given something else: the library may be loaded anew with the same
 watch(
-  () => [store.library?.provisions, provisions.value, target.value],
+  () => {
+    const given = looked.value ? store.providedFor(looked.value.tag, example.value || undefined) : []
+    return JSON.stringify([provisions.value ?? given, target.value])
+  },
   () => {
     failure.value = undefined
   },

@@ -50,9 +50,12 @@ const target = computed(() => {
 })
 const measured = ref<{ width: number; height: number }>()
 const heard = useHeard(tag)
+const exampleInAddress = computed(() =>
+  typeof route.query.example === 'string' ? route.query.example : undefined,
+)
 const { failure, forget, onFailed } = useFailure(
   () => store.slug,
-  [usage, tag, () => store.library?.provisions],
+  [usage, tag, () => JSON.stringify(store.providedFor(tag.value, exampleInAddress.value))],
 )
 const { words, problems: wordsProblems, load: loadWords, written } = useWords(tag)
 const { answers, onAnswered } = useAnswers(tag)
@@ -150,7 +153,7 @@ watch(memberInAddress, () => showMember('nearest'))
             :preview="store.library!.preview"
             :title="`${store.title(tag)}, alone`"
             :surround
-            :example="typeof route.query.example === 'string' ? route.query.example : undefined"
+            :example="exampleInAddress"
             @event="heard.onEvent"
             @trail="heard.onTrail"
             @answered="onAnswered"
