@@ -67,6 +67,13 @@ test(
       await expect(page.getByRole('alert').filter({ hasText: 'no harbour' })).toContainText(
         'What is provided failed, not the component',
       )
+      // it stands while the library is loaded anew for something else
+      const ines = await someone(at, 'ines')
+      await Promise.all([
+        page.waitForResponse((response) => response.url().endsWith('/api/libraries/tern')),
+        ines('/api/libraries/tern/widths', { method: 'PUT', body: { name: 'quay', width: 444 } }),
+      ])
+      await expect(page.getByRole('alert').filter({ hasText: 'no harbour' })).toBeVisible()
       await expect(shown).toHaveText('From Ardle, nowhere')
       await page.getByRole('button', { name: 'Undo' }).click()
       await expect(shown).toHaveText('From Ardle, Skerray')
