@@ -1,10 +1,11 @@
 import { z } from 'zod'
 import { wishSchema } from '~~/core/begin/wish'
 import { componentBegunSchema } from '~~/core/wire'
-import { Failure, fail } from '~~/server/auth/failure'
+import { Failure } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
 import { inChild } from '~~/server/build/pool'
 import { sourceNow } from '~~/server/build/source'
+import { failBusy } from '~~/server/jobs/busy'
 import { enqueue } from '~~/server/jobs/queue'
 import { limits } from '~~/server/limits'
 import { addJob } from '~~/server/store/jobs'
@@ -51,13 +52,7 @@ export default route({
       },
       person.id,
     )
-    if (!job)
-      return fail(
-        409,
-        'busy',
-        `Source is being brought into ${library.title} just now.`,
-        'Wait until that has ended, or cancel it.',
-      )
+    if (!job) return failBusy(library)
     await enqueue(job)
     return { ...told, job }
   },

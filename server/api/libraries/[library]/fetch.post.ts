@@ -5,6 +5,7 @@ import { fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
 import { seal } from '~~/server/auth/sealed'
 import { judgeAddress } from '~~/server/bring/git'
+import { failBusy } from '~~/server/jobs/busy'
 import { enqueue } from '~~/server/jobs/queue'
 import { limits } from '~~/server/limits'
 import { addJob } from '~~/server/store/jobs'
@@ -50,13 +51,7 @@ export default route({
       },
       person.id,
     )
-    if (!job)
-      return fail(
-        409,
-        'busy',
-        `Source is being brought into ${library.title} just now.`,
-        'Wait until that has ended, or cancel it.',
-      )
+    if (!job) return failBusy(library)
     await enqueue(job)
     return { job, problems: [] }
   },

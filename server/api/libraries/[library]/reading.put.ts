@@ -3,6 +3,7 @@ import { readFromSchema } from '~~/core/read/read-from'
 import { begunSchema } from '~~/core/wire'
 import { fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
+import { failBusy } from '~~/server/jobs/busy'
 import { enqueue } from '~~/server/jobs/queue'
 import { limits } from '~~/server/limits'
 import { record } from '~~/server/store/audit'
@@ -42,13 +43,7 @@ export default route({
       await record(trx, 'reading chosen', { library: library.id, person: person.id }, { from })
       return begun
     })
-    if (!job)
-      return fail(
-        409,
-        'busy',
-        `Source is being brought into ${library.title} just now.`,
-        'Wait until that has ended, or cancel it.',
-      )
+    if (!job) return failBusy(library)
     await enqueue(job)
     return { job, problems: [] }
   },

@@ -8,6 +8,7 @@ import { judgeFiles } from '~~/server/bring/judge'
 import { readUpload, type Upload } from '~~/server/bring/upload'
 import { inChild } from '~~/server/build/pool'
 import { settings } from '~~/server/config'
+import { failBusy } from '~~/server/jobs/busy'
 import { enqueue } from '~~/server/jobs/queue'
 import type { Store } from '~~/server/store/database'
 import { addJob } from '~~/server/store/jobs'
@@ -67,13 +68,7 @@ export default route({
       { note, files: await keepFiles(db, files), removed, whole, aside: problems },
       person.id,
     )
-    if (!job)
-      return fail(
-        409,
-        'busy',
-        `Source is being brought into ${library.title} just now.`,
-        'Wait until that has ended, or cancel it.',
-      )
+    if (!job) return failBusy(library)
     await enqueue(job)
     return { job, problems, leaving: null }
   },

@@ -1,6 +1,7 @@
 import { begunSchema } from '~~/core/wire'
 import { fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
+import { failBusy } from '~~/server/jobs/busy'
 import { enqueue } from '~~/server/jobs/queue'
 import { addJob } from '~~/server/store/jobs'
 import { filesOfRevision } from '~~/server/store/sources'
@@ -24,13 +25,7 @@ export default route({
       { note: `revision ${params.number} brought back`, files, removed: [], whole: true, aside: [] },
       person.id,
     )
-    if (!job)
-      return fail(
-        409,
-        'busy',
-        `Source is being brought into ${library.title} just now.`,
-        'Wait until that has ended, or cancel it.',
-      )
+    if (!job) return failBusy(library)
     await enqueue(job)
     return { job, problems: [] }
   },
