@@ -10,6 +10,10 @@ export function makeFrame(source: string): HTMLIFrameElement {
   return frame
 }
 
+/** Where the page of a frame is, by the name of its host. */
+export const frameSource = (preview: string, name: string): string =>
+  `${preview.replace('{frame}', name)}/frame`
+
 /** Whether a frame can be put elsewhere in the page and go on (DOM standard, `moveBefore`). */
 const canMove = (): boolean => 'moveBefore' in Element.prototype
 
@@ -19,12 +23,27 @@ const waiting = (): HTMLIFrameElement | null => document.querySelector('body > i
  * Takes the frame that waits in the page, if one does and its browser lets it move; with the name of its
  * host. The page's own server made the first (`server/plugins/first-files.ts`).
  */
-export function takeReadyFrame(): { frame: HTMLIFrameElement; name: string } | undefined {
+function takeReadyFrame(): { frame: HTMLIFrameElement; name: string } | undefined {
   const frame = canMove() ? waiting() : null
   const name = frame?.dataset.ready
   if (!frame || name === undefined) return undefined
   delete frame.dataset.ready
   return { frame, name }
+}
+
+/**
+ * The place of a frame on the page: its host’s name, of one that waits where it stands alone, and its
+ * element.
+ */
+export function useFramePlace(host: string | undefined) {
+  const place = useTemplateRef<{ element: HTMLIFrameElement | null }>('place')
+  const waited = host === undefined ? takeReadyFrame() : undefined
+  const name = ref(host ?? waited?.name ?? frameName())
+  return {
+    name,
+    iframe: computed(() => place.value?.element ?? null),
+    waited: computed(() => (name.value === waited?.name ? waited.frame : undefined)),
+  }
 }
 
 /**
@@ -34,7 +53,6 @@ export function takeReadyFrame(): { frame: HTMLIFrameElement; name: string } | u
 export function moveFrame(frame: HTMLIFrameElement, place: HTMLElement, onLoad: () => void): void {
   const move = place as HTMLElement & { moveBefore(node: Node, before: Node | null): void }
   move.moveBefore(frame, null)
-  frame.removeAttribute('style')
   frame.removeAttribute('class')
   const hasLoaded = frame.dataset.loaded !== undefined
   frame.onload = null
@@ -58,7 +76,7 @@ export async function keepFrameReady(preview: string): Promise<void> {
   requestIdleCallback(() => {
     if (waiting()) return
     const name = frameName()
-    const frame = makeFrame(`${preview.replace('{frame}', name)}/frame`)
+    const frame = makeFrame(frameSource(preview, name))
     frame.dataset.ready = name
     frame.className = 'waiting-frame'
     frame.addEventListener('load', () => (frame.dataset.loaded = ''), { once: true })

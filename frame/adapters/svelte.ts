@@ -42,6 +42,9 @@ function passedTo(
   }
 }
 
+/** An element that makes no box, in which something is made. */
+const ownPlace = '<span style="display: contents"></span>'
+
 /** What the component that is rendering hands down (Svelte reference, `getAllContexts`). */
 function contextsHere(): Map<unknown, unknown> {
   try {
@@ -77,7 +80,7 @@ function snippetOf(
     const inner = tools.componentOf(filling.tag) as Shown | undefined
     if (!inner) throw new Error(`${filling.tag} is not built`)
     return {
-      render: () => '<span style="display: contents"></span>',
+      render: () => ownPlace,
       setup: (target: Element) => {
         const props = propsOf(inner, filling.usage, tools, learnt, passed)
         // what stands in a component finds what that hands down, as where somebody writes the one in the
@@ -138,7 +141,7 @@ const dispatchedOf = (
 
 /** A snippet in which something is made in a place of its own, and ended with it. */
 const snippetWith = (begin: (target: Element) => () => void): Snippet<unknown[]> =>
-  createRawSnippet(() => ({ render: () => '<span style="display: contents"></span>', setup: begin }))
+  createRawSnippet(() => ({ render: () => ownPlace, setup: begin }))
 
 /**
  * A component in those it stands in, outermost first; each is made where the one around it renders its

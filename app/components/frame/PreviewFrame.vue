@@ -47,14 +47,11 @@ const emit = defineEmits<{
   answered: [message: Extract<FromFrame, { say: 'answered' }>]
 }>()
 const store = useLibrary()
-const place = useTemplateRef('place')
-const iframe = computed(() => place.value?.element ?? null)
+// what stands alone takes the frame that waits, which is of a site of its own
+const { name, iframe, waited } = useFramePlace(host)
 const failure = ref<Extract<FromFrame, { say: 'failed' }>>()
 const size = ref<{ width: number; height: number }>()
 const drawn = ref<Extract<FromFrame, { say: 'drawn' }>['looks']>([])
-// what stands alone takes the frame that waits, which is of a site of its own
-const waited = host === undefined ? takeReadyFrame() : undefined
-const name = ref(host ?? waited?.name ?? frameName())
 const ownHost = ref(host === undefined)
 const frame = useFrameHost(
   iframe,
@@ -90,7 +87,7 @@ const scale = computed(() =>
 )
 const box = useTemplateRef<HTMLElement>('box')
 const windowStyle = useWindowInRoom(box, () => surround)
-const source = computed(() => `${preview.replace('{frame}', name.value)}/frame`)
+const source = computed(() => frameSource(preview, name.value))
 watch([size, scale], () => {
   if (size.value) emit('sized', size.value.width * scale.value, size.value.height * scale.value)
 })
@@ -202,7 +199,7 @@ function restart() {
       :key="name"
       :source
       :title
-      :waited="name === waited?.name ? waited.frame : undefined"
+      :waited
       :style="
         surround.fit && size && !empty
           ? {

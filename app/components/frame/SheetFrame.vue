@@ -15,10 +15,8 @@ const { cells, css, preview, title, text, host } = defineProps<{
   /** The site it runs on, where it shares one with others. */ host?: string
 }>()
 const emit = defineEmits<{ painted: []; laid: [laid: Extract<FromFrame, { say: 'laid' }>]; failed: [] }>()
-const place = useTemplateRef('place')
-const iframe = computed(() => place.value?.element ?? null)
-const waited = host === undefined ? takeReadyFrame() : undefined
-const name = ref(host ?? waited?.name ?? frameName())
+// what stands alone takes the frame that waits, which is of a site of its own
+const { name, iframe, waited } = useFramePlace(host)
 const ownHost = ref(host === undefined)
 const laid = ref<Extract<FromFrame, { say: 'laid' }>>()
 const failure = ref<string>()
@@ -99,9 +97,9 @@ const size = computed(() => ({
       v-else
       ref="place"
       :key="name"
-      :source="`${preview.replace('{frame}', name)}/frame`"
+      :source="frameSource(preview, name)"
       :title
-      :waited="name === waited?.name ? waited.frame : undefined"
+      :waited
       @load="frame.onLoad"
     />
     <p v-if="failure" class="small bad failed" role="alert">It did not load: {{ failure }}</p>

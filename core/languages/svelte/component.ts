@@ -18,10 +18,11 @@ import {
   isCalledSnippet,
   isSnippet,
   plainName,
-  takenBy,
   holdingRest,
   namesOneOf,
+  propsBeside,
 } from './forms'
+import { takenBy } from '../../read/source/signatures'
 import { SvelteMembers, wordsAt } from './members'
 import { contentOf } from './script'
 import { readSvelteTemplate, type SvelteTemplateFacts } from './template'
@@ -207,7 +208,7 @@ export class SvelteComponent {
     const { checker } = this.types
     const declared = written
       ? { type: checker.getTypeFromTypeNode(written), at: written }
-      : this.declaredBeside()
+      : propsBeside(this.sources, this.types, this.path)
     const named = declared ? this.namedIn(declared, taken) : new Set<string>()
     for (const [name, element] of taken) if (!named.has(name)) this.addTaken(name, element)
   }
@@ -254,22 +255,6 @@ export class SvelteComponent {
       })
     }
     return named
-  }
-
-  /**
-   * The type of props that declarations beside the file have for it, as compilers of Svelte write them: a
-   * `Component<Props>`, which is a function of them, or a class with `$$prop_def` (Svelte 4).
-   */
-  private declaredBeside(): { type: ts.Type; at: ts.Node } | undefined {
-    if (!this.sources.texts.has(`${this.path}.d.ts`)) return undefined
-    const { checker } = this.types
-    const found = this.types.defaultExport(`${this.path}.d.ts`)
-    const parameter = found?.type.getCallSignatures()[0]?.getParameters().at(-1)
-    const definition = found?.type.getConstructSignatures()[0]?.getReturnType().getProperty('$$prop_def')
-    const symbol = parameter ?? definition
-    if (!found || !symbol) return undefined
-    const type = checker.getTypeOfSymbolAtLocation(symbol, found.at)
-    return type.flags & ts.TypeFlags.Any ? undefined : { type, at: found.at }
   }
 
   /** A name that is taken out where no type says more of it. */

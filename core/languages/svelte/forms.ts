@@ -1,7 +1,6 @@
 import ts from 'typescript'
-import type { TypeModel } from '../../contract/type'
 import type { CheckedTypes } from '../../read/source/checked-types'
-import { unwrap, walk } from '../../read/source/source-set'
+import { unwrap, walk, type SourceSet } from '../../read/source/source-set'
 
 // Forms of Svelte's own in scripts and types.
 
@@ -34,19 +33,6 @@ export function isSnippet(checker: ts.TypeChecker, type: ts.Type): boolean {
   return [plain.aliasSymbol, plain.symbol].some((symbol) => symbol?.name === 'Snippet')
 }
 
-/** Types of what a function is called with; `undefined` where the type is none of a function. */
-export function takenBy(types: CheckedTypes, type: ts.Type, at: ts.Node): TypeModel[] | undefined {
-  const { checker } = types
-  const [signature] = checker.getNonNullableType(type).getCallSignatures()
-  return signature
-    ?.getParameters()
-    .flatMap((parameter) => {
-      const given = checker.getTypeOfSymbolAtLocation(parameter, at)
-      return checker.isTupleType(given) ? checker.getTypeArguments(given as ts.TypeReference) : [given]
-    })
-    .map((given) => types.model(given, at))
-}
-
 /** Whether an expression names one of some variables. */
 export function namesOneOf(expression: ts.Expression, names: ReadonlySet<string>): boolean {
   let found = false
@@ -67,4 +53,23 @@ export function holdingRest(name: ts.BindingName): string[] {
     ? elements
     : elements.filter((element) => element.dotDotDotToken !== undefined)
   return held.flatMap((element) => (ts.isIdentifier(element.name) ? [element.name.text] : []))
+}
+
+/**
+ * The type of props that declarations beside a file have for it, as compilers of Svelte write them: a
+ * `Component<Props>`, which is a function of them, or a class with `$$prop_def` (Svelte 4).
+ */
+export function propsBeside(
+  sources: SourceSet,
+  types: CheckedTypes,
+  path: string,
+): { type: ts.Type; at: ts.Node } | undefined {
+  if (!sources.texts.has(`${path}.d.ts`)) return undefined
+  const found = types.defaultExport(`${path}.d.ts`)
+  const parameter = found?.type.getCallSignatures()[0]?.getParameters().at(-1)
+  const definition = found?.type.getConstructSignatures()[0]?.getReturnType().getProperty('$$prop_def')
+  const symbol = parameter ?? definition
+  if (!found || !symbol) return undefined
+  const type = types.checker.getTypeOfSymbolAtLocation(symbol, found.at)
+  return type.flags & ts.TypeFlags.Any ? undefined : { type, at: found.at }
 }

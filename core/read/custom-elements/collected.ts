@@ -4,9 +4,11 @@ import type { Method } from '../../contract/method'
 import type { Place } from '../../contract/member'
 import type { Prop } from '../../contract/prop'
 import { withoutUndefined, type TypeModel } from '../../contract/type'
+import { printPlain } from '../source/defaults'
 import { evaluate, nameOf } from '../source/evaluate'
 import { exportsOf } from '../source/exported'
 import { joined } from '../source/paths'
+import type { Plain } from '../source/plain'
 import { optionOf } from '../source/declarations'
 import { unwrap, type SourceSet } from '../source/source-set'
 import { typeOfText } from '../source/type-text'
@@ -49,7 +51,10 @@ function tagStated(sources: SourceSet, node: ClassNode): string | undefined {
   return typeof tag === 'string' && customElementName.test(tag) ? tag : undefined
 }
 
-/** Functions that modules hand out and that name tags in a text, in modules as they are imported. */
+/**
+ * Functions that modules hand out and that bring elements in, by the one thing told of them here: they are
+ * called `defineCustomElements` or alike. Which elements, stands in the module's text.
+ */
 const loadersIn = (sources: SourceSet): { file: string; name: string; text: string }[] =>
   [...sources.scripts.values()].flatMap((script) => {
     const { fileName: file, text } = script
@@ -143,9 +148,9 @@ function propOf(sources: SourceSet, name: string, options: ts.ObjectLiteralExpre
   }
 }
 
-const defaultOf = (value: unknown): Pick<Prop, 'default' | 'defaultValue'> => ({
-  default: typeof value === 'string' ? `'${value}'` : JSON.stringify(value),
-  defaultValue: value as Prop['defaultValue'],
+const defaultOf = (value: Plain): Pick<Prop, 'default' | 'defaultValue'> => ({
+  default: printPlain(value),
+  defaultValue: value,
 })
 
 const eventOf = (

@@ -7,6 +7,7 @@ import { unwrap, type SourceSet } from '../source/source-set'
 import { namesAsked, patternsOfClass, staticObject } from './class-components'
 import { checkedProps } from './prop-types'
 import { wordsOf } from '../source/comments'
+import { takenBy } from '../source/signatures'
 import { codeOf, type FoundComponent, type FunctionNode } from './components'
 
 const parts = (type: TypeModel): TypeModel[] => (type.is === 'union' ? type.of.flatMap(parts) : [type])
@@ -62,13 +63,11 @@ export function propsOf(sources: SourceSet, types: CheckedTypes, foundComponent:
         ...types.wordsOf(symbol),
       }
       if (isNamedOnly(raw.type)) raw.accepts = types.acceptedBy(checker.getTypeOfSymbolAtLocation(symbol, at))
-      const handler = /^on[A-Z]/.test(name)
-        ? checker
-            .getNonNullableType(checker.getTypeOfSymbolAtLocation(symbol, at))
-            .getCallSignatures()[0]
-            ?.getParameters()[0]
-        : undefined
-      if (handler) raw.carries = types.model(checker.getTypeOfSymbolAtLocation(handler, at), at)
+      const isHandler = /^on[A-Z]/.test(name)
+      const [carried] = isHandler
+        ? (takenBy(types, checker.getTypeOfSymbolAtLocation(symbol, at), at) ?? [])
+        : []
+      if (carried) raw.carries = carried
       return raw
     })
     // what compiled code takes besides what was declared for it

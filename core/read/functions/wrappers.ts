@@ -1,6 +1,7 @@
 import ts from 'typescript'
 import type { Problem } from '../../problem'
 import { classOf } from '../custom-elements/registrations'
+import { customElementName } from '../custom-elements/template'
 import { isInPackage } from '../source/packages'
 import { valueOfDeclaration } from '../source/declarations'
 import { unwrap, type SourceSet } from '../source/source-set'
@@ -29,7 +30,7 @@ function wrapsElement(sources: SourceSet, node: ts.Declaration): boolean {
     (property) =>
       ts.isPropertyAssignment(property) &&
       ts.isStringLiteralLike(property.initializer) &&
-      /^[a-z][\w.]*-[\w.-]*$/.test(property.initializer.text),
+      customElementName.test(property.initializer.text),
   )
   return isTagged && properties.some((property) => isOwnClass(sources, property))
 }

@@ -93,6 +93,7 @@ function entryFolders(files: readonly SourceText[]): EntryFolders | undefined {
 
 const folderOf = (entry: string): string | undefined => builtFolder.exec(joined([], entry))?.[0]
 
+const otherwise = 'Where that is not meant, choose what is read under Bring in.'
 const reasons = {
   beside: {
     what: 'tests, demonstrations and settings',
@@ -100,11 +101,11 @@ const reasons = {
   },
   built: {
     what: 'what was built from the source',
-    todo: 'Nothing to do: the source is read instead. Where that is not meant, choose what is read under Bring in.',
+    todo: `Nothing to do: the source is read instead. ${otherwise}`,
   },
   source: {
     what: 'the folder src',
-    todo: 'Nothing to do: what was built is read instead. Where that is not meant, choose what is read under Bring in.',
+    todo: `Nothing to do: what was built is read instead. ${otherwise}`,
   },
   build: {
     what: 'other builds of the same',

@@ -1,5 +1,6 @@
 import ts from 'typescript'
 import type { Method } from '../../contract/method'
+import type { TypeModel } from '../../contract/type'
 import type { CheckedTypes } from './checked-types'
 import { wordsOf } from './comments'
 
@@ -61,4 +62,17 @@ function declarationWithWords(declaration: ts.SignatureDeclaration): ts.Node {
 export function isIdle(declaration: ts.Node): boolean {
   const body = ts.isFunctionLike(declaration) && 'body' in declaration ? declaration.body : undefined
   return body !== undefined && ts.isBlock(body) && body.statements.length === 0
+}
+
+/** Types of what a function is called with; `undefined` where the type is none of a function. */
+export function takenBy(types: CheckedTypes, type: ts.Type, at: ts.Node): TypeModel[] | undefined {
+  const { checker } = types
+  const [signature] = checker.getNonNullableType(type).getCallSignatures()
+  return signature
+    ?.getParameters()
+    .flatMap((parameter) => {
+      const given = checker.getTypeOfSymbolAtLocation(parameter, at)
+      return checker.isTupleType(given) ? checker.getTypeArguments(given as ts.TypeReference) : [given]
+    })
+    .map((given) => types.model(given, at))
 }

@@ -1,5 +1,6 @@
 import type ts from 'typescript'
 import { withoutUndefined, type TypeModel } from '../../contract/type'
+import { takenBy } from '../source/signatures'
 import type { VueMembers } from './members'
 
 const saysLittle = (type: TypeModel): boolean =>
@@ -40,12 +41,8 @@ export function joinVueDeclarations(members: VueMembers, file: string, names: re
 function joinEvent({ events, types }: VueMembers, handler: string, own: ts.Symbol, at: ts.Node): void {
   const event = events.get(handler.slice(2, 3).toLowerCase() + handler.slice(3))
   if (!event || !/^on[A-Z]/.test(handler)) return
-  const { checker } = types
-  const given = checker
-    .getNonNullableType(checker.getTypeOfSymbolAtLocation(own, at))
-    .getCallSignatures()[0]
-    ?.getParameters()[0]
-  if (given) event.detail ??= types.model(checker.getTypeOfSymbolAtLocation(given, at), at)
+  const [given] = takenBy(types, types.checker.getTypeOfSymbolAtLocation(own, at), at) ?? []
+  if (given) event.detail ??= given
 }
 
 function propsOfInstance(checker: ts.TypeChecker, type: ts.Type, at: ts.Node): ts.Type | undefined {

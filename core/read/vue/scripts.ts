@@ -8,7 +8,7 @@ import { readKeys } from '../source/keys'
 import { packageFile } from '../source/packages'
 import { innerBy, publicNames, type PublicNames } from '../source/public-names'
 import { reachedFrom } from '../source/reached'
-import { freeName, nameOfFile, notRead, type Reading } from '../source/reading'
+import { freeName, nameOfFile, notRead, sameName, type Reading } from '../source/reading'
 import { unwrap, walk, type SourceSet } from '../source/source-set'
 import { joinVueDeclarations } from './declared-types'
 import { VueMembers } from './members'
@@ -71,7 +71,10 @@ export function readVueScripts(sources: SourceSet, types: CheckedTypes, taken: R
       const tag =
         [handedOn, contract.tag, component.name, nameOfFile(file)].find((name) => name && !names.has(name)) ??
         freeName(contract.tag, file, names)
-      if (tag === undefined) continue
+      if (tag === undefined) {
+        reading.problems.push(sameName(contract.tag, sources.place(component.node), file))
+        continue
+      }
       names.add(tag)
       reading.contracts.push({ ...contract, tag, ...innerBy(called, component.node) })
     } catch (error) {
@@ -82,19 +85,24 @@ export function readVueScripts(sources: SourceSet, types: CheckedTypes, taken: R
 }
 
 /** Options that others mix into theirs (Vue API, `mixins`): alone they show nothing. */
-function mixinsIn(sources: SourceSet): ReadonlySet<ts.ObjectLiteralExpression> {
-  const found = new Set<ts.ObjectLiteralExpression>()
-  for (const script of sources.scripts.values()) {
-    if (!script.text.includes('mixins')) continue
-    walk(script, (node) => {
-      if (!ts.isPropertyAssignment(node) || node.name.getText() !== 'mixins') return
-      const list = unwrap(node.initializer)
-      for (const mixin of ts.isArrayLiteralExpression(list) ? list.elements : []) {
-        const object = objectBehind(sources, mixin)
-        if (object) found.add(object)
-      }
-    })
-  }
+const mixinsIn = (sources: SourceSet): ReadonlySet<ts.ObjectLiteralExpression> =>
+  new Set(
+    [...sources.scripts.values()].flatMap((script) =>
+      sources.once(`mixins ${script.fileName}`, [script.fileName], () => mixinsOf(sources, script)),
+    ),
+  )
+
+function mixinsOf(sources: SourceSet, script: ts.SourceFile): ts.ObjectLiteralExpression[] {
+  const found: ts.ObjectLiteralExpression[] = []
+  if (!script.text.includes('mixins')) return found
+  walk(script, (node) => {
+    if (!ts.isPropertyAssignment(node) || node.name.getText() !== 'mixins') return
+    const list = unwrap(node.initializer)
+    for (const mixin of ts.isArrayLiteralExpression(list) ? list.elements : []) {
+      const object = objectBehind(sources, mixin)
+      if (object) found.push(object)
+    }
+  })
   return found
 }
 

@@ -50,12 +50,10 @@ const target = computed(() => {
 })
 const measured = ref<{ width: number; height: number }>()
 const heard = useHeard(tag)
-const exampleInAddress = computed(() =>
-  typeof route.query.example === 'string' ? route.query.example : undefined,
-)
+const example = useAddressChoice('example', '')
 const { failure, forget, onFailed } = useFailure(
   () => store.slug,
-  [usage, tag, () => JSON.stringify(store.providedFor(tag.value, exampleInAddress.value))],
+  [usage, tag, () => JSON.stringify(store.providedFor(tag.value, example.value || undefined))],
 )
 const { words, problems: wordsProblems, load: loadWords, written } = useWords(tag)
 const { answers, onAnswered } = useAnswers(tag)
@@ -153,7 +151,7 @@ watch(memberInAddress, () => showMember('nearest'))
             :preview="store.library!.preview"
             :title="`${store.title(tag)}, alone`"
             :surround
-            :example="exampleInAddress"
+            :example="example || undefined"
             @event="heard.onEvent"
             @trail="heard.onTrail"
             @answered="onAnswered"
