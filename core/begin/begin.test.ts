@@ -1,37 +1,10 @@
-import { readdirSync, readFileSync } from 'node:fs'
 import { jsxLibrary, vueLibrary } from '../../tests/fixtures/kinds'
 import { buildModules } from '../../server/build/modules'
 import { membersOf } from '../contract/contract'
 import { LibraryReader } from '../read/read'
-import type { SourceText } from '../read/source/source-text'
-import { begin } from './begin'
 import { afterModel } from './custom-element'
-import { inManner, mannerOf } from './manner'
-import { namesOf, summaryOf, usualLanguage, type Wish } from './wish'
-
-const tern = readdirSync('demo/tern/src').map((name) => ({
-  path: `src/${name}`,
-  text: readFileSync(`demo/tern/src/${name}`, 'utf8'),
-}))
-const listed = (files: Record<string, string>) =>
-  Object.entries(files).map(([path, text]) => ({ path, text }))
-const wish = (language: Wish['language'], more: Partial<Wish> = {}): Wish => ({
-  name: 'Departure board',
-  summary: 'saying when boats leave',
-  group: '',
-  language,
-  ...more,
-})
-function begun(files: SourceText[], prefix: string, wanted: Wish) {
-  const made = begin(new LibraryReader(), files, prefix, wanted)
-  if (!made.ok) throw new Error(made.problems[0]!.what)
-  const texts = new Map(made.begun.files.map((file) => [file.path, file.text]))
-  return {
-    ...made.begun,
-    texts,
-    all: [...files.filter((file) => !texts.has(file.path)), ...made.begun.files],
-  }
-}
+import { namesOf, summaryOf } from './wish'
+import { begun, listed, tern, wish } from '../../tests/begun'
 
 test(
   'an element is begun as the library’s others are written: its base, its sheets, its ' +
@@ -215,42 +188,6 @@ test('a model that does what cannot be followed is left alone, and the element i
   )
 })
 
-test('names: the same in all their forms; what cannot be one is said, and so is what is taken', () => {
-  const element = { language: 'custom-element' as const }
-  for (const name of [
-    'Departure board',
-    'departure-board',
-    'DepartureBoard',
-    ' tern departure  board ',
-    'Départure, board!',
-  ])
-    expect(namesOf({ name, ...element }, 'tern-', [])).toEqual({
-      ok: true,
-      names: { kebab: 'departure-board', pascal: 'DepartureBoard', tag: 'tern-departure-board' },
-    })
-  expect(namesOf({ name: 'Board', language: 'vue' }, '', [])).toMatchObject({ names: { tag: 'Board' } })
-  for (const name of ['…', '42 boats', '<script>'])
-    expect(namesOf({ name, ...element }, 'tern-', []).ok).toBe(name === '<script>')
-  expect(namesOf({ name: 'Board', ...element }, '', [])).toMatchObject({
-    ok: false,
-    problem: { code: 'bad-name', what: '<board> cannot be a tag: the tag of a custom element has a hyphen.' },
-  })
-  const { contracts } = new LibraryReader().read(tern)
-  expect(namesOf({ name: 'Notice strip', ...element }, 'tern-', contracts)).toMatchObject({
-    ok: false,
-    problem: { code: 'name-taken', where: { file: 'src/notice-strip.ts' } },
-  })
-  expect(
-    begin(
-      new LibraryReader(),
-      [...tern, { path: 'src/departure-board.ts', text: '' }],
-      'tern-',
-      wish('custom-element'),
-    ),
-  ).toMatchObject({ ok: false, problems: [{ code: 'file-taken' }] })
-  expect(usualLanguage(contracts)).toBe('custom-element')
-})
-
 test('what it is for stands in the comment as a sentence, and cannot end the comment', () => {
   expect(summaryOf({ name: 'Board', summary: '' })).toBe('Board.')
   expect(summaryOf({ name: 'Board', summary: 'Says when boats leave' })).toBe('Says when boats leave.')
@@ -260,22 +197,6 @@ test('what it is for stands in the comment as a sentence, and cannot end the com
     wish('custom-element', { summary: 'ending */ alert(1) /* comments' }),
   )
   expect(texts.get('src/departure-board.ts')).toContain('For ending * / alert(1) /* comments.')
-})
-
-test('the manner of a library: its step, its quotes, its semicolons', () => {
-  expect(mannerOf(['import a from "a";\n\nfunction b() {\n\treturn "c";\n}'])).toEqual({
-    indent: '\t',
-    quote: '"',
-    semicolon: true,
-  })
-  expect(mannerOf(["import a from 'a'\n\nfunction b() {\n  return 'c'\n}"])).toEqual({
-    indent: '  ',
-    quote: "'",
-    semicolon: false,
-  })
-  expect(inManner("a {\n  say('x')//;\n}", { indent: '\t', quote: '"', semicolon: true })).toBe(
-    'a {\n\tsay("x");\n}',
-  )
 })
 
 test('every model of Tern that can be followed gives an element that is read and compiles', async () => {

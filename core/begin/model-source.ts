@@ -1,5 +1,5 @@
 import ts from 'typescript'
-import { walk } from '../read/source/source-set'
+import { walk } from '../read/source/walk'
 import type { Names } from './wish'
 
 // Source of a component that another is written after, taken apart by its syntax tree.

@@ -3,7 +3,8 @@ import type { Place } from '../contract/member'
 import { abilitiesAskedIn, abilitiesOfCondition, abilityName } from '../style/lacking'
 import { scriptIn, sheetsIn } from './sheets-in'
 import { Lines } from './source/lines'
-import { unwrap, walk } from './source/source-set'
+import { unwrap } from './source/nodes'
+import { walk } from './source/walk'
 import type { SourceText } from './source/source-text'
 
 /**

@@ -4,7 +4,7 @@ import { languageFile } from '../languages/files'
 import type { Written } from './places'
 import { blanked, writtenText } from './sheets-in'
 import { Lines } from './source/lines'
-import { walk } from './source/source-set'
+import { walk } from './source/walk'
 import type { SourceText } from './source/source-text'
 import { namesIn, rulesIn } from './written-parts'
 

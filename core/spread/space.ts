@@ -115,7 +115,26 @@ export class Space {
     row[axis] = open
     return false
   }
+  /** A row that is open but for the values of a tuple. */
+  rowWith(tuple: number): number[] {
+    const row = this.sizes.map(() => open)
+    for (const [axis, value] of this.valuesOf(tuple)) row[axis] = value
+    return row
+  }
   get isFree(): boolean {
     return this.forbidden.length === 0
   }
 }
+
+/** How often each tuple occurs in rows; those that cannot occur count as covered for good. */
+export function countsOf(space: Space, can: Uint8Array, rows: readonly ArrayLike<number>[]): Int32Array {
+  const counts = new Int32Array(space.count)
+  for (let tuple = 0; tuple < space.count; tuple++) if (!can[tuple]) counts[tuple] = 1_000_000
+  for (const row of rows)
+    for (let group = 0; group < space.groups.length; group++) counts[space.tuple(group, row)]!++
+  return counts
+}
+
+/** How many tuples of a row occur in no other. */
+export const aloneIn = (space: Space, counts: Int32Array, row: ArrayLike<number>): number =>
+  space.groups.reduce((sum, _group, group) => sum + (counts[space.tuple(group, row)] === 1 ? 1 : 0), 0)

@@ -1,6 +1,8 @@
 import ts from 'typescript'
 import type { CheckedTypes } from '../../read/source/checked-types'
-import { unwrap, walk, type SourceSet } from '../../read/source/source-set'
+import type { SourceSet } from '../../read/source/source-set'
+import { unwrap } from '../../read/source/nodes'
+import { walk } from '../../read/source/walk'
 
 // Forms of Svelte's own in scripts and types.
 

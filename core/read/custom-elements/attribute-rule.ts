@@ -1,7 +1,8 @@
 import ts from 'typescript'
 import { constantOf } from '../source/constants'
 import { functionBehind } from '../source/declarations'
-import { walk, type SourceSet } from '../source/source-set'
+import type { SourceSet } from '../source/source-set'
+import { walk } from '../source/walk'
 import type { ClassNode } from './lineage'
 
 /**

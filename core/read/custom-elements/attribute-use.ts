@@ -2,7 +2,9 @@ import ts from 'typescript'
 import type { ClassFacts } from './class-facts'
 import { functionOf } from './lineage'
 import { evaluate } from '../source/evaluate'
-import { unwrap, walk, type SourceSet } from '../source/source-set'
+import type { SourceSet } from '../source/source-set'
+import { unwrap } from '../source/nodes'
+import { walk } from '../source/walk'
 
 /** What the accessors and callbacks of a class do with attributes. */
 interface Wiring {

@@ -4,7 +4,9 @@ import type { ClassNode } from './lineage'
 import { staticsOf } from './statics'
 import { tagText } from '../source/comments'
 import { evaluate } from '../source/evaluate'
-import { hasModifier, unwrap, walk, type SourceSet } from '../source/source-set'
+import type { SourceSet } from '../source/source-set'
+import { hasModifier, unwrap } from '../source/nodes'
+import { walk } from '../source/walk'
 
 /** What is known of the classes of one component before its members are told. */
 export interface ClassFacts {

@@ -1,6 +1,7 @@
 import ts from 'typescript'
 import { assignedValue } from '../source/declarations'
-import { unwrap, type SourceSet } from '../source/source-set'
+import type { SourceSet } from '../source/source-set'
+import { unwrap } from '../source/nodes'
 import type { ClassNode } from './lineage'
 
 /** Decorators that a compiler wrote as a call: of a class, or of the member `key` of one. */

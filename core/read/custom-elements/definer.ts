@@ -1,6 +1,7 @@
 import ts from 'typescript'
 import { exportsOf } from '../source/exported'
-import { unwrap, type SourceSet } from '../source/source-set'
+import type { SourceSet } from '../source/source-set'
+import { unwrap } from '../source/nodes'
 import { isDefine } from './define-helpers'
 
 /**

@@ -1,7 +1,9 @@
 import ts from 'typescript'
 import { localDeclaration } from '../source/constants'
 import { assignedValue, functionBehind, returnedBy } from '../source/declarations'
-import { unwrap, walk, type SourceSet } from '../source/source-set'
+import type { SourceSet } from '../source/source-set'
+import { unwrap } from '../source/nodes'
+import { walk } from '../source/walk'
 
 /** Something the code does with a value that makes it part of the contract. */
 export type SinkKind = 'markup' | 'style' | 'event'

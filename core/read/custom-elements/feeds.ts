@@ -3,7 +3,8 @@ import type { Prop } from '../../contract/prop'
 import type { Slot } from '../../contract/slot'
 import { evaluate } from '../source/evaluate'
 import type { ClassNode } from './lineage'
-import { type SourceSet, walk } from '../source/source-set'
+import type { SourceSet } from '../source/source-set'
+import { walk } from '../source/walk'
 import type { TemplateFacts } from './template'
 
 /**

@@ -4,7 +4,8 @@ import { assignedInConstructors } from './class-facts'
 import type { ClassNode } from './lineage'
 import { functionBehind } from '../source/declarations'
 import { evaluate, nameOf } from '../source/evaluate'
-import { unwrap, type SourceSet } from '../source/source-set'
+import type { SourceSet } from '../source/source-set'
+import { unwrap } from '../source/nodes'
 
 /**
  * Events that fields of a class stand for, by name: what such a field is given is made by a function that

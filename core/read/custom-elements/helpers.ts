@@ -1,5 +1,6 @@
 import ts from 'typescript'
-import { unwrap, type SourceSet } from '../source/source-set'
+import type { SourceSet } from '../source/source-set'
+import { unwrap } from '../source/nodes'
 import { directSink } from './direct-sinks'
 import type { ClassNode } from './lineage'
 import { classOf } from './registrations'

@@ -7,7 +7,8 @@ import {
   valueOfDeclaration,
   type FunctionNode,
 } from '../source/declarations'
-import { unwrap, type SourceSet } from '../source/source-set'
+import type { SourceSet } from '../source/source-set'
+import { unwrap } from '../source/nodes'
 
 export type ClassNode = ts.ClassDeclaration | ts.ClassExpression
 

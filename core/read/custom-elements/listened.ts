@@ -1,5 +1,6 @@
 import ts from 'typescript'
-import { unwrap, type SourceSet } from '../source/source-set'
+import type { SourceSet } from '../source/source-set'
+import { unwrap } from '../source/nodes'
 import type { ClassNode } from './lineage'
 
 /**

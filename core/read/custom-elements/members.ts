@@ -16,7 +16,8 @@ import { attributeAlone, propOfAccessor, propOfAssigned, propOfDeclared, propOfF
 import { tagText, wordsOf } from '../source/comments'
 import { nameOf } from '../source/evaluate'
 import { isInPackage } from '../source/packages'
-import { hasModifier, unwrap, type SourceSet } from '../source/source-set'
+import type { SourceSet } from '../source/source-set'
+import { hasModifier, unwrap } from '../source/nodes'
 import { isIdle } from '../source/signatures'
 import { typeOfExpression, typeOfNode } from '../source/type-nodes'
 

@@ -1,7 +1,9 @@
 import ts from 'typescript'
 import type { Opener } from '../source/fragment'
 import { returnedBy } from '../source/declarations'
-import { unwrap, walk, type SourceSet } from '../source/source-set'
+import type { SourceSet } from '../source/source-set'
+import { unwrap } from '../source/nodes'
+import { walk } from '../source/walk'
 import { functionOf, type ClassNode } from './lineage'
 import { namesOf, staticsOf } from './statics'
 

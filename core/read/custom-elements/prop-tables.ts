@@ -1,6 +1,8 @@
 import ts from 'typescript'
 import type { Prop } from '../../contract/prop'
-import { unwrap, walk, type SourceSet } from '../source/source-set'
+import type { SourceSet } from '../source/source-set'
+import { unwrap } from '../source/nodes'
+import { walk } from '../source/walk'
 
 /**
  * What compilers leave of the props of a component: beside its tag, a table in which each name has a list of

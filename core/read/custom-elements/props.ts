@@ -11,7 +11,8 @@ import { tagText, wordsOf } from '../source/comments'
 import { printPlain } from '../source/defaults'
 import { evaluate, evaluateAtRest, nameOf } from '../source/evaluate'
 import type { Plain } from '../source/plain'
-import { hasModifier, unwrap, type SourceSet } from '../source/source-set'
+import type { SourceSet } from '../source/source-set'
+import { hasModifier, unwrap } from '../source/nodes'
 import { typeOfExpression, typeOfNode } from '../source/type-nodes'
 
 /**

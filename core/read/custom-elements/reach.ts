@@ -4,7 +4,9 @@ import { reachedFrom } from '../source/reached'
 import { compiledDecorators } from './compiled-decorators'
 import { classOf } from './registrations'
 import { everyNameOf, namesOf, setAfter } from './statics'
-import { hasModifier, walk, type SourceSet } from '../source/source-set'
+import type { SourceSet } from '../source/source-set'
+import { hasModifier } from '../source/nodes'
+import { walk } from '../source/walk'
 
 const memberName = (member: ts.ClassElement): string | undefined =>
   member.name &&

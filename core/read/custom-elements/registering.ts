@@ -1,6 +1,7 @@
 import ts from 'typescript'
 import { assignedValue, declarationOf, valueOfDeclaration } from '../source/declarations'
-import { unwrap, type SourceSet } from '../source/source-set'
+import type { SourceSet } from '../source/source-set'
+import { unwrap } from '../source/nodes'
 import type { ClassNode } from './lineage'
 import { namesOf } from './statics'
 

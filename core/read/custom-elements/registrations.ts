@@ -3,7 +3,8 @@ import type { Contract } from '../../contract/contract'
 import type { Place } from '../../contract/member'
 import type { Problem } from '../../problem'
 import { evaluate } from '../source/evaluate'
-import { hasModifier, unwrap, type SourceSet } from '../source/source-set'
+import type { SourceSet } from '../source/source-set'
+import { hasModifier, unwrap } from '../source/nodes'
 import {
   helperCalled,
   helperIn,

@@ -1,7 +1,8 @@
 import ts from 'typescript'
 import { returnedBy } from '../source/declarations'
 import { exportsOf } from '../source/exported'
-import { hasModifier, unwrap, type SourceSet } from '../source/source-set'
+import type { SourceSet } from '../source/source-set'
+import { hasModifier, unwrap } from '../source/nodes'
 import type { ClassNode } from './lineage'
 
 // Names of a class and what is static on it, also where a compiler put it after or around the class.

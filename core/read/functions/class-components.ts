@@ -1,6 +1,8 @@
 import ts from 'typescript'
 import { assignedValue, declarationOf, objectBehind, valueOfDeclaration } from '../source/declarations'
-import { hasModifier, unwrap, walk, type SourceSet } from '../source/source-set'
+import type { SourceSet } from '../source/source-set'
+import { hasModifier, unwrap } from '../source/nodes'
+import { walk } from '../source/walk'
 import { makesMarkup } from './markup-calls'
 
 // Components that are classes (React reference, `Component`): what they render, and what they take.

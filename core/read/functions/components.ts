@@ -5,7 +5,9 @@ import { classComponentIn, type ClassCode } from './class-components'
 import { makesMarkup } from './markup-calls'
 import { declarationOf, functionBehind, valueOfDeclaration } from '../source/declarations'
 import { exportsOf } from '../source/exported'
-import { unwrap, walk, type SourceSet } from '../source/source-set'
+import type { SourceSet } from '../source/source-set'
+import { unwrap } from '../source/nodes'
+import { walk } from '../source/walk'
 
 export type FunctionNode = ts.FunctionDeclaration | ts.FunctionExpression | ts.ArrowFunction
 

@@ -2,7 +2,9 @@ import ts from 'typescript'
 import type { Contract } from '../../contract/contract'
 import { declarationOf } from '../source/declarations'
 import { reachedFrom } from '../source/reached'
-import { unwrap, walk, type SourceSet } from '../source/source-set'
+import type { SourceSet } from '../source/source-set'
+import { unwrap } from '../source/nodes'
+import { walk } from '../source/walk'
 import { codeOf, type FoundComponent } from './components'
 
 /** Contexts that a component hands down to what stands in it, and those that it asks for, by declaration. */

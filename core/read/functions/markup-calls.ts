@@ -1,5 +1,6 @@
 import ts from 'typescript'
-import { walk, type SourceSet } from '../source/source-set'
+import type { SourceSet } from '../source/source-set'
+import { walk } from '../source/walk'
 
 /** Whether code makes markup: JSX, or what the calls that JSX stands for make. */
 export function makesMarkup(sources: SourceSet, code: ts.Node): boolean {

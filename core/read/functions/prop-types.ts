@@ -2,7 +2,8 @@ import ts from 'typescript'
 import { unionOf, type TypeModel } from '../../contract/type'
 import { objectBehind } from '../source/declarations'
 import { evaluate, nameOf } from '../source/evaluate'
-import { unwrap, type SourceSet } from '../source/source-set'
+import type { SourceSet } from '../source/source-set'
+import { unwrap } from '../source/nodes'
 
 /** A prop as a component states it to be checked when it runs (React's legacy `propTypes`). */
 export interface CheckedProp {

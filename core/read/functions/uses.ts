@@ -2,7 +2,8 @@ import ts from 'typescript'
 import type { Contract } from '../../contract/contract'
 import type { Place } from '../../contract/member'
 import { declarationOf } from '../source/declarations'
-import { walk, type SourceSet } from '../source/source-set'
+import type { SourceSet } from '../source/source-set'
+import { walk } from '../source/walk'
 import { codeOf, type FoundComponent } from './components'
 
 /** Names of components in a component's JSX, each with the declaration it leads to. */

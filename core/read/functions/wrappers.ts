@@ -4,7 +4,8 @@ import { classOf } from '../custom-elements/registrations'
 import { customElementName } from '../custom-elements/template'
 import { isInPackage } from '../source/packages'
 import { valueOfDeclaration } from '../source/declarations'
-import { unwrap, type SourceSet } from '../source/source-set'
+import type { SourceSet } from '../source/source-set'
+import { unwrap } from '../source/nodes'
 import type { FoundComponent } from './components'
 
 /**

@@ -3,7 +3,8 @@ import type { Contract } from '../../contract/contract'
 import { choicesOf, misfit } from '../../contract/type'
 import { objectBehind } from './declarations'
 import { nameOf } from './evaluate'
-import { unwrap, type SourceSet } from './source-set'
+import type { SourceSet } from './source-set'
+import { unwrap } from './nodes'
 import { walk } from './walk'
 
 /** Values of one prop that are kept: enough to see that it does something. */

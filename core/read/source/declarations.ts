@@ -1,7 +1,9 @@
 import ts from 'typescript'
 import { constantOf } from './constants'
 import { parentOf } from './parents'
-import { unwrap, walk, type SourceSet } from './source-set'
+import type { SourceSet } from './source-set'
+import { unwrap } from './nodes'
+import { walk } from './walk'
 
 /** The declaration a name leads to: inside the functions around it, in its module, or through imports. */
 export function declarationOf(sources: SourceSet, node: ts.Identifier): ts.Declaration | undefined {

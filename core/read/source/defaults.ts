@@ -1,7 +1,8 @@
 import ts from 'typescript'
 import { evaluate } from './evaluate'
 import type { Plain } from './plain'
-import { unwrap, type SourceSet } from './source-set'
+import type { SourceSet } from './source-set'
+import { unwrap } from './nodes'
 
 /** A plain value as source text, strings in single quotes. */
 export const printPlain = (value: Plain): string =>

@@ -1,6 +1,7 @@
 import ts from 'typescript'
 import { declarationOf } from './declarations'
-import { hasModifier, unwrap, type SourceSet } from './source-set'
+import type { SourceSet } from './source-set'
+import { hasModifier, unwrap } from './nodes'
 
 /** A declaration that a file hands on, with the name it has there and the name it is handed on by. */
 export interface Exported {

@@ -12,7 +12,8 @@ import {
 } from './built-ins'
 import { functionBehind } from './declarations'
 import type { Plain } from './plain'
-import { unwrap, type SourceSet } from './source-set'
+import type { SourceSet } from './source-set'
+import { unwrap } from './nodes'
 import { grow, mostOfValue, sizeOf } from './value-size'
 
 /**

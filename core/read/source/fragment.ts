@@ -4,7 +4,8 @@ import { constantOf, localDeclaration } from './constants'
 import { returnedBy } from './declarations'
 import { evaluate } from './evaluate'
 import { Lines } from './lines'
-import { unwrap, type SourceSet } from './source-set'
+import type { SourceSet } from './source-set'
+import { unwrap } from './nodes'
 
 /** A length of text with the place in the library it was written at. */
 interface Piece {

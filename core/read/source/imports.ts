@@ -84,3 +84,40 @@ export function fileAt(texts: ReadonlyMap<string, string>, path: string): string
     ...endings.map((ending) => `${path}/index${ending}`),
   ].find((text) => texts.has(text))
 }
+
+/** Where imports without a dot, and with one, lead inside a library. Each is worked out once a folder. */
+export class Resolver {
+  private readonly aliases: readonly Alias[]
+  private readonly resolved = new Map<string, string | undefined>()
+
+  constructor(private readonly texts: ReadonlyMap<string, string>) {
+    this.aliases = aliasesIn(texts)
+  }
+
+  /** The file, aliases and the library's own package name included; `undefined` where there is none. */
+  resolve(from: string, specifier: string): string | undefined {
+    const key = `${from.slice(0, from.lastIndexOf('/') + 1)}\0${specifier}`
+    if (!this.resolved.has(key)) this.resolved.set(key, this.resolveOnce(from, specifier))
+    return this.resolved.get(key)
+  }
+
+  private resolveOnce(from: string, specifier: string): string | undefined {
+    const bare = specifier.split('?')[0]!
+    if (bare.startsWith('.')) return fileAt(this.texts, joined(from.split('/').slice(0, -1), bare))
+    const own = ownEntry(this.texts, bare)
+    if (own !== undefined) return own
+    for (const alias of this.aliases) {
+      const path = pathBy(alias, bare)
+      const found = path === undefined ? undefined : fileAt(this.texts, path)
+      if (found !== undefined) return found
+    }
+    return undefined
+  }
+}
+
+/** The path that an alias makes of an import; `undefined` where it says nothing of it. */
+function pathBy({ from, to, whole }: Alias, specifier: string): string | undefined {
+  if (whole) return specifier === from ? to : undefined
+  if (!specifier.startsWith(from)) return undefined
+  return joined(to.split('/').filter(Boolean), specifier.slice(from.length))
+}

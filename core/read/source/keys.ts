@@ -3,7 +3,9 @@ import { parentOf } from './parents'
 import { keyByNumber, keyName, type Key } from '../../contract/key'
 import { constantOf, localDeclaration } from './constants'
 import { evaluate } from './evaluate'
-import { unwrap, walk, type SourceSet } from './source-set'
+import type { SourceSet } from './source-set'
+import { unwrap } from './nodes'
+import { walk } from './walk'
 
 const held: Record<string, string> = { shiftKey: 'Shift', ctrlKey: 'Control', altKey: 'Alt', metaKey: 'Meta' }
 /** Values as browsers give them, and not what is only spelt alike. */

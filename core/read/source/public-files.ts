@@ -1,7 +1,8 @@
 import ts from 'typescript'
 import { ownEndings } from '../../languages/languages'
 import { packageEntries } from './public-names'
-import { unwrap, type Declared, type SourceSet } from './source-set'
+import type { Declared, SourceSet } from './source-set'
+import { unwrap } from './nodes'
 
 /** Files that are walked on the way from the entries of a package to what it hands on. */
 const mostFiles = 5000

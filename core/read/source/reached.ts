@@ -1,7 +1,9 @@
 import ts from 'typescript'
 import { localDeclaration } from './constants'
 import { isInPackage } from './packages'
-import { unwrap, walk, type SourceSet } from './source-set'
+import type { SourceSet } from './source-set'
+import { unwrap } from './nodes'
+import { walk } from './walk'
 
 /**
  * Every node of the library that code can run or read from where it starts: the functions and constants

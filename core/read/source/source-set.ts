@@ -4,12 +4,11 @@ import type { Problem } from '../../problem'
 import { needsOf, touchedBy, type Needs } from './needs'
 import { doesNotParse } from './reading'
 import { isInPackage, Packages } from './packages'
-import { joined } from './paths'
-import { walk } from './walk'
 import { gatheredIn, gatherFile, type Gathered } from './gathered'
-import { aliasesIn, fileAt, ownEntry, type Alias } from './imports'
+import { Resolver } from './imports'
 import { scriptOf } from './script-text'
 import { topNamesOf } from './top-names'
+import { hasModifier, isExportedAs } from './nodes'
 import type { SourceText } from './source-text'
 
 /** The declaration a name leads to, with the file it stands in. */
@@ -35,9 +34,8 @@ export class SourceSet {
   private readonly gathered = new Map<ts.SourceFile, Gathered>()
   private readonly parts = new Map<ts.Node, Gathered>()
   private readonly topNames = new Map<string, Map<string, ts.Declaration>>()
-  private readonly resolved = new Map<string, string | undefined>()
   private readonly lookedUp = new Map<string, Map<string, Declared | undefined>>()
-  private readonly aliases: readonly Alias[]
+  private readonly resolver: Resolver
   private readonly needed = new Map<string, Needs>()
   private readonly found = new Map<string, unknown>()
   private readonly earlier: ReadonlyMap<string, unknown>
@@ -99,7 +97,7 @@ export class SourceSet {
       }
       this.scripts.set(file.path, parsed)
     }
-    this.aliases = aliasesIn(this.texts)
+    this.resolver = new Resolver(this.texts)
     this.touched = before && touchedBy(this, before)
     this.earlier = this.touched && before ? before.found : new Map()
     if (before && this.touched) this.takeOver(before, this.touched)
@@ -180,27 +178,7 @@ export class SourceSet {
    * other packages and files that are not there.
    */
   resolve(from: string, specifier: string): string | undefined {
-    const key = `${from.slice(0, from.lastIndexOf('/') + 1)}\0${specifier}`
-    if (!this.resolved.has(key)) this.resolved.set(key, this.resolveOnce(from, specifier))
-    return this.resolved.get(key)
-  }
-
-  private resolveOnce(from: string, specifier: string): string | undefined {
-    const bare = specifier.split('?')[0]!
-    if (bare.startsWith('.')) return fileAt(this.texts, joined(from.split('/').slice(0, -1), bare))
-    const own = ownEntry(this.texts, bare)
-    if (own !== undefined) return own
-    for (const { from: start, to, whole } of this.aliases) {
-      const found = whole
-        ? bare === start
-          ? fileAt(this.texts, to)
-          : undefined
-        : bare.startsWith(start)
-          ? fileAt(this.texts, joined(to.split('/').filter(Boolean), bare.slice(start.length)))
-          : undefined
-      if (found !== undefined) return found
-    }
-    return undefined
+    return this.resolver.resolve(from, specifier)
   }
 
   private namesOf(file: string): Map<string, ts.Declaration> {
@@ -270,19 +248,6 @@ export class SourceSet {
     }
   }
 
-  /** Whether a file exports something else of its own under a name: `export { a as b }`. */
-  private isExportedAs(file: string, name: string): boolean {
-    return (this.script(file)?.statements ?? []).some(
-      (statement) =>
-        ts.isExportDeclaration(statement) &&
-        statement.exportClause !== undefined &&
-        ts.isNamedExports(statement.exportClause) &&
-        statement.exportClause.elements.some(
-          ({ name: called, propertyName }) => called.text === name && propertyName !== undefined,
-        ),
-    )
-  }
-
   /**
    * What a file exports under a name, re-exports followed. `seen` ends rounds of files that export each
    * other.
@@ -294,7 +259,7 @@ export class SourceSet {
     const own = name === 'default' ? undefined : this.namesOf(file).get(name)
     const isOwn = own && !ts.isImportClause(own) && !ts.isImportSpecifier(own) && !ts.isNamespaceImport(own)
     // in code that was made small another name may be exported by the name of one that is not
-    if (isOwn && !this.isExportedAs(file, name)) return { is: 'node', node: own, file }
+    if (isOwn && !isExportedAs(this.script(file), name)) return { is: 'node', node: own, file }
     for (const statement of this.script(file)?.statements ?? []) {
       if (name === 'default') {
         if (ts.isExportAssignment(statement))
@@ -323,16 +288,3 @@ export class SourceSet {
     return undefined
   }
 }
-
-export const unwrap = (node: ts.Expression): ts.Expression =>
-  ts.isParenthesizedExpression(node) ||
-  ts.isAsExpression(node) ||
-  ts.isSatisfiesExpression(node) ||
-  ts.isNonNullExpression(node)
-    ? unwrap(node.expression)
-    : node
-
-export const hasModifier = (node: ts.Node, ...kinds: ts.SyntaxKind[]): boolean =>
-  ts.canHaveModifiers(node) && !!ts.getModifiers(node)?.some((m) => kinds.includes(m.kind))
-
-export { walk }

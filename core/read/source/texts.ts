@@ -2,7 +2,8 @@ import ts from 'typescript'
 import { constantOf } from './constants'
 import { evaluate } from './evaluate'
 import type { Opener } from './fragment'
-import { unwrap, type SourceSet } from './source-set'
+import type { SourceSet } from './source-set'
+import { unwrap } from './nodes'
 
 /** Texts that one expression may come to, at most. */
 const most = 40

@@ -2,7 +2,8 @@ import ts from 'typescript'
 import { unionOf, type TypeModel } from '../../contract/type'
 import { localDeclaration, constantOf } from './constants'
 import { functionBehind } from './declarations'
-import { unwrap, type SourceSet } from './source-set'
+import type { SourceSet } from './source-set'
+import { unwrap } from './nodes'
 
 const keywords: Partial<Record<ts.SyntaxKind, TypeModel['is']>> = {
   [ts.SyntaxKind.StringKeyword]: 'string',

@@ -1,7 +1,7 @@
 import ts from 'typescript'
 import { objectBehind, optionOf } from '../source/declarations'
 import { evaluate } from '../source/evaluate'
-import { unwrap } from '../source/source-set'
+import { unwrap } from '../source/nodes'
 import type { VueMembers } from './members'
 import { runtimeProps } from './options'
 import { camel } from './template'

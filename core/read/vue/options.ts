@@ -1,7 +1,8 @@
 import ts from 'typescript'
 import { unionOf, type TypeModel } from '../../contract/type'
 import { evaluate, nameOf } from '../source/evaluate'
-import { unwrap, type SourceSet } from '../source/source-set'
+import type { SourceSet } from '../source/source-set'
+import { unwrap } from '../source/nodes'
 import { objectBehind, optionOf } from '../source/declarations'
 import { typeOfConstructor, typeOfNode } from '../source/type-nodes'
 

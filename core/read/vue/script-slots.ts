@@ -3,7 +3,9 @@ import type { Place } from '../../contract/member'
 import type { Slot } from '../../contract/slot'
 import { localDeclaration } from '../source/constants'
 import { textsOf } from '../source/texts'
-import { unwrap, walk, type SourceSet } from '../source/source-set'
+import type { SourceSet } from '../source/source-set'
+import { unwrap } from '../source/nodes'
+import { walk } from '../source/walk'
 
 /** What Vue calls the slots of a component: `slots` of the setup context, `$slots` of the instance. */
 const holders = new Set(['slots', '$slots', '$scopedSlots'])

@@ -1,5 +1,6 @@
 import ts from 'typescript'
-import { unwrap, walk } from '../source/source-set'
+import { unwrap } from '../source/nodes'
+import { walk } from '../source/walk'
 import type { VueMembers } from './members'
 import { parsed } from './template'
 

@@ -1,53 +1,17 @@
 <script setup lang="ts">
 import { alignMarkup, type Pair } from '~~/core/compare/markup'
 import { forFrame, modulesFor } from '~~/core/code/showing'
-import type { Usage } from '~~/core/code/usage'
 import { changesOf } from '~~/core/contract/changes'
-import type { Contract } from '~~/core/contract/contract'
 import type { Node } from '~~/core/style/found'
 import { plainSurround } from '~~/core/surround'
 
 /**
  * A component in two ways, themes or versions, side by side or one over the other, and what is not the same.
  */
-const { store, route, tag, standing, contract, face, css, themes } = useComponent('compared')
+const compared = useComponent('compared')
+const { store, tag, standing, contract, themes } = compared
+const { ways, both, problems, swap } = useComparedSides(compared)
 
-const { published, versions, problems: versionProblems, loadVersion } = useVersions(tag)
-const { saved, problems: exampleProblems, load } = useExamples(tag)
-if (standing.value) void load()
-const problems = computed(() => [...versionProblems.value, ...exampleProblems.value])
-
-const shown = computed(() => usageFromQuery(route.query))
-const other = computed(() => usageFromQuery(route.query, 'other'))
-/** What may stand on a side. */
-const ways = computed(() => [
-  { value: 'face', title: 'as on the shelf' },
-  ...(shown.value ? [{ value: 'bench', title: other.value ? 'before' : 'as on the bench' }] : []),
-  ...(other.value ? [{ value: 'other', title: 'after' }] : []),
-  ...saved.value
-    .filter((entry) => !entry.face)
-    .map((entry) => ({ value: `example:${entry.id}`, title: entry.name, note: 'example' })),
-  ...(published.value?.versions ?? []).map((version, i) => ({
-    value: `version:${version}`,
-    title: `version ${version}`,
-    note: i === 0 ? 'the newest' : 'as it was published',
-  })),
-])
-const sides = [
-  { name: 'left', way: useAddressChoice('left', 'face'), theme: useAddressChoice('in', '') },
-  { name: 'right', way: useAddressChoice('right', ''), theme: useAddressChoice('beside', '') },
-] as const
-/** On the right stands what differs most likely: the version that is out, or the next theme. */
-const usualWay = (i: number) =>
-  i === 1 && published.value?.contract && !sides[1].theme.value
-    ? `version:${published.value.version}`
-    : shown.value && i === 0
-      ? 'bench'
-      : 'face'
-const usualTheme = (i: number) =>
-  i === 1 && !published.value?.contract && !sides[1].way.value
-    ? (themes.value.find((theme) => theme.name !== store.baseTheme)?.name ?? store.baseTheme)
-    : store.baseTheme
 const width = useAddressChoice('width', '')
 const widths = [
   { value: '', title: 'as wide as there is room' },
@@ -61,62 +25,6 @@ const views = [
 ]
 const through = ref(50)
 
-interface Side {
-  way: WritableComputedRef<string>
-  theme: WritableComputedRef<string>
-  title: string
-  usage: Usage
-  contract: Contract | undefined
-  /** A version is meant that did not have the component. */
-  isLacking: boolean
-  css: string
-  moduleOf: (tag: string) => string | undefined
-}
-const side = (i: 0 | 1) =>
-  computed<Side>(() => {
-    const { way, theme } = sides[i]
-    const chosenWay = computed({
-      get: () => (ways.value.some((side) => side.value === way.value) ? way.value : usualWay(i)),
-      set: (value) => {
-        way.value = value
-      },
-    })
-    const chosenTheme = computed({
-      get: () => (themes.value.some((side) => side.name === theme.value) ? theme.value : usualTheme(i)),
-      set: (value) => {
-        theme.value = value
-      },
-    })
-    const isVersion = chosenWay.value.startsWith('version:')
-    const version = isVersion ? versions.value.get(chosenWay.value.slice('version:'.length)) : undefined
-    const modules = new Map(version?.modules.map((module) => [module.tag, module.module]))
-    const example = saved.value.find((entry) => `example:${entry.id}` === chosenWay.value)
-    return {
-      way: chosenWay,
-      theme: chosenTheme,
-      title: ways.value.find((way) => way.value === chosenWay.value)?.title ?? '',
-      usage:
-        example?.usage ??
-        (chosenWay.value === 'bench' && shown.value
-          ? shown.value
-          : chosenWay.value === 'other' && other.value
-            ? other.value
-            : face.value),
-      contract: isVersion ? (version?.contract ?? undefined) : contract.value,
-      isLacking: version !== undefined && version.contract === null,
-      css: isVersion ? (version?.css ?? '') : css.value,
-      moduleOf: (text) => (isVersion ? modules.get(text) : store.moduleOf(text)),
-    }
-  })
-const both = [side(0), side(1)] as const
-for (const side of both)
-  watch(
-    () => side.value.way.value,
-    (way) => {
-      if (way.startsWith('version:')) void loadVersion(way.slice('version:'.length))
-    },
-    { immediate: true },
-  )
 const targets = both.map((side) =>
   computed(() => {
     const { usage, moduleOf } = side.value
@@ -157,11 +65,6 @@ const contractApart = computed(() =>
     ? changesOf(both[1].value.contract, both[0].value.contract)
     : [],
 )
-const swap = () => {
-  const [a, b] = both.map((computed) => [computed.value.way.value, computed.value.theme.value] as const)
-  ;[sides[0].way.value, sides[0].theme.value] = b!
-  ;[sides[1].way.value, sides[1].theme.value] = a!
-}
 useKeys([
   { keys: 'x', does: 'left and right change places', run: swap },
   {
