@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import { bringIn, someone, world, type World } from '../world'
-import { alone, choose, row, signIn, tabTo } from './person'
+import { alone, choose, pressPointed, row, signIn, tabTo } from './person'
 
 let at: World
 test.beforeAll(async () => {
@@ -95,7 +95,7 @@ test('the surround: every choice reaches the component, and a link shows somebod
   await expect(frame.locator('tern-notice-strip')).toHaveCSS('width', '1280px')
   await expect(page.getByTitle('How large it is drawn')).toContainText('1280 ×')
   await page.getByRole('button', { name: /^States held/ }).click()
-  await page.getByRole('option', { name: 'hover' }).click()
+  await pressPointed(page.getByRole('option', { name: 'hover' }))
   await page.keyboard.press('Escape')
   await choose(page, 'Held on', 'close')
   await expect(page).toHaveURL(/window=1280x800.*held=hover.*on=close/)
@@ -137,7 +137,7 @@ test(
     await choose(page, 'Motion', 'on')
     await expect(lamp).toHaveCSS('animation-name', 'turn')
     await page.getByRole('button', { name: /^States held/ }).click()
-    await page.getByRole('option', { name: 'lit' }).click()
+    await pressPointed(page.getByRole('option', { name: 'lit' }))
     await page.keyboard.press('Escape')
     await expect(lamp).toHaveCSS('background-color', 'rgb(9, 9, 9)')
     await page.getByRole('button', { name: 'More', exact: true }).click()
@@ -257,7 +257,7 @@ test(
     const dialog = page.getByLabel('The example', { exact: true })
     await choose(page, 'Writing direction', 'right to left')
     await page.getByRole('button', { name: /^States held/ }).click()
-    await page.getByRole('option', { name: 'hover' }).click()
+    await pressPointed(page.getByRole('option', { name: 'hover' }))
     await page.keyboard.press('Escape')
     await main.getByRole('button', { name: 'Save as new' }).click()
     await dialog.getByLabel('Name').fill('Turned')

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
 import { bringIn, someone, world, type World } from '../world'
-import { alone, choose, row, signIn, tabTo } from './person'
+import { alone, choose, pressPointed, row, signIn, tabTo } from './person'
 
 let at: World
 test.beforeAll(async () => {
@@ -206,7 +206,7 @@ test('undressed it has its behaviour and structure, and the ledger tells what it
   await page.reload()
   await expect(gate).not.toHaveCSS('background-color', 'rgb(1, 2, 3)')
   await page.getByRole('button', { name: 'Looks: undressed' }).click()
-  await page.getByRole('option', { name: 'dressed as it is' }).click()
+  await pressPointed(page.getByRole('option', { name: 'dressed as it is' }))
   await expect(gate).toHaveCSS('background-color', 'rgb(1, 2, 3)')
 })
 
@@ -281,7 +281,7 @@ test(
     await expect(lock).toHaveAttribute('data-sheets', 'in elements')
     await choose(page, 'Theme', 'Nightwatch')
     await page.getByRole('button', { name: /^States held/ }).click()
-    await page.getByRole('option', { name: 'hover' }).click()
+    await pressPointed(page.getByRole('option', { name: 'hover' }))
     await page.keyboard.press('Escape')
     await expect(lock.locator('[data-kept-held]')).toHaveCount(1)
     await expect(alone(page, 'Lock').locator('html')).toHaveAttribute('data-theme', 'nightwatch')
@@ -305,7 +305,7 @@ test(
     const parent = alone(page, 'Lock').locator('#parent')
     const edge = page.getByRole('slider', { name: 'Width of what it stands in' })
     await page.getByRole('button', { name: /^Width/ }).click()
-    await page.getByRole('option').filter({ hasText: 'its sheet changes here' }).click()
+    await pressPointed(page.getByRole('option').filter({ hasText: 'its sheet changes here' }))
     await expect(parent).toHaveCSS('width', '260px')
     await page.getByRole('button', { name: /^Width/ }).click()
     await page.getByLabel('Call 260 px').fill('Quay kiosk')
@@ -333,11 +333,11 @@ test(
     await expect(parent).toHaveCSS('width', '350px')
     await expect(page).toHaveURL(/width=350/)
     await page.getByRole('button', { name: /^Width/ }).click()
-    await page.getByRole('option', { name: 'Quay kiosk' }).click()
+    await pressPointed(page.getByRole('option', { name: 'Quay kiosk' }))
     await expect(parent).toHaveCSS('width', '260px')
     await page.getByRole('button', { name: 'More', exact: true }).click()
     await page.getByRole('button', { name: /^Regions of other themes/ }).click()
-    await page.getByRole('option', { name: 'Nightwatch' }).click()
+    await pressPointed(page.getByRole('option', { name: 'Nightwatch' }))
     await expect(alone(page, 'Lock').locator('[data-theme=nightwatch] > tern-lock')).toBeVisible()
     await expect(page).toHaveURL(/in=nightwatch/)
   },

@@ -279,30 +279,3 @@ test('a bench that is opened from the shelf shows its component in the frame tha
   // and the next waits already
   await expect(waiting).toBeAttached()
 })
-
-test('a list that is open stays under the pointer while the page beneath it moves', async ({ page }) => {
-  await signIn(page, at, 'ines', '/tern')
-  const opener = page.getByRole('button', { name: 'Status: any status' })
-  await opener.click()
-  const option = page.getByRole('option', { name: 'stable' })
-  await option.hover()
-  const before = await option.boundingBox()
-  const stood = await opener.boundingBox()
-  await page.mouse.down()
-  // something above comes late, as a picture or a message does
-  await page.evaluate(() => document.querySelector('main')!.prepend(document.createElement('p')))
-  await page.evaluate(() => {
-    ;(document.querySelector('main')!.firstElementChild as HTMLElement).style.height = '90px'
-  })
-  await expect.poll(async () => (await opener.boundingBox())!.y).toBeGreaterThan(stood!.y + 50)
-  await page.evaluate(
-    () => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(done)))),
-  )
-  expect(await option.boundingBox()).toEqual(before)
-  await page.mouse.up()
-  await expect(page.getByRole('button', { name: 'Status: stable' })).toBeVisible()
-  // and follows what opened it once nobody points at it
-  await page.getByRole('button', { name: 'Status: stable' }).click()
-  const moved = await page.getByRole('option', { name: 'stable' }).boundingBox()
-  expect(moved!.y).toBeGreaterThan(before!.y + 50)
-})

@@ -32,7 +32,20 @@ export const row = (page: Page, member: string) => page.locator(`[data-member="$
 /** Chooses in a sentence. */
 export async function choose(page: Page, label: string, option: string): Promise<void> {
   await page.getByRole('button', { name: new RegExp(`^${label}:`) }).click()
-  await page.getByRole('option', { name: option, exact: false }).first().click()
+  const list = page.getByRole('listbox', { name: label, exact: true })
+  await pressPointed(list.getByRole('option', { name: option }).first())
   // the next is opened when this one has gone
-  await expect(page.getByRole('listbox', { name: label, exact: true })).toHaveCount(0)
+  await expect(list).toHaveCount(0)
+}
+/**
+ * Presses what has just opened, as a person does: once it shows that the pointer is on it. Where frames lie
+ * beneath, the browser may give them the pointer for a moment longer.
+ */
+export async function pressPointed(choice: Locator): Promise<void> {
+  await expect(async () => {
+    await choice.hover({ position: { x: 5, y: 5 } })
+    await choice.hover()
+    expect(await choice.evaluate((element) => element.matches(':hover'))).toBe(true)
+  }).toPass()
+  await choice.click()
 }
