@@ -1,4 +1,5 @@
-import { during, passTime, type Clock } from './clock'
+import { passTime } from './clock'
+import { during, type Clock } from './whose-time'
 import * as gestures from './gestures'
 import { answersIn, drawnIn, outside } from './held'
 import { noteMoments, type Place } from './looking'

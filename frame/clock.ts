@@ -1,10 +1,12 @@
 // Time as components that are tried have it: what they put off is done when somebody would have waited for
 // it, without waiting.
 
+import { keepChance, timeOfDay } from './chance'
+import { during, whoseTime, within, type Clock, type PutOff } from './whose-time'
+
 const native = {
   requestAnimationFrame: window.requestAnimationFrame.bind(window),
   cancelAnimationFrame: window.cancelAnimationFrame.bind(window),
-  now: performance.now.bind(performance),
 }
 /** A frame of the browser, in milliseconds. */
 const frameLength = 16
@@ -14,53 +16,6 @@ const mostAhead = 120
 /** `setTimeout` and `setInterval` as pages have them. */
 type Start = (run: TimerHandler, milliseconds?: number, ...values: unknown[]) => number
 type End = (id?: number) => void
-
-interface PutOff {
-  due: number
-  every: number | undefined
-  run: () => void
-  /** Takes it out of the browser's own time. */ clear: () => void
-}
-
-/** The time of one component: what it put off, and how far it is ahead of the browser's own. */
-export class Clock {
-  ahead = 0
-  readonly putOff = new Map<number, PutOff>()
-
-  get time(): number {
-    return native.now() + this.ahead
-  }
-
-  end(): void {
-    for (const { clear } of this.putOff.values()) clear()
-    this.putOff.clear()
-  }
-}
-
-/** Whose time it is: what is put off meanwhile is put off by that component. */
-let current: Clock | undefined
-
-const { port1, port2 } = new MessageChannel()
-const waiting: (() => void)[] = []
-port1.onmessage = () => waiting.shift()?.()
-const afterTasks = (run: () => void): void => {
-  waiting.push(run)
-  port2.postMessage(0)
-}
-/** Lets what was asked for in promises, and by schedulers in tasks of their own, be done. */
-export const turn = (): Promise<void> => new Promise((resolve) => afterTasks(() => afterTasks(resolve)))
-
-/** Does something of a component and what follows from it at once; what it puts off meanwhile is its own. */
-export async function during<T>(clock: Clock, run: () => T | Promise<T>): Promise<T> {
-  current = clock
-  try {
-    const result = await run()
-    await turn()
-    return result
-  } finally {
-    current = undefined
-  }
-}
 
 /** Lets time go by for one component: all that it put off for as long is done, in its order. */
 export async function passTime(clock: Clock, milliseconds: number): Promise<void> {
@@ -103,16 +58,12 @@ function note(
   start: (fire: () => void) => number,
   clear: (id: number) => void,
 ): number {
-  const id = start(() => {
-    const whose = current
-    current = clock
-    try {
+  const id = start(() =>
+    within(clock, () => {
       if (putOff.every === undefined) clock.putOff.delete(id)
       putOff.run()
-    } finally {
-      current = whose
-    }
-  })
+    }),
+  )
   clock.putOff.set(id, { ...putOff, clear: () => clear(id) })
   clocks.set(id, clock)
   return id
@@ -127,15 +78,16 @@ function drop(id: number | undefined): void {
 const noting =
   (isRepeated: boolean, start: Start, clear: End): Start =>
   (run, milliseconds = 0, ...values) => {
-    if (!current || typeof run !== 'function') return start.call(window, run, milliseconds, ...values)
+    const clock = whoseTime()
+    if (!clock || typeof run !== 'function') return start.call(window, run, milliseconds, ...values)
     const wait = Math.max(Number(milliseconds) || 0, isRepeated ? frameLength : 0)
     const putOff = {
-      due: current.time + wait,
+      due: clock.time + wait,
       every: isRepeated ? wait : undefined,
       run: () => void Reflect.apply(run, window, values),
     }
     return note(
-      current,
+      clock,
       putOff,
       (fire) => start.call(window, fire, milliseconds),
       (id) => clear.call(window, id),
@@ -143,7 +95,7 @@ const noting =
   }
 
 function requestFrame(run: FrameRequestCallback): number {
-  const clock = current
+  const clock = whoseTime()
   if (!clock) return native.requestAnimationFrame(run)
   const putOff = { due: clock.time + frameLength, every: undefined, run: () => run(clock.time) }
   return -note(
@@ -174,10 +126,12 @@ export function keepTime(): () => void {
       native.cancelAnimationFrame(id)
     },
   })
-  Date.now = () => Math.round(now.call(Date) + (current?.ahead ?? 0))
+  Date.now = () => timeOfDay(whoseTime(), now.call(Date))
+  const giveChanceBack = keepChance()
   return () => {
     Object.assign(window, { setTimeout, setInterval, clearTimeout, clearInterval })
     Object.assign(window, { requestAnimationFrame, cancelAnimationFrame })
+    giveChanceBack()
     Date.now = now
     clocks.clear()
   }

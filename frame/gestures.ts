@@ -102,6 +102,8 @@ const values: Readonly<Record<string, string>> = {
   url: 'https://marram.example/',
   tel: '5550100',
 }
+/** What is typed where there is room for more than a line. */
+const lines = Array.from({ length: 8 }, () => word).join('\n')
 const untyped = /^(?:checkbox|radio|button|submit|reset|file|image|hidden)$/
 
 /** Whether something can be typed into an element, or chosen in it. */
@@ -122,7 +124,8 @@ export function type(element: Element, text?: string): void {
     const own =
       element instanceof HTMLInputElement ? HTMLInputElement.prototype : HTMLTextAreaElement.prototype
     const { set } = Object.getOwnPropertyDescriptor(own, 'value')!
-    Reflect.apply(set!, element, [text ?? values[element.type] ?? word])
+    const usual = element instanceof HTMLTextAreaElement ? lines : (values[element.type] ?? word)
+    Reflect.apply(set!, element, [text ?? usual])
   } else element.textContent = text ?? word
   const init = { ...shared, data: text ?? word, inputType: 'insertText' }
   element.dispatchEvent(new InputEvent('input', init))

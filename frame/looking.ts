@@ -1,6 +1,6 @@
 import type { Case, Observation } from '../core/evidence/observation'
 import type { Mounted } from './adapters/adapter'
-import type { Clock } from './clock'
+import type { Clock } from './whose-time'
 import { parent } from './house'
 import type { Watch } from './watch'
 import { componentIn } from './placed'
@@ -147,7 +147,7 @@ export function endMoving(): void {
 function takenOf({ item, parent, elsewhere }: Place): Taken {
   const component = componentIn(parent)
   const isElement = component !== undefined && elementName(component).includes('-')
-  const taken = new Taken(givenIn(item))
+  const taken = new Taken(givenIn(item), new Set(Object.keys(item.sets)))
   for (const child of parent.children) taken.visit(child, isElement && child === component)
   for (const element of elsewhere) if (element.isConnected) taken.visit(element, false)
   return taken

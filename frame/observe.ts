@@ -11,7 +11,8 @@ import { marksFor } from '../core/style/held'
 import { endMoving, look, Moments, noteMoving, type Place } from './looking'
 import { printOf } from './print'
 import { actAll, keepFocus, later, stay } from './acting'
-import { Clock, during, keepTime, passTime } from './clock'
+import { keepTime, passTime } from './clock'
+import { Clock, during } from './whose-time'
 import { componentIn } from './placed'
 import { showing } from './say'
 import { Elsewhere, Watch } from './watch'
@@ -71,13 +72,13 @@ export async function observe(
   const giveTimeBack = keepTime()
   showing.isTrying = true
   const area = document.createElement('div')
-  area.style.cssText = `inline-size: ${Math.max(420, innerWidth - 40)}px`
+  area.style.cssText = `position: relative; inline-size: ${Math.max(420, innerWidth - 40)}px`
   document.body.append(area)
   const elsewhere = new Elsewhere(area)
   const putAll = async (group: readonly Case[]): Promise<Place[]> => {
     const places: Place[] = []
     for (const trialCase of group) {
-      const clock = new Clock()
+      const clock = new Clock(trialCase.steady)
       const place = await during(clock, () => put(area, tag, module, componentOf, trialCase, listen, clock))
       elsewhere.addTo(place.elsewhere)
       places[places.length] = place
@@ -205,6 +206,8 @@ function put(
   clock: Clock,
 ): Place {
   const form = document.createElement('form')
+  // all stand in the same place: what asks where it stands, or how much room there is, is told the same
+  form.style.cssText = 'position: absolute; inset-block-start: 0; inset-inline: 0'
   const outer = document.createElement('div')
   form.append(outer)
   area.append(form)

@@ -66,8 +66,14 @@ export class Taken {
   readonly slots = new Set<string>()
   readonly states = new Set<string>()
 
-  /** `given` are texts that were given to the component: a name that is one of them is not made up. */
-  constructor(private readonly given: ReadonlySet<string>) {}
+  /**
+   * `given` are texts that were given to the component: a name that is one of them is not made up. `sets` are
+   * the custom properties that we put on it.
+   */
+  constructor(
+    private readonly given: ReadonlySet<string>,
+    private readonly sets: ReadonlySet<string> = new Set(),
+  ) {}
 
   visit(element: Element, isHost: boolean): void {
     this.add(`<${elementName(element)}`)
@@ -102,11 +108,20 @@ export class Taken {
 
   private takeAttributes(element: Element, isHost: boolean): void {
     for (const { name, value } of [...attributesIn(element)].sort((a, b) => (a.name < b.name ? -1 : 1))) {
+      if (name === 'style') this.takeCustomProperties(element, isHost)
       if (name === 'style' || (isHost && (!ofHost.test(name) || value === ''))) continue
       if (naming.test(name)) this.add(` ${name}=${this.namedBy(element, value)}`)
       else if (forSheets.test(name)) this.tree.add(` ${name}=${value}`)
       else if (!madeUp.test(name) || this.given.has(value)) this.add(` ${name}=${value}`)
     }
+  }
+
+  /** Custom properties that a component sets on what it renders: what reads them may be the page's. */
+  private takeCustomProperties(element: Element, isHost: boolean): void {
+    if (isHost || !(element instanceof HTMLElement)) return
+    for (const name of element.style)
+      if (name.startsWith('--') && !this.sets.has(name))
+        this.add(` ${name}: ${element.style.getPropertyValue(name)}`)
   }
 
   /** The elements that an attribute names, by what they say; or its own text, where that was given. */
@@ -130,6 +145,8 @@ export class Taken {
     if (isField) this.add(` value ${element.value} ${element.validationMessage}`)
     if (element instanceof HTMLInputElement)
       this.add(` ${element.checked ? 'checked' : ''} ${element.indeterminate ? 'mixed' : ''}`)
+    if (element instanceof HTMLMediaElement)
+      this.add(` plays ${element.muted ? 'silently' : element.volume} ${element.playbackRate}`)
     if (element.scrollTop || element.scrollLeft)
       this.add(` scrolled ${Math.round(element.scrollTop)} ${Math.round(element.scrollLeft)}`)
   }

@@ -58,9 +58,10 @@ export function useEvidence(
     tried.value = 0
     const now = contract.value
     const mine = key.value
-    modules.value = now && trialModules(now, face.value, store.moduleOf)
+    const others = store.standing.map((component) => component.contract)
+    modules.value = now && trialModules(now, face.value, store.moduleOf, others)
     if (!now || !modules.value) return
-    const steps = inWindows(trial(now, face.value, { contractOf: (tag) => store.find(tag)?.contract }))
+    const steps = inWindows(trial(now, face.value, { others }))
     const next = (step: IteratorResult<InWindow, Evidence[]>) => {
       if (mine !== key.value) return
       if (step.done) {

@@ -4,6 +4,7 @@ import type { Prop } from '../contract/prop'
 import type { Slot } from '../contract/slot'
 import { choicesOf, withoutUndefined } from '../contract/type'
 import { fillingSample, samplesFor, samplesOf } from './samples'
+import { wholesOf } from './wholes'
 
 /** A way of showing a component that a member is tried in; the first is how it stands on the shelf. */
 export interface Condition {
@@ -22,17 +23,14 @@ export const settable = (contract: Contract): Prop[] =>
  * How a component may stand while one of its members is tried: as on the shelf, with each switch on, with
  * each choice, with its slots full and empty, with nothing set.
  */
-export function conditionsOf(
-  contract: Contract,
-  face: Usage,
-  contractOf: (tag: string) => Contract | undefined = () => undefined,
-): Condition[] {
+export function conditionsOf(contract: Contract, face: Usage, others: readonly Contract[] = []): Condition[] {
   const props = settable(contract)
   return [
     { says: 'as on the shelf', usage: face },
     { says: 'with nothing set', usage: { props: {}, slots: {} } },
     ...withEntries(props, face),
-    ...withCompanions(contract, face, contractOf),
+    ...withCompanions(contract, face, others),
+    ...inWholes(contract, face, others),
     ...withSwitches(props, face),
     ...withSlots(contract, face),
     ...withChoices(props, face),
@@ -63,31 +61,50 @@ function withEntries(props: readonly Prop[], face: Usage): Condition[] {
 export const mostCompanions = 3
 
 /** With what looks for it in it: much of what it is given is for these alone. */
-function withCompanions(
-  contract: Contract,
-  face: Usage,
-  contractOf: (tag: string) => Contract | undefined,
-): Condition[] {
+function withCompanions(contract: Contract, face: Usage, others: readonly Contract[]): Condition[] {
   const [slot] = membersOf(contract, 'slot')
   if (!slot) return []
   const switches = switchesIn(settable(contract))
   return (contract.companions ?? []).slice(0, mostCompanions).flatMap((tag) => {
-    const filling: Filling = { is: 'component', tag, usage: companionUsage(contractOf(tag)) }
+    const filling: Filling = {
+      is: 'component',
+      tag,
+      usage: companionUsage(others.find((other) => other.tag === tag)),
+    }
     const usage = { ...face, slots: { ...face.slots, [slot.name]: filling } }
     const switchedOn = { says: `with ${tag} in it and every switch on`, usage: withAllOn(usage, switches) }
     return [{ says: `with ${tag} in it`, usage }, ...(switches.length ? [switchedOn] : [])]
   })
 }
 
+/** In what looks for it: much of what a part is given is for its whole alone. */
+function inWholes(contract: Contract, face: Usage, others: readonly Contract[]): Condition[] {
+  if (face.within?.length) return []
+  return wholesOf(contract, others).map((whole) => {
+    const slots = membersOf(whole, 'slot')
+    const { name } = slots.find(({ name }) => name === '') ?? slots[0]!
+    const around = { tag: whole.tag, usage: { props: namesFor(whole), slots: {} }, slot: name }
+    return { says: `in ${whole.tag}`, usage: { ...face, within: [around] } }
+  })
+}
+
 /** A companion that is told apart by what a component around it may name, and has something in it. */
 function companionUsage(contract: Contract | undefined): Usage {
-  const props = (contract ? settable(contract) : []).flatMap((prop): [string, unknown][] => {
-    const isNamed = prop.type.is === 'string' || prop.required
+  const slots = contract && membersOf(contract, 'slot').some(({ name }) => name === '')
+  return { props: contract ? namesFor(contract) : {}, slots: slots ? { '': fillingSample } : {} }
+}
+
+/**
+ * Values for the props by which a part and its whole may know one another: texts, the same in both, and what
+ * has to be given.
+ */
+function namesFor(contract: Contract): Record<string, unknown> {
+  const values = settable(contract).flatMap((prop): [string, unknown][] => {
+    const isNamed = withoutUndefined(prop.type).type.is === 'string' || prop.required
     const [sample] = isNamed ? samplesFor(prop) : []
     return sample === undefined ? [] : [[prop.name, sample]]
   })
-  const slots = contract && membersOf(contract, 'slot').some(({ name }) => name === '')
-  return { props: Object.fromEntries(props), slots: slots ? { '': fillingSample } : {} }
+  return Object.fromEntries(values)
 }
 
 const switchesIn = (props: readonly Prop[]): Prop[] => props.filter((prop) => prop.type.is === 'boolean')

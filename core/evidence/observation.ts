@@ -30,6 +30,8 @@ export const caseSchema = z.object({
   alone: z.optional(z.boolean()),
   /** Custom properties of which it is asked whether a rule reads them that is for something in it. */
   wears: z.optional(z.array(z.string().check(z.maxLength(300))).check(z.maxLength(1000))),
+  /** Chance and the time of day are the same for it each time it is made. */
+  steady: z.optional(z.boolean()),
   /** Looked at in a wide window. */
   wide: z.optional(z.boolean()),
 })

@@ -4,6 +4,7 @@ import { memberKey, type Contract, type Member } from '../contract/contract'
 import type { Condition } from './conditions'
 import type { Evidence, EvidenceMark } from './evidence'
 import type { Case, Observation } from './observation'
+import { wholesOf } from './wholes'
 
 /** A trial in steps: it yields cases to be looked at, and is given what was seen of them. */
 export type Steps<Result> = Generator<Case[], Result, Observation[]>
@@ -44,18 +45,18 @@ export const caseForFrame = (
   ...(trialCase.next ? { next: forFrame(trialCase.next, contractOf, tag) } : {}),
 })
 
-/** Every module that a trial may need: of the face, and of what slots are filled with. */
+/** Every module that a trial may need: of the face, of what slots are filled with, of what it stands in. */
 export const trialModules = (
-  { tag, companions = [] }: Contract,
+  contract: Contract,
   face: Usage,
   moduleOf: (tag: string) => string | undefined,
+  others: readonly Contract[],
 ): ModuleOf[] | undefined => {
-  const own = modulesFor(tag, face, moduleOf)
-  const more = companions.flatMap((companion) => {
-    const module = moduleOf(companion)
-    return module === undefined || own?.some((other) => other.tag === companion)
-      ? []
-      : [{ tag: companion, module }]
+  const own = modulesFor(contract.tag, face, moduleOf)
+  const around = wholesOf(contract, others).map(({ tag }) => tag)
+  const more = [...new Set([...(contract.companions ?? []), ...around])].flatMap((tag) => {
+    const module = moduleOf(tag)
+    return module === undefined || own?.some((other) => other.tag === tag) ? [] : [{ tag, module }]
   })
   return own && [...own, ...more]
 }
@@ -110,7 +111,8 @@ const lookedAtOnce = 192
 /** One component while its members are tried: the conditions it is tried in, and all that was seen so far. */
 export class TrialRun {
   private readonly seen = new Map<string, Observation>()
-  private isSteady = true
+  private hasSteadyMoments = true
+  private isChanceHeld = false
   /** Whether cases were left out because time was over: nothing is told then of what was not seen. */
   isCut = false
   /** Set once it is known what differs from one making to the next. */
@@ -132,14 +134,22 @@ export class TrialRun {
     for (let from = 0; from < asked.length; from += lookedAtOnce) {
       this.isCut ||= this.isLate()
       if (this.isCut) return
-      for (const observation of yield asked.slice(from, from + lookedAtOnce))
-        this.seen.set(observation.id, this.isSteady ? observation : withoutMoments(observation))
+      for (const observation of yield asked.slice(from, from + lookedAtOnce).map(this.held))
+        this.seen.set(observation.id, this.hasSteadyMoments ? observation : withoutMoments(observation))
     }
   }
 
+  /** From now on chance and the time of day are the same for whatever is looked at; all is looked at anew. */
+  holdChance(): void {
+    this.isChanceHeld = true
+    this.seen.clear()
+  }
+  private readonly held = (trialCase: Case): Case =>
+    this.isChanceHeld ? { ...trialCase, steady: true } : trialCase
+
   /** From now on what comes and goes in use is no sign of anything: it is another each time. */
   leaveOutMoments(): void {
-    this.isSteady = false
+    this.hasSteadyMoments = false
     for (const [id, observation] of this.seen) this.seen.set(id, withoutMoments(observation))
   }
 

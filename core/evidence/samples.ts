@@ -1,5 +1,5 @@
 import type { Prop } from '../contract/prop'
-import { choicesOf, isFunction, type TypeModel } from '../contract/type'
+import { choicesOf, isFunction, withoutUndefined, type TypeModel } from '../contract/type'
 
 /** Values for a custom property, of which one should tell whatever it is read for. */
 export const styleSamples = ['rgb(255, 0, 128)', '37px', '3', '0.31', '700', 'none', '1.7s']
@@ -7,10 +7,13 @@ export const styleSamples = ['rgb(255, 0, 128)', '37px', '3', '0.31', '700', 'no
 /** What fills a slot that is tried. */
 export const fillingSample = { is: 'markup', markup: '<b>Filled</b>' } as const
 
+/** What a `style` attribute takes (CSS Style Attributes, 3). */
+const styleText = 'outline: 3px solid rgb(255, 0, 128)'
+
 /** Values for a prop: those that its code asks for, then some of its type. */
-export function samplesFor({ type, asked = [] }: Prop): unknown[] {
+export function samplesFor({ name, type, asked = [] }: Prop): unknown[] {
   if (isFunction(type)) return [true]
-  const samples = samplesOf(type)
+  const samples = [...(name === 'style' && type.is === 'string' ? [styleText] : []), ...samplesOf(type)]
   return [...asked.filter((value) => !samples.includes(value)), ...samples]
 }
 
@@ -38,9 +41,39 @@ export function samplesOf(type: TypeModel, depth = 0): unknown[] {
     }
     case 'object':
       return objectSamples(type, depth)
+    case 'other':
+      return looseSamples(type.text)
     default:
       return []
   }
+}
+
+/** An entry of a list of which nothing is known, with names that code commonly asks entries for. */
+const entry = {
+  id: '3',
+  key: '3',
+  value: '3',
+  name: 'Skerray',
+  title: 'Skerray',
+  label: 'Skerray',
+  text: 'Skerray',
+}
+const loose: readonly { names: RegExp; samples: readonly unknown[] }[] = [
+  { names: /^(?:any|unknown|\*)$/, samples: ['Skerray', 3, entry] },
+  {
+    names: /^(?:Array|ReadonlyArray|(?:any|unknown)\[\])$/,
+    samples: [[entry, { ...entry, id: '4', key: '4', value: '4' }], []],
+  },
+  { names: /^(?:Object|object|Record<string, (?:any|unknown)>)$/, samples: [entry] },
+]
+const looseSamples = (text: string): unknown[] => [
+  ...(loose.find(({ names }) => names.test(text.trim()))?.samples ?? []),
+]
+
+/** Whether a type does not say what it takes: that nothing was seen with what was made up says little. */
+export const isLoose = (type: TypeModel): boolean => {
+  const { type: plain } = withoutUndefined(type)
+  return plain.is === 'other' || (plain.is === 'list' && isLoose(plain.of))
 }
 
 function objectSamples(type: Extract<TypeModel, { is: 'object' }>, depth: number): unknown[] {

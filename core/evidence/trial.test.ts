@@ -1,5 +1,6 @@
 import { readLibrary } from '../read/read'
 import type { Usage } from '../code/usage'
+import type { Contract } from '../contract/contract'
 import type { Case, Observation } from './observation'
 import { samplesOf } from './samples'
 import { trial } from './trial'
@@ -19,9 +20,12 @@ const face: Usage = { props: {}, slots: {} }
 function run(
   contract: ReturnType<typeof contractOf>,
   looks: (testCase: Case) => Partial<Observation>,
-  isLate?: () => boolean,
+  { isLate, others }: { isLate?: () => boolean; others?: Contract[] } = {},
 ) {
-  const steps = trial(contract, face, isLate ? { isLate } : {})
+  const steps = trial(contract, face, {
+    ...(isLate ? { isLate } : {}),
+    ...(others ? { others } : {}),
+  })
   const rounds: Case[][] = []
   let step = steps.next([])
   while (!step.done) {
@@ -100,7 +104,7 @@ test('where time is over, what was seen stands, and of the rest nothing is said'
       looked += 1
       return { tree: String(usage.props.tone ?? 'calm') }
     },
-    () => looked > 60,
+    { isLate: () => looked > 60 },
   )
   expect(marks).toEqual({ 'prop:tone': 'seen', 'prop:open': 'not tried' })
 })
@@ -279,5 +283,62 @@ test('what is there only where a list has entries is looked for with some', () =
   ).toMatchObject({
     'prop:chosen': 'It changed what is shown, with entries in stops.',
     'slot:after': 'What fills it is shown, with entries in stops.',
+  })
+})
+
+test('a part is tried in its whole, which knows it by the same name', () => {
+  const [part, whole] = readLibrary([
+    {
+      path: 'a.js',
+      text: "class A extends HTMLElement { name = '' }; customElements.define('x-a', A)",
+    },
+    {
+      path: 'b.js',
+      text:
+        'class B extends HTMLElement { constructor() { super(); ' +
+        "this.attachShadow({ mode: 'open' }).innerHTML = '<slot></slot>' } get picked() { return " +
+        "this.getAttribute('picked') ?? '' } set picked(to) { for (const part of this.children) " +
+        "if (part.tagName === 'X-A') part.hidden = part.name !== to } }; customElements.define('x-b', B)",
+    },
+  ]).contracts
+  const within = ({ usage }: Case) => usage.within?.[0]
+  const { marks, evidence } = run(
+    part!,
+    (trialCase) => ({
+      tree: String(trialCase.usage.props.name === within(trialCase)?.usage.props.picked),
+      failed: within(trialCase) ? undefined : 'no x-b around it',
+    }),
+    { others: [part!, whole!] },
+  )
+  expect(marks).toEqual({ 'prop:name': 'seen' })
+  expect(evidence[0]!.between?.[1].within?.[0]?.tag).toBe('x-b')
+})
+
+test('what looks otherwise each time is looked at anew with chance held', () => {
+  let made = 0
+  const { marks } = run(two, ({ steady, usage }) => ({
+    tree: `${steady ? 0 : ++made} ${String(usage.props.tone ?? 'calm')}`,
+  }))
+  expect(marks).toEqual({ 'prop:tone': 'seen', 'prop:open': 'no effect' })
+  const { evidence } = run(two, () => ({ tree: String(++made) }))
+  expect(evidence.map(({ mark }) => mark)).toEqual(['not tried', 'not tried'])
+})
+
+test('a prop that is looked at only once the component stands there is seen, set then', () => {
+  const { evidence } = run(two, ({ id, usage }) => ({
+    tree: id.includes('later') && usage.props.open ? 'open' : '',
+  }))
+  expect(evidence.find(({ member }) => member === 'prop:open')).toMatchObject({
+    mark: 'seen',
+    says: 'It changed what is shown, set once it stands there.',
+  })
+})
+
+test('a prop whose type does not say what it takes is not accused', () => {
+  const loose = contractOf('  rows: unknown[] = []\n  anything: any\n  plain = 1')
+  expect(run(loose, () => ({})).marks).toEqual({
+    'prop:rows': 'not tried',
+    'prop:anything': 'not tried',
+    'prop:plain': 'no effect',
   })
 })

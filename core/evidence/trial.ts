@@ -35,9 +35,9 @@ const trials: Record<MemberKind, MemberTrial | undefined> = {
   'pass-through': undefined,
 }
 
-/** What a trial may ask: contracts of other components of the library, and whether time is over. */
+/** What a trial may ask: the contracts of the library, and whether time is over. */
 interface TrialNeeds {
-  contractOf?: (tag: string) => Contract | undefined
+  others?: readonly Contract[]
   isLate?: () => boolean
 }
 
@@ -49,14 +49,25 @@ interface TrialNeeds {
 export function* trial(
   contract: Contract,
   face: Usage,
-  { contractOf, isLate }: TrialNeeds = {},
+  { others, isLate }: TrialNeeds = {},
 ): Steps<Evidence[]> {
   const keys = membersOf(contract, 'key')
     .filter((key) => key.known !== 'comment')
     .map(({ name }) => name)
   const acts = ['use' as const, ...keys.map((key) => ({ key }))]
-  const run = new TrialRun(contract, face, conditionsOf(contract, face, contractOf), acts, isLate)
-  const why = yield* lookAtAll(run, keys)
+  const runFrom = (usage: Usage) =>
+    new TrialRun(contract, usage, conditionsOf(contract, usage, others), acts, isLate)
+  let run = runFrom(face)
+  let why = yield* lookAtAll(run, keys)
+  const around = run.of(restId(0))?.failed === undefined ? undefined : rightIn(run)
+  if (around) {
+    run = runFrom(around)
+    why = yield* lookAtAll(run, keys)
+  }
+  if (why === otherwiseEachTime) {
+    run.holdChance()
+    why = yield* lookAtAll(run, keys)
+  }
   if (why !== undefined)
     return contract.members
       .filter((member) => member.known !== 'comment')
@@ -67,11 +78,21 @@ export function* trial(
   return run.isCut ? told.map(withoutVerdict) : told
 }
 
+/** How a component is shown that fails alone, and not in what it is a part of. */
+const rightIn = (run: TrialRun): Usage | undefined =>
+  run.conditions.find(
+    ({ usage }, c) => usage.within?.length && run.of(restId(c)) && run.of(restId(c))?.failed === undefined,
+  )?.usage
+
 /** Of what was not tried in every way it is not said that it does nothing. */
 const withoutVerdict = (entry: Evidence): Evidence =>
   entry.mark === 'seen'
     ? entry
     : { member: entry.member, mark: 'not tried', says: 'There was no time to try it in all ways.' }
+
+const otherwiseEachTime =
+  'It looks otherwise each time it is made, though chance and the time of day are held, so nothing can be ' +
+  'told of one difference.'
 
 /**
  * Looks at the component in each condition, at rest, in use, and at each key; and twice as on the shelf, at
@@ -90,8 +111,7 @@ function* lookAtAll(run: TrialRun, keys: readonly string[]): Steps<string | unde
   const [first, again] = [run.of(restId(0)), run.of('again')]
   if (!first || !again) return 'It was not looked at.'
   if (first.failed) return `It did not render as on the shelf: ${first.failed}`
-  if (looks(first) !== looks(again))
-    return 'It looks otherwise each time it is made, so nothing can be told of one difference.'
+  if (looks(first) !== looks(again)) return otherwiseEachTime
   const [used, usedAgain] = [run.of(usedId(0)), run.of('used again')]
   if (used?.moments !== usedAgain?.moments) run.leaveOutMoments()
   run.tell = tellerOf([[first, again], ...(used && usedAgain ? [[used, usedAgain] as const] : [])])

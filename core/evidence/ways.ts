@@ -10,6 +10,8 @@ export interface Way {
   /** After a sentence: `, while it is held in hover`. */
   says: string
   more: Partial<Case>
+  /** What is tried is set once the component stands there, and not before. */
+  isLater?: boolean
 }
 
 /** States that are held at most: a sheet may ask for many. */
@@ -34,6 +36,9 @@ export const usedWay = ({ acts }: TrialRun): Way => ({
   says: ' when it was used',
   more: { acts },
 })
+
+/** Set on what stands there already: some look at a prop only then. */
+export const laterWay: Way = { id: 'later', says: ', set once it stands there', more: {}, isLater: true }
 
 /** By itself in its page, which it may change, and after a while. */
 export const aloneWay: Way = { id: 'alone', says: ', in its page or after a while', more: { alone: true } }

@@ -45,6 +45,8 @@ export interface LanguageFile {
   /** The script as a module on its own lines, all else blank; `undefined` where there is none. */
   script(path: string, text: string): { text: string; kind: ts.ScriptKind } | undefined
   sheets(path: string, text: string): SheetInFile[]
+  /** The expressions that stand in the markup. */
+  expressions(path: string, text: string): string[]
   /** Adds the elements, the rules and what feeds custom properties to what is written. */
   written(file: SourceText, written: Written): void
   /** Throws a {@link CompileFailure} where the file cannot be compiled. */

@@ -28,6 +28,11 @@ export interface Language<Name extends string = string> {
   adapter?: string
   /** What its components hand over to a slot comes one value after another, without names. */
   passesByPlace?: boolean
+  /**
+   * The functions by which a component hands something down to all that stands in it, and asks for it; an
+   * option of the same name does the same.
+   */
+  handsDown?: { by: string; askedBy: string }
   /** The condition under which a package hands on its source, for consumers whose own build compiles it. */
   sourceCondition?: string
   /** What its compiler adds to selectors so that a sheet is for one component only. */

@@ -5,6 +5,7 @@ import type { Problem } from '../problem'
 import { sourceLanguages } from '../languages/sources'
 import { readManifest, withWordsOf } from './manifest/read'
 import { withAskedValues } from './source/asked-values'
+import { withContextCompanions } from './source/context-companions'
 import { CheckedTypes } from './source/checked-types'
 import { lostImports } from './source/needs'
 import { componentsSuspected, hasBoth, libraryFiles } from './source/library-files'
@@ -105,7 +106,8 @@ function readAll(sources: SourceSet, types: CheckedTypes, aside: Problem[]): Rea
   }
   problems.push(...sources.tooLarge, ...notDeclared(types.tooLarge))
   if (contracts.size === 0) problems.push(...nothingFound(sources))
-  return { contracts: [...contracts.values()].sort((a, b) => a.tag.localeCompare(b.tag)), problems }
+  const all = withContextCompanions(sources, [...contracts.values()])
+  return { contracts: all.sort((a, b) => a.tag.localeCompare(b.tag)), problems }
 }
 
 /** Scripts in which no component was found are told: somebody brought them in for what is in them. */

@@ -1,3 +1,5 @@
+import { numbersFrom } from '../random'
+
 /** Values of some axes, by the number of the axis: a combination that must not, or must, occur. */
 export type Combination = ReadonlyMap<number, number>
 
@@ -13,16 +15,10 @@ export interface CoveringOptions {
   goOn?: () => boolean
 }
 
-/** The same numbers for the same seed (mulberry32, a generator of 32 bits of state). */
+/** Whole numbers below one that is given, the same ones for the same seed. */
 export function randomFrom(seed: number): (below: number) => number {
-  let state = seed >>> 0
-  return (below) => {
-    state = (state + 0x6d2b79f5) >>> 0
-    let t = state
-    t = Math.imul(t ^ (t >>> 15), t | 1)
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61)
-    return Math.floor((((t ^ (t >>> 14)) >>> 0) / 4294967296) * below)
-  }
+  const next = numbersFrom(seed)
+  return (below) => Math.floor(next() * below)
 }
 
 export const open = -1

@@ -97,7 +97,9 @@ async function tryOut(
     await frame.post({ say: 'provide', provided })
     const late = Date.now() + limits.evidence.componentSeconds * 1000 * beforeTheEnd
     const contractOf = (other: string) => asked.contracts.find((contract) => contract.tag === other)
-    const steps = inWindows(trial(contract, face, { contractOf, isLate: () => Date.now() > late }))
+    const steps = inWindows(
+      trial(contract, face, { others: asked.contracts, isLate: () => Date.now() > late }),
+    )
     const [listen, reads] = [
       membersOf(contract, 'event').map((member) => member.name),
       membersOf(contract, 'prop').map((member) => member.name),

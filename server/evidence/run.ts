@@ -111,13 +111,14 @@ async function toTry(
   const moduleOf = new Map(
     components.flatMap(({ tag, build }) => (build?.build ? [[tag, `/m/${build.build}/${build.entry}`]] : [])),
   )
+  const contracts = components.map(({ contract }) => contract)
   const unbuilt: Problem[] = []
   const left = components.filter(
     (component) => !known.has(component.id) && !run.tried.includes(component.tag),
   )
   const asked = left.flatMap((component): Asked[] => {
     const face = faceOf(component, library.prefix)
-    const modules = trialModules(component.contract, face, (tag) => moduleOf.get(tag))
+    const modules = trialModules(component.contract, face, (tag) => moduleOf.get(tag), contracts)
     if (modules)
       return [
         {

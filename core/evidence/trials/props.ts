@@ -6,8 +6,8 @@ import { settable, type Condition } from '../conditions'
 import type { Evidence } from '../evidence'
 import type { Case } from '../observation'
 import { caseId, caseOf, evidenceFor, type Steps, type TrialRun } from '../run'
-import { samplesFor } from '../samples'
-import { aloneWay, heldWays, usedWay, wideWay, type Way } from '../ways'
+import { isLoose, samplesFor } from '../samples'
+import { aloneWay, heldWays, laterWay, usedWay, wideWay, type Way } from '../ways'
 import { remarkProps, type SeenProp } from './remarks'
 
 const plainly: Way = { id: '', says: '', more: {} }
@@ -30,7 +30,8 @@ export function* tryProps(run: TrialRun): Steps<Evidence[]> {
   const open = () => tried.filter((prop) => !seen.has(prop))
   const costly = run.conditions.slice(0, mostCostly)
   for (const way of [plainly, usedWay(run)]) yield* tryWay(run, open, samples, seen, run.conditions, way)
-  for (const way of [...heldWays(run), wideWay]) yield* tryWay(run, open, samples, seen, costly, way)
+  for (const way of [laterWay, ...heldWays(run), wideWay])
+    yield* tryWay(run, open, samples, seen, costly, way)
   yield* tryPairs(run, open(), tried, samples, seen)
   yield* tryWay(run, open, samples, seen, costly, aloneWay)
   const evidence = [
@@ -49,13 +50,16 @@ function casesOf(
   { name }: Prop,
   samples: readonly unknown[],
   c: number,
-  { id: way, more }: Way,
+  { id: way, more, isLater = false }: Way,
 ): Case[] {
   const usage = withoutMask(conditions[c]!.usage, name)
   const id = (i: number) => caseId('prop', name, c, way, i)
+  const unset = withEntry(usage, 'props', name, undefined)
+  const put = (i: number, next: Usage) =>
+    isLater ? caseOf(id(i), unset, { ...more, next }) : caseOf(id(i), next, more)
   return [
-    caseOf(id(-1), withEntry(usage, 'props', name, undefined), more),
-    ...samples.map((value, i) => caseOf(id(i), { ...usage, props: { ...usage.props, [name]: value } }, more)),
+    put(-1, unset),
+    ...samples.map((value, i) => put(i, { ...usage, props: { ...usage.props, [name]: value } })),
   ]
 }
 
@@ -158,6 +162,12 @@ function withoutEffect(run: TrialRun, prop: Prop, [unset, set]: Case[]): Evidenc
       prop,
       'not tried',
       `Given a function, it did nothing else and nothing called it, ${run.inAll}.`,
+    )
+  if (isLoose(prop.type))
+    return evidenceFor(
+      prop,
+      'not tried',
+      `Its type does not say what it takes, and what was made up changed nothing, ${run.inAll}.`,
     )
   return evidenceFor(
     prop,

@@ -19,6 +19,15 @@ export const svelteFile: LanguageFile = {
     const { from, to } = contentOf(root.css, text)
     return [{ content: text.slice(from, to), offset: from }]
   },
+  expressions(path, text) {
+    const found: string[] = []
+    const { root } = svelteParts(path, text)
+    if (root)
+      walkTree(root.fragment, ({ type, start, end }) => {
+        if (/^(?:Binary|Call|Member)Expression$/.test(type)) found.push(text.slice(start, end))
+      })
+    return found
+  },
   written: writtenInSvelte,
   async compile(path, text, { style }) {
     const plain = await withPlainStyles(text, style)

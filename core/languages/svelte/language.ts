@@ -11,6 +11,7 @@ export const svelte: Language<'svelte'> = {
   adapter: 'svelte',
   sourceCondition: 'svelte',
   passesByPlace: true,
+  handsDown: { by: 'setContext', askedBy: 'getContext' },
   scopeMark: /\.svelte-[\w-]+/g,
   codeStyles: ['svelte'],
 }

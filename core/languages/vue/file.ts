@@ -1,3 +1,4 @@
+import { readVueTemplate } from '../../read/vue/template'
 import type { LanguageFile } from '../file'
 import { compileVue } from './compile'
 import { vue } from './language'
@@ -12,6 +13,7 @@ export const vueFile: LanguageFile = {
       content: style.content,
       offset: style.loc.start.offset,
     })),
+  expressions: (path, text) => readVueTemplate(vueParts(path, text).descriptor, path, true).expressions,
   written: writtenInVue,
   compile: compileVue,
 }

@@ -9,6 +9,7 @@ export const vue: Language<'vue'> = {
   callsMethods: true,
   runsOn: 'vue',
   adapter: 'vue',
+  handsDown: { by: 'provide', askedBy: 'inject' },
   scopeMark: /\[data-v-[\w-]+\]/g,
   codeStyles: ['vue'],
 }

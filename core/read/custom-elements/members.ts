@@ -10,6 +10,7 @@ import {
   type ClassFacts,
 } from './class-facts'
 import { declaredProps } from './declared'
+import { hooksOf } from './hooks'
 import { isElementRoot, type ClassNode, type Lineage } from './lineage'
 import { returnedBy } from '../source/declarations'
 import { attributeAlone, propOfAccessor, propOfAssigned, propOfDeclared, propOfField } from './props'
@@ -71,6 +72,7 @@ export function readMembers(
   { classes, root }: Lineage,
 ): { props: Prop[]; methods: Method[]; observed: Set<string> } {
   const fromPackage = !isElementRoot(root) || classes.some(isOfPackage)
+  const hooks = hooksOf(classes)
   const ofPackages = namesIn(sources, classes.filter(isOfPackage))
   const props = new Map<string, Prop>()
   const methods = new Map<string, Method>()
@@ -104,7 +106,8 @@ export function readMembers(
         continue
       }
       if (ts.isMethodDeclaration(member) && member.body) {
-        const isBetweenClasses = ofPackages.has(name) || (fromPackage && lifecycle.has(name))
+        const isBetweenClasses =
+          ofPackages.has(name) || hooks.has(name) || (fromPackage && lifecycle.has(name))
         if (!reactions.has(name) && !isBetweenClasses && !methods.has(name))
           methods.set(name, methodOf(sources, name, member))
       } else if (ts.isPropertyDeclaration(member)) {

@@ -212,3 +212,19 @@ export { MenuRoot as Root }`,
     ['MenuRoot', undefined],
   ])
 })
+
+test('what makes a component out of one that it is given is none, whatever its module exports it as', () => {
+  const found = told({
+    'with-scale.js': `import React from 'react'
+    var withScale = function withScale(Render) {
+      var Scaled = React.forwardRef(function (props, ref) { return React.createElement(Render, props) })
+      return Scaled
+    }
+    export default withScale`,
+    'Text.js': `import React from 'react'
+    import withScale from './with-scale.js'
+    var Text = function (props) { return React.createElement('p', null, props.children) }
+    export default withScale(Text)`,
+  })
+  expect(Object.keys(found)).toEqual(['Text'])
+})

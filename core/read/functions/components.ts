@@ -2,7 +2,7 @@ import ts from 'typescript'
 import { declarationsBeside } from '../source/declaration-files'
 import type { CheckedTypes } from '../source/checked-types'
 import { classComponentIn, type ClassCode } from './class-components'
-import { makesMarkup } from './markup-calls'
+import { makesMarkup, showsWhatItIsGiven } from './markup-calls'
 import { declarationOf, functionBehind, valueOfDeclaration } from '../source/declarations'
 import { exportsOf } from '../source/exported'
 import type { SourceSet } from '../source/source-set'
@@ -44,7 +44,7 @@ export function componentsIn(sources: SourceSet, file: string): FoundComponent[]
     if (made || ts.isClassLike(declaration)) return
     const fn = ts.isFunctionDeclaration(declaration) ? declaration : value && functionInside(sources, value)
     const wrapped = value && ts.isCallExpression(unwrap(value))
-    if (fn && asksForThis(fn)) return
+    if (fn && (asksForThis(fn) || showsWhatItIsGiven(sources, fn))) return
     if (
       fn
         ? makesMarkup(sources, fn) || (wrapped === true && forwards(value))

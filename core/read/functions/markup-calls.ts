@@ -33,4 +33,20 @@ export function isMarkupCall(sources: SourceSet, call: ts.CallExpression): boole
     markupCalls.test(callee.name.text)
   )
 }
+/** Whether a function shows the component that it is given: it makes one out of another, and is none. */
+export function showsWhatItIsGiven(sources: SourceSet, fn: ts.SignatureDeclaration): boolean {
+  const given = fn.parameters[0]?.name
+  const body = 'body' in fn ? fn.body : undefined
+  if (!given || !ts.isIdentifier(given) || !body) return false
+  const isGiven = (node: ts.Node | undefined) =>
+    node !== undefined && ts.isIdentifier(node) && node.text === given.text
+  let found = false
+  walk(body, (node) => {
+    if (ts.isJsxOpeningElement(node) || ts.isJsxSelfClosingElement(node)) found ||= isGiven(node.tagName)
+    if (ts.isCallExpression(node) && isMarkupCall(sources, node)) found ||= isGiven(node.arguments[0])
+    return !found
+  })
+  return found
+}
+
 const markupCalls = /^_?(createElement|jsxs?|jsxDEV)$/

@@ -1,6 +1,7 @@
 import ts from 'typescript'
 import type { Contract } from '../../contract/contract'
 import { choicesOf, misfit } from '../../contract/type'
+import { languageFile } from '../../languages/files'
 import { objectBehind } from './declarations'
 import { nameOf } from './evaluate'
 import type { SourceSet } from './source-set'
@@ -91,11 +92,23 @@ function membersOf(sources: SourceSet, expression: ts.Expression): (string | num
   return value && !ts.isIdentifier(unwrap(value)) ? membersOf(sources, value) : []
 }
 
+/** What stands in the markup of a file of a language of its own, each expression as a script. */
+const expressionsIn = (file: string, text: string): ts.Node[] =>
+  [...new Set(languageFile(file)?.expressions(file, text) ?? [])].map((expression) =>
+    ts.createSourceFile('expression.ts', `(${expression})`, ts.ScriptTarget.Latest, true),
+  )
+
 /** A contract whose props know what the code of its files asks them for. */
 export function withAskedValues(sources: SourceSet, contract: Contract): Contract {
   const maps = contract.files.flatMap((file) => {
     const script = sources.scripts.get(file)
-    return script ? [sources.once(`asked ${file}`, [file], () => askedValues(sources, [script]))] : []
+    const text = sources.texts.get(file)
+    if (text === undefined) return []
+    return [
+      sources.once(`asked ${file}`, [file], () =>
+        askedValues(sources, [...(script ? [script] : []), ...expressionsIn(file, text)]),
+      ),
+    ]
   })
   if (!maps.some((map) => map.size > 0)) return contract
   const members = contract.members.map((member) => {
