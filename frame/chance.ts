@@ -9,10 +9,10 @@ const seed = 0x5eed
 const dayLength = 86_400_000
 const noon = Math.floor(Date.now() / dayLength) * dayLength + dayLength / 2
 
-/** The numbers of one component, which begin anew with whatever it does next. */
-class Chance {
+/** Numbers of one component, which begin anew with whatever it does next. */
+class Numbers {
   private next: (() => number) | undefined
-  number(): number {
+  take(): number {
     if (!this.next) {
       this.next = numbersFrom(seed)
       queueMicrotask(() => {
@@ -22,8 +22,13 @@ class Chance {
     return this.next()
   }
 }
+/** What is drawn and what names are made of are apart: one more picture makes no other name. */
+class Chance {
+  readonly numbers = new Numbers()
+  readonly bytes = new Numbers()
+}
 const chances = new WeakMap<Clock, Chance>()
-/** The numbers of the component whose turn it is, where it is one that gets the same each time. */
+/** The chance of the component whose turn it is, where it is one that gets the same each time. */
 function chanceNow(): Chance | undefined {
   const clock = whoseTime()
   if (!clock?.isSteady) return undefined
@@ -37,13 +42,13 @@ export function keepChance(): () => void {
   const { random } = Math
   const { getRandomValues, randomUUID } = crypto
   const { Date: OwnDate, ResizeObserver, IntersectionObserver, MutationObserver } = window
-  Math.random = () => chanceNow()?.number() ?? random.call(Math)
+  Math.random = () => chanceNow()?.numbers.take() ?? random.call(Math)
   const fill = <T extends ArrayBufferView | null>(array: T): T => {
     const chance = chanceNow()
     if (!chance || !array) return getRandomValues.call(crypto, array as never) as T
     const bytes = new Uint8Array(array.buffer, array.byteOffset, array.byteLength)
     bytes.forEach((_byte, i) => {
-      bytes[i] = Math.floor(chance.number() * 256)
+      bytes[i] = Math.floor(chance.bytes.take() * 256)
     })
     return array
   }

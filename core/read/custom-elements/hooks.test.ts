@@ -19,6 +19,6 @@ test('what a base class calls and leaves open is a hook, and none that can be ca
         size() { return 3 }
       }
       customElements.define('x-chart', Chart)`,
-    })['x-chart'],
-  ).toEqual(['method after', 'method size', 'method refresh'])
+    }),
+  ).toEqual({ 'x-chart': ['method after', 'method size', 'method refresh'] })
 })

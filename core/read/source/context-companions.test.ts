@@ -41,7 +41,7 @@ test('values that markup compares a prop with are asked for', () => {
     },
     {
       path: 'Foot.vue',
-      text: "<script setup>defineProps({ tone: String })</script><template><b v-if=\"tone === 'loud'\" /></template>",
+      text: '<script setup>defineProps({ tone: String })</script><template><b v-if="tone === \'loud\'" /></template>',
     },
   ])
   const asked = contracts.flatMap(({ members }) =>
