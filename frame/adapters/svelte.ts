@@ -162,6 +162,7 @@ function mountWithin(
   props[around.slot || 'children'] = snippetWith((place) =>
     mountWithin(others, place, tools, learnt, innermost),
   )
+  props.$$slots = { ...(props.$$slots as object), [around.slot || 'default']: true }
   const shown = mount(outer, { target, props, context: contextsHere() })
   return () => void unmount(shown)
 }

@@ -137,6 +137,12 @@ test('a Svelte component that asks what it stands in is shown in that, and is ha
   await expect(berth).toHaveText('Holm 4')
   await berth.click()
   await expect(page.getByLabel('Events')).toContainText('onmoor  4')
+  // also in one that is written with slots of old
+  await page.goto(`${at.url}/plover/TetherRope`)
+  await expect(alone(page, 'Tether rope').getByRole('paragraph')).toHaveText('Cleat hitch, 12 m')
+  await row(page, 'prop:length').getByRole('spinbutton').fill('30')
+  await row(page, 'prop:length').getByRole('spinbutton').press('Tab')
+  await expect(alone(page, 'Tether rope').getByRole('paragraph')).toHaveText('Cleat hitch, 30 m')
 })
 
 test(
