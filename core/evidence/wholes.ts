@@ -1,7 +1,7 @@
 import { membersOf, type Contract } from '../contract/contract'
 
 /** Wholes that a part is tried in. */
-const mostWholes = 2
+const mostWholes = 3
 
 /**
  * What a component is a part of: components of the library that look for it in what they hold, such as a row
