@@ -233,6 +233,13 @@ export async function bringIn(
   return ended(ask, library, await ask(`/api/libraries/${library}/source`, { form }))
 }
 
+/** Brings a whole library in as an archive and waits for the result. */
+export async function bringArchive(ask: Ask, library: string, bytes: Uint8Array): Promise<Answer> {
+  const form = new FormData()
+  form.append('archive', new Blob([bytes as BlobPart]), 'library.tgz')
+  return ended(ask, library, await ask(`/api/libraries/${library}/source`, { form }))
+}
+
 /** Waits for the end of the job that an answer tells of. */
 export async function ended(ask: Ask, library: string, begun: Answer): Promise<Answer> {
   if (begun.status !== 200) return begun
@@ -244,6 +251,10 @@ export async function ended(ask: Ask, library: string, begun: Answer): Promise<A
 
 /** The code of the first problem that an answer names. */
 export const problemCode = (answer: Answer): string => answer.body?.problems?.[0]?.code
+
+/** The codes of all that an answer, or what a job came to, tells of. */
+export const codesOf = ({ body }: Answer): string[] =>
+  (body.result?.problems ?? body.problems ?? []).map((problem: { code: string }) => problem.code)
 
 /** A library of its own, for what a test does to it. */
 export async function newLibrary(

@@ -1,56 +1,7 @@
-import { readLibrary } from '../read/read'
-import type { Usage } from '../code/usage'
-import type { Contract } from '../contract/contract'
-import type { Case, Observation } from './observation'
+import type { Case } from './observation'
 import { samplesOf } from './samples'
-import { trial } from './trial'
+import { contractOf, runTrial as run } from '../../tests/trial'
 
-const contractOf = (body: string, comment = '') =>
-  readLibrary([
-    {
-      path: 'a.ts',
-      text:
-        `/** A. ${comment} */\nclass A extends HTMLElement ` +
-        `{\n${body}\n}\ncustomElements.define('x-a', A)`,
-    },
-  ]).contracts[0]!
-const face: Usage = { props: {}, slots: {} }
-
-/** A browser that is made up: what `looks` says of a case is what it shows. */
-function run(
-  contract: ReturnType<typeof contractOf>,
-  looks: (testCase: Case) => Partial<Observation>,
-  { isLate, others }: { isLate?: () => boolean; others?: Contract[] } = {},
-) {
-  const steps = trial(contract, face, {
-    ...(isLate ? { isLate } : {}),
-    ...(others ? { others } : {}),
-  })
-  const rounds: Case[][] = []
-  let step = steps.next([])
-  while (!step.done) {
-    rounds.push(step.value)
-    step = steps.next(
-      step.value.map((trialCase) => ({
-        id: trialCase.id,
-        tree: '',
-        style: '',
-        values: {},
-        parts: [],
-        slots: [],
-        states: [],
-        fired: [],
-        answered: [],
-        ...looks(trialCase.next ? { ...trialCase, usage: trialCase.next } : trialCase),
-      })),
-    )
-  }
-  return {
-    rounds,
-    marks: Object.fromEntries(step.value.map((trialCase) => [trialCase.member, trialCase.mark])),
-    evidence: step.value,
-  }
-}
 const two = contractOf("  tone: 'calm' | 'loud' = 'calm'\n  open = false")
 
 test(
@@ -283,62 +234,5 @@ test('what is there only where a list has entries is looked for with some', () =
   ).toMatchObject({
     'prop:chosen': 'It changed what is shown, with entries in stops.',
     'slot:after': 'What fills it is shown, with entries in stops.',
-  })
-})
-
-test('a part is tried in its whole, which knows it by the same name', () => {
-  const [part, whole] = readLibrary([
-    {
-      path: 'a.js',
-      text: "class A extends HTMLElement { name = '' }; customElements.define('x-a', A)",
-    },
-    {
-      path: 'b.js',
-      text:
-        'class B extends HTMLElement { constructor() { super(); ' +
-        "this.attachShadow({ mode: 'open' }).innerHTML = '<slot></slot>' } get picked() { return " +
-        "this.getAttribute('picked') ?? '' } set picked(to) { for (const part of this.children) " +
-        "if (part.tagName === 'X-A') part.hidden = part.name !== to } }; customElements.define('x-b', B)",
-    },
-  ]).contracts
-  const within = ({ usage }: Case) => usage.within?.[0]
-  const { marks, evidence } = run(
-    part!,
-    (trialCase) => ({
-      tree: String(trialCase.usage.props.name === within(trialCase)?.usage.props.picked),
-      failed: within(trialCase) ? undefined : 'no x-b around it',
-    }),
-    { others: [part!, whole!] },
-  )
-  expect(marks).toEqual({ 'prop:name': 'seen' })
-  expect(evidence[0]!.between?.[1].within?.[0]?.tag).toBe('x-b')
-})
-
-test('what looks otherwise each time is looked at anew with chance held', () => {
-  let made = 0
-  const { marks } = run(two, ({ steady, usage }) => ({
-    tree: `${steady ? 0 : ++made} ${String(usage.props.tone ?? 'calm')}`,
-  }))
-  expect(marks).toEqual({ 'prop:tone': 'seen', 'prop:open': 'no effect' })
-  const { evidence } = run(two, () => ({ tree: String(++made) }))
-  expect(evidence.map(({ mark }) => mark)).toEqual(['not tried', 'not tried'])
-})
-
-test('a prop that is looked at only once the component stands there is seen, set then', () => {
-  const { evidence } = run(two, ({ id, usage }) => ({
-    tree: id.includes('later') && usage.props.open ? 'open' : '',
-  }))
-  expect(evidence.find(({ member }) => member === 'prop:open')).toMatchObject({
-    mark: 'seen',
-    says: 'It changed what is shown, set once it stands there.',
-  })
-})
-
-test('a prop whose type does not say what it takes is not accused', () => {
-  const loose = contractOf('  rows: unknown[] = []\n  anything: any\n  plain = 1')
-  expect(run(loose, () => ({})).marks).toEqual({
-    'prop:rows': 'not tried',
-    'prop:anything': 'not tried',
-    'prop:plain': 'no effect',
   })
 })

@@ -2,6 +2,7 @@ import { expect, test, type Page } from '@playwright/test'
 import { build } from 'esbuild'
 import fc from 'fast-check'
 import type * as frame from '../fixtures/dress'
+import { world, type World } from '../fixtures/made-pages'
 import { isInherited } from '../../core/style/inherited'
 import { originOf, tracingOf, valueOf } from '../../core/style/trace'
 
@@ -24,138 +25,6 @@ test.beforeAll(async () => {
     })
   ).outputFiles[0]!.text
 })
-
-const colour = fc.tuple(fc.nat(255), fc.nat(255), fc.nat(255)).map((all) => `rgb(${all.join(', ')})`)
-const asking = (names: string[]) =>
-  fc.oneof(
-    colour,
-    fc
-      .tuple(fc.constantFrom(...names), fc.option(colour, { nil: undefined }))
-      .map(([name, fallback]) => `var(${name}${fallback ? `, ${fallback}` : ''})`),
-  )
-const important = fc.constantFrom('', '', '', ' !important')
-const declaration = fc.oneof(
-  fc
-    .tuple(
-      fc.constantFrom(
-        'color',
-        'background-color',
-        'border-top-color',
-        'border-block-start-color',
-        'caret-color',
-      ),
-      asking(['--a', '--b', '--c', '--lone']),
-    )
-    .map((all) => all.join(': ')),
-  fc.tuple(fc.constantFrom('--a', '--b'), asking(['--c', '--d'])).map((all) => all.join(': ')),
-  fc.tuple(fc.constantFrom('--c', '--d', '--lone'), colour).map((all) => all.join(': ')),
-  asking(['--a', '--c']).map((text) => `border: 2px solid ${text}`),
-  fc
-    .tuple(
-      fc.constantFrom('margin-left', 'margin-inline-start', 'margin-right', 'margin', 'padding-inline'),
-      fc.integer({ min: 1, max: 90 }),
-    )
-    .map(([name, size]) => `${name}: ${size}px`),
-  fc.constantFrom(
-    'color: inherit',
-    'color: unset',
-    'background-color: inherit',
-    'color: revert-layer',
-    'background-color: initial',
-    '--a: initial',
-    '--a: var(--b)',
-    '--b: var(--a)',
-    'direction: rtl',
-  ),
-)
-// `all` first: of a custom property before it the browser's sheets tell that it is `unset`, which it is not
-const declarations = fc
-  .tuple(
-    fc.constantFrom('', '', '', '', '', 'all: unset; '),
-    fc.array(
-      fc.tuple(declaration, important).map((all) => all.join('')),
-      { minLength: 1, maxLength: 4 },
-    ),
-  )
-  .map(([first, all]) => `${first}${all.join('; ')}`)
-const inPage = fc.constantFrom(
-  '*',
-  'div',
-  '.p',
-  '.q',
-  '#one',
-  'div.p',
-  ':is(.p, #none)',
-  ':where(#one)',
-  'x-box',
-  'x-box::part(in)',
-  '.p, .q',
-  'html',
-  'div > .q',
-  ':not(.q)',
-  'b::before',
-  '.p:nth-child(1 of .p)',
-)
-const inTree = fc.constantFrom(
-  '*',
-  ':host',
-  ':host(.p)',
-  '.p',
-  'i',
-  'i.q',
-  '::slotted(*)',
-  '::slotted(.q)',
-  ':host, i',
-  'slot',
-  'x-inner',
-  'i:is(.p, .q)',
-  'x-inner::part(deep)',
-)
-const sheetOf = (selector: fc.Arbitrary<string>) => {
-  const rule = fc.tuple(selector, declarations).map(([value, text]) => `${value} { ${text} }`)
-  const nested = fc
-    .tuple(
-      selector,
-      declarations,
-      fc.constantFrom('&.p', '.q', '&:is(.p, .q)', '@media (min-width: 1px)', '@media (max-width: 1px)'),
-      declarations,
-      fc.option(declarations, { nil: '' }),
-    )
-    .map(([value, text, inner, more, last]) => `${value} { ${text}; ${inner} { ${more} } ${last} }`)
-  const around = fc
-    .tuple(
-      fc.constantFrom(
-        '@layer base',
-        '@layer top',
-        '@layer base.deep',
-        '@layer',
-        '@media (min-width: 1px)',
-        '@media (max-width: 1px)',
-        '@supports (color: red)',
-        '@scope (.p)',
-        '@container (min-width: 1px)',
-      ),
-      fc.array(rule, { minLength: 1, maxLength: 2 }),
-    )
-    .map(([head, rules]) => `${head} { ${rules.join(' ')} }`)
-  return fc
-    .tuple(
-      fc.constantFrom('', '@layer top, base;', '@layer base;'),
-      fc.array(fc.oneof(rule, rule, nested, around), { minLength: 1, maxLength: 4 }),
-    )
-    .map(([first, rules]) => `${first} ${rules.join('\n')}`)
-}
-const classes = fc.constantFrom('', 'p', 'q', 'p q')
-const own = fc.option(declarations, { nil: '' })
-const world = fc.record({
-  page: fc.array(sheetOf(inPage), { minLength: 1, maxLength: 2 }),
-  box: fc.array(sheetOf(inTree), { maxLength: 2 }),
-  inner: sheetOf(inTree),
-  closed: fc.boolean(),
-  classes: fc.tuple(classes, classes, classes, classes, classes),
-  own: fc.tuple(own, own, own),
-})
-type World = typeof world extends fc.Arbitrary<infer W> ? W : never
 
 declare const dress: Pick<typeof frame, 'dressOf' | 'markupIn'> & { inheritance(): Record<string, boolean> }
 /** Builds the page, and tells what dresses each element with what the browser made of it. */

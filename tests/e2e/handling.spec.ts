@@ -1,98 +1,12 @@
 import { expect, test } from '@playwright/test'
 import { bringIn, someone, world, type World } from '../world'
+import { lockSource } from '../fixtures/lock'
 import { alone, choose, pressPointed, row, signIn, tabTo } from './person'
 
 let at: World
 test.beforeAll(async () => {
   at = await world()
-  await bringIn(await someone(at, 'ines'), {
-    'src/lock.ts': `
-import { LockSign } from './lock-sign'
-export { LockSign }
-/**
- * A lock on the canal.
- * @slot sign - What stands on its gate.
- * @fires opened - It was opened.
- * @fires shut - It was shut.
- */
-export class Lock extends HTMLElement {
-  static observedAttributes = ['name', 'level']
-  #gauge: number | { from: Date; marks?: string[] } = 0
-  #ask: ((level: number) => boolean) | undefined
-  constructor() {
-    super()
-    this.attachShadow({ mode: 'open' }).innerHTML =
-      '<style>button { background: rgb(1, 2, 3); height: 50px } @supports (height: 1dvh) { button { height: 10dvh } } @container (width < 260px) { b { display: none } }</style><button part="gate">Gate</button><b></b><u></u><slot name="sign">No sign</slot>'
-    this.shadowRoot!.querySelector('button')!.addEventListener('click', () => {
-      this.#ask?.(this.level)
-      this.dispatchEvent(new Event('opened'))
-    })
-    this.addEventListener('keydown', (event) => {
-      if (event.key === 'Escape') {
-        event.preventDefault()
-        this.dispatchEvent(new Event('shut'))
-      }
-    })
-  }
-  connectedCallback() {
-    this.#show()
-    this.dataset.sheets =
-      'adoptedStyleSheets' in Document.prototype && 'replaceSync' in CSSStyleSheet.prototype
-        ? 'adopted'
-        : 'in elements'
-    this.dataset.watches = typeof ResizeObserver === 'function' ? 'sizes' : 'nothing'
-  }
-  attributeChangedCallback() {
-    this.#show()
-  }
-  #show() {
-    this.shadowRoot!.querySelector('b')!.textContent = this.name === '' ? 'nameless' : this.name
-    this.shadowRoot!.querySelector('u')!.textContent =
-      typeof this.#gauge +
-      ' ' +
-      (typeof this.#gauge === 'object' ? this.#gauge.from.constructor.name : this.#gauge)
-  }
-  /** What it is called. */
-  get name(): string {
-    return this.getAttribute('name') ?? 'Upper lock'
-  }
-  set name(name) {
-    this.setAttribute('name', name)
-  }
-  /** How full, 0 to 8. */
-  get level(): number {
-    return Number(this.getAttribute('level') ?? 3)
-  }
-  set level(level) {
-    this.setAttribute('level', String(level))
-  }
-  /** How its water is measured. */
-  get gauge(): number | { from: Date; marks?: string[] } {
-    return this.#gauge
-  }
-  set gauge(gauge) {
-    this.#gauge = gauge
-    this.#show()
-  }
-  /** Asked before it opens. */
-  get ask(): ((level: number) => boolean) | undefined {
-    return this.#ask
-  }
-  set ask(ask) {
-    this.#ask = ask
-  }
-}
-customElements.define('tern-lock', Lock)`,
-    'src/lock-sign.ts': `/** @slot - Its words. */
-export class LockSign extends HTMLElement {
-  static observedAttributes = ['tall']
-  constructor() { super(); this.attachShadow({ mode: 'open' }).innerHTML = '<i><slot></slot></i>' }
-  /** @type {boolean} */
-  get tall(): boolean { return this.hasAttribute('tall') }
-  set tall(on) { this.toggleAttribute('tall', on) }
-}
-customElements.define('tern-lock-sign', LockSign)`,
-  })
+  await bringIn(await someone(at, 'ines'), lockSource)
 })
 test.afterAll(() => at.end())
 
@@ -342,47 +256,3 @@ test(
     await expect(page).toHaveURL(/in=nightwatch/)
   },
 )
-
-test('a custom property is set and a method is called; both stand in the code and are saved with an example', async ({
-  page,
-}) => {
-  await signIn(page, at, 'ines', '/tern/tern-berth-mark')
-  const disc = alone(page, 'Berth mark').locator('[part=number]')
-  await expect(disc).toBeVisible()
-  const ground = page.getByLabel('--tern-berth-ground', { exact: true })
-  await ground.fill('zigzag')
-  await expect(row(page, 'custom-property:--tern-berth-ground').getByRole('alert')).toContainText(
-    'This is no value for background',
-  )
-  await ground.fill('rgb(7, 8, 9)')
-  await expect(disc).toHaveCSS('background-color', 'rgb(7, 8, 9)')
-  await expect(page.getByLabel('Code for plain HTML')).toContainText(
-    'style="--tern-berth-ground: rgb(7, 8, 9)"',
-  )
-  await page.getByRole('button', { name: 'Do not set --tern-berth-ground' }).click()
-  await expect(disc).not.toHaveCSS('background-color', 'rgb(7, 8, 9)')
-
-  await page.goto(`${at.url}/tern/tern-fare-stepper`)
-  const main = page.getByRole('main')
-  const stepper = alone(page, 'Fare stepper').getByRole('spinbutton')
-  await expect(stepper).toHaveAttribute('aria-valuenow', '2')
-  await page.getByRole('button', { name: 'Call clear' }).click()
-  await expect(stepper).toHaveAttribute('aria-valuenow', '0')
-  await expect(row(page, 'method:clear').getByText('→ undefined')).toBeVisible()
-  await expect(page.getByLabel('Code for plain HTML')).toContainText(
-    "document.getElementById('fare-stepper').clear()",
-  )
-  await main.getByRole('button', { name: 'Save as new' }).click()
-  const dialog = page.getByLabel('The example', { exact: true })
-  await dialog.getByLabel('Name').fill('Cleared')
-  await dialog.getByRole('button', { name: 'Save', exact: true }).click()
-  await expect(main.getByRole('button', { name: 'Example: Cleared' })).toBeVisible()
-  await page.getByRole('button', { name: 'Remove the call of clear' }).click()
-  await expect(stepper).toHaveAttribute('aria-valuenow', '2')
-  // whoever opens the example sees it called
-  const example = new URL(page.url()).searchParams.get('example')!
-  await page.goto(`${at.url}/tern/tern-fare-stepper?example=${example}`)
-  await expect(stepper).toHaveAttribute('aria-valuenow', '0')
-  await page.getByRole('button', { name: 'Set nothing' }).click()
-  await expect(page.getByRole('button', { name: 'Set nothing' })).toHaveCount(0)
-})

@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process'
 import { mkdtempSync, readFileSync, readdirSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join, relative } from 'node:path'
-import { ended, someone, world, type Answer, type Ask, type World } from '../world'
+import { bringArchive, codesOf, ended, someone, world, type Answer, type Ask, type World } from '../world'
 import { GitHost } from '../fixtures/git-host'
 import { tgz } from '../fixtures/tgz'
 
@@ -42,13 +42,7 @@ async function library(): Promise<string> {
 }
 const fetched = async (slug: string, body: object): Promise<Answer> =>
   ended(ines, slug, await ines(`/api/libraries/${slug}/fetch`, { body }))
-async function archive(slug: string, bytes: Uint8Array): Promise<Answer> {
-  const form = new FormData()
-  form.append('archive', new Blob([bytes as BlobPart]), 'library.tgz')
-  return ended(ines, slug, await ines(`/api/libraries/${slug}/source`, { form }))
-}
-const codes = ({ body }: Answer): string[] =>
-  (body.result?.problems ?? body.problems ?? []).map((problem: { code: string }) => problem.code)
+const archive = (slug: string, bytes: Uint8Array): Promise<Answer> => bringArchive(ines, slug, bytes)
 
 describe('an archive', () => {
   test('is the whole library: what it no longer holds is gone', async () => {
@@ -88,7 +82,7 @@ describe('an archive', () => {
   })
   test('without anything to take it begins nothing', async () => {
     const slug = await library()
-    expect(codes(await archive(slug, Buffer.from('no archive at all')))).toEqual(['no-archive'])
+    expect(codesOf(await archive(slug, Buffer.from('no archive at all')))).toEqual(['no-archive'])
     expect(
       (
         await archive(
@@ -105,7 +99,7 @@ describe('a Git repository', () => {
     const slug = await library()
     host.commit('tern', tern())
     const job = await fetched(slug, { is: 'git', address: `${host.url}/tern.git` })
-    expect([job.body.state, job.body.result.added.length, codes(job)]).toEqual(['done', 11, []])
+    expect([job.body.state, job.body.result.added.length, codesOf(job)]).toEqual(['done', 11, []])
     host.commit('tern', {
       'src/tide-gauge.ts': tern()['src/tide-gauge.ts']!.replace("'tern-tide-gauge'", "'tern-tide-mark'"),
     })
@@ -122,8 +116,8 @@ describe('a Git repository', () => {
       'other/b.ts': "class B extends HTMLElement {}\ncustomElements.define('tern-b', B)",
     })
     const private_ = { is: 'git', address: `${host.url}/private.git`, folder: 'packages/tern' }
-    expect(codes(await fetched(slug, private_))).toEqual(['git-credentials'])
-    expect(codes(await fetched(slug, { ...private_, user: 'reader', password: 'wrong' }))).toEqual([
+    expect(codesOf(await fetched(slug, private_))).toEqual(['git-credentials'])
+    expect(codesOf(await fetched(slug, { ...private_, user: 'reader', password: 'wrong' }))).toEqual([
       'git-credentials',
     ])
     const job = await fetched(slug, { ...private_, user: 'reader', password: 'let-me-in' })
@@ -159,7 +153,7 @@ describe('a Git repository', () => {
     async (_what, given, code) => {
       host.commit('tern', tern())
       const answer = await fetched(await library(), { is: 'git', ...given() })
-      expect(codes(answer)).toEqual([code])
+      expect(codesOf(answer)).toEqual([code])
       expect(JSON.stringify(answer.body)).not.toMatch(/fatal:|\/tmp\//)
     },
     60_000,
@@ -189,7 +183,7 @@ describe('a package', () => {
   test.each([[{ name: '@marram/not-there', range: 'latest' }], [{ name: '@marram/tern', range: '99.0.0' }]])(
     '%j is not there',
     async (given) => {
-      expect(codes(await fetched(await library(), { is: 'package', ...given }))).toEqual(['no-package'])
+      expect(codesOf(await fetched(await library(), { is: 'package', ...given }))).toEqual(['no-package'])
     },
     60_000,
   )
@@ -206,7 +200,7 @@ test('packages a library needs that are not there cost only what needs them', as
     }),
   )
   expect(job.body.result).toMatchObject({ added: ['tern-a', 'tern-b'] })
-  expect([codes(job), job.body.result.problems[0]]).toEqual([
+  expect([codesOf(job), job.body.result.problems[0]]).toEqual([
     ['dependency-not-found', 'does-not-compile'],
     expect.objectContaining({ what: expect.stringContaining('lost-ferry') }),
   ])
@@ -288,49 +282,5 @@ describe('the companion command', () => {
     )
     expect(done.status).toBe(1)
     expect(done.stdout).toMatch(/a\.ts:1 {2}This file does not parse/)
-  }, 60_000)
-})
-
-describe('a library that holds its source and what was built from it', () => {
-  const element = (tag: string, text: string) =>
-    `export class X extends HTMLElement { connectedCallback() { this.textContent = '${text}' } }\ncustomElements.define('${tag}', X)\n`
-  const both = (from: string): Record<string, string> => ({
-    'package.json': JSON.stringify({
-      name: '@marram/both',
-      version: '1.0.0',
-      license: 'MIT',
-      module: './dist/a.js',
-    }),
-    LICENSE: 'MIT',
-    'src/a.js': `${from}${element('tern-a', 'written')}`,
-    'src/b.js': `${from}${element('tern-b', 'written')}`,
-    'dist/a.js': element('tern-a', 'built'),
-    'dist/b.js': element('tern-b', 'built'),
-  })
-  const filesRead = async (slug: string) =>
-    (await ines(`/api/libraries/${slug}/shelf`)).body.map(
-      ({ contract }: { contract: { place: { file: string } } }) => contract.place.file,
-    )
-
-  test('is read from source; a person chooses otherwise, and back', async () => {
-    const slug = await library()
-    expect((await archive(slug, await tgz(both('')))).body.state).toBe('done')
-    expect(await filesRead(slug)).toEqual(['src/a.js', 'src/b.js'])
-
-    const choose = async (from: string | null) =>
-      ended(ines, slug, await ines(`/api/libraries/${slug}/reading`, { method: 'PUT', body: { from } }))
-    expect((await choose('built')).body.state).toBe('done')
-    expect(await filesRead(slug)).toEqual(['dist/a.js', 'dist/b.js'])
-    expect((await ines(`/api/libraries/${slug}`)).body.readFrom).toBe('built')
-    expect((await choose(null)).body.state).toBe('done')
-    expect(await filesRead(slug)).toEqual(['src/a.js', 'src/b.js'])
-    expect((await choose('elsewhere')).status).toBe(422)
-  }, 60_000)
-
-  test('is read from what was built where its source cannot be built here, and says why', async () => {
-    const slug = await library()
-    const told = await archive(slug, await tgz(both("import missing from './not-there'\nmissing()\n")))
-    expect(codes(told)[0]).toBe('built-instead')
-    expect(await filesRead(slug)).toEqual(['dist/a.js', 'dist/b.js'])
   }, 60_000)
 })

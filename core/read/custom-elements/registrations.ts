@@ -15,9 +15,10 @@ import {
   type HelperAt,
 } from './define-helpers'
 import { collectedClasses } from './collected'
+import { tagGiven } from './tag-given'
 import { compiledDecorators } from './compiled-decorators'
 import { namesOf, staticsOf } from './statics'
-import { assignedValue, declarationOf, functionBehind, objectBehind } from '../source/declarations'
+import { assignedValue, declarationOf, functionBehind } from '../source/declarations'
 import type { ClassNode } from './lineage'
 import { customElementName } from './template'
 import { readManifest } from '../manifest/read'
@@ -224,23 +225,6 @@ function doesDefine(sources: SourceSet, fn: ts.Node, depth = 0): boolean {
     const inner = depth < 3 ? functionBehind(sources, call.expression) : undefined
     return inner !== undefined && inner !== fn && doesDefine(sources, inner, depth + 1)
   })
-}
-
-/** The tag a decorator is given: as its first argument, or in its options. */
-function tagGiven(sources: SourceSet, expression: ts.Expression): string | undefined {
-  const call = unwrap(expression)
-  const [first] = ts.isCallExpression(call) ? call.arguments : []
-  if (!first) return undefined
-  const options = ts.isIdentifier(unwrap(first)) ? (objectBehind(sources, first) ?? first) : unwrap(first)
-  const named = ts.isObjectLiteralExpression(options)
-    ? options.properties.find(
-        (property): property is ts.PropertyAssignment =>
-          ts.isPropertyAssignment(property) &&
-          ['tag', 'name', 'tagName', 'selector', 'is'].includes(property.name.getText()),
-      )?.initializer
-    : options
-  const tag = named && evaluate(sources, named)
-  return typeof tag === 'string' && customElementName.test(tag) ? tag : undefined
 }
 
 /**

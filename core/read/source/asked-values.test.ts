@@ -21,11 +21,16 @@ test.each([
   [`show() { return ['a', 'b'].includes(this.kind) || known.has(kind) }`, { kind: ['a', 'b', 'c'] }],
   [`show() { return named.get(this._kind) }`, { kind: ['d'] }],
   [`show() { return this.size === 3 || this.size === 'no number' }`, { size: [3] }],
+  [`show() { return widths[this.kind] }`, { kind: ['sm', 'lg'] }],
   // a choice is tried through all of its values as it is
   [`show() { return this.tone === 'calm' }`, {}],
   [`show() { return other === 'neap' }`, {}],
 ])('%s', (body, values) =>
   expect(
-    asked(body, `const signs = { buoy: 1, lamp: 2 }, known = new Set(['c']), named = new Map([['d', 1]])`),
+    asked(
+      body,
+      `const signs = { buoy: 1, lamp: 2 }, known = new Set(['c']), named = new Map([['d', 1]]), widths = {}
+      widths['sm'] = 576; widths.lg = 992`,
+    ),
   ).toEqual(values),
 )

@@ -69,12 +69,29 @@ function nameIn(expression: ts.Expression): string | undefined {
   return name?.replace(/^[#_]+/, '')
 }
 
-/** The keys of an object that is written out. */
-const keysOf = (sources: SourceSet, expression: ts.Expression): string[] =>
-  (objectBehind(sources, expression)?.properties ?? []).flatMap((property) => {
+/** The keys of an object that is written out, and those that its file sets on it one by one. */
+const keysOf = (sources: SourceSet, expression: ts.Expression): string[] => [
+  ...(objectBehind(sources, expression)?.properties ?? []).flatMap((property) => {
     const key = property.name && nameOf(sources, property.name)
     return key === undefined ? [] : [key]
+  }),
+  ...keysSetOn(sources, expression),
+]
+
+/** `widths['sm'] = 576` and `widths.sm = 576`, for the table that an expression names. */
+function keysSetOn(sources: SourceSet, expression: ts.Expression): string[] {
+  const table = unwrap(expression)
+  const script = sources.scripts.get(expression.getSourceFile().fileName)
+  if (!ts.isIdentifier(table) || !script) return []
+  return sources.gather(script).assignments.flatMap(({ left }) => {
+    const isOfTable =
+      (ts.isElementAccessExpression(left) || ts.isPropertyAccessExpression(left)) &&
+      left.expression.getText() === table.text
+    if (!isOfTable) return []
+    if (ts.isPropertyAccessExpression(left)) return [left.name.text]
+    return literal(left.argumentExpression).map(String)
   })
+}
 
 /** What a list, a set or a map that is written out holds. */
 function membersOf(sources: SourceSet, expression: ts.Expression): (string | number)[] {

@@ -1,0 +1,105 @@
+import { expect, test } from '@playwright/test'
+import { Cable, world, type World } from '../world'
+import { alone, row, signIn } from './person'
+
+let at: World
+test.beforeAll(async () => {
+  at = await world()
+})
+test.afterAll(() => at.end())
+
+test('what one person changes, another sees without asking', async ({ browser }) => {
+  const [first, second] = await Promise.all([browser.newPage(), browser.newPage()])
+  await Promise.all([
+    signIn(first, at, 'ines', '/tern/tern-tide-gauge'),
+    signIn(second, at, 'tobias', '/tern/tern-tide-gauge'),
+  ])
+  // both begin from no words
+  for (const page of [first, second])
+    await row(page, 'prop:unit').getByRole('button', { name: 'Write words for unit' }).click()
+  await first.getByLabel('Words for unit, Markdown').fill('Metres, or feet for old charts.')
+  await first.keyboard.press('Control+Enter')
+  await expect(row(first, 'prop:unit')).toContainText('Metres, or feet')
+  await second.getByLabel('Words for unit, Markdown').fill('Say ft only on request.')
+  await second.keyboard.press('Control+Enter')
+  await expect(row(second, 'prop:unit').getByRole('alert')).toContainText(
+    'Ines Fairlie wrote these words while you were writing',
+  )
+  await expect(row(second, 'prop:unit')).toContainText('Metres, or feet for old charts.')
+  await second.getByRole('button', { name: 'Join the two' }).click()
+  await second.getByLabel('Words for unit, Markdown').press('Control+Enter')
+  await expect(row(first, 'prop:unit')).toContainText('Say ft only on request.')
+  await expect(row(first, 'prop:unit')).toContainText('Metres, or feet for old charts.')
+})
+
+test('a reader finds, tries and copies, and is offered nothing they may not do', async ({ page }) => {
+  await signIn(page, at, 'odile', '/tern/tern-fare-stepper')
+  const frame = alone(page, 'Fare stepper')
+  await expect(frame.getByRole('spinbutton')).toHaveAttribute('aria-valuenow', '2')
+  await page.getByRole('spinbutton', { name: 'most' }).fill('4')
+  await frame.getByRole('spinbutton').click()
+  await page.keyboard.press('End')
+  await expect(frame.getByRole('spinbutton')).toHaveAttribute('aria-valuenow', '4')
+  await expect(page.getByLabel('Events')).toContainText('count-change  {"count":4,"before":2}')
+  await expect(page.getByRole('button', { name: /^(Write|Edit) words/ })).toHaveCount(0)
+  await page.goto(`${at.url}/tern/release`)
+  await expect(page.getByText('Publishing takes the role of maintainer.')).toBeVisible()
+  await page.goto(`${at.url}/tern/tern-nothing`)
+  await expect(page.getByRole('heading', { name: 'Not on this shelf' })).toBeVisible()
+})
+
+test('values that fit no type are told, and the last that fitted is shown', async ({ page }) => {
+  await signIn(page, at, 'ines', '/tern/tern-ticket')
+  const frame = alone(page, 'Ticket')
+  await expect(frame.locator('tern-ticket')).toContainText('R. Harrow')
+  await page.getByRole('button', { name: 'passenger as text' }).click()
+  const box = row(page, 'prop:passenger').getByRole('textbox')
+  await box.fill('{"name": "A. Quill"')
+  await expect(row(page, 'prop:passenger')).toContainText('not JSON yet')
+  await box.fill('{"name": "A. Quill"}')
+  await expect(row(page, 'prop:passenger')).toContainText('passenger.deck is missing.')
+  await expect(frame.locator('tern-ticket')).toContainText('R. Harrow')
+  await box.fill('{"name": "A. Quill", "deck": "C", "foot": false}')
+  await expect(frame.locator('tern-ticket')).toContainText('A. Quill · Deck C · car')
+  await expect(page.getByLabel('Code for plain HTML')).toContainText('.passenger = {"name":"A. Quill"')
+})
+
+test(
+  'the database goes away while somebody writes: it is said, nothing is lost, and it is kept ' +
+    'when it is back',
+  async ({ page }) => {
+    let cable!: Cable
+    const own = await world({}, async (port) => {
+      cable = new Cable(port)
+      await cable.plug()
+      return cable.port
+    })
+    try {
+      await signIn(page, own, 'ines', '/tern/tern-tide-gauge')
+      await expect(alone(page, 'Tide gauge').locator('tern-tide-gauge')).toBeVisible()
+      await row(page, 'prop:unit').getByRole('button', { name: 'Write words for unit' }).click()
+      await page.getByLabel('Words for unit, Markdown').fill('Written while the lights were out.')
+      await cable.cut()
+      await page.keyboard.press('Control+Enter')
+      await expect(row(page, 'prop:unit').getByRole('alert')).toContainText(
+        'The database does not answer just now',
+        { timeout: 20_000 },
+      )
+      await expect(page.getByLabel('Words for unit, Markdown')).toHaveValue(
+        'Written while the lights were out.',
+      )
+      // handling goes on all the same: the component is here already
+      await row(page, 'prop:unit').getByRole('radiogroup').getByText('ft', { exact: true }).click()
+      await expect(alone(page, 'Tide gauge').locator('tern-tide-gauge')).toContainText('2.4 ft')
+      await cable.plug()
+      await expect(async () => {
+        await page.getByLabel('Words for unit, Markdown').press('Control+Enter')
+        await expect(row(page, 'prop:unit')).toContainText('Ines Fairlie, just now', { timeout: 2000 })
+      }).toPass({ timeout: 30_000 })
+      await expect(row(page, 'prop:unit')).toContainText('Written while the lights were out.')
+    } finally {
+      await own.end()
+      await cable.cut()
+    }
+  },
+)
