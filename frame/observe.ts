@@ -1,5 +1,6 @@
 import { withFunctions } from '../core/code/functions'
 import { filledIn, valueFilledIn } from '../core/code/slot-props'
+import type { Usage } from '../core/code/usage'
 import type { Case, Observation } from '../core/evidence/observation'
 import type { ComponentModule, Tools } from './adapters/adapter'
 import { mountComponent } from './mount'
@@ -205,6 +206,44 @@ function put(
   listen: string[],
   clock: Clock,
 ): Place {
+  const place = emptyPlace(area, testCase, clock)
+  const heard = (name: string, carried: unknown) => {
+    if (place.fired.size < 100) place.fired.add(`${name} ${printOf(carried)}`.slice(0, 300))
+  }
+  try {
+    place.mounted = mountComponent({
+      tag,
+      module,
+      parent: place.parent,
+      usage: hearing(testCase.usage, heard),
+      listen,
+      tools: {
+        prepareApp,
+        wrapElement,
+        componentOf,
+        filledIn,
+        valueFilledIn,
+        fired: (name, values) => heard(name, values.map(withoutEvent)),
+        failed: (error) => {
+          place.failed = String(error)
+        },
+      },
+      heard: (event) => {
+        if (event.type !== 'focusin')
+          heard(event.type, event instanceof CustomEvent ? event.detail : undefined)
+      },
+    })
+    const component = componentIn(place.parent)
+    if (component instanceof HTMLElement)
+      for (const [name, value] of Object.entries(testCase.sets)) component.style.setProperty(name, value)
+  } catch (error) {
+    place.failed = String(error)
+  }
+  return place
+}
+
+/** A place for a case, in which nothing stands yet. */
+function emptyPlace(area: HTMLElement, testCase: Case, clock: Clock): Place {
   const form = document.createElement('form')
   // all stand in the same place: what asks where it stands, or how much room there is, is told the same
   form.style.cssText = 'position: absolute; inset-block-start: 0; inset-inline: 0'
@@ -212,7 +251,7 @@ function put(
   form.append(outer)
   area.append(form)
   const parent = placeIn(outer)
-  const place: Place = {
+  return {
     item: testCase,
     form,
     parent,
@@ -229,61 +268,24 @@ function put(
     moments: new Moments(),
     steps: 0,
   }
-  const heard = (name: string, carried: unknown) => {
-    if (place.fired.size < 100) place.fired.add(`${name} ${printOf(carried)}`.slice(0, 300))
-  }
-  const usage = testCase.usage.functions
-    ? {
-        ...testCase.usage,
-        props: withFunctions(
-          testCase.usage.props,
-          testCase.usage.functions,
-          (name) =>
-            (...values: unknown[]) =>
-              heard(
-                `${name}()`,
-                values.map((value) => (value instanceof Event ? 'event' : value)),
-              ),
-        ),
-      }
-    : testCase.usage
-  try {
-    place.mounted = mountComponent({
-      tag,
-      module,
-      parent,
-      usage,
-      listen,
-      tools: {
-        prepareApp,
-        wrapElement,
-        componentOf,
-        filledIn,
-        valueFilledIn,
-        fired: (name, values) =>
-          heard(
-            name,
-            values.map((value) =>
-              value instanceof Event ||
-              (typeof value === 'object' && value !== null && 'nativeEvent' in value)
-                ? 'event'
-                : value,
-            ),
-          ),
-        failed: (error) => {
-          place.failed = String(error)
-        },
-      },
-      heard: (event) => {
-        if (event.type !== 'focusin')
-          heard(event.type, event instanceof CustomEvent ? event.detail : undefined)
-      },
-    })
-    const component = componentIn(parent)
-    if (component instanceof HTMLElement)
-      for (const [name, value] of Object.entries(testCase.sets)) component.style.setProperty(name, value)
-  } catch (error) {
-    place.failed = String(error)
-  }
-  return place
 }
+
+/** A usage whose functions tell when they are called, and with what. */
+function hearing(usage: Usage, heard: (name: string, carried: unknown) => void): Usage {
+  const { functions } = usage
+  if (!functions) return usage
+  const recorderOf =
+    (name: string) =>
+    (...values: unknown[]) =>
+      heard(
+        `${name}()`,
+        values.map((value) => (value instanceof Event ? 'event' : value)),
+      )
+  return { ...usage, props: withFunctions(usage.props, functions, recorderOf) }
+}
+
+/** What an event carries is another each time: that it was one is enough. */
+const withoutEvent = (value: unknown): unknown =>
+  value instanceof Event || (typeof value === 'object' && value !== null && 'nativeEvent' in value)
+    ? 'event'
+    : value

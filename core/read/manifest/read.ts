@@ -132,34 +132,90 @@ function contractOf(
   module: string,
   place: Place,
 ): Contract {
-  const common = (of: {
-    name?: string | undefined
-    description?: string | undefined
-    summary?: string | undefined
-    deprecated?: boolean | string | undefined
-  }) => ({
-    name: of.name ?? '',
+  const { name: className, description, summary, deprecated } = declaration
+  return {
+    tag,
+    language: 'custom-element',
+    className,
+    exported,
     place,
-    known: 'declared' as const,
-    disagreements: [],
-    ...((of.description ?? of.summary) ? { comment: (of.description ?? of.summary)! } : {}),
-    ...(of.deprecated ? { deprecated: typeof of.deprecated === 'string' ? of.deprecated : '' } : {}),
-  })
-  const type = (text: string | undefined): TypeModel =>
-    text === undefined ? { is: 'other', text: 'unknown' } : typeOfText(text)
-  const isPublic = (of: { privacy?: string | undefined; static?: boolean | undefined; name: string }) =>
-    (of.privacy ?? 'public') === 'public' && !of.static && !/^[_#]/.test(of.name)
-  const fields = (declaration.members ?? []).filter((member) => member.kind === 'field' && isPublic(member))
+    summary: description ?? summary ?? '',
+    ...(deprecated ? { deprecated: reasonOf(deprecated) } : {}),
+    members: membersStated(declaration, place),
+    uses: [],
+    files: [module],
+  }
+}
+
+const reasonOf = (deprecated: boolean | string): string => (typeof deprecated === 'string' ? deprecated : '')
+const typeStated = (text: string | undefined): TypeModel =>
+  text === undefined ? { is: 'other', text: 'unknown' } : typeOfText(text)
+
+interface StatedMember {
+  name?: string | undefined
+  description?: string | undefined
+  summary?: string | undefined
+  deprecated?: boolean | string | undefined
+}
+/** What is said alike of members of every kind. */
+const stated = (of: StatedMember, place: Place) => ({
+  name: of.name ?? '',
+  place,
+  known: 'declared' as const,
+  disagreements: [],
+  ...((of.description ?? of.summary) ? { comment: (of.description ?? of.summary)! } : {}),
+  ...(of.deprecated ? { deprecated: reasonOf(of.deprecated) } : {}),
+})
+const isPublic = (of: { privacy?: string | undefined; static?: boolean | undefined; name: string }) =>
+  (of.privacy ?? 'public') === 'public' && !of.static && !/^[_#]/.test(of.name)
+
+const membersStated = (declaration: Declaration, place: Place): Member[] => [
+  ...propsStated(declaration, place),
+  ...(declaration.slots ?? []).map((slot): Member => ({
+    kind: 'slot',
+    ...stated(slot.name === 'default' ? { ...slot, name: '' } : slot, place),
+    fallback: '',
+    feeds: [],
+  })),
+  ...(declaration.events ?? [])
+    .filter((event) => event.name)
+    .map((event): Member => ({
+      kind: 'event',
+      ...stated(event, place),
+      ...detailStated(event.type?.text),
+      bubbles: false,
+      composed: false,
+      cancelable: false,
+    })),
+  ...(declaration.cssParts ?? []).map((part): Member => ({ kind: 'part', ...stated(part, place) })),
+  ...(declaration.cssProperties ?? []).map((property): Member => ({
+    kind: 'custom-property',
+    ...stated(property, place),
+    fallbacks: property.default === undefined ? [] : [property.default],
+    usedBy: [],
+  })),
+  ...(declaration.cssStates ?? []).map((state): Member => ({
+    kind: 'state',
+    ...stated(state, place),
+    by: 'custom',
+    selector: `:state(${state.name})`,
+  })),
+  ...methodsStated(declaration, place),
+]
+
+/** Public fields, and attributes that feed none of them. */
+function propsStated(declaration: Declaration, place: Place): Member[] {
   const fed = new Map(
     (declaration.attributes ?? []).map((attribute) => [attribute.fieldName ?? attribute.name, attribute]),
   )
-  const props: Member[] = fields.map((field) => {
+  const fields = (declaration.members ?? []).filter((member) => member.kind === 'field' && isPublic(member))
+  const props = fields.map((field): Member => {
     const attribute = field.attribute ?? fed.get(field.name)?.name
     fed.delete(field.name)
     return {
       kind: 'prop',
-      ...common(field),
-      type: type(field.type?.text),
+      ...stated(field, place),
+      type: typeStated(field.type?.text),
       required: false,
       readonly: field.readonly ?? false,
       reflects: field.reflects ?? false,
@@ -167,81 +223,38 @@ function contractOf(
       ...(attribute ? { attribute } : {}),
     }
   })
-  for (const [, declaration] of fed)
-    props.push({
-      kind: 'prop',
-      ...common(declaration),
-      type: type(declaration.type?.text),
-      required: false,
-      readonly: false,
-      reflects: false,
-      ...(declaration.default === undefined ? {} : { default: declaration.default }),
-      attribute: declaration.name,
-      attributeOnly: true,
-    })
-  const detail = (text: string | undefined) => {
-    const inner = /^CustomEvent\s*<([\s\S]*)>$/.exec(text ?? '')?.[1]
-    return inner === undefined ? {} : { detail: typeOfText(inner) }
-  }
-  const members: Member[] = [
-    ...props,
-    ...(declaration.slots ?? []).map((slot): Member => ({
-      kind: 'slot',
-      ...common(slot.name === 'default' ? { ...slot, name: '' } : slot),
-      fallback: '',
-      feeds: [],
-    })),
-    ...(declaration.events ?? [])
-      .filter((event) => event.name)
-      .map((event): Member => ({
-        kind: 'event',
-        ...common(event),
-        ...detail(event.type?.text),
-        bubbles: false,
-        composed: false,
-        cancelable: false,
-      })),
-    ...(declaration.cssParts ?? []).map((cssPart): Member => ({ kind: 'part', ...common(cssPart) })),
-    ...(declaration.cssProperties ?? []).map((cssProperty): Member => ({
-      kind: 'custom-property',
-      ...common(cssProperty),
-      fallbacks: cssProperty.default === undefined ? [] : [cssProperty.default],
-      usedBy: [],
-    })),
-    ...(declaration.cssStates ?? []).map((cssState): Member => ({
-      kind: 'state',
-      ...common(cssState),
-      by: 'custom',
-      selector: `:state(${cssState.name})`,
-    })),
-    ...(declaration.members ?? [])
-      .filter((member) => member.kind === 'method' && isPublic(member))
-      .map((member): Member => ({
-        kind: 'method',
-        ...common(member),
-        takes: (member.parameters ?? []).map((parameter) => ({
-          name: parameter.name,
-          type: type(parameter.type?.text),
-          optional: parameter.optional ?? false,
-        })),
-        returns: type(member.return?.type?.text),
-      })),
-  ]
-  return {
-    tag,
-    language: 'custom-element',
-    className: declaration.name,
-    exported,
-    place,
-    summary: declaration.description ?? declaration.summary ?? '',
-    ...(declaration.deprecated
-      ? { deprecated: typeof declaration.deprecated === 'string' ? declaration.deprecated : '' }
-      : {}),
-    members,
-    uses: [],
-    files: [module],
-  }
+  const alone = [...fed.values()].map((attribute): Member => ({
+    kind: 'prop',
+    ...stated(attribute, place),
+    type: typeStated(attribute.type?.text),
+    required: false,
+    readonly: false,
+    reflects: false,
+    ...(attribute.default === undefined ? {} : { default: attribute.default }),
+    attribute: attribute.name,
+    attributeOnly: true,
+  }))
+  return [...props, ...alone]
 }
+
+function detailStated(text: string | undefined): { detail?: TypeModel } {
+  const inner = /^CustomEvent\s*<([\s\S]*)>$/.exec(text ?? '')?.[1]
+  return inner === undefined ? {} : { detail: typeOfText(inner) }
+}
+
+const methodsStated = (declaration: Declaration, place: Place): Member[] =>
+  (declaration.members ?? [])
+    .filter((member) => member.kind === 'method' && isPublic(member))
+    .map((member): Member => ({
+      kind: 'method',
+      ...stated(member, place),
+      takes: (member.parameters ?? []).map((parameter) => ({
+        name: parameter.name,
+        type: typeStated(parameter.type?.text),
+        optional: parameter.optional ?? false,
+      })),
+      returns: typeStated(member.return?.type?.text),
+    }))
 
 /** What a manifest adds to a contract that was read from source: words for members that have none there. */
 export function withWordsOf(contract: Contract, stated: Contract): Contract {

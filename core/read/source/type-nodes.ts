@@ -136,119 +136,125 @@ const answersYesOrNo = new Set([
 
 /** The type an expression has, as far as its form shows it; literals are widened as for a `let`. */
 export function typeOfExpression(sources: SourceSet, expression: ts.Expression, depth = 0): TypeModel {
-  if (depth > 20) return { is: 'other', text: 'unknown' }
+  if (depth > 20) return unknown
   if (ts.isAsExpression(expression) && !ts.isConstTypeReference(expression.type))
     return typeOfNode(sources, expression.type)
   const node = unwrap(expression)
+  const again: Again = (inner) => typeOfExpression(sources, inner, depth + 1)
   const literal = typeOfLiteral(node)
-  if (literal)
-    return literal.is === 'literal'
-      ? { is: typeof literal.value as 'string' | 'number' | 'boolean' }
-      : literal
+  if (literal?.is === 'literal') return { is: typeof literal.value as 'string' | 'number' | 'boolean' }
+  if (literal) return literal
+  return (
+    typeByForm(node, again) ??
+    (ts.isCallExpression(node) ? typeOfCall(sources, node, depth < 8 ? again : undefined) : undefined) ??
+    (ts.isBinaryExpression(node) ? typeOfOperation(node, again) : undefined) ??
+    (ts.isIdentifier(node) ? typeOfName(sources, node, again) : undefined) ??
+    (ts.isPropertyAccessExpression(node) ? typeOfOwnMember(sources, node, again) : undefined) ??
+    unknown
+  )
+}
+
+type Again = (inner: ts.Expression) => TypeModel
+const unknown: TypeModel = { is: 'other', text: 'unknown' }
+
+/** What an expression gives by the way it is written. */
+function typeByForm(node: ts.Expression, again: Again): TypeModel | undefined {
   if (ts.isTemplateExpression(node)) return { is: 'string' }
-  if (ts.isArrayLiteralExpression(node)) {
-    return {
-      is: 'list',
-      of: node.elements.length
-        ? unionOf(node.elements.map((element) => typeOfExpression(sources, element, depth + 1)))
-        : { is: 'other', text: 'unknown' },
-    }
-  }
-  if (ts.isObjectLiteralExpression(node)) {
-    return {
-      is: 'object',
-      fields: node.properties.flatMap((property) => {
-        if (ts.isPropertyAssignment(property))
-          return [
-            {
-              name: property.name.getText(),
-              type: typeOfExpression(sources, property.initializer, depth + 1),
-              optional: false,
-            },
-          ]
-        if (ts.isShorthandPropertyAssignment(property))
-          return [
-            {
-              name: property.name.text,
-              type: typeOfExpression(sources, property.name, depth + 1),
-              optional: false,
-            },
-          ]
-        return []
-      }),
-    }
-  }
+  if (ts.isArrayLiteralExpression(node))
+    return { is: 'list', of: node.elements.length ? unionOf(node.elements.map(again)) : unknown }
+  if (ts.isObjectLiteralExpression(node))
+    return { is: 'object', fields: node.properties.flatMap((property) => fieldOf(property, again)) }
   if (ts.isArrowFunction(node) || ts.isFunctionExpression(node)) return { is: 'function' }
   if (ts.isNewExpression(node) && ts.isIdentifier(node.expression))
     return node.expression.text === 'Date' ? { is: 'date' } : { is: 'other', text: node.expression.text }
   if (ts.isPrefixUnaryExpression(node))
     return { is: node.operator === ts.SyntaxKind.ExclamationToken ? 'boolean' : 'number' }
-  if (ts.isCallExpression(node) && ts.isIdentifier(node.expression)) {
-    const built: Record<string, TypeModel['is']> = {
-      Number: 'number',
-      String: 'string',
-      Boolean: 'boolean',
-      parseInt: 'number',
-      parseFloat: 'number',
-    }
-    const is = built[node.expression.text]
-    if (is) return { is } as TypeModel
-    const fn = functionBehind(sources, node.expression)
-    if (fn?.type) return typeOfNode(sources, fn.type)
-    const returned =
-      fn?.body &&
-      (ts.isBlock(fn.body) ? fn.body.statements.findLast(ts.isReturnStatement)?.expression : fn.body)
-    if (returned && depth < 8) return typeOfExpression(sources, returned, depth + 1)
+  return undefined
+}
+
+function fieldOf(property: ts.ObjectLiteralElementLike, again: Again) {
+  if (ts.isPropertyAssignment(property))
+    return [{ name: property.name.getText(), type: again(property.initializer), optional: false }]
+  if (ts.isShorthandPropertyAssignment(property))
+    return [{ name: property.name.text, type: again(property.name), optional: false }]
+  return []
+}
+
+/** What the language's own functions give that are commonly called for a value of a type. */
+const converted: Readonly<Record<string, TypeModel>> = {
+  Number: { is: 'number' },
+  String: { is: 'string' },
+  Boolean: { is: 'boolean' },
+  parseInt: { is: 'number' },
+  parseFloat: { is: 'number' },
+}
+
+/** What a call gives; without `again` what a function returns is not looked at. */
+function typeOfCall(
+  sources: SourceSet,
+  { expression: callee }: ts.CallExpression,
+  again: Again | undefined,
+): TypeModel | undefined {
+  if (ts.isPropertyAccessExpression(callee)) {
+    if (answersYesOrNo.has(callee.name.text)) return { is: 'boolean' }
+    return callee.name.text === 'getAttribute' ? unionOf([{ is: 'string' }, { is: 'null' }]) : undefined
   }
-  if (ts.isCallExpression(node) && ts.isPropertyAccessExpression(node.expression)) {
-    const name = node.expression.name.text
-    if (answersYesOrNo.has(name)) return { is: 'boolean' }
-    if (name === 'getAttribute') return unionOf([{ is: 'string' }, { is: 'null' }])
-  }
-  if (ts.isBinaryExpression(node)) {
-    const { kind } = node.operatorToken
-    if (
-      kind === ts.SyntaxKind.PlusToken ||
-      kind === ts.SyntaxKind.QuestionQuestionToken ||
-      kind === ts.SyntaxKind.BarBarToken
-    ) {
-      const [left, right] = [
-        typeOfExpression(sources, node.left, depth + 1),
-        typeOfExpression(sources, node.right, depth + 1),
-      ]
-      if (kind === ts.SyntaxKind.PlusToken) return left.is === 'other' ? right : left
-      return right.is === 'other'
-        ? unionOf(
-            (left.is === 'union' ? left.of : [left]).filter(
-              (type) => type.is !== 'null' && type.is !== 'undefined',
-            ),
-          )
-        : right
+  if (!ts.isIdentifier(callee)) return undefined
+  if (Object.hasOwn(converted, callee.text)) return converted[callee.text]
+  const fn = functionBehind(sources, callee)
+  if (fn?.type) return typeOfNode(sources, fn.type)
+  const returned =
+    fn?.body &&
+    (ts.isBlock(fn.body) ? fn.body.statements.findLast(ts.isReturnStatement)?.expression : fn.body)
+  return returned && again?.(returned)
+}
+
+function typeOfOperation(
+  { left, right, operatorToken }: ts.BinaryExpression,
+  again: Again,
+): TypeModel | undefined {
+  switch (operatorToken.kind) {
+    case ts.SyntaxKind.PlusToken: {
+      const first = again(left)
+      return first.is === 'other' ? again(right) : first
     }
-    if (kind >= ts.SyntaxKind.LessThanToken && kind <= ts.SyntaxKind.ExclamationEqualsEqualsToken)
-      return { is: 'boolean' }
-    if (
-      kind === ts.SyntaxKind.MinusToken ||
-      kind === ts.SyntaxKind.AsteriskToken ||
-      kind === ts.SyntaxKind.SlashToken
-    )
+    case ts.SyntaxKind.QuestionQuestionToken:
+    case ts.SyntaxKind.BarBarToken: {
+      const otherwise = again(right)
+      return otherwise.is === 'other' ? withoutNothing(again(left)) : otherwise
+    }
+    case ts.SyntaxKind.MinusToken:
+    case ts.SyntaxKind.AsteriskToken:
+    case ts.SyntaxKind.SlashToken:
       return { is: 'number' }
+    default:
+      return isComparison(operatorToken.kind) ? { is: 'boolean' } : undefined
   }
-  if (ts.isIdentifier(node)) {
-    const local = localDeclaration(node)
-    if (local?.type) return typeOfNode(sources, local.type)
-    const constant = constantOf(sources, node)
-    if (constant && constant !== node) return typeOfExpression(sources, constant, depth + 1)
-  }
-  if (ts.isPropertyAccessExpression(node) && node.expression.kind === ts.SyntaxKind.ThisKeyword) {
-    const member = ts
-      .findAncestor(node, ts.isClassLike)
-      ?.members.find((member) => member.name?.getText() === node.name.text)
-    if (member && (ts.isPropertyDeclaration(member) || ts.isGetAccessorDeclaration(member))) {
-      if (member.type) return typeOfNode(sources, member.type)
-      if (ts.isPropertyDeclaration(member) && member.initializer)
-        return typeOfExpression(sources, member.initializer, depth + 1)
-    }
-  }
-  return { is: 'other', text: 'unknown' }
+}
+const isComparison = (kind: ts.SyntaxKind): boolean =>
+  kind >= ts.SyntaxKind.LessThanToken && kind <= ts.SyntaxKind.ExclamationEqualsEqualsToken
+
+const withoutNothing = (type: TypeModel): TypeModel =>
+  unionOf((type.is === 'union' ? type.of : [type]).filter(({ is }) => is !== 'null' && is !== 'undefined'))
+
+function typeOfName(sources: SourceSet, node: ts.Identifier, again: Again): TypeModel | undefined {
+  const local = localDeclaration(node)
+  if (local?.type) return typeOfNode(sources, local.type)
+  const constant = constantOf(sources, node)
+  return constant && constant !== node ? again(constant) : undefined
+}
+
+/** `this.name`: what the class declares it as, or begins it with. */
+function typeOfOwnMember(
+  sources: SourceSet,
+  node: ts.PropertyAccessExpression,
+  again: Again,
+): TypeModel | undefined {
+  if (node.expression.kind !== ts.SyntaxKind.ThisKeyword) return undefined
+  const member = ts
+    .findAncestor(node, ts.isClassLike)
+    ?.members.find((member) => member.name?.getText() === node.name.text)
+  if (!member || !(ts.isPropertyDeclaration(member) || ts.isGetAccessorDeclaration(member))) return undefined
+  if (member.type) return typeOfNode(sources, member.type)
+  return ts.isPropertyDeclaration(member) && member.initializer ? again(member.initializer) : undefined
 }
