@@ -59,17 +59,15 @@ function saidOf(key: string, read: readonly Read[], kept: readonly Kept[]): stri
 
 const filesOf = (folder: string): Record<string, string> =>
   Object.fromEntries(
-    ['package.json', ...readdirSync(`${folder}/src`).map((name) => `src/${name}`)].map((path) => [
-      path,
-      readFileSync(`${folder}/${path}`, 'utf8'),
-    ]),
+    readdirSync(folder, { recursive: true, encoding: 'utf8' })
+      .filter((path) => path === 'package.json' || path.startsWith('src/'))
+      .map((path) => [path, readFileSync(`${folder}/${path}`, 'utf8')]),
   )
 
 test('of each member it is said what a browser can show of it: what is seen, where, and what is not', async () => {
   test.setTimeout(300_000)
   const due = json('tests/fixtures/curlew/expected.json')
-  const files = { 'src/marks.ts': readFileSync('tests/fixtures/curlew/src/marks.ts', 'utf8') }
-  expect(await marksOf('curlew', files, due)).toEqual(due)
+  expect(await marksOf('curlew', filesOf('tests/fixtures/curlew'), due)).toEqual(due)
 })
 
 for (const style of ['elements', 'vue', 'react'])
