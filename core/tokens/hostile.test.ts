@@ -1,14 +1,7 @@
-import { parseTokenDocument, tokenKinds, valueAt, withValue, type TokenDocument } from './document'
+import { parseTokenDocument, tokenKinds, valueAt, withValue } from './document'
+import { base, theme } from '../../tests/themes'
 import { resolveTokens, typedValue } from './resolve'
-import { themesCss, type Theme } from './themes'
-
-const base = (document: TokenDocument) => [{ theme: 'day', document }]
-const theme = (name: string, on: string | null, document: TokenDocument): Theme => ({
-  name,
-  title: name,
-  on,
-  document,
-})
+import { themesCss } from './themes'
 
 describe('what nobody means well', () => {
   const evil = 'x"; } body { display: none } </style><script>\n'

@@ -1,17 +1,10 @@
 import fc from 'fast-check'
 import { parseTokenDocument, tokenKinds, tokensOf, withValue, type TokenDocument } from './document'
+import { base, theme } from '../../tests/themes'
 import { resolveTokens, typedValue } from './resolve'
-import { cssName, themesCss, tokenTable, type Theme } from './themes'
+import { cssName, themesCss, tokenTable } from './themes'
 
 const srgb = (r: number, g: number, b: number) => ({ colorSpace: 'srgb' as const, components: [r, g, b] })
-const base = (document: TokenDocument) => [{ theme: 'day', document }]
-const theme = (name: string, on: string | null, document: TokenDocument): Theme => ({
-  name,
-  title: name,
-  on,
-  document,
-})
-
 describe('reading values', () => {
   test.each([
     ['color', '#E2A03F', '#E2A03F'],

@@ -1,28 +1,17 @@
-import type { Knex } from 'knex'
-import { openStore } from '~~/server/store/database'
 import { addJob, endJob, stepJob } from '~~/server/store/jobs'
-import { libraryBySlug, librariesFor } from '~~/server/store/libraries'
+import { librariesFor } from '~~/server/store/libraries'
 import { personByEmail, roleOf, setRole } from '~~/server/store/people'
 import { addToken, bearer, revokeOwnToken } from '~~/server/store/registry-tokens'
 import { addRelease, channelsOf, packageStamp, releasesOf } from '~~/server/store/releases'
 import { addRevision, filesByHash, keepFiles, sourceFile, sourcePaths } from '~~/server/store/sources'
 import { addBuild, moduleContent, moduleOfLibrary } from '~~/server/store/modules'
-import { world, type World } from '../world'
+import { ternStore, type TernStore } from '../store'
 
-let at: World
-let db: Knex
-let library: string
-let ines: string
+let { at, db, library, ines, end } = {} as TernStore
 beforeAll(async () => {
-  at = await world()
-  db = openStore(at.databaseUrl, 12)
-  library = (await libraryBySlug(db, 'tern'))!.id
-  ines = (await personByEmail(db, 'INES@marram.example'))!.id
+  ;({ at, db, library, ines, end } = await ternStore())
 }, 60_000)
-afterAll(async () => {
-  await db.destroy()
-  await at.end()
-})
+afterAll(() => end())
 
 test('a build is whole, or not there; one that was left half is completed', async () => {
   const modules = [

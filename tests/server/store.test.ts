@@ -1,6 +1,3 @@
-import type { Knex } from 'knex'
-import { openStore } from '~~/server/store/database'
-import { libraryBySlug } from '~~/server/store/libraries'
 import { personByEmail, setRole } from '~~/server/store/people'
 import { changeRole } from '~~/server/store/staff'
 import { editToken, latestEdits, replaceFile, themesOf, undoEdit } from '~~/server/store/themes'
@@ -8,22 +5,13 @@ import { nameWidth, widthsOf } from '~~/server/store/widths'
 import { valueAt } from '~~/core/tokens/document'
 import { wordsHistory, writeWords } from '~~/server/store/words'
 import { componentByTag } from '~~/server/store/components'
-import { world, type World } from '../world'
+import { ternStore, type TernStore } from '../store'
 
-let at: World
-let db: Knex
-let library: string
-let ines: string
+let { at, db, library, ines, end } = {} as TernStore
 beforeAll(async () => {
-  at = await world()
-  db = openStore(at.databaseUrl, 12)
-  library = (await libraryBySlug(db, 'tern'))!.id
-  ines = (await personByEmail(db, 'INES@marram.example'))!.id
+  ;({ at, db, library, ines, end } = await ternStore())
 }, 60_000)
-afterAll(async () => {
-  await db.destroy()
-  await at.end()
-})
+afterAll(() => end())
 
 describe('constraints carry the invariants', () => {
   test.each([
