@@ -41,8 +41,8 @@ export function useComparedSides(compared: ReturnType<typeof useComponent>) {
     })),
   ])
   const sides = [
-    { name: 'left', way: useAddressChoice('left', 'face'), theme: useAddressChoice('in', '') },
-    { name: 'right', way: useAddressChoice('right', ''), theme: useAddressChoice('beside', '') },
+    { way: useAddressChoice('left', 'face'), theme: useAddressChoice('in', '') },
+    { way: useAddressChoice('right', ''), theme: useAddressChoice('beside', '') },
   ] as const
   /** On the right stands what differs most likely: the version that is out, or the next theme. */
   const usualWay = (i: number) =>

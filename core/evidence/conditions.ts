@@ -60,7 +60,7 @@ function withEntries(props: readonly Prop[], face: Usage): Condition[] {
 /** Companions that a component is tried with. */
 export const mostCompanions = 3
 
-/** With what looks for it in it: much of what it is given is for these alone. */
+/** With what it looks for in it: much of what it is given is for these alone. */
 function withCompanions(contract: Contract, face: Usage, others: readonly Contract[]): Condition[] {
   const [slot] = membersOf(contract, 'slot')
   if (!slot) return []

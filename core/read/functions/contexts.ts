@@ -1,5 +1,6 @@
 import ts from 'typescript'
 import type { Contract } from '../../contract/contract'
+import { mostCompanionsTold } from '../source/context-companions'
 import { declarationOf } from '../source/declarations'
 import { reachedFrom } from '../source/reached'
 import type { SourceSet } from '../source/source-set'
@@ -12,9 +13,6 @@ export interface Contexts {
   given: ts.Node[]
   asked: ts.Node[]
 }
-
-/** Companions that are told of one component, at most. */
-const most = 6
 
 /** What code asks a context by, as React names it (React reference, `useContext` and `use`). */
 const asking = new Set(['useContext', 'use'])
@@ -103,6 +101,6 @@ export function addCompanions(read: readonly ReadComponent[]): void {
       ...others.filter(({ node }) => properties.includes(node)),
       ...others.filter(({ contexts: { asked } }) => asked.some((context) => given.has(context))),
     ].map(({ contract: { tag } }) => tag)
-    if (companions.length) contract.companions = [...new Set(companions)].slice(0, most)
+    if (companions.length) contract.companions = [...new Set(companions)].slice(0, mostCompanionsTold)
   }
 }

@@ -4,6 +4,7 @@ import { choicesOf, misfit } from '../../contract/type'
 import { languageFile } from '../../languages/files'
 import { objectBehind } from './declarations'
 import { nameOf } from './evaluate'
+import { parsed } from './expression'
 import type { SourceSet } from './source-set'
 import { unwrap } from './nodes'
 import { walk } from './walk'
@@ -69,12 +70,16 @@ function nameIn(expression: ts.Expression): string | undefined {
   return name?.replace(/^[#_]+/, '')
 }
 
-/** The keys of an object that is written out, and those that its file sets on it one by one. */
-const keysOf = (sources: SourceSet, expression: ts.Expression): string[] => [
-  ...(objectBehind(sources, expression)?.properties ?? []).flatMap((property) => {
+/** The keys of an object that is written out. */
+export const keysWritten = (sources: SourceSet, expression: ts.Expression): string[] =>
+  (objectBehind(sources, expression)?.properties ?? []).flatMap((property) => {
     const key = property.name && nameOf(sources, property.name)
     return key === undefined ? [] : [key]
-  }),
+  })
+
+/** The keys of an object that is written out, and those that its file sets on it one by one. */
+const keysOf = (sources: SourceSet, expression: ts.Expression): string[] => [
+  ...keysWritten(sources, expression),
   ...keysSetOn(sources, expression),
 ]
 
@@ -112,7 +117,7 @@ function membersOf(sources: SourceSet, expression: ts.Expression): (string | num
 /** What stands in the markup of a file of a language of its own, each expression as a script. */
 const expressionsIn = (file: string, text: string): ts.Node[] =>
   [...new Set(languageFile(file)?.expressions(file, text) ?? [])].map((expression) =>
-    ts.createSourceFile('expression.ts', `(${expression})`, ts.ScriptTarget.Latest, true),
+    parsed(`(${expression})`),
   )
 
 /** A contract whose props know what the code of its files asks them for. */

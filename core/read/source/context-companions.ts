@@ -1,6 +1,7 @@
 import ts from 'typescript'
 import type { Contract } from '../../contract/contract'
 import { languageOf } from '../../languages/languages'
+import { keysWritten } from './asked-values'
 import { objectBehind } from './declarations'
 import { nameOf } from './evaluate'
 import { unwrap } from './nodes'
@@ -8,7 +9,7 @@ import { reachedFrom } from './reached'
 import type { SourceSet } from './source-set'
 
 /** Companions that are told of one component, at most. */
-const most = 6
+export const mostCompanionsTold = 6
 
 /** Keys of what a component hands down to whatever stands in it, and of what it asks for. */
 interface Handed {
@@ -35,7 +36,7 @@ export function withContextCompanions(sources: SourceSet, contracts: readonly Co
     if (!parts.length) return contract
     return {
       ...contract,
-      companions: [...new Set([...(contract.companions ?? []), ...parts])].slice(0, most),
+      companions: [...new Set([...(contract.companions ?? []), ...parts])].slice(0, mostCompanionsTold),
     }
   })
 }
@@ -102,8 +103,5 @@ function optionsIn(
 function keysOf(sources: SourceSet, expression: ts.Expression): string[] {
   const node = unwrap(expression)
   if (ts.isArrayLiteralExpression(node)) return node.elements.flatMap((key) => keyOf(sources, key) ?? [])
-  return (objectBehind(sources, node)?.properties ?? []).flatMap((property) => {
-    const name = property.name && nameOf(sources, property.name)
-    return name === undefined ? [] : [`text ${name}`]
-  })
+  return keysWritten(sources, node).map((name) => `text ${name}`)
 }

@@ -4,6 +4,7 @@ import type { Place } from '../../contract/member'
 import { keyName, type Key } from '../../contract/key'
 import type { PassThrough } from '../../contract/pass-through'
 import type { Slot } from '../../contract/slot'
+import { parsed } from '../source/expression'
 import { walk } from '../source/walk'
 import { slotNamed } from './script-slots'
 
@@ -147,9 +148,6 @@ function handsAll(element: Element): boolean {
 
 const expressionSource = (attribute: Attribute): string =>
   attribute.type === kind.directive ? (attribute.exp?.loc.source ?? '') : ''
-
-export const parsed = (text: string): ts.SourceFile =>
-  ts.createSourceFile('expression.ts', text, ts.ScriptTarget.Latest, true, ts.ScriptKind.TS)
 
 /** Slots that an expression of the template asks for: `$slots.foot`. */
 function slotsAsked(text: string, place: Place): Slot[] {

@@ -2,7 +2,7 @@ import ts from 'typescript'
 import { unwrap } from '../source/nodes'
 import { walk } from '../source/walk'
 import type { VueMembers } from './members'
-import { parsed } from './template'
+import { parsed } from '../source/expression'
 
 /**
  * Marks events that a component with a setup script declares and that nothing in it fires. Where what fires
