@@ -215,6 +215,9 @@ export { MenuRoot as Root }`,
 
 test('what makes a component out of one that it is given is none, whatever its module exports it as', () => {
   const found = told({
+    'package.json': '{ "name": "kit", "module": "index.js" }',
+    'index.js': `export { default as withScale } from './with-scale.js'
+    export { default as Text } from './Text.js'`,
     'with-scale.js': `import React from 'react'
     var withScale = function withScale(Render) {
       var Scaled = React.forwardRef(function (props, ref) { return React.createElement(Render, props) })
