@@ -1,4 +1,5 @@
 import './realm'
+import './pieces'
 import { giveKeys } from './keys'
 import type { ModuleOf } from '../core/code/showing'
 import { mount, standAnew } from './component'

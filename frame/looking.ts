@@ -4,6 +4,7 @@ import type { Clock } from './whose-time'
 import { parent } from './house'
 import type { Watch } from './watch'
 import { componentIn } from './placed'
+import { leftOf } from './pieces'
 import { attributesIn, elementName, pristine } from './pristine'
 import { Print, printOf } from './print'
 import { rootOf, rootsIn } from './sheets'
@@ -204,6 +205,7 @@ function rendered(place: Place): { observation: Observation; isElement: boolean 
     slots: [...new Set([...taken.slots, ...moments.slots])].slice(0, 500),
     states: [...new Set([...taken.states, ...moments.states])].slice(0, 100),
     ...(trialCase.wears && component ? { worn: wornIn(component, trialCase.wears) } : {}),
+    ...(trialCase.code ? { left: leftOf(trialCase.code) } : {}),
     fired: [...fired].slice(0, 500),
     answered: [...answered],
   }

@@ -21,6 +21,8 @@ export const propSchema = z.object({
   reflects: z.boolean(),
   /** It is an attribute the component reads, and no property of the element. */
   attributeOnly: z.boolean().optional(),
+  /** The component changes it itself, and a page that binds it is told so. */
+  bindable: z.boolean().optional(),
   /**
    * Values that the code compares it with, or looks it up by: with these it does something, as likely as not.
    * Of a type that is told by its name only, some that the compiler takes for it.
@@ -74,7 +76,7 @@ const statedDefault = (prop: Prop): string | undefined => {
 
 /** The line under a prop's name: type and default. */
 export const describeProp = (prop: Prop): string =>
-  label(shortType(prop.type), statedDefault(prop), prop.readonly && 'read only')
+  label(shortType(prop.type), statedDefault(prop), prop.readonly && 'read only', prop.bindable && 'bindable')
 
 export const propKind = memberKind({
   kind: 'prop',
@@ -91,6 +93,8 @@ export const propKind = memberKind({
       before.attribute !== undefined && before.attribute !== now.attribute ? 'breaking' : 'mend',
       before.attribute === undefined && now.attribute !== undefined ? 'additive' : 'mend',
       before.reflects && !now.reflects ? 'breaking' : 'mend',
+      before.bindable && !now.bindable ? 'breaking' : 'mend',
+      now.bindable && !before.bindable ? 'additive' : 'mend',
       // a page that sets nothing looks otherwise than it did
       before.default !== now.default && before.default !== undefined ? 'breaking' : 'mend',
       before.default !== now.default || before.reflects !== now.reflects ? 'additive' : 'mend',

@@ -30,12 +30,25 @@ export const caseSchema = z.object({
   alone: z.optional(z.boolean()),
   /** Custom properties of which it is asked whether a rule reads them that is for something in it. */
   wears: z.optional(z.array(z.string().check(z.maxLength(300))).check(z.maxLength(1000))),
+  /**
+   * Asks for code that never ran: what names members by `names`, in files of its own or ones that are no other
+   * component's.
+   */
+  code: z.optional(
+    z.object({
+      names: z.array(z.string().check(z.maxLength(300))).check(z.maxLength(1000)),
+      own: z.array(z.string().check(z.maxLength(1000))).check(z.maxLength(1000)),
+      others: z.array(z.string().check(z.maxLength(1000))).check(z.maxLength(5000)),
+    }),
+  ),
   /** Chance and the time of day are the same for it each time it is made. */
   steady: z.optional(z.boolean()),
   /** Looked at in a wide window. */
   wide: z.optional(z.boolean()),
 })
 export type Case = z.infer<typeof caseSchema>
+/** What is asked of code that did not run. */
+export type AskedOfCode = NonNullable<Case['code']>
 
 const word = z.string().check(z.maxLength(300))
 /**
@@ -44,7 +57,8 @@ const word = z.string().check(z.maxLength(300))
  * and what a form would send, of what it tells assistive technology by itself, of pictures it draws, of
  * what it gave the focus to, and of what a method answered. `fired` are events with a fingerprint of what
  * they carried, `answered` the
- * keys it took for itself, `states` custom states it was in.
+ * keys it took for itself, `states` custom states it was in; `left` are pieces of code that never ran, each as
+ * `name file:line`.
  */
 export const observationSchema = z.object({
   id: z.string().check(z.maxLength(500)),
@@ -60,6 +74,7 @@ export const observationSchema = z.object({
   slots: z.array(word).check(z.maxLength(500)),
   states: z.array(word).check(z.maxLength(100)),
   worn: z.optional(z.array(word).check(z.maxLength(1000))),
+  left: z.optional(z.array(word).check(z.maxLength(3000))),
   fired: z.array(word).check(z.maxLength(500)),
   answered: z.array(word).check(z.maxLength(100)),
 })

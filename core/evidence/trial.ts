@@ -15,6 +15,7 @@ import {
   type Steps,
 } from './run'
 import { notReached, tryCustomProperties, trySlots, tryStates } from './trials/looks'
+import { notRun } from './trials/left'
 import { meetEvents, meetKeys, meetParts } from './trials/met'
 import { tryMethods } from './trials/methods'
 import { tryProps } from './trials/props'
@@ -74,7 +75,7 @@ export function* trial(
       .map((member) => evidenceFor(member, 'not tried', why))
   const evidence: Evidence[] = []
   for (const tryMembers of Object.values(trials)) if (tryMembers) evidence.push(...(yield* tryMembers(run)))
-  const told = notReached(run, evidence)
+  const told = yield* notRun(run, notReached(run, evidence), others ?? [])
   return run.isCut ? told.map(withoutVerdict) : told
 }
 

@@ -1,14 +1,16 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { TraceMap, type EncodedSourceMap } from '@jridgewell/trace-mapping'
+import { originalPositionFor, TraceMap, type EncodedSourceMap } from '@jridgewell/trace-mapping'
 import type { OnLoadResult, OnResolveArgs, OnResolveResult, Plugin } from 'esbuild'
 import { membersOf, type Contract } from '~~/core/contract/contract'
+import { namesInCode } from '~~/core/evidence/code-names'
 import type { LanguageFile } from '~~/core/languages/file'
 import { languageFile, scriptCompiler } from '~~/core/languages/files'
 import { isElement, languageOf } from '~~/core/languages/languages'
 import type { Problem } from '~~/core/problem'
 import { SourceSet } from '~~/core/read/source/source-set'
 import { assetType } from '~~/core/read/source/assets'
+import { withPieces } from '~~/core/read/source/pieces'
 import { packageIn } from '~~/core/read/source/packages'
 import type { SourceText } from '~~/core/read/source/source-text'
 import { bytesOf } from './assets'
@@ -41,6 +43,8 @@ export interface Sourcing {
   external?: ReadonlySet<string>
   /** Files that were found not to compile: built around. */
   broken?: Broken
+  /** Whether scripts of the library tell which pieces of them ran. */
+  tellsPieces?: boolean
   /** Where lines of compiled files come from; filled while building. */
   maps?: Map<string, TraceMap>
 }
@@ -57,7 +61,15 @@ export const entryOfComponent = 'kept-shelf:component/'
  */
 export function librarySource(
   files: SourceText[],
-  { dependencies, contracts = [], beside, external, broken = new Map(), maps = new Map() }: Sourcing = {},
+  {
+    dependencies,
+    contracts = [],
+    beside,
+    external,
+    broken = new Map(),
+    tellsPieces = false,
+    maps = new Map(),
+  }: Sourcing = {},
 ): Plugin {
   const texts = new Map(files.map((file) => [file.path, file.text]))
   const paths = new Set(texts.keys())
@@ -69,6 +81,8 @@ export function librarySource(
   )
   const byFile = new Map(contracts.map((contract) => [contract.files[0]!, contract]))
   const byTag = new Map(contracts.map((contract) => [contract.tag, contract]))
+  /** What members are called in code, where it is told which pieces of it ran. */
+  const inCode = new Set(tellsPieces ? contracts.flatMap(namesInCode) : [])
   const read = (path: string) =>
     texts.get(path) ??
     (dependencies && /(^|\/)node_modules\//.test(path) ? textAt(join(dependencies, path)) : undefined)
@@ -153,8 +167,9 @@ export function librarySource(
         if (assetType(args.path)) return { contents: bytesOf(contents), loader: 'dataurl' }
         if (args.suffix === '?url') return { contents, loader: 'dataurl' }
         const loader = args.suffix === '?raw' || args.with.type === 'text' ? 'text' : loaderOf(args.path)
-        const answered = isScript(loader) ? withBundlerCalls(args.path, contents, paths) : contents
-        return { contents: answered, loader }
+        if (!isScript(loader)) return { contents, loader }
+        const answered = withBundlerCalls(args.path, contents, paths)
+        return { contents: withPieces(args.path, answered, inCode, { loader }), loader }
       })
 
       const sheet = async (path: string, text: string, way: SheetWay): Promise<OnLoadResult> => {
@@ -178,9 +193,14 @@ export function librarySource(
             style: (css, language) => wholeSheet(`${path}.${language}`, css, read, plugin),
           })
           const answered = withBundlerCalls(path, code, paths)
-          if (!map) return { contents: answered, loader }
-          maps.set(file, new TraceMap(map as EncodedSourceMap))
-          return { contents: `${answered}\n${mapComment(path, text, map)}`, loader }
+          const trace = map && new TraceMap(map as EncodedSourceMap)
+          const lineOf = (line: number, column: number) =>
+            (trace && originalPositionFor(trace, { line, column }).line) ?? line
+          const isOwn = file === `library:${path}`
+          const told = isOwn ? withPieces(path, answered, inCode, { loader, lineOf }) : answered
+          if (!trace) return { contents: told, loader }
+          maps.set(file, trace)
+          return { contents: `${told}\n${mapComment(path, text, map)}`, loader }
         } catch (error) {
           return failureIn(path, text, error, file)
         }
@@ -218,7 +238,7 @@ const entryText = (contract: Contract, beside: string | undefined): string =>
     : (beside === undefined ? '' : `import ${JSON.stringify(`./${beside}`)}\n`) +
       `import { ${contract.exportName ?? 'default'} as component } from ` +
       `${JSON.stringify(`./${contract.files[0]!}`)}\n` +
-      passesText(contract) +
+      factsText(contract) +
       `export { component }\nexport { adapter } from '${ours}${languageOf(contract).adapter}'\n`
 
 /** What registers an element when a module begins with it; `to` leads to the top of the library. */
@@ -231,12 +251,19 @@ export function registrationOf(
   return registeredIn === undefined ? '' : `import ${from}\n`
 }
 
-/** Where a component gives values to its slots by their place: the names the contract has for them. */
-function passesText(contract: Contract): string {
+/**
+ * What the adapter is told of a component: where it gives values to its slots by their place, the names the
+ * contract has for them; and the props that it changes itself.
+ */
+function factsText(contract: Contract): string {
   const slots = membersOf(contract, 'slot').filter((slot) => slot.passes?.length)
-  if (!languageOf(contract).passesByPlace || slots.length === 0) return ''
   const passes = Object.fromEntries(slots.map((slot) => [slot.name, slot.passes!.map(({ name }) => name)]))
-  return `component.passes = ${JSON.stringify(passes)}\n`
+  const binds = membersOf(contract, 'prop').flatMap((prop) => (prop.bindable ? [prop.name] : []))
+  return (
+    (languageOf(contract).passesByPlace && slots.length > 0
+      ? `component.passes = ${JSON.stringify(passes)}\n`
+      : '') + (binds.length > 0 ? `component.binds = ${JSON.stringify(binds)}\n` : '')
+  )
 }
 
 const textAt = (path: string): string | undefined => {

@@ -127,7 +127,9 @@ export async function buildModules(
   let result: (BuildResult & { metafile: Metafile }) | undefined
   for (let round = 0; entries.length && !result; round++) {
     try {
-      result = await build(options(files, entries, { dependencies, contracts, beside, broken, maps }))
+      result = await build(
+        options(files, entries, { dependencies, contracts, beside, broken, maps, tellsPieces: true }),
+      )
     } catch (error) {
       const before = broken.size
       for (const { file, problem } of failuresOf(error, maps))

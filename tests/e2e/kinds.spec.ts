@@ -125,6 +125,19 @@ test('a library of Svelte components: on the shelf, handled, snippets and slots 
   await expect(page.getByLabel('Events')).toContainText('near  true')
 })
 
+test('a Svelte component that only changes what a page may bind: heard, and seen of each of its props', async ({
+  page,
+}) => {
+  test.setTimeout(120_000)
+  await signIn(page, at, 'ines', '/plover/PierPager')
+  await expect(row(page, 'prop:at')).toContainText('number, default 0, bindable')
+  await expect(page.getByRole('status').getByText(/seen in a browser/)).toBeVisible({ timeout: 90_000 })
+  for (const member of ['prop:at', 'prop:count', 'prop:wraps'])
+    await expect(row(page, member).getByRole('img', { name: /^seen/ }).first()).toBeVisible()
+  await alone(page, 'Pier pager').getByRole('button', { name: 'Next pier' }).click()
+  await expect(page.getByLabel('Events')).toContainText('bind:at  1')
+})
+
 test('a Svelte component that asks what it stands in is shown in that, and is handled there', async ({
   page,
 }) => {

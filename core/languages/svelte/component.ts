@@ -13,9 +13,11 @@ import { unwrap } from '../../read/source/nodes'
 import { typeOfExpression, typeOfNode } from '../../read/source/type-nodes'
 import { walk } from '../../read/source/walk'
 import { Lines } from '../../read/source/lines'
+import { assignedIn } from './assigned'
 import {
   bindable,
   callOf,
+  isBindable,
   isCalledSnippet,
   isSnippet,
   plainName,
@@ -39,6 +41,7 @@ const leftOver = ['$$restProps', '$$props']
 export class SvelteComponent {
   private readonly members: SvelteMembers
   private readonly rest = new Set<string>(leftOver)
+  private readonly assigned: ReadonlySet<string>
 
   constructor(
     private readonly sources: SourceSet,
@@ -49,6 +52,7 @@ export class SvelteComponent {
     private readonly script: ts.SourceFile,
   ) {
     this.members = new SvelteMembers(sources, types)
+    this.assigned = assignedIn(script, root.fragment)
   }
 
   contract(): Contract {
@@ -193,6 +197,7 @@ export class SvelteComponent {
       words: wordsAt(declaration.parent.parent),
       takes: undefined,
       isSnippet: false,
+      isBindable: this.assigned.has(declaration.name.getText()),
     })
   }
 
@@ -253,6 +258,7 @@ export class SvelteComponent {
         words,
         takes: takenBy(this.types, declared, written),
         isSnippet: isSnippet(checker, declared) || isCalledSnippet(own),
+        isBindable: isBindable(element?.initializer),
       })
     }
     return named
@@ -270,6 +276,7 @@ export class SvelteComponent {
       words: wordsAt(element),
       takes: undefined,
       isSnippet: name === 'children',
+      isBindable: isBindable(element.initializer),
     })
   }
 

@@ -3,7 +3,8 @@ import type { Slot } from '../../contract/slot'
 import { doc, handlerLines, plainType, property, propLines } from '../../release/declarations'
 
 /**
- * A Svelte component for a consumer's editor: a `Component` of its props and snippets, with what it exports.
+ * A Svelte component for a consumer's editor: a `Component` of its props and snippets, with what it exports
+ * and which props may be bound.
  */
 export function declareSvelte(contract: Contract): string {
   const snippets = membersOf(contract, 'slot').map(
@@ -15,12 +16,13 @@ export function declareSvelte(contract: Contract): string {
   const handedOn = membersOf(contract, 'pass-through').length ? '  [attribute: string]: unknown\n' : ''
   const fields = [...propLines(contract), ...handlerLines(contract), ...snippets, handedOn].join('')
   const name = contract.tag
+  const bound = membersOf(contract, 'prop').flatMap((prop) => (prop.bindable ? [`'${prop.name}'`] : []))
   return `import type { Component, Snippet } from 'svelte'
 export interface ${name}Props {
 ${fields}}
 export interface ${name}Exports {
 ${methods.join('')}}
-export declare const ${name}: Component<${name}Props, ${name}Exports>
+export declare const ${name}: Component<${name}Props, ${name}Exports, ${bound.join(' | ') || "''"}>
 `
 }
 

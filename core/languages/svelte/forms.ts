@@ -21,6 +21,10 @@ export function bindable(expression: ts.Expression): ts.Expression | undefined {
   return call?.name === '$bindable' ? call.node.arguments[0] : expression
 }
 
+/** Whether a prop is declared as one that a page may bind: `let { open = $bindable() } = $props()`. */
+export const isBindable = (initializer: ts.Expression | undefined): boolean =>
+  initializer !== undefined && callOf(initializer)?.name === '$bindable'
+
 /** Whether a prop is written as a `Snippet`, where Svelte's own types are not at hand. */
 export const isCalledSnippet = (declared: ts.Declaration | undefined): boolean =>
   declared !== undefined &&

@@ -23,6 +23,7 @@ export interface Given {
   /** Types of what a snippet is given, or a handler is called with. */
   takes: TypeModel[] | undefined
   isSnippet: boolean
+  isBindable: boolean
 }
 
 /** The members of one Svelte component as they are found, in whatever form they are declared. */
@@ -38,7 +39,7 @@ export class SvelteMembers {
     private readonly types: CheckedTypes,
   ) {}
 
-  add({ name, type, required, node, value, words, takes, isSnippet }: Given): void {
+  add({ name, type, required, node, value, words, takes, isSnippet, isBindable }: Given): void {
     if (tagText(node, 'internal', 'private', 'ignore') !== undefined) return
     const common = {
       name,
@@ -67,6 +68,7 @@ export class SvelteMembers {
         readonly: false,
         reflects: false,
         required,
+        ...(isBindable ? { bindable: true } : {}),
         ...shownDefault(this.sources, value),
       }
       compareDefault(prop, tagText(node, 'default', 'defaultValue'))

@@ -81,7 +81,7 @@ test('a component with runes: props by their type, snippets, handlers, what is h
   expect(linesOf(contract)).toEqual([
     "prop:tone 10 'calm' | 'storm', default 'calm'",
     'prop:sailings 11 Sailing[], required',
-    'prop:open 12 boolean, default false',
+    'prop:open 12 boolean, default false, bindable',
     'slot: 13 fallback: empty',
     'slot:row 15 fallback: empty, slot props sailing, i',
     'event:onpick 16 { at: string; ship: string }',
@@ -120,6 +120,37 @@ test('a component without runes: exported variables, slots, dispatched and passe
     'method:size 8 () → number',
     'pass-through:attributes 11 to <div>',
   ])
+})
+
+test('props that a component writes to itself may be bound: in its script, its template, and by its own bindings', () => {
+  const contract = readOne(
+    `<script>
+  import Mark from './Mark.svelte'
+  export let at = 0
+  export let pages = []
+  export let text = ''
+  export let open = false
+  export let inner = 1
+  export let still = 2
+  let taken = ''
+  export { taken as chosen }
+  const turn = () => { at += 1; [taken] = pages; still === 3 }
+</script>
+<button on:click={() => (open = !open)} on:focus={turn}>{at}{still}</button>
+<input bind:value={text}><Mark bind:count={inner} on:x={() => pages[0]++} />
+`,
+    { 'src/Mark.svelte': '<i>!</i>' },
+  )
+  const bindable = contract.members.filter((member) => member.kind === 'prop' && member.bindable)
+  expect(bindable.map(({ name }) => name).toSorted()).toEqual([
+    'at',
+    'chosen',
+    'inner',
+    'open',
+    'pages',
+    'text',
+  ])
+  expect(declareSvelte(contract)).toContain("'open'")
 })
 
 test('a package that was compiled: scripts without types, with declarations beside them', () => {
@@ -189,7 +220,7 @@ test('a package hands on the source under the condition of its compiler, and say
     '<script lang="ts">\n  interface Props { at: number }\n  let { at }: Props = $props()\n</script>\n<b>{at}</b>',
   )
   expect(declareSvelte(contract)).toContain(
-    'export declare const FerryCard: Component<FerryCardProps, FerryCardExports>',
+    "export declare const FerryCard: Component<FerryCardProps, FerryCardExports, ''>",
   )
   const library = { name: '@marram/plover', license: 'MIT' }
   const { exports } = packageJson({ library, version: '1.0.0', contracts: [contract], prefix: '' }) as {
