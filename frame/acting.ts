@@ -80,6 +80,7 @@ function* actsOf(place: Place): Acting {
   if (!component) return
   for (const what of place.item.acts) {
     if (what === 'use') yield* use(place)
+    else if (what === 'linger') yield* linger(place)
     else if ('call' in what) yield* call(place, component, what)
     else {
       const [target = component] = answersIn(component)
@@ -175,6 +176,14 @@ function* use(place: Place): Acting {
     yield {}
   }
   for (const element of [...usableIn(place).values()].slice(0, mostHandled)) yield* handle(element)
+  yield { pass: afterwards }
+}
+
+/** Points at it, and lets time go by. */
+function* linger(place: Place): Acting {
+  const [element] = drawnOf(place)
+  if (!element) return
+  gestures.point(element)
   yield { pass: afterwards }
 }
 

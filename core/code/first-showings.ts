@@ -197,10 +197,7 @@ function withoutContent(whole: Contract): Usage {
   return { props: { ...props, ...openedProps(whole) }, slots: {} }
 }
 
-/**
- * What a component holds that has parts by their names: the likeliest one, or two of it where markup can say
- * so.
- */
+/** What a component holds that has parts by their names: two of the likeliest one. */
 function partsOf(contract: Contract, others: readonly Contract[]): Filling | undefined {
   if (!takesContent(contract)) return undefined
   const own = wordsOf(contract.tag)
@@ -214,7 +211,7 @@ function partsOf(contract: Contract, others: readonly Contract[]): Filling | und
       .sort((a, b) => rankOf(a.words) - rankOf(b.words) || a.words.length - b.words.length)[0]?.other
   if (!part) return undefined
   if (!isElement(contract))
-    return { is: 'component', tag: part.tag, usage: firstUsage(part, titled(part, own)) }
+    return { is: 'component', tag: part.tag, usage: firstUsage(part, titled(part, own)), times: 2 }
   const attributes = settable(part)
     .filter(({ required, attribute, type }) => required && attribute && type.is === 'string')
     .map(

@@ -106,7 +106,9 @@ export function htmlFor(
         : escapeText(filling.text) || ' '
     if (filling.is === 'markup') return slot ? withSlot(filling.markup, slot) : filling.markup
     const own = contractOf(filling.tag)
-    return own ? element(own, filling.usage, slot, indent) : `<!-- ${filling.tag} is not on the shelf -->`
+    return own
+      ? element(own, filling.usage, slot, indent).repeat(filling.times ?? 1)
+      : `<!-- ${filling.tag} is not on the shelf -->`
   }
   const markup = element(contract, usage, '', '')
   return script.length === 0

@@ -2,11 +2,14 @@ import * as z from 'zod/mini'
 
 // The small form of the schema library: this file is part of the script in every preview frame.
 
-/** What fills a slot: text, markup, or another component with values and slots of its own. */
+/**
+ * What fills a slot: text, markup, or another component with values and slots of its own, once or several
+ * times.
+ */
 export type Filling =
   | { is: 'text'; text: string }
   | { is: 'markup'; markup: string }
-  | { is: 'component'; tag: string; usage: Usage }
+  | { is: 'component'; tag: string; usage: Usage; times?: number | undefined }
 
 /** A method and the values it is called with, by their place; one that is not given ends the list. */
 export interface Call {
@@ -50,11 +53,18 @@ const callSchema: z.ZodMiniType<Call> = z.object({
   method: z.string().check(z.maxLength(200)),
   given: z.array(z.unknown()).check(z.maxLength(50)),
 })
+/** How often a slot holds the same component at most. */
+export const mostTimes = 50
 export const fillingSchema: z.ZodMiniType<Filling> = z.lazy(() =>
   z.discriminatedUnion('is', [
     z.object({ is: z.literal('text'), text: z.string().check(z.maxLength(100_000)) }),
     z.object({ is: z.literal('markup'), markup: z.string().check(z.maxLength(100_000)) }),
-    z.object({ is: z.literal('component'), tag: z.string().check(z.maxLength(200)), usage: usageSchema }),
+    z.object({
+      is: z.literal('component'),
+      tag: z.string().check(z.maxLength(200)),
+      usage: usageSchema,
+      times: z.optional(z.int().check(z.minimum(1), z.maximum(mostTimes))),
+    }),
   ]),
 )
 export const usageSchema: z.ZodMiniType<Usage> = z.lazy(() =>

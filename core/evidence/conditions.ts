@@ -70,6 +70,8 @@ function withCompanions(contract: Contract, face: Usage, others: readonly Contra
       is: 'component',
       tag,
       usage: companionUsage(others.find((other) => other.tag === tag)),
+      // many a component does with the second what it did not with the first
+      times: 2,
     }
     const usage = { ...face, slots: { ...face.slots, [slot.name]: filling } }
     const switchedOn = { says: `with ${tag} in it and every switch on`, usage: withAllOn(usage, switches) }

@@ -5,8 +5,8 @@ import { usageSchema } from '../code/usage'
 
 /**
  * One way of showing a component, to be looked at out of sight. `sets` are custom properties put on it,
- * `held` a state it is held in, `acts` what is done to it once it stands there: a click on each thing
- * that answers, a key on the first of them, or a method that is called.
+ * `held` a state it is held in, `acts` what is done to it once it stands there: everything in it is used, it
+ * is pointed at while time goes by, a key is pressed on what answers first, or a method is called.
  */
 export const caseSchema = z.object({
   id: z.string().check(z.maxLength(500)),
@@ -19,6 +19,7 @@ export const caseSchema = z.object({
     .array(
       z.union([
         z.literal('use'),
+        z.literal('linger'),
         z.object({ key: z.string() }),
         z.object({ call: z.string(), values: z.array(z.unknown()) }),
       ]),

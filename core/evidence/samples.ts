@@ -4,6 +4,9 @@ import { choicesOf, isFunction, withoutUndefined, type TypeModel } from '../cont
 /** Values for a custom property, of which one should tell whatever it is read for. */
 export const styleSamples = ['rgb(255, 0, 128)', '37px', '3', '0.31', '700', 'none', '1.7s']
 
+/** A number of more than three digits, and a fraction: written otherwise by who asks for another way. */
+export const longNumber = 1234.56
+
 /** What fills a slot that is tried. */
 export const fillingSample = { is: 'markup', markup: '<b>Filled</b>' } as const
 

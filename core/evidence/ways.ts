@@ -37,6 +37,13 @@ export const usedWay = ({ acts }: TrialRun): Way => ({
   more: { acts },
 })
 
+/** Pointed at while time goes by: much that goes on by itself stops then. */
+export const lingerWay: Way = {
+  id: 'linger',
+  says: ', while it is pointed at',
+  more: { acts: ['linger'] },
+}
+
 /** Set on what stands there already: some look at a prop only then. */
 export const laterWay: Way = { id: 'later', says: ', set once it stands there', more: {}, isLater: true }
 

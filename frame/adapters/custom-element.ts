@@ -63,9 +63,11 @@ function setProps(target: HTMLElement, usage: Usage, before?: Usage): void {
 
 function fill(slot: string, filling: Filling): Node[] {
   if (filling.is === 'component') {
-    const made = build(filling.tag, filling.usage)
-    if (slot) made.slot = slot
-    return [made]
+    return Array.from({ length: filling.times ?? 1 }, () => {
+      const made = build(filling.tag, filling.usage)
+      if (slot) made.slot = slot
+      return made
+    })
   }
   if (filling.is === 'text') {
     if (!slot) return [document.createTextNode(filling.text)]

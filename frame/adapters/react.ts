@@ -18,7 +18,12 @@ function contentOf(filling: Filling, tools: Tools): ReactNode {
     })
   const inner = tools.componentOf(filling.tag)
   if (!inner) throw new Error(`${filling.tag} is not built`)
-  return createElement(inner as ComponentType<Record<string, unknown>>, propsOf(filling.usage, tools))
+  const made = (key?: number) =>
+    createElement(inner as ComponentType<Record<string, unknown>>, {
+      ...propsOf(filling.usage, tools),
+      ...(key === undefined ? {} : { key }),
+    })
+  return filling.times === undefined ? made() : Array.from({ length: filling.times }, (_, i) => made(i))
 }
 
 /** An element in what it stands in, outermost first. */

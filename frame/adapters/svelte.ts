@@ -93,11 +93,13 @@ function snippetOf(
     return {
       render: () => ownPlace,
       setup: (target: Element) => {
-        const props = propsOf(inner, filling.usage, tools, learnt, passed)
         // what stands in a component finds what that hands down, as where somebody writes the one in the
         // other
-        const shown = mount(inner, { target, props, context: contextsHere() })
-        return () => void unmount(shown)
+        const context = contextsHere()
+        const shown = Array.from({ length: filling.times ?? 1 }, () =>
+          mount(inner, { target, props: propsOf(inner, filling.usage, tools, learnt, passed), context }),
+        )
+        return () => shown.forEach((made) => void unmount(made))
       },
     }
   })

@@ -37,7 +37,7 @@ function contentOf(filling: Filling, tools: Tools, passed: Passed): VNode[] | st
   }
   const inner = tools.componentOf(filling.tag)
   if (!inner) throw new Error(`${filling.tag} is not built`)
-  return [
+  return Array.from({ length: filling.times ?? 1 }, () =>
     h(
       inner as Component,
       {
@@ -51,7 +51,7 @@ function contentOf(filling: Filling, tools: Tools, passed: Passed): VNode[] | st
       },
       slotsOf(filling.usage, tools, passed) as unknown as Slots,
     ),
-  ]
+  )
 }
 
 /** An element in what it stands in, outermost first. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Filling, Usage } from '~~/core/code/usage'
+import { mostTimes, type Filling, type Usage } from '~~/core/code/usage'
 import { membersOf } from '~~/core/contract/contract'
 import type { Slot } from '~~/core/contract/slot'
 import { slotTitle } from '~~/core/contract/slot'
@@ -56,6 +56,12 @@ const without = <T,>(all: Record<string, T>, key: string, value: T | undefined):
   const { [key]: _before, ...rest } = all
   return value === undefined ? rest : { ...rest, [key]: value }
 }
+/** Set to what can be shown, also where something else was typed. */
+function timesTo(asked: number) {
+  if (filling.value?.is !== 'component') return
+  const times = Math.min(mostTimes, Math.max(1, Math.round(asked) || 1))
+  filling.value = { ...filling.value, times: times === 1 ? undefined : times }
+}
 function componentTo(other: string) {
   const standing = store.find(other)
   if (standing)
@@ -82,8 +88,18 @@ function componentTo(other: string) {
           :model-value="filling.tag"
           :options="others"
           :label="`Which component fills ${name}`"
-          @update:model-value="componentTo"
-      /></template>
+          @update:model-value="componentTo" />
+        <label class="times"
+          >times
+          <input
+            class="field"
+            type="number"
+            min="1"
+            :max="mostTimes"
+            :value="filling.times ?? 1"
+            :aria-label="`How many times in ${name}`"
+            @change="timesTo(($event.target as HTMLInputElement).valueAsNumber)" /></label
+      ></template>
     </div>
     <input
       v-if="filling?.is === 'text'"
@@ -144,6 +160,15 @@ function componentTo(other: string) {
   min-width: 0;
 }
 .slot :deep(.choice) {
+  font-size: 12px;
+  line-height: 16px;
+}
+.times {
+  margin-left: 8px;
+  color: var(--muted);
+}
+.times .field {
+  width: 7ch;
   font-size: 12px;
   line-height: 16px;
 }

@@ -142,7 +142,7 @@ export function propOfAttribute(
   return { name: prop.name, value: isNumber ? Number(text) : text }
 }
 
-/** What stands where a component is shown that is not on the shelf. */
+/** A component in a slot as often as it stands there, or what is said where it is not on the shelf. */
 export const componentOr = (
   input: CodeInput,
   filling: Extract<Filling, { is: 'component' }>,
@@ -150,7 +150,7 @@ export const componentOr = (
   comment: (text: string) => string = (text) => `<!-- ${text} -->`,
 ): string => {
   const own = input.contractOf(filling.tag)
-  return own ? write(own) : comment(`${filling.tag} is not on the shelf`)
+  return own ? write(own).repeat(filling.times ?? 1) : comment(`${filling.tag} is not on the shelf`)
 }
 
 /** What fills a slot and is no component. */

@@ -1,20 +1,36 @@
 import { withEntry } from '../../code/edit'
 import type { Usage } from '../../code/usage'
 import type { Prop } from '../../contract/prop'
-import { isFunction } from '../../contract/type'
+import { choicesOf, isFunction } from '../../contract/type'
 import { settable, type Condition } from '../conditions'
 import type { Evidence } from '../evidence'
 import type { Case } from '../observation'
 import { caseId, caseOf, evidenceFor, type Steps, type TrialRun } from '../run'
-import { isLoose, samplesFor } from '../samples'
-import { aloneWay, heldWays, laterWay, usedWay, wideWay, type Way } from '../ways'
+import { isLoose, longNumber, samplesFor } from '../samples'
+import { aloneWay, heldWays, laterWay, lingerWay, usedWay, wideWay, type Way } from '../ways'
 import { remarkProps, type SeenProp } from './remarks'
 
 const plainly: Way = { id: '', says: '', more: {} }
 /** Conditions in which a prop is tried in the ways that cost more. */
 const mostCostly = 3
-/** Pairs of values that are tried of two props that did nothing apart. */
-const mostPairs = 240
+/** How props that did nothing apart are tried together with others: how, with which values, how often at most. */
+interface Pairing {
+  way: Way
+  valuesOf(other: Prop, samples: readonly unknown[]): readonly unknown[]
+  most: number
+}
+/** At rest with whatever another takes; a long number is written in more than one way. */
+const atRest: Pairing = {
+  way: plainly,
+  valuesOf: ({ type }, samples) => (type.is === 'number' ? [...samples, longNumber] : samples),
+  most: 240,
+}
+/** In use, which costs more, with what decides over the code of another. */
+const inUse = (run: TrialRun): Pairing => ({
+  way: usedWay(run),
+  valuesOf: ({ type, asked = [] }, samples) => (type.is === 'boolean' || choicesOf(type) ? samples : asked),
+  most: 80,
+})
 
 /**
  * Each prop through its values, first as on the shelf, then in whatever condition is left, at rest and in
@@ -30,16 +46,22 @@ export function* tryProps(run: TrialRun): Steps<Evidence[]> {
   const open = () => tried.filter((prop) => !seen.has(prop))
   const costly = run.conditions.slice(0, mostCostly)
   for (const way of [plainly, usedWay(run)]) yield* tryWay(run, open, samples, seen, run.conditions, way)
-  for (const way of [laterWay, ...heldWays(run), wideWay])
+  for (const way of [laterWay, lingerWay, ...heldWays(run), wideWay])
     yield* tryWay(run, open, samples, seen, costly, way)
-  yield* tryPairs(run, open(), tried, samples, seen)
+  for (const pairing of [atRest, inUse(run)]) yield* tryPairs(run, open(), tried, samples, seen, pairing)
   yield* tryWay(run, open, samples, seen, costly, aloneWay)
   const evidence = [
     ...tried.flatMap((prop) => seen.get(prop)?.evidence ?? []),
-    ...open().map((prop) => withoutEffect(run, prop, casesOf(run, prop, samples.get(prop)!, 0, plainly))),
+    ...open().map(
+      (prop) =>
+        handedOut(run, prop) ?? withoutEffect(run, prop, casesOf(run, prop, samples.get(prop)!, 0, plainly)),
+    ),
     ...props
       .filter((prop) => samples.get(prop)!.length === 0)
-      .map((prop) => evidenceFor(prop, 'not tried', 'No value of its type can be made up here.')),
+      .map(
+        (prop) =>
+          handedOut(run, prop) ?? evidenceFor(prop, 'not tried', 'No value of its type can be made up here.'),
+      ),
   ]
   return yield* remarkProps(run, props, samples, seen, evidence)
 }
@@ -91,33 +113,33 @@ function* tryWay(
   }
 }
 
-/** Tries each prop that did nothing apart together with each value of each other prop. */
+/** Tries each prop that did nothing apart together with each value of each other prop, in one way. */
 function* tryPairs(
   run: TrialRun,
   open: readonly Prop[],
   all: readonly Prop[],
   samples: ReadonlyMap<Prop, unknown[]>,
   seen: Map<Prop, SeenProp>,
+  { way, valuesOf, most }: Pairing,
 ): Steps<void> {
-  let left = mostPairs
+  let left = most
   for (const prop of open) {
     const groups: { other: Prop; cases: Case[] }[] = []
     for (const other of all) {
       if (other === prop) continue
-      for (const [at, value] of samples.get(other)!.entries()) {
+      for (const [at, value] of valuesOf(other, samples.get(other)!).entries()) {
         const around = withEntry(run.face, 'props', other.name, value)
-        const id = (i: number) => caseId('pair', prop.name, other.name, at, i)
-        const cases = [
-          caseOf(id(-1), withEntry(around, 'props', prop.name, undefined)),
-          ...samples.get(prop)!.map((own, i) => caseOf(id(i), withEntry(around, 'props', prop.name, own))),
-        ]
+        const id = (i: number) => caseId('pair', prop.name, other.name, at, way.id, i)
+        const cases = [undefined, ...samples.get(prop)!].map((own, i) =>
+          caseOf(id(i), withEntry(around, 'props', prop.name, own), way.more),
+        )
         left -= cases.length
         if (left > 0) groups.push({ other, cases })
       }
     }
     yield* run.look(groups.flatMap(({ cases }) => cases))
     for (const { other, cases } of groups) {
-      const says = `It changed what is shown together with ${other.name}.`
+      const says = `It changed what is shown together with ${other.name}${way.says}.`
       if (!seen.has(prop)) yield* keepSure(run, seen, [{ prop, says, cases }])
     }
   }
@@ -154,6 +176,12 @@ function differing(run: TrialRun, { name }: Prop, cases: readonly Case[]): [Case
   const other = told.find(({ text }) => text !== told[0]!.text)
   return other && [told[0]!.trialCase, other.trialCase]
 }
+
+/** A prop that a component writes to, which whoever binds it is told. */
+const handedOut = (run: TrialRun, prop: Prop): Evidence | undefined =>
+  prop.bindable && run.all.some(({ fired }) => fired.some((text) => text.startsWith(`bind:${prop.name} `)))
+    ? evidenceFor(prop, 'seen', 'The component wrote to it, which a page that binds it is told.')
+    : undefined
 
 function withoutEffect(run: TrialRun, prop: Prop, [unset, set]: Case[]): Evidence {
   // a function may wait for something that none of our acts brings about

@@ -84,6 +84,8 @@ describe('pieces of code that a member decides over or is named in', () => {
         if (size < 0) console.warn('size')
         const words = size > 9 ? '' : 'some'
         if (false) paint(size)
+        const nobody = false
+        if (nobody) paint(size)
         const never = (!1 && size) || (true || size)
         return size > 99 ? null : words
       }`

@@ -86,12 +86,14 @@ function applied(text: string, edits: { at: number; rank: number; text: string }
 class PiecesOf {
   private readonly pieces: Piece[] = []
   private readonly carriers: ReadonlyMap<string, ReadonlySet<string>>
+  private readonly constants: ReadonlyMap<string, boolean | undefined>
 
   constructor(
     private readonly file: ts.SourceFile,
     private readonly names: ReadonlySet<string>,
   ) {
     this.carriers = carriersIn(file, names)
+    this.constants = constantsIn(file)
   }
 
   find(): Piece[] {
@@ -134,7 +136,7 @@ class PiecesOf {
     if (ts.isIfStatement(node)) {
       this.visit(node.expression, piece)
       const guards = this.namesIn(node.expression)
-      const always = alwaysIs(node.expression)
+      const always = alwaysIs(node.expression, this.constants)
       if (always !== false) this.visitArm(node.thenStatement, guards)
       if (node.elseStatement && always !== true) this.visitArm(node.elseStatement, guards)
       return
@@ -142,14 +144,14 @@ class PiecesOf {
     if (ts.isConditionalExpression(node)) {
       this.visit(node.condition, piece)
       const guards = this.namesIn(node.condition)
-      const always = alwaysIs(node.condition)
+      const always = alwaysIs(node.condition, this.constants)
       if (always !== false) this.visitValue(node.whenTrue, guards)
       if (always !== true) this.visitValue(node.whenFalse, guards)
       return
     }
     if (ts.isBinaryExpression(node) && isLogical(node.operatorToken.kind)) {
       this.visit(node.left, piece)
-      if (isNeverAsked(node)) return
+      if (this.isNeverAsked(node)) return
       return this.visitValue(node.right, this.namesIn(node.left))
     }
     if (ts.isCaseBlock(node)) return this.visitCases(node, piece)
@@ -169,6 +171,15 @@ class PiecesOf {
   private note(node: ts.Node, piece: Piece): void {
     for (const name of namesOf(node, this.names, this.carriers)) piece.names.add(name)
     if (ts.isStatement(node) ? !isWayOut(node) && !isComplaint(node) : false) piece.works = true
+  }
+
+  /** Whether the right side of `a && b` or `a || b` never comes to be asked. */
+  private isNeverAsked({ left, operatorToken: { kind } }: ts.BinaryExpression): boolean {
+    const always = alwaysIs(left, this.constants)
+    return (
+      (kind === ts.SyntaxKind.AmpersandAmpersandToken && always === false) ||
+      (kind === ts.SyntaxKind.BarBarToken && always === true)
+    )
   }
 
   private visitFunction(node: ts.SignatureDeclaration, piece: Piece | undefined): void {
@@ -245,21 +256,33 @@ const isLogical = (kind: ts.SyntaxKind): boolean =>
   kind === ts.SyntaxKind.QuestionQuestionToken
 
 /** What a condition is that is written out, and so always comes out the same: nothing waits behind it. */
-function alwaysIs(condition: ts.Expression): boolean | undefined {
+function alwaysIs(
+  condition: ts.Expression,
+  constants: ReadonlyMap<string, boolean | undefined>,
+): boolean | undefined {
   const plain = unwrap(condition)
   if (plain.kind === ts.SyntaxKind.TrueKeyword) return true
   if (plain.kind === ts.SyntaxKind.FalseKeyword || plain.kind === ts.SyntaxKind.NullKeyword) return false
   if (ts.isNumericLiteral(plain)) return Number(plain.text) !== 0
+  if (ts.isIdentifier(plain)) return constants.get(plain.text)
   if (!ts.isPrefixUnaryExpression(plain) || plain.operator !== ts.SyntaxKind.ExclamationToken)
     return undefined
-  const negated = alwaysIs(plain.operand)
+  const negated = alwaysIs(plain.operand, constants)
   return negated === undefined ? undefined : !negated
 }
 
-/** Whether the right side of `a && b` or `a || b` never comes to be asked. */
-const isNeverAsked = ({ left, operatorToken: { kind } }: ts.BinaryExpression): boolean =>
-  (kind === ts.SyntaxKind.AmpersandAmpersandToken && alwaysIs(left) === false) ||
-  (kind === ts.SyntaxKind.BarBarToken && alwaysIs(left) === true)
+/** Constants that a script declares as a truth that is written out; those it declares twice are left open. */
+function constantsIn(file: ts.SourceFile): Map<string, boolean | undefined> {
+  const constants = new Map<string, boolean | undefined>()
+  walk(file, (node) => {
+    if (!ts.isVariableDeclaration(node) && !ts.isParameter(node) && !ts.isBindingElement(node)) return
+    if (!ts.isIdentifier(node.name)) return
+    const isConstant = ts.isVariableDeclaration(node) && Boolean(node.parent.flags & ts.NodeFlags.Const)
+    const value = isConstant && node.initializer ? alwaysIs(node.initializer, constants) : undefined
+    constants.set(node.name.text, constants.has(node.name.text) ? undefined : value)
+  })
+  return constants
+}
 
 const isDirective = (statement: ts.Statement): boolean =>
   ts.isExpressionStatement(statement) && ts.isStringLiteral(statement.expression)
