@@ -27,20 +27,18 @@ const most = 3
 
 /**
  * The pieces that name something asked for and that never ran, as `name file:line`: in the component's own
- * files, and in those that ran and are no other component's.
+ * files, and in those that are no other component's and in which something of that name ran.
  */
 export function leftOf({ names, own, others }: AskedOfCode): string[] {
-  const isOwn = new Set(own)
-  const isOthers = new Set(others)
-  const filesThatRan = new Set([...ran].map((id) => pieces.get(id)?.file))
-  const isAsked = ({ file }: Piece) => isOwn.has(file) || (!isOthers.has(file) && filesThatRan.has(file))
-  const left = [...pieces].flatMap(([id, piece]) => (!ran.has(id) && isAsked(piece) ? [piece] : []))
-  return names.flatMap((name) => [
-    ...new Set(
-      left
-        .filter((piece) => piece.names.has(name))
-        .slice(0, most)
-        .map(({ file, line }) => `${name} ${file}:${line}`.slice(0, 300)),
-    ),
-  ])
+  const [isOwn, isOthers] = [new Set(own), new Set(others)]
+  return names.flatMap((name) => {
+    const named = [...pieces].filter(([, piece]) => piece.names.has(name))
+    const takingPart = new Set(named.flatMap(([id, { file }]) => (ran.has(id) ? [file] : [])))
+    const places = named.flatMap(([id, { file, line }]) =>
+      !ran.has(id) && (isOwn.has(file) || (takingPart.has(file) && !isOthers.has(file)))
+        ? [`${name} ${file}:${line}`.slice(0, 300)]
+        : [],
+    )
+    return [...new Set(places)].slice(0, most)
+  })
 }

@@ -62,12 +62,13 @@ const entry = {
   text: 'Skerray',
 }
 const loose: readonly { names: RegExp; samples: readonly unknown[] }[] = [
-  { names: /^(?:any|unknown|\*)$/, samples: ['Skerray', 3, entry] },
+  { names: /^(?:any|unknown|\*)$/i, samples: ['Skerray', 3, entry] },
+  { names: /^keyof HTMLElementTagNameMap$/, samples: ['section', 'span'] },
   {
-    names: /^(?:Array|ReadonlyArray|(?:any|unknown)\[\])$/,
+    names: /^(?:Array|ReadonlyArray|(?:any|unknown)\[\])$/i,
     samples: [[entry, { ...entry, id: '4', key: '4', value: '4' }], []],
   },
-  { names: /^(?:Object|object|Record<string, (?:any|unknown)>)$/, samples: [entry] },
+  { names: /^(?:Object|Record<string, (?:any|unknown)>)$/i, samples: [entry] },
 ]
 const looseSamples = (text: string): unknown[] => [
   ...(loose.find(({ names }) => names.test(text.trim()))?.samples ?? []),

@@ -19,6 +19,8 @@ interface Pairing {
   valuesOf(other: Prop, samples: readonly unknown[]): readonly unknown[]
   most: number
 }
+/** Pairs of values that are tried of one prop at least. */
+const leastPairs = 60
 /** At rest with whatever another takes; a long number is written in more than one way. */
 const atRest: Pairing = {
   way: plainly,
@@ -122,8 +124,10 @@ function* tryPairs(
   seen: Map<Prop, SeenProp>,
   { way, valuesOf, most }: Pairing,
 ): Steps<void> {
-  let left = most
-  for (const prop of open) {
+  // a share for each, so that the first does not take the time of all
+  const share = Math.max(leastPairs, Math.floor(most / open.length))
+  for (const prop of open.slice(0, Math.ceil((2 * most) / share))) {
+    let left = share
     const groups: { other: Prop; cases: Case[] }[] = []
     for (const other of all) {
       if (other === prop) continue

@@ -24,6 +24,25 @@ test('of several builds the one that is handed out is read; declarations stay', 
   ).toEqual({ kept: ['es/a.js', 'es/a.d.ts'], told: ['left-aside-build'] })
   expect(kept(['lib/a.js', 'dist/a.js'])).toEqual({ kept: ['lib/a.js', 'dist/a.js'], told: [] })
 })
+test('several builds in one folder: by what builds are called, or by the same scripts at the same paths', () => {
+  const built = (folder: string) =>
+    ['main', 'src/a', 'src/b', 'src/c'].map((name) => `dist/${folder}/${name}.js`)
+  const paths = [
+    ...built('es'),
+    ...built('esm-node'),
+    ...built('elements'),
+    'dist/iife/main.js',
+    'dist/types/a.d.ts',
+  ]
+  const manifest = { exports: { '.': { types: './dist/types/a.d.ts', import: './dist/es/main.js' } } }
+  expect(kept(paths, manifest)).toEqual({
+    kept: [...built('es'), 'dist/types/a.d.ts'],
+    told: ['left-aside-build'],
+  })
+  // folders of one build that do not hold the same
+  const parts = ['dist/button/index.js', 'dist/card/index.js', 'dist/hooks/index.js']
+  expect(kept(parts, { module: './dist/button/index.js' })).toEqual({ kept: parts, told: [] })
+})
 test('other forms of a script beside it are left aside', () => {
   expect(kept(['a.js', 'a.min.js', 'a.dev.js', 'b.min.js'])).toEqual({
     kept: ['a.js', 'b.min.js'],

@@ -7,7 +7,7 @@ import { isBeside, isManifest } from './reading'
 import type { SourceText } from './source-text'
 
 /** Folders that build tools write to. */
-const builtFolder = /^(dist|lib|es|esm|cjs|umd|build|out|cdn|types)([-_.][\w-]+)?\//
+const builtFolder = /^(dist|lib|es|esm|cjs|umd|iife|build|out|cdn|types)([-_.][\w-]+)?\//
 
 /** Whether a library has both what people wrote and what was built from it. */
 export const hasBoth = (files: readonly SourceText[]): boolean =>
@@ -63,10 +63,14 @@ function whyAside(
   if (from === 'source') return builtFolder.test(path) ? 'built' : undefined
   // what was built may be declared where it was written
   if (isWritten(file)) return isDeclaration(path) ? undefined : 'source'
+  if (!entry || !isComponentFile(path)) return undefined
   const folder = builtFolder.exec(path)?.[0]
-  const isOther = entry !== undefined && folder !== undefined && folder !== entry.folder
-  if (!isOther || !isComponentFile(path)) return undefined
-  return isDeclaration(path) && (entry.types.size === 0 || entry.types.has(folder)) ? undefined : 'build'
+  const beside = folder && besideIn(folder, path)
+  const isOther = folder !== undefined && folder !== entry.folder
+  const isOtherInside = beside !== undefined && entry.others.has(beside)
+  const build = isOtherInside ? beside : isOther ? folder : undefined
+  if (build === undefined) return undefined
+  return isDeclaration(path) && (entry.types.size === 0 || entry.types.has(build)) ? undefined : 'build'
 }
 
 /** Whether a script is another form of one beside it: `a.min.js` or `a.dev.js` of `a.js`. */
@@ -77,6 +81,8 @@ const isVariant = (path: string, paths: ReadonlySet<string>): boolean => {
 
 interface EntryFolders {
   folder: string
+  /** Folders in it that hold other builds: `dist/cjs/` of `dist/es/`. */
+  others: ReadonlySet<string>
   types: Set<string>
 }
 
@@ -88,7 +94,46 @@ function entryFolders(files: readonly SourceText[]): EntryFolders | undefined {
   // an entry that only points elsewhere says nothing of where the components are
   if (!file || folder === undefined) return undefined
   if (!files.some(({ path }) => path.startsWith(folder) && !isDeclaration(path))) return undefined
-  return { folder, types: new Set(typeEntries(file).flatMap((types) => folderOf(types) ?? [])) }
+  const types = typeEntries(file).flatMap((types) => {
+    const path = joined([], types)
+    const folder = folderOf(types)
+    return folder === undefined ? [] : [folder, besideIn(folder, path) ?? folder]
+  })
+  return { folder, others: otherBuilds(files, folder, joined([], entry!)), types: new Set(types) }
+}
+
+/** The folder right in another that a path leads through. */
+function besideIn(folder: string, path: string): string | undefined {
+  const rest = path.startsWith(folder) ? path.slice(folder.length) : ''
+  const at = rest.indexOf('/')
+  return at < 0 ? undefined : `${folder}${rest.slice(0, at + 1)}`
+}
+
+/** Scripts by the same path that tell two folders of one package as builds of the same. */
+const leastAlike = 3
+
+/**
+ * Folders beside the one of the entry, in the folder of all builds, that hold the same once more: by what
+ * builds are called, or by having half of their scripts, and some, at the very same paths.
+ */
+function otherBuilds(files: readonly SourceText[], folder: string, entry: string): Set<string> {
+  const own = besideIn(folder, entry)
+  if (own === undefined) return new Set()
+  const scripts = new Map<string, Set<string>>()
+  for (const { path } of files) {
+    const beside = besideIn(folder, path)
+    if (beside === undefined || !isComponentFile(path)) continue
+    const known = scripts.get(beside) ?? scripts.set(beside, new Set()).get(beside)!
+    if (!isDeclaration(path)) known.add(path.slice(beside.length).replace(/\.[cm]?jsx?$/, ''))
+  }
+  const isBuild = (beside: string) => builtFolder.test(beside.slice(folder.length))
+  const isSame = (beside: string, held: ReadonlySet<string>) => {
+    const alike = [...held].filter((path) => scripts.get(own)?.has(path)).length
+    return (isBuild(own) && isBuild(beside)) || (alike >= leastAlike && alike * 2 >= held.size)
+  }
+  return new Set(
+    [...scripts].flatMap(([beside, held]) => (beside !== own && isSame(beside, held) ? [beside] : [])),
+  )
 }
 
 const folderOf = (entry: string): string | undefined => builtFolder.exec(joined([], entry))?.[0]

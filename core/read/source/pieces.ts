@@ -183,11 +183,12 @@ class PiecesOf {
   }
 
   private visitFunction(node: ts.SignatureDeclaration, piece: Piece | undefined): void {
-    for (const parameter of node.parameters) this.visit(parameter, piece)
     const body = 'body' in node ? (node.body as ts.ConciseBody | undefined) : undefined
     if (!body) return
-    if (ts.isBlock(body)) return this.visitBlock(body, [])
-    this.visitValue(body, [])
+    const taken = new Set(node.parameters.flatMap((parameter) => [...this.namesIn(parameter.name)]))
+    for (const parameter of node.parameters) this.visit(parameter, piece)
+    if (ts.isBlock(body)) return this.visitBlock(body, taken)
+    this.visitValue(body, taken)
   }
 
   private visitLoop(node: ts.IterationStatement, piece: Piece | undefined): void {

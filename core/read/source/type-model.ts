@@ -44,6 +44,7 @@ export function modelOf(
   // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- some types have no symbol
   const name = type.symbol?.name
   if (name === 'Date') return { is: 'date' }
+  if (name === 'Function') return { is: 'function' }
   if (name && nodes.has(name)) return { is: 'node' }
   const element = checker.isArrayType(type)
     ? checker.getTypeArguments(type as ts.TypeReference)[0]

@@ -50,6 +50,7 @@ export function typeOfNode(sources: SourceSet, node: ts.TypeNode, seen: readonly
   const name = node.typeName.text
   const [first] = node.typeArguments ?? []
   if (name === 'Date') return { is: 'date' }
+  if (name === 'Function') return { is: 'function' }
   if ((name === 'Array' || name === 'ReadonlyArray') && first) return { is: 'list', of: again(first) }
   if (name === 'Readonly' && first) return again(first)
   if (name === 'Node' || name === 'HTMLElement' || name === 'Element') return { is: 'node' }
