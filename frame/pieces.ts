@@ -1,6 +1,7 @@
 // Which pieces of a library's code ran, as scripts of a preview tell of them (`core/read/source/pieces.ts`).
 
 import type { AskedOfCode } from '../core/evidence/observation'
+import { showing } from './say'
 
 interface Piece {
   file: string
@@ -10,6 +11,8 @@ interface Piece {
 
 const pieces = new Map<string, Piece>()
 const ran = new Set<string>()
+/** Those that ran while something was tried, and not while scripts were loaded. */
+const ranInTrial = new Set<string>()
 
 const listeners = {
   keptShelfPieces: (file: string, prefix: string, facts: readonly (readonly [number, string])[]) => {
@@ -18,6 +21,7 @@ const listeners = {
   },
   keptShelfRan: (id: string) => {
     ran.add(id)
+    if (showing.isTrying) ranInTrial.add(id)
   },
 }
 for (const [name, value] of Object.entries(listeners)) Object.defineProperty(globalThis, name, { value })
@@ -27,13 +31,13 @@ const most = 3
 
 /**
  * The pieces that name something asked for and that never ran, as `name file:line`: in the component's own
- * files, and in those that are no other component's and in which something of that name ran.
+ * files, and in those that are no other component's and in which something of that name ran while it was tried.
  */
 export function leftOf({ names, own, others }: AskedOfCode): string[] {
   const [isOwn, isOthers] = [new Set(own), new Set(others)]
   return names.flatMap((name) => {
     const named = [...pieces].filter(([, piece]) => piece.names.has(name))
-    const takingPart = new Set(named.flatMap(([id, { file }]) => (ran.has(id) ? [file] : [])))
+    const takingPart = new Set(named.flatMap(([id, { file }]) => (ranInTrial.has(id) ? [file] : [])))
     const places = named.flatMap(([id, { file, line }]) =>
       !ran.has(id) && (isOwn.has(file) || (takingPart.has(file) && !isOthers.has(file)))
         ? [`${name} ${file}:${line}`.slice(0, 300)]

@@ -3,6 +3,9 @@ import { usageSchema } from '../code/usage'
 
 // The small form of the schema library: this file is part of the script in every preview frame.
 
+/** Names and files that are asked for at once. */
+export const mostAsked = 5000
+
 /**
  * One way of showing a component, to be looked at out of sight. `sets` are custom properties put on it,
  * `held` a state it is held in, `acts` what is done to it once it stands there: everything in it is used, it
@@ -37,9 +40,9 @@ export const caseSchema = z.object({
    */
   code: z.optional(
     z.object({
-      names: z.array(z.string().check(z.maxLength(300))).check(z.maxLength(1000)),
-      own: z.array(z.string().check(z.maxLength(1000))).check(z.maxLength(1000)),
-      others: z.array(z.string().check(z.maxLength(1000))).check(z.maxLength(5000)),
+      names: z.array(z.string().check(z.maxLength(300))).check(z.maxLength(mostAsked)),
+      own: z.array(z.string().check(z.maxLength(1000))).check(z.maxLength(mostAsked)),
+      others: z.array(z.string().check(z.maxLength(1000))).check(z.maxLength(mostAsked)),
     }),
   ),
   /** Chance and the time of day are the same for it each time it is made. */

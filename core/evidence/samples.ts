@@ -12,11 +12,14 @@ export const fillingSample = { is: 'markup', markup: '<b>Filled</b>' } as const
 
 /** What a `style` attribute takes (CSS Style Attributes, 3). */
 const styleText = 'outline: 3px solid rgb(255, 0, 128)'
+/** The same as frameworks take it that set properties one by one. */
+const styleObject = { outline: '3px solid rgb(255, 0, 128)' }
 
 /** Values for a prop: those that its code asks for, then some of its type. */
 export function samplesFor({ name, type, asked = [] }: Prop): unknown[] {
   if (isFunction(type)) return [true]
-  const samples = [...(name === 'style' && type.is === 'string' ? [styleText] : []), ...samplesOf(type)]
+  const styles = name === 'style' ? [type.is === 'string' ? styleText : styleObject] : []
+  const samples = [...styles, ...samplesOf(type)]
   return [...asked.filter((value) => !samples.includes(value)), ...samples]
 }
 

@@ -1,6 +1,7 @@
 import { memberKey, type Contract } from '../../contract/contract'
 import { codeNamesOf } from '../code-names'
 import { isDoubted, type Evidence } from '../evidence'
+import { mostAsked } from '../observation'
 import { caseOf, type Steps, type TrialRun } from '../run'
 
 /**
@@ -11,9 +12,14 @@ export function* notRun(run: TrialRun, evidence: Evidence[], others: readonly Co
   const namesOf = new Map(run.contract.members.map((member) => [memberKey(member), codeNamesOf(member)]))
   const names = evidence.flatMap(({ mark, member }) => (isDoubted(mark) ? (namesOf.get(member) ?? []) : []))
   if (names.length === 0) return evidence
-  const own = run.contract.files
-  const ofOthers = others.flatMap(({ files: [first] }) => (first && !own.includes(first) ? [first] : []))
-  yield* run.look([caseOf('code', run.face, { code: { names, own: [...own], others: ofOthers } })])
+  const own = filesOf(run.contract)
+  const ofOthers = new Set(others.flatMap(filesOf).filter((file) => !own.includes(file)))
+  const code = {
+    names: names.slice(0, mostAsked),
+    own: own.slice(0, mostAsked),
+    others: [...ofOthers].slice(0, mostAsked),
+  }
+  yield* run.look([caseOf('code', run.face, { code })])
   const left = run.of('code')?.left ?? []
   return evidence.map((entry) => {
     const places = placesOf(left, isDoubted(entry.mark) ? (namesOf.get(entry.member) ?? []) : [])
@@ -28,6 +34,11 @@ export function* notRun(run: TrialRun, evidence: Evidence[], others: readonly Co
         }
   })
 }
+
+/** The files a component is made of, and those that its members are declared in. */
+const filesOf = ({ files, place, members }: Contract): string[] => [
+  ...new Set([...files, place.file, ...members.map((member) => member.place.file)]),
+]
 
 /** The places of `name file:line` that are told of one of the names. */
 const placesOf = (left: readonly string[], names: readonly string[]): string[] => [
