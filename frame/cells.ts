@@ -66,6 +66,7 @@ const reason = (error: unknown): string =>
   (error instanceof Error ? `${error.name}: ${error.message}` : String(error)).slice(0, 300)
 
 /** Shows a sheet of cells. Each is made alone: one that fails says so in its place, and costs no other. */
+// eslint-disable-next-line max-lines-per-function -- one layout, step by step, of which each uses what the last measured
 export function showCells(
   message: Cells,
   module: Partial<ComponentModule> | undefined,

@@ -25,6 +25,7 @@ const labelOf = (element: Element): string =>
     .join('')}`.slice(0, 300)
 
 /** What dresses one element: all that is declared for it and for what it inherits from. */
+// eslint-disable-next-line max-lines-per-function -- the answer to one question, put together from parts that share what was marked
 export function dressOf(
   id: number,
   pseudo: string,
@@ -51,6 +52,7 @@ export function dressOf(
     const links = pseudo
       ? [{ of: element, pseudo }, ...path.map((of) => ({ of, pseudo: '' }))]
       : path.map((of) => ({ of, pseudo: '' }))
+    // eslint-disable-next-line max-lines-per-function -- what is told of one element, from parts that share what was marked
     const chain = links.map(({ of, pseudo: which }) => {
       const style = getComputedStyle(of, which || null)
       const declared: Found[] = []

@@ -25,6 +25,7 @@ const isDrawn = (element: Element, pseudo: string): boolean =>
   !['none', 'normal'].includes(getComputedStyle(element, pseudo).content)
 
 /** The markup below a place, shadow trees first, line by line. */
+// eslint-disable-next-line max-lines-per-function -- one walk over a tree
 export function markupIn(place: Element, component: string, styles = false): Line[] {
   shown.clear()
   const lines: Line[] = []

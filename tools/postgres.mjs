@@ -42,6 +42,7 @@ function clusterFolder(name, user) {
  * Starts a PostgreSQL of our own on loopback and returns its address and how to stop it. With
  * DATABASE_URL set, that server is used and nothing is started.
  */
+// eslint-disable-next-line max-lines-per-function -- one start, step by step
 export async function startPostgres(name, { fresh = false, port, settings = {} } = {}) {
   if (process.env.DATABASE_URL) return { url: process.env.DATABASE_URL, stop: async () => undefined }
   const programs = postgresPrograms()

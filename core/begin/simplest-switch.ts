@@ -3,14 +3,18 @@ import { membersOf, type Contract } from '../contract/contract'
 import { indentOf } from './model-source'
 import { switchName } from './plain-element'
 
+/** A prop that is on or off, as a class declares it, and the same called otherwise. */
+export interface Switch {
+  nodes: ts.ClassElement[]
+  text: string
+  renamed: (member: ts.ClassElement) => string
+}
+
 /**
  * The plainest prop of a class that is on or off and shows in an attribute, with what declares it called
  * otherwise.
  */
-export function simplestSwitch(
-  node: ts.ClassDeclaration,
-  model: Contract,
-): { nodes: ts.ClassElement[]; text: string; renamed: (member: ts.ClassElement) => string } | undefined {
+export function simplestSwitch(node: ts.ClassDeclaration, model: Contract): Switch | undefined {
   const props = membersOf(model, 'prop').filter(
     (member) =>
       member.type.is === 'boolean' &&

@@ -6,6 +6,16 @@ import { pathLike } from './path'
 import { importLine, inManner, mannerOf } from './manner'
 import { commonest, summaryOf, type Names, type Wish } from './wish'
 
+type Parts = ReturnType<typeof vueParts>['descriptor']
+
+/** How the Vue components of a library are written, as most of them are. */
+interface Habit {
+  hasSetup: boolean
+  lang: string
+  style: 'none' | 'module' | 'scoped' | 'plain'
+  isTemplateFirst: boolean
+}
+
 /** A Vue component as most of a library's are written: its form of script, its language, its styles. */
 export function vueSkeleton(
   sources: SourceSet,
@@ -13,46 +23,45 @@ export function vueSkeleton(
   names: Names,
   wish: Wish,
 ): { made: SourceText[]; model: Contract | undefined } {
-  const all = alike.map((entry) => ({
-    contract: entry,
-    parts: vueParts(entry.files[0]!, sources.texts.get(entry.files[0]!) ?? '').descriptor,
-  }))
-  const setup = commonest(all.map(({ parts }) => parts.scriptSetup !== null)) ?? true
-  const lang =
-    commonest(
-      all.flatMap(({ parts }) =>
-        [parts.scriptSetup, parts.script].flatMap((block) => (block ? [block.lang ?? ''] : [])),
-      ),
-    ) ?? 'ts'
-  const style =
-    commonest(
-      all.map(({ parts }) =>
-        parts.styles[0]
-          ? parts.styles[0].module
-            ? 'module'
-            : parts.styles[0].scoped
-              ? 'scoped'
-              : 'plain'
-          : 'none',
-      ),
-    ) ?? 'scoped'
-  const templateFirst =
-    commonest(
-      all.flatMap(({ parts }) =>
-        parts.template && (parts.scriptSetup ?? parts.script)
-          ? [parts.template.loc.start.offset < (parts.scriptSetup ?? parts.script)!.loc.start.offset]
-          : [],
-      ),
-    ) ?? false
+  const all = alike.map(({ files }) => vueParts(files[0]!, sources.texts.get(files[0]!) ?? '').descriptor)
+  const habit = habitOf(all)
   const { path, model } = pathLike(alike, names, 'src/{Name}.vue')
-  const said = summaryOf(wish)
-  const typed = lang.startsWith('ts')
-  const script = setup
-    ? `<script setup${lang ? ` lang="${lang}"` : ''}>
-/** ${said} */
-defineOptions({ name: '${names.pascal}' })//;
-${
-  typed
+  const [script, template] = [scriptIn(habit, names, summaryOf(wish)), templateIn(habit, names)]
+  const blocks = [
+    ...(habit.isTemplateFirst ? [template, script] : [script, template]),
+    ...looksIn(habit, names),
+  ]
+  const manner = mannerOf(
+    all.flatMap((parts) => [parts.scriptSetup?.content ?? '', parts.script?.content ?? '']),
+  )
+  return { made: [{ path, text: `${inManner(blocks.join('\n\n'), manner)}\n` }], model }
+}
+
+function habitOf(all: readonly Parts[]): Habit {
+  const languages = all.flatMap(({ scriptSetup, script }) =>
+    [scriptSetup, script].flatMap((block) => (block ? [block.lang ?? ''] : [])),
+  )
+  const firsts = all.flatMap(({ template, scriptSetup, script }) => {
+    const block = scriptSetup ?? script
+    return template && block ? [template.loc.start.offset < block.loc.start.offset] : []
+  })
+  return {
+    hasSetup: commonest(all.map(({ scriptSetup }) => scriptSetup !== null)) ?? true,
+    lang: commonest(languages) ?? 'ts',
+    style: commonest(all.map(styleOf)) ?? 'scoped',
+    isTemplateFirst: commonest(firsts) ?? false,
+  }
+}
+
+function styleOf({ styles: [first] }: Parts): Habit['style'] {
+  if (!first) return 'none'
+  return first.module ? 'module' : first.scoped ? 'scoped' : 'plain'
+}
+
+function scriptIn({ hasSetup, lang }: Habit, names: Names, said: string): string {
+  const isTyped = lang.startsWith('ts')
+  const language = lang ? ` lang="${lang}"` : ''
+  const props = isTyped
     ? `defineProps<{
   /** Shown without its edge. */
   quiet?: boolean//;
@@ -61,40 +70,43 @@ ${
   /** Shown without its edge. */
   quiet: Boolean,
 })//;`
-}
+  if (hasSetup)
+    return `<script setup${language}>
+/** ${said} */
+defineOptions({ name: '${names.pascal}' })//;
+${props}
 </script>`
-    : `<script${lang ? ` lang="${lang}"` : ''}>
-${typed ? `${importLine(['defineComponent'], 'vue')}\n\n` : ''}/** ${said} */
-export default ${typed ? 'defineComponent(' : ''}{
+  return `<script${language}>
+${isTyped ? `${importLine(['defineComponent'], 'vue')}\n\n` : ''}/** ${said} */
+export default ${isTyped ? 'defineComponent(' : ''}{
   name: '${names.pascal}',
   props: {
     /** Shown without its edge. */
     quiet: Boolean,
   },
-}${typed ? ')' : ''}//;
+}${isTyped ? ')' : ''}//;
 </script>`
+}
+
+function templateIn({ style }: Habit, names: Names): string {
   const named =
     style === 'module'
       ? `:class="[$style.base, quiet && $style.quiet]"`
       : `class="${names.kebab}" :class="{ quiet }"`
-  const template = `<template>
+  return `<template>
   <div ${named}>
     <slot>Nothing in it yet</slot>
   </div>
 </template>`
+}
+
+function looksIn({ style }: Habit, names: Names): string[] {
+  if (style === 'none') return []
   const base = style === 'module' ? '.base' : `.${names.kebab}`
-  const looks =
-    style === 'none'
-      ? []
-      : [
-          `<style${style === 'scoped' ? ' scoped' : style === 'module' ? ' module' : ''}>
+  return [
+    `<style${style === 'plain' ? '' : ` ${style}`}>
 ${base} { padding: 8px 12px; border: 1px solid currentColor; }
 ${style === 'module' ? '' : base}.quiet { border-color: transparent; }
 </style>`,
-        ]
-  const manner = mannerOf(
-    all.flatMap(({ parts }) => [parts.scriptSetup?.content ?? '', parts.script?.content ?? '']),
-  )
-  const blocks = [...(templateFirst ? [template, script] : [script, template]), ...looks]
-  return { made: [{ path, text: `${inManner(blocks.join('\n\n'), manner)}\n` }], model }
+  ]
 }

@@ -45,6 +45,7 @@ interface Asked {
   sure: boolean
 }
 
+// eslint-disable-next-line max-lines-per-function -- one walk, and what is asked at each node
 function askedInScript(source: ts.SourceFile): Asked[] {
   const asked: Asked[] = []
   const declared = namesDeclaredIn(source)
@@ -52,6 +53,7 @@ function askedInScript(source: ts.SourceFile): Asked[] {
   const add = (node: ts.Node, name: string | undefined, sure = true) => {
     if (name) asked.push({ name, of: 'script', node, sure })
   }
+  // eslint-disable-next-line max-lines-per-function -- what is asked at each node
   walk(source, (node) => {
     if (ts.isBinaryExpression(node)) {
       const {

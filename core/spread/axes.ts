@@ -40,96 +40,104 @@ const shortWords = 'Late'
  * Everything a component may be spread over: its props, booleans and slots, states, themes, widths,
  * directions, text sizes, lengths of content, examples.
  */
-export function axesOf({ contract, face, themes, examples }: AxesFrom): Axis[] {
-  const axes: Axis[] = []
-  const props = membersOf(contract, 'prop').filter((member) => !member.readonly && member.known !== 'comment')
-  const set =
-    (name: string, value: unknown) =>
-    (usage: Usage): Usage => ({ ...usage, props: { ...usage.props, [name]: value } })
-  for (const prop of props) {
-    const choices = choicesOf(prop.type) ?? (prop.type.is === 'boolean' ? [false, true] : [])
-    if (choices.length < 2) continue
-    axes.push({
-      id: `prop:${prop.name}`,
-      title: prop.name,
-      values: choices.map((value) => ({
-        title: typeof value === 'boolean' ? (value ? prop.name : `not ${prop.name}`) : String(value),
-        usage: set(prop.name, value),
-      })),
+export const axesOf = ({ contract, face, themes, examples }: AxesFrom): Axis[] => [
+  ...propAxes(contract),
+  ...slotAxes(contract, face),
+  stateAxis(contract),
+  ...(themes.length > 1 ? [themeAxis(themes)] : []),
+  ...surroundAxes,
+  ...contentAxes(contract, face),
+  ...(examples.length > 1 ? [exampleAxis(examples)] : []),
+]
+
+const propAxes = (contract: Contract): Axis[] =>
+  membersOf(contract, 'prop')
+    .filter((prop) => !prop.readonly && prop.known !== 'comment')
+    .flatMap(({ name, type }) => {
+      const choices = choicesOf(type) ?? (type.is === 'boolean' ? [false, true] : [])
+      const titleOf = (value: unknown) =>
+        typeof value === 'boolean' ? (value ? name : `not ${name}`) : String(value)
+      const values = choices.map((value) => ({
+        title: titleOf(value),
+        usage: (usage: Usage): Usage => ({ ...usage, props: { ...usage.props, [name]: value } }),
+      }))
+      return values.length < 2 ? [] : [{ id: `prop:${name}`, title: name, values }]
     })
-  }
-  for (const slot of membersOf(contract, 'slot').filter((member) => member.known !== 'comment')) {
-    const filling = face.slots[slot.name] ?? { is: 'text' as const, text: slotTitle(slot.name) }
-    const without = (usage: Usage): Usage => ({
-      ...usage,
-      slots: Object.fromEntries(Object.entries(usage.slots).filter(([name]) => name !== slot.name)),
+
+const slotAxes = (contract: Contract, face: Usage): Axis[] =>
+  membersOf(contract, 'slot')
+    .filter((slot) => slot.known !== 'comment')
+    .map(({ name }) => {
+      const filling = face.slots[name] ?? { is: 'text' as const, text: slotTitle(name) }
+      const without = (usage: Usage): Usage => ({
+        ...usage,
+        slots: Object.fromEntries(Object.entries(usage.slots).filter(([slot]) => slot !== name)),
+      })
+      const filled = (usage: Usage): Usage =>
+        name in usage.slots ? usage : { ...usage, slots: { ...usage.slots, [name]: filling } }
+      return {
+        id: `slot:${name}`,
+        title: `slot ${slotTitle(name)}`,
+        values: [
+          { title: 'empty', usage: without },
+          { title: 'filled', usage: filled },
+        ],
+      }
     })
-    axes.push({
-      id: `slot:${slot.name}`,
-      title: `slot ${slotTitle(slot.name)}`,
-      values: [
-        { title: 'empty', usage: without },
-        {
-          title: 'filled',
-          usage: (usage) =>
-            slot.name in usage.slots ? usage : { ...usage, slots: { ...usage.slots, [slot.name]: filling } },
-        },
-      ],
-    })
-  }
-  axes.push({
-    id: 'state',
-    title: 'state',
-    values: [
-      { title: 'at rest', surround: { held: [] } },
-      ...statesToHold(contract).map(({ name }) => ({ title: name, surround: { held: [name] } })),
-    ],
-  })
-  if (themes.length > 1)
-    axes.push({
-      id: 'theme',
-      title: 'theme',
-      values: themes.map((theme) => ({ title: theme.title, surround: { theme: theme.name } })),
-    })
-  axes.push({
+
+const stateAxis = (contract: Contract): Axis => ({
+  id: 'state',
+  title: 'state',
+  values: [
+    { title: 'at rest', surround: { held: [] } },
+    ...statesToHold(contract).map(({ name }) => ({ title: name, surround: { held: [name] } })),
+  ],
+})
+
+const themeAxis = (themes: AxesFrom['themes']): Axis => ({
+  id: 'theme',
+  title: 'theme',
+  values: themes.map((theme) => ({ title: theme.title, surround: { theme: theme.name } })),
+})
+
+/** What may be around any component. */
+const surroundAxes: readonly Axis[] = [
+  {
     id: 'width',
     title: 'width',
     values: [160, 240, 320, 480].map((width) => ({ title: String(width), surround: { width } })),
-  })
-  axes.push({
+  },
+  {
     id: 'direction',
     title: 'writing direction',
     values: [
       { title: 'left to right', surround: { direction: 'ltr' } },
       { title: 'right to left', surround: { direction: 'rtl' } },
     ],
-  })
-  axes.push({
+  },
+  {
     id: 'text',
     title: 'text size',
     whole: true,
     values: [100, 150, 200].map((text) => ({ title: `${text} %`, surround: { text } })),
-  })
-  const content = contentOf(contract, face)
-  if (content) axes.push(content)
-  if (examples.length > 1)
-    axes.push({
-      id: 'example',
-      title: 'example',
-      values: examples.map((example) => ({ title: example.name, usage: () => example.usage })),
-    })
-  return axes
-}
+  },
+]
+
+const exampleAxis = (examples: AxesFrom['examples']): Axis => ({
+  id: 'example',
+  title: 'example',
+  values: examples.map((example) => ({ title: example.name, usage: () => example.usage })),
+})
 
 /** Lengths of what a component says: of text in its slots, and of props that are text as it is shown. */
-function contentOf(contract: Contract, face: Usage): Axis | undefined {
+function contentAxes(contract: Contract, face: Usage): Axis[] {
   const props = membersOf(contract, 'prop')
     .filter((member) => member.type.is === 'string' && typeof face.props[member.name] === 'string')
     .map((member) => member.name)
   const slots = Object.entries(face.slots)
     .filter(([, filling]) => filling.is === 'text')
     .map(([name]) => name)
-  if (props.length + slots.length === 0) return undefined
+  if (props.length + slots.length === 0) return []
   const say =
     (text: string | undefined) =>
     (usage: Usage): Usage => {
@@ -150,16 +158,18 @@ function contentOf(contract: Contract, face: Usage): Axis | undefined {
               },
       }
     }
-  return {
-    id: 'content',
-    title: 'length of content',
-    values: [
-      { title: 'none', usage: say(undefined) },
-      { title: 'short', usage: say(shortWords) },
-      { title: 'long', usage: say(longWords) },
-      { title: 'unbreakable', usage: say(unbreakable) },
-    ],
-  }
+  return [
+    {
+      id: 'content',
+      title: 'length of content',
+      values: [
+        { title: 'none', usage: say(undefined) },
+        { title: 'short', usage: say(shortWords) },
+        { title: 'long', usage: say(longWords) },
+        { title: 'unbreakable', usage: say(unbreakable) },
+      ],
+    },
+  ]
 }
 
 /** One rendering of a spread. */

@@ -92,6 +92,7 @@ for (const type of [tokenTypes.RightParenthesis, tokenTypes.RightSquareBracket])
  * `@supports`) are passed through: what is in them is told as if it stood outside. What is written wrong
  * is passed over up to where a browser would go on, but that a bracket left open ends with its block.
  */
+// eslint-disable-next-line max-lines-per-function -- one walk over a sheet
 export function walkSheet(tokens: Tokens, visit: SheetVisitor): void {
   const { length } = tokens
   const { Semicolon, LeftCurlyBracket, RightCurlyBracket, AtKeyword, Ident, Colon, WhiteSpace } = tokenTypes

@@ -71,6 +71,7 @@ type Written = ReadonlyMap<string, { token: Token; from: string }>
  * Finds the value of one token, and of those on the way to it: the way is walked to its end first, and
  * then each token on it is settled by the one after it. Nothing calls itself, however long the way is.
  */
+// eslint-disable-next-line max-lines-per-function -- the kinds of values a token may have, one after the other
 function settle(
   first: string,
   written: Written,

@@ -7,9 +7,9 @@ import {
   type Component,
   type Snippet,
 } from 'svelte'
-import * as stores from 'svelte/store'
 import type { Filling, Usage, Within } from '../../core/code/usage'
 import type { Adapter, Tools } from './adapter'
+import { areReactive, boundProps } from './svelte-bound'
 
 /**
  * A component with the names of what it gives to its snippets, in order, and of the props that it changes
@@ -180,70 +180,6 @@ function mountWithin(
   return () => void unmount(shown)
 }
 
-/** Props as a page has them that binds all of them: what the component writes stands in them, and is told. */
-interface BoundProps {
-  props: Record<string, unknown>
-  /** From now on it is told what the component writes. */
-  begin(): void
-}
-
-/**
- * Props that a component reads as they change, and may write to where it has a place to (Svelte’s `prop` asks
- * the descriptor of a prop for its setter, as a parent’s compiled `bind:` gives it).
- */
-function boundProps(given: Record<string, unknown>, tools: Tools): BoundProps {
-  const cells = new Map<string, { current: unknown }>()
-  let isTold = false
-  const cellOf = (name: string) => {
-    const known = cells.get(name) ?? cellWith(given[name])
-    cells.set(name, known)
-    return known
-  }
-  const put = (name: string, value: unknown) => {
-    given[name] = value
-    cellOf(name).current = value
-  }
-  const write = (name: string, value: unknown) => {
-    put(name, value)
-    if (isTold) tools.fired(`bind:${name}`, [value])
-  }
-  const props = new Proxy(given, {
-    get: (target, name): unknown => (isPlainName(name) ? cellOf(name).current : Reflect.get(target, name)),
-    has: (target, name) => {
-      // whoever asks is told once it comes
-      if (isPlainName(name)) void cellOf(name).current
-      return Reflect.has(target, name)
-    },
-    set: (target, name, value) => {
-      if (!isPlainName(name)) return Reflect.set(target, name, value)
-      put(name, value)
-      return true
-    },
-    getOwnPropertyDescriptor: (target, name) =>
-      isPlainName(name) && Object.hasOwn(target, name)
-        ? {
-            get: () => cellOf(name).current,
-            set: (value) => write(name, value),
-            enumerable: true,
-            configurable: true,
-          }
-        : Reflect.getOwnPropertyDescriptor(target, name),
-  })
-  return {
-    props,
-    begin: () => {
-      isTold = true
-    },
-  }
-}
-/** Releases of Svelte before 5.7 have no `fromStore`: their components are made anew to be shown otherwise. */
-const hasCells = 'fromStore' in stores
-const cellWith = (value: unknown): { current: unknown } =>
-  hasCells ? stores.fromStore(stores.writable(value)) : { current: value }
-
-const isPlainName = (name: string | symbol): name is string =>
-  typeof name === 'string' && !name.startsWith('$$')
-
 /** What Svelte says of a prop that is bound and not set, and that has a default of its own. */
 const isBoundUnset = (error: unknown): boolean => /props_invalid_value/.test(String(error))
 
@@ -307,7 +243,7 @@ export const adapter: Adapter = {
         // a slot of old asks once what fills it, when the component is made
         const slotsOf = (usage: Usage) =>
           JSON.stringify(learnt.hasSlots ? Object.entries(usage.slots) : Object.keys(usage.slots))
-        if (!hasCells || slotsOf(next) !== slotsOf(last) || next.within?.length) return false
+        if (!areReactive || slotsOf(next) !== slotsOf(last) || next.within?.length) return false
         last = next
         const gone = Object.keys(given).filter((name) => name !== '$$slots')
         given = propsOf(shown, next, tools, learnt)

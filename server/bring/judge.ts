@@ -17,6 +17,7 @@ const sayTooLarge = (size: number, most: number): string =>
  * What came in an upload, sorted: files to keep, and why the others are not. Of a `whole` library
  * pictures and the like are told together; somebody who chose single files is told of each.
  */
+// eslint-disable-next-line max-lines-per-function -- the checks on one file, in the order in which they matter
 export function judgeFiles(
   files: { path: string; content: Uint8Array }[],
   whole = false,

@@ -16,12 +16,14 @@ const refuse = (status: number, code: string, what: string, todo: string): Failu
   new Failure(status, [{ code, what, todo }])
 
 /** Reads a form as it comes in, a piece at a time, with limits on its size and on how much it holds. */
+// eslint-disable-next-line max-lines-per-function -- one stream, whose events share what has come so far
 export function readUpload(event: H3Event, bytes: number): Promise<Upload> {
   const { req } = event.node
   if (!/^multipart\/form-data\b/i.test(getRequestHeader(event, 'content-type') ?? '')) {
     throw refuse(415, 'no-form', 'This is not a form with files.', 'Send it as multipart/form-data.')
   }
   const upload: Upload = { files: [], archive: undefined, fields: [] }
+  // eslint-disable-next-line max-lines-per-function -- the events of the stream
   return new Promise((resolve, reject) => {
     const broken = () =>
       reject(refuse(400, 'broken-form', 'This form is broken off, or is none.', 'Send it again.'))

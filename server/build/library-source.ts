@@ -59,6 +59,7 @@ export const entryOfComponent = 'kept-shelf:component/'
  * Serves esbuild the library’s files from memory. Packages come from the folder they were installed in, and
  * from nowhere else.
  */
+// eslint-disable-next-line max-lines-per-function -- a plugin: hooks that share the files of one build
 export function librarySource(
   files: SourceText[],
   {
@@ -96,6 +97,7 @@ export function librarySource(
 
   const plugin: Plugin = {
     name: 'library',
+    // eslint-disable-next-line max-lines-per-function -- the hooks, which share how a file is found
     setup(build) {
       /** Finds a file of a package as esbuild does, from the folder of the file that names it. */
       const inPackage = async (args: OnResolveArgs, folder: string): Promise<OnResolveResult | undefined> => {
@@ -113,6 +115,8 @@ export function librarySource(
         if (/^(data|https?):|^#./.test(args.path) && /^(url-token|import-rule)$/.test(args.kind))
           return { path: args.path, external: true }
         if (args.path.startsWith(ours)) return { path: args.path.slice(ours.length), namespace: 'adapter' }
+        if (args.namespace === 'adapter' && args.path.startsWith('./'))
+          return { path: args.path.slice(2), namespace: 'adapter' }
         // inside an installed package esbuild finds its own way, but for what it would not load as we do
         if (args.namespace === 'file')
           return isPlain(args.path) ? undefined : inPackage(args, args.resolveDir)

@@ -107,6 +107,7 @@ function failuresOf(
  * Builds a module for each component, shared code split out. A file that does not compile is told by
  * its own errors and costs only the components that need it: it is left out, and the rest built again.
  */
+// eslint-disable-next-line max-lines-per-function -- one build, again without what is broken, and what came of it
 export async function buildModules(
   files: SourceText[],
   contracts: Contract[],

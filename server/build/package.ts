@@ -117,6 +117,7 @@ function standardLibs(): Map<string, string> {
  * Declarations by the TypeScript compiler, files in memory only. `dist/<component>.d.ts` and
  * `dist/index.d.ts` re-export what the sources declare, with the tag-name map beside them.
  */
+// eslint-disable-next-line max-lines-per-function -- the files of one package, each put in its place
 function packageDeclarations(
   files: SourceText[],
   { contracts, prefix }: Omit<PackageInput, 'built'>,

@@ -57,6 +57,7 @@ export function mergeFiles(
  * at any point before that, the shelf is as it was. A component whose own file does not parse keeps
  * the contract it had. `step` tells how far it is and answers whether to go on.
  */
+// eslint-disable-next-line max-lines-per-function -- the steps of one job, told as they go
 export async function bringIn(
   db: Store,
   libraryId: string,

@@ -90,6 +90,7 @@ export async function readPublishBody(bytes: Uint8Array, name: string, most: num
   return { is: 'publish', release: await readRelease(read.data, name, most) }
 }
 
+// eslint-disable-next-line max-lines-per-function -- the checks on one body, in the order in which they matter
 async function readRelease(
   body: z.infer<typeof publishSchema>,
   name: string,

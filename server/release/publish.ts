@@ -51,6 +51,7 @@ export async function judge(db: Store, library: string, version: string, channel
  * Publishes what stands on the shelf. Packed first, away from this process; then made visible whole,
  * in one transaction that looks at the versions once more, so that of many at once one wins.
  */
+// eslint-disable-next-line max-lines-per-function -- one transaction, step by step
 export async function publish(
   db: Store,
   library: Library,

@@ -7,6 +7,7 @@ import { plainSite } from './plain-site.mjs'
  * painted pixels, in turn in one browser. One frame is taken off ours: it is the frame in which our
  * own page draws the edit.
  */
+// eslint-disable-next-line max-lines-per-function -- one measurement, in the order in which it is taken
 async function propEdit({ url }) {
   const { browser, context, page } = await signedIn(url)
   try {

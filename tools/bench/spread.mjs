@@ -20,6 +20,7 @@ customElements.define('tern-many', Many)
  * Two hundred cells asked for to two hundred painted, in turn with the same elements on a plain page; then
  * the longest task while they are scrolled.
  */
+// eslint-disable-next-line max-lines-per-function -- one measurement, in the order in which it is taken
 export async function spread({ url }, bareUrl) {
   const browser = await launch({ apart: true })
   try {

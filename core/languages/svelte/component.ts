@@ -31,10 +31,7 @@ import { contentOf } from './script'
 import { readSvelteTemplate, type SvelteTemplateFacts } from './template'
 
 const any: TypeModel = { is: 'other', text: 'any' }
-/**
- * Names that what is left of the props goes by in components without runes (Svelte 4 documentation,
- * `$$restProps`).
- */
+/** What is left of the props in components without runes (Svelte 4 documentation, `$$restProps`). */
 const leftOver = ['$$restProps', '$$props']
 
 /** One Svelte component, with runes (`$props()`) or without (`export let`). */

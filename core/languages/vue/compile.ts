@@ -21,6 +21,7 @@ registerTS(() => ts)
  * Compiles one file. Its styles go into the document when the module is loaded. Types of props may come from
  * other files. Where the compiler cannot follow a type, the props are those that were read into the contract.
  */
+// eslint-disable-next-line max-lines-per-function -- the blocks of one file, each compiled with what the one before gave
 export async function compileVue(
   path: string,
   text: string,

@@ -29,6 +29,7 @@ const mostVisits = 120
 type Bound = ReadonlyMap<ts.ParameterDeclaration, { expression: ts.Expression; bound: Bound }>
 const nothing: Bound = new Map()
 
+// eslint-disable-next-line max-lines-per-function -- one climb from class to class
 export function lineage(sources: SourceSet, node: ClassNode): Lineage {
   const line: Lineage = { classes: [], root: undefined, outside: [] }
   let visits = 0

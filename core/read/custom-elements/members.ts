@@ -67,6 +67,7 @@ const lifecycle = new Set([
 /**
  * Public fields and accessors as props, public methods as methods; the nearest class wins where names repeat.
  */
+// eslint-disable-next-line max-lines-per-function -- one pass over the members of a line of classes
 export function readMembers(
   sources: SourceSet,
   { classes, root }: Lineage,

@@ -129,6 +129,7 @@ class Sheets {
     this.once(`${place.file}:${place.line}:${text}`, () => readStyles(text, placesFrom(place, text)))
 }
 
+// eslint-disable-next-line max-lines-per-function -- the order in which the parts of one contract are read, each a function of its own
 function readOne(
   sources: SourceSet,
   types: CheckedTypes,

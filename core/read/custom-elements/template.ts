@@ -36,6 +36,7 @@ const reserved = new Set([
 ])
 
 /** Slots, parts, used components and inline styles of one piece of markup. */
+// eslint-disable-next-line max-lines-per-function -- one walk over markup
 export function readTemplate(fragment: Fragment): TemplateFacts {
   const facts: TemplateFacts = { slots: [], parts: [], uses: [], styles: [], fallbackHooks: [] }
   const placeOf = (element: Element): Place => fragment.place(element.sourceCodeLocation?.startOffset ?? 0)

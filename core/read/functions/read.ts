@@ -25,6 +25,7 @@ import { isFilling, isCallable, propsOf, defaultsOf } from './props'
 const markupFile = /\.(tsx|jsx|js|mjs|ts)$/
 
 /** Reads the contracts of function components from scripts with JSX. */
+// eslint-disable-next-line max-lines-per-function -- one pass over the exports of a library
 export function readFunctions(sources: SourceSet, types: CheckedTypes): Reading {
   const problems: Problem[] = []
   const contracts: Contract[] = []
@@ -99,6 +100,7 @@ function foundIn(sources: SourceSet, types: CheckedTypes, file: string): FoundCo
   return [...found, ...declaredComponentsIn(sources, types, file).filter(({ node }) => !nodes.has(node))]
 }
 
+// eslint-disable-next-line max-lines-per-function -- the order in which the parts of one contract are read, each a function of its own
 function contractOf(
   sources: SourceSet,
   types: CheckedTypes,

@@ -60,6 +60,7 @@ export type Opener = (node: ts.Expression) => ts.Expression | undefined
  * The text an expression yields, with places kept. Both arms of a condition are in it; values not
  * known become {@link unknownValue}.
  */
+// eslint-disable-next-line max-lines-per-function -- one walk that puts text together, with where each piece of it stands
 export function fragmentOf(
   sources: SourceSet,
   expression: ts.Expression,

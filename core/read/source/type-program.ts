@@ -33,6 +33,7 @@ const declarations = new Map<string, { text: string; file: ts.SourceFile }>()
  * imports
  * that lead nowhere, `left` are the declarations past what the compiler is given.
  */
+// eslint-disable-next-line max-lines-per-function -- the host that the compiler asks, an object of short answers
 export function makeProgram(
   sources: SourceSet,
   missing: Set<string>,

@@ -57,6 +57,7 @@ const expressionOf = (attribute: Attribute): string =>
  * and where attributes land that are no props: on the element with `v-bind="$attrs"`, else on a single
  * root (Vue guide, fallthrough attributes) unless `inherits` is false.
  */
+// eslint-disable-next-line max-lines-per-function -- one walk over markup
 export function readVueTemplate(
   descriptor: SFCDescriptor,
   file: string,
