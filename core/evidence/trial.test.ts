@@ -78,6 +78,39 @@ test('what a prop says of itself is no effect; what another one says because of 
       .marks['prop:open'],
   ).toBe('seen')
 })
+test('a prop that matters only in use and with another one set, or while it is pointed at, is seen', () => {
+  const both = run(two, ({ usage, acts }) => ({
+    tree: String(usage.props.tone),
+    fired: acts.length > 0 && usage.props.tone === 'loud' ? [`go ${String(usage.props.open ?? false)}`] : [],
+  }))
+  expect(both.marks['prop:open']).toBe('seen')
+  const lingering = run(two, ({ usage, acts }) => ({
+    tree: String(usage.props.tone),
+    fired: acts.includes('linger') ? [`still ${String(usage.props.open ?? false)}`] : [],
+  }))
+  expect(lingering.evidence.find(({ member }) => member === 'prop:open')).toMatchObject({
+    mark: 'seen',
+    says: 'It changed what is shown, while it is pointed at.',
+  })
+})
+test('what changed nothing is not reached while code that has to do with it never ran', () => {
+  const { evidence, rounds } = run(two, ({ usage, code }) => ({
+    tree: String(usage.props.tone ?? 'calm'),
+    ...(code ? { left: ['open src/a.ts:7', 'open src/b.ts:3', 'tone src/a.ts:9'] } : {}),
+  }))
+  expect(evidence).toMatchObject([
+    { member: 'prop:tone', mark: 'seen' },
+    {
+      member: 'prop:open',
+      mark: 'not reached',
+      says: expect.stringContaining(
+        'code that has to do with it never ran: src/a.ts:7, src/b.ts:3.',
+      ) as string,
+    },
+  ])
+  const [asked] = rounds.flat().flatMap(({ code }) => code ?? [])
+  expect(asked?.names).toEqual(['open'])
+})
 test('a value that is another each time it is asked for is no sign of anything', () => {
   let count = 0
   const noise = () => ({ values: { attributes: String(count++), tone: 'steady' } })
@@ -109,7 +142,7 @@ test('parts, slots, events and keys: found, provoked, or not', () => {
     parts: ['body'],
     slots: [''],
     tree: usage.slots[''] ? 'filled' : '',
-    ...(acts.some((act) => act !== 'use' && 'key' in act && act.key === 'Escape')
+    ...(acts.some((act) => typeof act === 'object' && 'key' in act && act.key === 'Escape')
       ? { fired: ['shut x'], answered: ['Escape'] }
       : {}),
   }))
@@ -171,7 +204,7 @@ test(
         "idle() {}\n  pick(node: Element) { node.remove() }\n  fail() { throw new Error('no') }",
     )
     const called = (acts: Case['acts']) =>
-      acts.flatMap((act) => (act !== 'use' && 'call' in act ? [act.call] : []))[0]
+      acts.flatMap((act) => (typeof act === 'object' && 'call' in act ? [act.call] : []))[0]
     const { marks, evidence } = run(
       contract,
       ({ acts }) =>
