@@ -31,7 +31,7 @@ const most = 3
 
 /**
  * The pieces that name something asked for and that never ran, as `name file:line`: in the component's own
- * files, and in those that are no other component's and in which something of that name ran while it was tried.
+ * files, and in those that are no other component's and in which something of that name ran in the trial.
  */
 export function leftOf({ names, own, others }: AskedOfCode): string[] {
   const [isOwn, isOthers] = [new Set(own), new Set(others)]

@@ -35,8 +35,8 @@ export const caseSchema = z.object({
   /** Custom properties of which it is asked whether a rule reads them that is for something in it. */
   wears: z.optional(z.array(z.string().check(z.maxLength(300))).check(z.maxLength(1000))),
   /**
-   * Asks for code that never ran: what names members by `names`, in files of its own or ones that are no other
-   * component's.
+   * Asks for code that never ran: what names members by `names`, in files of its own or ones that are no
+   * other component's.
    */
   code: z.optional(
     z.object({
@@ -61,8 +61,8 @@ const word = z.string().check(z.maxLength(300))
  * and what a form would send, of what it tells assistive technology by itself, of pictures it draws, of
  * what it gave the focus to, and of what a method answered. `fired` are events with a fingerprint of what
  * they carried, `answered` the
- * keys it took for itself, `states` custom states it was in; `left` are pieces of code that never ran, each as
- * `name file:line`.
+ * keys it took for itself, `states` custom states it was in; `left` are pieces of code that never ran, each
+ * as `name file:line`.
  */
 export const observationSchema = z.object({
   id: z.string().check(z.maxLength(500)),

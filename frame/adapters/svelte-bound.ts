@@ -57,7 +57,7 @@ export function boundProps(given: Record<string, unknown>, tools: Pick<Tools, 'f
     },
   }
 }
-/** Releases of Svelte before 5.7 have no `fromStore`: their components are made anew to be shown otherwise. */
+/** Svelte before 5.7 has no `fromStore`: its components are made anew to be shown otherwise. */
 export const areReactive = 'fromStore' in stores
 const cellWith = (value: unknown): { current: unknown } =>
   areReactive ? stores.fromStore(stores.writable(value)) : { current: value }

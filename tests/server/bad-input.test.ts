@@ -135,7 +135,7 @@ test(
                 "evidence_runs where state in ('waiting', 'running')",
             )
           ).length === 0,
-        120_000,
+        400_000,
       )
       const before = await state()
       let accepted = 0

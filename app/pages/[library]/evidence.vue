@@ -96,7 +96,8 @@ const untried = computed(() => rows.value.filter((row) => !row.found).length)
     </div>
     <ProblemList v-if="problems.length" class="told" :problems />
     <p v-if="underWay && run" class="told" role="status">
-      Being tried in a browser on the server: {{ run.done }} of {{ run.total }}. You may leave this page.
+      {{ run.state === 'waiting' ? 'Waiting for its turn' : 'Being tried' }} in a browser on the server:
+      {{ run.done }} of {{ run.total }}. You may leave this page.
       <progress :value="run.done" :max="run.total" aria-label="Components tried" />
     </p>
     <template v-else-if="run">

@@ -13,7 +13,7 @@ import { remarkProps, type SeenProp } from './remarks'
 const plainly: Way = { id: '', says: '', more: {} }
 /** Conditions in which a prop is tried in the ways that cost more. */
 const mostCostly = 3
-/** How props that did nothing apart are tried together with others: how, with which values, how often at most. */
+/** How props that did nothing apart are tried together with others: the way, the values, how often at most. */
 interface Pairing {
   way: Way
   valuesOf(other: Prop, samples: readonly unknown[]): readonly unknown[]

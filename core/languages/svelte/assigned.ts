@@ -47,7 +47,7 @@ const isStep = (node: ts.Node): node is ts.PrefixUnaryExpression | ts.PostfixUna
   (ts.isPrefixUnaryExpression(node) || ts.isPostfixUnaryExpression(node)) &&
   (node.operator === ts.SyntaxKind.PlusPlusToken || node.operator === ts.SyntaxKind.MinusMinusToken)
 
-/** The variables that an assignment writes to: `a`, the `a` of `a.b[c]`, and those of `[a, b]` and `{ a }`. */
+/** The variables an assignment writes to: `a`, the `a` of `a.b[c]`, and those of `[a, b]` and `{ a }`. */
 function addTargets(target: ts.Expression, names: Set<string>): void {
   if (ts.isIdentifier(target)) names.add(target.text)
   else if (ts.isPropertyAccessExpression(target) || ts.isElementAccessExpression(target))
