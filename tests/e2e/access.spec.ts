@@ -64,7 +64,7 @@ test(
   'by keyboard alone: hold a state, keep an example and make it the face, spread, a covering ' +
     'set, compare, see what it is made of, try every member',
   async ({ page }) => {
-    test.setTimeout(240_000)
+    test.setTimeout(900_000)
     await signIn(page, at, 'ines', '/tern/tern-action')
     const frame = page.frameLocator('iframe[title="Action, alone"]')
     await expect(frame.locator('tern-action')).toBeVisible()
@@ -118,7 +118,7 @@ test(
     await page.getByRole('button', { name: /^Try / }).focus()
     await page.keyboard.press('Enter')
     await expect(page.getByRole('progressbar', { name: 'Components tried' })).toBeVisible()
-    await expect(page.getByRole('button', { name: 'All were tried' })).toBeVisible({ timeout: 200_000 })
+    await expect(page.getByRole('button', { name: 'All were tried' })).toBeVisible({ timeout: 600_000 })
   },
 )
 

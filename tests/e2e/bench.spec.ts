@@ -154,7 +154,7 @@ test(
 /** The mark of every row of the ledger, once all was tried. */
 async function evidenceOf(page: Page, tag: string): Promise<Record<string, string>> {
   await page.goto(`${at.url}/tern/${tag}`)
-  await expect(page.getByRole('status').getByText('seen in a browser')).toBeVisible({ timeout: 90_000 })
+  await expect(page.getByRole('status').getByText('seen in a browser')).toBeVisible({ timeout: 240_000 })
   const rows = await page.locator('[data-member]').all()
   return Object.fromEntries(
     await Promise.all(
@@ -167,6 +167,7 @@ async function evidenceOf(page: Page, tag: string): Promise<Record<string, strin
 }
 
 test('every member is tried in a browser: the flaws that were planted are found', async ({ page }) => {
+  test.setTimeout(360_000)
   await signIn(page, at, 'ines')
   const strip = await evidenceOf(page, 'tern-notice-strip')
   expect(strip).toMatchObject({
@@ -187,7 +188,7 @@ test('every member is tried in a browser: the flaws that were planted are found'
 })
 
 test('of the components without a planted flaw every member is seen, methods too', async ({ page }) => {
-  test.setTimeout(300_000)
+  test.setTimeout(900_000)
   await signIn(page, at, 'ines')
   for (const tag of [
     'action',

@@ -32,7 +32,7 @@ const members = (page: Page, kind: string) => page.locator(`[data-member^="${kin
 test('a library of Vue components: on the shelf, handled, slots filled, events heard, with code for Vue', async ({
   page,
 }) => {
-  test.setTimeout(240_000)
+  test.setTimeout(420_000)
   await library('skua', 'Skua', vueLibrary)
   await signIn(page, at, 'ines', '/skua')
   await expect(page.frameLocator('iframe[title="Stop list"]').getByText('No stops.')).toBeVisible()
@@ -42,7 +42,7 @@ test('a library of Vue components: on the shelf, handled, slots filled, events h
   await expect(row(page, 'prop:tone')).toContainText('How the list speaks.')
   const frame = alone(page, 'Stop list')
   // marks that come in move the rows under whoever chooses in them
-  await expect(page.getByRole('status').getByText(/seen in a browser/)).toBeVisible({ timeout: 90_000 })
+  await expect(page.getByRole('status').getByText(/seen in a browser/)).toBeVisible({ timeout: 200_000 })
   for (const member of ['prop:chosen', 'slot:after', 'slot:none', 'event:ask'])
     await expect(row(page, member).getByRole('img', { name: /^seen/ }).first()).toBeVisible()
   await page.getByRole('button', { name: 'stops as text' }).click()
@@ -83,7 +83,7 @@ test('a library of Vue components: on the shelf, handled, slots filled, events h
 test('a library of Svelte components: on the shelf, handled, snippets and slots filled, events heard, with its code', async ({
   page,
 }) => {
-  test.setTimeout(240_000)
+  test.setTimeout(420_000)
   await library('plover', 'Plover', svelteLibrary)
   await signIn(page, at, 'ines', '/plover')
   await expect(page.frameLocator('iframe[title="Pier board"]').getByText('No piers.')).toBeVisible()
@@ -92,7 +92,7 @@ test('a library of Svelte components: on the shelf, handled, snippets and slots 
   await expect(row(page, 'prop:tone')).toContainText("'calm' | 'storm', default 'calm'")
   await expect(row(page, 'prop:tone')).toContainText('How the board speaks.')
   const frame = alone(page, 'Pier board')
-  await expect(page.getByRole('status').getByText(/seen in a browser/)).toBeVisible({ timeout: 90_000 })
+  await expect(page.getByRole('status').getByText(/seen in a browser/)).toBeVisible({ timeout: 200_000 })
   for (const member of ['prop:asked', 'slot:none', 'slot:', 'event:onask', 'custom-property:--plover-ink'])
     await expect(row(page, member).getByRole('img', { name: /^seen/ }).first()).toBeVisible()
   await page.getByRole('button', { name: 'piers as text' }).click()
@@ -135,10 +135,10 @@ test('a library of Svelte components: on the shelf, handled, snippets and slots 
 test('a Svelte component that only changes what a page may bind: heard, and seen of each of its props', async ({
   page,
 }) => {
-  test.setTimeout(120_000)
+  test.setTimeout(300_000)
   await signIn(page, at, 'ines', '/plover/PierPager')
   await expect(row(page, 'prop:at')).toContainText('number, default 0, bindable')
-  await expect(page.getByRole('status').getByText(/seen in a browser/)).toBeVisible({ timeout: 90_000 })
+  await expect(page.getByRole('status').getByText(/seen in a browser/)).toBeVisible({ timeout: 200_000 })
   for (const member of ['prop:at', 'prop:count', 'prop:wraps'])
     await expect(row(page, member).getByRole('img', { name: /^seen/ }).first()).toBeVisible()
   await alone(page, 'Pier pager').getByRole('button', { name: 'Next pier' }).click()
@@ -148,7 +148,7 @@ test('a Svelte component that only changes what a page may bind: heard, and seen
 test('a Svelte component that asks what it stands in is shown in that, and is handled there', async ({
   page,
 }) => {
-  test.setTimeout(120_000)
+  test.setTimeout(300_000)
   await signIn(page, at, 'ines', '/plover/QuayBerth')
   const berth = alone(page, 'Quay berth').getByRole('button')
   await expect(berth).toHaveText('Holm 1')
@@ -169,7 +169,7 @@ test(
   'a library of function components: on the shelf, handled, nodes put in, a failing one ' +
     'told, with code in React style',
   async ({ page }) => {
-    test.setTimeout(240_000)
+    test.setTimeout(420_000)
     await library('gannet', 'Gannet', jsxLibrary)
     await signIn(page, at, 'ines', '/gannet/BerthCard')
     const frame = alone(page, 'Berth card')
