@@ -88,18 +88,21 @@ function componentTo(other: string) {
           :model-value="filling.tag"
           :options="others"
           :label="`Which component fills ${name}`"
-          @update:model-value="componentTo" />
+          @update:model-value="componentTo"
+        />
         <label class="times"
-          >times
-          <input
+          ><input
             class="field"
             type="number"
             min="1"
             :max="mostTimes"
             :value="filling.times ?? 1"
             :aria-label="`How many times in ${name}`"
-            @change="timesTo(($event.target as HTMLInputElement).valueAsNumber)" /></label
-      ></template>
+            @change="timesTo(($event.target as HTMLInputElement).valueAsNumber)"
+          />
+          {{ (filling.times ?? 1) === 1 ? 'time' : 'times' }}</label
+        ></template
+      >
     </div>
     <input
       v-if="filling?.is === 'text'"
@@ -164,11 +167,14 @@ function componentTo(other: string) {
   line-height: 16px;
 }
 .times {
+  display: inline-flex;
+  align-items: baseline;
+  gap: 4px;
   margin-left: 8px;
   color: var(--muted);
 }
 .times .field {
-  width: 7ch;
+  width: 6ch;
   font-size: 12px;
   line-height: 16px;
 }
