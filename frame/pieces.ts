@@ -1,6 +1,6 @@
 // Which pieces of a library's code ran, as scripts of a preview tell of them (`core/read/source/pieces.ts`).
 
-import type { AskedOfCode } from '../core/evidence/observation'
+import { mostLeft, type AskedOfCode } from '../core/evidence/observation'
 import { showing } from './say'
 
 interface Piece {
@@ -35,7 +35,7 @@ const most = 3
  */
 export function leftOf({ names, own, others }: AskedOfCode): string[] {
   const [isOwn, isOthers] = [new Set(own), new Set(others)]
-  return names.flatMap((name) => {
+  const left = names.flatMap((name) => {
     const named = [...pieces].filter(([, piece]) => piece.names.has(name))
     const takingPart = new Set(named.flatMap(([id, { file }]) => (ranInTrial.has(id) ? [file] : [])))
     const places = named.flatMap(([id, { file, line }]) =>
@@ -45,4 +45,6 @@ export function leftOf({ names, own, others }: AskedOfCode): string[] {
     )
     return [...new Set(places)].slice(0, most)
   })
+  // more than that would not be taken
+  return left.slice(0, mostLeft)
 }

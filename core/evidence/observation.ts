@@ -3,8 +3,8 @@ import { usageSchema } from '../code/usage'
 
 // The small form of the schema library: this file is part of the script in every preview frame.
 
-/** Names and files that are asked for at once. */
-export const mostAsked = 5000
+/** Names and files that are asked for at once, and places that are told then. */
+export const [mostAsked, mostLeft] = [5000, 3000]
 
 /**
  * One way of showing a component, to be looked at out of sight. `sets` are custom properties put on it,
@@ -78,7 +78,7 @@ export const observationSchema = z.object({
   slots: z.array(word).check(z.maxLength(500)),
   states: z.array(word).check(z.maxLength(100)),
   worn: z.optional(z.array(word).check(z.maxLength(1000))),
-  left: z.optional(z.array(word).check(z.maxLength(3000))),
+  left: z.optional(z.array(word).check(z.maxLength(mostLeft))),
   fired: z.array(word).check(z.maxLength(500)),
   answered: z.array(word).check(z.maxLength(100)),
 })

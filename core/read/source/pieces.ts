@@ -119,10 +119,7 @@ class PiecesOf {
     let guards: Set<string> | undefined
     for (const statement of statements) {
       if (guards && piece && !ts.isFunctionDeclaration(statement)) {
-        now = this.begin(
-          statement,
-          [...guards, ...(now?.names ?? [])].filter((name) => guards?.has(name)),
-        )
+        now = this.begin(statement, guards)
         now.edits.push({ at: statement.getStart(), text: (mark) => `${mark};` })
         guards = undefined
       }
@@ -171,7 +168,7 @@ class PiecesOf {
   /** What a node says by itself: a name of a member, and whether it does anything. */
   private note(node: ts.Node, piece: Piece): void {
     for (const name of namesOf(node, this.names, this.carriers)) piece.names.add(name)
-    if (ts.isStatement(node) ? !isWayOut(node) && !isComplaint(node) : false) piece.works = true
+    if (ts.isStatement(node) && !isWayOut(node) && !isComplaint(node)) piece.works = true
   }
 
   /** Whether the right side of `a && b` or `a || b` never comes to be asked. */
