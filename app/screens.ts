@@ -81,7 +81,7 @@ export const screens: readonly Screen[] = [
   {
     page: '[library]/[tag]/spread',
     looked: [`${notice}/spread`, '/tern/tern-action/spread?set=yes'],
-    pictures: { spread: `${notice}/spread`, covering: `${notice}/spread?set=yes` },
+    pictures: { spread: `${notice}/spread` },
   },
   {
     page: '[library]/[tag]/compare',
@@ -89,6 +89,11 @@ export const screens: readonly Screen[] = [
     pictures: { compare: '/tern/tern-sailing-row/compare?right=face&beside=nightwatch' },
   },
   { page: '[library]/[tag]/made', looked: [`${notice}/made`], pictures: { 'made-of': `${notice}/made` } },
+  {
+    page: '[library]/[tag]/accessible',
+    looked: ['/tern/tern-deck-picker/accessible'],
+    pictures: { accessibility: '/tern/tern-deck-picker/accessible' },
+  },
   { page: '[library]/[tag]/guide', looked: [`${notice}/guide`], pictures: { guide: `${notice}/guide` } },
 ]
 

@@ -15,6 +15,7 @@ const allowed = new Set([
   'culori/fn',
   'semver',
   'minisearch',
+  'aria-query',
   'property-information',
   'style-to-object',
   '@vue/compiler-sfc',

@@ -25,6 +25,7 @@ const memberIn = (key: string): string => {
   const [kind = '', ...name] = key.split(':')
   if (kind === 'component') return 'the component'
   if (kind === 'guide') return name.join(':') === 'when' ? 'when to use it' : 'when not to use it'
+  if (kind === 'named') return 'a named variant'
   return `the ${kind.replace('-', ' ')} ${name.join(':') || 'default'}`
 }
 const of = (detail: Detail, titleOf: (tag: string) => string, key = 'tag'): string =>
@@ -62,6 +63,15 @@ const sentences = {
     return `changed an example of ${of(detail, titleOf)}`
   },
   'example deleted': (detail, titleOf) => `deleted an example of ${of(detail, titleOf)}`,
+  'variant named': (detail, titleOf) =>
+    `gave a variant of ${of(detail, titleOf)} the name “${text(detail, 'name')}”`,
+  'combination ruled out': (detail, titleOf) => `ruled out a combination of ${of(detail, titleOf)}`,
+  'combination changed': (detail, titleOf) =>
+    text(detail, 'name') === ''
+      ? `changed what is ruled out of ${of(detail, titleOf)}`
+      : `changed the variant “${text(detail, 'name')}” of ${of(detail, titleOf)}`,
+  'combination deleted': (detail, titleOf) =>
+    `deleted a named variant, or what was ruled out, of ${of(detail, titleOf)}`,
   'provisions saved': (detail, titleOf) => {
     const scope = text(detail, 'scope')
     if (scope === '') return 'changed what is provided for the library'

@@ -14,7 +14,9 @@ import { house, themes } from './house'
 import { hello, toFrameSchema, unpackCells, type ToFrame } from './protocol'
 import { ownLookSheet } from './own-look'
 import { provide, providedStyles } from './provide'
+import { record } from './record'
 import { recording } from './recording'
+import { replay } from './replay'
 import { say, showing, tellFailure } from './say'
 import { forced } from './sheets'
 import { tellPainted } from './sizes'
@@ -32,6 +34,8 @@ const dataOf = Object.getOwnPropertyDescriptor(MessageEvent.prototype, 'data')!.
 
 /** What is provided has to be there before anything is shown. */
 let providing: Promise<void> = Promise.resolve()
+/** What was asked to be shown last. */
+let shown: Promise<void> = Promise.resolve()
 
 stock()
 window.addEventListener('message', function take(event) {
@@ -63,7 +67,8 @@ function hear(message: ToFrame): void {
       surroundWith(message.surround)
       return tellPainted()
     case 'show':
-      return void show(message)
+      shown = show(message)
+      return
     case 'cells':
       return void spread(unpackCells(message))
     case 'observe':
@@ -80,6 +85,10 @@ function hear(message: ToFrame): void {
         seq: message.seq,
         dress: dressOf(message.node, message.pseudo, whoseSheet) ?? null,
       })
+    case 'replay':
+      return void goOnceMore(message)
+    case 'record':
+      return void recordHand(message.on)
     case 'ring':
       pickElements(message.pick)
       ringAround(message.node)
@@ -153,6 +162,33 @@ async function tryOut(message: Extract<ToFrame, { say: 'observe' }>): Promise<vo
   if (showing.seq === seq) say.post({ say: 'observed', seq, seen: [], done: true })
 }
 const lays = new ResizeObserver(() => say.post({ say: 'laid', seq: showing.seq, ...layOf() }))
+
+/** Makes what is shown anew: nothing of what was done to it is left. */
+function showAnew(): void {
+  try {
+    if (stage.shown) mount(stage.shown)
+    hold()
+  } catch (error) {
+    tellFailure('render', error)
+  }
+}
+
+/** Tells what is done by hand to what is shown anew, or no more. */
+async function recordHand(on: boolean): Promise<void> {
+  await shown
+  if (on) showAnew()
+  record(on)
+}
+
+/** Goes a way on what is shown, once that stands there; a later one takes its place. */
+let replays = 0
+async function goOnceMore({ n, acts, anew }: Extract<ToFrame, { say: 'replay' }>): Promise<void> {
+  const [mine, { seq }] = [++replays, showing]
+  await shown
+  if (anew) showAnew()
+  const outcome = await replay(acts, () => mine === replays && showing.seq === seq)
+  if (mine === replays) say.post({ say: 'replayed', n, outcome })
+}
 
 async function show(message: Extract<ToFrame, { say: 'show' }>): Promise<void> {
   const before = stage.shown

@@ -150,6 +150,25 @@ export function drop(element: Element): void {
   element.dispatchEvent(new DragEvent('drop', init))
   element.dispatchEvent(new DragEvent('dragleave', init))
 }
+/** Drags an element to another: by the pointer, and as what is carried where it can be (HTML, 6.11). */
+export function dragOnto(element: Element, onto: Element): void {
+  down(element)
+  if (element instanceof HTMLElement && element.draggable) {
+    const dataTransfer = new DataTransfer()
+    const from = { ...shared, ...where(element), dataTransfer }
+    const to = { ...shared, ...where(onto), dataTransfer }
+    element.dispatchEvent(new DragEvent('dragstart', from))
+    onto.dispatchEvent(new DragEvent('dragenter', to))
+    onto.dispatchEvent(new DragEvent('dragover', to))
+    onto.dispatchEvent(new DragEvent('drop', to))
+    element.dispatchEvent(new DragEvent('dragend', { ...from, ...where(onto) }))
+    return
+  }
+  for (const type of ['pointermove', 'pointerup'] as const)
+    onto.dispatchEvent(new PointerEvent(type, { ...pointer(onto), buttons: type === 'pointerup' ? 0 : 1 }))
+  onto.dispatchEvent(new MouseEvent('mousemove', { ...pointer(onto), buttons: 1 }))
+  onto.dispatchEvent(new MouseEvent('mouseup', pointer(onto)))
+}
 export function paste(element: Element): void {
   element.dispatchEvent(new ClipboardEvent('paste', { ...shared, clipboardData: carried() }))
 }

@@ -1,4 +1,5 @@
 import * as z from 'zod/mini'
+import { actSchema, actsSchema, outcomeSchema } from '../core/acts/act'
 import { usageSchema, type Usage } from '../core/code/usage'
 import { caseSchema, observationSchema } from '../core/evidence/observation'
 import { dressSchema, nodeSchema } from '../core/style/found'
@@ -75,6 +76,12 @@ export const toFrameSchema = z.discriminatedUnion('say', [
   }),
   /** Points out an element of the markup, and whether one is to be picked by pointing at it. */
   z.object({ say: z.literal('ring'), node: z.nullable(z.int()), pick: z.boolean() }),
+  /**
+   * Goes a way once more, `anew` on what is made anew for it; and tells what somebody does by hand, from now on
+   * or no more.
+   */
+  z.object({ say: z.literal('replay'), n: z.int(), acts: actsSchema, anew: z.boolean() }),
+  z.object({ say: z.literal('record'), on: z.boolean() }),
   z.object({ say: z.literal('ping'), n: z.int() }),
   /** Gives the keyboard to the frame, after Tab, or takes it back. */
   z.object({ say: z.literal('keys'), given: z.boolean() }),
@@ -177,6 +184,8 @@ export const fromFrameSchema = z.discriminatedUnion('say', [
   z.object({ say: z.literal('markup'), seq: z.int(), nodes: z.array(nodeSchema).check(z.maxLength(3000)) }),
   z.object({ say: z.literal('dress'), seq: z.int(), dress: z.nullable(dressSchema) }),
   z.object({ say: z.literal('picked'), node: z.int() }),
+  z.object({ say: z.literal('replayed'), n: z.int(), outcome: outcomeSchema }),
+  z.object({ say: z.literal('acted'), act: actSchema }),
   z.object({
     say: z.literal('failed'),
     seq: z.int(),

@@ -34,9 +34,9 @@ export const limits = {
   problems: 200,
   /**
    * Of one library: changes that are let in at once, tasks that wait for the child processes, texts that are
-   * tried at once, and names it may give to widths.
+   * tried at once, names it may give to widths; and named variants, with what is ruled out, of one component.
    */
-  library: { admitted: 3, waiting: 60, tried: 4, widths: 24 },
+  library: { admitted: 3, waiting: 60, tried: 4, widths: 24, combinations: 200 },
   /**
    * Processes that work through what is not trusted: two of them, as there are processors on a small server.
    */
@@ -66,7 +66,7 @@ export const limits = {
    * Trying a library in a browser: seconds for one component in all, and for a turn, after which others come.
    * How much memory the browser may have is a setting.
    */
-  evidence: { componentSeconds: 150, turnSeconds: 90 },
+  evidence: { componentSeconds: 150, accessibleSeconds: 30, turnSeconds: 90 },
   /** Open feeds of one person in one process: each is a page that is looked at. */
   feeds: 40,
 } as const

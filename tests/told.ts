@@ -1,4 +1,4 @@
-import type { Member } from '../core/contract/contract'
+import { membersOf, type Member } from '../core/contract/contract'
 import { printType } from '../core/contract/type'
 import { readLibrary } from '../core/read/read'
 
@@ -13,7 +13,8 @@ function line(member: Member): string {
 /**
  * What is read of a library, a line a member by component; and the codes of what is told beside. `outside`
  * are files
- * of installed packages, by their path in `node_modules`.
+ * of installed packages, by their path in `node_modules`. Variants follow from props and sheets, and are told of by
+ * themselves (`variantsTold`).
  */
 export function told(files: Record<string, string>, outside: Record<string, string> = {}) {
   const { contracts, problems } = readLibrary(
@@ -21,7 +22,31 @@ export function told(files: Record<string, string>, outside: Record<string, stri
     (path) => outside[path.replace(/^node_modules\//, '')],
   )
   return {
-    ...Object.fromEntries(contracts.map((contract) => [contract.tag, contract.members.map(line)])),
+    ...Object.fromEntries(
+      contracts.map((contract) => [
+        contract.tag,
+        contract.members.filter(({ kind }) => kind !== 'variant').map(line),
+      ]),
+    ),
     ...(problems.length ? { problems: problems.map(({ code }) => code) } : {}),
   }
+}
+
+/** The variants that are read of a library, by component: how each is known, made, and found wanting. */
+export function variantsTold(files: Record<string, string>) {
+  const { contracts } = readLibrary(Object.entries(files).map(([path, text]) => ({ path, text })))
+  return Object.fromEntries(
+    contracts.map((contract) => [
+      contract.tag,
+      membersOf(contract, 'variant').map(({ name, by, usual, only, made }) =>
+        [
+          name,
+          ...(by === 'prop' ? [] : [`by ${by}`]),
+          ...(usual ? ['usual'] : []),
+          ...(only ? [`only ${only}`] : []),
+          ...made.map(({ file, line }) => `${file.split('/').at(-1)}:${line}`),
+        ].join(' '),
+      ),
+    ]),
+  )
 }

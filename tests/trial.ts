@@ -2,6 +2,7 @@ import type { Usage } from '../core/code/usage'
 import type { Contract } from '../core/contract/contract'
 import type { Case, Observation } from '../core/evidence/observation'
 import { trial } from '../core/evidence/trial'
+import type { NeverTogether } from '../core/variants/combination'
 import { readLibrary } from '../core/read/read'
 
 /** The contract of an element `x-a` with this in its class. */
@@ -20,11 +21,12 @@ export const face: Usage = { props: {}, slots: {} }
 export function runTrial(
   contract: ReturnType<typeof contractOf>,
   looks: (testCase: Case) => Partial<Observation>,
-  { isLate, others }: { isLate?: () => boolean; others?: Contract[] } = {},
+  { isLate, others, never }: { isLate?: () => boolean; others?: Contract[]; never?: NeverTogether[] } = {},
 ) {
   const steps = trial(contract, face, {
     ...(isLate ? { isLate } : {}),
     ...(others ? { others } : {}),
+    ...(never ? { never } : {}),
   })
   const rounds: Case[][] = []
   let step = steps.next([])

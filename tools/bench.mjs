@@ -4,6 +4,7 @@ import { benchmarks as accuracy } from './bench/accuracy.mjs'
 import { benchmarks as costs } from './bench/costs.mjs'
 import { benchmarks as edits } from './bench/prop-edit.mjs'
 import { benchmarks as reading } from './bench/reading-cost.mjs'
+import { benchmarks as replays } from './bench/replays.mjs'
 import { benchmarks as shelves } from './bench/shelves.mjs'
 import { benchmarks as spreads } from './bench/spreads.mjs'
 import { benchmarks as shows } from './bench/shown.mjs'
@@ -15,7 +16,17 @@ import { seed, setUp, startServer } from './setup.mjs'
 const names = process.argv.slice(2).filter((text) => !text.startsWith('--'))
 const json = process.argv.includes('--json')
 /** What each runs with: `run` gives a figure, `server` and `browser` say what must be there. */
-const benches = { ...costs, ...edits, ...tarballs, ...shelves, ...reading, ...accuracy, ...spreads, ...shows }
+const benches = {
+  ...costs,
+  ...edits,
+  ...tarballs,
+  ...shelves,
+  ...reading,
+  ...accuracy,
+  ...spreads,
+  ...shows,
+  ...replays,
+}
 const wanted = Object.keys(benches).filter((key) => names.length === 0 || names.includes(key))
 for (const name of names)
   if (!benches[name]) say(`There is no benchmark ${name}; there are ${Object.keys(benches).join(', ')}.`)
@@ -29,7 +40,7 @@ let server
 let at
 if (postgres) {
   const [port, previewPort] = [await freePort(), await freePort()]
-  at = { port, url: `http://localhost:${port}` }
+  at = { port, url: `http://localhost:${port}`, preview: previewPort }
   const env = {
     DATABASE_URL: postgres.url,
     PORT: String(port),

@@ -67,7 +67,7 @@ try {
     process.stderr.write(`${name}.png\n`)
   }
   // the ledger says what was seen once every member was tried
-  const tried = () => page.getByText('seen in a browser.').waitFor({ timeout: 60_000 })
+  const tried = () => page.getByText('seen in a browser.').waitFor({ timeout: 150_000 })
   await page.request.post(`${env.PUBLIC_URL}/api/sign-in`, {
     data: { email: 'ines@marram.example', password: 'keeps-the-shelf' },
     headers: { origin: env.PUBLIC_URL },
@@ -91,7 +91,6 @@ try {
   })
   await shoot('bench-ticket', { act: tried })
   await shoot('spread', { act: () => page.waitForTimeout(2500) })
-  await shoot('covering', { act: () => page.waitForTimeout(2500) })
   await shoot('compare')
   await shoot('made-of', {
     act: async () => {
@@ -103,9 +102,10 @@ try {
   await shoot('evidence', {
     act: async () => {
       await page.getByRole('button', { name: /^Try / }).click()
-      await page.getByRole('button', { name: 'All were tried' }).waitFor({ timeout: 200_000 })
+      await page.getByRole('button', { name: 'All were tried' }).waitFor({ timeout: 500_000 })
     },
   })
+  await shoot('accessibility')
   await shoot('tokens')
   await shoot('release')
   await shoot('registry')

@@ -46,8 +46,10 @@ export const buildSides = () =>
       entryPoints: {
         'read-speed': 'tools/bench/read-speed.ts',
         'read-again': 'tools/bench/read-again.ts',
+        'variants-read': 'tools/bench/variants-read.ts',
         terns: 'tools/bench/terns.ts',
         covering: 'tools/bench/covering.ts',
+        ways: 'tools/bench/ways.ts',
         reading: 'tools/bench/reading.ts',
         members: 'tools/bench/members.ts',
         screens: 'app/screens.ts',

@@ -6,6 +6,7 @@ import type { Case, Observation } from '~~/core/evidence/observation'
 import type { Evidence } from '~~/core/evidence/evidence'
 import { caseForFrame, inWindows, trialModules, type InWindow } from '~~/core/evidence/run'
 import { trial } from '~~/core/evidence/trial'
+import type { Combination } from '~~/core/variants/combination'
 
 /** What a trial asks a frame for, and how it goes on once it is answered. */
 export interface Round {
@@ -30,6 +31,7 @@ export function useEvidence(
   contract: Ref<Contract | undefined>,
   face: Ref<Usage>,
   module: Ref<string | undefined>,
+  never: Readonly<Ref<Combination[]>>,
 ) {
   const store = useLibrary()
   const evidence = shallowRef<Evidence[]>()
@@ -43,6 +45,7 @@ export function useEvidence(
       face.value,
       contract.value && store.providedFor(contract.value.tag),
       contract.value?.members.map((member) => member.kind + member.name),
+      never.value.map(({ settings }) => settings),
     ]),
   )
   let timer: ReturnType<typeof setTimeout> | undefined
@@ -61,7 +64,7 @@ export function useEvidence(
     const others = store.standing.map((component) => component.contract)
     modules.value = now && trialModules(now, face.value, store.moduleOf, others)
     if (!now || !modules.value) return
-    const steps = inWindows(trial(now, face.value, { others }))
+    const steps = inWindows(trial(now, face.value, { others, never: never.value }))
     const next = (step: IteratorResult<InWindow, Evidence[]>) => {
       if (mine !== key.value) return
       if (step.done) {

@@ -1,5 +1,4 @@
 import { z } from 'zod'
-import type { Problem } from '~~/core/problem'
 import { examplesSchema, type ExampleChange, type ExampleView, type NewExample } from '~~/core/wire'
 
 /** The saved examples of a component and all that is done with them; each act offers to be undone. */
@@ -7,30 +6,9 @@ export function useExamples(tag: Ref<string>) {
   const store = useLibrary()
   const { say } = useSay()
   const { wordsStamp } = storeToRefs(store)
-  const saved = ref<ExampleView[]>([])
-  const problems = ref<Problem[]>([])
   const base = computed(() => `/libraries/${store.slug}/components/${tag.value}/examples`)
+  const { kept: saved, problems, load, attempt } = useKept(base, examplesSchema)
   const face = computed(() => saved.value.find((example) => example.face))
-
-  async function load() {
-    try {
-      saved.value = await ask(examplesSchema, base.value)
-    } catch (error) {
-      problems.value = problemsOf(error)
-    }
-  }
-  /** Does something, asks for the examples anew, and says whether it went well. */
-  async function attempt(work: () => Promise<unknown>): Promise<boolean> {
-    problems.value = []
-    try {
-      await work()
-      await load()
-      return true
-    } catch (error) {
-      problems.value = problemsOf(error)
-      return false
-    }
-  }
   const send = (id: string, body: ExampleChange) =>
     ask(z.unknown(), `${base.value}/${id}`, { method: 'PATCH', body })
   const undoBy = (work: () => Promise<unknown>) => ({ title: 'Undo', run: () => void attempt(work) })
@@ -82,6 +60,7 @@ export function useExamples(tag: Ref<string>) {
 export const copyOf = (example: ExampleView, name: string): NewExample => ({
   name,
   usage: example.usage,
+  acts: example.acts,
   notes: example.notes,
   starter: example.starter,
   ...(example.surround ? { surround: example.surround } : {}),

@@ -1,4 +1,5 @@
 import type { ModuleOf } from '~~/core/code/showing'
+import type { Act } from '~~/core/acts/act'
 import type { Usage } from '~~/core/code/usage'
 import type { Provided } from '~~/core/provisions'
 import type { Surround } from '~~/core/surround'
@@ -71,6 +72,8 @@ interface Heard {
   trail?(message: Extract<FromFrame, { say: 'trail' }>): void
   answered?(message: Extract<FromFrame, { say: 'answered' }>): void
   observed?(message: Extract<FromFrame, { say: 'observed' }>): void
+  acted?(act: Extract<FromFrame, { say: 'acted' }>['act']): void
+  replayed?(outcome: Extract<FromFrame, { say: 'replayed' }>['outcome']): void
 }
 
 /**
@@ -88,6 +91,7 @@ export function useFrameHost(
   let loads = 0
   let sequence = 0
   let askedDress = 0
+  let replays = 0
   let beat = 0
   let lastMessage = 0
   let lastCheck = 0
@@ -97,7 +101,7 @@ export function useFrameHost(
   let taken: number[] = []
   const grabbed = ref(false)
   let windowStart = 0
-  const last: { themes?: ToFrame; provide?: ToFrame; surround?: ToFrame; show?: ToFrame } = {}
+  const last: Partial<Record<'themes' | 'provide' | 'surround' | 'show' | 'way', ToFrame>> = {}
 
   const post = (message: ToFrame) => port?.postMessage(message)
   const keyboard = useKeyboard({
@@ -165,7 +169,8 @@ export function useFrameHost(
     }
     iframe.value?.contentWindow?.postMessage(hello, '*', [channel.port2])
     // what a browser lacks it lacks before any code that is provided is loaded
-    for (const message of [last.themes, last.surround, last.provide, last.show]) if (message) post(message)
+    for (const message of [last.themes, last.surround, last.provide, last.show, last.way])
+      if (message) post(message)
     lastMessage = lastCheck = performance.now()
     timer = setInterval(check, beatEvery)
     check()
@@ -205,6 +210,10 @@ export function useFrameHost(
         return heard.trail?.(message)
       case 'answered':
         return heard.answered?.(message)
+      case 'acted':
+        return heard.acted?.(message.act)
+      case 'replayed':
+        return message.n === replays ? heard.replayed?.(message.outcome) : undefined
       case 'picked':
         return heard.picked?.(message.node)
       case 'failed':
@@ -244,6 +253,7 @@ export function useFrameHost(
     },
     show(target: Target): number {
       taken = []
+      last.way = undefined
       last.show = { say: 'show', seq: ++sequence, ...target }
       post(last.show)
       return sequence
@@ -265,6 +275,12 @@ export function useFrameHost(
     dress(node: number, pseudo: '' | '::before' | '::after') {
       post({ say: 'dress', seq: ++askedDress, node, pseudo })
     },
+    /** Does acts to what is made anew for it; whoever asks for that lets it have the focus. */
+    replay(acts: Act[]) {
+      keyboard.grant()
+      post((last.way = { say: 'replay', n: ++replays, acts, anew: true }))
+    },
+    record: (on: boolean) => post((last.way = { say: 'record', on })),
     ring(node: number | null, pick: boolean) {
       post({ say: 'ring', node, pick })
     },

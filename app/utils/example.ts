@@ -1,3 +1,4 @@
+import type { Act } from '~~/core/acts/act'
 import type { Usage } from '~~/core/code/usage'
 import type { Surround } from '~~/core/surround'
 
@@ -9,6 +10,8 @@ export interface ReadableExample {
   anchor: string
   surround?: Surround | null
   notes?: string
+  /** What is done to it once it stands there. */
+  acts?: Act[]
 }
 
 /** The name of an example as the end of an address. */

@@ -18,7 +18,9 @@ export function wordsAside<W extends { member: string; text: string }>(
   const members = new Map(contract.members.map((member) => [memberKey(member), member]))
   const spoken = new Set(written.filter((item) => item.text).map((item) => item.member))
   return written
-    .filter((item) => item.text && !/^(component|guide):/.test(item.member) && !members.has(item.member))
+    .filter(
+      (item) => item.text && !/^(component|guide|named):/.test(item.member) && !members.has(item.member),
+    )
     .map((words) => {
       const [kind, ...rest] = words.member.split(':')
       const name = rest.join(':')

@@ -20,7 +20,7 @@ export interface MemberChange {
 }
 
 /** What is told of a member beside what it promises. */
-const besides = new Set(['place', 'comment', 'disagreements', 'unfired', 'idle'])
+const besides = new Set(['place', 'comment', 'disagreements', 'unfired', 'idle', 'made', 'wears'])
 const promise = (member: Member): string =>
   JSON.stringify(
     Object.entries(member)
@@ -32,9 +32,10 @@ const promise = (member: Member): string =>
  * The members that are new, changed and gone between two readings of a component, in the order of the newer.
  */
 export function changesOf(before: Contract, now: Contract): MemberChange[] {
+  const isToldOf = (member: Member) => !isOfProp(member) && !isStateOfVariant(member, before, now)
   const old = new Map(before.members.map((member) => [memberKey(member), member]))
   const keys = new Set(now.members.map(memberKey))
-  const fresh = now.members.flatMap((member): MemberChange[] => {
+  const fresh = now.members.filter(isToldOf).flatMap((member): MemberChange[] => {
     const was = old.get(memberKey(member))
     if (!was) return [{ member, change: 'new', says: describeMember(member) }]
     if (promise(was) === promise(member)) return []
@@ -44,9 +45,25 @@ export function changesOf(before: Contract, now: Contract): MemberChange[] {
   return [
     ...fresh,
     ...before.members
-      .filter((member) => !keys.has(memberKey(member)))
+      .filter((member) => isToldOf(member) && !keys.has(memberKey(member)))
       .map((member): MemberChange => ({ member, change: 'gone', says: '' })),
   ]
+}
+
+/** A variant that a prop has: what changes of it, the type and the default of that prop tell. */
+const isOfProp = (member: Member): boolean => member.kind === 'variant' && member.by === 'prop'
+
+/** A state by attribute that is told of as a variant in the other of two readings. */
+function isStateOfVariant(member: Member, ...contracts: readonly Contract[]): boolean {
+  if (member.kind !== 'state' || member.by !== 'attribute') return false
+  const [attribute, value = 'true'] = member.name.split('=')
+  return contracts.some(({ members }) =>
+    members.some((other) => {
+      if (other.kind !== 'variant' || String(other.value) !== value) return false
+      const prop = members.find(({ kind, name }) => kind === 'prop' && name === other.axis)
+      return other.axis === attribute || (prop?.kind === 'prop' && prop.attribute === attribute)
+    }),
+  )
 }
 
 /** How a component differs from what it was, and what that asks of those who use it. */

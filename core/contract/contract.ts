@@ -11,12 +11,14 @@ import { passThroughKind } from './pass-through'
 import { propKind } from './prop'
 import { slotKind } from './slot'
 import { stateKind } from './state'
+import { variantKind } from './variant'
 
 /**
  * The kinds of members in the order the ledger shows them: everything there is to know of one is in its file.
  */
 export const memberKinds = [
   propKind,
+  variantKind,
   slotKind,
   eventKind,
   partKind,

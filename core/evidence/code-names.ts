@@ -9,9 +9,12 @@ export function codeNamesOf(member: Member): string[] {
     const { name, attribute } = member
     return attribute && attribute !== name ? [name, attribute] : [name]
   }
+  if (member.kind === 'variant') return [member.axis]
   if (member.kind !== 'slot') return []
   return member.name ? [member.name] : ofDefaultSlot
 }
 
 /** What the members of a component are called in its code. */
-export const namesInCode = (contract: Contract): string[] => contract.members.flatMap(codeNamesOf)
+export const namesInCode = (contract: Contract): string[] => [
+  ...new Set(contract.members.flatMap(codeNamesOf)),
+]

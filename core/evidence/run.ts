@@ -1,6 +1,7 @@
 import { forFrame, modulesFor, type ModuleOf } from '../code/showing'
 import type { Usage } from '../code/usage'
 import { memberKey, type Contract, type Member } from '../contract/contract'
+import { ruledOut, type NeverTogether } from '../variants/combination'
 import type { Condition } from './conditions'
 import type { Evidence, EvidenceMark } from './evidence'
 import type { Case, Observation } from './observation'
@@ -125,7 +126,13 @@ export class TrialRun {
     /** What is done to it: everything that answers is used, and each key is pressed that it asks for. */
     readonly acts: Case['acts'],
     private readonly isLate: () => boolean = () => false,
+    private readonly never: readonly NeverTogether[] = [],
   ) {}
+
+  /** Whether a way of showing it is one that must not be used. */
+  isRuledOut(usage: Usage): boolean {
+    return ruledOut(this.contract, usage, this.never).length > 0
+  }
 
   /** Has cases looked at that were not yet, as long as there is time. */
   *look(cases: readonly Case[]): Steps<void> {

@@ -1,8 +1,10 @@
 import type { Case } from './observation'
 import { samplesOf } from './samples'
+import type { NeverTogether } from '../variants/combination'
 import { contractOf, runTrial as run } from '../../tests/trial'
 
 const two = contractOf("  tone: 'calm' | 'loud' = 'calm'\n  open = false")
+const variantsOfTwo = (mark: string) => ({ 'variant:tone=calm': mark, 'variant:tone=loud': mark })
 
 test(
   'a prop that changes what is shown is seen; one that changes nothing is said to have no ' +
@@ -11,7 +13,7 @@ test(
     const { marks, rounds, evidence } = run(two, ({ usage }) => ({
       tree: String(usage.props.tone ?? 'calm'),
     }))
-    expect(marks).toEqual({ 'prop:tone': 'seen', 'prop:open': 'no effect' })
+    expect(marks).toEqual({ 'prop:tone': 'seen', 'prop:open': 'no effect', ...variantsOfTwo('seen') })
     const cases = rounds.flat().filter((round) => round.id.startsWith('prop|open'))
     expect(cases.some((trialCase) => trialCase.usage.props.tone === 'loud')).toBe(true)
     expect(cases.some((trialCase) => trialCase.acts.length > 0)).toBe(true)
@@ -31,6 +33,23 @@ test('a prop that matters only with another one set is seen, and in what conditi
     says: 'It changed what is shown, with tone loud.',
   })
 })
+test('how what must not be used looks tells nothing of a value', () => {
+  // the tones differ only while it is open
+  const looks = ({ usage: { props } }: Case) => ({
+    style: props.open === true ? String(props.tone ?? 'calm') : '',
+    tree: String(props.open),
+  })
+  const never = ['calm', 'loud'].map((value): NeverTogether => ({
+    rule: 'never',
+    settings: [
+      { axis: 'tone', value },
+      { axis: 'open', value: true },
+    ],
+  }))
+  expect(run(two, looks).marks).toMatchObject(variantsOfTwo('seen'))
+  expect(run(two, looks, { never }).marks).toMatchObject(variantsOfTwo('no effect'))
+})
+
 test('of very many custom properties those that may do something are found by trying them together', () => {
   const names = Array.from({ length: 120 }, (_, i) => `--a-${i}`)
   const sheet = names.map((name) => `b { color: var(${name}) }`).join(' ')
@@ -57,7 +76,7 @@ test('where time is over, what was seen stands, and of the rest nothing is said'
     },
     { isLate: () => looked > 60 },
   )
-  expect(marks).toEqual({ 'prop:tone': 'seen', 'prop:open': 'not tried' })
+  expect(marks).toEqual({ 'prop:tone': 'seen', 'prop:open': 'not tried', ...variantsOfTwo('not tried') })
 })
 test('a prop that matters only in use is seen', () => {
   expect(
@@ -107,6 +126,8 @@ test('what changed nothing is not reached while code that has to do with it neve
         'code that has to do with it never ran: src/a.ts:7, src/b.ts:3.',
       ) as string,
     },
+    { member: 'variant:tone=calm', mark: 'seen' },
+    { member: 'variant:tone=loud', mark: 'seen' },
   ])
   const [asked] = rounds.flat().flatMap(({ code }) => code ?? [])
   expect(asked?.names).toEqual(['open'])
@@ -117,6 +138,7 @@ test('a value that is another each time it is asked for is no sign of anything',
   expect(run(two, ({ usage }) => ({ tree: String(usage.props.tone), ...noise() })).marks).toEqual({
     'prop:tone': 'seen',
     'prop:open': 'no effect',
+    ...variantsOfTwo('seen'),
   })
 })
 test('a default that is not what nothing set shows is remarked', () => {

@@ -1,6 +1,7 @@
 import type { Usage } from '../code/usage'
 import { membersOf, type Contract, type MemberKind } from '../contract/contract'
-import { conditionsOf } from './conditions'
+import { ruledOut, type NeverTogether } from '../variants/combination'
+import { conditionsOf, type Condition } from './conditions'
 import type { Evidence } from './evidence'
 import {
   caseOf,
@@ -19,6 +20,7 @@ import { notRun } from './trials/left'
 import { meetEvents, meetKeys, meetParts } from './trials/met'
 import { tryMethods } from './trials/methods'
 import { tryProps } from './trials/props'
+import { tryVariants } from './trials/variants'
 
 /**
  * How each kind of member is tried, in this order: what is met while others are tried comes after them.
@@ -26,6 +28,7 @@ import { tryProps } from './trials/props'
  */
 const trials: Record<MemberKind, MemberTrial | undefined> = {
   prop: tryProps,
+  variant: tryVariants,
   slot: trySlots,
   state: tryStates,
   method: tryMethods,
@@ -36,10 +39,12 @@ const trials: Record<MemberKind, MemberTrial | undefined> = {
   'pass-through': undefined,
 }
 
-/** What a trial may ask: the contracts of the library, and whether time is over. */
+/** What a trial may ask: the contracts of the library, whether time is over, and what must not be used. */
 interface TrialNeeds {
   others?: readonly Contract[]
   isLate?: () => boolean
+  /** What must not be used together: nothing is told of how that looks. */
+  never?: readonly NeverTogether[]
 }
 
 /**
@@ -50,14 +55,17 @@ interface TrialNeeds {
 export function* trial(
   contract: Contract,
   face: Usage,
-  { others, isLate }: TrialNeeds = {},
+  { others, isLate, never = [] }: TrialNeeds = {},
 ): Steps<Evidence[]> {
   const keys = membersOf(contract, 'key')
     .filter((key) => key.known !== 'comment')
     .map(({ name }) => name)
   const acts = ['use' as const, ...keys.map((key) => ({ key }))]
+  /** The first is how it stands on the shelf, whatever that is. */
+  const allowed = (conditions: Condition[]) =>
+    conditions.filter(({ usage }, c) => c === 0 || ruledOut(contract, usage, never).length === 0)
   const runFrom = (usage: Usage) =>
-    new TrialRun(contract, usage, conditionsOf(contract, usage, others), acts, isLate)
+    new TrialRun(contract, usage, allowed(conditionsOf(contract, usage, others)), acts, isLate, never)
   let run = runFrom(face)
   let why = yield* lookAtAll(run, keys)
   const around = run.of(restId(0))?.failed === undefined ? undefined : rightIn(run)

@@ -37,9 +37,14 @@ test('what looks otherwise each time is looked at anew with chance held', () => 
   const { marks } = run(two, ({ steady, usage }) => ({
     tree: `${steady ? 0 : ++made} ${String(usage.props.tone ?? 'calm')}`,
   }))
-  expect(marks).toEqual({ 'prop:tone': 'seen', 'prop:open': 'no effect' })
+  expect(marks).toEqual({
+    'prop:tone': 'seen',
+    'prop:open': 'no effect',
+    'variant:tone=calm': 'seen',
+    'variant:tone=loud': 'seen',
+  })
   const { evidence } = run(two, () => ({ tree: String(++made) }))
-  expect(evidence.map(({ mark }) => mark)).toEqual(['not tried', 'not tried'])
+  expect(evidence.map(({ mark }) => mark)).toEqual(['not tried', 'not tried', 'not tried', 'not tried'])
 })
 
 test('a prop that is looked at only once the component stands there is seen, set then', () => {

@@ -22,6 +22,7 @@ export interface SkeletonInput {
   wish: Wish
 }
 
+import type { NeverTogether } from '../variants/combination'
 /**
  * How source of one language is read, begun and declared. Pure; it may take a compiler along, and is
  * therefore not for pages.
@@ -37,7 +38,8 @@ export interface SourceLanguage {
   /** Whether a component that is begun always has a slot: one that was read back without is no good. */
   beginsWithSlot: boolean
   /**
-   * What a component's declarations say in a package, where the compiler does not write them from its source.
+   * What a component's declarations say in a package, where the compiler does not write them from its source;
+   * values that must never be given together are refused by its props.
    */
-  declare?(contract: Contract): string
+  declare?(contract: Contract, never?: readonly NeverTogether[]): string
 }

@@ -5,6 +5,7 @@ import type { Problem } from '../problem'
 import { sourceLanguages } from '../languages/sources'
 import { readManifest, withWordsOf } from './manifest/read'
 import { withAskedValues } from './source/asked-values'
+import { withVariants } from './variants/with-variants'
 import { withContextCompanions } from './source/context-companions'
 import { CheckedTypes } from './source/checked-types'
 import { lostImports } from './source/needs'
@@ -106,7 +107,7 @@ function readAll(sources: SourceSet, types: CheckedTypes, aside: Problem[]): Rea
   }
   problems.push(...sources.tooLarge, ...notDeclared(types.tooLarge))
   if (contracts.size === 0) problems.push(...nothingFound(sources))
-  const all = withContextCompanions(sources, [...contracts.values()])
+  const all = withVariants(sources, withContextCompanions(sources, [...contracts.values()]))
   return { contracts: all.sort((a, b) => a.tag.localeCompare(b.tag)), problems }
 }
 

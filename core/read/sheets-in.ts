@@ -37,7 +37,7 @@ export function writtenText(node: ts.StringLiteralLike | ts.TemplateExpression):
 }
 
 /** The sheets in a text: those of its style elements where it is markup, else all of it. */
-function stylesIn(text: string): { text: string; from: number }[] {
+export function stylesIn(text: string): { text: string; from: number }[] {
   if (!/<style[\s>]/i.test(text)) return [{ text, from: 0 }]
   const found: { text: string; from: number }[] = []
   const visit = (node: DefaultTreeAdapterMap['node']): void => {

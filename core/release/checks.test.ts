@@ -9,6 +9,7 @@ const ready: ToPublish = {
   paths: ['package.json', 'LICENSE'],
   buildProblems: [],
   tokenProblems: [],
+  missedWays: [],
 }
 const codes = (more: Partial<ToPublish>) =>
   judgeRelease({ ...ready, ...more }).problems.map((problem) => problem.code)
@@ -25,6 +26,11 @@ test.each([
 ])('%s holds the licence: %s', (path, is) => expect(licencePath([path])).toBe(is ? path : undefined))
 test.each([
   ['no licence', { paths: [] }, ['no-licence']],
+  [
+    'a way that leads nowhere',
+    { missedWays: [{ tag: 'x-a', example: 'Open', way: { done: 0, failed: { why: 'no', instead: [] } } }] },
+    ['way-missed'],
+  ],
   ['a foreign name', { package: '@marram/skua' }, ['other-name']],
   ['two files that differ in case', { paths: ['LICENSE', 'src/Chip.ts', 'src/chip.ts'] }, ['case-only']],
   ['no package.json', { packageJson: undefined }, ['no-package-json']],

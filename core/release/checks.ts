@@ -6,6 +6,7 @@ import { hasLicence } from './checks/licence'
 import { hasOwnName } from './checks/name'
 import { packageJsonIsRead } from './checks/package-json'
 import { tokensResolve } from './checks/tokens'
+import { waysLead } from './checks/ways'
 import { readLibraryPackage, type LibraryPackage } from './library'
 
 /** Everything that may stand in the way of a release, in the order in which it is told. */
@@ -16,6 +17,7 @@ const releaseChecks: readonly ReleaseCheck[] = [
   pathsDiffer,
   componentsCompile,
   tokensResolve,
+  waysLead,
 ]
 
 /**

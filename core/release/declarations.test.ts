@@ -75,3 +75,77 @@ test.each([
   ).toEqual([])
   expect(errors).toHaveLength(wrong)
 })
+
+const never = [
+  {
+    rule: 'never' as const,
+    settings: [
+      { axis: 'tone', value: 'storm' },
+      { axis: 'wide', value: true },
+    ],
+  },
+  {
+    rule: 'never' as const,
+    settings: [
+      { axis: 'tone', value: 'calm' },
+      { axis: 'size', value: 'large' },
+    ],
+  },
+]
+const inThree = readLibrary(
+  [
+    {
+      path: 'Strip.vue',
+      text:
+        "<script setup lang=\"ts\">withDefaults(defineProps<{ tone?: 'calm' | 'storm'; wide?: boolean; " +
+        "size?: 'small' | 'large' }>(), { tone: 'calm' })</script><template><b/></template>",
+    },
+    {
+      path: 'Band.svelte',
+      text:
+        "<script lang=\"ts\">let { tone = 'calm', wide = false, size }: { tone?: 'calm' | 'storm'; " +
+        "wide?: boolean; size?: 'small' | 'large' } = $props()</script><b class={tone}>{wide}{size}</b>",
+    },
+    {
+      path: 'line.tsx',
+      text:
+        "export const Line = ({ tone = 'calm', wide, size }: { tone?: 'calm' | 'storm'; wide?: boolean; " +
+        "size?: 'small' | 'large' }) => <i className={tone}>{wide}{size}</i>",
+    },
+  ],
+  outside,
+).contracts
+
+test.each(['Strip', 'Band', 'Line'])('what must not be given together the props of %s refuse', (tag) => {
+  const contract = inThree.find((contract) => contract.tag === tag)!
+  const declared = sourceLanguage(contract.language).declare!(contract, never)
+  const givenTo = {
+    Strip: (props: string) => `ofStrip(${props})`,
+    Band: (props: string) => `mount(Band, { target, props: ${props} })`,
+    Line: (props: string) => `Line(${props})`,
+  }[tag]!
+  const uses: [string, boolean][] = [
+    ['{ tone: "storm" }', true],
+    ['{ wide: true }', true],
+    ['{ tone: "storm", wide: false }', true],
+    ['{ tone: "storm", wide: true }', false],
+    ['{ tone: "storm", size: "large" }', true],
+    ['{ tone: "calm", size: "large" }', false],
+    // calm by itself
+    ['{ size: "large" }', false],
+    ['{}', true],
+  ]
+  const text =
+    `import { h } from 'vue'\nimport { mount } from 'svelte'\nimport { ${tag} } from './made'\n` +
+    (tag === 'Strip' ? `declare function ofStrip(props: InstanceType<typeof Strip>['$props']): void\n` : '') +
+    `declare const target: Element\nvoid [h, mount, target]\n`
+  const sources = new SourceSet(
+    [{ path: 'index.ts', text: `${text}${uses.map(([props]) => givenTo(props)).join('\n')}\n` }],
+    (path) => (path === 'made.d.ts' ? declared : outside(path)),
+  )
+  const head = text.split('\n').length - 1
+  const refused = new CheckedTypes(sources)
+    .errors('index.ts')
+    .map(({ start, file }) => file!.getLineAndCharacterOfPosition(start!).line - head)
+  expect(refused).toEqual(uses.flatMap(([, isFine], line) => (isFine ? [] : [line])))
+})

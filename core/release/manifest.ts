@@ -1,4 +1,5 @@
 import { memberKey, type Contract, type Member, type MemberKind } from '../contract/contract'
+import type { SummaryRow } from '../accessible/summary'
 import { printType, type TypeModel } from '../contract/type'
 
 /** Where a component's module stands in the package. */
@@ -111,6 +112,8 @@ const listings: { [K in MemberKind]: Listing<K>[] } = {
         inCode(state) && state.by === 'custom' ? { name: state.name, ...told } : undefined,
     },
   ],
+  // the format has no place for them: the values stand in the type of their prop
+  variant: [],
   key: [],
   'pass-through': [],
 }
@@ -154,15 +157,21 @@ export function customElementsManifest(
   contracts: Contract[],
   prefix: string,
   words: Words = () => undefined,
+  accessible: Readonly<Record<string, SummaryRow[]>> = {},
 ): object {
   return {
     schemaVersion: '2.1.0',
     readme: 'README.md',
-    modules: contracts.map((contract) => moduleOf(contract, prefix, words)),
+    modules: contracts.map((contract) => moduleOf(contract, prefix, words, accessible[contract.tag])),
   }
 }
 
-function moduleOf(contract: Contract, prefix: string, words: Words): object {
+function moduleOf(
+  contract: Contract,
+  prefix: string,
+  words: Words,
+  accessible: SummaryRow[] | undefined,
+): object {
   const path = modulePath(contract, prefix)
   const declaration = { name: contract.className, module: path }
   return {
@@ -177,6 +186,8 @@ function moduleOf(contract: Contract, prefix: string, words: Words): object {
         ...told(contract.summary || undefined, words(contract.tag, 'component:'), contract.deprecated),
         superclass: { name: 'HTMLElement' },
         ...listed(contract, words),
+        // ours beside the format: what a browser tells assistive technology, and what keys do
+        ...(accessible?.length ? { accessible } : {}),
       },
     ],
     exports: [

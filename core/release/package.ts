@@ -1,10 +1,11 @@
-import type { Prop } from '../contract/prop'
-import { componentTitle, memberTitle, membersOf, type Contract } from '../contract/contract'
+import type { SummaryRow } from '../accessible/summary'
+import type { Contract } from '../contract/contract'
 import { languageOf } from '../languages/languages'
-import { shortType } from '../contract/type'
 import { resolveTheme, themesCss, type Theme } from '../tokens/themes'
+import type { Combination } from '../variants/combination'
 import type { LibraryPackage } from './library'
 import { bareName, customElementsManifest, type Words } from './manifest'
+import { readme } from './readme'
 
 export interface PackageFile {
   path: string
@@ -24,6 +25,10 @@ export interface PackageInput {
   version: string
   contracts: Contract[]
   words: Words
+  /** Named variants and what must not be used, by tag. */
+  combinations: Readonly<Record<string, readonly Combination[]>>
+  /** What assistive technology is told, by tag, where a browser was asked. */
+  accessible: Readonly<Record<string, SummaryRow[]>>
   themes: Theme[]
   /** Built modules and declarations, with paths under `dist/`. */
   built: PackageFile[]
@@ -35,6 +40,7 @@ export interface PackageInput {
 /** All files of a published package, in a fixed order, so that the same input packs to the same bytes. */
 export function packageFiles(input: PackageInput): PackageFile[] {
   const { contracts, themes, prefix } = input
+  const manifest = customElementsManifest(contracts, prefix, input.words, input.accessible)
   const files: PackageFile[] = [
     { path: 'package.json', content: `${JSON.stringify(packageJson(input), null, 2)}\n` },
     { path: 'README.md', content: readme(input) },
@@ -42,7 +48,7 @@ export function packageFiles(input: PackageInput): PackageFile[] {
     { path: 'LICENSE', content: input.licence },
     {
       path: 'custom-elements.json',
-      content: `${JSON.stringify(customElementsManifest(contracts, prefix, input.words), null, 2)}\n`,
+      content: `${JSON.stringify(manifest, null, 2)}\n`,
     },
     { path: 'tokens/tokens.css', content: themesCss(themes, tokenPrefix(prefix)).css },
     ...themes.map((theme) => ({
@@ -154,68 +160,5 @@ declare global {
 ${entries.join('\n')}
   }
 }
-`
-}
-
-function readme({ library, version, contracts, prefix, words, registry, themes }: PackageInput): string {
-  const cell = (text: string) => text.replaceAll('|', '\\|').replaceAll('\n', ' ')
-  const base = themes.find((theme) => theme.on === null)?.name ?? ''
-  const worn = themes.find((theme) => theme.name !== base)?.name ?? base
-  const first = `${library.name}/${bareName(contracts[0]?.tag ?? '', prefix)}`
-  const rowOf = (tag: string, prop: Prop) =>
-    [
-      `\`${prop.name}\``,
-      prop.attribute ? `\`${prop.attribute}\`` : '',
-      `\`${cell(shortType(prop.type))}\``,
-      prop.default ? `\`${cell(prop.default)}\`` : '',
-      cell(words(tag, `prop:${prop.name}`) ?? prop.comment ?? ''),
-    ].join(' | ')
-  return `# ${library.name}
-
-${library.description ?? ''}
-
-## Install
-
-\`\`\`sh
-npm install ${library.name}@${version} --registry ${registry}
-\`\`\`
-
-\`\`\`html
-<link rel="stylesheet" href="node_modules/${library.name}/tokens/tokens.css">
-<script type="module" src="node_modules/${library.name}/dist/index.js"></script>
-\`\`\`
-
-With a bundler: \`import '${library.name}'\` for all, or one component at a time, such as \`import '${first}'\`.
-A theme holds inside an element: \`<div data-theme="${worn}">\`.
-
-## Components
-
-${contracts
-  .map((contract) => {
-    const props = membersOf(contract, 'prop').filter((member) => !member.readonly)
-    const rest = (['slot', 'event', 'part'] as const).flatMap((kind) => {
-      const names = membersOf(contract, kind)
-        .filter((member) => member.known !== 'comment')
-        .map((member) => `\`${memberTitle(member)}\``)
-      return names.length
-        ? [`${kind === 'slot' ? 'Slots' : kind === 'event' ? 'Events' : 'Parts'}: ${names.join(', ')}.`]
-        : []
-    })
-    return [
-      `### ${componentTitle(contract.tag, prefix)}\n\n\`<${contract.tag}>\` ` +
-        `${words(contract.tag, 'component:') ?? contract.summary}`,
-      ...(props.length
-        ? [
-            [
-              '| prop | attribute | type | default | |',
-              '| --- | --- | --- | --- | --- |',
-              ...props.map((prop) => `| ${rowOf(contract.tag, prop)} |`),
-            ].join('\n'),
-          ]
-        : []),
-      ...(rest.length ? [rest.join(' ')] : []),
-    ].join('\n\n')
-  })
-  .join('\n\n')}
 `
 }

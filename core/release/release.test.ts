@@ -102,11 +102,41 @@ const files = packageFiles({
   words: (_tag, key) => (key === 'prop:tone' ? 'Written by a person.' : undefined),
   themes,
   built: [{ path: 'dist/index.js', content: '' }],
+  accessible: {
+    'x-card': [
+      {
+        what: 'button “Open”',
+        role: 'button',
+        name: 'Open',
+        steady: ['focusable'],
+        changing: ['expanded'],
+        keys: [{ keys: ['Enter'], does: ['opens'] }],
+      },
+    ],
+  },
+  combinations: {
+    'x-card': [
+      {
+        id: '1',
+        rule: 'never',
+        name: '',
+        reason: 'Nobody sees it.',
+        settings: [
+          { axis: 'tone', value: 'storm' },
+          { axis: 'wide', value: true },
+        ],
+      },
+    ],
+  },
   licence: 'MIT text',
   changelog: [{ version: '1.0.0', date: '2026-11-25', notes: '### Added\n\n- All.' }],
   registry: 'http://r/',
 })
 const file = (path: string) => String(files.find((file) => file.path === path)!.content)
+
+test('a package says what must not be used together', () => {
+  expect(file('README.md')).toContain('- Never tone storm with wide: Nobody sees it.')
+})
 
 test('a package says where everything is', () => {
   const json = JSON.parse(file('package.json'))
@@ -134,6 +164,7 @@ test('the manifest tells what was read, and people’s words before the source�
     }[]
   }
   expect(manifest.schemaVersion).toBe('2.1.0')
+  expect(file('custom-elements.json')).toContain('button “Open”')
   expect(manifest.modules[0]!.path).toBe('dist/card.js')
   expect(manifest.modules[0]!.declarations[0]).toMatchObject({
     tagName: 'x-card',

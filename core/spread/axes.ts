@@ -5,6 +5,8 @@ import { slotTitle } from '../contract/slot'
 import { choicesOf } from '../contract/type'
 import { statesToHold } from '../style/states-to-hold'
 import type { Surround } from '../surround'
+import { choicesAlong, choiceTitle, variantAxes, withValue } from '../variants/axis'
+import { goneFrom, withSettings, type Combination } from '../variants/combination'
 
 /** One value of an axis: what it is called, and how it changes what is shown and what is around it. */
 export interface AxisValue {
@@ -30,6 +32,8 @@ export interface AxesFrom {
   face: Usage
   themes: readonly { name: string; title: string }[]
   examples: readonly { name: string; usage: Usage }[]
+  /** Variants that somebody gave a name to. */
+  named?: readonly Combination[]
 }
 
 /** A word no line breaks inside of. */
@@ -40,14 +44,16 @@ const shortWords = 'Late'
  * Everything a component may be spread over: its props, booleans and slots, states, themes, widths,
  * directions, text sizes, lengths of content, examples.
  */
-export const axesOf = ({ contract, face, themes, examples }: AxesFrom): Axis[] => [
+export const axesOf = ({ contract, face, themes, examples, named = [] }: AxesFrom): Axis[] => [
   ...propAxes(contract),
+  ...sheetAxes(contract),
   ...slotAxes(contract, face),
   stateAxis(contract),
   ...(themes.length > 1 ? [themeAxis(themes)] : []),
   ...surroundAxes,
   ...contentAxes(contract, face),
   ...(examples.length > 1 ? [exampleAxis(examples)] : []),
+  ...namedAxis(contract, named),
 ]
 
 const propAxes = (contract: Contract): Axis[] =>
@@ -63,6 +69,31 @@ const propAxes = (contract: Contract): Axis[] =>
       }))
       return values.length < 2 ? [] : [{ id: `prop:${name}`, title: name, values }]
     })
+
+/** What only sheets ask for: attributes and classes of the host that no prop stands for. */
+const sheetAxes = (contract: Contract): Axis[] =>
+  variantAxes(contract)
+    .filter(({ variants }) => variants[0]!.by !== 'prop')
+    .map((axis) => ({
+      id: `${axis.variants[0]!.by}:${axis.name}`,
+      title: axis.name,
+      values: choicesAlong(axis).map(({ value }) => ({
+        title: choiceTitle(axis, value),
+        usage: (usage: Usage) => withValue(usage, axis, value ?? undefined),
+      })),
+    }))
+
+/** Each named variant, and beside them what is shown without one. */
+function namedAxis(contract: Contract, named: readonly Combination[]): Axis[] {
+  const values = named.flatMap(({ name, settings }): AxisValue[] =>
+    goneFrom(contract, settings).length
+      ? []
+      : [{ title: name, usage: (usage) => withSettings(contract, usage, settings) ?? usage }],
+  )
+  return values.length
+    ? [{ id: 'named', title: 'named variant', values: [{ title: 'none' }, ...values] }]
+    : []
+}
 
 const slotAxes = (contract: Contract, face: Usage): Axis[] =>
   membersOf(contract, 'slot')
@@ -172,6 +203,9 @@ function contentAxes(contract: Contract, face: Usage): Axis[] {
   ]
 }
 
+/** How early a value of an axis is put on. */
+const firstness = ({ id }: Axis): number => (id === 'example' ? 2 : id === 'named' ? 1 : 0)
+
 /** One rendering of a spread. */
 export interface Cell {
   id: string
@@ -181,8 +215,8 @@ export interface Cell {
 }
 
 /**
- * A component shown with one value of each of some axes, those of examples first, so that others change what
- * the example shows.
+ * A component shown with one value of each of some axes: those of examples first, then of named variants, so
+ * that others change what these show.
  */
 export function cellOf(
   axes: readonly Axis[],
@@ -192,7 +226,7 @@ export function cellOf(
 ): Cell {
   const order = axes
     .map((axis, i) => ({ axis, value: axis.values[values[i]!]! }))
-    .toSorted((a, b) => Number(b.axis.id === 'example') - Number(a.axis.id === 'example'))
+    .toSorted((a, b) => firstness(b.axis) - firstness(a.axis))
   const usage = order.reduce((usage, { value }) => value.usage?.(usage) ?? usage, face)
   return {
     id: axes.map((axis, i) => `${axis.id}=${values[i]}`).join('&'),

@@ -24,7 +24,9 @@ export interface SheetShown {
 export const usuallyCovered = (axes: readonly Axis[]): string[] =>
   axes
     .map(({ id }) => id)
-    .filter((id) => id.startsWith('prop:') || ['state', 'theme', 'content', 'direction'].includes(id))
+    .filter(
+      (id) => /^(prop|attribute|class):/.test(id) || ['state', 'theme', 'content', 'direction'].includes(id),
+    )
 
 /** A spread as sheets; one without a title of its own is called as the component. */
 export const sheetsOfSpread = (

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { actsSchema, type Act } from '../acts/act'
 import { usageSchema, type Usage } from '../code/usage'
 import { contractSchema, statusSchema } from '../contract/contract'
 import { placeSchema } from '../contract/member'
@@ -59,12 +60,16 @@ const usage = usageSchema as unknown as z.ZodType<Usage>
 
 const surround = surroundSchema as unknown as z.ZodType<Surround>
 
+const acts = actsSchema as unknown as z.ZodType<Act[]>
+
 /** A kept way of showing a component; `surround` is null where nothing was said of what is around it. */
 export const exampleSchema = z.object({
   id: z.string(),
   name: z.string(),
   usage,
   surround: z.nullable(surround),
+  /** What is done to it once it stands there. */
+  acts,
   notes: z.string(),
   face: z.boolean(),
   starter: z.boolean(),
@@ -76,6 +81,7 @@ export const newExampleSchema = z.object({
   name: exampleName,
   usage,
   surround: z.optional(surround),
+  acts: z.optional(acts),
   notes: z.string().max(5000).optional(),
   /** The shelf shows it from now on; it is offered to consumers as a start. */
   face: z.boolean().optional(),
@@ -90,6 +96,7 @@ export const exampleChangeSchema = z
     name: exampleName,
     usage,
     surround: z.nullable(surround),
+    acts,
     notes: z.string().max(5000),
     face: z.literal(true),
     starter: z.boolean(),

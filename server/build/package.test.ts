@@ -26,6 +26,8 @@ const input = (version: string) => ({
   themes: [theme],
   licence: 'MIT',
   registry: 'http://registry.test/',
+  combinations: {},
+  accessible: {},
   changelog: [{ version, date: '2026-11-25', notes: 'All.' }],
 })
 async function unpack(tarball: Uint8Array): Promise<Map<string, string>> {

@@ -120,7 +120,7 @@ function standardLibs(): Map<string, string> {
 // eslint-disable-next-line max-lines-per-function -- the files of one package, each put in its place
 function packageDeclarations(
   files: SourceText[],
-  { contracts, prefix }: Omit<PackageInput, 'built'>,
+  { contracts, prefix, combinations }: Omit<PackageInput, 'built'>,
 ): { files: PackageFile[]; problems: Problem[] } {
   const texts = new Map(files.map((file) => [`/lib/${file.path}`, file.text]))
   const out: PackageFile[] = []
@@ -216,7 +216,7 @@ function packageDeclarations(
             ? [`export { default } from '${from(contract.files[0]!)}'\n`]
             : []),
         ].join('')
-      : (sourceLanguage(contract.language).declare?.(contract) ?? ''),
+      : (sourceLanguage(contract.language).declare?.(contract, combinations[contract.tag]) ?? ''),
   }))
   entries.push({
     path: 'dist/index.d.ts',

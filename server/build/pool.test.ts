@@ -39,6 +39,8 @@ test('what cannot be worked through is a problem, and the next task is done all 
     words: {},
     themes: [],
     licence: '',
+    combinations: {},
+    accessible: {},
     changelog: [],
     registry: '',
   }

@@ -1,4 +1,6 @@
+import type { Act } from '~~/core/acts/act'
 import type { Usage } from '~~/core/code/usage'
+import type { NewCombination } from '~~/core/variants/combination'
 
 const text = (value: string) => ({ is: 'text' as const, text: value })
 
@@ -22,6 +24,49 @@ export const faces: Record<string, Usage> = {
   'tern-deck-picker': { props: { chosen: 'a' }, slots: {} },
   'tern-action': { props: {}, slots: { '': text('Board now') } },
 }
+
+/** Variants that have a name together, with what is said of them, and what must not be used together. */
+export const combinations: [tag: string, NewCombination & { about?: string }][] = [
+  [
+    'tern-action',
+    {
+      rule: 'named',
+      name: 'Booking under way',
+      settings: [
+        { axis: 'emphasis', value: 'main' },
+        { axis: 'busy', value: true },
+      ],
+      reason: '',
+      about: 'While what was asked for is being done: it keeps its place, and nothing can be asked twice.',
+    },
+  ],
+  [
+    'tern-action',
+    {
+      rule: 'never',
+      name: '',
+      settings: [
+        { axis: 'emphasis', value: 'ghost' },
+        { axis: 'busy', value: true },
+      ],
+      reason: 'Without a ground nobody sees that it waits. Use a quiet one.',
+    },
+  ],
+]
+
+/** Examples of states that are only come to by use. */
+export const ways: [tag: string, name: string, usage: Usage, acts: Act[]][] = [
+  [
+    'tern-fare-stepper',
+    'The boat is full',
+    { props: { count: 2 }, slots: {} },
+    [
+      { do: 'press', on: { role: 'spinbutton', name: 'Fares' } },
+      { do: 'key', key: 'End' },
+      { do: 'wait', for: { part: 'count' }, says: '9' },
+    ],
+  ],
+]
 
 /** Examples offered to begin with: tag, name, how it is shown, notes. */
 export const starters: [string, string, Usage, string][] = [

@@ -1,12 +1,14 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { join, relative } from 'node:path'
 import { parseTokenDocument } from '~~/core/tokens/document'
+import { combinationKey } from '~~/core/variants/combination'
 import { hashPassword } from '../auth/password'
 import { stopChildren } from '../build/pool'
 import { bringIn } from '../jobs/bring-in'
 import { judgeFiles } from '../bring/judge'
 import { publish } from '../release/publish'
 import { componentByTag, setFace } from '../store/components'
+import { keepCombination } from '../store/combinations'
 import { keepExample } from '../store/examples'
 import { closeStore, migrate, store, type Store } from '../store/database'
 import { addLibrary, libraryBySlug, type Library } from '../store/libraries'
@@ -14,7 +16,7 @@ import { addPerson, personByEmail, setRole } from '../store/people'
 import { addTheme } from '../store/themes'
 import { writeWords } from '../store/words'
 import { demoPeople } from './people'
-import { faces, starters } from './scenario'
+import { combinations, faces, starters, ways } from './scenario'
 import { words } from './words'
 
 type Files = ReturnType<typeof judgeFiles>['files']
@@ -110,6 +112,12 @@ async function addWhatPeopleMade(db: Store, library: Library, by: string): Promi
   for (const [tag, usage] of Object.entries(faces)) await setFace(db, await idOf(tag), 'Usual', usage)
   for (const [tag, name, usage, notes] of starters)
     await keepExample(db, await idOf(tag), { name, usage, notes, starter: true })
+  for (const [tag, name, usage, acts] of ways) await keepExample(db, await idOf(tag), { name, usage, acts })
+  for (const [tag, { about, ...combination }] of combinations) {
+    const kept = await keepCombination(db, await idOf(tag), combination, by, 10)
+    if (typeof kept === 'string') throw new Error(`a combination of ${tag} was refused: ${kept}`)
+    if (about) await writeWords(db, await idOf(tag), combinationKey(kept), about, 0, by)
+  }
   for (const [tag, member, text] of words) await writeWords(db, await idOf(tag), member, text, 0, by)
 }
 

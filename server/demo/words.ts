@@ -74,6 +74,25 @@ export const words: readonly [string, string, string][] = [
     'prop:emphasis',
     'How much it asks to be used. **One** `main` on a page; `ghost` only beside a `quiet` one.',
   ],
+  ['tern-notice-strip', 'variant:tone=calm', 'News that changes nothing yet: a later boat, a new berth.'],
+  [
+    'tern-notice-strip',
+    'variant:tone=warn',
+    'Something may change: swell, a long queue. Not for what is certain already.',
+  ],
+  [
+    'tern-notice-strip',
+    'variant:tone=storm',
+    'Boats stay in. Never for one late sailing: people turn back when they see it.',
+  ],
+  ['tern-notice-strip', 'variant:tone=good', 'It is over: boats sail again.'],
+  ['tern-action', 'variant:emphasis=main', 'What the page is for. Once on a page.'],
+  [
+    'tern-action',
+    'variant:emphasis=quiet',
+    'What somebody may do besides. Not beside another `quiet` one of more weight.',
+  ],
+  ['tern-action', 'variant:emphasis=ghost', 'The way out: only beside a `quiet` one.'],
   ...guides.flatMap(([tag, when, whenNot]): [string, string, string][] => [
     [tag, 'guide:when', when],
     [tag, 'guide:when-not', whenNot],

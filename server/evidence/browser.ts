@@ -1,4 +1,4 @@
-import { chromium, type Browser } from 'playwright-core'
+import { chromium, type Browser, type BrowserContext } from 'playwright-core'
 import { raiseFence } from './fence'
 
 /** Megabytes the scripts of one page may keep. */
@@ -44,4 +44,17 @@ export async function fencedBrowser(
     fence.close()
     throw error
   }
+}
+
+/** The window that components are looked at in, in CSS pixels. */
+export const usualWindow = { width: 460, height: 400 }
+
+/** A context of its own for one component: whatever it asks for, there is nothing but what its origin serves. */
+export async function fencedContext(browser: Browser, origin: string): Promise<BrowserContext> {
+  const context = await browser.newContext({ viewport: usualWindow, serviceWorkers: 'block' })
+  await context.route(
+    () => true,
+    (route) => (route.request().url().startsWith(`${origin}/`) ? route.continue() : route.abort()),
+  )
+  return context
 }

@@ -1,12 +1,12 @@
-import type { Browser, Page } from 'playwright-core'
+import type { Browser } from 'playwright-core'
 import { membersOf } from '~~/core/contract/contract'
-import type { Observation } from '~~/core/evidence/observation'
 import { caseForFrame, inWindows } from '~~/core/evidence/run'
 import { trial } from '~~/core/evidence/trial'
 import { bareSurround } from '~~/core/surround'
-import { fromFrameSchema, hello, type ToFrame } from '~~/frame/protocol'
 import { limits } from '../limits'
-import { fencedBrowser } from './browser'
+import { notTold, tellAccessible } from './accessible'
+import { fencedBrowser, fencedContext, usualWindow } from './browser'
+import { hold, within } from './channel'
 import type { ToTry, Tried } from './message'
 
 /**
@@ -16,8 +16,6 @@ import type { ToTry, Tried } from './message'
 
 const say = (message: Tried) =>
   new Promise<void>((resolve) => process.send!(message, undefined, undefined, () => resolve()))
-/** Milliseconds a frame may be silent in the middle of a trial. */
-const patience = 45_000
 
 process.on('disconnect', () => process.exit(0))
 process.once('message', async (asked: ToTry) => {
@@ -39,12 +37,17 @@ process.once('message', async (asked: ToTry) => {
   for (const [i, component] of asked.components.entries()) {
     await say({ tag: component.tag, begun: true })
     try {
-      const evidence = await within(
-        tryOut(fenced.browser, asked, component, i),
-        limits.evidence.componentSeconds * 1000,
-        `it took longer than ${limits.evidence.componentSeconds} seconds in all`,
-      )
-      await say({ tag: component.tag, evidence })
+      const work = async (): Promise<Extract<Tried, { told: unknown }>> => ({
+        tag: component.tag,
+        evidence: component.isTried ? undefined : await tryOut(fenced.browser, asked, component, i),
+        told: component.isTold
+          ? undefined
+          : await tellAccessible(fenced.browser, asked, component, originOf(asked.port, i)).catch(
+              (error: unknown) => [notTold(error)],
+            ),
+      })
+      const seconds = limits.evidence.componentSeconds + limits.evidence.accessibleSeconds
+      await say(await within(work(), seconds * 1000, `it took longer than ${seconds} seconds in all`))
     } catch (error) {
       await say({
         tag: component.tag,
@@ -60,35 +63,24 @@ process.once('message', async (asked: ToTry) => {
   process.exit(0)
 })
 
-/** The work, or an error that says what is wrong once it takes too long. */
-function within<T>(work: Promise<T>, milliseconds: number, what: string): Promise<T> {
-  let timer: NodeJS.Timeout | undefined
-  const late = new Promise<never>((_resolve, reject) => {
-    timer = setTimeout(() => reject(new Error(what)), milliseconds)
-  })
-  return Promise.race([work, late]).finally(() => clearTimeout(timer))
-}
+/** Where frames of one component are: each has a site of its own. */
+const originOf = (port: number, i: number): string => `http://evidence${i}.localhost:${port}`
 
 /** Of the time that a component has, the share after which nothing more of it is tried. */
 const beforeTheEnd = 0.7
 
 /** Windows that components are looked at in, in CSS pixels. */
-const windows = { usual: { width: 460, height: 400 }, wide: { width: 1400, height: 900 } }
+const windows = { usual: usualWindow, wide: { width: 1400, height: 900 } }
 
 async function tryOut(
   browser: Browser,
   asked: ToTry,
-  { tag, contract, face, modules, provided }: ToTry['components'][number],
+  { tag, contract, face, modules, provided, never }: ToTry['components'][number],
   i: number,
 ) {
-  const context = await browser.newContext({ viewport: windows.usual, serviceWorkers: 'block' })
+  const origin = originOf(asked.port, i)
+  const context = await fencedContext(browser, origin)
   try {
-    const origin = `http://evidence${i}.localhost:${asked.port}`
-    // whatever a component asks for, there is nothing but the frame and its modules
-    await context.route(
-      () => true,
-      (route) => (route.request().url().startsWith(`${origin}/`) ? route.continue() : route.abort()),
-    )
     const page = await context.newPage()
     await page.goto(`${origin}/frame`)
     const frame = await hold(page)
@@ -98,7 +90,7 @@ async function tryOut(
     const late = Date.now() + limits.evidence.componentSeconds * 1000 * beforeTheEnd
     const contractOf = (other: string) => asked.contracts.find((contract) => contract.tag === other)
     const steps = inWindows(
-      trial(contract, face, { others: asked.contracts, isLate: () => Date.now() > late }),
+      trial(contract, face, { others: asked.contracts, isLate: () => Date.now() > late, never }),
     )
     const [listen, reads] = [
       membersOf(contract, 'event').map((member) => member.name),
@@ -115,65 +107,5 @@ async function tryOut(
     }
   } finally {
     await context.close().catch(() => undefined)
-  }
-}
-
-/**
- * Takes our end of a frame's channel, as a page of ours does; it is held where the frame's own code cannot
- * reach it.
- */
-async function hold(page: Page) {
-  const held = await page.evaluateHandle((word) => {
-    const { port1, port2 } = new MessageChannel()
-    const came: unknown[] = []
-    const state: { came: unknown[]; port: MessagePort; wake: (() => void) | undefined } = {
-      came,
-      port: port1,
-      wake: undefined,
-    }
-    port1.onmessage = ({ data }) => {
-      if (came.length < 10_000) came.push(data)
-      state.wake?.()
-    }
-    window.postMessage(word, '*', [port2])
-    return state
-  }, hello)
-  // a page that died answers no more
-  const crashed = new Promise<never>((_resolve, reject) =>
-    page.once('crash', () =>
-      reject(new Error('its page died, for want of memory or by a fault of the browser')),
-    ),
-  )
-  crashed.catch(() => undefined)
-  const answered = <T>(work: Promise<T>): Promise<T> =>
-    within(Promise.race([work, crashed]), patience, 'it stopped answering while it was tried')
-  const post = (message: ToFrame): Promise<void> =>
-    answered(held.evaluate((state, entry) => state.port.postMessage(entry), message))
-  return {
-    post,
-    async observe(message: Extract<ToFrame, { say: 'observe' }>): Promise<Observation[]> {
-      await post(message)
-      const seen: Observation[] = []
-      for (;;) {
-        const came = await answered(
-          held.evaluate(async (state) => {
-            if (state.came.length === 0)
-              await new Promise<void>((resolve) => {
-                state.wake = resolve
-              })
-            return state.came.splice(0)
-          }),
-        )
-        for (const entry of came) {
-          const read = fromFrameSchema.safeParse(entry)
-          if (!read.success) continue
-          if (read.data.say === 'failed' && read.data.phase === 'load')
-            throw new Error(`it did not load: ${read.data.text}`)
-          if (read.data.say !== 'observed' || read.data.seq !== message.seq) continue
-          seen.push(...read.data.seen)
-          if (read.data.done) return seen
-        }
-      }
-    },
   }
 }

@@ -1,8 +1,11 @@
+import type { Told } from '~~/core/accessible/told'
 import type { ModuleOf } from '~~/core/code/showing'
 import type { Usage } from '~~/core/code/usage'
 import type { Contract } from '~~/core/contract/contract'
 import type { Evidence } from '~~/core/evidence/evidence'
+import type { Combination } from '~~/core/variants/combination'
 import type { Problem } from '~~/core/problem'
+import type { ShownExample } from '../store/told'
 import type { Provided } from '~~/core/provisions'
 
 /**
@@ -14,12 +17,23 @@ export interface ToTry {
   css: string
   theme: string
   chromium: string
-  components: { tag: string; contract: Contract; face: Usage; modules: ModuleOf[]; provided: Provided[] }[]
+  components: {
+    tag: string
+    contract: Contract
+    face: Usage
+    examples: ShownExample[]
+    never: Combination[]
+    modules: ModuleOf[]
+    provided: Provided[]
+    /** What is known of it already need not be looked at again. */
+    isTried: boolean
+    isTold: boolean
+  }[]
   contracts: Contract[]
 }
 /** What it says of each as it goes. */
 export type Tried =
   | { tag: string; begun: true }
-  | { tag: string; evidence: Evidence[] }
+  | { tag: string; evidence: Evidence[] | undefined; told: Told[] | undefined }
   | { tag: string; problem: Problem }
   | { stopped: Problem }

@@ -4,11 +4,12 @@ import type { ModuleOf } from '~~/core/code/showing'
 import type { Usage } from '~~/core/code/usage'
 import { trialModules } from '~~/core/evidence/run'
 import type { Problem } from '~~/core/problem'
-import { providedFor } from '~~/core/provisions'
+import { providedFor, type KeptProvisions } from '~~/core/provisions'
 import { comeAfter } from '../behind'
 import { settings } from '../config'
 import { limits } from '../limits'
 import { log } from '../log'
+import { neverByTag } from '../store/combinations'
 import { componentsOf, type Component } from '../store/components'
 import { notify, type Store } from '../store/database'
 import {
@@ -23,7 +24,8 @@ import {
 } from '../store/evidence'
 import { libraryById, type Library } from '../store/libraries'
 import { provisionsOf } from '../store/provisions'
-import { themesOf } from '../store/themes'
+import { examplesToTell, keepTold, keptTold, toldKey, type ShownExample } from '../store/told'
+import { themesOf, type KeptTheme } from '../store/themes'
 import { cssOf } from '../views/library'
 import { limitGroup, memoryOfTree, treeOf } from './memory'
 import type { ToTry, Tried } from './message'
@@ -32,7 +34,9 @@ interface Asked {
   component: Component
   face: Usage
   modules: ModuleOf[]
+  examples: ShownExample[]
   key: string
+  toldKey: string
 }
 
 /**
@@ -73,7 +77,10 @@ async function takeTurn(db: Store, library: Library, run: EvidenceRun): Promise<
       waiting.delete(tried.tag)
       done++
       if ('problem' in tried) problems.push(tried.problem)
-      else await keepEvidence(db, known.component.id, known.key, tried.evidence, run.made_by)
+      else {
+        if (tried.evidence) await keepEvidence(db, known.component.id, known.key, tried.evidence, run.made_by)
+        if (tried.told) await keepTold(db, known.component.id, known.toldKey, tried.told)
+      }
       await noteTried(db, run.id, tried.tag)
     }
     isCancelled = !(await moveEvidence(db, run.id, { done, problems }))
@@ -106,15 +113,21 @@ async function toTry(
   run: EvidenceRun,
 ): Promise<{ input: ToTry; asked: Asked[]; unbuilt: Problem[]; count: number }> {
   const components = library.current_revision ? await componentsOf(db, library.current_revision) : []
-  const [provisions, themes] = await Promise.all([provisionsOf(db, library.id), themesOf(db, library.id)])
-  const known = await evidenceOf(db, components, library.prefix, provisions)
-  const moduleOf = new Map(
-    components.flatMap(({ tag, build }) => (build?.build ? [[tag, `/m/${build.build}/${build.entry}`]] : [])),
-  )
+  const [provisions, themes, never] = await Promise.all([
+    provisionsOf(db, library.id),
+    themesOf(db, library.id),
+    neverByTag(db, library.id),
+  ])
+  const known = await evidenceOf(db, components, library.prefix, provisions, never)
+  const neverOf = ({ tag }: Component) => never.get(tag) ?? []
+  const providedOf = ({ tag }: Component) => providedFor(provisions, tag)
+  const moduleOf = modulesOf(components)
   const contracts = components.map(({ contract }) => contract)
   const unbuilt: Problem[] = []
+  const telling = await toTell(db, library, components, provisions)
   const left = components.filter(
-    (component) => !known.has(component.id) && !run.tried.includes(component.tag),
+    (component) =>
+      !(known.has(component.id) && telling.isTold(component)) && !run.tried.includes(component.tag),
   )
   const asked = left.flatMap((component): Asked[] => {
     const face = faceOf(component, library.prefix)
@@ -125,32 +138,66 @@ async function toTry(
           component,
           face,
           modules,
-          key: evidenceKey(component, library.prefix, providedFor(provisions, component.tag)),
+          examples: telling.examplesOf(component),
+          key: evidenceKey(component, library.prefix, providedOf(component), neverOf(component)),
+          toldKey: telling.keyOf(component),
         },
       ]
-    unbuilt.push({
-      code: 'not-built',
-      what: `${component.tag} was not tried: there is no rendering of it.`,
-      todo: 'See on its bench why it was not built.',
-    })
+    unbuilt.push(notBuilt(component.tag))
     return []
   })
   const modules = [...moduleOf].map(([tag, module]) => ({ tag, module }))
   const input: ToTry = {
-    port: settings().PREVIEW_PORT,
-    chromium: settings().CHROMIUM,
-    css: (await cssOf(library, themes)).css,
-    theme: themes.find((theme) => theme.on === null)?.name ?? '',
-    contracts: components.map((component) => component.contract),
-    components: asked.map(({ component: { tag, contract }, face, modules: needed }) => ({
-      tag,
-      contract,
+    ...(await placeToTry(library, themes)),
+    contracts,
+    components: asked.map(({ component, face, examples, modules: needed }) => ({
+      tag: component.tag,
+      contract: component.contract,
       face,
+      examples,
+      never: neverOf(component),
       modules: needed,
-      provided: providedFor(provisions, tag, '', modules),
+      provided: providedFor(provisions, component.tag, '', modules),
+      isTried: known.has(component.id),
+      isTold: telling.isTold(component),
     })),
   }
   return { input, asked, unbuilt, count: components.length - unbuilt.length }
+}
+
+/** The modules that components are built to, by tag. */
+const modulesOf = (components: readonly Component[]): Map<string, string> =>
+  new Map(
+    components.flatMap(({ tag, build }) => (build?.build ? [[tag, `/m/${build.build}/${build.entry}`]] : [])),
+  )
+
+const notBuilt = (tag: string): Problem => ({
+  code: 'not-built',
+  what: `${tag} was not tried: there is no rendering of it.`,
+  todo: 'See on its bench why it was not built.',
+})
+
+/** Where components are tried, and in what. */
+const placeToTry = async (library: Library, themes: KeptTheme[]) => ({
+  port: settings().PREVIEW_PORT,
+  chromium: settings().CHROMIUM,
+  css: (await cssOf(library, themes)).css,
+  theme: themes.find((theme) => theme.on === null)?.name ?? '',
+})
+
+/** What is known already of what assistive technology is told, and what that depends on. */
+async function toTell(
+  db: Store,
+  { prefix }: Library,
+  components: readonly Component[],
+  provisions: readonly KeptProvisions[],
+) {
+  const [told, examples] = await Promise.all([keptTold(db, components), examplesToTell(db, components)])
+  const examplesOf = ({ id }: Component) => examples.get(id) ?? []
+  const keyOf = (component: Component) =>
+    toldKey(component, prefix, examplesOf(component), providedFor(provisions, component.tag))
+  const isTold = (component: Component) => told.get(component.id)?.key === keyOf(component)
+  return { examplesOf, keyOf, isTold }
 }
 
 const watchEvery = 200

@@ -20,7 +20,9 @@ import {
 } from '../store/releases'
 import { sourceFiles } from '../store/sources'
 import { themesOf } from '../store/themes'
+import { combinationsByTag } from '../store/combinations'
 import { writtenMembers } from '../store/words'
+import { accessibleOf, missedWays, toldNow } from '../views/told'
 
 export interface Wish {
   version: string
@@ -62,13 +64,15 @@ export async function publish(
   if (!library.current_revision)
     fail(422, 'nothing-there', 'There is nothing on the shelf to publish.', 'Bring in source first.')
   const revision = library.current_revision!
-  const [files, components, themes, words, earlier] = await Promise.all([
+  const [files, components, themes, words, combinations, earlier] = await Promise.all([
     sourceFiles(db, revision),
     componentsOf(db, revision),
     themesOf(db, library.id),
     writtenMembers(db, library.id),
+    combinationsByTag(db, library.id),
     releasesOf(db, library.id),
   ])
+  const told = await toldNow(db, library, components)
   const { problems: tokenProblems } = await inChild(
     'themesCss',
     { themes, prefix: tokenPrefix(library.prefix) },
@@ -82,6 +86,7 @@ export async function publish(
     paths,
     tokenProblems,
     buildProblems: components.flatMap((component) => component.build?.problems ?? []),
+    missedWays: missedWays(told),
   })
   if (judged.problems.length || !judged.library) throw new Failure(422, judged.problems)
   const contracts = components.map((component) => component.contract)
@@ -100,6 +105,8 @@ export async function publish(
         words: Object.fromEntries(
           [...words].flatMap(([tag, members]) => [...members].map(([key, text]) => [`${tag} ${key}`, text])),
         ),
+        combinations: Object.fromEntries(combinations),
+        accessible: accessibleOf(told),
         changelog: [
           { version: wish.version, date: new Date().toISOString().slice(0, 10), notes: wish.notes },
           ...earlier.toReversed().map((releaseRow) => ({
@@ -124,6 +131,7 @@ export async function publish(
       ...wish,
       manifest: packed.manifest,
       contracts,
+      accessible: accessibleOf(told),
       tokens: themes,
       tarball: packed.tarball,
       integrity: packed.integrity,

@@ -4,6 +4,7 @@ import { firstUsage } from '~~/core/code/showing'
 import type { Usage } from '~~/core/code/usage'
 import { componentTitle, memberKey } from '~~/core/contract/contract'
 import { evidenceSchema, trialVersion, type Evidence } from '~~/core/evidence/evidence'
+import { sortedSettings, type Combination } from '~~/core/variants/combination'
 import { problemSchema, type Problem } from '~~/core/problem'
 import type { Component } from './components'
 import { providedFor, type KeptProvisions, type Provided } from '~~/core/provisions'
@@ -15,9 +16,14 @@ export const faceOf = ({ tag, contract, face, first }: Component, prefix: string
 
 /**
  * What the evidence for a component depends on: what it is built to, how it stands, the members it is said to
- * have, what is provided for it, and how they are tried.
+ * have, what is provided for it, what must not be used together, and how they are tried.
  */
-export const evidenceKey = (component: Component, prefix: string, provided: readonly Provided[]): string =>
+export const evidenceKey = (
+  component: Component,
+  prefix: string,
+  provided: readonly Provided[],
+  never: readonly Combination[],
+): string =>
   createHash('sha256')
     .update(
       JSON.stringify([
@@ -26,6 +32,7 @@ export const evidenceKey = (component: Component, prefix: string, provided: read
         faceOf(component, prefix),
         component.contract.members.filter((member) => member.known !== 'comment').map(memberKey),
         provided,
+        ...(never.length ? [never.map(({ settings }) => sortedSettings(settings)).sort()] : []),
       ]),
     )
     .digest('hex')
@@ -40,6 +47,7 @@ export async function evidenceOf(
   components: readonly Component[],
   prefix: string,
   provisions: readonly KeptProvisions[],
+  never: ReadonlyMap<string, readonly Combination[]>,
 ): Promise<Map<string, { evidence: Evidence[]; made_at: Date }>> {
   const rows: { component_id: string; key: string; evidence: unknown; made_at: Date }[] = await db('evidence')
     .whereIn(
@@ -50,7 +58,7 @@ export async function evidenceOf(
   const now = new Map(
     components.map((component) => [
       component.id,
-      evidenceKey(component, prefix, providedFor(provisions, component.tag)),
+      evidenceKey(component, prefix, providedFor(provisions, component.tag), never.get(component.tag) ?? []),
     ]),
   )
   return new Map(

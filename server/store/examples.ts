@@ -1,16 +1,18 @@
 import { z } from 'zod'
+import { actsSchema } from '~~/core/acts/act'
 import { usageSchema } from '~~/core/code/usage'
 import { surroundSchema } from '~~/core/surround'
 import type { ExampleChange, ExampleView, NewExample } from '~~/core/wire'
 import { brokenUnique, type Store } from './database'
 
-const columns = ['id', 'name', 'usage', 'face', 'surround', 'notes', 'starter'].map(
+const columns = ['id', 'name', 'usage', 'face', 'surround', 'acts', 'notes', 'starter'].map(
   (text) => `examples.${text}`,
 )
-const view = <T extends { usage: unknown; surround: unknown }>(row: T) => ({
+const view = <T extends { usage: unknown; surround: unknown; acts: unknown }>(row: T) => ({
   ...row,
   usage: usageSchema.parse(row.usage),
   surround: row.surround ? surroundSchema.parse(row.surround) : null,
+  acts: actsSchema.parse(row.acts),
 })
 
 /** A component's kept examples, in their order; the face first. */
@@ -55,7 +57,7 @@ export async function keptCounts(db: Store, library: string): Promise<Map<string
 export async function keepExample(
   db: Store,
   component: string,
-  { name, usage, surround, notes = '', face = false, starter = false }: NewExample,
+  { name, usage, surround, acts = [], notes = '', face = false, starter = false }: NewExample,
 ): Promise<string | undefined> {
   try {
     return await db.transaction(async (trx) => {
@@ -70,6 +72,7 @@ export async function keepExample(
           name,
           usage: JSON.stringify(usage),
           surround: surround ? JSON.stringify(surround) : null,
+          acts: JSON.stringify(acts),
           notes,
           face,
           starter,
@@ -124,7 +127,7 @@ export async function changeExample(
   id: string,
   change: ExampleChange,
 ): Promise<'changed' | 'gone' | 'taken'> {
-  const { place, usage, surround, face, ...plain } = change
+  const { place, usage, surround, acts, face, ...plain } = change
   try {
     return await db.transaction(async (trx) => {
       // one change of a component's examples at a time
@@ -139,6 +142,7 @@ export async function changeExample(
         ...plain,
         ...(face ? { face } : {}),
         ...(usage ? { usage: JSON.stringify(usage) } : {}),
+        ...(acts ? { acts: JSON.stringify(acts) } : {}),
         ...(surround === undefined ? {} : { surround: surround && JSON.stringify(surround) }),
       }
       if (Object.keys(values).length) await trx('examples').where({ id }).update(values)

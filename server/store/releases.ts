@@ -1,3 +1,5 @@
+import { z } from 'zod'
+import { summaryRowSchema, type SummaryRow } from '~~/core/accessible/summary'
 import { contractSchema, type Contract } from '~~/core/contract/contract'
 import type { Channels } from '~~/core/release/version'
 import type { Theme } from '~~/core/tokens/themes'
@@ -127,6 +129,8 @@ export interface NewRelease {
   notes: string
   manifest: object
   contracts: Contract[]
+  /** What assistive technology was told of each component, by tag, where a browser was asked. */
+  accessible?: Readonly<Record<string, SummaryRow[]>>
   tokens: Theme[]
   tarball: Uint8Array
   integrity: string
@@ -156,6 +160,7 @@ export async function addRelease(
       notes: release.notes,
       manifest: JSON.stringify(release.manifest),
       contracts: JSON.stringify(release.contracts),
+      accessible: JSON.stringify(release.accessible ?? {}),
       tokens: JSON.stringify(release.tokens),
       tarball: Buffer.from(release.tarball),
       integrity: release.integrity,
@@ -196,6 +201,14 @@ export const contractsAt = async (db: Store, release: string): Promise<Contract[
   contractSchema
     .array()
     .parse((await db('releases').where({ id: release }).first('contracts'))?.contracts ?? [])
+
+const accessibleByTag = z.record(z.string(), z.array(summaryRowSchema))
+/** What assistive technology was told of components in the newest release of the desk, by tag. */
+export async function latestAccessible(db: Store, library: string): Promise<Record<string, SummaryRow[]>> {
+  const latest = await latestFromDesk(db, library)
+  const row = latest && (await db('releases').where({ id: latest.id }).first('accessible'))
+  return accessibleByTag.parse(row?.accessible ?? {})
+}
 
 /** The releases that were made at the desk, the newest first. */
 export const deskReleases = (db: Store, library: string): Promise<{ id: string; version: string }[]> =>

@@ -2,6 +2,8 @@ import { groupOf, innerLast } from '~~/core/contract/group'
 import { LRUCache } from 'lru-cache'
 import { tokenPrefix } from '~~/core/release/package'
 import { nextVersions } from '~~/core/release/version'
+import { accessibleChanges } from '~~/core/accessible/contract-change'
+import type { SummaryRow } from '~~/core/accessible/summary'
 import { judgeRelease } from '~~/core/release/checks'
 import type { Problem } from '~~/core/problem'
 import { z } from 'zod'
@@ -20,11 +22,12 @@ import { originOf, type Library } from '../store/libraries'
 import type { Role } from '~~/core/roles'
 import { provisionsOf } from '../store/provisions'
 import { widthsOf } from '../store/widths'
-import { channelsOf, latestContracts, latestFromDesk, releasesOf } from '../store/releases'
+import { channelsOf, latestAccessible, latestContracts, latestFromDesk, releasesOf } from '../store/releases'
 import { revision, sourceFile, sourcePaths } from '../store/sources'
 import { themesOf, type KeptTheme } from '../store/themes'
 import { inChild } from '../build/pool'
 import { writtenMembers } from '../store/words'
+import { accessibleOf, missedWays, toldNow } from './told'
 
 export interface Change extends WeighedChange {
   tag: string
@@ -177,20 +180,45 @@ export async function shelfView(db: Store, library: Library, only?: string) {
   })
 }
 
+/** Changes of components, with what changed of what assistive technology is told, where that is known of both. */
+function withAccessible(
+  changes: readonly Change[],
+  before: Readonly<Record<string, SummaryRow[]>>,
+  now: Readonly<Record<string, SummaryRow[]>>,
+): Change[] {
+  const byTag = new Map(changes.map((change) => [change.tag, change]))
+  for (const [tag, rows] of Object.entries(now)) {
+    const known = byTag.get(tag)
+    const says = accessibleChanges(before[tag] ?? rows, rows).map((change) => ({
+      ...change,
+      member: `accessible:${change.says}`,
+    }))
+    if (says.length === 0 || known?.change === 'new') continue
+    const all = [...(known?.says ?? []), ...says]
+    const weight = heaviest([known?.weight ?? 'mend', ...says.map((change) => change.weight)])
+    byTag.set(tag, { tag, change: 'changed', weight, says: all })
+  }
+  return [...byTag.values()]
+}
+
 /** The release desk: what is out, what may come next, and what stands in the way. */
 export async function releasesView(db: Store, library: Library) {
   const revision = library.current_revision
-  const [releases, channels, changed, themes, components, packageJson, paths] = await Promise.all([
-    releasesOf(db, library.id),
-    channelsOf(db, library.id),
-    changesSince(db, library),
-    themesOf(db, library.id),
-    revision ? componentsOf(db, revision) : [],
-    revision ? sourceFile(db, revision, 'package.json') : undefined,
-    revision ? sourcePaths(db, revision) : [],
-  ])
+  const [releases, channels, ofContracts, released, themes, components, packageJson, paths] =
+    await Promise.all([
+      releasesOf(db, library.id),
+      channelsOf(db, library.id),
+      changesSince(db, library),
+      latestAccessible(db, library.id),
+      themesOf(db, library.id),
+      revision ? componentsOf(db, revision) : [],
+      revision ? sourceFile(db, revision, 'package.json') : undefined,
+      revision ? sourcePaths(db, revision) : [],
+    ])
   const { problems: tokenProblems } = await cssOf(library, themes)
   const buildProblems = components.flatMap((component) => component.build?.problems ?? [])
+  const told = await toldNow(db, library, components)
+  const changed = withAccessible(ofContracts, released, accessibleOf(told))
   return {
     releases: releases.toReversed(),
     channels,
@@ -199,8 +227,14 @@ export async function releasesView(db: Store, library: Library) {
       releases.map((release) => release.version),
       heaviest(changed.map(({ weight }) => weight)),
     ),
-    blocked: judgeRelease({ package: library.package, packageJson, paths, buildProblems, tokenProblems })
-      .problems,
+    blocked: judgeRelease({
+      package: library.package,
+      packageJson,
+      paths,
+      buildProblems,
+      tokenProblems,
+      missedWays: missedWays(told),
+    }).problems,
   }
 }
 

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { expect, test } from '@playwright/test'
 import { GitHost } from '../fixtures/git-host'
 import { bringIn, someone, world, type World } from '../world'
-import { choose, row, signIn } from './person'
+import { choose, row, signIn, standsStill } from './person'
 
 let at: World
 const host = new GitHost()
@@ -173,6 +173,7 @@ test('the guide: words, live examples with their code, the contract; an example 
   await expect(
     page.frameLocator('iframe[title="Notice strip, as on the shelf"]').locator('tern-notice-strip'),
   ).toBeVisible()
+  await standsStill(page)
   const storm = page.getByRole('article', { name: 'tone: storm' })
   await expect(
     page.frameLocator('iframe[title="Notice strip, tone: storm"]').locator('tern-notice-strip'),
@@ -185,6 +186,7 @@ test('the guide: words, live examples with their code, the contract; an example 
   await expect(storm.getByRole('button', { name: 'Delete' })).toBeVisible()
   await page.reload()
   await expect(storm.getByRole('button', { name: 'Delete' })).toBeVisible()
+  await standsStill(page)
   await page.getByRole('button', { name: 'Edit words for when to use it' }).click()
   await page.getByLabel('Words for when to use it, Markdown').fill('When a sailing is **late**.')
   await page.keyboard.press('Control+Enter')

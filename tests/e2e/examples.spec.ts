@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
 import { someone, world, type World } from '../world'
-import { alone, choose, pressPointed, signIn } from './person'
+import { alone, choose, pressPointed, signIn, standsStill } from './person'
 
 let at: World
 test.beforeAll(async () => {
@@ -71,6 +71,7 @@ test(
       expect.arrayContaining(['Plain', 'Turned']),
     )
     // and among all that the library offers to begin with, with code for the reader's framework
+    await standsStill(page)
     await page.getByRole('link', { name: 'Every starter in Tern' }).click()
     await expect(page.getByRole('article')).toHaveCount(3)
     await choose(page, 'Code for', 'React style')

@@ -256,3 +256,18 @@ test(
     await expect(page).toHaveURL(/in=nightwatch/)
   },
 )
+
+test('what has opened stays where it can be used, also when what opened it is moved out of the window', async ({
+  page,
+}) => {
+  await signIn(page, at, 'ines', '/tern/tern-lock/guide')
+  await page.getByRole('button', { name: /^Theme:/ }).click()
+  const themes = page.getByRole('listbox', { name: 'Theme', exact: true })
+  await expect(themes).toBeVisible()
+  await page.mouse.move(2, 2)
+  await page.mouse.wheel(0, 3000)
+  await expect(page.getByRole('button', { name: /^Theme:/ })).not.toBeInViewport()
+  await expect(themes.getByRole('option', { name: 'Nightwatch' })).toBeInViewport({ ratio: 1 })
+  await themes.getByRole('option', { name: 'Nightwatch' }).click()
+  await expect(page).toHaveURL(/theme=nightwatch/)
+})

@@ -31,8 +31,13 @@ export async function tabTo(page: Page, title: string, element: Locator): Promis
 export const row = (page: Page, member: string) => page.locator(`[data-member="${member}"]`)
 /** Chooses in a sentence. */
 export async function choose(page: Page, label: string, option: string): Promise<void> {
-  await page.getByRole('button', { name: new RegExp(`^${label}:`) }).click()
   const list = page.getByRole('listbox', { name: label, exact: true })
+  // where the page moves under the pointer a press may miss: whoever sees no list presses again
+  await expect(async () => {
+    if (!(await list.isVisible()))
+      await page.getByRole('button', { name: new RegExp(`^${label}:`) }).click({ timeout: 30_000 })
+    await expect(list).toBeVisible({ timeout: 5000 })
+  }).toPass()
   await pressPointed(list.getByRole('option', { name: option }).first())
   // the next is opened when this one has gone
   await expect(list).toHaveCount(0)
@@ -43,9 +48,33 @@ export async function choose(page: Page, label: string, option: string): Promise
  */
 export async function pressPointed(choice: Locator): Promise<void> {
   await expect(async () => {
-    await choice.hover({ position: { x: 5, y: 5 } })
-    await choice.hover()
+    await choice.hover({ position: { x: 5, y: 5 }, timeout: 10_000 })
+    await choice.hover({ timeout: 10_000 })
     expect(await choice.evaluate((element) => element.matches(':hover'))).toBe(true)
   }).toPass()
   await choice.click()
+}
+
+/** Waits until nothing on the page moves any more, as a person does before they press something. */
+export async function standsStill(page: Page): Promise<void> {
+  const places = () =>
+    page.evaluate(() =>
+      [...document.querySelectorAll('main *')]
+        .slice(0, 3000)
+        .map((element) => Math.round(element.getBoundingClientRect().top))
+        .join(' '),
+    )
+  let before = ''
+  let same = 0
+  await expect
+    .poll(
+      async () => {
+        const now = await places()
+        same = now === before ? same + 1 : 0
+        before = now
+        return same
+      },
+      { intervals: [250] },
+    )
+    .toBeGreaterThanOrEqual(4)
 }

@@ -49,7 +49,7 @@ test('the covering set: worked out, bounded, shown, and without what was left ou
   await leave.getByRole('button', { name: 'Leave it out' }).click()
   await page.keyboard.press('Escape')
   await expect(foot).toContainText('Never: dismissible not dismissible with state focus-visible')
-  await expect(foot).toContainText('1 pairs cannot occur')
+  await expect(foot).toContainText('one pair cannot occur')
   await foot.getByRole('button', { name: 'Add' }).click()
   await choose(page, 'Never or always', 'Always')
   await choose(page, 'One value', 'tone: storm')

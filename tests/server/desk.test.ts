@@ -1,3 +1,7 @@
+import { componentsOf } from '~~/server/store/components'
+import { openStore } from '~~/server/store/database'
+import { libraryBySlug } from '~~/server/store/libraries'
+import { keepTold, toldKey } from '~~/server/store/told'
 import { bringIn, someone, world, type World } from '../world'
 
 // What the desk says of what changed since the newest version, and of the numbers that may come next.
@@ -62,3 +66,45 @@ test('a value that was taken away is breaking, one that came is additive, and nu
     next: [{ enough: false }, { enough: false }, { version: '2.0.0', enough: true }, { enough: true }],
   })
 }, 60_000)
+
+test('a key that is answered no more is breaking, as far as a browser was asked both times', async () => {
+  const ines = await someone(at, 'ines')
+  const slug = 'cleat'
+  const library = { slug, title: 'Cleat', package: '@marram/knot', prefix: 'knot-', visibility: 'open' }
+  expect((await ines('/api/libraries', { body: { ...library, package: '@marram/cleat' } })).status).toBe(200)
+  const files = { ...filesOf("'calm' | 'storm'"), 'package.json': '{"name":"@marram/cleat","license":"MIT"}' }
+  expect((await bringIn(ines, files, slug)).body).toMatchObject({ state: 'done' })
+  const db = openStore(at.databaseUrl, 2)
+  /** What a browser would have told of it as it is now. */
+  const tell = async (did: string[]) => {
+    const { current_revision: revision, prefix } = (await libraryBySlug(db, slug))!
+    const [component] = await componentsOf(db, revision!)
+    const node = {
+      depth: 0,
+      role: 'button',
+      element: 'button',
+      name: 'Tie',
+      from: 'content',
+      description: '',
+    }
+    const pressed = [{ role: 'button', name: 'Tie', key: 'Enter', did }]
+    const nodes = [{ ...node, states: {}, children: [] }]
+    const told = { situation: 'as on the shelf', nodes, stops: [], pressed, engine: [] }
+    await keepTold(db, component!.id, toldKey(component!, prefix, [], []), [told])
+  }
+  const changed = async () => (await ines(`/api/libraries/${slug}/releases`)).body.changed
+  const first = { version: '1.0.0', channel: 'latest', notes: 'The first.' }
+  await tell(['it is tied'])
+  expect((await ines(`/api/libraries/${slug}/releases`, { body: first })).status).toBe(200)
+  expect(await changed()).toEqual([])
+  await tell([])
+  expect(await changed()).toMatchObject([
+    {
+      tag: 'knot-knot',
+      change: 'changed',
+      weight: 'breaking',
+      says: [{ weight: 'breaking', says: 'button “Tie” answers Enter no more: it is tied' }],
+    },
+  ])
+  await db.destroy()
+})

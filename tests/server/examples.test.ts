@@ -35,6 +35,25 @@ test('an example is kept with all that is around it, and comes back the same', a
   })
   expect((await keep('Low water')).body.problems[0]).toMatchObject({ code: 'example-there' })
 })
+test('what is done to an example is kept with it; what nobody could do is refused', async () => {
+  const acts = [
+    { do: 'press', on: { role: 'button', name: 'Open' } },
+    { do: 'wait', for: { role: 'listbox' }, has: 3 },
+  ]
+  expect((await keep('Opened', { acts })).status).toBe(200)
+  const { id } = await named('Opened')
+  expect((await named('Opened')).acts).toEqual(acts)
+  expect((await change(id, { acts: [] })).status).toBe(200)
+  expect((await named('Opened')).acts).toEqual([])
+  for (const wrong of [
+    [{ do: 'hug', on: { role: 'button' } }],
+    [{ do: 'press', on: { role: 'Button!' } }],
+    [{ do: 'key', key: 'no key' }],
+    Array.from({ length: 31 }, () => acts[0]),
+  ])
+    expect((await keep('Wrong', { acts: wrong })).status).toBe(422)
+  expect((await ines(`${base}/${id}`, { method: 'DELETE' })).status).toBe(200)
+})
 test('it is renamed, noted, offered to begin with, and given its place among the others', async () => {
   for (const name of ['First', 'Second', 'Third']) await keep(name)
   const { id } = await named('Third')

@@ -18,6 +18,20 @@ function readSpeed() {
   }
 }
 
+function variantsRead() {
+  const { whole, added, variants } = JSON.parse(
+    execFileSync(process.execPath, [`${root}/.build/variants-read.mjs`], { cwd: root, encoding: 'utf8' }),
+  )
+  return {
+    name: 'variants-read',
+    value: round(added / (whole - added)),
+    unit: 'ratio',
+    aim: 0.15,
+    against: 'reading the same library without its variants',
+    detail: `${round(added)} ms of ${round(whole)} for ${variants} variants`,
+  }
+}
+
 let grown
 
 const readingAgain = () =>
@@ -59,6 +73,7 @@ function readGrowth() {
 
 export const benchmarks = {
   'read-speed': { run: readSpeed },
+  'variants-read': { run: variantsRead },
   'read-again': { run: readAgain },
   'read-growth': { run: readGrowth },
 }

@@ -3,16 +3,18 @@ import type { Usage } from '~~/core/code/usage'
 import { kindTitle, memberKey, memberTitle, type Contract, type Member } from '~~/core/contract/contract'
 import type { Evidence } from '~~/core/evidence/evidence'
 import { isLedgerFilter, Ledger, ledgerFilters, type LedgerFilter } from '~~/core/ledger/ledger'
+import { variantAxes } from '~~/core/variants/axis'
 import { sinceSchema, type Since, type WordsView } from '~~/core/wire'
 
 /** The contract, a row a member: name, facts, words, and the live value in one. */
-const { contract, words, at, evidence } = defineProps<{
+const { contract, words, at, evidence, combinations } = defineProps<{
   contract: Contract
   words: WordsView[]
   at: string
   evidence?: ReadonlyMap<string, Evidence>
   /** What called methods answered, by the place of the call. */
   answers: ReadonlyMap<number, { failed: boolean; text: string }>
+  combinations: ReturnType<typeof useCombinations>
 }>()
 const usage = defineModel<Usage>({ required: true })
 useKeys([{ keys: '← →', does: 'in a row of the contract: to the next thing in it; in fields with Alt' }])
@@ -45,6 +47,11 @@ const options = computed(() =>
       note: value === 'all' ? undefined : String(ledger.value.count(value)),
     })),
 )
+/** Below which section it stands what is said of several values together: variants, or else props. */
+const kindTogether = computed(() =>
+  sections.value.some(({ kind }) => kind === 'variant') ? 'variant' : 'prop',
+)
+const axesOf = (members: Member[]) => variantAxes({ ...contract, members })
 function note(rows: Member[]): string {
   const { all, dull, notFound, differ } = ledger.value.countsOf(rows)
   return [
@@ -90,8 +97,22 @@ function note(rows: Member[]): string {
         {{ ' ' }}
         <span class="small muted">{{ note(section.rows) }}</span>
       </div>
+      <template v-if="section.kind === 'variant'">
+        <VariantRows
+          v-for="axis in axesOf(section.rows)"
+          :key="axis.name"
+          v-model="usage"
+          :axis
+          :contract
+          :ledger
+          :at
+          :answers
+          :since="filter === 'since' ? (since?.version ?? undefined) : undefined"
+          @written="emit('written', $event)"
+        />
+      </template>
       <MemberRow
-        v-for="member in section.rows"
+        v-for="member in section.kind === 'variant' ? [] : section.rows"
         :id="memberKey(member)"
         :key="member.name"
         v-model="usage"
@@ -101,6 +122,14 @@ function note(rows: Member[]): string {
         :ledger
         :answers
         :since="filter === 'since' ? (since?.version ?? undefined) : undefined"
+        @written="emit('written', $event)"
+      />
+      <NamedVariants
+        v-if="filter === 'all' && section.kind === kindTogether"
+        v-model="usage"
+        :contract
+        :combinations
+        :words-for="(key) => ledger.wordsFor(key)"
         @written="emit('written', $event)"
       />
     </template>

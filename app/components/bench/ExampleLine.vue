@@ -4,10 +4,14 @@ import { lostIn, mended, sayLost } from '~~/core/code/mend'
 import type { Usage } from '~~/core/code/usage'
 import type { Contract } from '~~/core/contract/contract'
 import { plainSurround, type Surround } from '~~/core/surround'
-import type { ExampleChange } from '~~/core/wire'
+import type { ExampleChange, ExampleView } from '~~/core/wire'
 
 /** Which example is shown, whether it was changed, and what can be done with it. */
-const { contract, start } = defineProps<{ contract: Contract; start: Usage }>()
+const { contract, start, way } = defineProps<{
+  contract: Contract
+  start: Usage
+  way: ReturnType<typeof useWay>
+}>()
 const usage = defineModel<Usage>('usage', { required: true })
 const surround = defineModel<Surround>('surround', { required: true })
 const store = useLibrary()
@@ -20,6 +24,7 @@ const isLoaded = ref(false)
 void load().then(() => {
   isLoaded.value = true
   if (isNamedAlone) asItWas()
+  else way.begin()
 })
 /** A link may name an example that is the face by now: the shelf’s own option stands for that. */
 const picked = computed(() => (chosen.value === face.value?.id ? '' : chosen.value))
@@ -46,13 +51,15 @@ const note = (...pieces: (string | false)[]) => pieces.filter(Boolean).join(', '
 const others = computed(() => saved.value.filter((example) => !example.face))
 const place = computed(() => others.value.findIndex((example) => example.id === current.value?.id))
 /** What is saved, or made by us, under the chosen name. */
-const stored = computed<{ usage: Usage; surround: Surround | null }>(
-  () => current.value ?? { usage: madeChosen.value?.usage ?? start, surround: null },
+const stored = computed<Pick<ExampleView, 'usage' | 'surround' | 'acts'>>(
+  () => current.value ?? { usage: madeChosen.value?.usage ?? start, surround: null, acts: [] },
 )
+watch(() => stored.value.acts, way.keepTo, { immediate: true, flush: 'sync' })
 const isSame = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
 const isChanged = computed(
   () =>
     !isSame(usage.value, stored.value.usage) ||
+    way.isChanged.value ||
     (stored.value.surround !== null && !isSame(surround.value, stored.value.surround)),
 )
 const isPlain = computed(() => isSame(surround.value, plainSurround(store.baseTheme)))
@@ -63,6 +70,7 @@ function show(value: string) {
 function asItWas() {
   usage.value = stored.value.usage
   if (stored.value.surround) surround.value = stored.value.surround
+  way.asStored()
 }
 
 const popover = useTemplateRef<{ toggle: (event: Event) => void; hide: () => void }>('popover')
@@ -80,31 +88,37 @@ async function saveNew(isFace: boolean) {
   const id = await add({
     name: name.value,
     usage: usage.value,
+    acts: way.acts.value,
     notes: notes.value,
     face: isFace,
     ...(isPlain.value ? {} : { surround: surround.value }),
   })
   if (id === undefined) return
   chosen.value = isFace ? '' : id
+  way.settle()
   popover.value?.hide()
 }
-async function changeCurrent(what: ExampleChange, told: string) {
-  if (!current.value || !(await change(current.value, what, told))) return
+async function changeCurrent(what: ExampleChange, told: string): Promise<boolean> {
+  if (!current.value || !(await change(current.value, what, told))) return false
   if (what.face) chosen.value = ''
   popover.value?.hide()
+  return true
 }
 const save = ({ face: isFace }: { face: boolean }) =>
   isNew.value
     ? saveNew(isFace)
     : changeCurrent({ name: name.value, notes: notes.value }, `“${name.value}” is saved.`)
-const saveChange = () =>
-  changeCurrent(
+async function saveChange() {
+  const went = await changeCurrent(
     {
       usage: usage.value,
+      acts: way.acts.value,
       ...(isPlain.value && !current.value?.surround ? {} : { surround: surround.value }),
     },
     `“${current.value?.name}” shows this now.`,
   )
+  if (went) way.settle()
+}
 const move = (by: number) =>
   changeCurrent(
     { place: place.value + by },
@@ -142,6 +156,7 @@ const lost = computed(() => lostIn(contract, usage.value))
       <button v-if="isChanged" type="button" class="link small" @click="asItWas">Discard</button>
       <span v-if="current?.notes" class="small muted notes">{{ current.notes }}</span>
     </p>
+    <WayThere :way />
     <p v-for="problem in lost" :key="problem.what + problem.kind + problem.name" class="small bad">
       {{ sayLost(problem, usage) }}
       <button

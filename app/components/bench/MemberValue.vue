@@ -68,6 +68,7 @@ const set = <Key extends 'props' | 'slots' | 'attributes' | 'styles'>(
       :model-value="usage.calls ?? []"
       @update:model-value="usage = withCalls(usage, [...$event])"
     />
+    <VariantValue v-else-if="member.kind === 'variant'" v-model="usage" :contract :variant="member" />
     <span v-else-if="member.kind === 'part'" class="small muted"
       >reach by <code>::part({{ member.name }})</code></span
     >

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Act, Outcome } from '~~/core/acts/act'
 import { sayDrawn } from '~~/core/style/drawn'
 import { remedyOf, remedyOfNothing } from '~~/core/code/remedy'
 import type { Provided } from '~~/core/provisions'
@@ -42,6 +43,9 @@ const emit = defineEmits<{
   markup: [nodes: Node[]]
   dress: [dress: Dress | null]
   picked: [node: number]
+  /** What somebody did to it by hand, while that is recorded; and what came of a way that was gone. */
+  acted: [act: Act]
+  replayed: [outcome: Outcome]
   trail: [message: Extract<FromFrame, { say: 'trail' }>]
   /** What a method answered that was called. */
   answered: [message: Extract<FromFrame, { say: 'answered' }>]
@@ -72,6 +76,8 @@ const frame = useFrameHost(
     markup: (nodes) => emit('markup', nodes),
     dress: (dress) => emit('dress', dress),
     picked: (node) => emit('picked', node),
+    acted: (act) => emit('acted', act),
+    replayed: (outcome) => emit('replayed', outcome),
     trail: (message) => emit('trail', message),
     answered: (message) => emit('answered', message),
     size: (width, height) => {
@@ -164,7 +170,13 @@ watch(frame.state, (now) => {
   // once
   if (now === 'silent' && !ownHost.value) restart()
 })
-defineExpose({ markup: frame.markup, dress: frame.dress, ring: frame.ring })
+defineExpose({
+  markup: frame.markup,
+  dress: frame.dress,
+  ring: frame.ring,
+  replay: frame.replay,
+  record: frame.record,
+})
 function restart() {
   ownHost.value = true
   failure.value = undefined

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Act, Outcome } from '~~/core/acts/act'
 import { codeFor, type CodeStyle } from '~~/core/code/frameworks'
 import { forFrame, modulesFor } from '~~/core/code/showing'
 import { bareSurround, type Surround } from '~~/core/surround'
@@ -51,6 +52,8 @@ const bench = computed(() => ({
     : { show: JSON.stringify(example.usage), theme: theme === store.baseTheme ? undefined : theme },
 }))
 const shown = ref(open)
+const frame = useTemplateRef<{ replay(acts: Act[]): void }>('frame')
+const outcome = shallowRef<Outcome>()
 </script>
 
 <template>
@@ -58,6 +61,7 @@ const shown = ref(open)
     <div class="show">
       <PreviewFrame
         v-if="target"
+        ref="frame"
         :target
         :css
         :preview="store.library!.preview"
@@ -66,6 +70,7 @@ const shown = ref(open)
         :surround="around"
         :tallest="open ? 220 : 150"
         :example="example.id"
+        @replayed="(came) => (outcome = came)"
       />
       <p v-else class="small bad">Was never built.</p>
     </div>
@@ -81,6 +86,12 @@ const shown = ref(open)
       <slot name="acts" />
     </div>
     <p v-if="example.notes" class="small muted noted">{{ example.notes }}</p>
+    <ExampleWay
+      v-if="example.acts?.length"
+      :acts="example.acts"
+      :outcome
+      @go="frame?.replay(plain(example.acts))"
+    />
     <div v-if="shown" class="code-of">
       <pre tabindex="0" :aria-label="`Code of ${example.name}`">{{ code }}</pre>
       <button type="button" class="link small" @click="copy(code)">{{ copied ? 'Copied' : 'Copy' }}</button>

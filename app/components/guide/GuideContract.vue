@@ -19,6 +19,8 @@ const store = useLibrary()
 const tag = computed(() => contract.tag)
 const sections = computed(() =>
   memberKinds
+    // the plate of variants tells of those
+    .filter(({ kind }) => kind !== 'variant')
     .map(({ kind, heading }) => ({
       kind,
       heading,

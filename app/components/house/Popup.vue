@@ -3,8 +3,8 @@ import { autoUpdate, computePosition, flip, offset, shift, size } from '@floatin
 
 /**
  * Something that opens beside what opened it, above the page (HTML, popover). It follows when what is under
- * it moves, but never moves away under a pointer: who presses in it would miss. It goes with Escape or by
- * pointing elsewhere; what opens out of it stands above it.
+ * it moves, as far as the window reaches, but never moves away under a pointer: who presses in it would miss.
+ * It goes with Escape or by pointing elsewhere; what opens out of it stands above it.
  */
 const { label } = defineProps<{ label: string }>()
 const emit = defineEmits<{ show: []; hide: [] }>()
@@ -42,7 +42,7 @@ async function place() {
     middleware: [
       offset(4),
       flip({ padding: 8 }),
-      shift({ padding: 8 }),
+      shift({ padding: 8, crossAxis: true }),
       size({
         padding: 8,
         apply: ({ availableHeight, availableWidth, elements }) => {

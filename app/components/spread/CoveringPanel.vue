@@ -1,15 +1,19 @@
 <script setup lang="ts">
 import { combinations, type Axis } from '~~/core/spread/axes'
+import { combinationKey, saySettings, type Combination } from '~~/core/variants/combination'
 import { withCombination, withoutCombination, type NamedCombination } from '~~/core/spread/combinations'
 
 /** What a covering set covers, how few renderings that takes, and the way to them. */
-const { axes, coveredAxes, leftOut, wanted, covering, isSaving } = defineProps<{
+const { axes, coveredAxes, leftOut, wanted, never, covering, isSaving, tag } = defineProps<{
   axes: readonly Axis[]
   coveredAxes: readonly Axis[]
   leftOut: readonly NamedCombination[]
   wanted: readonly NamedCombination[]
+  /** What must not be used, as the contract has it. */
+  never: readonly Combination[]
   covering: ReturnType<typeof useCovering>
   isSaving: boolean
+  tag: string
 }>()
 defineEmits<{ save: [] }>()
 const covered = defineModel<string[]>('covered', { required: true })
@@ -57,9 +61,16 @@ function add(rule: 'never' | 'always', together: string[]) {
       </p>
       <p class="small muted">
         Never:
-        <CombinationList
+        <template v-for="combination in never" :key="combination.id"
+          ><NuxtLink
+            class="link"
+            :to="`/${store.slug}/${tag}#${combinationKey(combination)}`"
+            :title="combination.reason"
+            >{{ saySettings(combination.settings) }}</NuxtLink
+          >; </template
+        ><CombinationList
           :rules="leftOut"
-          none="nothing"
+          :none="never.length ? 'nothing more' : 'nothing'"
           label="Do not leave out"
           @remove="out = withoutCombination(out, $event)"
         />. Always:
@@ -86,7 +97,7 @@ function add(rule: 'never' | 'always', together: string[]) {
         </p>
         <p class="small muted">
           No fewer than {{ set.lower }} can<template v-if="set.impossible"
-            >; {{ set.impossible }} {{ strength }}s cannot occur</template
+            >; {{ plural(set.impossible, strength) }} cannot occur</template
           >.<template v-if="covering.busy.value">
             Looking for fewer …
             <button type="button" class="link" @click="covering.stop">Enough</button></template

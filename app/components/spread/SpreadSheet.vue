@@ -4,12 +4,14 @@ import type { SheetShown, SheetTarget } from '~~/core/spread/shown'
 import { surroundToQuery } from '~~/core/surround'
 
 /** One sheet of a spread: its headings, its cells in one frame, and a link from each to the bench. */
-const { sheet, target, width, tag } = defineProps<{
+const { sheet, target, width, tag, whyNot } = defineProps<{
   sheet: SheetShown
   target: SheetTarget
   /** Of a column, in pixels. */
   width: number
   tag: string
+  /** Why a rendering must not be used, if so. */
+  whyNot: (cell: Cell) => string | undefined
 }>()
 const store = useLibrary()
 const { css } = storeToRefs(store)
@@ -29,6 +31,21 @@ const cornerStyle = (i: number) => ({
   left: `${((i % sheet.columns.length) + 1) * width - 17}px`,
   top: `${bottomOf(Math.floor(i / sheet.columns.length)) - 17}px`,
 })
+const cellStyle = (i: number) => {
+  const row = Math.floor(i / sheet.columns.length)
+  return {
+    left: `${(i % sheet.columns.length) * width}px`,
+    top: `${laid.value.rows[row] ?? 0}px`,
+    width: `${width}px`,
+    height: `${bottomOf(row) - (laid.value.rows[row] ?? 0)}px`,
+  }
+}
+const neverShown = computed(() =>
+  links.value.flatMap((cell, i) => {
+    const why = whyNot(cell)
+    return why === undefined ? [] : [{ cell, i, why }]
+  }),
+)
 const benchLink = (cell: Cell) => ({
   path: `/${store.slug}/${tag}`,
   query: {
@@ -73,6 +90,9 @@ const why = computed(() => store.find(tag)?.rendering.problems[0]?.what ?? 'it w
             @laid="laid = $event"
             @painted="linked = sheet.cells"
           />
+          <p v-for="{ cell, i, why } in neverShown" :key="cell.id" class="never" :style="cellStyle(i)">
+            <span class="small" :title="why">{{ why }}</span>
+          </p>
           <NuxtLink
             v-for="(cell, i) in links"
             :key="cell.id"
@@ -130,6 +150,29 @@ h2 {
   position: relative;
   border-left: 1px solid var(--rule);
   width: max-content;
+}
+.never {
+  position: absolute;
+  display: flex;
+  align-items: end;
+  overflow: hidden;
+  color: var(--rust);
+  background: linear-gradient(
+    to top right,
+    transparent calc(50% - 1px),
+    var(--rust) 50%,
+    transparent calc(50% + 1px)
+  );
+  pointer-events: none;
+}
+.never span {
+  max-width: calc(100% - 20px);
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  padding: 0 4px;
+  background: var(--sheet);
+  pointer-events: auto;
 }
 .corner {
   position: absolute;

@@ -1,4 +1,4 @@
-import { compile, compileModule, preprocess } from 'svelte/compiler'
+import { compile, compileModule, preprocess, type AST } from 'svelte/compiler'
 import ts from 'typescript'
 import type { Written } from '../../read/places'
 import { Lines } from '../../read/source/lines'
@@ -8,7 +8,7 @@ import { CompileFailure, type CompiledFile, type CompileHelp, type LanguageFile 
 import { shortHash } from '../short-hash'
 import { svelte } from './language'
 import { contentOf, svelteParts, svelteScript, textOf } from './script'
-import { walkTree } from './walk'
+import { walkTree, type TreeNode } from './walk'
 
 export const svelteFile: LanguageFile = {
   endings: svelte.endings,
@@ -23,8 +23,9 @@ export const svelteFile: LanguageFile = {
     const found: string[] = []
     const { root } = svelteParts(path, text)
     if (root)
-      walkTree(root.fragment, ({ type, start, end }) => {
-        if (/^(?:Binary|Call|Member)Expression$/.test(type)) found.push(text.slice(start, end))
+      walkTree(root.fragment, (node) => {
+        if (/^(?:Binary|Call|Member)Expression$/.test(node.type)) found.push(text.slice(node.start, node.end))
+        found.push(...setOnElement(node as SetOnElement, text))
       })
     return found
   },
@@ -35,6 +36,24 @@ export const svelteFile: LanguageFile = {
   },
   isModule: (path) => /\.svelte\.[jt]s$/.test(path),
   compileModule: (path, text) => compiled(path, () => compileModule(withoutTypes(text), { filename: path })),
+}
+
+/** What is set on an element, as far as it is asked for here. */
+type SetOnElement = TreeNode &
+  Partial<Pick<AST.Attribute, 'value'>> & { name?: string; expression?: TreeNode | null }
+
+/** What is set on an element as an expression: mixed text as a template, `class:wide={on}` as an entry. */
+function setOnElement({ type, name, value, expression }: SetOnElement, text: string): string[] {
+  const written = ({ start, end }: TreeNode) => text.slice(start, end)
+  if (type === 'ExpressionTag' && expression) return [written(expression)]
+  if (type === 'ClassDirective' && expression) return [`{ '${name}': ${written(expression)} }`]
+  if (type !== 'Attribute' || !Array.isArray(value) || value.length < 2) return []
+  const pieces = value.map((piece) =>
+    piece.type === 'Text'
+      ? piece.data.replace(/[`\\$]/g, '')
+      : `\${${written(piece.expression as TreeNode)}}`,
+  )
+  return [`\`${pieces.join('')}\``]
 }
 
 /** A component whose styles are in CSS, with what they import put in. */

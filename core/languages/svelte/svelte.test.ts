@@ -82,6 +82,8 @@ test('a component with runes: props by their type, snippets, handlers, what is h
     "prop:tone 10 'calm' | 'storm', default 'calm'",
     'prop:sailings 11 Sailing[], required',
     'prop:open 12 boolean, default false, bindable',
+    'variant:tone=calm 10 default',
+    'variant:tone=storm 10 ',
     'slot: 13 fallback: empty',
     'slot:row 15 fallback: empty, slot props sailing, i',
     'event:onpick 16 { at: string; ship: string }',
@@ -113,6 +115,8 @@ test('a component without runes: exported variables, slots, dispatched and passe
     "prop:tone 4 'calm' | 'storm', default 'calm'",
     'prop:count 5 number, default 3',
     "prop:class 6 string, default ''",
+    'variant:tone=calm 4 default',
+    'variant:tone=storm 4 ',
     'slot: 12 with fallback',
     'slot:after 12 fallback: empty, slot props item',
     'event:pick 13 no detail',
@@ -166,6 +170,8 @@ test('a package that was compiled: scripts without types, with declarations besi
   expect(linesOf(contract)).toEqual([
     "prop:tone 2 'calm' | 'storm', default 'calm'",
     'prop:sailings 2 string[], required',
+    'variant:tone=calm 2 default',
+    'variant:tone=storm 2 ',
     'slot: 2 fallback: empty',
     'pass-through:attributes 4 to <b>',
   ])
@@ -202,7 +208,7 @@ test('one that is begun is written as the library writes, with runes or without,
   const [withRunes, plain] = [begun([]), begun(['<script>\n\texport let a = "b";\n</script>\n<p>{a}</p>'])]
   for (const { contract, files } of [withRunes, plain]) {
     expect(contract).toMatchObject({ tag: 'TideLine', summary: 'For saying how high it stands.' })
-    expect(contract.members.map(memberKey)).toEqual(['prop:quiet', 'slot:'])
+    expect(contract.members.map(memberKey)).toEqual(['prop:quiet', 'variant:quiet=true', 'slot:'])
     expect(files.map((file) => file.path)).toEqual(['src/TideLine.svelte'])
     const compiled = await svelteFile.compile(files[0]!.path, files[0]!.text, {
       read: () => undefined,

@@ -149,8 +149,13 @@ export declare class Chip extends HTMLElement {
           "{ detail, bubbles: true, cancelable: true, ...options })) })\nexport const createEvent = make.bind(null, '')",
       })[path],
   ).contracts
-  expect(contract!.members.map(({ kind, name }) => `${kind} ${name}`)).toEqual(['prop tone', 'event chosen'])
-  expect(contract!.members[1]).toMatchObject({
+  expect(contract!.members.map(({ kind, name }) => `${kind} ${name}`)).toEqual([
+    'prop tone',
+    'variant tone=calm',
+    'variant tone=storm',
+    'event chosen',
+  ])
+  expect(contract!.members[3]).toMatchObject({
     detail: { is: 'number' },
     bubbles: true,
     cancelable: false,

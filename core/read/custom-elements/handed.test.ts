@@ -89,7 +89,7 @@ test('custom properties that a script asks for, or that a rule sets in one state
         'connectedCallback() { this.root.innerHTML = `<style>.body { background: var(--g, blue) } .body.alert { --g: red } .in { --only: 1px } .in b { width: var(--only) } :host([tone=alert]) { --g: red }</style>` }',
       ),
     }),
-  ).toEqual({ 'x-a': ['custom-property --g', 'state tone=alert'] })
+  ).toEqual({ 'x-a': ['custom-property --g'] })
 })
 
 test('events that are dispatched again have the name that was listened for; those of its own objects are none', () => {

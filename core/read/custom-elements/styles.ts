@@ -21,7 +21,14 @@ export const placesFrom = ({ file, line }: Place, text: string): ((offset: numbe
  * Pseudo-classes that tell a state of an element (Selectors 4, sections 9 to 12), as far as components use
  * them.
  */
-const browserStates = new Set([...holdableStates, 'enabled', 'valid', 'user-valid', 'optional', 'empty'])
+export const browserStates: ReadonlySet<string> = new Set([
+  ...holdableStates,
+  'enabled',
+  'valid',
+  'user-valid',
+  'optional',
+  'empty',
+])
 
 /**
  * What one style sheet reads and tells apart: custom properties with their fallbacks, and states.

@@ -1,10 +1,9 @@
 import ts from 'typescript'
 import type { Contract } from '../../contract/contract'
 import { choicesOf, misfit } from '../../contract/type'
-import { languageFile } from '../../languages/files'
 import { objectBehind } from './declarations'
 import { nameOf } from './evaluate'
-import { parsed } from './expression'
+import { expressionsIn } from './markup-expressions'
 import type { SourceSet } from './source-set'
 import { unwrap } from './nodes'
 import { walk } from './walk'
@@ -114,12 +113,6 @@ function membersOf(sources: SourceSet, expression: ts.Expression): (string | num
   return value && !ts.isIdentifier(unwrap(value)) ? membersOf(sources, value) : []
 }
 
-/** What stands in the markup of a file of a language of its own, each expression as a script. */
-const expressionsIn = (file: string, text: string): ts.Node[] =>
-  [...new Set(languageFile(file)?.expressions(file, text) ?? [])].map((expression) =>
-    parsed(`(${expression})`),
-  )
-
 /** A contract whose props know what the code of its files asks them for. */
 export function withAskedValues(sources: SourceSet, contract: Contract): Contract {
   const maps = contract.files.flatMap((file) => {
@@ -128,7 +121,7 @@ export function withAskedValues(sources: SourceSet, contract: Contract): Contrac
     if (text === undefined) return []
     return [
       sources.once(`asked ${file}`, [file], () =>
-        askedValues(sources, [...(script ? [script] : []), ...expressionsIn(file, text)]),
+        askedValues(sources, [...(script ? [script] : []), ...expressionsIn(sources, file)]),
       ),
     ]
   })

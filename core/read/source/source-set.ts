@@ -130,10 +130,11 @@ export class SourceSet {
   }
 
   /**
-   * What `read` finds, or what it found in an earlier reading where none of `files`, nor anything they
-   * need, changed since. It must follow from these files alone, and nobody may change it.
+   * What `read` finds, once in a reading, or what it found in an earlier reading where none of `files`, nor
+   * anything they need, changed since. It must follow from these files alone, and nobody may change it.
    */
   once<T>(key: string, files: string[], read: () => T): T {
+    if (this.found.has(key)) return this.found.get(key) as T
     const kept = this.touched && this.earlier.has(key) && !files.some((file) => this.touched!.has(file))
     const found = kept ? (this.earlier.get(key) as T) : read()
     this.found.set(key, found)

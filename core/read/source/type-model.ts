@@ -5,6 +5,10 @@ import { unionOf, type TypeModel } from '../../contract/type'
 const deepest = 12
 /** Objects within objects that are opened; their fields, and the parts of a union, at most. */
 const [mostObjects, mostFields, mostParts] = [2, 16, 60]
+/** Parts of a type with a name of its own, which tells more than they do where they are many. */
+const mostOfName = 40
+/** Values of a closed set: each may be a way a component is made to look. */
+const mostValues = 150
 
 /** What is asked of the compiler, and of the library, about a type. */
 interface Asked {
@@ -36,8 +40,9 @@ export function modelOf(
   const plain = plainModel(checker, type)
   if (plain) return plain
   if (type.isUnion()) {
-    const parts = type.types.length > mostParts ? undefined : type.types.map((type) => inner(type))
-    return parts && !(alias && parts.length > 40) ? unionOf(parts) : text()
+    const isClosed = type.types.every((part) => part.isLiteral() || part.flags & ts.TypeFlags.Undefined)
+    const most = isClosed ? mostValues : alias ? mostOfName : mostParts
+    return type.types.length > most ? text() : unionOf(type.types.map((part) => inner(part)))
   }
   const suggesting = suggestedText(type)
   if (suggesting) return suggesting === type ? { is: 'string' } : inner(suggesting)

@@ -257,6 +257,8 @@ export declare const XFold: new () => {
     members: [
       { name: 'tone', type: { is: 'union' } },
       { name: 'open', type: { is: 'boolean' } },
+      { kind: 'variant', name: 'tone=calm' },
+      { kind: 'variant', name: 'tone=storm' },
       { kind: 'event', name: 'update:open', detail: { is: 'boolean' } },
       { kind: 'pass-through' },
     ],

@@ -9,6 +9,10 @@ import * as m0007 from './0007-widths'
 import * as m0008 from './0008-safe'
 import * as m0009 from './0009-first-showings'
 import * as m0010 from './0010-reading'
+import * as m0011 from './0011-told'
+import * as m0012 from './0012-combinations'
+import * as m0013 from './0013-acts'
+import * as m0014 from './0014-released-accessible'
 
 export const migrations: Record<string, Knex.Migration> = {
   '0001-first': m0001,
@@ -21,4 +25,8 @@ export const migrations: Record<string, Knex.Migration> = {
   '0008-safe': m0008,
   '0009-first-showings': m0009,
   '0010-reading': m0010,
+  '0011-told': m0011,
+  '0012-combinations': m0012,
+  '0013-acts': m0013,
+  '0014-released-accessible': m0014,
 }

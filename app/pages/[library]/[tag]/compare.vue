@@ -147,10 +147,7 @@ useKeys([
       Looking at both …
     </p>
   </main>
-  <main v-else class="lost">
-    <h1>Not on this shelf</h1>
-    <NuxtLink class="act" :to="`/${store.slug}`">To the shelf</NuxtLink>
-  </main>
+  <NotOnShelf v-else :tag />
 </template>
 
 <style scoped>
@@ -216,12 +213,6 @@ figcaption {
 }
 .nothing {
   padding: 24px;
-}
-.lost {
-  padding: 40px 24px;
-  display: grid;
-  gap: 12px;
-  justify-items: start;
 }
 @media (max-width: 800px) {
   .beside {

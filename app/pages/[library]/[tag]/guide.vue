@@ -4,6 +4,7 @@ import { codeStyles, stylesOf, type CodeStyle } from '~~/core/code/frameworks'
 import { firstExamples } from '~~/core/code/examples'
 import { forFrame, modulesFor } from '~~/core/code/showing'
 import type { Usage } from '~~/core/code/usage'
+import { ruledOut } from '~~/core/variants/combination'
 
 /**
  * The page a reader gets of a component: what it is for, live examples with their code, and all it offers.
@@ -21,6 +22,7 @@ const contractOf = (other: string) => store.find(other)?.contract
 const { problems, for: wordsFor, written } = useWords(tag)
 const { saved, problems: exampleProblems, load: loadExamples, add, remove } = useExamples(tag)
 void loadExamples()
+const combinations = useCombinations(tag)
 const { faceOf } = useFirstShowing()
 const face = computed(() => (standing.value ? faceOf(standing.value) : undefined))
 const starters = computed<ReadableExample[]>(() =>
@@ -33,9 +35,9 @@ const savedExamples = computed<ReadableExample[]>(() =>
 )
 /** What the contract suggests and nobody has kept. */
 const made = computed<ReadableExample[]>(() =>
-  (contract.value ? firstExamples(contract.value, store.title(tag.value), face.value, saved.value) : []).map(
-    (example) => ({ ...example, id: undefined, anchor: anchorOf(example.name) }),
-  ),
+  (contract.value ? firstExamples(contract.value, store.title(tag.value), face.value, saved.value) : [])
+    .filter(({ usage }) => !ruledOut(contract.value!, usage, combinations.never.value).length)
+    .map((example) => ({ ...example, id: undefined, anchor: anchorOf(example.name) })),
 )
 const host = frameName()
 const targetOf = (usage: Usage) => {
@@ -68,7 +70,7 @@ onMounted(() => {
   <main v-if="standing && contract && face">
     <ComponentHead :standing view="guide" />
     <div class="page">
-      <ProblemList :problems="[...problems, ...exampleProblems]" />
+      <ProblemList :problems="[...problems, ...exampleProblems, ...combinations.problems.value]" />
       <section class="purpose" aria-label="Purpose">
         <div class="words-on">
           <MemberWords
@@ -132,6 +134,16 @@ onMounted(() => {
         /><b v-else>{{ codeStyles[style] }}</b
         >.
       </p>
+      <VariantPlate
+        :contract
+        :face
+        :theme
+        :code-style="style"
+        :host
+        :words-for="wordsFor"
+        :combinations
+        @written="written"
+      />
       <section v-if="starters.length" class="starters" aria-label="Starters">
         <h2>Starters</h2>
         <div class="examples">
@@ -181,6 +193,7 @@ onMounted(() => {
       </template>
 
       <GuideContract :contract :words-for="wordsFor" />
+      <GuideAccessible :tag />
       <section class="related">
         <h2>Related</h2>
         <p v-if="contract.uses.length">
@@ -218,13 +231,7 @@ onMounted(() => {
       <GuideHistory :tag />
     </div>
   </main>
-  <main v-else class="page">
-    <h1>Not on this shelf</h1>
-    <p>
-      There is no component {{ tag }} in {{ store.library?.title }}.
-      <NuxtLink class="link" :to="`/${store.slug}`">To the shelf</NuxtLink>
-    </p>
-  </main>
+  <NotOnShelf v-else :tag />
 </template>
 
 <style scoped>

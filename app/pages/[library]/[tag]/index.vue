@@ -33,10 +33,12 @@ watch([usage, surround], () => {
 onBeforeRouteLeave(() => clearTimeout(later))
 onUnmounted(() => clearTimeout(later))
 
+const combinations = useCombinations(tag)
 const evidence = useEvidence(
   contract,
   start,
   computed(() => standing.value?.rendering.module ?? undefined),
+  combinations.never,
 )
 const target = computed(() => {
   const modules = modulesFor(tag.value, usage.value, store.moduleOf)
@@ -49,6 +51,8 @@ const target = computed(() => {
   }
 })
 const measured = ref<{ width: number; height: number }>()
+const preview = useTemplateRef<Parameters<typeof useWay>[0]['value']>('preview')
+const way = useWay(preview, () => usage.value)
 const heard = useHeard(tag)
 const example = useAddressChoice('example', '')
 const { failure, forget, onFailed } = useFailure(
@@ -123,6 +127,7 @@ watch(memberInAddress, () => showMember('nearest'))
         :evidence="evidence.of.value"
         :at="memberInAddress"
         :answers
+        :combinations
         @written="written"
         @moved="loadWords"
       >
@@ -141,10 +146,11 @@ watch(memberInAddress, () => showMember('nearest'))
       </ContractLedger>
       <section class="side" aria-label="The component alone">
         <SurroundSentence v-model="surround" :contract />
-        <ExampleLine v-model:usage="usage" v-model:surround="surround" :contract :start />
+        <ExampleLine v-model:usage="usage" v-model:surround="surround" :contract :start :way />
         <div class="ground">
           <PreviewFrame
             v-if="target"
+            ref="preview"
             :key="target.modules[0]!.module"
             :target
             :css
@@ -155,6 +161,8 @@ watch(memberInAddress, () => showMember('nearest'))
             @event="heard.onEvent"
             @trail="heard.onTrail"
             @answered="onAnswered"
+            @acted="way.onActed"
+            @replayed="way.onReplayed"
             @failed="onFailed"
             @restarted="forget"
             @looked="(looked) => standing && report(standing, usage, looked)"
@@ -175,6 +183,7 @@ watch(memberInAddress, () => showMember('nearest'))
             :direction="surround.direction"
             @update:model-value="surround = { ...surround, width: $event }"
           />
+          <RuledOutNotice :contract :usage :never="combinations.never.value" />
           <p v-if="!target" class="nothing muted">
             There is no rendering: {{ standing.rendering.problems[0]?.what ?? 'it was never built.' }}
           </p>
@@ -187,15 +196,7 @@ watch(memberInAddress, () => showMember('nearest'))
       </section>
     </div>
   </main>
-  <main v-else class="lost">
-    <h1>Not on this shelf</h1>
-    <p>
-      There is no <code>&lt;{{ tag }}&gt;</code> in {{ store.library?.title }}. It may have been renamed or
-      taken out.
-    </p>
-    <GoneKept :tags="[tag]" />
-    <NuxtLink class="act" :to="`/${store.slug}`">To the shelf</NuxtLink>
-  </main>
+  <NotOnShelf v-else :tag />
 </template>
 
 <style scoped>
@@ -264,12 +265,6 @@ watch(memberInAddress, () => showMember('nearest'))
 }
 .out > div + div {
   border-left: 1px solid var(--rule);
-}
-.lost {
-  padding: 40px 24px;
-  display: grid;
-  gap: 12px;
-  justify-items: start;
 }
 @media (max-width: 1150px) {
   .two {

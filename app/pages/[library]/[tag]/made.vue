@@ -208,10 +208,7 @@ useKeys([
       </section>
     </div>
   </main>
-  <main v-else class="lost-page">
-    <h1>Not on this shelf</h1>
-    <NuxtLink class="act" :to="`/${store.slug}`">To the shelf</NuxtLink>
-  </main>
+  <NotOnShelf v-else :tag />
 </template>
 
 <style scoped>
@@ -264,12 +261,6 @@ h2 {
   font-size: 14px;
   line-height: 20px;
   font-weight: 600;
-}
-.lost-page {
-  padding: 40px 24px;
-  display: grid;
-  gap: 12px;
-  justify-items: start;
 }
 @media (max-width: 800px) {
   .made {

@@ -3,6 +3,7 @@ import { z } from 'zod'
 import { firstExamples } from '~~/core/code/examples'
 import type { Problem } from '~~/core/problem'
 import { axesOf, combinations, type Axis, type Cell } from '~~/core/spread/axes'
+import { ruledOutAmong } from '~~/core/spread/ruled-out'
 import { disagreeing } from '~~/core/spread/disagreeing'
 import { amongAxes, combinationsFrom } from '~~/core/spread/combinations'
 import {
@@ -16,6 +17,7 @@ import {
   type SheetShown,
 } from '~~/core/spread/shown'
 import { plainSurround } from '~~/core/surround'
+import { ruledOut, sayNever } from '~~/core/variants/combination'
 
 /** A component in many renderings at once: over axes of one's choice, or the fewest that show every pair. */
 const { store, tag, standing, contract, face, themes } = useComponent('spread')
@@ -24,6 +26,7 @@ const most = 1500
 const { say } = useSay()
 const { saved, problems: exampleProblems, load } = useExamples(tag)
 if (standing.value) void load()
+const together = useCombinations(tag)
 
 const axes = computed(() =>
   contract.value
@@ -35,6 +38,7 @@ const axes = computed(() =>
           saved.value.length > 1
             ? saved.value
             : firstExamples(contract.value, store.title(tag.value), face.value, saved.value),
+        named: together.named.value,
       })
     : [],
 )
@@ -97,6 +101,9 @@ const wanted = computed(() => combinationsFrom(must.value, axes.value))
 const forbidden = computed(() => [
   ...amongAxes(leftOut.value, coveredAxes.value),
   ...disagreeing(coveredAxes.value, face.value),
+  ...(contract.value
+    ? ruledOutAmong(contract.value, coveredAxes.value, face.value, together.never.value)
+    : []),
 ])
 const required = computed(() => amongAxes(wanted.value, coveredAxes.value))
 const covering = useCovering(
@@ -121,6 +128,12 @@ const onlyIn = computed(
 const captionOf = (cell: Cell): string => {
   const only = onlyIn.value.get(cell.id)
   return `${cell.titles.join(' · ')}${only ? ` — only here: ${plural(only, strength.value)}` : ''}`
+}
+
+/** Why a rendering must not be used, if so. */
+const whyNot = (cell: Cell): string | undefined => {
+  const [combination] = contract.value ? ruledOut(contract.value, cell.usage, together.never.value) : []
+  return combination && sayNever(combination)
 }
 
 const room = ref(1200)
@@ -232,7 +245,7 @@ useKeys([
       wide.
       <button type="button" class="link small" @click="isSetShown = false">Back to the spread</button>
     </p>
-    <ProblemList :problems="[...exampleProblems, ...problems]" />
+    <ProblemList :problems="[...exampleProblems, ...problems, ...together.problems.value]" />
     <div ref="box" class="sheets">
       <p v-if="!isSetShown && renderings > most" class="muted" role="status">
         That takes {{ renderings.toLocaleString('en-GB') }} renderings, more than can be looked at. Take an
@@ -245,6 +258,7 @@ useKeys([
         :target
         :width="columnWidth"
         :tag
+        :why-not
       />
     </div>
     <CoveringPanel
@@ -257,18 +271,14 @@ useKeys([
       :covered-axes="coveredAxes"
       :left-out="leftOut"
       :wanted
+      :never="together.never.value"
       :covering
+      :tag
       :is-saving="isSaving"
       @save="saveAll"
     />
   </main>
-  <main v-else class="lost">
-    <h1>Not on this shelf</h1>
-    <p>
-      There is no component {{ tag }} in {{ store.library?.title }}.
-      <NuxtLink class="link" :to="`/${store.slug}`">To the shelf</NuxtLink>
-    </p>
-  </main>
+  <NotOnShelf v-else :tag />
 </template>
 
 <style scoped>
@@ -284,10 +294,5 @@ useKeys([
   flex: 1;
   padding: 4px 24px 120px;
   overflow-x: auto;
-}
-.lost {
-  padding: 40px 24px;
-  display: grid;
-  gap: 12px;
 }
 </style>

@@ -1,5 +1,6 @@
 import { libraryEvidenceSchema } from '~~/core/wire'
 import { route } from '~~/server/auth/route'
+import { neverByTag } from '~~/server/store/combinations'
 import { componentsOf } from '~~/server/store/components'
 import { evidenceOf, evidenceRun } from '~~/server/store/evidence'
 import { provisionsOf } from '~~/server/store/provisions'
@@ -10,8 +11,9 @@ export default route({
   answer: libraryEvidenceSchema,
   async handle({ db, library }) {
     const components = library.current_revision ? await componentsOf(db, library.current_revision) : []
+    const [provisions, never] = await Promise.all([provisionsOf(db, library.id), neverByTag(db, library.id)])
     const [kept, run] = await Promise.all([
-      evidenceOf(db, components, library.prefix, await provisionsOf(db, library.id)),
+      evidenceOf(db, components, library.prefix, provisions, never),
       evidenceRun(db, library.id),
     ])
     return {

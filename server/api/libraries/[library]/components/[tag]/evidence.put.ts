@@ -3,6 +3,7 @@ import { newEvidenceSchema, nothingSchema } from '~~/core/wire'
 import { fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
 import { limits } from '~~/server/limits'
+import { neverByTag } from '~~/server/store/combinations'
 import { notify } from '~~/server/store/database'
 import { evidenceKey, faceOf, keepEvidence } from '~~/server/store/evidence'
 import { provisionsOf } from '~~/server/store/provisions'
@@ -26,10 +27,12 @@ export default route({
         'It is another than the one that was tried.',
         'Try it again as it is now.',
       )
+    const [provisions, never] = await Promise.all([provisionsOf(db, library.id), neverByTag(db, library.id)])
+    const provided = providedFor(provisions, component.tag)
     await keepEvidence(
       db,
       component.id,
-      evidenceKey(component, library.prefix, providedFor(await provisionsOf(db, library.id), component.tag)),
+      evidenceKey(component, library.prefix, provided, never.get(component.tag) ?? []),
       body.evidence,
       person.id,
     )

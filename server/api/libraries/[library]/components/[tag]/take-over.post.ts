@@ -5,9 +5,11 @@ import { route } from '~~/server/auth/route'
 import { limits } from '~~/server/limits'
 import { record } from '~~/server/store/audit'
 import { componentByTag, contractNow } from '~~/server/store/components'
+import { moveCombinations } from '~~/server/store/combinations'
 import { notify } from '~~/server/store/database'
 import { moveExamples } from '~~/server/store/examples'
 import { moveAllWords } from '~~/server/store/words'
+import { failWithout } from '~~/server/views/component'
 
 /**
  * Gives a component all that people made for one that is no more: words where it has none of its own, and
@@ -24,13 +26,7 @@ export default route({
       await componentByTag(db, library.id, body.from),
     ]
     const contract = to && (await contractNow(db, library, to.id))
-    if (!to || !contract)
-      return fail(
-        404,
-        'no-component',
-        `There is no <${params.tag}> in ${library.title}.`,
-        'Look for it on the shelf.',
-      )
+    if (!to || !contract) return failWithout(library, params.tag!)
     if (!from)
       return fail(
         404,
@@ -50,6 +46,7 @@ export default route({
         words: await moveAllWords(trx, from.id, to.id, contract, person.id),
         examples: await moveExamples(trx, from.id, to.id),
       }
+      await moveCombinations(trx, from.id, to.id)
       await record(
         trx,
         'taken over',

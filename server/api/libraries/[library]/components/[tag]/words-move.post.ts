@@ -8,6 +8,7 @@ import { record } from '~~/server/store/audit'
 import { componentByTag, contractNow } from '~~/server/store/components'
 import { notify } from '~~/server/store/database'
 import { moveWords } from '~~/server/store/words'
+import { failWithout } from '~~/server/views/component'
 
 /** Gives words that were set aside to another member; it must have none of its own. */
 export default route({
@@ -18,13 +19,7 @@ export default route({
   async handle({ db, library, params, body, person }) {
     const component = await componentByTag(db, library.id, params.tag!)
     const contract = component && (await contractNow(db, library, component.id))
-    if (!component || !contract)
-      return fail(
-        404,
-        'no-component',
-        `There is no <${params.tag}> in ${library.title}.`,
-        'Look for it on the shelf.',
-      )
+    if (!component || !contract) return failWithout(library, params.tag!)
     const facts = factsOf(contract, body.to)
     if (facts === undefined)
       return fail(

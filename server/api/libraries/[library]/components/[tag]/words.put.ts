@@ -5,9 +5,10 @@ import { fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
 import { limits } from '~~/server/limits'
 import { record } from '~~/server/store/audit'
-import { componentByTag, contractNow } from '~~/server/store/components'
+import { contractNow } from '~~/server/store/components'
 import { notify } from '~~/server/store/database'
 import { writeWords } from '~~/server/store/words'
+import { componentKnown } from '~~/server/views/component'
 
 /** Writes words begun from a revision. If somebody wrote meanwhile, theirs come back with the refusal. */
 export default route({
@@ -20,14 +21,7 @@ export default route({
     revision: revisionNumberSchema,
   }),
   async handle({ db, library, params, body, person }) {
-    const component = await componentByTag(db, library.id, params.tag!)
-    if (!component)
-      return fail(
-        404,
-        'no-component',
-        `There is no <${params.tag}> in ${library.title}.`,
-        'Look for it on the shelf.',
-      )
+    const component = await componentKnown(db, library, params.tag!)
     const contract = await contractNow(db, library, component.id)
     const facts = contract ? (factsOf(contract, body.member) ?? null) : null
     return db.transaction(async (trx) => {

@@ -3,9 +3,9 @@ import { fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
 import { limits } from '~~/server/limits'
 import { record } from '~~/server/store/audit'
-import { componentByTag } from '~~/server/store/components'
 import { notify } from '~~/server/store/database'
 import { keepExample } from '~~/server/store/examples'
+import { componentKnown } from '~~/server/views/component'
 
 /** Keeps an example under a name. */
 export default route({
@@ -14,14 +14,7 @@ export default route({
   answer: madeSchema,
   body: newExampleSchema,
   async handle({ db, library, params, body, person }) {
-    const component = await componentByTag(db, library.id, params.tag!)
-    if (!component)
-      return fail(
-        404,
-        'no-component',
-        `There is no <${params.tag}> in ${library.title}.`,
-        'Look for it on the shelf.',
-      )
+    const component = await componentKnown(db, library, params.tag!)
     return db.transaction(async (trx) => {
       const id = await keepExample(trx, component.id, body)
       if (!id)

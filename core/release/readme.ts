@@ -1,0 +1,96 @@
+import type { Prop } from '../contract/prop'
+import { componentTitle, memberTitle, membersOf, type Contract } from '../contract/contract'
+import { shortType } from '../contract/type'
+import { combinationKey, sayNever, saySettings, type Combination } from '../variants/combination'
+import { bareName, type Words } from './manifest'
+import type { PackageInput } from './package'
+
+type Told = Pick<PackageInput, 'prefix' | 'words' | 'combinations'>
+
+/** The readme of a package: how it is installed, and what each component offers, in Markdown. */
+export function readme(input: PackageInput): string {
+  const { library, version, contracts, prefix, registry, themes } = input
+  const base = themes.find((theme) => theme.on === null)?.name ?? ''
+  const worn = themes.find((theme) => theme.name !== base)?.name ?? base
+  const first = `${library.name}/${bareName(contracts[0]?.tag ?? '', prefix)}`
+  return `# ${library.name}
+
+${library.description ?? ''}
+
+## Install
+
+\`\`\`sh
+npm install ${library.name}@${version} --registry ${registry}
+\`\`\`
+
+\`\`\`html
+<link rel="stylesheet" href="node_modules/${library.name}/tokens/tokens.css">
+<script type="module" src="node_modules/${library.name}/dist/index.js"></script>
+\`\`\`
+
+With a bundler: \`import '${library.name}'\` for all, or one component at a time, such as \`import '${first}'\`.
+A theme holds inside an element: \`<div data-theme="${worn}">\`.
+
+## Components
+
+${contracts.map((contract) => sectionOf(contract, input)).join('\n\n')}
+`
+}
+
+/** What one component offers. */
+function sectionOf(contract: Contract, { prefix, words, combinations }: Told): string {
+  const { tag } = contract
+  const members = membersLine(contract)
+  return [
+    `### ${componentTitle(tag, prefix)}\n\n\`<${tag}>\` ${words(tag, 'component:') ?? contract.summary}`,
+    ...propTable(contract, words),
+    ...(members ? [members] : []),
+    ...togetherOf(combinations[tag] ?? [], tag, words),
+  ].join('\n\n')
+}
+
+const cell = (text: string) => text.replaceAll('|', '\\|').replaceAll('\n', ' ')
+
+/** Its props as a table, where it has any that can be set. */
+function propTable(contract: Contract, words: Words): string[] {
+  const props = membersOf(contract, 'prop').filter((member) => !member.readonly)
+  const rowOf = (prop: Prop) =>
+    [
+      `\`${prop.name}\``,
+      prop.attribute ? `\`${prop.attribute}\`` : '',
+      `\`${cell(shortType(prop.type))}\``,
+      prop.default ? `\`${cell(prop.default)}\`` : '',
+      cell(words(contract.tag, `prop:${prop.name}`) ?? prop.comment ?? ''),
+    ].join(' | ')
+  const head = ['| prop | attribute | type | default | |', '| --- | --- | --- | --- | --- |']
+  return props.length ? [[...head, ...props.map((prop) => `| ${rowOf(prop)} |`)].join('\n')] : []
+}
+
+/** `Slots: …. Events: ….` */
+const membersLine = (contract: Contract): string =>
+  (
+    [
+      ['slot', 'Slots'],
+      ['event', 'Events'],
+      ['part', 'Parts'],
+    ] as const
+  )
+    .flatMap(([kind, title]) => {
+      const names = membersOf(contract, kind)
+        .filter((member) => member.known !== 'comment')
+        .map((member) => `\`${memberTitle(member)}\``)
+      return names.length ? [`${title}: ${names.join(', ')}.`] : []
+    })
+    .join(' ')
+
+/** A component's named variants and what must not be used, as lists in Markdown. */
+function togetherOf(combinations: readonly Combination[], tag: string, words: Words): string[] {
+  const lineOf = (combination: Combination) => {
+    if (combination.rule === 'never') return `- ${sayNever(combination)}`
+    const name = `- **${combination.name}** (${saySettings(combination.settings)})`
+    const said = words(tag, combinationKey(combination))
+    return said ? `${name}: ${said}` : name
+  }
+  const lines = combinations.map(lineOf)
+  return lines.length ? [lines.join('\n')] : []
+}

@@ -1,0 +1,294 @@
+import axe from 'axe-core'
+import type { Browser, CDPSession, Page } from 'playwright-core'
+import { z } from 'zod'
+import { sayActs } from '~~/core/acts/sentence'
+import { differenceTold, focusTold } from '~~/core/accessible/difference'
+import { answersInside, keysFor } from '~~/core/accessible/patterns'
+import {
+  toldSchema,
+  type EngineFinding,
+  type Pressed,
+  type Stop,
+  type Told,
+  type ToldNode,
+} from '~~/core/accessible/told'
+import { forFrame } from '~~/core/code/showing'
+import type { Usage } from '~~/core/code/usage'
+import { membersOf } from '~~/core/contract/contract'
+import { bareSurround } from '~~/core/surround'
+import { limits } from '../limits'
+import { fencedContext } from './browser'
+import { hold, within, type Held } from './channel'
+import { goWay } from './way'
+import type { ToTry } from './message'
+import { readTree } from './tree'
+
+type Component = ToTry['components'][number]
+
+/** Stops of the Tab key that are gone through, and roles of which one is tried with every key. */
+const [mostStops, mostRoles] = [20, 5]
+/** Milliseconds in which a component has drawn itself, and answered a key. */
+const [patience, settles] = [10_000, 80]
+
+/** A page with the component on it, and what is needed to ask the browser about it. */
+interface Stage {
+  page: Page
+  session: CDPSession
+  frame: Held
+}
+
+/**
+ * What assistive technology is told of a component, as it stands on the shelf and in its examples: asked of
+ * Chromium's own tree, with real keys, in a page of its own for each look, so that nothing of one is left in another.
+ */
+export async function tellAccessible(
+  browser: Browser,
+  asked: ToTry,
+  component: Component,
+  origin: string,
+): Promise<Told[]> {
+  const context = await fencedContext(browser, origin)
+  try {
+    const page = await context.newPage()
+    const session = await context.newCDPSession(page)
+    const stage = (usage: Usage) => show(page, session, asked, component, usage, origin)
+    const late = Date.now() + limits.evidence.accessibleSeconds * 1000
+    const told: Told[] = [await tellFace(stage, component, late)]
+    for (const example of component.examples) {
+      if (Date.now() > late) break
+      told.push(await tellExample(stage, component.tag, example))
+    }
+    return told.map((entry) => toldSchema.parse(entry))
+  } finally {
+    await context.close().catch(() => undefined)
+  }
+}
+
+/** What is kept of a component that could not be looked at: it is not asked again until it changes. */
+export const notTold = (error: unknown): Told => ({
+  ...nothingTold,
+  situation: 'as on the shelf',
+  failed: reasonOf(error),
+})
+const nothingTold = { nodes: [], stops: [], pressed: [], engine: [] }
+const reasonOf = (error: unknown): string => (error as Error).message.split('\n')[0]!.slice(0, 300)
+
+type Show = (usage: Usage) => Promise<Stage>
+
+/** The component as it stands on the shelf: what is told, where Tab leads, what each key does. */
+async function tellFace(show: Show, component: Component, late: number): Promise<Told> {
+  const { page, session } = await show(component.face)
+  const nodes = await readTree(session)
+  const engine = await askEngine(page)
+  const stops = await goThrough(page, session)
+  const ofSource = membersOf(component.contract, 'key')
+    .filter(({ known }) => known !== 'comment')
+    .map(({ name }) => name)
+  const pressed: Pressed[] = []
+  for (const { on, place, keys } of toPress(nodes, stops, ofSource)) {
+    /** Where a key did nothing, the next is pressed on the same page. */
+    let stage: Stage | undefined
+    for (const key of keys) {
+      if (Date.now() > late) break
+      stage ??= await focusOn(await show(component.face), place)
+      const press = await pressOn(stage, on, key)
+      pressed.push(press)
+      if (press.did.length > 0) stage = undefined
+    }
+  }
+  return { situation: 'as on the shelf', nodes, stops, pressed, engine }
+}
+
+/** On what keys are pressed: the first stop of each role, and what answers keys for all that it holds. */
+function toPress(nodes: readonly ToldNode[], stops: readonly Stop[], ofSource: readonly string[]) {
+  const first = new Map(stops.map((stop, place) => [stop.role, { on: stop, place }] as const).toReversed())
+  const asked = [...first.values()]
+    .toReversed()
+    .slice(0, mostRoles)
+    .map(({ on, place }) => ({ on, place, keys: keysFor(on.role, ofSource) }))
+  const around = stops.length ? nodes.filter(({ role }) => answersInside(role)).slice(0, 1) : []
+  return [...asked, ...around.map((on) => ({ on, place: 0, keys: keysFor(on.role, []) }))]
+}
+
+/** An example, with what is done to it: told is of the state that it comes to. */
+async function tellExample(
+  show: Show,
+  tag: string,
+  { name, usage, acts }: Component['examples'][number],
+): Promise<Told> {
+  const none = { ...nothingTold, situation: name }
+  try {
+    const { page, session, frame } = await show(usage)
+    const outcome = acts.length ? await goWay(page, frame, tag, acts) : undefined
+    const way = outcome && { says: sayActs(acts).slice(0, 3000), ...outcome }
+    return { ...none, ...(way ? { way } : {}), nodes: await readTree(session), engine: await askEngine(page) }
+  } catch (error) {
+    return { ...none, failed: reasonOf(error) }
+  }
+}
+
+async function show(
+  page: Page,
+  session: CDPSession,
+  asked: ToTry,
+  { tag, modules, provided, contract }: Component,
+  usage: Usage,
+  origin: string,
+): Promise<Stage> {
+  await page.goto(`${origin}/frame`)
+  const frame = await hold(page)
+  await frame.post({ say: 'themes', css: asked.css })
+  await frame.post({ say: 'surround', surround: bareSurround(asked.theme) })
+  await frame.post({ say: 'provide', provided })
+  const contractOf = (other: string) => asked.contracts.find((contract) => contract.tag === other)
+  await frame.post({
+    say: 'show',
+    seq: 1,
+    tag,
+    modules,
+    usage: forFrame(usage, contractOf, tag),
+    listen: membersOf(contract, 'event').map(({ name }) => name),
+  })
+  await within(painted(frame), patience, 'it did not draw itself')
+  await frame.post({ say: 'keys', given: true })
+  await session.send('Accessibility.enable')
+  await page.waitForTimeout(settles)
+  return { page, session, frame }
+}
+
+async function painted(frame: Held): Promise<void> {
+  for (;;)
+    for (const message of await frame.heard()) {
+      if (message.say === 'painted' && message.seq === 1) return
+      if (message.say === 'failed') throw new Error(`it failed: ${message.text}`)
+    }
+}
+
+/** Goes through a component by Tab; a stop is visible where the page is painted otherwise than without the focus. */
+async function goThrough(page: Page, session: CDPSession): Promise<Stop[]> {
+  const picture = () => page.screenshot({ animations: 'disabled', caret: 'initial' })
+  const before = await picture()
+  const stops: Stop[] = []
+  let first: string | undefined
+  for (let i = 0; i < mostStops; i++) {
+    await page.keyboard.press('Tab')
+    const nodes = await readTree(session)
+    const focused = nodes.find(({ states }) => states.focused === 'true')
+    const place = focused && `${nodes.indexOf(focused)}`
+    // past its last stop the focus leaves the page, or begins anew
+    if (!focused || place === first) break
+    first ??= place
+    stops.push({ role: focused.role, name: focused.name, visible: !(await picture()).equals(before) })
+  }
+  return stops
+}
+
+/** Goes to a stop of a component that was made anew. */
+async function focusOn(stage: Stage, place: number): Promise<Stage> {
+  for (let i = 0; i <= place; i++) await stage.page.keyboard.press('Tab')
+  await listenForUse(stage.page)
+  return stage
+}
+
+/** What browsers fire of themselves while the focus moves, which is told by where it is. */
+const ofFocus = new Set(['focus', 'blur', 'focusin', 'focusout'])
+
+/** Presses a key on what has the focus, and tells what came of it. */
+async function pressOn(
+  { page, session, frame }: Stage,
+  stop: Pick<Stop, 'role' | 'name'>,
+  key: string,
+): Promise<Pressed> {
+  const before = await readTree(session)
+  await frame.post({ say: 'ping', n: 1 })
+  await frame.heard()
+  await page.keyboard.press(key)
+  await page.waitForTimeout(settles)
+  const after = await readTree(session)
+  await frame.post({ say: 'ping', n: 2 })
+  const fired = (await frame.heard()).flatMap((message) =>
+    message.say === 'event' && !ofFocus.has(message.name) ? [`${message.name} fired`] : [],
+  )
+  const moved = focusMoved(before, after)
+  const uses = z
+    .array(z.string().max(100))
+    .max(10)
+    .catch([])
+    .parse(await usesHeard(page))
+  const did = [...differenceTold(before, after), ...(moved ? [moved] : []), ...fired]
+  return {
+    role: stop.role,
+    name: stop.name,
+    key,
+    did: [...new Set(did.length ? did : uses)].map((text) => text.slice(0, 300)).slice(0, 30),
+  }
+}
+
+function focusMoved(before: readonly ToldNode[], after: readonly ToldNode[]): string | undefined {
+  const [from, to] = [focusTold(before), focusTold(after)]
+  if (from === to) return undefined
+  return to === undefined ? 'the focus is lost' : `the focus is on ${to}`
+}
+
+/** What a page sees of being used, though nothing of it need change: a click, a key that was taken. */
+const listenForUse = (page: Page): Promise<void> =>
+  page.evaluate(() => {
+    const uses: string[] = []
+    Object.defineProperty(window, 'keptShelfUses', { value: uses, configurable: true })
+    window.addEventListener('click', () => uses.push('it was used'), { capture: true })
+    window.addEventListener('keydown', (event) =>
+      queueMicrotask(() => {
+        if (event.defaultPrevented) uses.push('it took the key')
+      }),
+    )
+  })
+const usesHeard = (page: Page): Promise<unknown> =>
+  page.evaluate(() => (window as unknown as Record<string, unknown>).keptShelfUses)
+
+const engineSchema = z.array(
+  z.object({
+    id: z.string(),
+    impact: z.string().nullable().optional(),
+    help: z.string(),
+    nodes: z.array(z.object({ target: z.array(z.unknown()) })).min(1),
+  }),
+)
+
+/** Rules that speak of whole pages. */
+const ofPages = [
+  'region',
+  'landmark-one-main',
+  'page-has-heading-one',
+  'document-title',
+  'html-has-lang',
+  'bypass',
+]
+
+/** What the accessibility engine finds, or that it could not run beside this component. */
+const askEngine = (page: Page): Promise<EngineFinding[]> =>
+  runEngine(page).catch((error: unknown) => [
+    { rule: '', impact: 'not run', says: 'axe-core could not be asked', at: reasonOf(error) },
+  ])
+
+/** It runs where the component does: what it says is taken as text. */
+async function runEngine(page: Page): Promise<EngineFinding[]> {
+  await page.evaluate(axe.source)
+  const found = await page.evaluate(async (off) => {
+    const engine = (window as unknown as { axe: { run(options: object): Promise<{ violations: unknown }> } })
+      .axe
+    return (await engine.run({ rules: Object.fromEntries(off.map((rule) => [rule, { enabled: false }])) }))
+      .violations
+  }, ofPages)
+  return engineSchema
+    .catch([])
+    .parse(found)
+    .slice(0, 100)
+    .map(({ id, impact, help, nodes }) => ({
+      rule: id.slice(0, 300),
+      impact: (impact ?? 'minor').slice(0, 300),
+      says: help.slice(0, 300),
+      at: JSON.stringify(nodes[0]!.target.flat(3))
+        .replace(/[[\]"]/g, '')
+        .slice(0, 300),
+    }))
+}

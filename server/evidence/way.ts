@@ -1,0 +1,89 @@
+import type { Locator, Page } from 'playwright-core'
+import { targetOfAct, type Act, type Outcome, type Target } from '~~/core/acts/act'
+import { sayTarget } from '~~/core/acts/sentence'
+import { within, type Held } from './channel'
+
+/** Milliseconds an act may take until what it is done to is there. */
+const patience = 6000
+
+/** What is meant by a target, in a page with open shadow trees. */
+function locatorOf(page: Page, tag: string, target: Target): Locator {
+  const all =
+    'role' in target
+      ? page.getByRole(target.role as Parameters<Page['getByRole']>[0], {
+          ...(target.name === undefined ? {} : { name: target.name }),
+          exact: true,
+        })
+      : 'part' in target
+        ? page.locator(`[part~="${target.part}"]`)
+        : 'slot' in target
+          ? page.locator(`${tag} > ${target.slot ? `[slot="${target.slot}"]` : ':not([slot])'}`)
+          : page.getByText(target.text, { exact: true })
+  return all.nth((target.nth ?? 1) - 1)
+}
+
+/**
+ * Goes a way with the pointer and keys of a real browser. What is waited for is waited for by the frame, which
+ * also tells what there is instead where an act comes to nothing.
+ */
+export async function goWay(page: Page, frame: Held, tag: string, acts: readonly Act[]): Promise<Outcome> {
+  for (const [done, act] of acts.entries()) {
+    const awaited = await inFrame(frame, done, waitingFor(act))
+    if (awaited.failed) return { done, failed: awaited.failed }
+    try {
+      await doAct(page, tag, act)
+    } catch {
+      const target = targetOfAct(act)
+      const why = target
+        ? `${sayTarget(target)} can not be reached by ${wayOf[act.do]}`
+        : 'the key could not be pressed'
+      return { done, failed: { why: why.slice(0, 300), instead: [] } }
+    }
+  }
+  return { done: acts.length }
+}
+
+const wayOf = {
+  press: 'the pointer',
+  point: 'the pointer',
+  drag: 'the pointer',
+  type: 'keys',
+  key: 'keys',
+  wait: '',
+  gone: '',
+}
+
+/** What has to be so before an act is done. */
+function waitingFor(act: Act): Act[] {
+  if (act.do === 'wait' || act.do === 'gone') return [act]
+  if (act.do === 'key') return []
+  return [{ do: 'wait', for: act.on }, ...(act.do === 'drag' ? [{ do: 'wait' as const, for: act.onto }] : [])]
+}
+
+async function inFrame(frame: Held, n: number, acts: Act[]): Promise<Outcome> {
+  if (acts.length === 0) return { done: 0 }
+  await frame.post({ say: 'replay', n, acts, anew: false })
+  return within(replayed(frame, n), 3 * patience, 'it stopped answering on its way')
+}
+async function replayed(frame: Held, n: number): Promise<Outcome> {
+  for (;;)
+    for (const message of await frame.heard())
+      if (message.say === 'replayed' && message.n === n) return message.outcome
+}
+
+async function doAct(page: Page, tag: string, act: Act): Promise<void> {
+  switch (act.do) {
+    case 'press':
+      return locatorOf(page, tag, act.on).click({ timeout: patience })
+    case 'point':
+      return locatorOf(page, tag, act.on).hover({ timeout: patience })
+    case 'type':
+      return locatorOf(page, tag, act.on).fill(act.text, { timeout: patience })
+    case 'key':
+      return page.keyboard.press(act.key)
+    case 'drag':
+      return locatorOf(page, tag, act.on).dragTo(locatorOf(page, tag, act.onto), { timeout: patience })
+    case 'wait':
+    case 'gone':
+  }
+}
