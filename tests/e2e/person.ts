@@ -27,6 +27,26 @@ export async function tabTo(page: Page, title: string, element: Locator): Promis
   })
   await expect(element).toBeFocused()
 }
+/**
+ * Moves with Tab until a component's frame has the focus: each time as soon as it shows where the focus is,
+ * however long that takes.
+ */
+export async function tabUntilInside(page: Page, title: string): Promise<void> {
+  // numbered, not named: two places in a row may look the same
+  const place = () =>
+    page.evaluate(() => {
+      const { activeElement } = document
+      return [
+        [...document.querySelectorAll('*')].indexOf(activeElement!),
+        activeElement!.getAttribute('title'),
+      ]
+    })
+  for (let [number, titleThere] = await place(); titleThere !== `${title}, alone`;) {
+    await page.keyboard.press('Tab')
+    await expect.poll(async () => (await place())[0], { intervals: [20, 50, 100] }).not.toBe(number)
+    ;[number, titleThere] = await place()
+  }
+}
 /** A member's row in the ledger. */
 export const row = (page: Page, member: string) => page.locator(`[data-member="${member}"]`)
 /** Chooses in a sentence. */
