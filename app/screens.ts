@@ -90,6 +90,11 @@ export const screens: readonly Screen[] = [
   },
   { page: '[library]/[tag]/made', looked: [`${notice}/made`], pictures: { 'made-of': `${notice}/made` } },
   {
+    page: '[library]/[tag]/states',
+    looked: ['/tern/tern-fare-stepper/states'],
+    pictures: { states: '/tern/tern-fare-stepper/states' },
+  },
+  {
     page: '[library]/[tag]/accessible',
     looked: ['/tern/tern-deck-picker/accessible'],
     pictures: { accessibility: '/tern/tern-deck-picker/accessible' },

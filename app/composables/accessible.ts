@@ -1,41 +1,7 @@
-import { z } from 'zod'
-import { accessibleSchema, type Accessible } from '~~/core/wire'
-import type { Problem } from '~~/core/problem'
+import { accessibleSchema } from '~~/core/wire'
 
 /** What a browser on the server told assistive technology of a component, kept up while a run goes on. */
 export function useAccessible(tag: Ref<string>) {
-  const store = useLibrary()
-  const accessible = shallowRef<Accessible>()
-  const problems = ref<Problem[]>([])
-  const isBusy = ref(false)
-  async function load() {
-    const asked = tag.value
-    try {
-      const found = await ask(accessibleSchema, `/libraries/${store.slug}/components/${asked}/accessible`)
-      if (asked === tag.value) accessible.value = found
-      problems.value = []
-    } catch (error) {
-      problems.value = problemsOf(error)
-    }
-  }
-  // evidence comes anew with each component that a run has looked at
-  watch([tag, () => store.evidence], load, { immediate: true })
-  onMounted(() => {
-    if (!store.evidence) void store.loadEvidence().catch(() => undefined)
-  })
-  /** Has whatever is not known of the library as it is now looked at, this component among it. */
-  async function look() {
-    isBusy.value = true
-    try {
-      await ask(z.object({}), `/libraries/${store.slug}/evidence`, { method: 'POST' })
-      await store.loadEvidence()
-      problems.value = []
-    } catch (error) {
-      problems.value = problemsOf(error)
-    }
-    isBusy.value = false
-  }
-  const run = computed(() => store.evidence?.run)
-  const isUnderWay = computed(() => run.value?.state === 'waiting' || run.value?.state === 'running')
-  return { accessible, problems, isBusy, isUnderWay, run, look }
+  const { looked, ...rest } = useLooked(tag, 'accessible', accessibleSchema)
+  return { accessible: looked, ...rest }
 }

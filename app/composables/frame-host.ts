@@ -275,9 +275,9 @@ export function useFrameHost(
     dress(node: number, pseudo: '' | '::before' | '::after') {
       post({ say: 'dress', seq: ++askedDress, node, pseudo })
     },
-    /** Does acts to what is made anew for it; whoever asks for that lets it have the focus. */
-    replay(acts: Act[]) {
-      keyboard.grant()
+    /** Does acts to what is made anew for it; whoever asks for that lets it have the focus, unless only to see. */
+    replay(acts: Act[], keepsFocus = false) {
+      if (!keepsFocus) keyboard.grant()
       post((last.way = { say: 'replay', n: ++replays, acts, anew: true }))
     },
     record: (on: boolean) => post((last.way = { say: 'record', on })),

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { joinClaims, label, memberFields, type Claim, whereComplete } from './member'
-import { printType, shortType, typeSchema, type TypeModel } from './type'
+import { namesIn, printType, shortType, typeSchema, type TypeModel } from './type'
 import { memberKind } from './member-kind'
 import { heaviest, weightOfOutput } from './weight'
 
@@ -17,7 +17,20 @@ export const eventSchema = z.object({
 })
 export type Event = z.infer<typeof eventSchema>
 
-const squeeze = (text: string): string => text.replace(/\s+|;(?=\s*})/g, '').replaceAll('"', "'")
+const squeeze = (text: string): string =>
+  text
+    .replace(/[\s()]+|;(?=\s*})/g, '')
+    .replaceAll('"', "'")
+    .replaceAll(',', ';')
+
+/** What is claimed, with the names of types that the code has spelled out: `Reason` as `'key' | 'button'`. */
+function spelledOut(claimed: string, code: TypeModel): string {
+  const names = namesIn(code)
+  return claimed.replace(
+    /'[^']*'|"[^"]*"|[\p{L}_$][\p{L}\p{N}_$]*(?!\s*\??:)/gu,
+    (word) => names.get(word) ?? word,
+  )
+}
 
 export const describeEvent = (event: Event): string =>
   event.known === 'comment'
@@ -52,9 +65,8 @@ export const joinEvents = (found: Event[], claims: Claim[], complete = true): Ev
     (event, claim) => {
       const code = event.detail ? printType(event.detail, true) : 'no detail'
       const claimed = claim.type && /^CustomEvent\s*<([\s\S]*)>$/.exec(claim.type)?.[1]
-      return !claimed ||
-        squeeze(claimed) === squeeze(code) ||
-        (event.detail && squeeze(claimed) === squeeze(printType(event.detail)))
+      const meant = claimed && event.detail ? spelledOut(claimed, event.detail) : claimed
+      return !claimed || squeeze(meant!) === squeeze(code)
         ? event
         : {
             ...event,

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { joinClaims, memberFields, type Claim } from './member'
+import { joinClaims, memberFields, type Claim, whereComplete } from './member'
 import { memberKind } from './member-kind'
 
 /**
@@ -14,8 +14,11 @@ export type Key = z.infer<typeof keySchema>
 
 export const describeKey = (key: Key): string => (key.known === 'comment' ? 'in comment only' : '')
 
-/** Keys found, with what a comment's `@key Escape - …` says of them. */
-export const joinKeys = (found: Key[], claims: Claim[]): Key[] =>
+/**
+ * Keys found, with what a comment's `@key Escape - …` says of them. `isAnswered`: something besides code of the
+ * component may answer a key, such as an element of its markup; then none is called false.
+ */
+export const joinKeys = (found: Key[], claims: Claim[], isAnswered: (key: string) => boolean): Key[] =>
   joinClaims(
     found,
     claims.map((claim) => ({ ...claim, name: keyName(claim.name) ?? claim.name })),
@@ -25,9 +28,12 @@ export const joinKeys = (found: Key[], claims: Claim[]): Key[] =>
       place: claim.place,
       known: 'comment',
       comment: claim.text || undefined,
-      disagreements: [
-        { about: 'key', comment: `key ${claim.name}`, code: 'no code asks for it', place: claim.place },
-      ],
+      disagreements: whereComplete(!isAnswered(claim.name), {
+        about: 'key',
+        comment: `key ${claim.name}`,
+        code: 'no code asks for it',
+        place: claim.place,
+      }),
     }),
   )
 

@@ -70,6 +70,21 @@ export function printType(type: TypeModel, open = false): string {
   }
 }
 
+/** The named types that a type is made of, each spelled out. */
+export function namesIn(type: TypeModel): Map<string, string> {
+  const inside =
+    type.is === 'union'
+      ? type.of
+      : type.is === 'list'
+        ? [type.of]
+        : type.is === 'object'
+          ? type.fields.map((field) => field.type)
+          : []
+  const names = new Map(inside.flatMap((part) => [...namesIn(part)]))
+  if ('named' in type && type.named) names.set(type.named, printType(type, true))
+  return names
+}
+
 /** The type for a line of a page: spelled out where that is short, by its name where it is long. */
 export function shortType(type: TypeModel): string {
   const open = printType(type, true)

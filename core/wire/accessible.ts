@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { toldSchema } from '../accessible/told'
+import { chartSchema } from '../states/chart'
 import { moment } from './common'
 
 /**
@@ -11,3 +12,11 @@ export const accessibleSchema = z.object({
   made_at: moment.nullable(),
 })
 export type Accessible = z.infer<typeof accessibleSchema>
+
+/** The states that a component was seen in, of how it is now where `current`; no chart where nobody looked. */
+export const statesFoundSchema = z.object({
+  chart: chartSchema.nullable(),
+  current: z.boolean(),
+  made_at: moment.nullable(),
+})
+export type StatesFound = z.infer<typeof statesFoundSchema>

@@ -23,6 +23,14 @@ export const faces: Record<string, Usage> = {
   'tern-gangway-switch': { props: { open: true }, slots: { '': text('Gangway 2') } },
   'tern-deck-picker': { props: { chosen: 'a' }, slots: {} },
   'tern-action': { props: {}, slots: { '': text('Board now') } },
+  'tern-island-picker': { props: { chosen: 'ardle', label: 'To' }, slots: {} },
+  'tern-dialog-sheet': {
+    props: { heading: 'Before you board', label: 'Read before boarding' },
+    slots: { '': text('Dogs stay on the open deck. Cars switch off their alarms.') },
+  },
+  'tern-field': { props: { label: 'Name on the ticket', hint: 'As it stands in your papers.' }, slots: {} },
+  'tern-crew-roster': { props: { caption: 'Crew of the 07:40' }, slots: {} },
+  'tern-crossing-timeline': { props: { reached: 1 }, slots: {} },
 }
 
 /** Variants that have a name together, with what is said of them, and what must not be used together. */
@@ -64,6 +72,15 @@ export const ways: [tag: string, name: string, usage: Usage, acts: Act[]][] = [
       { do: 'press', on: { role: 'spinbutton', name: 'Fares' } },
       { do: 'key', key: 'End' },
       { do: 'wait', for: { part: 'count' }, says: '9' },
+    ],
+  ],
+  [
+    'tern-island-picker',
+    'While somebody chooses',
+    { props: { chosen: 'ardle', label: 'To' }, slots: {} },
+    [
+      { do: 'press', on: { role: 'combobox', name: 'To' } },
+      { do: 'wait', for: { role: 'listbox', name: 'To' }, has: 4 },
     ],
   ],
 ]

@@ -55,6 +55,31 @@ const guides: readonly [string, string, string][] = [
     'For news that changes what a reader does next, at the top of what it is about. Takes its leave once read, if `dismissible`.',
     'For errors in a form, which stand at their field, and for praise.',
   ],
+  [
+    'tern-island-picker',
+    'To choose one of seven islands or more, some of which may be closed today.',
+    'For up to six that a reader compares: let them see all at once.',
+  ],
+  [
+    'tern-dialog-sheet',
+    'Before something that cannot be taken back, or that a reader must know to go on.',
+    'For news: that is a notice strip. For what could as well stand on the page.',
+  ],
+  [
+    'tern-field',
+    'Around every control of a form, so that label, hint and error are always at the same place.',
+    'Around something that is switched at once: that is a gangway switch, which has its own words.',
+  ],
+  [
+    'tern-crew-roster',
+    'For the people of one crossing, up to some twenty.',
+    'For passengers: their names are nobody’s business on a screen.',
+  ],
+  [
+    'tern-crossing-timeline',
+    'For where a boat is on its way, beside the sailing it is about.',
+    'For a timetable of many sailings: those are rows.',
+  ],
 ]
 
 /** Words people wrote beyond what the source says: tag, member, Markdown. */

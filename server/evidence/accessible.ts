@@ -12,30 +12,16 @@ import {
   type Told,
   type ToldNode,
 } from '~~/core/accessible/told'
-import { forFrame } from '~~/core/code/showing'
-import type { Usage } from '~~/core/code/usage'
 import { membersOf } from '~~/core/contract/contract'
-import { bareSurround } from '~~/core/surround'
 import { limits } from '../limits'
 import { fencedContext } from './browser'
-import { hold, within, type Held } from './channel'
-import { goWay } from './way'
 import type { ToTry } from './message'
+import { settles, stageOf, type Component, type Show, type Stage } from './stage'
 import { readTree } from './tree'
-
-type Component = ToTry['components'][number]
+import { goWay } from './way'
 
 /** Stops of the Tab key that are gone through, and roles of which one is tried with every key. */
 const [mostStops, mostRoles] = [20, 5]
-/** Milliseconds in which a component has drawn itself, and answered a key. */
-const [patience, settles] = [10_000, 80]
-
-/** A page with the component on it, and what is needed to ask the browser about it. */
-interface Stage {
-  page: Page
-  session: CDPSession
-  frame: Held
-}
 
 /**
  * What assistive technology is told of a component, as it stands on the shelf and in its examples: asked of
@@ -49,9 +35,7 @@ export async function tellAccessible(
 ): Promise<Told[]> {
   const context = await fencedContext(browser, origin)
   try {
-    const page = await context.newPage()
-    const session = await context.newCDPSession(page)
-    const stage = (usage: Usage) => show(page, session, asked, component, usage, origin)
+    const stage = await stageOf(context, asked, component, origin)
     const late = Date.now() + limits.evidence.accessibleSeconds * 1000
     const told: Told[] = [await tellFace(stage, component, late)]
     for (const example of component.examples) {
@@ -72,8 +56,6 @@ export const notTold = (error: unknown): Told => ({
 })
 const nothingTold = { nodes: [], stops: [], pressed: [], engine: [] }
 const reasonOf = (error: unknown): string => (error as Error).message.split('\n')[0]!.slice(0, 300)
-
-type Show = (usage: Usage) => Promise<Stage>
 
 /** The component as it stands on the shelf: what is told, where Tab leads, what each key does. */
 async function tellFace(show: Show, component: Component, late: number): Promise<Told> {
@@ -125,43 +107,6 @@ async function tellExample(
   } catch (error) {
     return { ...none, failed: reasonOf(error) }
   }
-}
-
-async function show(
-  page: Page,
-  session: CDPSession,
-  asked: ToTry,
-  { tag, modules, provided, contract }: Component,
-  usage: Usage,
-  origin: string,
-): Promise<Stage> {
-  await page.goto(`${origin}/frame`)
-  const frame = await hold(page)
-  await frame.post({ say: 'themes', css: asked.css })
-  await frame.post({ say: 'surround', surround: bareSurround(asked.theme) })
-  await frame.post({ say: 'provide', provided })
-  const contractOf = (other: string) => asked.contracts.find((contract) => contract.tag === other)
-  await frame.post({
-    say: 'show',
-    seq: 1,
-    tag,
-    modules,
-    usage: forFrame(usage, contractOf, tag),
-    listen: membersOf(contract, 'event').map(({ name }) => name),
-  })
-  await within(painted(frame), patience, 'it did not draw itself')
-  await frame.post({ say: 'keys', given: true })
-  await session.send('Accessibility.enable')
-  await page.waitForTimeout(settles)
-  return { page, session, frame }
-}
-
-async function painted(frame: Held): Promise<void> {
-  for (;;)
-    for (const message of await frame.heard()) {
-      if (message.say === 'painted' && message.seq === 1) return
-      if (message.say === 'failed') throw new Error(`it failed: ${message.text}`)
-    }
 }
 
 /** Goes through a component by Tab; a stop is visible where the page is painted otherwise than without the focus. */

@@ -2,9 +2,11 @@ import type { Browser } from 'playwright-core'
 import { membersOf } from '~~/core/contract/contract'
 import { caseForFrame, inWindows } from '~~/core/evidence/run'
 import { trial } from '~~/core/evidence/trial'
+import { noChart } from '~~/core/states/chart'
 import { bareSurround } from '~~/core/surround'
 import { limits } from '../limits'
 import { notTold, tellAccessible } from './accessible'
+import { chartStates } from './chart'
 import { fencedBrowser, fencedContext, usualWindow } from './browser'
 import { hold, within } from './channel'
 import type { ToTry, Tried } from './message'
@@ -45,8 +47,14 @@ process.once('message', async (asked: ToTry) => {
           : await tellAccessible(fenced.browser, asked, component, originOf(asked.port, i)).catch(
               (error: unknown) => [notTold(error)],
             ),
+        chart: component.isCharted
+          ? undefined
+          : await chartStates(fenced.browser, asked, component, originOf(asked.port, i)).catch(
+              (error: unknown) => noChart((error as Error).message.split('\n')[0]!),
+            ),
       })
-      const seconds = limits.evidence.componentSeconds + limits.evidence.accessibleSeconds
+      const { componentSeconds, accessibleSeconds, chartSeconds } = limits.evidence
+      const seconds = componentSeconds + accessibleSeconds + chartSeconds * 2
       await say(await within(work(), seconds * 1000, `it took longer than ${seconds} seconds in all`))
     } catch (error) {
       await say({

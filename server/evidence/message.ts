@@ -4,6 +4,7 @@ import type { Usage } from '~~/core/code/usage'
 import type { Contract } from '~~/core/contract/contract'
 import type { Evidence } from '~~/core/evidence/evidence'
 import type { Combination } from '~~/core/variants/combination'
+import type { Chart } from '~~/core/states/chart'
 import type { Problem } from '~~/core/problem'
 import type { ShownExample } from '../store/told'
 import type { Provided } from '~~/core/provisions'
@@ -28,12 +29,13 @@ export interface ToTry {
     /** What is known of it already need not be looked at again. */
     isTried: boolean
     isTold: boolean
+    isCharted: boolean
   }[]
   contracts: Contract[]
 }
 /** What it says of each as it goes. */
 export type Tried =
   | { tag: string; begun: true }
-  | { tag: string; evidence: Evidence[] | undefined; told: Told[] | undefined }
+  | { tag: string; evidence: Evidence[] | undefined; told: Told[] | undefined; chart: Chart | undefined }
   | { tag: string; problem: Problem }
   | { stopped: Problem }

@@ -4,11 +4,12 @@ import type { ModuleOf } from '~~/core/code/showing'
 import type { Usage } from '~~/core/code/usage'
 import { trialModules } from '~~/core/evidence/run'
 import type { Problem } from '~~/core/problem'
-import { providedFor, type KeptProvisions } from '~~/core/provisions'
+import { providedFor } from '~~/core/provisions'
 import { comeAfter } from '../behind'
 import { settings } from '../config'
 import { limits } from '../limits'
 import { log } from '../log'
+import { keepChart } from '../store/charts'
 import { neverByTag } from '../store/combinations'
 import { componentsOf, type Component } from '../store/components'
 import { notify, type Store } from '../store/database'
@@ -24,11 +25,12 @@ import {
 } from '../store/evidence'
 import { libraryById, type Library } from '../store/libraries'
 import { provisionsOf } from '../store/provisions'
-import { examplesToTell, keepTold, keptTold, toldKey, type ShownExample } from '../store/told'
+import { keepTold, type ShownExample } from '../store/told'
 import { themesOf, type KeptTheme } from '../store/themes'
 import { cssOf } from '../views/library'
 import { limitGroup, memoryOfTree, treeOf } from './memory'
 import type { ToTry, Tried } from './message'
+import { seenAlready } from './seen'
 
 interface Asked {
   component: Component
@@ -37,6 +39,7 @@ interface Asked {
   examples: ShownExample[]
   key: string
   toldKey: string
+  chartKey: string
 }
 
 /**
@@ -80,6 +83,7 @@ async function takeTurn(db: Store, library: Library, run: EvidenceRun): Promise<
       else {
         if (tried.evidence) await keepEvidence(db, known.component.id, known.key, tried.evidence, run.made_by)
         if (tried.told) await keepTold(db, known.component.id, known.toldKey, tried.told)
+        if (tried.chart) await keepChart(db, known.component.id, known.chartKey, tried.chart)
       }
       await noteTried(db, run.id, tried.tag)
     }
@@ -124,10 +128,11 @@ async function toTry(
   const moduleOf = modulesOf(components)
   const contracts = components.map(({ contract }) => contract)
   const unbuilt: Problem[] = []
-  const telling = await toTell(db, library, components, provisions)
+  const seen = await seenAlready(db, library, components, provisions)
   const left = components.filter(
     (component) =>
-      !(known.has(component.id) && telling.isTold(component)) && !run.tried.includes(component.tag),
+      !(known.has(component.id) && seen.isTold(component) && seen.isCharted(component)) &&
+      !run.tried.includes(component.tag),
   )
   const asked = left.flatMap((component): Asked[] => {
     const face = faceOf(component, library.prefix)
@@ -138,9 +143,10 @@ async function toTry(
           component,
           face,
           modules,
-          examples: telling.examplesOf(component),
+          examples: seen.examplesOf(component),
           key: evidenceKey(component, library.prefix, providedOf(component), neverOf(component)),
-          toldKey: telling.keyOf(component),
+          toldKey: seen.toldKeyOf(component),
+          chartKey: seen.chartKeyOf(component),
         },
       ]
     unbuilt.push(notBuilt(component.tag))
@@ -159,7 +165,8 @@ async function toTry(
       modules: needed,
       provided: providedFor(provisions, component.tag, '', modules),
       isTried: known.has(component.id),
-      isTold: telling.isTold(component),
+      isTold: seen.isTold(component),
+      isCharted: seen.isCharted(component),
     })),
   }
   return { input, asked, unbuilt, count: components.length - unbuilt.length }
@@ -184,21 +191,6 @@ const placeToTry = async (library: Library, themes: KeptTheme[]) => ({
   css: (await cssOf(library, themes)).css,
   theme: themes.find((theme) => theme.on === null)?.name ?? '',
 })
-
-/** What is known already of what assistive technology is told, and what that depends on. */
-async function toTell(
-  db: Store,
-  { prefix }: Library,
-  components: readonly Component[],
-  provisions: readonly KeptProvisions[],
-) {
-  const [told, examples] = await Promise.all([keptTold(db, components), examplesToTell(db, components)])
-  const examplesOf = ({ id }: Component) => examples.get(id) ?? []
-  const keyOf = (component: Component) =>
-    toldKey(component, prefix, examplesOf(component), providedFor(provisions, component.tag))
-  const isTold = (component: Component) => told.get(component.id)?.key === keyOf(component)
-  return { examplesOf, keyOf, isTold }
-}
 
 const watchEvery = 200
 

@@ -31,7 +31,7 @@ export async function goWay(page: Page, frame: Held, tag: string, acts: readonly
     const awaited = await inFrame(frame, done, waitingFor(act))
     if (awaited.failed) return { done, failed: awaited.failed }
     try {
-      await doAct(page, tag, act)
+      await doAct(page, tag, act, patience)
     } catch {
       const target = targetOfAct(act)
       const why = target
@@ -71,18 +71,19 @@ async function replayed(frame: Held, n: number): Promise<Outcome> {
       if (message.say === 'replayed' && message.n === n) return message.outcome
 }
 
-async function doAct(page: Page, tag: string, act: Act): Promise<void> {
+/** Does one act with the pointer or the keys; what is waited for is not its business. */
+export async function doAct(page: Page, tag: string, act: Act, timeout: number): Promise<void> {
   switch (act.do) {
     case 'press':
-      return locatorOf(page, tag, act.on).click({ timeout: patience })
+      return locatorOf(page, tag, act.on).click({ timeout })
     case 'point':
-      return locatorOf(page, tag, act.on).hover({ timeout: patience })
+      return locatorOf(page, tag, act.on).hover({ timeout })
     case 'type':
-      return locatorOf(page, tag, act.on).fill(act.text, { timeout: patience })
+      return locatorOf(page, tag, act.on).fill(act.text, { timeout })
     case 'key':
       return page.keyboard.press(act.key)
     case 'drag':
-      return locatorOf(page, tag, act.on).dragTo(locatorOf(page, tag, act.onto), { timeout: patience })
+      return locatorOf(page, tag, act.on).dragTo(locatorOf(page, tag, act.onto), { timeout })
     case 'wait':
     case 'gone':
   }

@@ -52,7 +52,7 @@ describe('an archive', () => {
     )
     const first = await archive(slug, await tgz(files))
     expect(first.body).toMatchObject({ state: 'done', result: { problems: [] } })
-    expect(first.body.result.added).toHaveLength(11)
+    expect(first.body.result.added).toHaveLength(16)
     delete files['tern-main/src/tide-gauge.ts']
     expect((await archive(slug, await tgz(files))).body.result).toMatchObject({
       gone: ['tern-tide-gauge'],

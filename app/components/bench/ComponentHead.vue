@@ -4,7 +4,7 @@ import type { Standing } from '~~/core/wire'
 /** The head of a component's pages: name, tag, status, and the views there are. */
 const { standing, view } = defineProps<{
   standing: Standing
-  view: 'bench' | 'spread' | 'compare' | 'made' | 'accessible' | 'guide' | 'source'
+  view: 'bench' | 'spread' | 'compare' | 'made' | 'states' | 'accessible' | 'guide' | 'source'
 }>()
 const store = useLibrary()
 const { copy, copied } = useCopy()
@@ -47,6 +47,12 @@ const { copy, copied } = useCopy()
         :class="{ on: view === 'made' }"
         :aria-current="view === 'made' ? 'page' : undefined"
         >Made of</NuxtLink
+      >
+      <NuxtLink
+        :to="`/${store.slug}/${standing.tag}/states`"
+        :class="{ on: view === 'states' }"
+        :aria-current="view === 'states' ? 'page' : undefined"
+        >States</NuxtLink
       >
       <NuxtLink
         :to="`/${store.slug}/${standing.tag}/accessible`"

@@ -1,5 +1,6 @@
 import ts from 'typescript'
 import type { Place } from '../../contract/member'
+import { keysAnswered } from '../source/native-keys'
 import { textsOf } from '../source/texts'
 import type { SourceSet } from '../source/source-set'
 import { customElementName, forwardedParts, type TemplateFacts } from './template'
@@ -12,7 +13,7 @@ interface Made {
 
 /** Slots, parts and used components of a class whose markup is written in JSX: `<slot name="icon" />`. */
 export function readElementJsx(sources: SourceSet, reach: readonly ts.Node[]): TemplateFacts {
-  const facts: TemplateFacts = { slots: [], parts: [], uses: [], styles: [], fallbackHooks: [] }
+  const facts: TemplateFacts = { slots: [], parts: [], uses: [], styles: [], fallbackHooks: [], answers: [] }
   for (const root of reach) {
     const { elements, calls } = sources.gather(root)
     for (const element of elements) take(facts, writtenElement(sources, element), sources.place(element))
@@ -26,6 +27,7 @@ export function readElementJsx(sources: SourceSet, reach: readonly ts.Node[]): T
 
 function take(facts: TemplateFacts, made: Made, place: Place): void {
   const common = { place, known: 'declared' as const, disagreements: [] }
+  facts.answers.push(...keysAnswered(made.tag, (name) => made.attribute(name)[0]))
   if (made.tag === 'slot') {
     const names = made.attribute('name')
     for (const name of names.length ? names : [''])

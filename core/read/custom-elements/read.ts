@@ -32,6 +32,7 @@ import { hasModifier } from '../source/nodes'
 import { isInPackage } from '../source/packages'
 import { notRead, type Reading } from '../source/reading'
 import { placesFrom, readStyles, type StyleFacts } from './styles'
+import { madeOf } from './made-of'
 import { readTemplate, type TemplateFacts } from './template'
 import { areEventsRead, readEvents } from './events'
 import {
@@ -194,6 +195,7 @@ function readOne(
     (state) => state.by !== 'attribute' || !attributes.has(state.name.split('=')[0]),
   )
   const inner = setByScript(sources, calls)
+  const { uses: used, isAnsweredInside } = madeOf(sources, markup, calls)
   const members: Member[] = [
     ...joinProps(props, claims('attr', 'attribute', 'prop', 'property'), isWhole).sort(
       (a, b) => Number(a.readonly) - Number(b.readonly),
@@ -226,7 +228,7 @@ function readOne(
       areStylesRead,
     ),
     ...methods,
-    ...joinKeys(readKeys(sources, reach), claims('key')),
+    ...joinKeys(readKeys(sources, reach), claims('key'), (key) => !isWhole || isAnsweredInside(key)),
   ]
   const status = statusSchema.safeParse(tagText(node, 'status'))
   const sharing = sharingKindSchema.safeParse(tagText(node, 'kind'))
@@ -247,7 +249,7 @@ function readOne(
     ...(sharing.success ? { sharing: sharing.data } : {}),
     ...(deprecated !== undefined ? { deprecated } : {}),
     members,
-    uses: usedTags(sources, markup, calls),
+    uses: used,
     ...(companions.length ? { companions } : {}),
     files: [
       ...new Set([
@@ -276,19 +278,4 @@ function mergeProperties(found: CustomProperty[]): CustomProperty[] {
     }
   }
   return [...merged.values()]
-}
-
-function usedTags(
-  sources: SourceSet,
-  markup: TemplateFacts[],
-  calls: MethodCall[],
-): { tag: string; place: Place }[] {
-  const uses = new Map(markup.flatMap((templateFacts) => templateFacts.uses).map((use) => [use.tag, use]))
-  for (const node of calls) {
-    if (node.expression.name.text !== 'createElement') continue
-    const tag = node.arguments[0] && evaluate(sources, node.arguments[0])
-    if (typeof tag === 'string' && tag.includes('-') && !uses.has(tag))
-      uses.set(tag, { tag, place: sources.place(node) })
-  }
-  return [...uses.values()]
 }

@@ -3,6 +3,7 @@ import type { Place } from '../../contract/member'
 import type { Part } from '../../contract/part'
 import type { Slot } from '../../contract/slot'
 import { unknownValue, type Fragment } from '../source/fragment'
+import { keysAnswered } from '../source/native-keys'
 
 type Node = DefaultTreeAdapterMap['node']
 type Element = DefaultTreeAdapterMap['element']
@@ -14,6 +15,8 @@ export interface TemplateFacts {
   styles: { text: string; place: Place }[]
   /** Elements that carry an `id` or class inside a slot's fallback: what a prop may write into. */
   fallbackHooks: { slot: string; hooks: string[] }[]
+  /** Keys that elements in it answer by themselves. */
+  answers: string[]
 }
 
 const isElement = (node: Node): node is Element => 'tagName' in node
@@ -38,13 +41,14 @@ const reserved = new Set([
 /** Slots, parts, used components and inline styles of one piece of markup. */
 // eslint-disable-next-line max-lines-per-function -- one walk over markup
 export function readTemplate(fragment: Fragment): TemplateFacts {
-  const facts: TemplateFacts = { slots: [], parts: [], uses: [], styles: [], fallbackHooks: [] }
+  const facts: TemplateFacts = { slots: [], parts: [], uses: [], styles: [], fallbackHooks: [], answers: [] }
   const placeOf = (element: Element): Place => fragment.place(element.sourceCodeLocation?.startOffset ?? 0)
   const known = (text: string | undefined): text is string =>
     text !== undefined && !text.includes(unknownValue)
 
   const visit = (node: Node): void => {
     if (isElement(node)) {
+      facts.answers.push(...keysAnswered(node.tagName, (name) => attribute(node, name)))
       if (node.tagName === 'slot') {
         const name = attribute(node, 'name') ?? ''
         if (known(name)) {

@@ -5,6 +5,45 @@ import { contractIn, propsTold as props, read } from '../../../tests/element'
 const contractOf = (files: Record<string, string>) => contractIn(files, 'x-card')
 const names = (contract: Contract, kind: 'slot' | 'part' | 'event' | 'custom-property' | 'method') =>
   membersOf(contract, kind).map((member) => member.name)
+describe('what a comment says and code has otherwise', () => {
+  const told = (markup: string, claim: string, body = '') =>
+    contractOf({
+      'card.ts': `type Reason = 'key' | 'button'
+/** ${claim} */
+class Card extends HTMLElement {
+  constructor() { super(); this.attachShadow({ mode: 'open' }).innerHTML = '${markup}' }
+  say(why: Reason) { this.dispatchEvent(new CustomEvent<{ why: Reason; list?: Reason[] }>('go', { detail: { why } })) }
+  ${body}
+}
+customElements.define('x-card', Card)`,
+    }).members.flatMap(({ disagreements }) => disagreements.map(({ comment }) => comment))
+  test.each([
+    ['<dialog></dialog>', 'Escape', []],
+    ['<p popover></p>', 'Escape', []],
+    ['<button></button>', 'Space', []],
+    ['<input>', 'F2', []],
+    ['<input type="range">', 'End', []],
+    ['<x-menu></x-menu>', 'ArrowDown', []],
+    ['<button></button>', 'Escape', ['key Escape']],
+    ['<input type="checkbox">', 'Enter', ['key Enter']],
+    ['<p></p>', 'Enter', ['key Enter']],
+  ])('in %j nobody need ask for %s, or else that is said', (markup, key, due) =>
+    expect(told(markup, `@key ${key} - Does it.`)).toEqual(due),
+  )
+  test('an element made by script answers its keys too', () =>
+    expect(
+      told('<p></p>', '@key Escape - Goes.', "grow() { this.append(document.createElement('dialog')) }"),
+    ).toEqual([]))
+  test.each([
+    ['{ why: Reason; list?: Reason[] }', []],
+    ["{ why: 'key' | 'button', list?: ('key' | 'button')[] }", []],
+    ['{ why: string }', ['{ why: string }']],
+    ['{ Reason: Reason; list?: Reason[] }', ['{ Reason: Reason; list?: Reason[] }']],
+  ])('a detail %j that names a type of the code is what the type says', (detail, due) =>
+    expect(told('', `@fires {CustomEvent<${detail}>} go - Goes.`)).toEqual(due),
+  )
+})
+
 describe('names that are worked out', () => {
   test('tables of names made by code, watched attributes added to, helpers that are given the element', () => {
     expect(

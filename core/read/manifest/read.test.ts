@@ -22,7 +22,7 @@ test('out, in, and out again: the same', () => {
   const first = out()
   const { contracts: read, problems } = readManifest('custom-elements.json', JSON.stringify(first))
   expect(problems).toEqual([])
-  expect(read).toHaveLength(11)
+  expect(read).toHaveLength(16)
   expect(out(read)).toEqual(first)
   expect(out(readManifest('custom-elements.json', JSON.stringify(out(read))).contracts)).toEqual(first)
 })

@@ -13,6 +13,7 @@ import * as m0011 from './0011-told'
 import * as m0012 from './0012-combinations'
 import * as m0013 from './0013-acts'
 import * as m0014 from './0014-released-accessible'
+import * as m0015 from './0015-charts'
 
 export const migrations: Record<string, Knex.Migration> = {
   '0001-first': m0001,
@@ -29,4 +30,5 @@ export const migrations: Record<string, Knex.Migration> = {
   '0012-combinations': m0012,
   '0013-acts': m0013,
   '0014-released-accessible': m0014,
+  '0015-charts': m0015,
 }

@@ -1,0 +1,40 @@
+import { z } from 'zod'
+import type { Problem } from '~~/core/problem'
+
+/** What a browser on the server has seen of a component, by its address, kept up while a run goes on. */
+export function useLooked<T>(tag: Ref<string>, path: string, schema: z.ZodType<T>) {
+  const store = useLibrary()
+  const looked = shallowRef<T>()
+  const problems = ref<Problem[]>([])
+  const isBusy = ref(false)
+  async function load() {
+    const asked = tag.value
+    try {
+      const found = await ask(schema, `/libraries/${store.slug}/components/${asked}/${path}`)
+      if (asked === tag.value) looked.value = found
+      problems.value = []
+    } catch (error) {
+      problems.value = problemsOf(error)
+    }
+  }
+  // evidence comes anew with each component that a run has looked at
+  watch([tag, () => store.evidence], load, { immediate: true })
+  onMounted(() => {
+    if (!store.evidence) void store.loadEvidence().catch(() => undefined)
+  })
+  /** Has whatever is not known of the library as it is now looked at, this component among it. */
+  async function look() {
+    isBusy.value = true
+    try {
+      await ask(z.object({}), `/libraries/${store.slug}/evidence`, { method: 'POST' })
+      await store.loadEvidence()
+      problems.value = []
+    } catch (error) {
+      problems.value = problemsOf(error)
+    }
+    isBusy.value = false
+  }
+  const run = computed(() => store.evidence?.run)
+  const isUnderWay = computed(() => run.value?.state === 'waiting' || run.value?.state === 'running')
+  return { looked, problems, isBusy, isUnderWay, run, look }
+}

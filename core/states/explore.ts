@@ -1,0 +1,227 @@
+import type { Act } from '../acts/act'
+import { actsToTry } from './acts-to-try'
+import type { Chart, Step } from './chart'
+import { signatureOf, type Look } from './look'
+import { describeState, ownMarks } from './title'
+import { shortestWays, waysFrom } from './ways'
+
+/** What is asked of whoever has the component in front of them. */
+export type Ask =
+  /** Make it anew, as it stands by itself. */
+  | { do: 'begin' }
+  | { do: 'acts'; acts: readonly Act[] }
+  /** Do nothing for a while: it may go on by itself. */
+  | { do: 'stay' }
+/** What was seen from one moment to the next, the last of them once it was still; or why it could not be done. */
+export type Answer = { looks: Look[] } | { failed: string }
+
+export interface ExploreNeeds {
+  tag: string
+  /** Keys that its source asks for. */
+  keys: readonly string[]
+  isLate(): boolean
+  /** There is no time left for ways to be gone once more. */
+  isOver(): boolean
+  mostStates?: number
+}
+
+/** A state while it is looked at. */
+interface Known {
+  id: number
+  look: Look
+  /** Acts that led to it where it was met first. */
+  far: number
+  untried: Act[][]
+}
+
+/** Acts from how it stands by itself beyond which nothing new is tried. */
+const mostFar = 4
+/** How often a state is not come to again by the way to it before it is given up. */
+const mostMissed = 2
+/** A way back that is no longer than this is walked; else it is made anew. */
+const shortWay = 1
+
+/** What is known so far of the states of a component. */
+class Explored {
+  readonly states: Known[] = []
+  readonly steps: Step[] = []
+  readonly undone: Chart['undone'] = []
+  tried = 0
+  overflowed = false
+  private readonly bySignature = new Map<string, Known>()
+  private readonly missed = new Map<number, number>()
+
+  constructor(private readonly needs: ExploreNeeds) {}
+
+  /** The state of a look; nothing where there are too many already. */
+  stateOf(look: Look, far: number): { state: Known | undefined; isNew: boolean } {
+    const signature = signatureOf(look)
+    const known = this.bySignature.get(signature)
+    if (known) return { state: known, isNew: false }
+    if (this.states.length >= (this.needs.mostStates ?? 12)) {
+      this.overflowed = true
+      return { state: undefined, isNew: false }
+    }
+    const untried = far < mostFar ? actsToTry(look.told, this.needs.keys) : []
+    const state = { id: this.states.length, look, far, untried }
+    this.states.push(state)
+    this.bySignature.set(signature, state)
+    return { state, isNew: true }
+  }
+
+  addStep(step: Step): void {
+    if (step.from === step.to) return
+    const key = JSON.stringify(step)
+    if (!this.steps.some((other) => JSON.stringify(other) === key)) this.steps.push(step)
+  }
+
+  /** The state nearest to the beginning of which something is left to try. */
+  nearestUntried(): Known | undefined {
+    return this.states
+      .filter(({ untried }) => untried.length > 0)
+      .sort((a, b) => a.far - b.far || a.id - b.id)[0]
+  }
+
+  /** A state was not come to by the way that led there before. */
+  miss(state: Known): void {
+    const times = (this.missed.get(state.id) ?? 0) + 1
+    this.missed.set(state.id, times)
+    if (times < mostMissed) return
+    for (const acts of state.untried.splice(0))
+      this.undone.push({ from: state.id, acts, why: 'the state did not come again' })
+  }
+
+  get left(): number {
+    return this.states.reduce((sum, { untried }) => sum + untried.length, 0)
+  }
+}
+
+type Steps<T> = Generator<Ask, T, Answer>
+
+/**
+ * Finds the states of a component by trying: from each that was met, whatever somebody could do there is done
+ * once, those first that are few acts away. In the end each way is gone once more, from the beginning, to see
+ * whether it leads where it led. Yields what is to be done and is given what was seen then.
+ */
+export function* explore(needs: ExploreNeeds): Steps<Chart> {
+  const known = new Explored(needs)
+  let here = yield* goOn(known, undefined, [], yield { do: 'begin' })
+  while (!needs.isLate()) {
+    const next = known.nearestUntried()
+    if (!next) break
+    if (here !== next) here = yield* goTo(known, here, next)
+    if (here !== next) {
+      known.miss(next)
+      continue
+    }
+    here = yield* tryNext(known, next)
+  }
+  const sure = yield* goOnceMore(known, needs)
+  return chartOf(known, sure, needs)
+}
+
+/** Does what comes next of a state, and says where that led. */
+function* tryNext(known: Explored, state: Known): Steps<Known | undefined> {
+  const acts = state.untried.shift()!
+  known.tried++
+  const answer = yield { do: 'acts', acts }
+  if ('looks' in answer) return yield* goOn(known, state, acts, answer)
+  known.undone.push({ from: state.id, acts, why: answer.failed })
+  // of two acts the first may have been done
+  return acts.length === 1 ? state : undefined
+}
+
+/** Takes in what was seen after an act; a state that is new is watched for a while, since it may pass. */
+function* goOn(
+  known: Explored,
+  from: Known | undefined,
+  acts: Act[],
+  answer: Answer,
+): Steps<Known | undefined> {
+  if ('failed' in answer) return undefined
+  let here = from
+  let by = acts
+  const waiting = [...answer.looks]
+  for (let look = waiting.shift(); look; look = waiting.shift()) {
+    const far = here ? here.far + (by.length ? 1 : 0) : 0
+    const { state, isNew } = known.stateOf(look, far)
+    if (!state) return undefined
+    if (here) known.addStep({ from: here.id, to: state.id, acts: by })
+    here = state
+    by = []
+    if (!isNew || waiting.length > 0) continue
+    const stayed = yield { do: 'stay' }
+    if ('looks' in stayed) waiting.push(...stayed.looks)
+  }
+  return here
+}
+
+/** Goes to a state that was met before: by a short way from here, or else from the beginning. */
+function* goTo(known: Explored, here: Known | undefined, there: Known): Steps<Known | undefined> {
+  const near = here && waysFrom(known.steps, here.id).get(there.id)
+  if (here && near && near.length <= shortWay) {
+    const led = yield* walk(known, here, near)
+    if (led === there) return led
+  }
+  const start = yield* goOn(known, undefined, [], yield { do: 'begin' })
+  const way = start && waysFrom(known.steps, start.id).get(there.id)
+  return way ? yield* walk(known, start, way) : start
+}
+
+/** Does acts one after another, as long as each leads where it led before. */
+function* walk(known: Explored, from: Known, way: readonly Step[]): Steps<Known | undefined> {
+  let here: Known | undefined = from
+  for (const step of way) {
+    // what passes by itself has done so when it was still
+    if (!step.acts.length) continue
+    if (here?.id !== step.from) return here
+    const answer: Answer = yield { do: 'acts', acts: step.acts }
+    if ('failed' in answer) return undefined
+    here = yield* goOn(known, here, step.acts, answer)
+  }
+  return here
+}
+
+/** Which states are come to again by the way that the chart has for them. */
+function* goOnceMore(known: Explored, needs: ExploreNeeds): Steps<Set<number>> {
+  const sure = new Set([0])
+  const ways = shortestWays(known.states, known.steps)
+  for (const { id, look } of known.states.slice(1)) {
+    if (needs.isOver()) break
+    const way = ways.get(id)
+    if (!way) continue
+    let answer: Answer = yield { do: 'begin' }
+    const seen: Look[] = []
+    for (const act of way) {
+      if ('failed' in answer) break
+      answer = yield { do: 'acts', acts: [act] }
+      if ('looks' in answer) seen.splice(0, seen.length, ...answer.looks)
+    }
+    const signature = signatureOf(look)
+    if ('looks' in answer && seen.some((found) => signatureOf(found) === signature)) sure.add(id)
+  }
+  return sure
+}
+
+function chartOf(known: Explored, sure: ReadonlySet<number>, { tag, isLate }: ExploreNeeds): Chart {
+  const [rest] = known.states
+  const ways = shortestWays(known.states, known.steps)
+  const taken: string[] = []
+  const states = known.states.map(({ id, look }) => {
+    const described =
+      id === 0
+        ? { title: 'at rest', differs: [], came: ownMarks(look, tag), went: [] }
+        : describeState(rest!.look, look, tag, taken)
+    taken.push(described.title)
+    return { id, ...described, way: ways.get(id) ?? [], sure: sure.has(id) }
+  })
+  const stopped = known.overflowed ? 'states' : known.left > 0 && isLate() ? 'time' : undefined
+  return {
+    states,
+    steps: known.steps.slice(0, 600),
+    tried: known.tried,
+    left: known.left,
+    ...(stopped ? { stopped } : {}),
+    undone: known.undone.slice(0, 60).map(({ why, ...rest }) => ({ ...rest, why: why.slice(0, 300) })),
+  }
+}

@@ -1,0 +1,76 @@
+import { changesTold, sayChange, type ToldChange } from '../accessible/difference'
+import type { StateFound } from './chart'
+import { marksOf, type Look } from './look'
+
+/** What is told of a difference at most. */
+const [mostSaid, mostMarks] = [20, 40]
+
+/** What another state is called by one thing that is otherwise there; nothing where that gives no name. */
+function titleOfChange(change: ToldChange): string | undefined {
+  if (change.is === 'came' || change.is === 'went')
+    return `${change.node} ${change.is === 'came' ? 'there' : 'gone'}`
+  if (change.is === 'announced') return undefined
+  if (change.is === 'name') return `“${change.to}”`
+  const { state, from, to } = change
+  if (state === 'value') return to ? 'filled' : 'empty'
+  if (to === 'true') return state
+  if (to === 'false' || to === undefined)
+    return from === 'true' || from === undefined ? `not ${state}` : `no ${state}`
+  return `${state} ${to}`
+}
+
+/** How a mark of the component's own element reads: `:state(open)` and `tern-x[open]` as open. */
+function titleOfMark(mark: string, tag: string): string | undefined {
+  const custom = /^:state\((.+)\)$/.exec(mark)
+  if (custom) return custom[1]
+  if (!mark.startsWith(`${tag}[`)) return undefined
+  const [name, value] = mark.slice(tag.length + 1, -1).split('=')
+  return value === undefined ? name : `${name} ${value.replaceAll('"', '')}`
+}
+
+/** What marks the component's own element, which tells the states it has by itself. */
+export const ownMarks = (look: Look, tag: string): string[] =>
+  marksOf(look)
+    .filter((mark) => titleOfMark(mark, tag) !== undefined)
+    .slice(0, mostMarks)
+
+/** Names a state may have, the plainest first: by what its own element says, what is told, a class that came. */
+function titlesOf(
+  changes: readonly ToldChange[],
+  came: readonly string[],
+  went: readonly string[],
+  tag: string,
+) {
+  const ofOwn = came.flatMap((mark) => titleOfMark(mark, tag) ?? [])
+  const ofOwnGone = went.flatMap((mark) => titleOfMark(mark, tag) ?? []).map((title) => `not ${title}`)
+  const ofTold = changes.flatMap((change) => titleOfChange(change) ?? [])
+  const ofClasses = came.flatMap((mark) => /\.([\w-]+)$/.exec(mark)?.[1] ?? [])
+  return [...new Set([...ofOwn, ...ofOwnGone, ...ofTold, ...ofClasses])]
+}
+
+/**
+ * How a state differs from the one that a component has by itself, and what it is called by that; no two of
+ * `taken` and it are called alike.
+ */
+export function describeState(
+  rest: Look,
+  look: Look,
+  tag: string,
+  taken: readonly string[],
+): Pick<StateFound, 'title' | 'differs' | 'came' | 'went'> {
+  const changes = changesTold(rest.told, look.told)
+  const [before, now] = [marksOf(rest), marksOf(look)]
+  const came = now.filter((mark) => !before.includes(mark)).slice(0, mostMarks)
+  const went = before.filter((mark) => !now.includes(mark)).slice(0, mostMarks)
+  const titles = titlesOf(changes, came, went, tag)
+  const parts = titles.slice(0, 1)
+  for (const more of titles.slice(1, 4)) if (taken.includes(parts.join(', '))) parts.push(more)
+  const title = parts.join(', ') || 'another'
+  const nth = taken.filter((other) => other === title || other.startsWith(`${title} (`)).length
+  return {
+    title: (nth ? `${title} (${nth + 1})` : title).slice(0, 120),
+    differs: changes.slice(0, mostSaid).map((change) => sayChange(change).slice(0, 300)),
+    came: came.map((mark) => mark.slice(0, 300)),
+    went: went.map((mark) => mark.slice(0, 300)),
+  }
+}

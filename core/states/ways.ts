@@ -1,0 +1,59 @@
+import type { Act, Target } from '../acts/act'
+import { mostActs } from '../acts/act'
+import type { ToldNode } from '../accessible/told'
+import type { Step } from './chart'
+import type { Look } from './look'
+
+/** The fewest steps from one state to each other that can be come to; a step that led elsewhere too is not taken. */
+export function waysFrom(steps: readonly Step[], from: number): Map<number, Step[]> {
+  const isSteady = (step: Step): boolean =>
+    step.acts.length === 0 ||
+    !steps.some(
+      (other) =>
+        other.from === step.from &&
+        other.to !== step.to &&
+        JSON.stringify(other.acts) === JSON.stringify(step.acts),
+    )
+  const sound = steps.filter(isSteady)
+  const ways = new Map<number, Step[]>([[from, []]])
+  const waiting = [from]
+  for (let at = waiting.shift(); at !== undefined; at = waiting.shift()) {
+    for (const step of sound) {
+      if (step.from !== at || ways.has(step.to)) continue
+      ways.set(step.to, [...ways.get(at)!, step])
+      waiting.push(step.to)
+    }
+  }
+  return ways
+}
+
+const targetOf = ({ role, name }: ToldNode): Target | undefined =>
+  /^[a-z]+$/.test(role) ? { role, ...(name ? { name } : {}) } : undefined
+const has = (nodes: readonly ToldNode[], { role, name }: ToldNode): boolean =>
+  nodes.some((node) => node.role === role && node.name === name)
+
+/** What somebody waits for who has seen one state and waits for the next: something that comes, or that goes. */
+function waitBetween(before: Look, after: Look): Act | undefined {
+  const came = after.told.find((node) => targetOf(node) && !has(before.told, node))
+  if (came) return { do: 'wait', for: targetOf(came)! }
+  const went = before.told.find((node) => targetOf(node) && !has(after.told, node))
+  return went && { do: 'gone', for: targetOf(went)! }
+}
+
+/** The shortest way to each state from the first, as acts; where it passes by itself, that is waited for. */
+export function shortestWays(
+  states: readonly { id: number; look: Look }[],
+  steps: readonly Step[],
+): Map<number, Act[]> {
+  const lookOf = new Map(states.map(({ id, look }) => [id, look]))
+  return new Map(
+    [...waysFrom(steps, 0)].map(([id, way]) => [
+      id,
+      way
+        .flatMap(({ acts, from, to }) =>
+          acts.length ? acts : (waitBetween(lookOf.get(from)!, lookOf.get(to)!) ?? []),
+        )
+        .slice(0, mostActs),
+    ]),
+  )
+}

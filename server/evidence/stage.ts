@@ -1,0 +1,73 @@
+import type { BrowserContext, CDPSession, Page } from 'playwright-core'
+import { forFrame } from '~~/core/code/showing'
+import type { Usage } from '~~/core/code/usage'
+import { membersOf } from '~~/core/contract/contract'
+import { bareSurround } from '~~/core/surround'
+import { hold, within, type Held } from './channel'
+import type { ToTry } from './message'
+
+export type Component = ToTry['components'][number]
+
+/** Milliseconds in which a component has drawn itself. */
+const patience = 10_000
+/** Milliseconds in which it has answered what was done to it. */
+export const settles = 80
+
+/** A page with a component on it, and what is needed to ask the browser about it. */
+export interface Stage {
+  page: Page
+  session: CDPSession
+  frame: Held
+}
+/** Puts the component there made anew, shown in some way. */
+export type Show = (usage: Usage) => Promise<Stage>
+
+/** One page on which a component can be looked at again and again, each time made anew. */
+export async function stageOf(
+  context: BrowserContext,
+  asked: ToTry,
+  component: Component,
+  origin: string,
+): Promise<Show> {
+  const page = await context.newPage()
+  const session = await context.newCDPSession(page)
+  return (usage) => show(page, session, asked, component, usage, origin)
+}
+
+async function show(
+  page: Page,
+  session: CDPSession,
+  asked: ToTry,
+  { tag, modules, provided, contract }: Component,
+  usage: Usage,
+  origin: string,
+): Promise<Stage> {
+  await page.goto(`${origin}/frame`)
+  const frame = await hold(page)
+  await frame.post({ say: 'themes', css: asked.css })
+  await frame.post({ say: 'surround', surround: bareSurround(asked.theme) })
+  await frame.post({ say: 'provide', provided })
+  const contractOf = (other: string) => asked.contracts.find((contract) => contract.tag === other)
+  await frame.post({
+    say: 'show',
+    seq: 1,
+    tag,
+    modules,
+    usage: forFrame(usage, contractOf, tag),
+    listen: membersOf(contract, 'event').map(({ name }) => name),
+  })
+  await within(painted(frame), patience, 'it did not draw itself')
+  await frame.post({ say: 'keys', given: true })
+  await session.send('Accessibility.enable')
+  await page.waitForTimeout(settles)
+  return { page, session, frame }
+}
+
+/** Waits until it is drawn, or says why it failed. */
+async function painted(frame: Held): Promise<void> {
+  for (;;)
+    for (const message of await frame.heard()) {
+      if (message.say === 'painted' && message.seq === 1) return
+      if (message.say === 'failed') throw new Error(`it failed: ${message.text}`)
+    }
+}
