@@ -7,6 +7,7 @@ import { componentIn } from './placed'
 import { attributeOf, elementName } from './pristine'
 import { rootOf } from './sheets'
 import type { Elsewhere } from './watch'
+import { withoutFocus } from './without-focus'
 
 // What is done to a component while it is tried.
 
@@ -233,33 +234,8 @@ function* handle(element: Element): Acting {
 /** Where it is noted what was given the focus, while something is done to a component. */
 let asked: string[] | undefined
 
-/**
- * What is tried must not take the focus from whoever works on the page: asked for, it is told to the
- * component and not given. Dialogs, which take it by themselves, are opened plainly. A pointer of ours is
- * none that the browser knows of: it can be captured all the same.
- */
-export function keepFocus(): () => void {
-  const { focus } = HTMLElement.prototype
-  const { show, showModal } = HTMLDialogElement.prototype
-  const { setPointerCapture, releasePointerCapture } = Element.prototype
-  HTMLElement.prototype.focus = function () {
-    asked?.push(this.localName)
-    for (const [name, bubbles] of [
-      ['focus', false],
-      ['focusin', true],
-    ] as const)
-      this.dispatchEvent(new FocusEvent(name, { bubbles, composed: true }))
-  }
-  HTMLDialogElement.prototype.show = HTMLDialogElement.prototype.showModal = function () {
-    this.setAttribute('open', '')
-  }
-  Element.prototype.setPointerCapture = Element.prototype.releasePointerCapture = () => undefined
-  return () => {
-    HTMLElement.prototype.focus = focus
-    Object.assign(HTMLDialogElement.prototype, { show, showModal })
-    Object.assign(Element.prototype, { setPointerCapture, releasePointerCapture })
-  }
-}
+/** What is tried takes the focus from nobody; that it asked for it is noted. */
+export const keepFocus = (): (() => void) => withoutFocus((element) => asked?.push(element.localName))
 
 // what is tried must not lead away
 export const stay = (event: Event) => {

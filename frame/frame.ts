@@ -182,11 +182,11 @@ async function recordHand(on: boolean): Promise<void> {
 
 /** Goes a way on what is shown, once that stands there; a later one takes its place. */
 let replays = 0
-async function goOnceMore({ n, acts, anew }: Extract<ToFrame, { say: 'replay' }>): Promise<void> {
+async function goOnceMore({ n, acts, anew, quietly }: Extract<ToFrame, { say: 'replay' }>): Promise<void> {
   const [mine, { seq }] = [++replays, showing]
   await shown
   if (anew) showAnew()
-  const outcome = await replay(acts, () => mine === replays && showing.seq === seq)
+  const outcome = await replay(acts, () => mine === replays && showing.seq === seq, quietly)
   if (mine === replays) say.post({ say: 'replayed', n, outcome })
 }
 

@@ -45,9 +45,10 @@ export function leave(element: Element): void {
   for (const around of pathTo(element)) around.dispatchEvent(new MouseEvent('mouseleave', own))
 }
 
-export function down(element: Element): void {
+/** The pointer goes down on an element. Answers whether that gives it the focus, as far as anybody was asked. */
+export function down(element: Element): boolean {
   element.dispatchEvent(new PointerEvent('pointerdown', { ...pointer(element), buttons: 1 }))
-  element.dispatchEvent(new MouseEvent('mousedown', { ...pointer(element), buttons: 1, detail: 1 }))
+  return element.dispatchEvent(new MouseEvent('mousedown', { ...pointer(element), buttons: 1, detail: 1 }))
 }
 
 /** The pointer is moved from the middle of an element to the right, in pixels. */

@@ -80,7 +80,13 @@ export const toFrameSchema = z.discriminatedUnion('say', [
    * Goes a way once more, `anew` on what is made anew for it; and tells what somebody does by hand, from now on
    * or no more.
    */
-  z.object({ say: z.literal('replay'), n: z.int(), acts: actsSchema, anew: z.boolean() }),
+  z.object({
+    say: z.literal('replay'),
+    n: z.int(),
+    acts: actsSchema,
+    anew: z.boolean(),
+    quietly: z.optional(z.boolean()),
+  }),
   z.object({ say: z.literal('record'), on: z.boolean() }),
   z.object({ say: z.literal('ping'), n: z.int() }),
   /** Gives the keyboard to the frame, after Tab, or takes it back. */

@@ -3,8 +3,10 @@ import { sayTarget } from '../core/acts/sentence'
 import * as gestures from './gestures'
 import { answersIn } from './held'
 import { giveKeys } from './keys'
+import { above } from './markup'
 import { entriesOf, findTarget, insteadOf, textIn } from './perceive'
 import { rootOf } from './sheets'
+import { withoutFocus } from './without-focus'
 
 // A kept way of getting there, gone once more: each act as soon as what it is done to is perceived.
 
@@ -23,12 +25,30 @@ class Missed extends Error {
   }
 }
 
+/** What has been told that it has the focus, where nothing is given it. */
+let told: HTMLElement | undefined
+let isQuiet = false
+/** From now on nothing here takes the focus from whoever works on the page, by itself or by acts. */
+function beQuiet(): void {
+  if (isQuiet) return
+  isQuiet = true
+  withoutFocus((element) => {
+    const before = told
+    told = element
+    if (!before || before === element) return
+    before.dispatchEvent(new FocusEvent('blur', { composed: true }))
+    before.dispatchEvent(new FocusEvent('focusout', { bubbles: true, composed: true }))
+  })
+}
+
 /**
  * Does acts one after the other, as long as `goesOn` says so; each waits for what somebody perceives and never
- * for a length of time. Tells how many were done, and why the next came to nothing.
+ * for a length of time. `quietly`: without the focus, to be looked at only. Tells how many were done, and why the
+ * next came to nothing.
  */
-export async function replay(acts: readonly Act[], goesOn: () => boolean): Promise<Outcome> {
-  giveKeys(true)
+export async function replay(acts: readonly Act[], goesOn: () => boolean, quietly = false): Promise<Outcome> {
+  if (quietly) beQuiet()
+  else giveKeys(true)
   let done = 0
   try {
     for (const act of acts) {
@@ -123,21 +143,27 @@ async function holds(act: Extract<Act, { do: 'wait' }>, goesOn: () => boolean): 
   )
 }
 
-function giveFocus(element: Element): void {
-  const takes = answersIn(element)[0] ?? element
-  if (takes instanceof HTMLElement || takes instanceof SVGElement) takes.focus()
+/** What gets the focus when an element is pressed: it, what answers in it, or the next around it that can. */
+function takesFocus(element: Element): HTMLElement | SVGElement | undefined {
+  const inside = answersIn(element)[0]
+  for (let at: Element | null = inside ?? element; at; at = above(at))
+    if (at instanceof HTMLElement || at instanceof SVGElement)
+      if (at === inside || at.tabIndex >= 0 || at.hasAttribute('tabindex')) return at
+  return undefined
 }
+
+const giveFocus = (element: Element): void => takesFocus(element)?.focus()
 
 function press(element: Element): void {
   gestures.point(element)
-  gestures.down(element)
-  giveFocus(element)
+  if (gestures.down(element)) giveFocus(element)
   gestures.up(element)
   gestures.click(element)
 }
 
 /** What has the focus, through shadow trees. */
 function focused(): Element {
+  if (told?.isConnected) return told
   let element: Element = document.activeElement ?? document.body
   for (let root = rootOf(element); root?.activeElement; root = rootOf(element)) element = root.activeElement
   return element

@@ -275,10 +275,13 @@ export function useFrameHost(
     dress(node: number, pseudo: '' | '::before' | '::after') {
       post({ say: 'dress', seq: ++askedDress, node, pseudo })
     },
-    /** Does acts to what is made anew for it; whoever asks for that lets it have the focus, unless only to see. */
-    replay(acts: Act[], keepsFocus = false) {
-      if (!keepsFocus) keyboard.grant()
-      post((last.way = { say: 'replay', n: ++replays, acts, anew: true }))
+    /**
+     * Does acts to what is made anew for it; whoever asks for that lets it have the focus, unless it is done
+     * `quietly`, to be looked at only.
+     */
+    replay(acts: Act[], quietly = false) {
+      if (!quietly) keyboard.grant()
+      post((last.way = { say: 'replay', n: ++replays, acts, anew: true, quietly }))
     },
     record: (on: boolean) => post((last.way = { say: 'record', on })),
     ring(node: number | null, pick: boolean) {

@@ -38,7 +38,8 @@ function pathThrough(points: readonly Point[]): string {
       (point, i) =>
         `Q ${at(point)} ${at(i === rest.length - 2 ? rest.at(-1)! : middle(point, rest[i + 1]!))}`,
     )
-  return [`M ${at(first!)}`, ...bends, `L ${at(rest.at(-1)!)}`].join(' ')
+  // a line that ends in a bend has its end, and the way its arrow points, by that
+  return [`M ${at(first!)}`, ...(bends.length ? bends : [`L ${at(rest.at(-1)!)}`])].join(' ')
 }
 
 /** Puts the states of a chart in order, from how the component stands by itself to what is furthest from that. */

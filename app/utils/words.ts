@@ -28,5 +28,8 @@ export const count = (n: number): string => numbers[n] ?? String(n)
 export const plural = (n: number, text: string, many = `${text}s`): string =>
   `${count(n)} ${n === 1 ? text : many}`
 
+/** As it stands at the beginning of a sentence. */
+export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
+
 export const bytes = (n: number): string =>
   n < 1000 ? `${n} B` : n < 1e6 ? `${(n / 1000).toFixed(1)} kB` : `${(n / 1e6).toFixed(1)} MB`

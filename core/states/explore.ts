@@ -50,6 +50,7 @@ class Explored {
   overflowed = false
   private readonly bySignature = new Map<string, Known>()
   private readonly missed = new Map<number, number>()
+  readonly passing = new Set<number>()
 
   constructor(private readonly needs: ExploreNeeds) {}
 
@@ -89,6 +90,12 @@ class Explored {
     if (times < mostMissed) return
     for (const acts of state.untried.splice(0))
       this.undone.push({ from: state.id, acts, why: 'the state did not come again' })
+  }
+
+  /** A state goes on by itself before anything can be tried in it. */
+  pass(state: Known): void {
+    this.passing.add(state.id)
+    state.untried = []
   }
 
   get left(): number {
@@ -147,11 +154,16 @@ function* goOn(
     const { state, isNew } = known.stateOf(look, far)
     if (!state) return undefined
     if (here) known.addStep({ from: here.id, to: state.id, acts: by })
+    // what answers late is brought about by the same acts
+    if (state !== here) by = []
     here = state
-    by = []
-    if (!isNew || waiting.length > 0) continue
-    const stayed = yield { do: 'stay' }
-    if ('looks' in stayed) waiting.push(...stayed.looks)
+    if (isNew && waiting.length === 0) {
+      const stayed = yield { do: 'stay' }
+      if ('looks' in stayed) waiting.push(...stayed.looks)
+    }
+    // what goes on by itself gives nobody the time to try anything
+    const goesOn = waiting.some((later) => signatureOf(later) !== signatureOf(state.look))
+    if (goesOn && by.length === 0) known.pass(state)
   }
   return here
 }
@@ -213,7 +225,7 @@ function chartOf(known: Explored, sure: ReadonlySet<number>, { tag, isLate }: Ex
         ? { title: 'at rest', differs: [], came: ownMarks(look, tag), went: [] }
         : describeState(rest!.look, look, tag, taken)
     taken.push(described.title)
-    return { id, ...described, way: ways.get(id) ?? [], sure: sure.has(id) }
+    return { id, ...described, way: ways.get(id) ?? [], sure: sure.has(id), passes: known.passing.has(id) }
   })
   const stopped = known.overflowed ? 'states' : known.left > 0 && isLate() ? 'time' : undefined
   return {

@@ -4,7 +4,7 @@ import { sayAct } from '../acts/sentence'
 import type { Node } from '../style/found'
 import { actsToTry } from './acts-to-try'
 import { contractSchema } from '../contract/contract'
-import { chartSchema, noChart, type Chart } from './chart'
+import { chartSchema, noChart, sayStep, type Chart } from './chart'
 import { explore, type Answer, type Ask } from './explore'
 import { signatureOf, type Look } from './look'
 import { reachedIn } from './reached'
@@ -130,7 +130,11 @@ test('of any table of states all that can be come to are found, with every step,
 test('a state that passes by itself is met, and so is what comes after it, which its way waits for', () => {
   const machine = { leads: [[1], [1], [0]], passes: [undefined, 2, undefined] }
   const chart = run(machine)
-  expect(chart.states.map(({ title }) => title)).toEqual(['at rest', '“state b”', '“state c”'])
+  expect(chart.states.map(({ title, passes }) => [title, passes])).toEqual([
+    ['at rest', false],
+    ['“state b”', true],
+    ['“state c”', false],
+  ])
   expect(chart.steps).toEqual([
     { from: 0, to: 1, acts: [{ do: 'press', on: { role: 'button', name: 'a' } }] },
     { from: 1, to: 2, acts: [] },
@@ -140,6 +144,29 @@ test('a state that passes by itself is met, and so is what comes after it, which
     { do: 'press', on: { role: 'button', name: 'a' } },
     { do: 'wait', for: { role: 'status', name: 'state c' } },
   ])
+})
+
+test('what answers late is led to by what was done; what was there before does not pass', () => {
+  const [shut, open] = [
+    lookAt([node('button', 'Open')]),
+    lookAt([node('button', 'Open'), node('listbox', 'Piers')]),
+  ]
+  let isOpen = false
+  const answer = (ask: Ask): Answer => {
+    if (ask.do === 'begin') isOpen = false
+    if (ask.do !== 'acts') return { looks: ask.do === 'stay' ? [] : [shut] }
+    const before = isOpen
+    isOpen ||= ask.acts[0]!.do === 'press'
+    return { looks: !before && isOpen ? [shut, open] : [isOpen ? open : shut] }
+  }
+  const steps = explore({ tag: 'x-a', keys: [], isLate: () => false, isOver: () => false })
+  let step = steps.next({ looks: [] })
+  while (!step.done) step = steps.next(answer(step.value))
+  expect(step.value.states.map(({ title, passes }) => [title, passes])).toEqual([
+    ['at rest', false],
+    ['listbox “Piers” there', false],
+  ])
+  expect(step.value.steps.map(sayStep)).toEqual(['press the button “Open”'])
 })
 
 test('too many states, and too little time, are said', () => {
@@ -270,6 +297,7 @@ test('a state of the source is reached where its mark stands, at rest too; else 
     came,
     went,
     sure: true,
+    passes: false,
   })
   const states = [
     found(0, ['x-a[tone="warn"]']),

@@ -8,18 +8,19 @@ import { explore, type Answer, type Ask } from '~~/core/states/explore'
 import { signatureOf, type Look } from '~~/core/states/look'
 import type { Node } from '~~/core/style/found'
 import { limits } from '../limits'
-import { fencedContext } from './browser'
+import { fencedContext, usualWindow } from './browser'
 import { within, type Held } from './channel'
 import type { ToTry } from './message'
-import { settles, stageOf, type Component, type Stage } from './stage'
+import { stageOf, type Component, type Show, type Stage } from './stage'
+import { putOff, watchTimers } from './timers'
 import { readTree } from './tree'
-import { doAct, goWay } from './way'
+import { doAct, goWay, inFrame } from './way'
 
 /** Milliseconds an act may take, and a component to say what markup it has. */
 const patience = { act: 1500, markup: 5000 }
-/** Milliseconds between two looks, and looks in which it has to come to rest. */
-const stillness = { between: 120, most: 6 }
-/** Milliseconds in which a state that is new may pass by itself. */
+/** Milliseconds before a look, and in which what was put off has to be done. */
+const stillness = { before: 40, atMost: 2500 }
+/** Milliseconds in which a state that is new may pass by itself, where something is done every while. */
 const stays = 1200
 /** Of the time there is, the share after which nothing new is tried: ways are gone once more in the rest. */
 const beforeTheEnd = 0.75
@@ -48,16 +49,15 @@ export async function chartStates(
     const custom = membersOf(component.contract, 'state')
       .filter(({ by, known }) => by === 'custom' && known !== 'comment')
       .map(({ name }) => name)
-    let stage: Stage | undefined
+    const watched = new Watched(show, component, custom)
     const answer = async (ask: Ask): Promise<Answer> => {
-      if (ask.do === 'begin') stage = await show(component.face)
-      const { page, frame } = stage!
+      if (ask.do === 'begin') await watched.begin()
+      if (ask.do === 'stay') return { looks: await watched.stay() }
       for (const act of ask.do === 'acts' ? ask.acts : []) {
-        const failed = await tryAct(page, frame, component.tag, act)
+        const failed = await watched.act(act)
         if (failed !== undefined) return { failed }
       }
-      await page.waitForTimeout(ask.do === 'stay' ? stays : settles)
-      return { looks: await looksUntilStill(stage!, component.tag, custom) }
+      return { looks: await watched.looksUntilStill() }
     }
     for (let step = steps.next({ looks: [] }); ; step = steps.next(await answer(step.value)))
       if (step.done) return chartSchema.parse(step.value)
@@ -71,43 +71,85 @@ const namesOf = ({ contract }: Component, kind: 'key'): string[] =>
     .filter(({ known }) => known !== 'comment')
     .map(({ name }) => name)
 
-/** Why an act could not be done; nothing where it was. */
-async function tryAct(page: Page, frame: Held, tag: string, act: Act): Promise<string | undefined> {
-  if (act.do === 'wait' || act.do === 'gone') return (await goWay(page, frame, tag, [act])).failed?.why
+/** A component on its page, as it is used and looked at. */
+class Watched {
+  private stage: Stage | undefined
+  /** Something is put off for ever: nobody can wait until there is nothing left. */
+  private isRestless = false
+
+  constructor(
+    private readonly show: Show,
+    private readonly component: Component,
+    private readonly custom: readonly string[],
+  ) {}
+
+  /** Has it made anew, on the page it is on as long as that answers. */
+  async begin(): Promise<void> {
+    if (this.stage && (await isMadeAnew(this.stage))) return
+    this.stage = await this.show(this.component.face, watchTimers)
+  }
+
+  /** Why an act could not be done; nothing where it was. */
+  async act(act: Act): Promise<string | undefined> {
+    const { page, frame } = this.stage!
+    const { tag } = this.component
+    if (act.do === 'wait' || act.do === 'gone') return (await goWay(page, frame, tag, [act])).failed?.why
+    try {
+      await doAct(page, tag, act, patience.act)
+      return undefined
+    } catch {
+      const target = targetOfAct(act)
+      return target ? `${sayTarget(target)} could not be reached` : 'the key could not be pressed'
+    }
+  }
+
+  /** What comes by itself for a while, where something is done every while. */
+  async stay(): Promise<Look[]> {
+    if ((await putOff(this.stage!.page)).again === 0) return []
+    await this.stage!.page.waitForTimeout(stays)
+    return this.looksUntilStill()
+  }
+
+  /** Looks until nothing is put off any more and two looks are the same; those that differ, in order. */
+  async looksUntilStill(): Promise<Look[]> {
+    const { page } = this.stage!
+    const late = Date.now() + stillness.atMost
+    const looks: Look[] = []
+    let last = ''
+    for (;;) {
+      await page.waitForTimeout(stillness.before)
+      const isBusy = !this.isRestless && (await putOff(page)).soon > 0
+      const look = await this.look()
+      const now = signatureOf(look)
+      if (now !== last) looks.push(look)
+      else if (!isBusy) return looks
+      last = now
+      if (Date.now() < late) continue
+      this.isRestless ||= isBusy
+      return looks
+    }
+  }
+
+  private async look(): Promise<Look> {
+    const { page, session, frame } = this.stage!
+    const told = await readTree(session)
+    await frame.post({ say: 'markup', seq: 1, styles: false })
+    const markup = await within(markupHeard(frame), patience.markup, 'it did not tell its markup')
+    const custom = this.custom.length ? await customOf(page, this.component.tag, this.custom) : []
+    return { told, markup, custom }
+  }
+}
+
+/** Has the component made anew on the page it is on; `false` where that page does not answer any more. */
+async function isMadeAnew({ page, frame }: Stage): Promise<boolean> {
   try {
-    await doAct(page, tag, act, patience.act)
-    return undefined
+    await page.mouse.move(usualWindow.width - 1, usualWindow.height - 1)
+    return (await inFrame(frame, 0, [], { anew: true })).done === 0
   } catch {
-    const target = targetOfAct(act)
-    return target ? `${sayTarget(target)} could not be reached` : 'the key could not be pressed'
+    return false
   }
 }
 
-/** Looks until two in a row are the same; those that differ from the one before, in order. */
-async function looksUntilStill(stage: Stage, tag: string, custom: readonly string[]): Promise<Look[]> {
-  const looks = [await lookAt(stage, tag, custom)]
-  let last = signatureOf(looks[0]!)
-  for (let i = 1; i < stillness.most; i++) {
-    await stage.page.waitForTimeout(stillness.between)
-    const look = await lookAt(stage, tag, custom)
-    const now = signatureOf(look)
-    if (now === last) break
-    looks.push(look)
-    last = now
-  }
-  return looks
-}
-
-async function lookAt(
-  { page, session, frame }: Stage,
-  tag: string,
-  custom: readonly string[],
-): Promise<Look> {
-  const told = await readTree(session)
-  await frame.post({ say: 'markup', seq: 1, styles: false })
-  const markup = await within(markupHeard(frame), patience.markup, 'it did not tell its markup')
-  return { told, markup, custom: custom.length ? await customOf(page, tag, custom) : [] }
-}
 async function markupHeard(frame: Held): Promise<Node[]> {
   for (;;) {
     const found = (await frame.heard()).findLast((message) => message.say === 'markup')
@@ -124,5 +166,9 @@ async function customOf(page: Page, tag: string, custom: readonly string[]): Pro
     },
     { tag, names: [...custom] },
   )
-  return z.array(z.enum(custom)).catch([]).parse(held)
+  return z
+    .array(z.string())
+    .catch([])
+    .parse(held)
+    .filter((name) => custom.includes(name))
 }

@@ -19,8 +19,8 @@ export interface Stage {
   session: CDPSession
   frame: Held
 }
-/** Puts the component there made anew, shown in some way. */
-export type Show = (usage: Usage) => Promise<Stage>
+/** Puts the component there made anew, shown in some way; `before` is done to the page before its code runs. */
+export type Show = (usage: Usage, before?: (page: Page) => Promise<void>) => Promise<Stage>
 
 /** One page on which a component can be looked at again and again, each time made anew. */
 export async function stageOf(
@@ -31,7 +31,7 @@ export async function stageOf(
 ): Promise<Show> {
   const page = await context.newPage()
   const session = await context.newCDPSession(page)
-  return (usage) => show(page, session, asked, component, usage, origin)
+  return (usage, before) => show(page, session, asked, component, { usage, before }, origin)
 }
 
 async function show(
@@ -39,11 +39,12 @@ async function show(
   session: CDPSession,
   asked: ToTry,
   { tag, modules, provided, contract }: Component,
-  usage: Usage,
+  { usage, before }: { usage: Usage; before: Parameters<Show>[1] },
   origin: string,
 ): Promise<Stage> {
   await page.goto(`${origin}/frame`)
   const frame = await hold(page)
+  await before?.(page)
   await frame.post({ say: 'themes', css: asked.css })
   await frame.post({ say: 'surround', surround: bareSurround(asked.theme) })
   await frame.post({ say: 'provide', provided })

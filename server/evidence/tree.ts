@@ -87,7 +87,9 @@ function statesOf(node: AxNode, nodes: readonly AxNode[]): Words {
       const other = nodes.find((node) => node.backendDOMNodeId === backendDOMNodeId)
       return other ? [`${cut(other.role?.value)} ${cut(other.name?.value)}`.trim()] : []
     })
-    states[name] = related?.length ? related.join(', ').slice(0, mostText) : cut(value.value)
+    // of some that are true or false the protocol has a number
+    const told: unknown = value.type === 'boolean' ? Boolean(value.value) : value.value
+    states[name] = related?.length ? related.join(', ').slice(0, mostText) : cut(told)
   }
   if (node.value?.value !== undefined) states.value = cut(node.value.value)
   delete states.focusable

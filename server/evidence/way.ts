@@ -60,9 +60,15 @@ function waitingFor(act: Act): Act[] {
   return [{ do: 'wait', for: act.on }, ...(act.do === 'drag' ? [{ do: 'wait' as const, for: act.onto }] : [])]
 }
 
-async function inFrame(frame: Held, n: number, acts: Act[]): Promise<Outcome> {
-  if (acts.length === 0) return { done: 0 }
-  await frame.post({ say: 'replay', n, acts, anew: false })
+/** Has the frame wait for what acts wait for; `anew` makes the component anew before. */
+export async function inFrame(
+  frame: Held,
+  n: number,
+  acts: Act[],
+  { anew = false }: { anew?: boolean } = {},
+): Promise<Outcome> {
+  if (acts.length === 0 && !anew) return { done: 0 }
+  await frame.post({ say: 'replay', n, acts, anew })
   return within(replayed(frame, n), 3 * patience, 'it stopped answering on its way')
 }
 async function replayed(frame: Held, n: number): Promise<Outcome> {

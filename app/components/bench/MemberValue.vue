@@ -69,6 +69,7 @@ const set = <Key extends 'props' | 'slots' | 'attributes' | 'styles'>(
       @update:model-value="usage = withCalls(usage, [...$event])"
     />
     <VariantValue v-else-if="member.kind === 'variant'" v-model="usage" :contract :variant="member" />
+    <StateValue v-else-if="member.kind === 'state'" :tag="contract.tag" :state="member" />
     <span v-else-if="member.kind === 'part'" class="small muted"
       >reach by <code>::part({{ member.name }})</code></span
     >

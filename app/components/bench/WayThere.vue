@@ -34,7 +34,6 @@ const stands = (i: number) =>
       : i === outcome.value.done
         ? 'missed'
         : 'left'
-const capital = (said: string) => said[0]!.toUpperCase() + said.slice(1)
 </script>
 
 <template>

@@ -8,8 +8,7 @@ const shown = 30
 <template>
   <section class="leaving" role="alertdialog" aria-labelledby="leaving-title">
     <h2 id="leaving-title">
-      {{ plural(leaving.components.length, 'component').replace(/^./, (c) => c.toUpperCase()) }} would leave
-      the shelf
+      {{ capital(plural(leaving.components.length, 'component')) }} would leave the shelf
     </h2>
     <p>
       What you bring is the whole library, and {{ plural(leaving.files, 'file') }} of today’s

@@ -28,7 +28,7 @@ const summary = computed(() => {
   ]
     .filter((text) => !text.startsWith('no '))
     .join(', ')
-  return text.charAt(0).toUpperCase() + text.slice(1)
+  return capital(text)
 })
 const label = (node: Node | undefined) =>
   node

@@ -100,11 +100,13 @@ svg {
 }
 .line {
   fill: none;
-  stroke: var(--rule);
+  stroke: var(--muted);
+  stroke-opacity: 0.6;
   stroke-width: 1.5;
 }
 .line.near {
   stroke: var(--kelp);
+  stroke-opacity: 1;
 }
 marker path {
   fill: var(--muted);

@@ -21,7 +21,7 @@ const target = computed(() => {
   return modules ? { tag, modules, usage: forFrame(face, contractOf, tag), listen: [] } : undefined
 })
 const surround = computed(() => bareSurround(theme))
-const frame = useTemplateRef<{ replay(acts: Act[], keepsFocus: boolean): void }>('frame')
+const frame = useTemplateRef<{ replay(acts: Act[], quietly: boolean): void }>('frame')
 const outcome = shallowRef<Outcome>()
 // once it stands there; what is painted after that comes of the way itself
 let isBegun = false

@@ -144,6 +144,7 @@ onMounted(() => {
         :combinations
         @written="written"
       />
+      <GuideStates :contract :face :theme :words-for="wordsFor" />
       <section v-if="starters.length" class="starters" aria-label="Starters">
         <h2>Starters</h2>
         <div class="examples">

@@ -39,9 +39,8 @@ const leftOut = computed(() => {
 })
 const says = computed(() => {
   const { states, steps, tried } = chart.value!
-  return `${count(states.length)} ${states.length === 1 ? 'state' : 'states'} and ${count(steps.length)} ${
-    steps.length === 1 ? 'step' : 'steps'
-  } between them, found by ${count(tried)} ${tried === 1 ? 'act' : 'acts'}`
+  const found = `${plural(states.length, 'state')} and ${plural(steps.length, 'step')} between them`
+  return capital(`${found}, found by ${plural(tried, 'act')}`)
 })
 </script>
 
