@@ -76,7 +76,7 @@ export const screens: readonly Screen[] = [
       `${notice}?window=1280x800&held=hover`,
       '/tern/tern-queue-meter?in=nightwatch&width=400',
     ],
-    pictures: { bench: `${notice}?width=390`, 'bench-ticket': '/tern/tern-ticket?theme=nightwatch' },
+    pictures: { bench: `${notice}?width=390` },
   },
   {
     page: '[library]/[tag]/spread',
@@ -91,8 +91,8 @@ export const screens: readonly Screen[] = [
   { page: '[library]/[tag]/made', looked: [`${notice}/made`], pictures: { 'made-of': `${notice}/made` } },
   {
     page: '[library]/[tag]/states',
-    looked: ['/tern/tern-fare-stepper/states'],
-    pictures: { states: '/tern/tern-fare-stepper/states' },
+    looked: ['/tern/tern-island-picker/states'],
+    pictures: { states: '/tern/tern-island-picker/states' },
   },
   {
     page: '[library]/[tag]/accessible',

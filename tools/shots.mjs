@@ -89,7 +89,6 @@ try {
       await tried()
     },
   })
-  await shoot('bench-ticket', { act: tried })
   await shoot('spread', { act: () => page.waitForTimeout(2500) })
   await shoot('compare')
   await shoot('made-of', {
@@ -106,6 +105,8 @@ try {
     },
   })
   await shoot('accessibility')
+  // each state is brought about by its way
+  await shoot('states', { act: () => page.waitForTimeout(3000) })
   await shoot('tokens')
   await shoot('release')
   await shoot('registry')

@@ -39,7 +39,7 @@ export type Pressed = z.infer<typeof pressedSchema>
 export const engineFindingSchema = z.object({ rule: text, impact: text, says: text, at: text })
 export type EngineFinding = z.infer<typeof engineFindingSchema>
 
-/** A component in one situation: as it stands on the shelf, or in one of its examples. */
+/** A component in one situation: as it stands on the shelf, in one of its examples, or in a state that was found. */
 export const toldSchema = z.object({
   situation: text,
   nodes: z.array(toldNodeSchema).max(400),
@@ -54,6 +54,8 @@ export const toldSchema = z.object({
       failed: z.object({ why: text, instead: z.array(text).max(12) }).optional(),
     })
     .optional(),
+  /** It is no example of anybody's but a state that was found by trying. */
+  found: z.boolean().optional(),
   /** What went wrong while it was looked at. */
   failed: text.optional(),
 })

@@ -218,12 +218,14 @@ function* goOnceMore(known: Explored, needs: ExploreNeeds): Steps<Set<number>> {
 function chartOf(known: Explored, sure: ReadonlySet<number>, { tag, isLate }: ExploreNeeds): Chart {
   const [rest] = known.states
   const ways = shortestWays(known.states, known.steps)
+  const steps = waysFrom(known.steps, 0)
+  const lookBefore = (id: number) => known.states[steps.get(id)?.at(-1)?.from ?? 0]!.look
   const taken: string[] = []
   const states = known.states.map(({ id, look }) => {
     const described =
       id === 0
         ? { title: 'at rest', differs: [], came: ownMarks(look, tag), went: [] }
-        : describeState(rest!.look, look, tag, taken)
+        : describeState(rest!.look, look, tag, { taken, from: lookBefore(id) })
     taken.push(described.title)
     return { id, ...described, way: ways.get(id) ?? [], sure: sure.has(id), passes: known.passing.has(id) }
   })

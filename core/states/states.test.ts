@@ -217,18 +217,24 @@ test('a state is called by its own element, by what is told, or by a class; neve
     [element('x-a', [['open', '']])],
     ['busy'],
   )
-  expect(describeState(rest, open, 'x-a', [])).toEqual({
+  expect(describeState(rest, open, 'x-a', { taken: [], from: rest })).toEqual({
     title: 'busy',
     differs: ['button “Open”: expanded false → true'],
     came: [':state(busy)', 'x-a[open]'],
     went: [],
   })
-  expect(describeState(rest, open, 'x-a', ['busy']).title).toBe('busy, open')
+  expect(describeState(rest, open, 'x-a', { taken: ['busy'], from: rest }).title).toBe('busy, open')
   const told = lookAt([node('button', 'Open', { expanded: 'true' })], [element('x-a')])
-  expect(describeState(rest, told, 'x-a', []).title).toBe('expanded')
-  expect(describeState(rest, told, 'x-a', ['expanded']).title).toBe('expanded (2)')
+  expect(describeState(rest, told, 'x-a', { taken: [], from: rest }).title).toBe('expanded')
+  expect(describeState(rest, told, 'x-a', { taken: ['expanded'], from: rest }).title).toBe('expanded (2)')
+  const further = lookAt(
+    [node('button', 'Open', { expanded: 'true' }), node('dialog', 'Sure?')],
+    [element('x-a')],
+  )
+  expect(describeState(rest, further, 'x-a', { taken: [], from: rest }).title).toBe('expanded')
+  expect(describeState(rest, further, 'x-a', { taken: [], from: told }).title).toBe('dialog “Sure?” there')
   const painted = lookAt(rest.told as ToldNode[], [element('x-a'), element('b', [['class', 'glow']])])
-  expect(describeState(rest, painted, 'x-a', []).title).toBe('glow')
+  expect(describeState(rest, painted, 'x-a', { taken: [], from: rest }).title).toBe('glow')
 })
 
 test('what can be done is read off what is told: entries by the first of them, nothing of what is disabled', () => {

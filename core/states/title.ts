@@ -35,12 +35,7 @@ export const ownMarks = (look: Look, tag: string): string[] =>
     .slice(0, mostMarks)
 
 /** Names a state may have, the plainest first: by what its own element says, what is told, a class that came. */
-function titlesOf(
-  changes: readonly ToldChange[],
-  came: readonly string[],
-  went: readonly string[],
-  tag: string,
-) {
+function titlesOf({ changes, came, went }: ReturnType<typeof differenceOf>, tag: string): string[] {
   const ofOwn = came.flatMap((mark) => titleOfMark(mark, tag) ?? [])
   const ofOwnGone = went.flatMap((mark) => titleOfMark(mark, tag) ?? []).map((title) => `not ${title}`)
   const ofTold = changes.flatMap((change) => titleOfChange(change) ?? [])
@@ -48,29 +43,43 @@ function titlesOf(
   return [...new Set([...ofOwn, ...ofOwnGone, ...ofTold, ...ofClasses])]
 }
 
+/** How one look differs from another. */
+function differenceOf(rest: Look, look: Look) {
+  const [before, now] = [marksOf(rest), marksOf(look)]
+  return {
+    changes: changesTold(rest.told, look.told),
+    came: now.filter((mark) => !before.includes(mark)),
+    went: before.filter((mark) => !now.includes(mark)),
+  }
+}
+
 /**
- * How a state differs from the one that a component has by itself, and what it is called by that; no two of
- * `taken` and it are called alike.
+ * How a state differs from the one that a component has by itself, and what it is called by that: rather by what the
+ * state `from` which it was come to has not. No two of `taken` and it are called alike.
  */
 export function describeState(
   rest: Look,
   look: Look,
   tag: string,
-  taken: readonly string[],
+  { taken, from }: { taken: readonly string[]; from: Look },
 ): Pick<StateFound, 'title' | 'differs' | 'came' | 'went'> {
-  const changes = changesTold(rest.told, look.told)
-  const [before, now] = [marksOf(rest), marksOf(look)]
-  const came = now.filter((mark) => !before.includes(mark)).slice(0, mostMarks)
-  const went = before.filter((mark) => !now.includes(mark)).slice(0, mostMarks)
-  const titles = titlesOf(changes, came, went, tag)
+  const difference = differenceOf(rest, look)
+  const before = titlesOf(differenceOf(rest, from), tag)
+  const [known, fresh] = [
+    (title: string) => before.includes(title),
+    (title: string) => !before.includes(title),
+  ]
+  const all = titlesOf(difference, tag)
+  const titles = [...all.filter(fresh), ...all.filter(known)]
   const parts = titles.slice(0, 1)
   for (const more of titles.slice(1, 4)) if (taken.includes(parts.join(', '))) parts.push(more)
   const title = parts.join(', ') || 'another'
   const nth = taken.filter((other) => other === title || other.startsWith(`${title} (`)).length
+  const cut = (marks: readonly string[]) => marks.slice(0, mostMarks).map((mark) => mark.slice(0, 300))
   return {
     title: (nth ? `${title} (${nth + 1})` : title).slice(0, 120),
-    differs: changes.slice(0, mostSaid).map((change) => sayChange(change).slice(0, 300)),
-    came: came.map((mark) => mark.slice(0, 300)),
-    went: went.map((mark) => mark.slice(0, 300)),
+    differs: difference.changes.slice(0, mostSaid).map((change) => sayChange(change).slice(0, 300)),
+    came: cut(difference.came),
+    went: cut(difference.went),
   }
 }

@@ -13,6 +13,7 @@ import {
   type ToldNode,
 } from '~~/core/accessible/told'
 import { membersOf } from '~~/core/contract/contract'
+import type { Chart } from '~~/core/states/chart'
 import { limits } from '../limits'
 import { fencedContext } from './browser'
 import type { ToTry } from './message'
@@ -20,17 +21,19 @@ import { settles, stageOf, type Component, type Show, type Stage } from './stage
 import { readTree } from './tree'
 import { goWay } from './way'
 
-/** Stops of the Tab key that are gone through, and roles of which one is tried with every key. */
-const [mostStops, mostRoles] = [20, 5]
+/** Stops of the Tab key that are gone through, roles of which one is tried with every key, and states found. */
+const [mostStops, mostRoles, mostStates] = [20, 5, 8]
 
 /**
- * What assistive technology is told of a component, as it stands on the shelf and in its examples: asked of
+ * What assistive technology is told of a component, as it stands on the shelf, in its examples and in the states
+ * that were found of it: asked of
  * Chromium's own tree, with real keys, in a page of its own for each look, so that nothing of one is left in another.
  */
 export async function tellAccessible(
   browser: Browser,
   asked: ToTry,
   component: Component,
+  chart: Chart,
   origin: string,
 ): Promise<Told[]> {
   const context = await fencedContext(browser, origin)
@@ -42,10 +45,23 @@ export async function tellAccessible(
       if (Date.now() > late) break
       told.push(await tellExample(stage, component.tag, example))
     }
+    for (const state of statesToTell(component, chart)) {
+      if (Date.now() > late) break
+      told.push({ ...(await tellExample(stage, component.tag, state)), found: true })
+    }
     return told.map((entry) => toldSchema.parse(entry))
   } finally {
     await context.close().catch(() => undefined)
   }
+}
+
+/** States that were found and that no example leads to already; what passes by itself is gone before it is looked at. */
+function statesToTell({ face, examples }: Component, { states }: Chart): Component['examples'] {
+  const known = new Set(examples.map(({ acts }) => JSON.stringify(acts)))
+  return states
+    .filter(({ way, sure, passes }) => way.length && sure && !passes && !known.has(JSON.stringify(way)))
+    .slice(0, mostStates)
+    .map(({ title, way }) => ({ name: `once it is ${title}`, usage: face, acts: way }))
 }
 
 /** What is kept of a component that could not be looked at: it is not asked again until it changes. */

@@ -130,13 +130,19 @@ class Watched {
     }
   }
 
+  /** All there is of one moment: where the markup changed meanwhile, it is looked at again. */
   private async look(): Promise<Look> {
     const { page, session, frame } = this.stage!
-    const told = await readTree(session)
-    await frame.post({ say: 'markup', seq: 1, styles: false })
-    const markup = await within(markupHeard(frame), patience.markup, 'it did not tell its markup')
-    const custom = this.custom.length ? await customOf(page, this.component.tag, this.custom) : []
-    return { told, markup, custom }
+    const { tag } = this.component
+    let markup = await askMarkup(frame)
+    for (let again = 0; ; again++) {
+      const told = await readTree(session)
+      const custom = this.custom.length ? await customOf(page, tag, this.custom) : []
+      const after = await askMarkup(frame)
+      if (again === 3 || JSON.stringify(after) === JSON.stringify(markup))
+        return { told, markup: after, custom }
+      markup = after
+    }
   }
 }
 
@@ -150,6 +156,10 @@ async function isMadeAnew({ page, frame }: Stage): Promise<boolean> {
   }
 }
 
+async function askMarkup(frame: Held): Promise<Node[]> {
+  await frame.post({ say: 'markup', seq: 1, styles: false })
+  return within(markupHeard(frame), patience.markup, 'it did not tell its markup')
+}
 async function markupHeard(frame: Held): Promise<Node[]> {
   for (;;) {
     const found = (await frame.heard()).findLast((message) => message.say === 'markup')

@@ -39,20 +39,7 @@ process.once('message', async (asked: ToTry) => {
   for (const [i, component] of asked.components.entries()) {
     await say({ tag: component.tag, begun: true })
     try {
-      const work = async (): Promise<Extract<Tried, { told: unknown }>> => ({
-        tag: component.tag,
-        evidence: component.isTried ? undefined : await tryOut(fenced.browser, asked, component, i),
-        told: component.isTold
-          ? undefined
-          : await tellAccessible(fenced.browser, asked, component, originOf(asked.port, i)).catch(
-              (error: unknown) => [notTold(error)],
-            ),
-        chart: component.isCharted
-          ? undefined
-          : await chartStates(fenced.browser, asked, component, originOf(asked.port, i)).catch(
-              (error: unknown) => noChart((error as Error).message.split('\n')[0]!),
-            ),
-      })
+      const work = () => lookAt(fenced.browser, asked, component, i)
       const { componentSeconds, accessibleSeconds, chartSeconds } = limits.evidence
       const seconds = componentSeconds + accessibleSeconds + chartSeconds * 2
       await say(await within(work(), seconds * 1000, `it took longer than ${seconds} seconds in all`))
@@ -70,6 +57,29 @@ process.once('message', async (asked: ToTry) => {
   await fenced.close()
   process.exit(0)
 })
+
+/** All that is not known yet of a component: what was seen of its members, its states, what is told in each. */
+async function lookAt(
+  browser: Browser,
+  asked: ToTry,
+  component: ToTry['components'][number],
+  i: number,
+): Promise<Extract<Tried, { told: unknown }>> {
+  const { tag, isTried, isTold } = component
+  const origin = originOf(asked.port, i)
+  const evidence = isTried ? undefined : await tryOut(browser, asked, component, i)
+  const chart =
+    component.chart ??
+    (await chartStates(browser, asked, component, origin).catch((error: unknown) =>
+      noChart((error as Error).message.split('\n')[0]!),
+    ))
+  const told = isTold
+    ? undefined
+    : await tellAccessible(browser, asked, component, chart, origin).catch((error: unknown) => [
+        notTold(error),
+      ])
+  return { tag, evidence, told, chart: component.chart ? undefined : chart }
+}
 
 /** Where frames of one component are: each has a site of its own. */
 const originOf = (port: number, i: number): string => `http://evidence${i}.localhost:${port}`

@@ -29,7 +29,8 @@ export interface ToTry {
     /** What is known of it already need not be looked at again. */
     isTried: boolean
     isTold: boolean
-    isCharted: boolean
+    /** The states that are known of it, where they are. */
+    chart: Chart | undefined
   }[]
   contracts: Contract[]
 }

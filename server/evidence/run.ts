@@ -166,7 +166,7 @@ async function toTry(
       provided: providedFor(provisions, component.tag, '', modules),
       isTried: known.has(component.id),
       isTold: seen.isTold(component),
-      isCharted: seen.isCharted(component),
+      chart: seen.chartNow(component),
     })),
   }
   return { input, asked, unbuilt, count: components.length - unbuilt.length }

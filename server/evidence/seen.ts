@@ -28,6 +28,11 @@ export async function seenAlready(
     chartKeyOf,
     isTold: (component: Component) => told.get(component.id)?.key === toldKeyOf(component),
     isCharted: (component: Component) => charts.get(component.id)?.key === chartKeyOf(component),
+    /** The states of a component as it is now, where they are known. */
+    chartNow: (component: Component) => {
+      const kept = charts.get(component.id)
+      return kept?.key === chartKeyOf(component) ? kept.chart : undefined
+    },
     /** What was found of a component, whether it is as it was then or not. */
     chartOf: ({ id }: Component) => charts.get(id),
     toldOf: ({ id }: Component) => told.get(id),

@@ -32,7 +32,9 @@ export async function toldNow(
 /** Ways of getting there that came to nothing when they were gone last. */
 export const missedWays = (now: ReadonlyMap<string, readonly Told[]>): MissedWay[] =>
   [...now].flatMap(([tag, told]) =>
-    told.flatMap(({ situation, way }) => (way?.failed ? [{ tag, example: situation, way }] : [])),
+    told.flatMap(({ situation, way, found }) =>
+      way?.failed && !found ? [{ tag, example: situation, way }] : [],
+    ),
   )
 
 /** What assistive technology is told of components as they stand on the shelf, by tag. */
