@@ -20,8 +20,8 @@ export const settable = (contract: Contract): Prop[] =>
   membersOf(contract, 'prop').filter((prop) => !prop.readonly && prop.known !== 'comment')
 
 /**
- * How a component may stand while one of its members is tried: as on the shelf, with each switch on, with
- * each choice, with its slots full and empty, with nothing set.
+ * How a component may stand while one of its members is tried: as on the shelf, with entries in its lists and
+ * with none, with each switch on, with each choice, with its slots full and empty, with nothing set.
  */
 export function conditionsOf(contract: Contract, face: Usage, others: readonly Contract[] = []): Condition[] {
   const props = settable(contract)
@@ -29,6 +29,7 @@ export function conditionsOf(contract: Contract, face: Usage, others: readonly C
     { says: 'as on the shelf', usage: face },
     { says: 'with nothing set', usage: { props: {}, slots: {} } },
     ...withEntries(props, face),
+    ...withEmptyLists(props, face),
     ...withCompanions(contract, face, others),
     ...inWholes(contract, face, others),
     ...withSwitches(props, face),
@@ -55,6 +56,14 @@ function withEntries(props: readonly Prop[], face: Usage): Condition[] {
       ? []
       : [{ says: `with entries in ${prop.name}`, usage: set(face, prop.name, entries) }]
   })
+}
+
+/** What is shown in place of entries is there only while there are none. */
+function withEmptyLists(props: readonly Prop[], face: Usage): Condition[] {
+  const lists = props.filter((prop) => withoutUndefined(prop.type).type.is === 'list')
+  if (!lists.length) return []
+  const empty = Object.fromEntries(lists.map(({ name }) => [name, []]))
+  return [{ says: 'with nothing in its lists', usage: { ...face, props: { ...face.props, ...empty } } }]
 }
 
 /** Companions that a component is tried with. */

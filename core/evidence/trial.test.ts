@@ -24,6 +24,18 @@ test(
     ).toEqual([undefined, 'loud'])
   },
 )
+test('what is shown in place of entries is seen: lists are tried with nothing in them too', () => {
+  const roster = contractOf(
+    `  crew: { name: string }[] = [{ name: 'M. Aird' }]
+  constructor() { super(); this.attachShadow({ mode: 'open' }).innerHTML = '<slot name="none"></slot>' }`,
+  )
+  const { marks } = run(roster, ({ usage }) => ({
+    tree: JSON.stringify(
+      (usage.props.crew as unknown[] | undefined)?.length === 0 ? usage : (usage.props.crew ?? ''),
+    ),
+  }))
+  expect(marks['slot:none']).toBe('seen')
+})
 test('a prop that matters only with another one set is seen, and in what condition', () => {
   const { evidence } = run(two, ({ usage }) => ({
     tree: usage.props.tone === 'loud' ? `loud ${String(usage.props.open ?? false)}` : 'calm',

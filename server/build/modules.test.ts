@@ -66,7 +66,7 @@ test('one that does not compile is told by file and line, and costs only those t
       ],
     })
   }
-  expect(built.components.filter((component) => component.entry)).toHaveLength(9)
+  expect(built.components.filter((component) => component.entry)).toHaveLength(14)
 })
 
 test('nothing outside the library is read: not a file beside it, not a package', async () => {
