@@ -275,10 +275,7 @@ export function useFrameHost(
     dress(node: number, pseudo: '' | '::before' | '::after') {
       post({ say: 'dress', seq: ++askedDress, node, pseudo })
     },
-    /**
-     * Does acts to what is made anew for it; whoever asks for that lets it have the focus, unless it is done
-     * `quietly`, to be looked at only.
-     */
+    /** Does acts to what is made anew; it has the focus then, unless that is done `quietly`, only to be seen. */
     replay(acts: Act[], quietly = false) {
       if (!quietly) keyboard.grant()
       post((last.way = { say: 'replay', n: ++replays, acts, anew: true, quietly }))

@@ -1,4 +1,4 @@
-import { Graph, layout, type Point } from '@dagrejs/dagre'
+import { Graph, layout, type EdgeLabel, type GraphLabel, type NodeLabel, type Point } from '@dagrejs/dagre'
 import { sayStep, type Chart } from '~~/core/states/chart'
 
 /** Where the states of a chart stand, in CSS pixels from its corner, and how the lines between them run. */
@@ -11,7 +11,7 @@ export interface ChartLayout {
 
 /** Of what is drawn, in CSS pixels. */
 export const chartSizes = {
-  station: { width: 188, height: 148 },
+  station: { width: 212, height: 148 },
   label: { width: 132, height: 34 },
 }
 
@@ -44,7 +44,7 @@ function pathThrough(points: readonly Point[]): string {
 
 /** Puts the states of a chart in order, from how the component stands by itself to what is furthest from that. */
 export function layOut(chart: Chart): ChartLayout {
-  const graph = new Graph({ multigraph: false })
+  const graph = new Graph<GraphLabel, NodeLabel, EdgeLabel>({ multigraph: false })
   graph.setGraph({ rankdir: 'LR', nodesep: 26, ranksep: 24, edgesep: 10, marginx: 4, marginy: 6 })
   for (const { id } of chart.states) graph.setNode(String(id), { ...chartSizes.station })
   const lines = linesOf(chart)

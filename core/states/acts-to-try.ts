@@ -21,7 +21,7 @@ const written: Readonly<Record<string, string>> = {
  * Roles of what is used by keys alone, once it has the focus, which pressing it gives it. What pressing uses is in
  * another state then, in which keys are tried.
  */
-const usedByKeys = new Set('slider spinbutton listbox menu menubar tree grid treegrid scrollbar'.split(' '))
+const usedByKeys = new Set(['slider', 'spinbutton', 'scrollbar'])
 /** Keys that use what has the focus, which pressing it does as well. */
 const sameAsPress = new Set(['Enter', 'Space', 'Shift', 'Tab'])
 

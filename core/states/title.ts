@@ -65,12 +65,10 @@ export function describeState(
 ): Pick<StateFound, 'title' | 'differs' | 'came' | 'went'> {
   const difference = differenceOf(rest, look)
   const before = titlesOf(differenceOf(rest, from), tag)
-  const [known, fresh] = [
-    (title: string) => before.includes(title),
-    (title: string) => !before.includes(title),
-  ]
   const all = titlesOf(difference, tag)
-  const titles = [...all.filter(fresh), ...all.filter(known)]
+  const fresh = all.filter((name) => !before.includes(name))
+  const known = all.filter((name) => before.includes(name))
+  const titles = [...fresh.slice(0, 1), ...known, ...fresh.slice(1)]
   const parts = titles.slice(0, 1)
   for (const more of titles.slice(1, 4)) if (taken.includes(parts.join(', '))) parts.push(more)
   const title = parts.join(', ') || 'another'

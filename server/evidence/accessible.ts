@@ -17,7 +17,7 @@ import type { Chart } from '~~/core/states/chart'
 import { limits } from '../limits'
 import { fencedContext } from './browser'
 import type { ToTry } from './message'
-import { settles, stageOf, type Component, type Show, type Stage } from './stage'
+import { settles, showsOn, type Component, type Show, type ShownPage } from './shown-page'
 import { readTree } from './tree'
 import { goWay } from './way'
 
@@ -38,7 +38,7 @@ export async function tellAccessible(
 ): Promise<Told[]> {
   const context = await fencedContext(browser, origin)
   try {
-    const stage = await stageOf(context, asked, component, origin)
+    const stage = await showsOn(context, asked, component, origin)
     const late = Date.now() + limits.evidence.accessibleSeconds * 1000
     const told: Told[] = [await tellFace(stage, component, late)]
     for (const example of component.examples) {
@@ -85,7 +85,7 @@ async function tellFace(show: Show, component: Component, late: number): Promise
   const pressed: Pressed[] = []
   for (const { on, place, keys } of toPress(nodes, stops, ofSource)) {
     /** Where a key did nothing, the next is pressed on the same page. */
-    let stage: Stage | undefined
+    let stage: ShownPage | undefined
     for (const key of keys) {
       if (Date.now() > late) break
       stage ??= await focusOn(await show(component.face), place)
@@ -145,7 +145,7 @@ async function goThrough(page: Page, session: CDPSession): Promise<Stop[]> {
 }
 
 /** Goes to a stop of a component that was made anew. */
-async function focusOn(stage: Stage, place: number): Promise<Stage> {
+async function focusOn(stage: ShownPage, place: number): Promise<ShownPage> {
   for (let i = 0; i <= place; i++) await stage.page.keyboard.press('Tab')
   await listenForUse(stage.page)
   return stage
@@ -156,7 +156,7 @@ const ofFocus = new Set(['focus', 'blur', 'focusin', 'focusout'])
 
 /** Presses a key on what has the focus, and tells what came of it. */
 async function pressOn(
-  { page, session, frame }: Stage,
+  { page, session, frame }: ShownPage,
   stop: Pick<Stop, 'role' | 'name'>,
   key: string,
 ): Promise<Pressed> {

@@ -11,7 +11,7 @@ import { limits } from '../limits'
 import { fencedContext, usualWindow } from './browser'
 import { within, type Held } from './channel'
 import type { ToTry } from './message'
-import { stageOf, type Component, type Show, type Stage } from './stage'
+import { showsOn, type Component, type Show, type ShownPage } from './shown-page'
 import { putOff, watchTimers } from './timers'
 import { readTree } from './tree'
 import { doAct, goWay, inFrame } from './way'
@@ -37,7 +37,7 @@ export async function chartStates(
 ): Promise<Chart> {
   const context = await fencedContext(browser, origin)
   try {
-    const show = await stageOf(context, asked, component, origin)
+    const show = await showsOn(context, asked, component, origin)
     const began = Date.now()
     const isAfter = (share: number) => Date.now() - began > limits.evidence.chartSeconds * 1000 * share
     const steps = explore({
@@ -73,7 +73,7 @@ const namesOf = ({ contract }: Component, kind: 'key'): string[] =>
 
 /** A component on its page, as it is used and looked at. */
 class Watched {
-  private stage: Stage | undefined
+  private stage: ShownPage | undefined
   /** Something is put off for ever: nobody can wait until there is nothing left. */
   private isRestless = false
 
@@ -147,7 +147,7 @@ class Watched {
 }
 
 /** Has the component made anew on the page it is on; `false` where that page does not answer any more. */
-async function isMadeAnew({ page, frame }: Stage): Promise<boolean> {
+async function isMadeAnew({ page, frame }: ShownPage): Promise<boolean> {
   try {
     await page.mouse.move(usualWindow.width - 1, usualWindow.height - 1)
     return (await inFrame(frame, 0, [], { anew: true })).done === 0

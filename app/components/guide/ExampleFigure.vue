@@ -52,8 +52,15 @@ const bench = computed(() => ({
     : { show: JSON.stringify(example.usage), theme: theme === store.baseTheme ? undefined : theme },
 }))
 const shown = ref(open)
-const frame = useTemplateRef<{ replay(acts: Act[]): void }>('frame')
+const frame = useTemplateRef<{ replay(acts: Act[], quietly?: boolean): void }>('frame')
 const outcome = shallowRef<Outcome>()
+// once it stands there it is brought into its state; what is painted after that comes of the way itself
+let isBegun = false
+function begin() {
+  if (isBegun || !example.acts?.length) return
+  isBegun = true
+  frame.value?.replay(plain(example.acts), true)
+}
 </script>
 
 <template>
@@ -70,6 +77,7 @@ const outcome = shallowRef<Outcome>()
         :surround="around"
         :tallest="open ? 220 : 150"
         :example="example.id"
+        @painted="begin"
         @replayed="(came) => (outcome = came)"
       />
       <p v-else class="small bad">Was never built.</p>

@@ -10,7 +10,7 @@ defineEmits<{ go: [] }>()
 <template>
   <p class="small way" role="status">
     {{ sayActs(acts) }}{{ ' ' }}
-    <button type="button" class="link" @click="$emit('go')">Do it here</button>
+    <button type="button" class="link" @click="$emit('go')">Do it again</button>
     <span v-if="outcome?.failed" class="bad"> It did not get there: {{ sayMissed(outcome) }}</span>
     <span v-else-if="outcome" class="muted"> Done.</span>
   </p>

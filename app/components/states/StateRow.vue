@@ -50,15 +50,15 @@ const bench = computed(() => ({
       <div class="small acts">
         <NuxtLink class="link" :to="bench">On the bench</NuxtLink>
         <template v-if="state.way.length">
-          <span v-if="kept" class="muted">kept as “{{ kept.name }}”</span>
+          <span v-if="kept" class="muted">saved as “{{ kept.name }}”</span>
           <button v-else-if="mayKeep && !isNaming" type="button" class="link" @click="begin">
-            Keep as an example
+            Save as an example
           </button>
           <form v-else-if="isNaming" @submit.prevent="keep" @keydown.esc="isNaming = false">
             <label class="small"
               >Name <input ref="field" v-model="name" class="field" maxlength="120" required
             /></label>
-            <button class="act">Keep</button>
+            <button class="act">Save</button>
           </form>
         </template>
       </div>

@@ -1,4 +1,4 @@
-import ts from 'typescript'
+import type ts from 'typescript'
 import type { Place } from '../../contract/member'
 import { evaluate } from '../source/evaluate'
 import { anyKey, keysAnswered } from '../source/native-keys'

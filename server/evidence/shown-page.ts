@@ -14,16 +14,16 @@ const patience = 10_000
 export const settles = 80
 
 /** A page with a component on it, and what is needed to ask the browser about it. */
-export interface Stage {
+export interface ShownPage {
   page: Page
   session: CDPSession
   frame: Held
 }
 /** Puts the component there made anew, shown in some way; `before` is done to the page before its code runs. */
-export type Show = (usage: Usage, before?: (page: Page) => Promise<void>) => Promise<Stage>
+export type Show = (usage: Usage, before?: (page: Page) => Promise<void>) => Promise<ShownPage>
 
 /** One page on which a component can be looked at again and again, each time made anew. */
-export async function stageOf(
+export async function showsOn(
   context: BrowserContext,
   asked: ToTry,
   component: Component,
@@ -41,7 +41,7 @@ async function show(
   { tag, modules, provided, contract }: Component,
   { usage, before }: { usage: Usage; before: Parameters<Show>[1] },
   origin: string,
-): Promise<Stage> {
+): Promise<ShownPage> {
   await page.goto(`${origin}/frame`)
   const frame = await hold(page)
   await before?.(page)
