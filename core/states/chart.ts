@@ -10,7 +10,7 @@ const number = z.number().int().nonnegative()
  * A state that a component was seen in. The first of a chart is how it stands by itself; `way` leads to each
  * other, `differs` says what is otherwise there than at the first, and `came` and `went` which marks of markup
  * (`core/states/look.ts`). `sure`: the way led there a second time.
- * `passes`: it goes on by itself before anything can be tried in it.
+ * `passes`: it goes on by itself; what was tried in it was done at once.
  */
 export const stateFoundSchema = z.object({
   id: number,

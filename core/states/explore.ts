@@ -92,10 +92,21 @@ class Explored {
       this.undone.push({ from: state.id, acts, why: 'the state did not come again' })
   }
 
-  /** A state goes on by itself before anything can be tried in it. */
-  pass(state: Known): void {
-    this.passing.add(state.id)
-    state.untried = []
+  isStep(from: Known, to: Known): boolean {
+    return this.steps.some((step) => step.from === from.id && step.to === to.id && step.acts.length === 0)
+  }
+
+  /**
+   * The last state on the way to another that waits for whoever uses it, and the acts from there on, which have to
+   * be done without a pause; nothing where no such way is known.
+   */
+  rushTo({ id }: Known): { still: Known; lead: Act[] } | undefined {
+    const way = waysFrom(this.steps, 0).get(id)
+    if (!way) return undefined
+    const from = way.findLastIndex((step) => !this.passing.has(step.from))
+    const rest = from === -1 ? way : way.slice(from)
+    if (rest.length === 0 || rest.some(({ acts }) => acts.length === 0)) return undefined
+    return { still: this.states[rest[0]!.from]!, lead: rest.flatMap(({ acts }) => acts) }
   }
 
   get left(): number {
@@ -116,29 +127,30 @@ export function* explore(needs: ExploreNeeds): Steps<Chart> {
   while (!needs.isLate()) {
     const next = known.nearestUntried()
     if (!next) break
-    if (here !== next) here = yield* goTo(known, here, next)
-    if (here !== next) {
+    const rush = known.passing.has(next.id) ? known.rushTo(next) : { still: next, lead: [] }
+    if (rush && here !== rush.still) here = yield* goTo(known, here, rush.still)
+    if (!rush || here !== rush.still) {
       known.miss(next)
       continue
     }
-    here = yield* tryNext(known, next)
+    here = yield* tryNext(known, next, rush.lead)
   }
   const sure = yield* goOnceMore(known, needs)
   return chartOf(known, sure, needs)
 }
 
-/** Does what comes next of a state, and says where that led. */
-function* tryNext(known: Explored, state: Known): Steps<Known | undefined> {
+/** Does what comes next of a state, after what leads to it where it does not wait; says where that led. */
+function* tryNext(known: Explored, state: Known, lead: readonly Act[]): Steps<Known | undefined> {
   const acts = state.untried.shift()!
   known.tried++
-  const answer = yield { do: 'acts', acts }
+  const answer = yield { do: 'acts', acts: [...lead, ...acts] }
   if ('looks' in answer) return yield* goOn(known, state, acts, answer)
   known.undone.push({ from: state.id, acts, why: answer.failed })
-  // of two acts the first may have been done
-  return acts.length === 1 ? state : undefined
+  // of several acts the first may have been done
+  return acts.length + lead.length === 1 ? state : undefined
 }
 
-/** Takes in what was seen after an act; a state that is new is watched for a while, since it may pass. */
+/** Takes in what was seen after acts; a state that is new is watched for a while, since it may pass. */
 function* goOn(
   known: Explored,
   from: Known | undefined,
@@ -153,6 +165,8 @@ function* goOn(
     const far = here ? here.far + (by.length ? 1 : 0) : 0
     const { state, isNew } = known.stateOf(look, far)
     if (!state) return undefined
+    // what would have come anyway was not brought about by anything
+    if (here && known.passing.has(here.id) && known.isStep(here, state)) by = []
     if (here) known.addStep({ from: here.id, to: state.id, acts: by })
     // what answers late is brought about by the same acts
     if (state !== here) by = []
@@ -161,9 +175,8 @@ function* goOn(
       const stayed = yield { do: 'stay' }
       if ('looks' in stayed) waiting.push(...stayed.looks)
     }
-    // what goes on by itself gives nobody the time to try anything
     const goesOn = waiting.some((later) => signatureOf(later) !== signatureOf(state.look))
-    if (goesOn && by.length === 0) known.pass(state)
+    if (goesOn && by.length === 0) known.passing.add(state.id)
   }
   return here
 }
@@ -180,16 +193,22 @@ function* goTo(known: Explored, here: Known | undefined, there: Known): Steps<Kn
   return way ? yield* walk(known, start, way) : start
 }
 
-/** Does acts one after another, as long as each leads where it led before. */
+/** Does acts one after another, as long as each leads where it led before; in what passes without a pause. */
 function* walk(known: Explored, from: Known, way: readonly Step[]): Steps<Known | undefined> {
   let here: Known | undefined = from
-  for (const step of way) {
+  let lead: Act[] = []
+  for (const [i, step] of way.entries()) {
     // what passes by itself has done so when it was still
     if (!step.acts.length) continue
-    if (here?.id !== step.from) return here
-    const answer: Answer = yield { do: 'acts', acts: step.acts }
+    if (!lead.length && here?.id !== step.from) return here
+    if (known.passing.has(step.to) && way[i + 1]?.acts.length) {
+      lead.push(...step.acts)
+      continue
+    }
+    const answer: Answer = yield { do: 'acts', acts: [...lead, ...step.acts] }
     if ('failed' in answer) return undefined
-    here = yield* goOn(known, here, step.acts, answer)
+    here = yield* goOn(known, known.states[step.from], step.acts, answer)
+    lead = []
   }
   return here
 }
@@ -202,15 +221,10 @@ function* goOnceMore(known: Explored, needs: ExploreNeeds): Steps<Set<number>> {
     if (needs.isOver()) break
     const way = ways.get(id)
     if (!way) continue
-    let answer: Answer = yield { do: 'begin' }
-    const seen: Look[] = []
-    for (const act of way) {
-      if ('failed' in answer) break
-      answer = yield { do: 'acts', acts: [act] }
-      if ('looks' in answer) seen.splice(0, seen.length, ...answer.looks)
-    }
+    const begun = yield { do: 'begin' }
+    const answer: Answer = 'failed' in begun ? begun : yield { do: 'acts', acts: way }
     const signature = signatureOf(look)
-    if ('looks' in answer && seen.some((found) => signatureOf(found) === signature)) sure.add(id)
+    if ('looks' in answer && answer.looks.some((found) => signatureOf(found) === signature)) sure.add(id)
   }
   return sure
 }

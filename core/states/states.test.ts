@@ -64,11 +64,13 @@ function run(machine: Machine, needs: { late?: number; mostStates?: number } = {
     if (ask.do === 'begin') return go(0)
     if (ask.do === 'stay') return { looks: [] }
     acts++
-    const act = ask.acts[0]!
-    if (act.do === 'point' || act.do === 'wait' || act.do === 'gone')
-      return { looks: [lookOf(machine, here)] }
-    if (act.do !== 'press' || !('role' in act.on)) return { failed: 'not known' }
-    return go(machine.leads[here]![letters.indexOf(act.on.name!)]!)
+    // several acts are done without a pause: nothing passes between them
+    let to = here
+    for (const act of ask.acts) {
+      if (act.do === 'wait' || act.do === 'gone') to = settle(machine, to).at(-1)!
+      if (act.do === 'press' && 'role' in act.on) to = machine.leads[to]![letters.indexOf(act.on.name!)]!
+    }
+    return to === here ? { looks: [lookOf(machine, here)] } : go(to)
   }
   const isLate = () => acts >= (needs.late ?? 10_000)
   const steps = explore({
@@ -81,11 +83,13 @@ function run(machine: Machine, needs: { late?: number; mostStates?: number } = {
   for (let step = steps.next({ looks: [] }); ; step = steps.next(answer(step.value)))
     if (step.done) return chartSchema.parse(step.value)
 }
+/** The state of the table that a state of the chart is, by what it shows. */
 const stateOf = (chart: Chart, machine: Machine, id: number): number => {
-  const way = chart.states[id]!.way.filter((act) => act.do === 'press')
   let here = settle(machine, 0).at(-1)!
-  for (const act of way)
-    here = settle(machine, machine.leads[here]![letters.indexOf((act.on as { name: string }).name)]!).at(-1)!
+  for (const act of chart.states[id]!.way) {
+    if (act.do === 'press') here = machine.leads[here]![letters.indexOf((act.on as { name: string }).name)]!
+    else if (act.do !== 'point') here = settle(machine, here).at(-1)!
+  }
   return here
 }
 
@@ -122,6 +126,39 @@ test('of any table of states all that can be come to are found, with every step,
         .flatMap((state) => machine.leads[state]!.filter((to) => to !== state).map((to) => `${state} ${to}`))
       for (const edge of due) expect(edges).toContain(edge)
       expect(chart.left).toBe(0)
+    }),
+    { numRuns: 300 },
+  )
+})
+
+test('where some states pass by themselves, what can be done in them at once is found too', () => {
+  const passing = fc.integer({ min: 3, max: 6 }).chain((count) =>
+    fc.record({
+      leads: fc.array(fc.array(fc.integer({ min: 0, max: count - 1 }), { minLength: 2, maxLength: 2 }), {
+        minLength: count,
+        maxLength: count,
+      }),
+      // the last one passes to some other that does not
+      to: fc.integer({ min: 0, max: count - 2 }),
+    }),
+  )
+  fc.assert(
+    fc.property(passing, ({ leads, to }) => {
+      const machine = { leads, passes: leads.map((_state, i) => (i === leads.length - 1 ? to : undefined)) }
+      const distance = new Map([[0, 0]])
+      for (const [at, far] of distance)
+        for (const next of leads[at]!) if (!distance.has(next)) distance.set(next, far + 1)
+      const near = [...distance].filter(([, far]) => far <= 3).map(([state]) => state)
+      const chart = run(machine)
+      const found = chart.states.map(({ title, id }) =>
+        title === 'at rest' ? 0 : stateOf(chart, machine, id),
+      )
+      for (const state of near) expect(found).toContain(state)
+      expect(chart.states.every(({ sure }) => sure)).toBe(true)
+      expect(chart.undone).toEqual([])
+      for (const { from, to: next, acts } of chart.steps)
+        if (acts.length) expect(leads[found[from]!]).toContain(found[next])
+        else expect([found[from], found[next]]).toEqual([leads.length - 1, to])
     }),
     { numRuns: 300 },
   )

@@ -33,27 +33,27 @@ const has = (nodes: readonly ToldNode[], { role, name }: ToldNode): boolean =>
   nodes.some((node) => node.role === role && node.name === name)
 
 /** What somebody waits for who has seen one state and waits for the next: something that comes, or that goes. */
-function waitBetween(before: Look, after: Look): Act | undefined {
+function waitBetween(before: Look, after: Look): Act[] | undefined {
   const came = after.told.find((node) => targetOf(node) && !has(before.told, node))
-  if (came) return { do: 'wait', for: targetOf(came)! }
+  if (came) return [{ do: 'wait', for: targetOf(came)! }]
   const went = before.told.find((node) => targetOf(node) && !has(after.told, node))
-  return went && { do: 'gone', for: targetOf(went)! }
+  return went && [{ do: 'gone', for: targetOf(went)! }]
 }
 
-/** The shortest way to each state from the first, as acts; where it passes by itself, that is waited for. */
+/**
+ * The shortest way to each state from the first, as acts. Where one passes by itself that is waited for, and so is
+ * what a key is pressed in: all else is waited for by whoever does it.
+ */
 export function shortestWays(
   states: readonly { id: number; look: Look }[],
   steps: readonly Step[],
 ): Map<number, Act[]> {
   const lookOf = new Map(states.map(({ id, look }) => [id, look]))
-  return new Map(
-    [...waysFrom(steps, 0)].map(([id, way]) => [
-      id,
-      way
-        .flatMap(({ acts, from, to }) =>
-          acts.length ? acts : (waitBetween(lookOf.get(from)!, lookOf.get(to)!) ?? []),
-        )
-        .slice(0, mostActs),
-    ]),
-  )
+  const waitAlong = ({ from, to }: Step): Act[] => waitBetween(lookOf.get(from)!, lookOf.get(to)!) ?? []
+  const actsOf = (way: readonly Step[]): Act[] =>
+    way.flatMap((step, i) => {
+      if (!step.acts.length) return waitAlong(step)
+      return way[i + 1]?.acts[0]?.do === 'key' ? [...step.acts, ...waitAlong(step)] : step.acts
+    })
+  return new Map([...waysFrom(steps, 0)].map(([id, way]) => [id, actsOf(way).slice(0, mostActs)]))
 }

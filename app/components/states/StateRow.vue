@@ -74,10 +74,7 @@ const bench = computed(() => ({
       <p v-if="!state.sure" class="bad small">It did not come again by the same way.</p>
     </td>
     <td>
-      <p v-if="state.passes" class="muted">
-        It passes by itself, before anything else can be done: nothing was tried in it.
-      </p>
-      <p v-else-if="!out.length" class="muted">Nothing that was tried leads out of it.</p>
+      <p v-if="!out.length" class="muted">Nothing that was tried leads out of it.</p>
       <p v-for="group in out" :key="group.id">
         to
         <button type="button" class="link" @click="$emit('choose', group.id)">
