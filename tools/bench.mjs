@@ -3,6 +3,7 @@
 import { benchmarks as accuracy } from './bench/accuracy.mjs'
 import { benchmarks as costs } from './bench/costs.mjs'
 import { benchmarks as edits } from './bench/prop-edit.mjs'
+import { benchmarks as looks } from './bench/looks.mjs'
 import { benchmarks as reading } from './bench/reading-cost.mjs'
 import { benchmarks as replays } from './bench/replays.mjs'
 import { benchmarks as shelves } from './bench/shelves.mjs'
@@ -26,6 +27,7 @@ const benches = {
   ...spreads,
   ...shows,
   ...replays,
+  ...looks,
 }
 const wanted = Object.keys(benches).filter((key) => names.length === 0 || names.includes(key))
 for (const name of names)
@@ -40,7 +42,7 @@ let server
 let at
 if (postgres) {
   const [port, previewPort] = [await freePort(), await freePort()]
-  at = { port, url: `http://localhost:${port}`, preview: previewPort }
+  at = { port, url: `http://localhost:${port}`, preview: previewPort, database: postgres.url }
   const env = {
     DATABASE_URL: postgres.url,
     PORT: String(port),

@@ -42,14 +42,11 @@ export async function chartStates(
     const isAfter = (share: number) => Date.now() - began > limits.evidence.chartSeconds * 1000 * share
     const steps = explore({
       tag: component.tag,
-      keys: namesOf(component, 'key'),
+      keys: keysOf(component),
       isLate: () => isAfter(beforeTheEnd),
       isOver: () => isAfter(1),
     })
-    const custom = membersOf(component.contract, 'state')
-      .filter(({ by, known }) => by === 'custom' && known !== 'comment')
-      .map(({ name }) => name)
-    const watched = new Watched(show, component, custom)
+    const watched = new Watched(show, component, customStatesOf(component))
     const answer = async (ask: Ask): Promise<Answer> => {
       if (ask.do === 'begin') await watched.begin()
       if (ask.do === 'stay') return { looks: await watched.stay() }
@@ -66,14 +63,17 @@ export async function chartStates(
   }
 }
 
-const namesOf = ({ contract }: Component, kind: 'key'): string[] =>
-  membersOf(contract, kind)
-    .filter(({ known }) => known !== 'comment')
-    .map(({ name }) => name)
+/** Keys, or custom states, that its source has; what only a comment says is left out. */
+const keysOf = ({ contract }: Component): string[] =>
+  membersOf(contract, 'key').flatMap(({ name, known }) => (known === 'comment' ? [] : [name]))
+const customStatesOf = ({ contract }: Component): string[] =>
+  membersOf(contract, 'state').flatMap(({ name, by, known }) =>
+    by === 'custom' && known !== 'comment' ? [name] : [],
+  )
 
 /** A component on its page, as it is used and looked at. */
 class Watched {
-  private stage: ShownPage | undefined
+  private shown: ShownPage | undefined
   /** Something is put off for ever: nobody can wait until there is nothing left. */
   private isRestless = false
 
@@ -85,13 +85,13 @@ class Watched {
 
   /** Has it made anew, on the page it is on as long as that answers. */
   async begin(): Promise<void> {
-    if (this.stage && (await isMadeAnew(this.stage))) return
-    this.stage = await this.show(this.component.face, watchTimers)
+    if (this.shown && (await isMadeAnew(this.shown))) return
+    this.shown = await this.show(this.component.face, watchTimers)
   }
 
   /** Why an act could not be done; nothing where it was. */
   async act(act: Act): Promise<string | undefined> {
-    const { page, frame } = this.stage!
+    const { page, frame } = this.shown!
     const { tag } = this.component
     if (act.do === 'wait' || act.do === 'gone') return (await goWay(page, frame, tag, [act])).failed?.why
     try {
@@ -105,14 +105,14 @@ class Watched {
 
   /** What comes by itself for a while, where something is done every while. */
   async stay(): Promise<Look[]> {
-    if ((await putOff(this.stage!.page)).again === 0) return []
-    await this.stage!.page.waitForTimeout(stays)
+    if ((await putOff(this.shown!.page)).again === 0) return []
+    await this.shown!.page.waitForTimeout(stays)
     return this.looksUntilStill()
   }
 
   /** Looks until nothing is put off any more and two looks are the same; those that differ, in order. */
   async looksUntilStill(): Promise<Look[]> {
-    const { page } = this.stage!
+    const { page } = this.shown!
     const late = Date.now() + stillness.atMost
     const looks: Look[] = []
     let last = ''
@@ -132,7 +132,7 @@ class Watched {
 
   /** All there is of one moment: where the markup changed meanwhile, it is looked at again. */
   private async look(): Promise<Look> {
-    const { page, session, frame } = this.stage!
+    const { page, session, frame } = this.shown!
     const { tag } = this.component
     let markup = await askMarkup(frame)
     for (let again = 0; ; again++) {

@@ -104,6 +104,7 @@ const codeOf = ({ usage }: Plated) =>
                 :to="{ hash: `#${keyOf(shown)}`, query: $route.query }"
                 >{{ shown.title }}</NuxtLink><span v-else class="code muted">{{ shown.title }}</span>
               <span v-if="shown.variant?.usual" class="small muted">default</span>
+              <span v-if="shown.variant?.since" class="small muted">since {{ shown.variant.since }}</span>
               <button
                 type="button"
                 class="link small"
@@ -135,6 +136,9 @@ const codeOf = ({ usage }: Plated) =>
               :comment="shown.variant?.comment"
               @written="$emit('written', $event)"
             />
+            <span v-if="shown.variant?.deprecated !== undefined" class="small"
+              ><Mark name="deprecated" /> {{ shown.variant.deprecated || 'deprecated' }}</span
+            >
             <span v-if="shown.variant?.only" class="small bad">{{ onlyNamedIn[shown.variant.only] }}</span>
             <div v-if="shownCode === `${axis.name} ${shown.title}`" class="code-of">
               <pre tabindex="0" :aria-label="`Code of ${axis.name} ${shown.title}`">{{ codeOf(shown) }}</pre>

@@ -8,13 +8,17 @@ import { saidOfValues } from './value-comments'
 function said(files: Record<string, string>): Record<string, string> {
   const { contracts } = readLibrary(Object.entries(files).map(([path, text]) => ({ path, text })))
   return Object.fromEntries(
-    membersOf(contracts[0]!, 'variant').flatMap(({ value, comment, deprecated }) =>
+    membersOf(contracts[0]!, 'variant').flatMap(({ value, comment, deprecated, since }) =>
       comment === undefined && deprecated === undefined
         ? []
         : [
             [
               String(value),
-              [comment, deprecated === undefined ? '' : `deprecated: ${deprecated}`.trim()]
+              [
+                comment,
+                deprecated === undefined ? '' : `deprecated: ${deprecated}`.trim(),
+                since && `since ${since}`,
+              ]
                 .filter(Boolean)
                 .join(' '),
             ],
@@ -29,6 +33,7 @@ const tones = `export type Tone =
   | /* boats stay in */ 'storm'
   /**
    * It is over.
+   * @since 1.2.0
    * @deprecated use calm
    */
   | 'good'
@@ -38,7 +43,7 @@ const due = {
   calm: 'It changes nothing.',
   warn: 'something may change',
   storm: 'boats stay in',
-  good: 'It is over. deprecated: use calm',
+  good: 'It is over. deprecated: use calm since 1.2.0',
 }
 
 test.each([

@@ -3,10 +3,14 @@ import type { Prop } from '../../contract/prop'
 import { tagText, wordsOf } from '../source/comments'
 import type { SourceSet } from '../source/source-set'
 
-/** What source says of one value where it names it: words, and that it is deprecated, with the reason if any. */
+/**
+ * What source says of one value where it names it: words, since which version there is one, and that it is
+ * deprecated, with the reason if any.
+ */
 export interface SaidOfValue {
   comment?: string
   deprecated?: string
+  since?: string
 }
 type Said = Map<string | number, SaidOfValue>
 
@@ -125,8 +129,12 @@ function say(said: Said, value: string | number | undefined, more: SaidOfValue):
 
 /** What a doc comment says of a declaration. */
 function saidAt(node: ts.Node): SaidOfValue {
-  const [comment, deprecated] = [wordsOf(node), tagText(node, 'deprecated')]
-  return { ...(comment ? { comment } : {}), ...(deprecated === undefined ? {} : { deprecated }) }
+  const [comment, deprecated, since] = [wordsOf(node), tagText(node, 'deprecated'), tagText(node, 'since')]
+  return {
+    ...(comment ? { comment } : {}),
+    ...(deprecated === undefined ? {} : { deprecated }),
+    ...(since ? { since } : {}),
+  }
 }
 
 /**
