@@ -129,6 +129,14 @@ export function componentTitle(tag: string, prefix: string): string {
   return bare.charAt(0).toUpperCase() + bare.slice(1)
 }
 
+/** A value as text in which the keys of objects, defaults of props among them, stand in one order. */
+const inOrder = (value: unknown): string =>
+  JSON.stringify(value, (_key, part: unknown) =>
+    typeof part === 'object' && part !== null && !Array.isArray(part)
+      ? Object.fromEntries(Object.entries(part).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : part,
+  )
+
 /** Whether two contracts say the same, whatever order their fields were kept in. */
 export const sameContract = (a: Contract, b: Contract): boolean =>
-  JSON.stringify(contractSchema.parse(a)) === JSON.stringify(contractSchema.parse(b))
+  inOrder(contractSchema.parse(a)) === inOrder(contractSchema.parse(b))

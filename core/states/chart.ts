@@ -24,8 +24,16 @@ export const stateFoundSchema = z.object({
 })
 export type StateFound = z.infer<typeof stateFoundSchema>
 
-/** That acts led from one state to another; without any it came by itself. */
-export const stepSchema = z.object({ from: number, to: number, acts: actsSchema })
+/**
+ * That acts led from one state to another; without any it came by itself. `focus` is what has the focus then, where
+ * that changed: in words, nothing where nobody has it any more.
+ */
+export const stepSchema = z.object({
+  from: number,
+  to: number,
+  acts: actsSchema,
+  focus: text.optional(),
+})
 export type Step = z.infer<typeof stepSchema>
 
 /**
@@ -67,3 +75,9 @@ export function stepsOf({ steps }: Pick<Chart, 'steps'>, id: number): { into: St
 
 /** What leads along a step: `press the button “Open”`, or that it comes by itself. */
 export const sayStep = ({ acts }: Pick<Step, 'acts'>): string => acts.map(sayAct).join(', ') || 'by itself'
+
+/** What a step does to the focus, in words; nothing where it leaves it where it is. */
+export const sayFocus = ({ focus }: Step): string => {
+  if (focus === undefined) return ''
+  return focus === '' ? 'the focus is lost' : `the focus goes to ${focus}`
+}

@@ -1,6 +1,7 @@
 import type { Act } from '../acts/act'
 import { actsToTry } from './acts-to-try'
 import type { Chart, Step } from './chart'
+import { focusAfter } from './focus'
 import { signatureOf, type Look } from './look'
 import { describeState, ownMarks } from './title'
 import { shortestWays, waysFrom } from './ways'
@@ -47,6 +48,8 @@ class Explored {
   readonly steps: Step[] = []
   readonly undone: Chart['undone'] = []
   tried = 0
+  /** What was seen last, with where the focus was. */
+  last: Look | undefined
   overflowed = false
   private readonly bySignature = new Map<string, Known>()
   private readonly missed = new Map<number, number>()
@@ -72,8 +75,9 @@ class Explored {
 
   addStep(step: Step): void {
     if (step.from === step.to) return
-    const key = JSON.stringify(step)
-    if (!this.steps.some((other) => JSON.stringify(other) === key)) this.steps.push(step)
+    const keyOf = ({ from, to, acts }: Step) => JSON.stringify([from, to, acts])
+    const key = keyOf(step)
+    if (!this.steps.some((other) => keyOf(other) === key)) this.steps.push(step)
   }
 
   /** The state nearest to the beginning of which something is left to try. */
@@ -167,7 +171,10 @@ function* goOn(
     if (!state) return undefined
     // what would have come anyway was not brought about by anything
     if (here && known.passing.has(here.id) && known.isStep(here, state)) by = []
-    if (here) known.addStep({ from: here.id, to: state.id, acts: by })
+    if (here) {
+      const focus = known.last && by.length ? focusAfter(known.last, by, answer.looks.at(-1)!) : undefined
+      known.addStep({ from: here.id, to: state.id, acts: by, ...(focus === undefined ? {} : { focus }) })
+    }
     // what answers late is brought about by the same acts
     if (state !== here) by = []
     here = state
@@ -175,6 +182,7 @@ function* goOn(
       const stayed = yield { do: 'stay' }
       if ('looks' in stayed) waiting.push(...stayed.looks)
     }
+    if (waiting.length === 0) known.last = look
     const goesOn = waiting.some((later) => signatureOf(later) !== signatureOf(state.look))
     if (goesOn && by.length === 0) known.passing.add(state.id)
   }

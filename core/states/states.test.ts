@@ -1,12 +1,14 @@
 import fc from 'fast-check'
 import type { ToldNode } from '../accessible/told'
+import type { Act } from '../acts/act'
 import { sayAct } from '../acts/sentence'
 import type { Node } from '../style/found'
 import { actsToTry } from './acts-to-try'
 import { contractSchema } from '../contract/contract'
-import { chartSchema, noChart, sayStep, type Chart } from './chart'
+import { chartSchema, noChart, sayFocus, sayStep, type Chart } from './chart'
 import { explore, type Answer, type Ask } from './explore'
 import { signatureOf, type Look } from './look'
+import { focusAfter } from './focus'
 import { reachedIn } from './reached'
 import { describeState } from './title'
 
@@ -354,4 +356,20 @@ test('a state of the source is reached where its mark stands, at rest too; else 
     ['tone=warn', [0, 1]],
     ['level', [1]],
   ])
+})
+
+test('where the focus goes is told; it is lost where a key, or what was pressed and is gone, leaves it with nobody', () => {
+  const held = (role: string, name: string) => node(role, name, { focused: 'true' })
+  const key: Act[] = [{ do: 'key', key: 'Escape' }]
+  const press = (role: string, name: string): Act[] => [{ do: 'press', on: { role, name } }]
+  const [dialog, bare] = [lookAt([held('button', 'Close')]), lookAt([node('button', 'Open')])]
+  expect(focusAfter(dialog, key, bare)).toBe('')
+  expect(focusAfter(dialog, key, lookAt([held('button', 'Open')]))).toBe('button “Open”')
+  expect(focusAfter(dialog, key, dialog)).toBeUndefined()
+  expect(focusAfter(bare, key, bare)).toBeUndefined()
+  expect(focusAfter(dialog, press('button', 'Close'), bare)).toBe('')
+  expect(focusAfter(bare, press('button', 'Close'), lookAt([node('button', 'Close')]))).toBeUndefined()
+  expect(focusAfter(lookAt([held('combobox', 'To')]), press('option', 'Ardle'), bare)).toBeUndefined()
+  expect(sayFocus({ from: 0, to: 1, acts: key, focus: '' })).toBe('the focus is lost')
+  expect(sayFocus({ from: 0, to: 1, acts: key })).toBe('')
 })

@@ -121,8 +121,9 @@ class Watched {
       const isBusy = !this.isRestless && (await putOff(page)).soon > 0
       const look = await this.look()
       const now = signatureOf(look)
-      if (now !== last) looks.push(look)
-      else if (!isBusy) return looks
+      // the focus may come later than all else
+      looks.splice(now === last ? -1 : looks.length, 1, look)
+      if (now === last && !isBusy) return looks
       last = now
       if (Date.now() < late) continue
       this.isRestless ||= isBusy

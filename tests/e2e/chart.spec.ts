@@ -82,6 +82,17 @@ test('the states of components are found by trying, and drawn with what leads wh
     await expect(stateRow(page, 'dialog “Sure?” there')).toContainText(/from .*: by itself/)
     await expect(page.getByRole('table')).toContainText('press the option “Ardle”')
   })
+  await test.step('where the focus goes is told, and where it is lost', async () => {
+    await open(page, 'harbour-hatch')
+    await expect(stateRow(page, 'at rest')).toContainText('The focus goes to button “Shut”')
+    await expect(stateRow(page, 'dialog “Hatch” there')).toContainText('The focus goes to button “Open”')
+    await expect(page.getByRole('region', { name: 'Focus lost' }).getByRole('listitem')).toHaveText([
+      'In “dialog “Hatch” there”: press Escape.',
+    ])
+    await open(page, 'harbour-lamp')
+    await expect(stations(page)).toHaveCount(2)
+    await expect(page.getByRole('region', { name: 'Focus lost' })).toHaveCount(0)
+  })
   await test.step('numbers that never rest make no states', async () => {
     await open(page, 'harbour-tide')
     await expect(stations(page)).toHaveText(['at rest', 'pressed'])

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { sayActs } from '~~/core/acts/sentence'
-import { sayStep, stepsOf, type Chart, type StateFound, type Step } from '~~/core/states/chart'
+import { sayFocus, sayStep, stepsOf, type Chart, type StateFound, type Step } from '~~/core/states/chart'
 import type { ExampleView } from '~~/core/wire'
 
 /** A state that was found, in words: what brings it about, what ends it, what is otherwise in it. */
@@ -16,6 +16,10 @@ const emit = defineEmits<{ keep: [name: string]; choose: [id: number] }>()
 const store = useLibrary()
 const ends = computed(() => stepsOf(chart, state.id))
 const titleOf = (id: number) => chart.states.find((other) => other.id === id)?.title ?? ''
+/** Where the focus is once something was done, each place once. */
+const focusOf = (id: number): string[] => [
+  ...new Set(ends.value.out.filter((step) => step.to === id && step.focus).map(sayFocus)),
+]
 /** Steps by the state at their other end, with the acts of each. */
 const grouped = (steps: readonly Step[], end: 'from' | 'to') => {
   const groups = new Map<number, string[]>()
@@ -80,6 +84,7 @@ const bench = computed(() => ({
         <button type="button" class="link" @click="$emit('choose', group.id)">
           {{ titleOf(group.id) }}</button>:
         {{ group.acts.join('; or ') }}
+        <span v-for="says in focusOf(group.id)" :key="says" class="small muted">. {{ capital(says) }}</span>
       </p>
     </td>
     <td>

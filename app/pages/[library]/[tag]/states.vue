@@ -14,6 +14,8 @@ const chosen = useAddressChoice('state', '')
 const at = computed(() => chart.value?.states.find(({ id }) => String(id) === chosen.value)?.id)
 const reached = computed(() => (chart.value && contract.value ? reachedIn(contract.value, chart.value) : []))
 const missing = computed(() => reached.value.filter((entry) => entry.in.length === 0))
+/** Acts that leave the focus with nobody. */
+const lost = computed(() => chart.value?.steps.filter(({ focus }) => focus === '') ?? [])
 const ofBrowser = computed(() =>
   contract.value
     ? membersOf(contract.value, 'state').filter(
@@ -109,6 +111,15 @@ const says = computed(() => {
               />
             </tbody>
           </table>
+        </section>
+        <section v-if="lost.length" aria-label="Focus lost">
+          <h2>Focus lost</h2>
+          <p>Whoever works with keys begins anew at the top of the page after this:</p>
+          <ul>
+            <li v-for="(step, i) in lost" :key="i" class="bad">
+              In “{{ titleOf(step.from) }}”: {{ sayStep(step) }}.
+            </li>
+          </ul>
         </section>
         <section v-if="missing.length || chart.undone.length || leftOut" aria-label="Not reached">
           <h2>Not reached</h2>
