@@ -100,7 +100,7 @@ test(
 test('every component in every theme on one page, also held in a state', async ({ page }) => {
   await signIn(page, at, 'ines', '/tern')
   await page.getByRole('link', { name: 'See all at once' }).click()
-  await expect(page.getByRole('article')).toHaveCount(11)
+  await expect(page.getByRole('article')).toHaveCount(16)
   const action = page.frameLocator('iframe[title^="Action in Daywatch, Nightwatch"]')
   await expect(action.locator('tern-action')).toHaveCount(2)
   const grounds = () =>

@@ -16,7 +16,7 @@ test(
   async ({ page }) => {
     test.setTimeout(180_000)
     await signIn(page, at, 'ines', '/tern')
-    await expect(page.getByRole('article')).toHaveCount(11)
+    await expect(page.getByRole('article')).toHaveCount(16)
     const began = Date.now()
     await page.keyboard.press('n')
     await expect(page.getByLabel('Name')).toBeFocused()
