@@ -19,7 +19,10 @@ const { looked } = useLooked(
   statesFoundSchema,
 )
 const chart = computed(() => looked.value?.chart)
-const states = computed(() => (chart.value?.states ?? []).slice(1))
+const all = computed(() => (chart.value?.states ?? []).slice(1))
+/** Each is a rendering of its own: a guide shows the nearest. */
+const most = 6
+const states = computed(() => all.value.slice(0, most))
 const reached = computed(() => (chart.value ? reachedIn(contract, chart.value) : []))
 const host = frameName()
 /** What is said of the states of the source that one found is in, and of no more than that. */
@@ -46,6 +49,11 @@ const wordsOn = (id: number): string[] =>
         <p class="small muted">{{ sayActs(state.way) }}</p>
       </li>
     </ul>
+    <p v-if="all.length > most" class="small">
+      <NuxtLink class="link" :to="`/${store.slug}/${contract.tag}/states`"
+        >All {{ count(all.length) }}, and which leads where</NuxtLink
+      >
+    </p>
     <p v-if="!looked!.current" class="small muted">Seen in a browser before it was changed.</p>
   </section>
 </template>

@@ -61,23 +61,27 @@ const isNear = ({ from, to }: { from: number; to: number }) => from === at || to
           }}<template v-if="line.says.length > 1">, or {{ line.says.length - 1 }} more</template></span
         >
       </div>
-      <button
+      <div
         v-for="state in chart.states"
         :key="state.id"
-        type="button"
         class="station"
         :class="{ at: at === state.id }"
-        :aria-pressed="at === state.id"
         :style="{
           ...station,
           left: `${laid.places.get(state.id)!.x}px`,
           top: `${laid.places.get(state.id)!.y}px`,
         }"
-        @click="$emit('choose', state.id)"
       >
         <StateStation :tag :face :state :theme :host />
-        <span class="title">{{ state.title }}</span>
-      </button>
+        <button
+          type="button"
+          class="title"
+          :aria-pressed="at === state.id"
+          @click="$emit('choose', state.id)"
+        >
+          {{ state.title }}
+        </button>
+      </div>
     </div>
   </div>
 </template>
@@ -141,15 +145,24 @@ marker path {
   background: var(--paper);
   border: 1px solid var(--rule-soft);
   border-bottom: 2px solid var(--ink);
-  text-align: start;
   overflow: hidden;
 }
 .station.at {
   border-color: var(--kelp);
 }
 .title {
+  border: 0;
+  background: none;
+  padding: 0;
+  text-align: start;
   overflow: hidden;
   white-space: nowrap;
   text-overflow: ellipsis;
+}
+/* all of it is pressed as one */
+.title::after {
+  content: '';
+  position: absolute;
+  inset: 0;
 }
 </style>
