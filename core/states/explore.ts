@@ -13,8 +13,11 @@ export type Ask =
   | { do: 'acts'; acts: readonly Act[] }
   /** Do nothing for a while: it may go on by itself. */
   | { do: 'stay' }
-/** What was seen from one moment to the next, the last of them once it was still; or why it could not be done. */
-export type Answer = { looks: Look[] } | { failed: string }
+/**
+ * What was seen from one moment to the next, the last of them once it was still; or why it could not be done, and
+ * whether the component is not there any more.
+ */
+export type Answer = { looks: Look[] } | { failed: string; isLost?: boolean }
 
 export interface ExploreNeeds {
   tag: string
@@ -151,7 +154,7 @@ function* tryNext(known: Explored, state: Known, lead: readonly Act[]): Steps<Kn
   if ('looks' in answer) return yield* goOn(known, state, acts, answer)
   known.undone.push({ from: state.id, acts, why: answer.failed })
   // of several acts the first may have been done
-  return acts.length + lead.length === 1 ? state : undefined
+  return acts.length + lead.length === 1 && !answer.isLost ? state : undefined
 }
 
 /** Takes in what was seen after acts; a state that is new is watched for a while, since it may pass. */

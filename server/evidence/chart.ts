@@ -47,16 +47,9 @@ export async function chartStates(
       isOver: () => isAfter(1),
     })
     const watched = new Watched(show, component, customStatesOf(component))
-    const answer = async (ask: Ask): Promise<Answer> => {
-      if (ask.do === 'begin') await watched.begin()
-      if (ask.do === 'stay') return { looks: await watched.stay() }
-      for (const act of ask.do === 'acts' ? ask.acts : []) {
-        const failed = await watched.act(act)
-        if (failed !== undefined) return { failed }
-      }
-      return { looks: await watched.looksUntilStill() }
-    }
-    for (let step = steps.next({ looks: [] }); ; step = steps.next(await answer(step.value)))
+    // where it can not even be shown there is nothing to look for
+    await watched.begin()
+    for (let step = steps.next({ looks: [] }); ; step = steps.next(await watched.answer(step.value)))
       if (step.done) return chartSchema.parse(step.value)
   } finally {
     await context.close().catch(() => undefined)
@@ -83,10 +76,29 @@ class Watched {
     private readonly custom: readonly string[],
   ) {}
 
+  /** Does what is asked; where its page is left by that, or does not answer, it is shown anew next time. */
+  async answer(ask: Ask): Promise<Answer> {
+    try {
+      if (ask.do === 'begin') await this.begin()
+      if (ask.do === 'stay') return { looks: await this.stay() }
+      for (const act of ask.do === 'acts' ? ask.acts : []) {
+        const failed = await this.act(act)
+        if (failed !== undefined) return { failed }
+      }
+      return { looks: await this.looksUntilStill() }
+    } catch {
+      this.shown = undefined
+      return { failed: 'it left its page, or did not answer any more', isLost: true }
+    }
+  }
+
   /** Has it made anew, on the page it is on as long as that answers. */
   async begin(): Promise<void> {
     if (this.shown && (await isMadeAnew(this.shown))) return
-    this.shown = await this.show(this.component.face, watchTimers)
+    this.shown = await this.show(this.component.face, async (page) => {
+      await watchTimers(page)
+      await stayOnPage(page)
+    })
   }
 
   /** Why an act could not be done; nothing where it was. */
@@ -146,6 +158,17 @@ class Watched {
     }
   }
 }
+
+/** Links and forms lead nowhere, once the component has had its say. */
+const stayOnPage = (page: Page): Promise<void> =>
+  page.evaluate(() => {
+    window.addEventListener('click', (event) => {
+      const isLink = (target: EventTarget) =>
+        (target instanceof HTMLAnchorElement || target instanceof HTMLAreaElement) && target.href !== ''
+      if (event.composedPath().some(isLink)) event.preventDefault()
+    })
+    window.addEventListener('submit', (event) => event.preventDefault())
+  })
 
 /** Has the component made anew on the page it is on; `false` where that page does not answer any more. */
 async function isMadeAnew({ page, frame }: ShownPage): Promise<boolean> {
