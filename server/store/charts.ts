@@ -34,10 +34,11 @@ export async function keptCharts(
     )
     .select('component_id', 'key', 'chart', 'made_at')
   return new Map(
-    rows.map(({ component_id, chart, ...row }) => [
-      component_id,
-      { ...row, chart: chartSchema.parse(chart) },
-    ]),
+    rows.flatMap(({ component_id, chart, ...row }) => {
+      // what was kept in a shape of before is looked for anew
+      const read = chartSchema.safeParse(chart)
+      return read.success ? [[component_id, { ...row, chart: read.data }] as const] : []
+    }),
   )
 }
 
