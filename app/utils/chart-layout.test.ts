@@ -18,7 +18,7 @@ const charts = fc.integer({ min: 2, max: 9 }).chain((count) =>
           differs: [],
           came: [],
           went: [],
-          sure: true,
+          sure: 'yes',
           passes: false,
         })),
         steps: links

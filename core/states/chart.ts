@@ -9,7 +9,8 @@ const number = z.number().int().nonnegative()
 /**
  * A state that a component was seen in. The first of a chart is how it stands by itself; `way` leads to each
  * other, `differs` says what is otherwise there than at the first, and `came` and `went` which marks of markup
- * (`core/states/look.ts`). `sure`: the way led there a second time.
+ * (`core/states/look.ts`). `sure`: whether the way led there a second
+ * time.
  * `passes`: it goes on by itself; what was tried in it was done at once.
  */
 export const stateFoundSchema = z.object({
@@ -19,7 +20,7 @@ export const stateFoundSchema = z.object({
   differs: texts,
   came: texts,
   went: texts,
-  sure: z.boolean(),
+  sure: z.enum(['yes', 'no', 'not tried']),
   passes: z.boolean(),
 })
 export type StateFound = z.infer<typeof stateFoundSchema>

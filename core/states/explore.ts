@@ -1,6 +1,6 @@
 import type { Act } from '../acts/act'
 import { actsToTry } from './acts-to-try'
-import type { Chart, Step } from './chart'
+import type { Chart, StateFound, Step } from './chart'
 import { focusAfter } from './focus'
 import { signatureOf, type Look } from './look'
 import { describeState, ownMarks } from './title'
@@ -224,9 +224,9 @@ function* walk(known: Explored, from: Known, way: readonly Step[]): Steps<Known 
   return here
 }
 
-/** Which states are come to again by the way that the chart has for them. */
-function* goOnceMore(known: Explored, needs: ExploreNeeds): Steps<Set<number>> {
-  const sure = new Set([0])
+/** Whether states are come to again by the way that the chart has for them, as long as there is time. */
+function* goOnceMore(known: Explored, needs: ExploreNeeds): Steps<Map<number, boolean>> {
+  const sure = new Map([[0, true]])
   const ways = shortestWays(known.states, known.steps)
   for (const { id, look } of known.states.slice(1)) {
     if (needs.isOver()) break
@@ -235,12 +235,15 @@ function* goOnceMore(known: Explored, needs: ExploreNeeds): Steps<Set<number>> {
     const begun = yield { do: 'begin' }
     const answer: Answer = 'failed' in begun ? begun : yield { do: 'acts', acts: way }
     const signature = signatureOf(look)
-    if ('looks' in answer && answer.looks.some((found) => signatureOf(found) === signature)) sure.add(id)
+    sure.set(id, 'looks' in answer && answer.looks.some((found) => signatureOf(found) === signature))
   }
   return sure
 }
 
-function chartOf(known: Explored, sure: ReadonlySet<number>, { tag, isLate }: ExploreNeeds): Chart {
+const sureOf = (again: boolean | undefined): StateFound['sure'] =>
+  again === undefined ? 'not tried' : again ? 'yes' : 'no'
+
+function chartOf(known: Explored, again: ReadonlyMap<number, boolean>, { tag, isLate }: ExploreNeeds): Chart {
   const [rest] = known.states
   const ways = shortestWays(known.states, known.steps)
   const steps = waysFrom(known.steps, 0)
@@ -252,7 +255,13 @@ function chartOf(known: Explored, sure: ReadonlySet<number>, { tag, isLate }: Ex
         ? { title: 'at rest', differs: [], came: ownMarks(look, tag), went: [] }
         : describeState(rest!.look, look, tag, { taken, from: lookBefore(id) })
     taken.push(described.title)
-    return { id, ...described, way: ways.get(id) ?? [], sure: sure.has(id), passes: known.passing.has(id) }
+    return {
+      id,
+      ...described,
+      way: ways.get(id) ?? [],
+      sure: sureOf(again.get(id)),
+      passes: known.passing.has(id),
+    }
   })
   const stopped = known.overflowed ? 'states' : known.left > 0 && isLate() ? 'time' : undefined
   return {

@@ -19,6 +19,17 @@ function titleOfChange(change: ToldChange): string | undefined {
   return `${state} ${to}`
 }
 
+/** Roles of what stands above the rest while it is there, and of what is mere text or an entry among others. */
+const above = /^(?:dialog|alertdialog|alert|menu|listbox|tooltip|tree|grid)\b/
+const plain = /^(?:paragraph|group|list|listitem|option|row|cell|img|image|heading|generic)\b/
+/** What tells most of a state comes first. */
+function weightOf(change: ToldChange): number {
+  if (change.is === 'state') return 0
+  if (above.test(change.node)) return 1
+  if (change.is === 'name') return 2
+  return plain.test(change.node) ? 4 : 3
+}
+
 /** How a mark of the component's own element reads: `:state(open)` and `tern-x[open]` as open. */
 function titleOfMark(mark: string, tag: string): string | undefined {
   const custom = /^:state\((.+)\)$/.exec(mark)
@@ -38,7 +49,9 @@ export const ownMarks = (look: Look, tag: string): string[] =>
 function titlesOf({ changes, came, went }: ReturnType<typeof differenceOf>, tag: string): string[] {
   const ofOwn = came.flatMap((mark) => titleOfMark(mark, tag) ?? [])
   const ofOwnGone = went.flatMap((mark) => titleOfMark(mark, tag) ?? []).map((title) => `not ${title}`)
-  const ofTold = changes.flatMap((change) => titleOfChange(change) ?? [])
+  const ofTold = changes
+    .toSorted((a, b) => weightOf(a) - weightOf(b))
+    .flatMap((change) => titleOfChange(change) ?? [])
   const ofClasses = came.flatMap((mark) => /\.([\w-]+)$/.exec(mark)?.[1] ?? [])
   return [...new Set([...ofOwn, ...ofOwnGone, ...ofTold, ...ofClasses])]
 }

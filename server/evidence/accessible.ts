@@ -59,7 +59,9 @@ export async function tellAccessible(
 function statesToTell({ face, examples }: Component, { states }: Chart): Component['examples'] {
   const known = new Set(examples.map(({ acts }) => JSON.stringify(acts)))
   return states
-    .filter(({ way, sure, passes }) => way.length && sure && !passes && !known.has(JSON.stringify(way)))
+    .filter(
+      ({ way, sure, passes }) => way.length && sure === 'yes' && !passes && !known.has(JSON.stringify(way)),
+    )
     .slice(0, mostStates)
     .map(({ title, way }) => ({ name: `once it is ${title}`, usage: face, acts: way }))
 }

@@ -17,7 +17,7 @@ const found: Chart = chartSchema.parse({
   left: 0,
   undone: [],
   states: [
-    { id: 0, title: 'at rest', way: [], differs: [], came: [], went: [], sure: true, passes: false },
+    { id: 0, title: 'at rest', way: [], differs: [], came: [], went: [], sure: 'yes', passes: false },
     {
       id: 1,
       title: 'open',
@@ -25,7 +25,7 @@ const found: Chart = chartSchema.parse({
       differs: ['combobox “To”: expanded false → true'],
       came: [':state(open)'],
       went: [],
-      sure: true,
+      sure: 'yes',
       passes: false,
     },
   ],

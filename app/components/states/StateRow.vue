@@ -75,7 +75,7 @@ const bench = computed(() => ({
           {{ titleOf(group.id) }}</button>:
         {{ group.acts.join('; or ') }}
       </p>
-      <p v-if="!state.sure" class="bad small">It did not come again by the same way.</p>
+      <p v-if="state.sure === 'no'" class="bad small">It did not come again by the same way.</p>
     </td>
     <td>
       <p v-if="!out.length" class="muted">Nothing that was tried leads out of it.</p>
