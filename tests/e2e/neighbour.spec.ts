@@ -24,7 +24,7 @@ async function browser() {
       '--site-per-process',
       `--remote-debugging-port=${port}`,
       `--user-data-dir=${folder}`,
-      '--window-size=1280,1400',
+      '--window-size=1280,2200',
       'about:blank',
     ],
     { stdio: 'ignore', detached: true },
@@ -90,7 +90,7 @@ test('a component that loops on the shelf stops alone; its neighbours come back'
           `item.querySelector('[data-state]')?.dataset.state + ' ' + ` +
           `(item.querySelector('[data-state]')?.offsetWidth > 20)]))`,
       )
-    await until(async () => Object.keys((await states()) ?? {}).length === 12, 30_000)
+    await until(async () => Object.keys((await states()) ?? {}).length === 17, 30_000)
     // the looping one is cut, and every other is live and has a size
     await expect
       .poll(states, { timeout: 60_000 })
