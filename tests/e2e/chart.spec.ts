@@ -79,7 +79,7 @@ test('the states of components are found by trying, and drawn with what leads wh
   await test.step('what comes late is that of the act that led to it', async () => {
     await open(page, 'tern-pier-finder')
     await expect(stateRow(page, 'at rest')).toContainText(/to .*: press the button “Open”/)
-    await expect(stateRow(page, 'dialog “Sure?” there')).toContainText(
+    await expect(stateRow(page, 'dialog “Sure?” there').first()).toContainText(
       /from .*: (by itself|press the option)/,
     )
     await expect(page.getByRole('table')).toContainText('press the option “Ardle”')
