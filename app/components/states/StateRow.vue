@@ -84,7 +84,9 @@ const bench = computed(() => ({
         <button type="button" class="link" @click="$emit('choose', group.id)">
           {{ titleOf(group.id) }}</button>:
         {{ group.acts.join('; or ') }}
-        <span v-for="says in focusOf(group.id)" :key="says" class="small muted">. {{ capital(says) }}</span>
+        <span v-for="says in focusOf(group.id)" :key="says" class="small muted focus"
+          >{{ capital(says) }}.</span
+        >
       </p>
     </td>
     <td>
@@ -136,5 +138,8 @@ ul {
 .marks {
   font-size: 11px;
   line-height: 15px;
+}
+.focus {
+  display: block;
 }
 </style>
