@@ -105,7 +105,9 @@ test('the states of components are found by trying, and drawn with what leads wh
   })
   await test.step('states without end are cut short, and that is said', async () => {
     await open(page, 'harbour-buoys')
-    await expect(stations(page)).toHaveCount(5)
+    // as many as there was time for, and none that is more than four acts away
+    await expect.poll(() => stations(page).count()).toBeGreaterThanOrEqual(3)
+    expect(await stations(page).count()).toBeLessThanOrEqual(5)
     await expect(stateRow(page, 'buoy-a')).toContainText('press the button “More”')
   })
   await test.step('one that takes itself away has nothing that leads out', async () => {
