@@ -34,7 +34,5 @@ export function useLooked<T>(tag: Ref<string>, path: string, schema: z.ZodType<T
     }
     isBusy.value = false
   }
-  const run = computed(() => store.evidence?.run)
-  const isUnderWay = computed(() => run.value?.state === 'waiting' || run.value?.state === 'running')
-  return { looked, problems, isBusy, isUnderWay, run, look }
+  return { looked, problems, isBusy, look }
 }

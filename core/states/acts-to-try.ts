@@ -32,7 +32,8 @@ const [mostPressed, mostPointed, mostKeys, mostFocused] = [10, 3, 8, 2]
 
 /** A browser's own name of a role, where people and other browsers know it by its text. */
 const isByText = (role: string): boolean => role === 'DisclosureTriangle'
-const targetOf = ({ role, name }: ToldNode): Target | undefined => {
+/** How somebody speaks of what is told; nothing where they have no word for its role. */
+export const targetOf = ({ role, name }: ToldNode): Target | undefined => {
   if (isByText(role)) return name ? { text: name } : undefined
   return /^[a-z]+$/.test(role) ? { role, ...(name ? { name } : {}) } : undefined
 }

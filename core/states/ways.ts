@@ -1,6 +1,7 @@
-import type { Act, Target } from '../acts/act'
+import type { Act } from '../acts/act'
 import { mostActs } from '../acts/act'
 import type { ToldNode } from '../accessible/told'
+import { targetOf } from './acts-to-try'
 import type { Step } from './chart'
 import type { Look } from './look'
 
@@ -27,8 +28,6 @@ export function waysFrom(steps: readonly Step[], from: number): Map<number, Step
   return ways
 }
 
-const targetOf = ({ role, name }: ToldNode): Target | undefined =>
-  /^[a-z]+$/.test(role) ? { role, ...(name ? { name } : {}) } : undefined
 const has = (nodes: readonly ToldNode[], { role, name }: ToldNode): boolean =>
   nodes.some((node) => node.role === role && node.name === name)
 

@@ -22,17 +22,18 @@ export async function seenAlready(
   const toldKeyOf = (component: Component) =>
     toldKey(component, prefix, examplesOf(component), providedOf(component))
   const chartKeyOf = (component: Component) => chartKey(component, prefix, providedOf(component))
+  /** The states of a component as it is now, where they are known. */
+  const chartNow = (component: Component) => {
+    const kept = charts.get(component.id)
+    return kept?.key === chartKeyOf(component) ? kept.chart : undefined
+  }
   return {
     examplesOf,
     toldKeyOf,
     chartKeyOf,
+    chartNow,
     isTold: (component: Component) => told.get(component.id)?.key === toldKeyOf(component),
-    isCharted: (component: Component) => charts.get(component.id)?.key === chartKeyOf(component),
-    /** The states of a component as it is now, where they are known. */
-    chartNow: (component: Component) => {
-      const kept = charts.get(component.id)
-      return kept?.key === chartKeyOf(component) ? kept.chart : undefined
-    },
+    isCharted: (component: Component) => chartNow(component) !== undefined,
     /** What was found of a component, whether it is as it was then or not. */
     chartOf: ({ id }: Component) => charts.get(id),
     toldOf: ({ id }: Component) => told.get(id),

@@ -2,9 +2,18 @@
 import type { Standing } from '~~/core/wire'
 
 /** The head of a component's pages: name, tag, status, and the views there are. */
+const views = {
+  bench: 'Bench',
+  spread: 'Spread',
+  compare: 'Compare',
+  made: 'Made of',
+  states: 'States',
+  accessible: 'Accessibility',
+  guide: 'Guide',
+} as const
 const { standing, view } = defineProps<{
   standing: Standing
-  view: 'bench' | 'spread' | 'compare' | 'made' | 'states' | 'accessible' | 'guide' | 'source'
+  view: keyof typeof views | 'source'
 }>()
 const store = useLibrary()
 const { copy, copied } = useCopy()
@@ -25,46 +34,12 @@ const { copy, copied } = useCopy()
     >
     <nav class="views" aria-label="Views of this component">
       <NuxtLink
-        :to="`/${store.slug}/${standing.tag}`"
-        :class="{ on: view === 'bench' }"
-        :aria-current="view === 'bench' ? 'page' : undefined"
-        >Bench</NuxtLink
-      >
-      <NuxtLink
-        :to="`/${store.slug}/${standing.tag}/spread`"
-        :class="{ on: view === 'spread' }"
-        :aria-current="view === 'spread' ? 'page' : undefined"
-        >Spread</NuxtLink
-      >
-      <NuxtLink
-        :to="`/${store.slug}/${standing.tag}/compare`"
-        :class="{ on: view === 'compare' }"
-        :aria-current="view === 'compare' ? 'page' : undefined"
-        >Compare</NuxtLink
-      >
-      <NuxtLink
-        :to="`/${store.slug}/${standing.tag}/made`"
-        :class="{ on: view === 'made' }"
-        :aria-current="view === 'made' ? 'page' : undefined"
-        >Made of</NuxtLink
-      >
-      <NuxtLink
-        :to="`/${store.slug}/${standing.tag}/states`"
-        :class="{ on: view === 'states' }"
-        :aria-current="view === 'states' ? 'page' : undefined"
-        >States</NuxtLink
-      >
-      <NuxtLink
-        :to="`/${store.slug}/${standing.tag}/accessible`"
-        :class="{ on: view === 'accessible' }"
-        :aria-current="view === 'accessible' ? 'page' : undefined"
-        >Accessibility</NuxtLink
-      >
-      <NuxtLink
-        :to="`/${store.slug}/${standing.tag}/guide`"
-        :class="{ on: view === 'guide' }"
-        :aria-current="view === 'guide' ? 'page' : undefined"
-        >Guide</NuxtLink
+        v-for="(title, name) in views"
+        :key="name"
+        :to="`/${store.slug}/${standing.tag}${name === 'bench' ? '' : `/${name}`}`"
+        :class="{ on: view === name }"
+        :aria-current="view === name ? 'page' : undefined"
+        >{{ title }}</NuxtLink
       >
       <NuxtLink
         :to="{ path: `/${store.slug}/source`, query: { path: standing.contract.files[0], of: standing.tag } }"

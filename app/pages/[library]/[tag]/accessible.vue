@@ -5,8 +5,8 @@ import { sayMissed } from '~~/core/acts/sentence'
 import { keyRows, unansweredKeys } from '~~/core/accessible/keys'
 
 /** What assistive technology is told of a component, which keys it answers, and how the focus moves. */
-const { store, tag, standing, contract } = useComponent('accessibility')
-const { accessible, problems, isBusy, isUnderWay, run, look } = useAccessible(tag)
+const { tag, standing, contract } = useComponent('accessibility')
+const { accessible, problems, isBusy, look } = useAccessible(tag)
 const situation = useAddressChoice('shown', 'as on the shelf')
 const all = computed(() => accessible.value?.told ?? [])
 const told = computed(() => all.value.find((entry) => entry.situation === situation.value) ?? all.value[0])
@@ -61,17 +61,7 @@ const options = computed(() =>
           >Nobody has looked yet at what assistive technology is told of it. A browser on the server does
           that.</template
         >{{ ' ' }}
-        <span v-if="isUnderWay" class="small muted" role="status"
-          >Being looked at in a browser, {{ run!.done }} of {{ run!.total }} components so far …</span
-        ><button
-          v-else-if="store.may.write && !accessible.current"
-          type="button"
-          class="act"
-          :disabled="isBusy"
-          @click="look"
-        >
-          Look now
-        </button>
+        <LookNow :current="accessible.current" :is-busy @look="look" />
       </p>
 
       <template v-if="told">

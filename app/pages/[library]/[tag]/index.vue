@@ -20,16 +20,7 @@ watch(start, (now, before) => {
 })
 const themeNames = computed(() => themes.value.map((theme) => theme.name))
 const surround = shallowRef(surroundFromQuery(route.query, themeNames.value, store.baseTheme))
-provideHeld({
-  states: computed(() => surround.value.held),
-  turn(state) {
-    const { held } = surround.value
-    surround.value = {
-      ...surround.value,
-      held: held.includes(state) ? held.filter((other) => other !== state) : [...held, state],
-    }
-  },
-})
+provideHeld(surround)
 let later: ReturnType<typeof setTimeout> | undefined
 const shownInAddress = () => ({
   show: JSON.stringify(usage.value) === JSON.stringify(start.value) ? undefined : JSON.stringify(usage.value),

@@ -7,7 +7,7 @@ import { statesFoundSchema } from '~~/core/wire'
 
 /** The states a component can be in, which leads where by which act, and what trying did not reach. */
 const { store, tag, standing, contract, face } = useComponent('states')
-const { looked, problems, isBusy, isUnderWay, run, look } = useLooked(tag, 'states', statesFoundSchema)
+const { looked, problems, isBusy, look } = useLooked(tag, 'states', statesFoundSchema)
 const { saved, problems: notKept, add } = useExamples(tag)
 const chart = computed(() => (looked.value?.chart?.states.length ? looked.value.chart : undefined))
 const chosen = useAddressChoice('state', '')
@@ -61,17 +61,7 @@ const says = computed(() => {
           >Nobody has looked yet which states it can be in. A browser on the server does that: it uses the
           component in every way it offers.</template
         >{{ ' ' }}
-        <span v-if="isUnderWay" class="small muted" role="status"
-          >Being looked at in a browser, {{ run!.done }} of {{ run!.total }} components so far …</span
-        ><button
-          v-else-if="store.may.write && !looked.current"
-          type="button"
-          class="act"
-          :disabled="isBusy"
-          @click="look"
-        >
-          Look now
-        </button>
+        <LookNow :current="looked.current" :is-busy @look="look" />
       </p>
 
       <template v-if="chart">
