@@ -26,6 +26,7 @@ const memberIn = (key: string): string => {
   if (kind === 'component') return 'the component'
   if (kind === 'guide') return name.join(':') === 'when' ? 'when to use it' : 'when not to use it'
   if (kind === 'named') return 'a named variant'
+  if (kind === 'axis') return `the order of ${name.join(':')}`
   return `the ${kind.replace('-', ' ')} ${name.join(':') || 'default'}`
 }
 const of = (detail: Detail, titleOf: (tag: string) => string, key = 'tag'): string =>

@@ -66,7 +66,13 @@ export const limits = {
    * Trying a library in a browser: seconds for one component in all, and for a turn, after which others come.
    * How much memory the browser may have is a setting.
    */
-  evidence: { componentSeconds: 150, accessibleSeconds: 30, chartSeconds: 20, turnSeconds: 90 },
+  evidence: {
+    componentSeconds: 150,
+    accessibleSeconds: 30,
+    chartSeconds: 20,
+    looksSeconds: 40,
+    turnSeconds: 90,
+  },
   /** Open feeds of one person in one process: each is a page that is looked at. */
   feeds: 40,
 } as const

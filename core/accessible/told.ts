@@ -62,4 +62,4 @@ export const toldSchema = z.object({
 export type Told = z.infer<typeof toldSchema>
 
 /** Counts up whenever this is asked in another way than before. */
-export const toldVersion = 4
+export const toldVersion = 5

@@ -9,6 +9,14 @@ export interface Pair {
 /** A line as it is recognised: what it is and how deep it stands, attributes left aside. */
 const sign = (node: Node): string =>
   node.is === 'text' ? `${node.depth} text` : `${node.depth} ${node.is} ${node.name}`
+/** An element as a selector would have it, by its part or its first class: `span.strip`, `b[part="end"]`. */
+export function elementTitle({ name, attributes }: Pick<Node, 'name' | 'attributes'>): string {
+  const written = new Map(attributes)
+  const [token] = (written.get('class') ?? '').split(/\s+/).filter(Boolean)
+  if (token) return `${name}.${token}`
+  const part = written.get('part')
+  return part ? `${name}[part="${part}"]` : name
+}
 /** How much two lines have in common; 0 where they are not the same thing. */
 function likeness(a: Node, b: Node): number {
   if (sign(a) !== sign(b)) return 0

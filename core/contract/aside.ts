@@ -19,7 +19,7 @@ export function wordsAside<W extends { member: string; text: string }>(
   const spoken = new Set(written.filter((item) => item.text).map((item) => item.member))
   return written
     .filter(
-      (item) => item.text && !/^(component|guide|named):/.test(item.member) && !members.has(item.member),
+      (item) => item.text && !/^(component|guide|named|axis):/.test(item.member) && !members.has(item.member),
     )
     .map((words) => {
       const [kind, ...rest] = words.member.split(':')

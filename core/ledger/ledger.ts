@@ -9,6 +9,14 @@ import {
   type TokenNames,
 } from '../contract/contract'
 import { isDoubted, type Evidence, type EvidenceMark } from '../evidence/evidence'
+import {
+  arrangeAxis,
+  arrangementKey,
+  statusOfVariant,
+  type ArrangedAxis,
+  type ValueStatus,
+} from '../variants/arrangement'
+import { variantAxes } from '../variants/axis'
 
 /** Words of a member as they are kept: what somebody wrote, and what the source said of it then. */
 export interface KeptWords {
@@ -97,6 +105,21 @@ export class Ledger<W extends KeptWords> {
     return mark === 'differs' || isDoubted(mark)
   }
 
+  /** The axes that some variants are of, each in the order that people gave it. */
+  axesOf(members: readonly Member[]): ArrangedAxis[] {
+    return variantAxes({ ...this.of.contract, members: [...members] }).map((axis) =>
+      arrangeAxis(axis, this.wordsFor(arrangementKey(axis.name))?.text),
+    )
+  }
+
+  /** What people said of how far a value is, or what its source says of any member that is deprecated. */
+  statusOf(member: Member): ValueStatus | undefined {
+    if (member.kind !== 'variant')
+      return member.deprecated === undefined ? undefined : { status: 'deprecated', note: member.deprecated }
+    const axis = this.axesOf(this.of.contract.members).find(({ name }) => name === member.axis)
+    return axis && statusOfVariant(axis, member)
+  }
+
   /** How a member differs from the newest version; of a component that is not in it every member is new. */
   changeOf(member: Member): MemberChange['change'] | undefined {
     const { since } = this.of
@@ -125,7 +148,7 @@ export class Ledger<W extends KeptWords> {
       case 'dress':
         return dressing.includes(member.kind)
       case 'deprecated':
-        return member.deprecated !== undefined
+        return this.statusOf(member)?.status === 'deprecated'
     }
   }
 

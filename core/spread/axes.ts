@@ -5,7 +5,8 @@ import { slotTitle } from '../contract/slot'
 import { choicesOf } from '../contract/type'
 import { statesToHold } from '../style/states-to-hold'
 import type { Surround } from '../surround'
-import { choicesAlong, choiceTitle, variantAxes, withValue } from '../variants/axis'
+import { arrangeAxis } from '../variants/arrangement'
+import { choicesAlong, choiceTitle, variantAxes, withValue, type VariantAxis } from '../variants/axis'
 import { goneFrom, withSettings, type Combination } from '../variants/combination'
 
 /** One value of an axis: what it is called, and how it changes what is shown and what is around it. */
@@ -34,6 +35,8 @@ export interface AxesFrom {
   examples: readonly { name: string; usage: Usage }[]
   /** Variants that somebody gave a name to. */
   named?: readonly Combination[]
+  /** How people arranged an axis of variants, by its name. */
+  arrangementOf?: (axis: string) => string | undefined
 }
 
 /** A word no line breaks inside of. */
@@ -44,9 +47,16 @@ const shortWords = 'Late'
  * Everything a component may be spread over: its props, booleans and slots, states, themes, widths,
  * directions, text sizes, lengths of content, examples.
  */
-export const axesOf = ({ contract, face, themes, examples, named = [] }: AxesFrom): Axis[] => [
-  ...propAxes(contract),
-  ...sheetAxes(contract),
+export const axesOf = ({
+  contract,
+  face,
+  themes,
+  examples,
+  named = [],
+  arrangementOf = () => undefined,
+}: AxesFrom): Axis[] => [
+  ...propAxes(contract, arrangementOf),
+  ...sheetAxes(contract, arrangementOf),
   ...slotAxes(contract, face),
   stateAxis(contract),
   ...(themes.length > 1 ? [themeAxis(themes)] : []),
@@ -56,23 +66,33 @@ export const axesOf = ({ contract, face, themes, examples, named = [] }: AxesFro
   ...namedAxis(contract, named),
 ]
 
-const propAxes = (contract: Contract): Axis[] =>
-  membersOf(contract, 'prop')
+type ArrangementOf = NonNullable<AxesFrom['arrangementOf']>
+/** The axes of variants, each in the order that people gave it. */
+const arrangedAxes = (contract: Contract, arrangementOf: ArrangementOf): VariantAxis[] =>
+  variantAxes(contract).map((axis) => arrangeAxis(axis, arrangementOf(axis.name)))
+
+function propAxes(contract: Contract, arrangementOf: ArrangementOf): Axis[] {
+  const axes = new Map(arrangedAxes(contract, arrangementOf).map((axis) => [axis.name, axis.variants]))
+  const titleOf = (name: string, value: unknown) =>
+    typeof value === 'boolean' ? (value ? name : `not ${name}`) : String(value)
+  return membersOf(contract, 'prop')
     .filter((prop) => !prop.readonly && prop.known !== 'comment')
     .flatMap(({ name, type }) => {
-      const choices = choicesOf(type) ?? (type.is === 'boolean' ? [false, true] : [])
-      const titleOf = (value: unknown) =>
-        typeof value === 'boolean' ? (value ? name : `not ${name}`) : String(value)
-      const values = choices.map((value) => ({
-        title: titleOf(value),
+      const choices: readonly unknown[] = choicesOf(type) ?? (type.is === 'boolean' ? [false, true] : [])
+      const order = axes.get(name)?.map(({ value }): unknown => value) ?? []
+      // a value that is no variant, such as what a switch is when it is off, stays before the rest
+      const sorted = choices.toSorted((a, b) => order.indexOf(a) - order.indexOf(b))
+      const values = sorted.map((value) => ({
+        title: titleOf(name, value),
         usage: (usage: Usage): Usage => ({ ...usage, props: { ...usage.props, [name]: value } }),
       }))
       return values.length < 2 ? [] : [{ id: `prop:${name}`, title: name, values }]
     })
+}
 
 /** What only sheets ask for: attributes and classes of the host that no prop stands for. */
-const sheetAxes = (contract: Contract): Axis[] =>
-  variantAxes(contract)
+const sheetAxes = (contract: Contract, arrangementOf: ArrangementOf): Axis[] =>
+  arrangedAxes(contract, arrangementOf)
     .filter(({ variants }) => variants[0]!.by !== 'prop')
     .map((axis) => ({
       id: `${axis.variants[0]!.by}:${axis.name}`,

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { toldSchema } from '../accessible/told'
 import { chartSchema } from '../states/chart'
+import { looksSchema } from '../variants/looks'
 import { moment } from './common'
 
 /**
@@ -20,3 +21,11 @@ export const statesFoundSchema = z.object({
   made_at: moment.nullable(),
 })
 export type StatesFound = z.infer<typeof statesFoundSchema>
+
+/** How a component looks in every theme, of how it and they are now where `current`; nothing where nobody looked. */
+export const looksSeenSchema = z.object({
+  looks: looksSchema.nullable(),
+  current: z.boolean(),
+  made_at: moment.nullable(),
+})
+export type LooksSeen = z.infer<typeof looksSeenSchema>

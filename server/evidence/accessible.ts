@@ -1,21 +1,14 @@
-import axe from 'axe-core'
 import type { Browser, CDPSession, Page } from 'playwright-core'
 import { z } from 'zod'
 import { sayActs } from '~~/core/acts/sentence'
 import { differenceTold, focusTold } from '~~/core/accessible/difference'
 import { answersInside, keysFor } from '~~/core/accessible/patterns'
-import {
-  toldSchema,
-  type EngineFinding,
-  type Pressed,
-  type Stop,
-  type Told,
-  type ToldNode,
-} from '~~/core/accessible/told'
+import { toldSchema, type Pressed, type Stop, type Told, type ToldNode } from '~~/core/accessible/told'
 import { membersOf } from '~~/core/contract/contract'
 import type { Chart } from '~~/core/states/chart'
 import { limits } from '../limits'
 import { fencedContext } from './browser'
+import { askEngine } from './engine'
 import type { ToTry } from './message'
 import { settles, showsOn, type Component, type Show, type ShownPage } from './shown-page'
 import { readTree } from './tree'
@@ -56,7 +49,7 @@ export async function tellAccessible(
 }
 
 /** States that were found and that no example leads to already; what passes by itself is gone before it is looked at. */
-function statesToTell({ face, examples }: Component, { states }: Chart): Component['examples'] {
+export function statesToTell({ face, examples }: Component, { states }: Chart): Component['examples'] {
   const known = new Set(examples.map(({ acts }) => JSON.stringify(acts)))
   return states
     .filter(
@@ -207,51 +200,3 @@ const listenForUse = (page: Page): Promise<void> =>
   })
 const usesHeard = (page: Page): Promise<unknown> =>
   page.evaluate(() => (window as unknown as Record<string, unknown>).keptShelfUses)
-
-const engineSchema = z.array(
-  z.object({
-    id: z.string(),
-    impact: z.string().nullable().optional(),
-    help: z.string(),
-    nodes: z.array(z.object({ target: z.array(z.unknown()) })).min(1),
-  }),
-)
-
-/** Rules that speak of whole pages. */
-const ofPages = [
-  'region',
-  'landmark-one-main',
-  'page-has-heading-one',
-  'document-title',
-  'html-has-lang',
-  'bypass',
-]
-
-/** What the accessibility engine finds, or that it could not run beside this component. */
-const askEngine = (page: Page): Promise<EngineFinding[]> =>
-  runEngine(page).catch((error: unknown) => [
-    { rule: '', impact: 'not run', says: 'axe-core could not be asked', at: reasonOf(error) },
-  ])
-
-/** It runs where the component does: what it says is taken as text. */
-async function runEngine(page: Page): Promise<EngineFinding[]> {
-  await page.evaluate(axe.source)
-  const found = await page.evaluate(async (off) => {
-    const engine = (window as unknown as { axe: { run(options: object): Promise<{ violations: unknown }> } })
-      .axe
-    return (await engine.run({ rules: Object.fromEntries(off.map((rule) => [rule, { enabled: false }])) }))
-      .violations
-  }, ofPages)
-  return engineSchema
-    .catch([])
-    .parse(found)
-    .slice(0, 100)
-    .map(({ id, impact, help, nodes }) => ({
-      rule: id.slice(0, 300),
-      impact: (impact ?? 'minor').slice(0, 300),
-      says: help.slice(0, 300),
-      at: JSON.stringify(nodes[0]!.target.flat(3))
-        .replace(/[[\]"]/g, '')
-        .slice(0, 300),
-    }))
-}

@@ -6,18 +6,16 @@ import { membersOf } from '~~/core/contract/contract'
 import { chartSchema, type Chart } from '~~/core/states/chart'
 import { explore, type Answer, type Ask } from '~~/core/states/explore'
 import { signatureOf, type Look } from '~~/core/states/look'
-import type { Node } from '~~/core/style/found'
 import { limits } from '../limits'
 import { fencedContext, usualWindow } from './browser'
-import { within, type Held } from './channel'
 import type { ToTry } from './message'
-import { showsOn, type Component, type Show, type ShownPage } from './shown-page'
+import { askMarkup, showsOn, type Component, type Show, type ShownPage } from './shown-page'
 import { putOff, watchTimers } from './timers'
 import { readTree } from './tree'
 import { doAct, goWay, inFrame } from './way'
 
-/** Milliseconds an act may take, and a component to say what markup it has. */
-const patience = { act: 1500, markup: 5000 }
+/** Milliseconds an act may take. */
+const patience = 1500
 /** Milliseconds before a look, and in which what was put off has to be done. */
 const stillness = { before: 40, atMost: 2500 }
 /** Milliseconds in which a state that is new may pass by itself, where something is done every while. */
@@ -107,7 +105,7 @@ class Watched {
     const { tag } = this.component
     if (act.do === 'wait' || act.do === 'gone') return (await goWay(page, frame, tag, [act])).failed?.why
     try {
-      await doAct(page, tag, act, patience.act)
+      await doAct(page, tag, act, patience)
       return undefined
     } catch {
       const target = targetOfAct(act)
@@ -177,17 +175,6 @@ async function isMadeAnew({ page, frame }: ShownPage): Promise<boolean> {
     return (await inFrame(frame, 0, [], { anew: true })).done === 0
   } catch {
     return false
-  }
-}
-
-async function askMarkup(frame: Held): Promise<Node[]> {
-  await frame.post({ say: 'markup', seq: 1, styles: false })
-  return within(markupHeard(frame), patience.markup, 'it did not tell its markup')
-}
-async function markupHeard(frame: Held): Promise<Node[]> {
-  for (;;) {
-    const found = (await frame.heard()).findLast((message) => message.say === 'markup')
-    if (found) return found.nodes
   }
 }
 

@@ -4,11 +4,13 @@ import { caseForFrame, inWindows } from '~~/core/evidence/run'
 import { trial } from '~~/core/evidence/trial'
 import { noChart } from '~~/core/states/chart'
 import { bareSurround } from '~~/core/surround'
+import { noLooks } from '~~/core/variants/looks'
 import { limits } from '../limits'
 import { notTold, tellAccessible } from './accessible'
 import { chartStates } from './chart'
 import { fencedBrowser, fencedContext, usualWindow } from './browser'
 import { hold, within } from './channel'
+import { lookInThemes } from './looks'
 import type { ToTry, Tried } from './message'
 
 /**
@@ -28,7 +30,7 @@ process.once('message', async (asked: ToTry) => {
     await say({
       stopped: {
         code: 'no-browser',
-        what: `No browser could be started: ${(error as Error).message.split('\n')[0]}`,
+        what: `No browser could be started: ${firstLine(error)}`,
         todo:
           'Install Chromium on the server, and name its place in CHROMIUM if it is not ' +
           '/usr/bin/chromium.',
@@ -40,15 +42,15 @@ process.once('message', async (asked: ToTry) => {
     await say({ tag: component.tag, begun: true })
     try {
       const work = () => lookAt(fenced.browser, asked, component, i)
-      const { componentSeconds, accessibleSeconds, chartSeconds } = limits.evidence
-      const seconds = componentSeconds + accessibleSeconds + chartSeconds * 2
+      const { componentSeconds, accessibleSeconds, chartSeconds, looksSeconds } = limits.evidence
+      const seconds = componentSeconds + accessibleSeconds + chartSeconds * 2 + looksSeconds * 2
       await say(await within(work(), seconds * 1000, `it took longer than ${seconds} seconds in all`))
     } catch (error) {
       await say({
         tag: component.tag,
         problem: {
           code: 'not-tried',
-          what: `${component.tag} could not be tried: ${(error as Error).message.split('\n')[0]}`,
+          what: `${component.tag} could not be tried: ${firstLine(error)}`,
           todo: 'Open it on the bench: it may be in a loop, or lead away from its page.',
         },
       })
@@ -65,21 +67,28 @@ async function lookAt(
   component: ToTry['components'][number],
   i: number,
 ): Promise<Extract<Tried, { told: unknown }>> {
-  const { tag, isTried, isTold } = component
+  const { tag, isTried, isTold, isLooked } = component
   const origin = originOf(asked.port, i)
   const evidence = isTried ? undefined : await tryOut(browser, asked, component, i)
   const chart =
     component.chart ??
     (await chartStates(browser, asked, component, origin).catch((error: unknown) =>
-      noChart((error as Error).message.split('\n')[0]!),
+      noChart(firstLine(error)),
     ))
   const told = isTold
     ? undefined
     : await tellAccessible(browser, asked, component, chart, origin).catch((error: unknown) => [
         notTold(error),
       ])
-  return { tag, evidence, told, chart: component.chart ? undefined : chart }
+  const looks = isLooked
+    ? undefined
+    : await lookInThemes(browser, asked, component, chart, origin).catch((error: unknown) =>
+        noLooks(firstLine(error)),
+      )
+  return { tag, evidence, told, looks, chart: component.chart ? undefined : chart }
 }
+
+const firstLine = (error: unknown): string => (error as Error).message.split('\n')[0]!
 
 /** Where frames of one component are: each has a site of its own. */
 const originOf = (port: number, i: number): string => `http://evidence${i}.localhost:${port}`

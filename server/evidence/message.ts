@@ -5,6 +5,7 @@ import type { Contract } from '~~/core/contract/contract'
 import type { Evidence } from '~~/core/evidence/evidence'
 import type { Combination } from '~~/core/variants/combination'
 import type { Chart } from '~~/core/states/chart'
+import type { Looks } from '~~/core/variants/looks'
 import type { Problem } from '~~/core/problem'
 import type { ShownExample } from '../store/told'
 import type { Provided } from '~~/core/provisions'
@@ -16,7 +17,9 @@ import type { Provided } from '~~/core/provisions'
 export interface ToTry {
   port: number
   css: string
+  /** The base theme, and the names of all. */
   theme: string
+  themes: string[]
   chromium: string
   components: {
     tag: string
@@ -29,14 +32,24 @@ export interface ToTry {
     /** What is known of it already need not be looked at again. */
     isTried: boolean
     isTold: boolean
+    isLooked: boolean
     /** The states that are known of it, where they are. */
     chart: Chart | undefined
   }[]
   contracts: Contract[]
 }
+/** What is seen of one component; what was known already is left out. */
+interface Seen {
+  evidence: Evidence[]
+  told: Told[]
+  chart: Chart
+  looks: Looks
+}
 /** What it says of each as it goes. */
 export type Tried =
   | { tag: string; begun: true }
-  | { tag: string; evidence: Evidence[] | undefined; told: Told[] | undefined; chart: Chart | undefined }
+  | ({ tag: string } & {
+      [Kind in keyof Seen]: Seen[Kind] | undefined
+    })
   | { tag: string; problem: Problem }
   | { stopped: Problem }

@@ -9,7 +9,7 @@ import { comeAfter } from '../behind'
 import { settings } from '../config'
 import { limits } from '../limits'
 import { log } from '../log'
-import { keepChart } from '../store/charts'
+import { chartStore } from '../store/charts'
 import { neverByTag } from '../store/combinations'
 import { componentsOf, type Component } from '../store/components'
 import { notify, type Store } from '../store/database'
@@ -25,9 +25,10 @@ import {
 } from '../store/evidence'
 import { libraryById, type Library } from '../store/libraries'
 import { provisionsOf } from '../store/provisions'
-import { keepTold, type ShownExample } from '../store/told'
+import { looksStore } from '../store/looks'
+import { toldStore, type ShownExample } from '../store/told'
 import { themesOf, type KeptTheme } from '../store/themes'
-import { cssOf } from '../views/library'
+import { cssOf } from '../views/css'
 import { limitGroup, memoryOfTree, treeOf } from './memory'
 import type { ToTry, Tried } from './message'
 import { seenAlready } from './seen'
@@ -40,6 +41,7 @@ interface Asked {
   key: string
   toldKey: string
   chartKey: string
+  looksKey: string
 }
 
 /**
@@ -82,8 +84,10 @@ async function takeTurn(db: Store, library: Library, run: EvidenceRun): Promise<
       if ('problem' in tried) problems.push(tried.problem)
       else {
         if (tried.evidence) await keepEvidence(db, known.component.id, known.key, tried.evidence, run.made_by)
-        if (tried.told) await keepTold(db, known.component.id, known.toldKey, tried.told)
-        if (tried.chart) await keepChart(db, known.component.id, known.chartKey, tried.chart)
+        const { id } = known.component
+        if (tried.told) await toldStore.keep(db, id, known.toldKey, tried.told)
+        if (tried.chart) await chartStore.keep(db, id, known.chartKey, tried.chart)
+        if (tried.looks) await looksStore.keep(db, id, known.looksKey, tried.looks)
       }
       await noteTried(db, run.id, tried.tag)
     }
@@ -128,11 +132,13 @@ async function toTry(
   const moduleOf = modulesOf(components)
   const contracts = components.map(({ contract }) => contract)
   const unbuilt: Problem[] = []
-  const seen = await seenAlready(db, library, components, provisions)
+  const seen = await seenAlready(db, library, components)
+  const isTold = (component: Component) => seen.told.now(component) !== undefined
+  const isLooked = (component: Component) => seen.looks.now(component) !== undefined
+  const isAllKnown = (component: Component) =>
+    isTold(component) && isLooked(component) && seen.charts.now(component) !== undefined
   const left = components.filter(
-    (component) =>
-      !(known.has(component.id) && seen.isTold(component) && seen.isCharted(component)) &&
-      !run.tried.includes(component.tag),
+    (component) => !(known.has(component.id) && isAllKnown(component)) && !run.tried.includes(component.tag),
   )
   const asked = left.flatMap((component): Asked[] => {
     const face = faceOf(component, library.prefix)
@@ -145,8 +151,9 @@ async function toTry(
           modules,
           examples: seen.examplesOf(component),
           key: evidenceKey(component, library.prefix, providedOf(component), neverOf(component)),
-          toldKey: seen.toldKeyOf(component),
-          chartKey: seen.chartKeyOf(component),
+          toldKey: seen.told.keyOf(component),
+          chartKey: seen.charts.keyOf(component),
+          looksKey: seen.looks.keyOf(component),
         },
       ]
     unbuilt.push(notBuilt(component.tag))
@@ -165,8 +172,9 @@ async function toTry(
       modules: needed,
       provided: providedFor(provisions, component.tag, '', modules),
       isTried: known.has(component.id),
-      isTold: seen.isTold(component),
-      chart: seen.chartNow(component),
+      isTold: isTold(component),
+      isLooked: isLooked(component),
+      chart: seen.charts.now(component),
     })),
   }
   return { input, asked, unbuilt, count: components.length - unbuilt.length }
@@ -190,6 +198,7 @@ const placeToTry = async (library: Library, themes: KeptTheme[]) => ({
   chromium: settings().CHROMIUM,
   css: (await cssOf(library, themes)).css,
   theme: themes.find((theme) => theme.on === null)?.name ?? '',
+  themes: themes.map(({ name }) => name),
 })
 
 const watchEvery = 200

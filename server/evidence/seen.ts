@@ -1,41 +1,59 @@
-import { providedFor, type KeptProvisions } from '~~/core/provisions'
-import { chartKey, keptCharts } from '../store/charts'
+import { providedFor } from '~~/core/provisions'
+import { chartKey, chartStore } from '../store/charts'
+import { neverByTag } from '../store/combinations'
 import type { Component } from '../store/components'
 import type { Store } from '../store/database'
 import type { Library } from '../store/libraries'
-import { examplesToTell, keptTold, toldKey } from '../store/told'
+import type { Looked } from '../store/looked'
+import { looksKey, looksStore } from '../store/looks'
+import { provisionsOf } from '../store/provisions'
+import { themesOf } from '../store/themes'
+import { examplesToTell, toldKey, toldStore } from '../store/told'
+import { cssOf } from '../views/css'
 
-/** What a browser has told and found of components already, and what that depends on. */
-export async function seenAlready(
-  db: Store,
-  { prefix }: Library,
-  components: readonly Component[],
-  provisions: readonly KeptProvisions[],
-) {
-  const [told, charts, examples] = await Promise.all([
-    keptTold(db, components),
-    keptCharts(db, components),
+/** What a browser has told, found and seen of components already, and what each of that depends on. */
+export async function seenAlready(db: Store, library: Library, components: readonly Component[]) {
+  const { id, prefix } = library
+  const [told, charts, looks, examples, provisions, never, { css }] = await Promise.all([
+    toldStore.kept(db, components),
+    chartStore.kept(db, components),
+    looksStore.kept(db, components),
     examplesToTell(db, components),
+    provisionsOf(db, id),
+    neverByTag(db, id),
+    themesOf(db, id).then((themes) => cssOf(library, themes)),
   ])
   const providedOf = ({ tag }: Component) => providedFor(provisions, tag)
-  const examplesOf = ({ id }: Component) => examples.get(id) ?? []
-  const toldKeyOf = (component: Component) =>
-    toldKey(component, prefix, examplesOf(component), providedOf(component))
-  const chartKeyOf = (component: Component) => chartKey(component, prefix, providedOf(component))
-  /** The states of a component as it is now, where they are known. */
-  const chartNow = (component: Component) => {
-    const kept = charts.get(component.id)
-    return kept?.key === chartKeyOf(component) ? kept.chart : undefined
-  }
+  const examplesOf = (component: Component) => examples.get(component.id) ?? []
+  const dependsOn = (component: Component) => ({
+    prefix,
+    css,
+    examples: examplesOf(component),
+    provided: providedOf(component),
+    never: never.get(component.tag) ?? [],
+  })
   return {
     examplesOf,
-    toldKeyOf,
-    chartKeyOf,
-    chartNow,
-    isTold: (component: Component) => told.get(component.id)?.key === toldKeyOf(component),
-    isCharted: (component: Component) => chartNow(component) !== undefined,
-    /** What was found of a component, whether it is as it was then or not. */
-    chartOf: ({ id }: Component) => charts.get(id),
-    toldOf: ({ id }: Component) => told.get(id),
+    told: knownOf(told, (component) =>
+      toldKey(component, prefix, examplesOf(component), providedOf(component)),
+    ),
+    charts: knownOf(charts, (component) => chartKey(component, prefix, providedOf(component))),
+    looks: knownOf(looks, (component) => looksKey(component, dependsOn(component))),
   }
+}
+
+/** One thing that was seen of components: what it depends on, what is known now, and what was seen last. */
+function knownOf<Seen>(kept: ReadonlyMap<string, Looked<Seen>>, keyOf: (component: Component) => string) {
+  /** Of the component as it is now; nothing where it changed since. */
+  const now = (component: Component): Seen | undefined => {
+    const last = kept.get(component.id)
+    return last?.key === keyOf(component) ? last.seen : undefined
+  }
+  /** Whatever was seen last, and whether that is of the component as it is now. */
+  const last = (component: Component) => ({
+    seen: kept.get(component.id)?.seen ?? null,
+    current: now(component) !== undefined,
+    made_at: kept.get(component.id)?.made_at ?? null,
+  })
+  return { keyOf, now, last }
 }

@@ -2,14 +2,15 @@ import type { BrowserContext, CDPSession, Page } from 'playwright-core'
 import { forFrame } from '~~/core/code/showing'
 import type { Usage } from '~~/core/code/usage'
 import { membersOf } from '~~/core/contract/contract'
+import type { Node } from '~~/core/style/found'
 import { bareSurround } from '~~/core/surround'
 import { hold, within, type Held } from './channel'
 import type { ToTry } from './message'
 
 export type Component = ToTry['components'][number]
 
-/** Milliseconds in which a component has drawn itself. */
-const patience = 10_000
+/** Milliseconds in which a component has drawn itself, and has said what markup it has. */
+const [patience, markupPatience] = [10_000, 5000]
 /** Milliseconds in which it has answered what was done to it. */
 export const settles = 80
 
@@ -71,4 +72,16 @@ async function painted(frame: Held): Promise<void> {
       if (message.say === 'painted' && message.seq === 1) return
       if (message.say === 'failed') throw new Error(`it failed: ${message.text}`)
     }
+}
+
+/** The markup that stands there, line by line; with `styles` every computed value of each element. */
+export async function askMarkup(frame: Held, { styles = false } = {}): Promise<Node[]> {
+  await frame.post({ say: 'markup', seq: 1, styles })
+  return within(markupHeard(frame), markupPatience, 'it did not tell its markup')
+}
+async function markupHeard(frame: Held): Promise<Node[]> {
+  for (;;) {
+    const found = (await frame.heard()).findLast((message) => message.say === 'markup')
+    if (found) return found.nodes
+  }
 }

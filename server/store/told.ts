@@ -1,13 +1,14 @@
 import { createHash } from 'node:crypto'
 import { z } from 'zod'
 import { actsSchema, type Act } from '~~/core/acts/act'
-import { toldSchema, toldVersion, type Told } from '~~/core/accessible/told'
+import { toldSchema, toldVersion } from '~~/core/accessible/told'
 import { usageSchema, type Usage } from '~~/core/code/usage'
 import { membersOf } from '~~/core/contract/contract'
 import type { Provided } from '~~/core/provisions'
 import type { Component } from './components'
 import type { Store } from './database'
 import { faceOf } from './evidence'
+import { lookedIn } from './looked'
 
 /** Examples of one component in which it is looked at besides its face. */
 const mostExamples = 6
@@ -64,25 +65,4 @@ export const toldKey = (
     )
     .digest('hex')
 
-const list = z.array(toldSchema)
-/** What was told of components, by their ids, with the key of what it was told of. */
-export async function keptTold(
-  db: Store,
-  components: readonly { id: string }[],
-): Promise<Map<string, { key: string; told: Told[]; made_at: Date }>> {
-  const rows: { component_id: string; key: string; told: unknown; made_at: Date }[] = await db('told')
-    .whereIn(
-      'component_id',
-      components.map(({ id }) => id),
-    )
-    .select('component_id', 'key', 'told', 'made_at')
-  return new Map(
-    rows.map(({ component_id, told, ...row }) => [component_id, { ...row, told: list.parse(told) }]),
-  )
-}
-
-export const keepTold = (db: Store, component: string, key: string, told: Told[]): Promise<unknown> =>
-  db('told')
-    .insert({ component_id: component, key, told: JSON.stringify(told), made_at: db.fn.now() })
-    .onConflict('component_id')
-    .merge()
+export const toldStore = lookedIn('told', 'told', z.array(toldSchema))

@@ -23,6 +23,8 @@ export async function writtenMembers(db: Store, library: string): Promise<Map<st
     .join('components', 'components.id', 'words.component_id')
     .where('components.library_id', library)
     .whereNot('words.text', '')
+    // in which order values stand is no words for them
+    .whereNot('words.member', 'like', 'axis:%')
     .select('components.tag', 'words.member', 'words.text')
   const written = new Map<string, Map<string, string>>()
   for (const row of rows) written.set(row.tag, (written.get(row.tag) ?? new Map()).set(row.member, row.text))

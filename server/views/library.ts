@@ -1,6 +1,5 @@
 import { groupOf, innerLast } from '~~/core/contract/group'
 import { LRUCache } from 'lru-cache'
-import { tokenPrefix } from '~~/core/release/package'
 import { nextVersions } from '~~/core/release/version'
 import { accessibleChanges } from '~~/core/accessible/contract-change'
 import type { SummaryRow } from '~~/core/accessible/summary'
@@ -24,9 +23,9 @@ import { provisionsOf } from '../store/provisions'
 import { widthsOf } from '../store/widths'
 import { channelsOf, latestAccessible, latestContracts, latestFromDesk, releasesOf } from '../store/releases'
 import { revision, sourceFile, sourcePaths } from '../store/sources'
-import { themesOf, type KeptTheme } from '../store/themes'
-import { inChild } from '../build/pool'
+import { themesOf } from '../store/themes'
 import { writtenMembers } from '../store/words'
+import { cssOf } from './css'
 import { accessibleOf, missedWays, toldNow } from './told'
 
 export interface Change extends WeighedChange {
@@ -236,26 +235,4 @@ export async function releasesView(db: Store, library: Library) {
       missedWays: missedWays(told),
     }).problems,
   }
-}
-
-/**
- * The CSS of themes as they stand now, worked out apart from the requests and remembered while nothing
- * changes.
- */
-const printed = new LRUCache<string, { css: string; problems: Problem[] }>({
-  maxSize: 32_000_000,
-  sizeCalculation: (made) => made.css.length + made.problems.length * 300 + 1,
-  ttl: 600_000,
-})
-export async function cssOf(
-  library: Library,
-  themes: KeptTheme[],
-): Promise<{ css: string; problems: Problem[] }> {
-  const key =
-    `${library.id} ` + `${themes.map((theme) => `${theme.name} ${theme.on} ${theme.revision}`).join(' ')}`
-  const known = printed.get(key)
-  if (known) return known
-  const made = await inChild('themesCss', { themes, prefix: tokenPrefix(library.prefix) }, library.id)
-  printed.set(key, made)
-  return made
 }

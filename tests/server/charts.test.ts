@@ -1,6 +1,6 @@
 import { chartSchema, type Chart } from '~~/core/states/chart'
 import { statesFoundSchema } from '~~/core/wire'
-import { chartKey, keepChart, keptCharts } from '~~/server/store/charts'
+import { chartKey, chartStore } from '~~/server/store/charts'
 import { componentByTag, componentsOf } from '~~/server/store/components'
 import { libraryById } from '~~/server/store/libraries'
 import { bringIn, someone } from '../world'
@@ -47,7 +47,7 @@ test('the states that were found are told to readers, and that they are of how i
   const odile = await someone(tern.at, 'odile')
   expect((await odile(path)).body).toEqual({ chart: null, current: false, made_at: null })
   const { id } = (await componentByTag(tern.db, tern.library, tag))!
-  await keepChart(tern.db, id, await keyNow(), found)
+  await chartStore.keep(tern.db, id, await keyNow(), found)
   const answer = statesFoundSchema.parse((await odile(path)).body)
   expect(answer).toMatchObject({ chart: found, current: true })
   expect((await odile('/api/libraries/tern/components/tern-none/states')).status).toBe(404)
@@ -67,7 +67,7 @@ test('what was kept in a shape of before counts as never looked for', async () =
     .db('charts')
     .where({ component_id: id })
     .update({ chart: JSON.stringify({ states: 'many' }) })
-  expect(await keptCharts(tern.db, [{ id }])).toEqual(new Map())
+  expect(await chartStore.kept(tern.db, [{ id }])).toEqual(new Map())
   const ines = await someone(tern.at, 'ines')
   expect((await ines(path)).body).toEqual({ chart: null, current: false, made_at: null })
 })

@@ -1,7 +1,7 @@
 import { componentsOf } from '~~/server/store/components'
 import { openStore } from '~~/server/store/database'
 import { libraryBySlug } from '~~/server/store/libraries'
-import { keepTold, toldKey } from '~~/server/store/told'
+import { toldKey, toldStore } from '~~/server/store/told'
 import { bringIn, someone, world, type World } from '../world'
 
 // What the desk says of what changed since the newest version, and of the numbers that may come next.
@@ -90,7 +90,7 @@ test('a key that is answered no more is breaking, as far as a browser was asked 
     const pressed = [{ role: 'button', name: 'Tie', key: 'Enter', did }]
     const nodes = [{ ...node, states: {}, children: [] }]
     const told = { situation: 'as on the shelf', nodes, stops: [], pressed, engine: [] }
-    await keepTold(db, component!.id, toldKey(component!, prefix, [], []), [told])
+    await toldStore.keep(db, component!.id, toldKey(component!, prefix, [], []), [told])
   }
   const changed = async () => (await ines(`/api/libraries/${slug}/releases`)).body.changed
   const first = { version: '1.0.0', channel: 'latest', notes: 'The first.' }

@@ -51,7 +51,6 @@ const options = computed(() =>
 const kindTogether = computed(() =>
   sections.value.some(({ kind }) => kind === 'variant') ? 'variant' : 'prop',
 )
-const axesOf = (members: Member[]) => variantAxes({ ...contract, members })
 function note(rows: Member[]): string {
   const { all, dull, notFound, differ } = ledger.value.countsOf(rows)
   return [
@@ -99,7 +98,7 @@ function note(rows: Member[]): string {
       </div>
       <template v-if="section.kind === 'variant'">
         <VariantRows
-          v-for="axis in axesOf(section.rows)"
+          v-for="axis in ledger.axesOf(section.rows)"
           :key="axis.name"
           v-model="usage"
           :axis

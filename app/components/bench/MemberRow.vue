@@ -22,6 +22,7 @@ const key = computed(() => memberKey(member))
 const words = computed(() => ledger.wordsFor(key.value))
 const found = computed(() => ledger.evidenceFor(member))
 const mark = computed(() => ledger.markOf(member))
+const status = computed(() => ledger.statusOf(member))
 const inDoubt = computed(() => ledger.isInDoubt(member))
 const change = computed(() => (since === undefined ? undefined : ledger.changeOf(member)))
 /** A row is one stop of the Tab key: its editor, or else its name; arrows lead to what else is in it. */
@@ -46,7 +47,7 @@ const markLabel = computed(() => {
       <NuxtLink
         class="code name"
         :tabindex="hasEditor ? -1 : undefined"
-        :class="{ struck: member.deprecated !== undefined }"
+        :class="{ struck: status?.status === 'deprecated' }"
         :to="{ hash: `#${key}`, query: $route.query }"
         >{{ memberTitle(member) }}</NuxtLink
       >
@@ -60,9 +61,7 @@ const markLabel = computed(() => {
       <div v-if="change" class="small good">
         <Mark :name="change === 'new' ? 'additive' : 'mend'" label="" /> {{ change }} since {{ since }}
       </div>
-      <div v-if="member.deprecated !== undefined" class="small gap">
-        <Mark name="deprecated" /> {{ member.deprecated || 'deprecated' }}
-      </div>
+      <div v-if="status" class="gap"><ValueStatus :said="status" /></div>
     </div>
     <div class="said">
       <MemberWords
@@ -86,6 +85,7 @@ const markLabel = computed(() => {
         >
       </p>
       <p v-if="found?.remark" class="bad">{{ found.remark }}</p>
+      <VariantLook v-if="member.kind === 'variant'" :contract :variant="member" :usage />
       <p v-for="disagreement in member.disagreements" :key="disagreement.about" class="bad">
         <template v-if="member.known === 'comment'">Documented, but {{ disagreement.code }}.</template>
         <template v-else

@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { wordsSchema, type WordsView } from '~~/core/wire'
-import type { Problem } from '~~/core/problem'
+import type { WordsView } from '~~/core/wire'
 
 /**
  * A member's words, edited in place. Where somebody else wrote meanwhile, both are shown and nothing is lost.
@@ -23,59 +22,31 @@ const {
 }>()
 const emit = defineEmits<{ written: [words: WordsView] }>()
 const store = useLibrary()
-const editing = ref(false)
-const draft = ref('')
-const from = ref(0)
-const problems = ref<Problem[]>([])
-const theirs = ref<WordsView>()
-const busy = ref(false)
+const {
+  editing,
+  draft,
+  problems,
+  theirs,
+  busy,
+  begin: beginWith,
+  keep,
+  takeTheirs,
+  join: joinBoth,
+} = useWordsDraft(
+  () => ({ tag, member, words }),
+  (written) => emit('written', written),
+)
 const area = useTemplateRef<HTMLTextAreaElement>('area')
 const shown = computed(() => words?.text || comment || '')
+const focus = () => nextTick(() => area.value?.focus())
 
-async function begin() {
-  draft.value = words?.text ?? comment ?? ''
-  from.value = words?.revision ?? 0
-  problems.value = []
-  theirs.value = undefined
-  editing.value = true
-  await nextTick()
-  area.value?.focus()
-}
-async function keep() {
-  busy.value = true
-  try {
-    emit(
-      'written',
-      await ask(wordsSchema, `/libraries/${store.slug}/components/${tag}/words`, {
-        method: 'PUT',
-        body: { member, text: draft.value, revision: from.value },
-      }),
-    )
-    editing.value = false
-    problems.value = []
-  } catch (error) {
-    problems.value = problemsOf(error)
-    const other =
-      error instanceof ApiProblem && error.status === 409
-        ? wordsSchema.safeParse(error.more.theirs)
-        : undefined
-    if (other?.success) {
-      theirs.value = other.data
-      from.value = other.data.revision
-    }
-  } finally {
-    busy.value = false
-  }
-}
-function takeTheirs() {
-  if (theirs.value) emit('written', theirs.value)
-  editing.value = false
+function begin() {
+  beginWith(words?.text ?? comment ?? '')
+  void focus()
 }
 function join() {
-  draft.value = `${theirs.value?.text ?? ''}\n\n${draft.value}`
-  theirs.value = undefined
-  problems.value = []
-  void nextTick(() => area.value?.focus())
+  joinBoth()
+  void focus()
 }
 </script>
 

@@ -4,14 +4,15 @@ import { memberKey, type Contract } from '~~/core/contract/contract'
 import { onlyNamedIn } from '~~/core/contract/variant'
 import type { Ledger } from '~~/core/ledger/ledger'
 import { bareSurround } from '~~/core/surround'
-import { describeAxis, type VariantAxis } from '~~/core/variants/axis'
+import { arrangementKey, type ArrangedAxis } from '~~/core/variants/arrangement'
+import { describeAxis } from '~~/core/variants/axis'
 import { platedOf } from '~~/core/variants/plate'
 import type { WordsView } from '~~/core/wire'
 
 /** One axis of a contract: a line that opens into its values, each live and each a row. */
 const { axis, contract, ledger, at } = defineProps<{
   /** Its variants as far as they are shown. */
-  axis: VariantAxis
+  axis: ArrangedAxis
   contract: Contract
   ledger: Ledger<WordsView>
   /** The member that the address names. */
@@ -56,19 +57,28 @@ const columns = computed(() => Math.min(4, plated.value.length))
       <div class="plate" tabindex="-1">
         <AxisFrame :name="axis.name" :plated :tag="contract.tag" :surround :columns :width="138" />
       </div>
-      <MemberRow
-        v-for="variant in axis.variants"
-        :id="memberKey(variant)"
-        :key="variant.name"
-        v-model="usage"
-        :class="{ at: at === memberKey(variant) }"
-        :contract
-        :member="variant"
-        :ledger
-        :answers
-        :since
+      <AxisOrder
+        :axis
+        :tag="contract.tag"
+        :words="ledger.wordsFor(arrangementKey(axis.name))"
         @written="$emit('written', $event)"
       />
+      <template v-for="group in axis.groups" :key="group.title">
+        <h4 v-if="group.title">{{ group.title }}</h4>
+        <MemberRow
+          v-for="variant in group.variants"
+          :id="memberKey(variant)"
+          :key="variant.name"
+          v-model="usage"
+          :class="{ at: at === memberKey(variant) }"
+          :contract
+          :member="variant"
+          :ledger
+          :answers
+          :since
+          @written="$emit('written', $event)"
+        />
+      </template>
     </template>
   </div>
 </template>
@@ -91,6 +101,10 @@ const columns = computed(() => Math.min(4, plated.value.length))
 .turn {
   margin-inline-start: auto;
   color: var(--muted);
+}
+h4 {
+  padding: 8px 0 2px;
+  font-size: 13px;
 }
 .plate {
   margin: 2px 18px 8px 0;

@@ -41,7 +41,6 @@ const label = (node: Node | undefined) =>
             .map(([name, value]) => ` ${name}="${value}"`)
             .join('')}`
     : 'not there'
-const isColour = (value: string) => /^(rgb|color)/.test(value)
 </script>
 
 <template>
@@ -125,14 +124,10 @@ const isColour = (value: string) => /^(rgb|color)/.test(value)
               </th>
               <td class="code">
                 <span class="muted">{{ style.property }}</span>{{ ' ' }}
-                <span v-if="isColour(style.left)" class="chip" :style="{ background: style.left }" />{{
-                  style.left
-                }}
+                <PaintedValue :value="style.left" />
               </td>
               <td class="code">
-                <span v-if="isColour(style.right)" class="chip" :style="{ background: style.right }" />{{
-                  style.right
-                }}
+                <PaintedValue :value="style.right" />
               </td>
             </tr>
           </template>
@@ -165,13 +160,5 @@ tr > * {
   font-size: 12px;
   line-height: 20px;
   overflow-wrap: anywhere;
-}
-.chip {
-  display: inline-block;
-  width: 10px;
-  height: 10px;
-  margin-right: 6px;
-  border: 1px solid var(--rule);
-  vertical-align: -1px;
 }
 </style>

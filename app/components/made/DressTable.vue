@@ -11,7 +11,6 @@ const open = ref<string>()
 const toggle = (property: string) => {
   open.value = open.value === property ? undefined : property
 }
-const isColour = (value: string) => /^(rgb|#|color\(|oklch|hsl)/.test(value)
 const who = (found: Found) => sources.sayWho(found)
 const placeOf = (found: Found) => sources.placeOfFound(found)
 const feeds = (property: string) => sources.feeds(property)
@@ -49,9 +48,7 @@ const sourceOf = (place: Place, of: string) => ({
             </button>
           </th>
           <td class="code value">
-            <span v-if="isColour(row.value)" class="chip" :style="{ background: row.value }" />{{
-              row.value || '(nothing)'
-            }}
+            <PaintedValue :value="row.value || '(nothing)'" />
           </td>
           <td class="small">
             <template v-if="row.origin.is !== 'browser'">
@@ -146,14 +143,6 @@ const sourceOf = (place: Place, of: string) => ({
 .value {
   font-size: 12px;
   line-height: 20px;
-}
-.chip {
-  display: inline-block;
-  width: 10px;
-  height: 10px;
-  margin-right: 6px;
-  border: 1px solid var(--rule);
-  vertical-align: -1px;
 }
 .more td {
   border-top: 0;

@@ -4,9 +4,10 @@ import type { Usage } from '~~/core/code/usage'
 import { memberKey, type Contract } from '~~/core/contract/contract'
 import { bareSurround } from '~~/core/surround'
 import { combinationKey, saySettings } from '~~/core/variants/combination'
+import { arrangeAxis, arrangementKey, statusOfVariant } from '~~/core/variants/arrangement'
 import { describeAxis, variantAxes } from '~~/core/variants/axis'
 import { platedOf, platedTogether, type Plated } from '~~/core/variants/plate'
-import { onlyNamedIn } from '~~/core/contract/variant'
+import { onlyNamedIn, type Variant } from '~~/core/contract/variant'
 import type { WordsView } from '~~/core/wire'
 
 /** Every variant of a component, live: its name, its words, and the code that has it. */
@@ -23,17 +24,32 @@ defineEmits<{ written: [words: WordsView] }>()
 const store = useLibrary()
 const { copy, copied } = useCopy()
 const { named, never } = combinations
+const arranged = computed(() =>
+  variantAxes(contract).map((axis) => arrangeAxis(axis, wordsFor(arrangementKey(axis.name))?.text)),
+)
 const axes = computed(() => {
   const together = platedTogether(contract, face, named.value)
   return [
-    ...variantAxes(contract).map((axis) => ({
+    ...arranged.value.map((axis) => ({
       name: axis.name,
       says: describeAxis(axis),
       plated: platedOf(axis, face),
       isCode: true,
+      groupOf: (variant: Variant | undefined) =>
+        axis.groups.find(({ variants }) => variants[0] === variant)?.title,
+      statusOf: (variant: Variant | undefined) => variant && statusOfVariant(axis, variant),
     })),
     ...(together.length
-      ? [{ name: 'Named variants', says: 'several values together', plated: together, isCode: false }]
+      ? [
+          {
+            name: 'Named variants',
+            says: 'several values together',
+            plated: together,
+            isCode: false,
+            groupOf: () => undefined,
+            statusOf: () => undefined,
+          },
+        ]
       : []),
   ]
 })
@@ -96,11 +112,12 @@ const codeOf = ({ usage }: Plated) =>
             :data-member="keyOf(shown)"
             :style="rowStyle(axis.name, row)"
           >
+            <h4 v-if="axis.groupOf(shown.variant)">{{ axis.groupOf(shown.variant) }}</h4>
             <span class="name">
               <NuxtLink
                 v-if="keyOf(shown)"
                 class="title"
-                :class="{ code: axis.isCode, struck: shown.variant?.deprecated !== undefined }"
+                :class="{ code: axis.isCode, struck: axis.statusOf(shown.variant)?.status === 'deprecated' }"
                 :to="{ hash: `#${keyOf(shown)}`, query: $route.query }"
                 >{{ shown.title }}</NuxtLink><span v-else class="code muted">{{ shown.title }}</span>
               <span v-if="shown.variant?.usual" class="small muted">default</span>
@@ -136,9 +153,8 @@ const codeOf = ({ usage }: Plated) =>
               :comment="shown.variant?.comment"
               @written="$emit('written', $event)"
             />
-            <span v-if="shown.variant?.deprecated !== undefined" class="small"
-              ><Mark name="deprecated" /> {{ shown.variant.deprecated || 'deprecated' }}</span
-            >
+            <ValueStatus v-if="axis.statusOf(shown.variant)" :said="axis.statusOf(shown.variant)!" />
+            <VariantLook v-if="shown.variant" :contract :variant="shown.variant" :usage="face" />
             <span v-if="shown.variant?.only" class="small bad">{{ onlyNamedIn[shown.variant.only] }}</span>
             <div v-if="shownCode === `${axis.name} ${shown.title}`" class="code-of">
               <pre tabindex="0" :aria-label="`Code of ${axis.name} ${shown.title}`">{{ codeOf(shown) }}</pre>

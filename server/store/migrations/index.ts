@@ -14,6 +14,7 @@ import * as m0012 from './0012-combinations'
 import * as m0013 from './0013-acts'
 import * as m0014 from './0014-released-accessible'
 import * as m0015 from './0015-charts'
+import * as m0016 from './0016-looks'
 
 export const migrations: Record<string, Knex.Migration> = {
   '0001-first': m0001,
@@ -31,4 +32,5 @@ export const migrations: Record<string, Knex.Migration> = {
   '0013-acts': m0013,
   '0014-released-accessible': m0014,
   '0015-charts': m0015,
+  '0016-looks': m0016,
 }

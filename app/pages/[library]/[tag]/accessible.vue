@@ -7,6 +7,8 @@ import { keyRows, unansweredKeys } from '~~/core/accessible/keys'
 /** What assistive technology is told of a component, which keys it answers, and how the focus moves. */
 const { tag, standing, contract } = useComponent('accessibility')
 const { accessible, problems, isBusy, look } = useAccessible(tag)
+const { looks } = useLooks(tag)
+const isCurrent = computed(() => accessible.value?.current === true && looks.value?.current === true)
 const situation = useAddressChoice('shown', 'as on the shelf')
 const all = computed(() => accessible.value?.told ?? [])
 const told = computed(() => all.value.find((entry) => entry.situation === situation.value) ?? all.value[0])
@@ -61,7 +63,7 @@ const options = computed(() =>
           >Nobody has looked yet at what assistive technology is told of it. A browser on the server does
           that.</template
         >{{ ' ' }}
-        <LookNow :current="accessible.current" :is-busy @look="look" />
+        <LookNow :current="isCurrent" :is-busy @look="look" />
       </p>
 
       <template v-if="told">
@@ -85,6 +87,7 @@ const options = computed(() =>
             The source asks for {{ unanswered.join(', ') }}, which did nothing on anything that has the focus.
           </p>
         </section>
+        <ColourTable v-if="looks?.looks" :looks="looks.looks" :current="looks.current" />
         <section aria-label="What is told">
           <h2>What is told</h2>
           <p v-if="!told.nodes.length" class="muted">

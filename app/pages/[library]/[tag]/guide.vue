@@ -11,6 +11,7 @@ import { ruledOut } from '~~/core/variants/combination'
  */
 const { store, route, tag, standing, contract, css, themes } = useComponent('guide')
 
+provideLooks(tag)
 const theme = useAddressChoice('theme', store.baseTheme)
 const chosenStyle = useAddressChoice('code', 'html')
 const styles = computed(() => (contract.value ? stylesOf(contract.value) : []))

@@ -21,6 +21,7 @@ watch(start, (now, before) => {
 const themeNames = computed(() => themes.value.map((theme) => theme.name))
 const surround = shallowRef(surroundFromQuery(route.query, themeNames.value, store.baseTheme))
 provideHeld(surround)
+provideLooks(tag)
 let later: ReturnType<typeof setTimeout> | undefined
 const shownInAddress = () => ({
   show: JSON.stringify(usage.value) === JSON.stringify(start.value) ? undefined : JSON.stringify(usage.value),

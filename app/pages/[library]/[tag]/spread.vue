@@ -17,6 +17,7 @@ import {
   type SheetShown,
 } from '~~/core/spread/shown'
 import { plainSurround } from '~~/core/surround'
+import { arrangementKey } from '~~/core/variants/arrangement'
 import { ruledOut, sayNever } from '~~/core/variants/combination'
 
 /** A component in many renderings at once: over axes of one's choice, or the fewest that show every pair. */
@@ -27,6 +28,7 @@ const { say } = useSay()
 const { saved, problems: exampleProblems, load } = useExamples(tag)
 if (standing.value) void load()
 const together = useCombinations(tag)
+const { for: wordsFor } = useWords(tag)
 
 const axes = computed(() =>
   contract.value
@@ -39,6 +41,7 @@ const axes = computed(() =>
             ? saved.value
             : firstExamples(contract.value, store.title(tag.value), face.value, saved.value),
         named: together.named.value,
+        arrangementOf: (axis) => wordsFor(arrangementKey(axis))?.text,
       })
     : [],
 )

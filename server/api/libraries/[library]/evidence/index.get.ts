@@ -1,9 +1,12 @@
+import { withAlike } from '~~/core/variants/looks'
 import { libraryEvidenceSchema } from '~~/core/wire'
 import { route } from '~~/server/auth/route'
 import { neverByTag } from '~~/server/store/combinations'
 import { componentsOf } from '~~/server/store/components'
 import { evidenceOf, evidenceRun } from '~~/server/store/evidence'
 import { provisionsOf } from '~~/server/store/provisions'
+import { themesOf } from '~~/server/store/themes'
+import { seenAlready } from '~~/server/evidence/seen'
 
 /** What a browser showed for every component as it is now, and how the newest run over all of them fares. */
 export default route({
@@ -12,17 +15,27 @@ export default route({
   async handle({ db, library }) {
     const components = library.current_revision ? await componentsOf(db, library.current_revision) : []
     const [provisions, never] = await Promise.all([provisionsOf(db, library.id), neverByTag(db, library.id)])
-    const [kept, run] = await Promise.all([
+    const [kept, run, { looks }, themes] = await Promise.all([
       evidenceOf(db, components, library.prefix, provisions, never),
       evidenceRun(db, library.id),
+      seenAlready(db, library, components),
+      themesOf(db, library.id),
     ])
+    const titleOf = (theme: string) => themes.find(({ name }) => name === theme)?.title ?? theme
     return {
       run: run
         ? { state: run.state, done: run.done, total: run.total, problems: run.problems, made_at: run.made_at }
         : null,
       components: components.flatMap((component) => {
         const found = kept.get(component.id)
-        return found ? [{ tag: component.tag, ...found }] : []
+        if (!found) return []
+        return [
+          {
+            tag: component.tag,
+            made_at: found.made_at,
+            evidence: withAlike(found.evidence, looks.now(component), titleOf),
+          },
+        ]
       }),
     }
   },

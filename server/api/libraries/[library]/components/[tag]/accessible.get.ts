@@ -8,11 +8,7 @@ export default route({
   answer: accessibleSchema,
   async handle({ db, library, params }) {
     const { component, seen } = await seenOf(db, library, params.tag!)
-    const found = seen.toldOf(component)
-    return {
-      told: found?.told ?? [],
-      current: seen.isTold(component),
-      made_at: found?.made_at ?? null,
-    }
+    const { seen: told, ...rest } = seen.told.last(component)
+    return { told: told ?? [], ...rest }
   },
 })

@@ -8,11 +8,7 @@ export default route({
   answer: statesFoundSchema,
   async handle({ db, library, params }) {
     const { component, seen } = await seenOf(db, library, params.tag!)
-    const found = seen.chartOf(component)
-    return {
-      chart: found?.chart ?? null,
-      current: seen.isCharted(component),
-      made_at: found?.made_at ?? null,
-    }
+    const { seen: chart, ...rest } = seen.charts.last(component)
+    return { chart, ...rest }
   },
 })

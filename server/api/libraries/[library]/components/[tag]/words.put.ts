@@ -1,7 +1,10 @@
 import { z } from 'zod'
 import { factsOf } from '~~/core/contract/aside'
+import type { Contract } from '~~/core/contract/contract'
+import { arrangedBy, readArrangement } from '~~/core/variants/arrangement'
+import { variantAxes } from '~~/core/variants/axis'
 import { revisionNumberSchema, wordsSchema } from '~~/core/wire'
-import { fail } from '~~/server/auth/failure'
+import { Failure, fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
 import { limits } from '~~/server/limits'
 import { record } from '~~/server/store/audit'
@@ -9,6 +12,17 @@ import { contractNow } from '~~/server/store/components'
 import { notify } from '~~/server/store/database'
 import { writeWords } from '~~/server/store/words'
 import { componentKnown } from '~~/server/views/component'
+
+/** An arrangement that can not be read, or of what is no axis, is not kept. */
+function refuseUnread(name: string, text: string, contract: Contract | undefined): void {
+  const axis = contract && variantAxes(contract).find((known) => known.name === name)
+  if (!axis)
+    fail(422, 'no-axis', `It has no variants along “${name}”.`, 'Reload the page: its source changed.')
+  else {
+    const { problems } = readArrangement(text, axis)
+    if (problems.length) throw new Failure(422, problems)
+  }
+}
 
 /** Writes words begun from a revision. If somebody wrote meanwhile, theirs come back with the refusal. */
 export default route({
@@ -23,6 +37,8 @@ export default route({
   async handle({ db, library, params, body, person }) {
     const component = await componentKnown(db, library, params.tag!)
     const contract = await contractNow(db, library, component.id)
+    const axis = arrangedBy(body.member)
+    if (axis !== undefined) refuseUnread(axis, body.text, contract)
     const facts = contract ? (factsOf(contract, body.member) ?? null) : null
     return db.transaction(async (trx) => {
       const outcome = await writeWords(

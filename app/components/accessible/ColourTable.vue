@@ -1,0 +1,54 @@
+<script setup lang="ts">
+import type { Looks } from '~~/core/variants/looks'
+
+/** Colours that do not read on each other, in every theme, variant, example and state that was looked at. */
+const { looks, current } = defineProps<{ looks: Looks; current: boolean }>()
+const store = useLibrary()
+const titleOf = (theme: string) => store.themes.find(({ name }) => name === theme)?.title ?? theme
+const inThemes = computed(() => looks.themes.map(titleOf).join(', '))
+</script>
+
+<template>
+  <section aria-label="Colours">
+    <h2>Colours</h2>
+    <p v-if="looks.failed" class="bad">It could not be looked at in its themes: {{ looks.failed }}</p>
+    <p v-else-if="!looks.colours.length" class="good">
+      <Mark name="seen" label="" /> Every text reads on its ground, in {{ inThemes }}.
+    </p>
+    <table v-else class="lines">
+      <caption class="out-of-sight">
+        Text that does not read on its ground
+      </caption>
+      <thead>
+        <tr>
+          <th scope="col">Theme</th>
+          <th scope="col">Shown</th>
+          <th scope="col">Text on its ground</th>
+          <th scope="col">Contrast</th>
+          <th scope="col">Of</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="(found, i) in looks.colours" :key="i">
+          <th scope="row">{{ titleOf(found.theme) }}</th>
+          <td>{{ found.situation }}</td>
+          <td><PaintedValue :value="found.text" /> on <PaintedValue :value="found.ground" /></td>
+          <td>{{ found.ratio }} to 1, of {{ found.wants }}</td>
+          <td class="code">{{ found.at }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="!current" class="small muted">Seen before it, or a token, was changed.</p>
+    <p v-if="looks.left" class="small muted">There was no time for {{ plural(looks.left, 'variant') }}.</p>
+  </section>
+</template>
+
+<style scoped>
+h2 {
+  border-bottom: 1px solid var(--rule);
+  padding-bottom: 4px;
+}
+p {
+  padding-top: 6px;
+}
+</style>
