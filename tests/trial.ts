@@ -21,13 +21,14 @@ export const face: Usage = { props: {}, slots: {} }
 export function runTrial(
   contract: ReturnType<typeof contractOf>,
   looks: (testCase: Case) => Partial<Observation>,
-  { isLate, others, never }: { isLate?: () => boolean; others?: Contract[]; never?: NeverTogether[] } = {},
+  needs: {
+    isLate?: () => boolean
+    others?: Contract[]
+    never?: NeverTogether[]
+    only?: ReadonlySet<string>
+  } = {},
 ) {
-  const steps = trial(contract, face, {
-    ...(isLate ? { isLate } : {}),
-    ...(others ? { others } : {}),
-    ...(never ? { never } : {}),
-  })
+  const steps = trial(contract, face, needs)
   const rounds: Case[][] = []
   let step = steps.next([])
   while (!step.done) {

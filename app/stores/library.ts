@@ -92,6 +92,7 @@ export const useLibrary = defineStore('library', () => {
     return { inWords: all === 0 ? 1 : (all - gone) / all }
   }
   const title = (tag: string) => componentTitle(tag, prefix.value)
+  const themeTitle = (name: string) => themes.value.find((theme) => theme.name === name)?.title ?? name
   const find = (tag: string) => standing.value.find((component) => component.tag === tag)
   /** What a component is imported from in a consumer's code. */
   const importFrom = (tag: string) =>
@@ -235,6 +236,7 @@ export const useLibrary = defineStore('library', () => {
     missing,
     wanting,
     title,
+    themeTitle,
     find,
     importFrom,
     moduleOf,

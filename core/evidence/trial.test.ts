@@ -1,4 +1,5 @@
 import type { Case } from './observation'
+import { withSecondLook } from './trial'
 import { samplesOf } from './samples'
 import type { NeverTogether } from '../variants/combination'
 import { contractOf, runTrial as run } from '../../tests/trial'
@@ -60,6 +61,23 @@ test('how what must not be used looks tells nothing of a value', () => {
   }))
   expect(run(two, looks).marks).toMatchObject(variantsOfTwo('seen'))
   expect(run(two, looks, { never }).marks).toMatchObject(variantsOfTwo('no effect'))
+})
+
+test('members can be tried by themselves, values with those they are compared with; the rest is as before', () => {
+  const looks = ({ usage: { props } }: Case) => ({ tree: String(props.tone ?? 'calm') })
+  const only = new Set(['prop:open', 'variant:tone=loud'])
+  const { marks, evidence } = run(two, looks, { only })
+  expect(marks).toEqual({ 'prop:open': 'no effect', ...variantsOfTwo('seen') })
+  const first = run(two, () => ({})).evidence
+  const both = withSecondLook(first, evidence)
+  expect(both.map(({ member, mark }) => [member, mark])).toEqual([
+    ['prop:tone', 'no effect'],
+    ['prop:open', 'no effect'],
+    ['variant:tone=calm', 'seen'],
+    ['variant:tone=loud', 'seen'],
+  ])
+  // what was seen once is not taken back
+  expect(withSecondLook(both, first)).toEqual(both)
 })
 
 test('of very many custom properties those that may do something are found by trying them together', () => {

@@ -1,8 +1,8 @@
 import type { Usage } from '../code/usage'
-import { membersOf, type Contract, type MemberKind } from '../contract/contract'
+import { memberKey, membersOf, type Contract, type MemberKind } from '../contract/contract'
 import { ruledOut, type NeverTogether } from '../variants/combination'
 import { conditionsOf, type Condition } from './conditions'
-import type { Evidence } from './evidence'
+import { isDoubted, type Evidence } from './evidence'
 import {
   caseOf,
   evidenceFor,
@@ -45,6 +45,8 @@ interface TrialNeeds {
   isLate?: () => boolean
   /** What must not be used together: nothing is told of how that looks. */
   never?: readonly NeverTogether[]
+  /** The members that are tried, by their keys; all of them where nothing is said. */
+  only?: ReadonlySet<string>
 }
 
 /**
@@ -55,7 +57,7 @@ interface TrialNeeds {
 export function* trial(
   contract: Contract,
   face: Usage,
-  { others, isLate, never = [] }: TrialNeeds = {},
+  { others, isLate, never = [], only }: TrialNeeds = {},
 ): Steps<Evidence[]> {
   const keys = membersOf(contract, 'key')
     .filter((key) => key.known !== 'comment')
@@ -64,8 +66,9 @@ export function* trial(
   /** The first is how it stands on the shelf, whatever that is. */
   const allowed = (conditions: Condition[]) =>
     conditions.filter(({ usage }, c) => c === 0 || ruledOut(contract, usage, never).length === 0)
+  const tried = only ? withOnly(contract, only) : contract
   const runFrom = (usage: Usage) =>
-    new TrialRun(contract, usage, allowed(conditionsOf(contract, usage, others)), acts, isLate, never)
+    new TrialRun(tried, usage, allowed(conditionsOf(contract, usage, others)), acts, isLate, never)
   let run = runFrom(face)
   let why = yield* lookAtAll(run, keys)
   const around = run.of(restId(0))?.failed === undefined ? undefined : rightIn(run)
@@ -78,13 +81,32 @@ export function* trial(
     why = yield* lookAtAll(run, keys)
   }
   if (why !== undefined)
-    return contract.members
+    return tried.members
       .filter((member) => member.known !== 'comment')
       .map((member) => evidenceFor(member, 'not tried', why))
   const evidence: Evidence[] = []
   for (const tryMembers of Object.values(trials)) if (tryMembers) evidence.push(...(yield* tryMembers(run)))
   const told = yield* notRun(run, notReached(run, evidence), others ?? [])
   return run.isCut ? told.map(withoutVerdict) : told
+}
+
+/** A contract with some of its members alone, and whatever they are compared with. */
+const withOnly = (contract: Contract, only: ReadonlySet<string>): Contract => {
+  const axes = new Set(
+    membersOf(contract, 'variant').flatMap((variant) => (only.has(memberKey(variant)) ? [variant.axis] : [])),
+  )
+  return {
+    ...contract,
+    members: contract.members.filter(
+      (member) => only.has(memberKey(member)) || (member.kind === 'variant' && axes.has(member.axis)),
+    ),
+  }
+}
+
+/** Evidence in which a member that showed nothing is believed to have shown what was seen of it at another time. */
+export function withSecondLook(evidence: readonly Evidence[], second: readonly Evidence[]): Evidence[] {
+  const seen = new Map(second.flatMap((entry) => (entry.mark === 'seen' ? [[entry.member, entry]] : [])))
+  return evidence.map((entry) => (isDoubted(entry.mark) ? (seen.get(entry.member) ?? entry) : entry))
 }
 
 /** How a component is shown that fails alone, and not in what it is a part of. */

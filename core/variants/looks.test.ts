@@ -6,6 +6,8 @@ import {
   changesOfLook,
   coloursOnce,
   sayChange,
+  sayChanges,
+  type Change,
   type ColourFinding,
 } from './looks'
 
@@ -66,6 +68,18 @@ test('what a value changes: markup, attributes, words, what is told, and how it 
     'x-strip · color: black → red · width: 90px → 80px',
   ])
   expect(changesOfLook(usual, usual, 'tone')).toEqual({ changes: [], more: 0 })
+})
+
+test('in few words only properties are named, four sides by their shorthand', () => {
+  const drawn = (...names: string[]) => names.map((name): Change => ({ is: 'style', at: 'b', name }))
+  const sides = ['top', 'right', 'bottom', 'left'].map((side) => `border-${side}-color`)
+  expect(sayChanges([...drawn('color', ...sides), { is: 'markup', at: 'b', name: '', to: 'there' }])).toBe(
+    'comes, color, border-color',
+  )
+  expect(sayChanges(drawn(...sides.slice(1)))).toBe(
+    'border-right-color, border-bottom-color, border-left-color',
+  )
+  expect(sayChanges(drawn('a', 'b', 'c', 'd', 'e', 'f', 'g'))).toBe('a, b, c, d, e, 2 more')
 })
 
 test('a value that is painted as another in one theme is told of that theme; in all themes it is no news', () => {

@@ -221,9 +221,32 @@ export function sayChange({ is, name, from, to }: Change): string {
 /** Properties that are named in one sentence. */
 const mostNamed = 5
 
+/** Properties that a shorthand stands for, by the shorthand: where all of them differ it is told alone. */
+const shorthands: ReadonlyMap<string, readonly string[]> = new Map([
+  ...['color', 'style', 'width'].map(
+    (what) =>
+      [`border-${what}`, ['top', 'right', 'bottom', 'left'].map((side) => `border-${side}-${what}`)] as const,
+  ),
+  ...['padding', 'margin'].map(
+    (what) => [what, ['top', 'right', 'bottom', 'left'].map((side) => `${what}-${side}`)] as const,
+  ),
+  [
+    'border-radius',
+    ['top-left', 'top-right', 'bottom-right', 'bottom-left'].map((corner) => `border-${corner}-radius`),
+  ],
+])
+
+function asWhole(names: readonly string[]): string[] {
+  let told = [...names]
+  for (const [shorthand, sides] of shorthands)
+    if (sides.every((side) => told.includes(side)))
+      told = told.flatMap((name) => (name === sides[0] ? shorthand : sides.includes(name) ? [] : name))
+  return told
+}
+
 /** Changes of one element in a few words; of how it is drawn only which properties. */
 export function sayChanges(changes: readonly Change[]): string {
-  const drawn = changes.filter(({ is }) => is === 'style').map(({ name }) => name)
+  const drawn = asWhole(changes.filter(({ is }) => is === 'style').map(({ name }) => name))
   const more = drawn.length - mostNamed
   return [
     ...changes.filter(({ is }) => is !== 'style').map(sayChange),

@@ -62,8 +62,14 @@ export const combinations: [tag: string, NewCombination & { about?: string }][] 
   ],
 ]
 
-/** Examples of states that are only come to by use. */
+/** Examples that tell more than the face does, and of states that are only come to by use. */
 export const ways: [tag: string, name: string, usage: Usage, acts: Act[]][] = [
+  [
+    'tern-queue-meter',
+    'For foot passengers',
+    { props: { waiting: 96, places: 120 }, slots: { '': text('Foot passengers') } },
+    [],
+  ],
   [
     'tern-fare-stepper',
     'The boat is full',

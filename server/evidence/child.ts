@@ -1,7 +1,8 @@
 import type { Browser } from 'playwright-core'
 import { membersOf } from '~~/core/contract/contract'
+import { inDoubt, type Evidence } from '~~/core/evidence/evidence'
 import { caseForFrame, inWindows } from '~~/core/evidence/run'
-import { trial } from '~~/core/evidence/trial'
+import { trial, withSecondLook } from '~~/core/evidence/trial'
 import { noChart } from '~~/core/states/chart'
 import { bareSurround } from '~~/core/surround'
 import { noLooks } from '~~/core/variants/looks'
@@ -69,7 +70,7 @@ async function lookAt(
 ): Promise<Extract<Tried, { told: unknown }>> {
   const { tag, isTried, isTold, isLooked } = component
   const origin = originOf(asked.port, i)
-  const evidence = isTried ? undefined : await tryOut(browser, asked, component, i)
+  const evidence = isTried ? undefined : await tryOut(browser, asked, component, origin)
   const chart =
     component.chart ??
     (await chartStates(browser, asked, component, origin).catch((error: unknown) =>
@@ -99,13 +100,31 @@ const beforeTheEnd = 0.7
 /** Windows that components are looked at in, in CSS pixels. */
 const windows = { usual: usualWindow, wide: { width: 1400, height: 900 } }
 
+/**
+ * Tries the members of a component; those that showed nothing once more by themselves, on a page of its own. A busy
+ * machine may keep something from being seen once: nobody is accused for that.
+ */
 async function tryOut(
   browser: Browser,
   asked: ToTry,
+  component: ToTry['components'][number],
+  origin: string,
+): Promise<Evidence[]> {
+  const late = Date.now() + limits.evidence.componentSeconds * 1000 * beforeTheEnd
+  const isLate = () => Date.now() > late
+  const evidence = await tryMembers(browser, asked, component, origin, { isLate })
+  const only = new Set(inDoubt(evidence).map(({ member }) => member))
+  if (only.size === 0 || isLate()) return evidence
+  return withSecondLook(evidence, await tryMembers(browser, asked, component, origin, { isLate, only }))
+}
+
+async function tryMembers(
+  browser: Browser,
+  asked: ToTry,
   { tag, contract, face, modules, provided, never }: ToTry['components'][number],
-  i: number,
-) {
-  const origin = originOf(asked.port, i)
+  origin: string,
+  needs: { isLate: () => boolean; only?: ReadonlySet<string> },
+): Promise<Evidence[]> {
   const context = await fencedContext(browser, origin)
   try {
     const page = await context.newPage()
@@ -114,11 +133,8 @@ async function tryOut(
     await frame.post({ say: 'themes', css: asked.css })
     await frame.post({ say: 'surround', surround: bareSurround(asked.theme) })
     await frame.post({ say: 'provide', provided })
-    const late = Date.now() + limits.evidence.componentSeconds * 1000 * beforeTheEnd
     const contractOf = (other: string) => asked.contracts.find((contract) => contract.tag === other)
-    const steps = inWindows(
-      trial(contract, face, { others: asked.contracts, isLate: () => Date.now() > late, never }),
-    )
+    const steps = inWindows(trial(contract, face, { others: asked.contracts, never, ...needs }))
     const [listen, reads] = [
       membersOf(contract, 'event').map((member) => member.name),
       membersOf(contract, 'prop').map((member) => member.name),

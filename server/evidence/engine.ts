@@ -84,10 +84,8 @@ export async function askColours(page: Page): Promise<Omit<ColourFinding, 'theme
   )
 }
 
-const placeOf = ({ target }: z.infer<typeof nodeSchema>): string =>
-  JSON.stringify(target.flat(3))
-    .replace(/[[\]"]/g, '')
-    .slice(0, 300)
+/** Selectors from the outermost tree to the innermost, one after the other. */
+const placeOf = ({ target }: z.infer<typeof nodeSchema>): string => target.flat(3).join(' ').slice(0, 300)
 
 async function runEngine(page: Page, options: object): Promise<z.infer<typeof engineSchema>> {
   if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(axe.source)

@@ -45,6 +45,17 @@ test(
       'No element carried it',
     )
     expect(await marked(page)).toEqual(['Notice strip · compact prop', 'Notice strip · icon part'])
+    await test.step('a value that is painted as another in one theme, and colours that do not read', async () => {
+      await page.goto(`${at.url}/tern/evidence?which=remarks`)
+      await expect(rows(page, 'Notice strip').filter({ hasText: 'tone good' })).toContainText(
+        'In Nightwatch it is painted as “calm” is.',
+      )
+      await page.goto(`${at.url}/tern/tern-queue-meter/accessible`)
+      const colours = page.getByRole('region', { name: 'Colours' }).getByRole('row')
+      await expect(colours).toHaveCount(2)
+      await expect(colours.last()).toContainText(/^Daywatch\s*For foot passengers.*1\.9/)
+      await page.goto(`${at.url}/tern/evidence`)
+    })
     await test.step('the guide tells it to readers, and the bench does not try it again', async () => {
       const reader = await context.newPage()
       await reader.goto(`${at.url}/tern/tern-notice-strip/guide`)

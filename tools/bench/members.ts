@@ -4,6 +4,7 @@ import type { Contract, Member } from '~~/core/contract/contract'
 import { readManifest } from '~~/core/read/manifest/read'
 import { readLibrary } from '~~/core/read/read'
 import { isManifest } from '~~/core/read/source/reading'
+import { countAxes, noAxes, sharesOf } from './stated/axes'
 
 /**
  * How well a published library that reading was not written with is read, member by member, from what it
@@ -62,10 +63,29 @@ const counts = Object.fromEntries(
     return [kind, { both, stated: statedCount, read: readCount }]
   }),
 )
+const axes = noAxes()
+for (const contract of stated) {
+  const found = read.find(({ tag }) => tag === contract.tag)
+  const props = contract.members.filter((member) => member.kind === 'prop')
+  if (found)
+    countAxes(
+      axes,
+      found,
+      props.map(({ name, attribute, type }) => ({ name: attribute ?? name, type })),
+    )
+}
+if (process.argv.includes('--verbose'))
+  for (const [title, list] of [
+    ['values missed', axes.missed],
+    ['values too many', axes.extra],
+    ['values of any text', axes.narrower],
+  ] as const)
+    process.stderr.write(`${title} (${list.length})\n${list.map((text) => `  ${text}\n`).join('')}`)
 const tags = new Set(read.map(({ tag }) => tag))
 console.log(
   JSON.stringify({
     counts,
+    axes: sharesOf(axes),
     components: stated.length,
     lost: stated.filter(({ tag }) => !tags.has(tag)).length,
     milliseconds,

@@ -2,6 +2,7 @@ import { join } from 'node:path'
 import { printType } from '~~/core/contract/type'
 import { readLibrary } from '~~/core/read/read'
 import { isBeside } from '~~/core/read/source/reading'
+import { countAxes, noAxes, sharesOf } from './stated/axes'
 import { declaredStatements } from './stated/declarations'
 import { manifestStatements } from './stated/manifest'
 import { filesIn, outsideOf, type Material } from './stated/material'
@@ -35,6 +36,7 @@ const count = {
   aside: 0,
   notRead: [] as string[],
 }
+const axes = noAxes()
 const missed: string[] = []
 const extra: string[] = []
 const differing: string[] = []
@@ -52,6 +54,7 @@ for (const { of, names, also, at } of statements) {
     continue
   }
   count.components++
+  countAxes(axes, contract, names)
   const read = new Map(ours(material, contract).map((own) => [own.name, own]))
   const said = new Map(names.map((name) => [name.name, name]))
   count.stated += said.size
@@ -96,6 +99,9 @@ if (verbose)
     ['extra', extra],
     ['differing', differing],
     ['not read', count.notRead],
+    ['values missed', axes.missed],
+    ['values too many', axes.extra],
+    ['values of any text', axes.narrower],
   ] as const)
     process.stderr.write(`${title} (${list.length})\n${list.map((text) => `  ${text}\n`).join('')}`)
 process.stdout.write(
@@ -111,6 +117,7 @@ process.stdout.write(
       stated: count.stated,
       read: count.read,
     },
+    axes: sharesOf(axes),
     types: {
       recall: share(count.typesSame, count.typesStated),
       precision: share(count.typesSame, count.typesRead),

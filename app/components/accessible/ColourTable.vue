@@ -4,8 +4,7 @@ import type { Looks } from '~~/core/variants/looks'
 /** Colours that do not read on each other, in every theme, variant, example and state that was looked at. */
 const { looks, current } = defineProps<{ looks: Looks; current: boolean }>()
 const store = useLibrary()
-const titleOf = (theme: string) => store.themes.find(({ name }) => name === theme)?.title ?? theme
-const inThemes = computed(() => looks.themes.map(titleOf).join(', '))
+const inThemes = computed(() => looks.themes.map(store.themeTitle).join(', '))
 </script>
 
 <template>
@@ -30,7 +29,7 @@ const inThemes = computed(() => looks.themes.map(titleOf).join(', '))
       </thead>
       <tbody>
         <tr v-for="(found, i) in looks.colours" :key="i">
-          <th scope="row">{{ titleOf(found.theme) }}</th>
+          <th scope="row">{{ store.themeTitle(found.theme) }}</th>
           <td>{{ found.situation }}</td>
           <td><PaintedValue :value="found.text" /> on <PaintedValue :value="found.ground" /></td>
           <td>{{ found.ratio }} to 1, of {{ found.wants }}</td>

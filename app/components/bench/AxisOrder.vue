@@ -56,7 +56,7 @@ async function edit() {
         <button type="submit" class="link">Save mine</button>
       </div>
       <p v-else>
-        <button class="link" :disabled="busy || unread.length > 0">Save</button>
+        <button class="link" :disabled="busy || unread.length > 0">Save</button>{{ ' ' }}
         <span class="key">Ctrl Enter</span> ·
         <button type="button" class="link" @click="draft = ''">As in the source</button> ·
         <button type="button" class="link" @click="editing = false">Cancel</button>
@@ -80,6 +80,9 @@ label {
   border-left: 2px solid var(--ochre);
   padding: 4px 0 4px 8px;
   margin-top: 6px;
+}
+textarea {
+  font: 400 12px/18px var(--code);
 }
 form p {
   margin-top: 4px;

@@ -4,7 +4,6 @@ import type { ColourFinding } from '~~/core/variants/looks'
 /** Colours that do not read on each other, in which theme. */
 const { found } = defineProps<{ found: readonly ColourFinding[] }>()
 const store = useLibrary()
-const titleOf = (theme: string) => store.themes.find(({ name }) => name === theme)?.title ?? theme
 </script>
 
 <template>
@@ -13,7 +12,7 @@ const titleOf = (theme: string) => store.themes.find(({ name }) => name === them
     :key="`${finding.theme} ${finding.at} ${finding.text} ${finding.ground}`"
     class="bad"
   >
-    In {{ titleOf(finding.theme) }} <PaintedValue :value="finding.text" /> on
+    In {{ store.themeTitle(finding.theme) }} <PaintedValue :value="finding.text" /> on
     <PaintedValue :value="finding.ground" /> is {{ finding.ratio }} to 1, of {{ finding.wants }}
     <span class="code">({{ finding.at }})</span>
   </p>

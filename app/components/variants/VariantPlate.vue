@@ -154,7 +154,13 @@ const codeOf = ({ usage }: Plated) =>
               @written="$emit('written', $event)"
             />
             <ValueStatus v-if="axis.statusOf(shown.variant)" :said="axis.statusOf(shown.variant)!" />
-            <VariantLook v-if="shown.variant" :contract :variant="shown.variant" :usage="face" />
+            <VariantLook
+              v-if="shown.variant"
+              :contract
+              :variant="shown.variant"
+              :usage="face"
+              is-for-readers
+            />
             <span v-if="shown.variant?.only" class="small bad">{{ onlyNamedIn[shown.variant.only] }}</span>
             <div v-if="shownCode === `${axis.name} ${shown.title}`" class="code-of">
               <pre tabindex="0" :aria-label="`Code of ${axis.name} ${shown.title}`">{{ codeOf(shown) }}</pre>

@@ -84,7 +84,10 @@ function attributeAt(tokens: Tokens, bracket: number, to: number): Selected['att
   i = tokens.past(i)
   if (operator === '') return { name, value: undefined }
   const isValue = tokens.type(i) === tokenTypes.String || tokens.type(i) === tokenTypes.Ident
-  return isValue && (operator === '=' || operator === '~=') ? { name, value: tokens.value(i) } : undefined
+  if (!isValue || (operator !== '=' && operator !== '~=')) return undefined
+  const value = tokens.value(i)
+  // what code fills in stands there as blanks, at its edge or as all of it: which value that is nobody knows
+  return { name, value: value === value.trim() && value !== '' ? value : undefined }
 }
 
 /** The names in every `var(…)` of a value. */

@@ -40,6 +40,14 @@ test('an element: values of the type with the rules that make them, and what onl
   })
 })
 
+test('a value that is filled into a sheet is no value by its blank', () => {
+  const css =
+    ':host([mood="${unsafe(moods.low)}"]) b { margin: 0 } :host([mood="is-${mood}"]) { top: 0 } :host([mood=high]) { top: 1px }'
+  expect(variantsTold(element('', css))).toEqual({
+    'x-card': ['mood=high by attribute only sheet card.ts:5'],
+  })
+})
+
 test('what code sets by itself is a state; a switch that only the page turns is a variant', () => {
   const body = `
   static observedAttributes = ['wide', 'open', 'disabled']
