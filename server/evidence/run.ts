@@ -133,12 +133,9 @@ async function toTry(
   const contracts = components.map(({ contract }) => contract)
   const unbuilt: Problem[] = []
   const seen = await seenAlready(db, library, components)
-  const isTold = (component: Component) => seen.told.now(component) !== undefined
-  const isLooked = (component: Component) => seen.looks.now(component) !== undefined
-  const isAllKnown = (component: Component) =>
-    isTold(component) && isLooked(component) && seen.charts.now(component) !== undefined
   const left = components.filter(
-    (component) => !(known.has(component.id) && isAllKnown(component)) && !run.tried.includes(component.tag),
+    (component) =>
+      !(known.has(component.id) && seen.isAllKnown(component)) && !run.tried.includes(component.tag),
   )
   const asked = left.flatMap((component): Asked[] => {
     const face = faceOf(component, library.prefix)
@@ -172,8 +169,8 @@ async function toTry(
       modules: needed,
       provided: providedFor(provisions, component.tag, '', modules),
       isTried: known.has(component.id),
-      isTold: isTold(component),
-      isLooked: isLooked(component),
+      isTold: seen.told.isKnown(component),
+      isLooked: seen.looks.isKnown(component),
       chart: seen.charts.now(component),
     })),
   }

@@ -32,14 +32,15 @@ export async function seenAlready(db: Store, library: Library, components: reado
     provided: providedOf(component),
     never: never.get(component.tag) ?? [],
   })
-  return {
-    examplesOf,
+  const all = {
     told: knownOf(told, (component) =>
       toldKey(component, prefix, examplesOf(component), providedOf(component)),
     ),
     charts: knownOf(charts, (component) => chartKey(component, prefix, providedOf(component))),
     looks: knownOf(looks, (component) => looksKey(component, dependsOn(component))),
   }
+  const isAllKnown = (component: Component) => Object.values(all).every((kind) => kind.isKnown(component))
+  return { examplesOf, ...all, isAllKnown }
 }
 
 /** One thing that was seen of components: what it depends on, what is known now, and what was seen last. */
@@ -49,11 +50,12 @@ function knownOf<Seen>(kept: ReadonlyMap<string, Looked<Seen>>, keyOf: (componen
     const last = kept.get(component.id)
     return last?.key === keyOf(component) ? last.seen : undefined
   }
+  const isKnown = (component: Component): boolean => now(component) !== undefined
   /** Whatever was seen last, and whether that is of the component as it is now. */
   const last = (component: Component) => ({
     seen: kept.get(component.id)?.seen ?? null,
-    current: now(component) !== undefined,
+    current: isKnown(component),
     made_at: kept.get(component.id)?.made_at ?? null,
   })
-  return { keyOf, now, last }
+  return { keyOf, now, isKnown, last }
 }

@@ -53,7 +53,7 @@ test(
       await page.goto(`${at.url}/tern/tern-queue-meter/accessible`)
       const colours = page.getByRole('region', { name: 'Colours' }).getByRole('row')
       await expect(colours).toHaveCount(2)
-      await expect(colours.last()).toContainText(/^Daywatch\s*For foot passengers.*1\.9/)
+      await expect(colours.last()).toContainText(/^Daywatch\s*For foot passengers.*1\.88 to 1, of 4\.5/)
       await page.goto(`${at.url}/tern/evidence`)
     })
     await test.step('the guide tells it to readers, and the bench does not try it again', async () => {

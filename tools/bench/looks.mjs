@@ -67,8 +67,23 @@ async function states(at) {
   }
 }
 
+async function looks(at) {
+  const { ms, found } = await timeOf(at, 'looks', 'looks')
+  const variants = found.reduce((sum, { looks }) => sum + looks.variants.length, 0)
+  const themes = Math.max(...found.map(({ looks }) => looks.themes.length))
+  return {
+    name: 'looks',
+    value: round(ms / found.length),
+    unit: 'ms',
+    aim: 4000,
+    against: 'one component',
+    detail: `${round(ms / 1000)} s for ${found.length} components with ${variants} variants in ${themes} themes`,
+  }
+}
+
 const needs = { server: true, browser: true }
 export const benchmarks = {
   accessible: { run: accessible, ...needs },
   states: { run: states, ...needs },
+  looks: { run: looks, ...needs },
 }

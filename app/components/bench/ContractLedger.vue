@@ -3,7 +3,6 @@ import type { Usage } from '~~/core/code/usage'
 import { kindTitle, memberKey, memberTitle, type Contract, type Member } from '~~/core/contract/contract'
 import type { Evidence } from '~~/core/evidence/evidence'
 import { isLedgerFilter, Ledger, ledgerFilters, type LedgerFilter } from '~~/core/ledger/ledger'
-import { variantAxes } from '~~/core/variants/axis'
 import { sinceSchema, type Since, type WordsView } from '~~/core/wire'
 
 /** The contract, a row a member: name, facts, words, and the live value in one. */

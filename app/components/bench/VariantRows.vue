@@ -54,15 +54,15 @@ const columns = computed(() => Math.min(4, plated.value.length))
       <span class="turn" aria-hidden="true">{{ isOpen ? '−' : '+' }}</span>
     </button>
     <template v-if="isOpen">
-      <div class="plate" tabindex="-1">
-        <AxisFrame :name="axis.name" :plated :tag="contract.tag" :surround :columns :width="138" />
-      </div>
       <AxisOrder
         :axis
         :tag="contract.tag"
         :words="ledger.wordsFor(arrangementKey(axis.name))"
         @written="$emit('written', $event)"
       />
+      <div class="plate" tabindex="-1">
+        <AxisFrame :name="axis.name" :plated :tag="contract.tag" :surround :columns :width="138" />
+      </div>
       <template v-for="group in axis.groups" :key="group.title">
         <h4 v-if="group.title">{{ group.title }}</h4>
         <MemberRow

@@ -1,13 +1,13 @@
 <script setup lang="ts">
-import { codeFor, type CodeStyle } from '~~/core/code/frameworks'
+import type { CodeStyle } from '~~/core/code/frameworks'
 import type { Usage } from '~~/core/code/usage'
-import { memberKey, type Contract } from '~~/core/contract/contract'
+import type { Contract } from '~~/core/contract/contract'
 import { bareSurround } from '~~/core/surround'
-import { combinationKey, saySettings } from '~~/core/variants/combination'
+import { saySettings } from '~~/core/variants/combination'
 import { arrangeAxis, arrangementKey, statusOfVariant } from '~~/core/variants/arrangement'
 import { describeAxis, variantAxes } from '~~/core/variants/axis'
-import { platedOf, platedTogether, type Plated } from '~~/core/variants/plate'
-import { onlyNamedIn, type Variant } from '~~/core/contract/variant'
+import { platedOf, platedTogether } from '~~/core/variants/plate'
+import type { Variant } from '~~/core/contract/variant'
 import type { WordsView } from '~~/core/wire'
 
 /** Every variant of a component, live: its name, its words, and the code that has it. */
@@ -21,9 +21,8 @@ const { contract, face, theme, codeStyle, host, wordsFor, combinations } = defin
   combinations: ReturnType<typeof useCombinations>
 }>()
 defineEmits<{ written: [words: WordsView] }>()
-const store = useLibrary()
-const { copy, copied } = useCopy()
 const { named, never } = combinations
+const togetherTitle = 'Named variants'
 const arranged = computed(() =>
   variantAxes(contract).map((axis) => arrangeAxis(axis, wordsFor(arrangementKey(axis.name))?.text)),
 )
@@ -34,7 +33,6 @@ const axes = computed(() => {
       name: axis.name,
       says: describeAxis(axis),
       plated: platedOf(axis, face),
-      isCode: true,
       groupOf: (variant: Variant | undefined) =>
         axis.groups.find(({ variants }) => variants[0] === variant)?.title,
       statusOf: (variant: Variant | undefined) => variant && statusOfVariant(axis, variant),
@@ -42,10 +40,9 @@ const axes = computed(() => {
     ...(together.length
       ? [
           {
-            name: 'Named variants',
+            name: togetherTitle,
             says: 'several values together',
             plated: together,
-            isCode: false,
             groupOf: () => undefined,
             statusOf: () => undefined,
           },
@@ -63,8 +60,6 @@ onMounted(() => window.addEventListener('resize', measure))
 onUnmounted(() => window.removeEventListener('resize', measure))
 const surround = computed(() => bareSurround(theme))
 const laid = reactive(new Map<string, { tops: number[]; height: number }>())
-const keyOf = ({ variant, named }: Plated) =>
-  variant ? memberKey(variant) : named ? combinationKey(named) : undefined
 const rowStyle = (name: string, row: number) => {
   const { tops = [], height = 0 } = laid.get(name) ?? {}
   return {
@@ -74,14 +69,9 @@ const rowStyle = (name: string, row: number) => {
 }
 /** Rows are as high as the longest words need: words and renderings stand beside each other. */
 const leastHigh = 84
-const shownCode = ref<string>()
-const codeOf = ({ usage }: Plated) =>
-  codeFor(codeStyle, {
-    contract,
-    usage,
-    contractOf: (other) => store.find(other)?.contract,
-    importFrom: store.importFrom,
-  })
+const heights = reactive(new Map<string, number>())
+const leastOf = (axis: string, rows: number) =>
+  Math.max(leastHigh, ...Array.from({ length: rows }, (_row, row) => heights.get(`${axis} ${row}`) ?? 0))
 </script>
 
 <template>
@@ -89,7 +79,7 @@ const codeOf = ({ usage }: Plated) =>
     <h2>Variants</h2>
     <section v-for="axis in axes" :key="axis.name" class="axis" :aria-label="axis.name">
       <h3>
-        <span :class="{ code: axis.isCode }">{{ axis.name }}</span>
+        <span :class="{ code: axis.name !== togetherTitle }">{{ axis.name }}</span>
         <span class="small muted">{{ axis.says }}</span>
       </h3>
       <div class="plate">
@@ -101,74 +91,25 @@ const codeOf = ({ usage }: Plated) =>
           :columns="1"
           :width
           :host
-          :least="leastHigh"
+          :least="leastOf(axis.name, axis.plated.length)"
           @laid="laid.set(axis.name, $event)"
         />
         <ol class="rows">
-          <li
+          <PlateRow
             v-for="(shown, row) in axis.plated"
-            :id="keyOf(shown)"
             :key="shown.title"
-            :data-member="keyOf(shown)"
             :style="rowStyle(axis.name, row)"
-          >
-            <h4 v-if="axis.groupOf(shown.variant)">{{ axis.groupOf(shown.variant) }}</h4>
-            <span class="name">
-              <NuxtLink
-                v-if="keyOf(shown)"
-                class="title"
-                :class="{ code: axis.isCode, struck: axis.statusOf(shown.variant)?.status === 'deprecated' }"
-                :to="{ hash: `#${keyOf(shown)}`, query: $route.query }"
-                >{{ shown.title }}</NuxtLink><span v-else class="code muted">{{ shown.title }}</span>
-              <span v-if="shown.variant?.usual" class="small muted">default</span>
-              <span v-if="shown.variant?.since" class="small muted">since {{ shown.variant.since }}</span>
-              <button
-                type="button"
-                class="link small"
-                :aria-expanded="shownCode === `${axis.name} ${shown.title}`"
-                @click="
-                  shownCode =
-                    shownCode === `${axis.name} ${shown.title}` ? undefined : `${axis.name} ${shown.title}`
-                "
-              >
-                Code
-              </button>
-              <NuxtLink
-                class="link small"
-                :to="{
-                  path: `/${store.slug}/${contract.tag}`,
-                  query: { show: JSON.stringify(shown.usage) },
-                }"
-                >On the bench</NuxtLink
-              >
-            </span>
-            <span v-if="shown.named" class="code small muted">{{ saySettings(shown.named.settings) }}</span>
-            <MemberWords
-              v-if="keyOf(shown)"
-              class="words"
-              :tag="contract.tag"
-              :member="keyOf(shown)!"
-              :title="shown.named ? shown.title : `${axis.name} ${shown.title}`"
-              :words="wordsFor(keyOf(shown)!)"
-              :comment="shown.variant?.comment"
-              @written="$emit('written', $event)"
-            />
-            <ValueStatus v-if="axis.statusOf(shown.variant)" :said="axis.statusOf(shown.variant)!" />
-            <VariantLook
-              v-if="shown.variant"
-              :contract
-              :variant="shown.variant"
-              :usage="face"
-              is-for-readers
-            />
-            <span v-if="shown.variant?.only" class="small bad">{{ onlyNamedIn[shown.variant.only] }}</span>
-            <div v-if="shownCode === `${axis.name} ${shown.title}`" class="code-of">
-              <pre tabindex="0" :aria-label="`Code of ${axis.name} ${shown.title}`">{{ codeOf(shown) }}</pre>
-              <button type="button" class="link small" @click="copy(codeOf(shown))">
-                {{ copied ? 'Copied' : 'Copy' }}
-              </button>
-            </div>
-          </li>
+            :contract
+            :face
+            :shown
+            :axis="axis.name"
+            :group="axis.groupOf(shown.variant)"
+            :status="axis.statusOf(shown.variant)"
+            :code-style
+            :words-for
+            @written="$emit('written', $event)"
+            @tall="heights.set(`${axis.name} ${row}`, $event)"
+          />
         </ol>
       </div>
     </section>
@@ -217,51 +158,16 @@ h2 {
   list-style: none;
   align-self: stretch;
 }
-.rows li {
+.rows > * {
   position: absolute;
   inset-inline: 0;
-  border-top: 1px solid var(--rule-soft);
-  padding: 8px 0 0 20px;
-  display: grid;
-  gap: 4px;
-  align-content: start;
-  scroll-margin: 80px;
-}
-.rows li:target {
-  background: var(--kelp-wash);
-}
-.name {
-  display: flex;
-  gap: 12px;
-  align-items: baseline;
-}
-.name .title:hover {
-  color: var(--kelp);
-}
-.words {
-  max-width: 640px;
-}
-.struck {
-  text-decoration: line-through;
-}
-.code-of {
-  position: relative;
-  z-index: 1;
-  width: fit-content;
-  max-width: 100%;
-  border: 1px solid var(--rule);
-  background: var(--sheet);
-  padding: 8px 10px;
-}
-.code-of pre {
-  overflow-x: auto;
 }
 @media (max-width: 800px) {
   .plate {
     display: grid;
     grid-template-columns: minmax(0, 1fr);
   }
-  .rows li {
+  .rows > * {
     position: static;
     min-height: 0 !important;
   }

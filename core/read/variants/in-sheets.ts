@@ -105,22 +105,29 @@ export function variantsOfSheets({ contract, own, sources }: Around, known: read
   return [...found.values()].slice(0, mostValues)
 }
 
-/** Whether code of a file names an attribute: it may set it then. */
+/** Whether code of a file names an attribute: it may set it then, or declares it and keeps it to itself. */
 function names(sources: SourceSet, file: string, attribute: string): boolean {
   const script = sources.scripts.get(file)
   if (!script) return false
-  const inData = attribute.startsWith('data-')
-    ? attribute.slice(5).replace(/-(\w)/g, (_all, letter: string) => letter.toUpperCase())
-    : attribute
+  const camelled = (text: string) => text.replace(/-(\w)/g, (_all, letter: string) => letter.toUpperCase())
+  const inData = attribute.startsWith('data-') ? camelled(attribute.slice(5)) : attribute
+  const declared = [attribute, camelled(attribute)]
   return sources.once(`names ${attribute} ${file}`, [file], () => {
     let isNamed = false
     const visit = (node: ts.Node): void => {
       if (isNamed) return
       if (ts.isStringLiteralLike(node) && node.text === attribute) isNamed = true
       else if (ts.isPropertyAccessExpression(node) && node.name.text === inData) isNamed = true
+      else if (isDeclaredAs(node, declared)) isNamed = true
       else ts.forEachChild(node, visit)
     }
     visit(script)
     return isNamed
   })
 }
+
+/** A field, an accessor or an entry of a map of properties by one of these names. */
+const isDeclaredAs = (node: ts.Node, names: readonly string[]): boolean =>
+  (ts.isPropertyAssignment(node) || ts.isPropertyDeclaration(node) || ts.isAccessor(node)) &&
+  (ts.isIdentifier(node.name) || ts.isStringLiteral(node.name)) &&
+  names.includes(node.name.text)

@@ -40,6 +40,16 @@ test('an element: values of the type with the rules that make them, and what onl
   })
 })
 
+test('an attribute that code declares and keeps to itself is no axis of sheets alone', () => {
+  const css =
+    ':host([mood=low]) b { top: 0 } :host([deep-mood=low]) b { top: 0 } :host([size=low]) b { top: 0 }'
+  const body = `/** @ignore */ mood = ''
+  static properties = { /** @ignore */ deepMood: { type: String } }`
+  expect(variantsTold(element(body, css))).toEqual({
+    'x-card': ['size=low by attribute only sheet card.ts:6'],
+  })
+})
+
 test('a value that is filled into a sheet is no value by its blank', () => {
   const css =
     ':host([mood="${unsafe(moods.low)}"]) b { margin: 0 } :host([mood="is-${mood}"]) { top: 0 } :host([mood=high]) { top: 1px }'

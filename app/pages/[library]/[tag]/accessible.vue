@@ -13,6 +13,9 @@ const situation = useAddressChoice('shown', 'as on the shelf')
 const all = computed(() => accessible.value?.told ?? [])
 const told = computed(() => all.value.find((entry) => entry.situation === situation.value) ?? all.value[0])
 const isFace = computed(() => told.value === all.value[0])
+const coloursIn = (shown: string) =>
+  (looks.value?.looks?.colours ?? []).filter((found) => found.situation === shown)
+const colours = computed(() => (told.value ? coloursIn(told.value.situation) : []))
 const findings = computed(() => (told.value ? findingsOf(told.value) : []))
 const rows = computed(() => (told.value && contract.value ? keyRows(contract.value, told.value) : []))
 const unanswered = computed(() =>
@@ -36,7 +39,10 @@ const options = computed(() =>
   all.value.map((entry) => ({
     value: entry.situation,
     title: entry.situation,
-    note: entry.failed || entry.way?.failed ? 'failed' : count(findingsOf(entry).length),
+    note:
+      entry.failed || entry.way?.failed
+        ? 'failed'
+        : count(findingsOf(entry).length + coloursIn(entry.situation).length),
   })),
 )
 </script>
@@ -74,7 +80,7 @@ const options = computed(() =>
         <p v-if="told.failed" class="bad" role="alert">It could not be looked at: {{ told.failed }}</p>
         <section class="findings" aria-label="What is wrong">
           <h2>What is wrong</h2>
-          <p v-if="!findings.length && !unanswered.length" class="good">
+          <p v-if="!findings.length && !unanswered.length && !colours.length" class="good">
             <Mark name="seen" label="" /> Nothing was found.
           </p>
           <template v-for="kind in kinds" :key="kind.about">
@@ -83,11 +89,14 @@ const options = computed(() =>
               <li v-for="finding in kind.list" :key="finding.says">{{ finding.says }}</li>
             </ul>
           </template>
+          <template v-if="colours.length">
+            <h3>Colours</h3>
+            <ColourFindings :found="colours" />
+          </template>
           <p v-if="unanswered.length">
             The source asks for {{ unanswered.join(', ') }}, which did nothing on anything that has the focus.
           </p>
         </section>
-        <ColourTable v-if="looks?.looks" :looks="looks.looks" :current="looks.current" />
         <section aria-label="What is told">
           <h2>What is told</h2>
           <p v-if="!told.nodes.length" class="muted">
@@ -110,6 +119,7 @@ const options = computed(() =>
             </li>
           </ol>
         </section>
+        <ColourTable v-if="looks?.looks" :looks="looks.looks" :current="looks.current" />
         <p v-if="!isFace" class="small muted">Keys and focus are gone through as on the shelf.</p>
       </template>
     </div>
