@@ -39,9 +39,8 @@ interface Asked {
   modules: ModuleOf[]
   examples: ShownExample[]
   key: string
-  toldKey: string
-  chartKey: string
-  looksKey: string
+  /** What all else that is seen of it depends on. */
+  keys: { told: string; charts: string; looks: string }
 }
 
 /**
@@ -84,10 +83,13 @@ async function takeTurn(db: Store, library: Library, run: EvidenceRun): Promise<
       if ('problem' in tried) problems.push(tried.problem)
       else {
         if (tried.evidence) await keepEvidence(db, known.component.id, known.key, tried.evidence, run.made_by)
-        const { id } = known.component
-        if (tried.told) await toldStore.keep(db, id, known.toldKey, tried.told)
-        if (tried.chart) await chartStore.keep(db, id, known.chartKey, tried.chart)
-        if (tried.looks) await looksStore.keep(db, id, known.looksKey, tried.looks)
+        const {
+          keys,
+          component: { id },
+        } = known
+        if (tried.told) await toldStore.keep(db, id, keys.told, tried.told)
+        if (tried.chart) await chartStore.keep(db, id, keys.charts, tried.chart)
+        if (tried.looks) await looksStore.keep(db, id, keys.looks, tried.looks)
       }
       await noteTried(db, run.id, tried.tag)
     }
@@ -148,9 +150,7 @@ async function toTry(
           modules,
           examples: seen.examplesOf(component),
           key: evidenceKey(component, library.prefix, providedOf(component), neverOf(component)),
-          toldKey: seen.told.keyOf(component),
-          chartKey: seen.charts.keyOf(component),
-          looksKey: seen.looks.keyOf(component),
+          keys: seen.keysOf(component),
         },
       ]
     unbuilt.push(notBuilt(component.tag))

@@ -40,7 +40,12 @@ export async function seenAlready(db: Store, library: Library, components: reado
     looks: knownOf(looks, (component) => looksKey(component, dependsOn(component))),
   }
   const isAllKnown = (component: Component) => Object.values(all).every((kind) => kind.isKnown(component))
-  return { examplesOf, ...all, isAllKnown }
+  const keysOf = (component: Component) => ({
+    told: all.told.keyOf(component),
+    charts: all.charts.keyOf(component),
+    looks: all.looks.keyOf(component),
+  })
+  return { examplesOf, ...all, isAllKnown, keysOf }
 }
 
 /** One thing that was seen of components: what it depends on, what is known now, and what was seen last. */
