@@ -46,17 +46,11 @@ const silentAfter = { shown: 3000, working: 20_000 }
 const loadsWithin = { shared: 5000, alone: 30_000 }
 /** Messages a second a component may cause; a hundred are plenty for what a person can watch. */
 const floodAt = 250
-/**
- * Times a frame may take the keyboard by itself in so many milliseconds; what somebody does to it may lead to
- * one.
- */
+/** Times a frame may take the keyboard in so many milliseconds; what somebody does to it may lead to one. */
 const grabs = { most: 3, within: 10_000 }
 
 let count = 0
-/**
- * A name for a frame's host: each name is a site of its own, so that the browser may give it a process of its
- * own.
- */
+/** A name for a frame's host: each is a site of its own, so that the browser may give it its own process. */
 export const frameName = (): string => `f${(++count).toString(36)}${Math.random().toString(36).slice(2, 8)}`
 
 interface Heard {
@@ -213,7 +207,9 @@ export function useFrameHost(
       case 'acted':
         return heard.acted?.(message.act)
       case 'replayed':
-        return message.n === replays ? heard.replayed?.(message.outcome) : undefined
+        if (message.n !== replays) return
+        keyboard.arrived()
+        return heard.replayed?.(message.outcome)
       case 'picked':
         return heard.picked?.(message.node)
       case 'failed':
@@ -277,7 +273,7 @@ export function useFrameHost(
     },
     /** Does acts to what is made anew; it has the focus then, unless that is done `quietly`, only to be seen. */
     replay(acts: Act[], quietly = false) {
-      if (!quietly) keyboard.grant()
+      if (!quietly) keyboard.grant(acts.length > 0)
       post((last.way = { say: 'replay', n: ++replays, acts, anew: true, quietly }))
     },
     record: (on: boolean) => post((last.way = { say: 'record', on })),

@@ -18,6 +18,8 @@ const patience = 150
 
 const frames = new Set<KeyboardFrame>()
 const pressed = new WeakMap<KeyboardFrame, number>()
+/** Frames in which a way is gone that somebody asked for: the focus that comes meanwhile is part of it. */
+const expected = new WeakSet<KeyboardFrame>()
 let holder: KeyboardFrame | undefined
 let lastOwn: HTMLElement | undefined
 let lastKey = { name: '', at: 0 }
@@ -43,6 +45,7 @@ function judge(frame: KeyboardFrame): void {
   const now = performance.now()
   const isMeant =
     holder === frame ||
+    expected.has(frame) ||
     (lastKey.name === 'Tab' && now - lastKey.at < meant) ||
     now - (pressed.get(frame) ?? -meant) < meant
   if (isMeant) return hold(frame)
@@ -79,13 +82,16 @@ function listen(): void {
     ({ target }) => {
       if (!(target instanceof HTMLElement) || frameAt(target)) return
       lastOwn = target
+      if (holder) expected.delete(holder)
       release()
     },
     true,
   )
   // pointing at a place that takes no focus takes it from the frame all the same
   window.addEventListener('focus', () => {
-    if (!frameAt(document.activeElement)) release()
+    // the window itself may get the focus late, when its page was just loaded
+    const isOnWay = holder !== undefined && expected.has(holder)
+    if (!isOnWay && !frameAt(document.activeElement)) release()
   })
   window.addEventListener('blur', () => {
     const frame = frameAt(document.activeElement)
@@ -111,8 +117,11 @@ export function useKeyboard(frame: KeyboardFrame) {
         hold(frame)
       } else if (what === 'focused' && document.activeElement === frame.element()) judge(frame)
     },
-    /** Somebody wants it to have the keyboard. */
-    grant() {
+    /** A way that was gone in it has come to its end. */
+    arrived: () => void expected.delete(frame),
+    /** Somebody wants it to have the keyboard; or has a way gone in it, to whose end it keeps that. */
+    grant(isOnWay = false) {
+      if (isOnWay) expected.add(frame)
       hold(frame)
       frame.element()?.focus()
     },

@@ -68,13 +68,17 @@ export function useTokenEdits(typeOf: (path: string) => string | undefined) {
     if (!theme) return
     fileProblems.value = []
     try {
-      const { edit } = await ask(editedSchema, `/libraries/${store.slug}/tokens/file`, {
+      const { edit, upgraded = [] } = await ask(editedSchema, `/libraries/${store.slug}/tokens/file`, {
         method: 'PUT',
         body: { theme: name, text: await file.text(), revision: theme.revision },
       })
       mine.push(edit)
       await store.load()
-      say(`${theme.title} is now what ${file.name} says.`, { title: 'Undo', run: () => void undo(edit) })
+      const made = upgraded.length ? ` ${capital(upgraded.join(', '))}.` : ''
+      say(`${theme.title} is now what ${file.name} says.${made}`, {
+        title: 'Undo',
+        run: () => void undo(edit),
+      })
     } catch (error) {
       fileProblems.value = problemsOf(error)
     }

@@ -7,7 +7,7 @@ import { isElement } from '~~/core/languages/languages'
 import { bareName } from '~~/core/release/manifest'
 import { tokenPrefix } from '~~/core/release/package'
 import { withValue } from '~~/core/tokens/document'
-import { cssName, resolveTheme, themesCss } from '~~/core/tokens/themes'
+import { cssProperties, resolveTheme, themesCss } from '~~/core/tokens/themes'
 import { z } from 'zod'
 import {
   jobSchema,
@@ -60,10 +60,11 @@ export const useLibrary = defineStore('library', () => {
   const tokenNames = computed(() => {
     const base = baseTheme.value
     return new Map(
-      [...resolveTheme(themes.value, base).tokens.values()].map((token) => [
-        cssName(tokenPrefix(prefix.value), token.path),
-        token.path,
-      ]),
+      [...resolveTheme(themes.value, base).tokens.values()].flatMap((token) =>
+        [...cssProperties(tokenPrefix(prefix.value), token).keys()].map(
+          (name) => [name, token.path] as const,
+        ),
+      ),
     )
   })
   const tokenSet = computed<ReadonlySet<string>>(() => new Set(tokenNames.value.keys()))

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { done } from '../problem'
-import { misread, type TokenKind } from './kind'
+import { misread, notNegative, type TokenKind } from './kind'
 
 /** Design Tokens Format Module, section Dimension: a number with `px` or `rem`. */
 export const dimensionSchema = z.object({ value: z.number(), unit: z.enum(['px', 'rem']) })
@@ -24,3 +24,6 @@ export const dimension: TokenKind<DimensionValue> = {
   show: (value) => `${value.value}${value.unit}`,
   css: (value) => `${value.value}${value.unit}`,
 }
+
+/** How wide, large or blurred something is. */
+export const extent = notNegative(dimension, ({ value }) => value)

@@ -1,15 +1,38 @@
 import { z } from 'zod'
 import { done, refused, type Outcome, type Problem } from '../problem'
+import { border } from './border'
 import { color } from './color'
+import { cubicBezier } from './cubic-bezier'
 import { dimension } from './dimension'
 import { duration } from './duration'
+import { withExtensions } from './extends'
 import { fontFamily } from './font-family'
 import { fontWeight } from './font-weight'
+import { gradient } from './gradient'
 import type { TokenKind } from './kind'
 import { number } from './number'
+import { referenceOf, type Reference } from './references'
+import { shadow } from './shadow'
+import { strokeStyle } from './stroke-style'
+import { transition } from './transition'
+import { typography } from './typography'
 
 export const tokenKinds: Record<string, TokenKind> = Object.fromEntries(
-  [color, dimension, number, fontFamily, fontWeight, duration].map((kind) => [kind.type, kind as TokenKind]),
+  [
+    color,
+    dimension,
+    number,
+    fontFamily,
+    fontWeight,
+    duration,
+    cubicBezier,
+    strokeStyle,
+    border,
+    shadow,
+    gradient,
+    transition,
+    typography,
+  ].map((kind) => [kind.type, kind as TokenKind]),
 )
 
 /**
@@ -26,22 +49,17 @@ export const tiers = ['primitive', 'semantic', 'component'] as const
 export type Tier = (typeof tiers)[number]
 const extensionKey = 'org.kept-shelf'
 
-/** One token as written: its `$value` may be an alias, in braces, to another token's path. */
+/** One token as written: its `$value` may be a reference to another, or to a part of its value. */
 export interface Token {
   path: string
   type: string | undefined
   value: unknown
-  alias: string | undefined
+  reference: Reference | undefined
   description: string | undefined
+  /** Why it should not be used any more; empty where nobody said. */
+  deprecated: string | undefined
   tier: Tier
 }
-
-/**
- * A path inside braces is an alias (format module, section Aliases). Names hold no braces, dots or leading
- * `$`.
- */
-export const aliasOf = (value: unknown): string | undefined =>
-  typeof value === 'string' ? /^\{([^{}]+)\}$/.exec(value.trim())?.[1] : undefined
 
 const isObject = (value: unknown): value is Record<string, unknown> =>
   typeof value === 'object' && value !== null && !Array.isArray(value)
@@ -51,14 +69,27 @@ const isObject = (value: unknown): value is Record<string, unknown> =>
  */
 export const tokenLimits = { count: 20_000, depth: 32, name: 200 }
 
+/** What is no fact about a group but a group or token in it; `$root` is the token that the group itself is. */
+const isNameOfOne = (name: string): boolean => !name.startsWith('$') || name === '$root'
+
+/** `true`, a reason, or `false`, which takes back what the group above says. */
+const deprecationOf = (own: unknown, above: string | undefined): string | undefined => {
+  if (own === false) return undefined
+  if (own === true) return ''
+  return typeof own === 'string' ? own : above
+}
+
 /**
  * All tokens of a document, in file order, types inherited from their groups. Groups nested deeper than may
  * be are passed over.
  */
 export function tokensOf(document: TokenDocument): Token[] {
   const tokens: Token[] = []
-  const visit = (group: Record<string, unknown>, path: string[], type: string | undefined, tier: Tier) => {
+  type Inherited = Pick<Token, 'type' | 'tier' | 'deprecated'>
+  const visit = (group: Record<string, unknown>, path: string[], above: Inherited) => {
+    const { type, tier } = above
     const ownType = typeof group.$type === 'string' ? group.$type : type
+    const deprecated = deprecationOf(group.$deprecated, above.deprecated)
     const extension = isObject(group.$extensions) ? group.$extensions[extensionKey] : undefined
     const ownTier =
       isObject(extension) && tiers.includes(extension.tier as Tier) ? (extension.tier as Tier) : tier
@@ -67,17 +98,23 @@ export function tokensOf(document: TokenDocument): Token[] {
         path: path.join('.'),
         type: ownType,
         value: group.$value,
-        alias: aliasOf(group.$value),
+        reference: referenceOf(group.$value),
         tier: ownTier,
         description: typeof group.$description === 'string' ? group.$description : undefined,
+        deprecated,
       })
       return
     }
     if (path.length >= tokenLimits.depth) return
     for (const [name, child] of Object.entries(group))
-      if (!name.startsWith('$') && isObject(child)) visit(child, [...path, name], ownType, ownTier)
+      if (isNameOfOne(name) && isObject(child))
+        visit(child, [...path, name], { type: ownType, tier: ownTier, deprecated })
   }
-  visit(document, [], undefined, 'semantic')
+  visit(withExtensions(document, tokenLimits).document, [], {
+    type: undefined,
+    tier: 'semantic',
+    deprecated: undefined,
+  })
   return tokens
 }
 
@@ -109,7 +146,7 @@ export function parseTokenDocument(text: string, file: string): Outcome<TokenDoc
   const visit = (group: Record<string, unknown>, path: string[]): void => {
     if ('$value' in group) count++
     for (const [name, child] of Object.entries(group)) {
-      if (name.startsWith('$') || problems.length >= 100) continue
+      if (!isNameOfOne(name) || problems.length >= 100) continue
       const fault = faultOfName(name)
       if (fault !== undefined)
         tell(
@@ -188,7 +225,7 @@ export function withValue(
     }
     if (!child && value === undefined) return group
     const changed = change(child ?? {}, depth + 1)
-    const empty = Object.keys(changed).every((key) => key.startsWith('$'))
+    const empty = !Object.keys(changed).some(isNameOfOne)
     if (value === undefined && empty) {
       const { [name]: _gone, ...rest } = group
       return rest

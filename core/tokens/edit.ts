@@ -1,7 +1,8 @@
-import type { Outcome, Problem } from '../problem'
+import { done, type Outcome, type Problem } from '../problem'
 import { parseTokenDocument, tokensOf, withValue, type TokenDocument } from './document'
 import { typedValue } from './resolve'
 import { resolveTheme, type Theme } from './themes'
+import { upgraded, type Upgrade } from './upgrade'
 
 /** What comes of a value typed for a token: the value for the file, or why it cannot be. */
 export type JudgedEdit =
@@ -44,13 +45,17 @@ export function judgeEdit(
   return fresh.length ? { is: 'refused', problems: fresh } : { is: 'fit', value: value.value }
 }
 
-/** Judges a whole file for a theme: its document, or every reason why it cannot stand there. */
-export function judgeFile(themes: Theme[], name: string, text: string): Outcome<TokenDocument> {
+/**
+ * Judges a whole file for a theme: its document, with what was made of it where it was in the older spelling, or every
+ * reason why it cannot stand there.
+ */
+export function judgeFile(themes: Theme[], name: string, text: string): Outcome<Upgrade> {
   const theme = themes.find((known) => known.name === name)!
-  const document = parseTokenDocument(text, `${name}.json`)
-  if (!document.ok) return document
-  const problems = problemsIn(withDocument(themes, theme, document.value))
-  return problems.length ? { ok: false, problems } : document
+  const read = parseTokenDocument(text, `${name}.json`)
+  if (!read.ok) return read
+  const upgrade = upgraded(read.value)
+  const problems = problemsIn(withDocument(themes, theme, upgrade.document))
+  return problems.length ? { ok: false, problems } : done(upgrade)
 }
 
 const problemsIn = (themes: Theme[]): Problem[] =>

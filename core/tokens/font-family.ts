@@ -3,8 +3,11 @@ import { cssString } from '../css'
 import { done } from '../problem'
 import { misread, type TokenKind } from './kind'
 
+/** Faces that one value names: lists may be made of lists, and those of others. */
+const mostFaces = 60
+
 /** Design Tokens Format Module, section Font Family: one name or a list, the first preferred. */
-export const fontFamilySchema = z.union([z.string().min(1), z.array(z.string().min(1)).min(1)])
+export const fontFamilySchema = z.union([z.string().min(1), z.array(z.string().min(1)).min(1).max(mostFaces)])
 export type FontFamilyValue = z.infer<typeof fontFamilySchema>
 
 /** Generic families are keywords and take no quotes (CSS Fonts 4, section 2.1.3). */
@@ -27,7 +30,8 @@ const list = (value: FontFamilyValue): string[] => (Array.isArray(value) ? value
 export const fontFamily: TokenKind<FontFamilyValue> = {
   type: 'fontFamily',
   read(value) {
-    const read = fontFamilySchema.safeParse(value)
+    // an alias in a list may stand for a list
+    const read = fontFamilySchema.safeParse(Array.isArray(value) ? value.flat() : value)
     return read.success ? done(read.data) : misread('font family', 'Give a name, or a list of names.')
   },
   parse(text) {

@@ -11,6 +11,17 @@ export interface TokenKind<V = unknown> {
   show(value: V): string
   /** The value in CSS. */
   css(value: V): string
+  /** Of a composite value, what of it is a custom property of its own: CSS, by what stands after the token’s name. */
+  own?(value: V): Record<string, string>
+}
+
+/** The same kind, of values that are at least zero: CSS takes no others there. */
+export const notNegative = <V>(kind: TokenKind<V>, amountOf: (value: V) => number): TokenKind<V> => {
+  const judged = (outcome: Outcome<V>): Outcome<V> =>
+    outcome.ok && amountOf(outcome.value) < 0
+      ? misread(kind.type, 'Give one that is not below zero.')
+      : outcome
+  return { ...kind, read: (value) => judged(kind.read(value)), parse: (text) => judged(kind.parse(text)) }
 }
 
 export const misread = (type: string, todo: string): Outcome<never> => ({

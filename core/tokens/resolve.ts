@@ -1,6 +1,15 @@
 import { nearestName } from '../near'
 import type { Problem } from '../problem'
-import { aliasOf, tokenKinds, tokensOf, type Tier, type Token, type TokenDocument } from './document'
+import { tokenKinds, tokenLimits, tokensOf, type Tier, type Token, type TokenDocument } from './document'
+import { withExtensions } from './extends'
+import {
+  parseReference,
+  partOf,
+  referencesIn,
+  showReference,
+  withReferences,
+  type Reference,
+} from './references'
 
 /**
  * A token with its value found. `chain` is the way there: the paths an alias leads through, this
@@ -17,6 +26,12 @@ export interface Resolved {
   from: string
   tier: Tier
   description: string | undefined
+  /** Why it should not be used any more; empty where nobody said. */
+  deprecated: string | undefined
+  /** Of a composite value, what of it is a custom property of its own: CSS, by what stands after the token’s name. */
+  own: Record<string, string>
+  /** The tokens that stand in its value, or in parts of it. */
+  refers: string[]
 }
 export interface ResolvedTokens {
   tokens: Map<string, Resolved>
@@ -36,7 +51,10 @@ export interface Layer {
  */
 export function resolveTokens(layers: Layer[]): ResolvedTokens {
   const written = new Map<string, { token: Token; from: string }>()
+  const bad: Problem[] = []
   for (const { theme, document } of layers) {
+    for (const { what, todo } of withExtensions(document, tokenLimits).problems)
+      bad.push({ code: 'token-extends', what, where: { file: theme }, todo })
     for (const token of tokensOf(document)) {
       const below = written.get(token.path)?.token
       written.set(token.path, {
@@ -46,17 +64,19 @@ export function resolveTokens(layers: Layer[]): ResolvedTokens {
           type: token.type ?? below?.type,
           tier: below?.tier ?? token.tier,
           description: token.description ?? below?.description,
+          deprecated: token.deprecated ?? below?.deprecated,
         },
       })
     }
   }
   const tokens = new Map<string, Resolved>()
   const failed = new Map<string, Problem>()
-  for (const path of written.keys()) settle(path, written, tokens, failed)
+  const settling = new Settling(written, tokens, failed)
+  for (const path of written.keys()) settling.settle(path)
   const inFileOrder = new Map(
     [...written.keys()].flatMap((path) => (tokens.has(path) ? [[path, tokens.get(path)!] as const] : [])),
   )
-  return { tokens: inFileOrder, problems: [...failed.values()].slice(0, most.problems) }
+  return { tokens: inFileOrder, problems: [...bad, ...failed.values()].slice(0, most.problems) }
 }
 
 /**
@@ -67,135 +87,172 @@ const most = { problems: 200, near: 10, chain: 200 }
 
 type Written = ReadonlyMap<string, { token: Token; from: string }>
 
+/** A token on the way to its value, with what of all it refers to was not looked at yet. */
+interface OnWay {
+  path: string
+  left: string[]
+}
+
 /**
- * Finds the value of one token, and of those on the way to it: the way is walked to its end first, and
- * then each token on it is settled by the one after it. Nothing calls itself, however long the way is.
+ * Finds the values of tokens, those that each refers to first. What is on its way stands on a stack: nothing calls
+ * itself, however long the way is.
  */
-// eslint-disable-next-line max-lines-per-function -- the kinds of values a token may have, one after the other
-function settle(
-  first: string,
-  written: Written,
-  tokens: Map<string, Resolved>,
-  failed: Map<string, Problem>,
-): void {
-  const way: string[] = []
-  const onWay = new Set<string>()
-  const fail = (path: string, code: string, what: string, todo: string) =>
-    failed.set(path, { code, what, where: { file: written.get(path)!.from }, todo })
-  let at: string | undefined = first
-  // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- both grow meanwhile
-  while (at !== undefined && !tokens.has(at) && !failed.has(at)) {
-    const path: string = at
-    const { token } = written.get(path)!
-    way.push(path)
-    onWay.add(path)
-    const { alias } = token
-    if (alias === undefined) {
-      const own = ownValue(path, written.get(path)!)
-      if ('problem' in own) failed.set(path, own.problem)
-      else tokens.set(path, own.resolved)
-      break
+class Settling {
+  constructor(
+    private readonly written: Written,
+    private readonly tokens: Map<string, Resolved>,
+    private readonly failed: Map<string, Problem>,
+  ) {}
+
+  settle(first: string): void {
+    if (this.isSettled(first)) return
+    const way: OnWay[] = [this.begun(first)]
+    const onWay = new Set([first])
+    while (way.length) {
+      const { path, left } = way.at(-1)!
+      const next = left.pop()
+      if (next === undefined) {
+        if (!this.failed.has(path)) this.finish(path)
+        onWay.delete(path)
+        way.pop()
+      } else if (onWay.has(next)) {
+        left.length = 0
+        this.tellCircle(path, [...way.map((step) => step.path), next], next)
+      } else if (!this.written.has(next)) {
+        left.length = 0
+        this.tellMissing(path, next)
+      } else if (!this.isSettled(next)) {
+        way.push(this.begun(next))
+        onWay.add(next)
+      }
     }
-    if (onWay.has(alias)) {
-      const round = [...way.slice(way.indexOf(alias)), alias]
-      fail(
-        path,
-        'token-circle',
-        `${path} refers to itself: ` +
-          `${round.length > 12 ? `${round.slice(0, 5).join(' → ')} → … → ${alias}` : round.join(' → ')}.`,
-        'Give one of them a value of its own.',
-      )
-      break
-    }
-    if (!written.has(alias)) {
-      // names are compared one by one: that is worth it for what somebody will read
-      const near = failed.size < most.near ? nearestName(alias, [...written.keys()]) : undefined
-      fail(
-        path,
-        'token-alias',
-        `${path} refers to {${alias}}, which is not there.`,
-        near ? `Did you mean {${near}}?` : 'Refer to a token of this library, or give a value.',
-      )
-      break
-    }
-    at = alias
   }
-  for (const path of way.toReversed()) {
-    if (tokens.has(path) || failed.has(path)) continue
-    const { token, from } = written.get(path)!
-    const target = tokens.get(token.alias!)
-    if (!target)
-      fail(
+
+  private isSettled(path: string): boolean {
+    return this.tokens.has(path) || this.failed.has(path)
+  }
+
+  private begun(path: string): OnWay {
+    const { token } = this.written.get(path)!
+    return {
+      path,
+      left: [...new Set(referencesIn(token.value).map((reference) => reference.path))].toReversed(),
+    }
+  }
+
+  private fail(path: string, code: string, what: string, todo: string): void {
+    this.failed.set(path, { code, what, where: { file: this.written.get(path)!.from }, todo })
+  }
+
+  private tellCircle(path: string, way: readonly string[], alias: string): void {
+    const round = way.slice(way.indexOf(alias))
+    const told = round.length > 12 ? [...round.slice(0, 5), '…', alias] : round
+    this.fail(
+      path,
+      'token-circle',
+      `${path} refers to itself: ${told.join(' → ')}.`,
+      'Give one of them a value of its own.',
+    )
+  }
+
+  private tellMissing(path: string, alias: string): void {
+    // names are compared one by one: that is worth it for what somebody will read
+    const near = this.failed.size < most.near ? nearestName(alias, [...this.written.keys()]) : undefined
+    this.fail(
+      path,
+      'token-alias',
+      `${path} refers to {${alias}}, which is not there.`,
+      near ? `Did you mean {${near}}?` : 'Refer to a token of this library, or give a value.',
+    )
+  }
+
+  /** Gives a token its value, once all that it refers to has one, or says what is wrong. */
+  private finish(path: string): void {
+    const { token } = this.written.get(path)!
+    const missing = referencesIn(token.value).find((reference) => this.valueOf(reference) === undefined)
+    if (missing)
+      this.fail(
         path,
         'token-alias',
-        `${path} refers to {${token.alias}}, which has no value.`,
-        `Mend ${token.alias} first.`,
+        `${path} refers to {${missing.path}}, which has no value${missing.into.length ? ` at ${missing.into.join('.')}` : ''}.`,
+        this.tokens.has(missing.path) ? 'See what its value has.' : `Mend ${missing.path} first.`,
       )
-    else if (token.type !== undefined && token.type !== target.type) {
-      fail(
+    else if (token.reference?.into.length === 0) this.finishAlias(path, token, token.reference.path)
+    else this.finishOwn(path, token)
+  }
+
+  private readonly valueOf = ({ path, into }: Reference): unknown =>
+    partOf(this.tokens.get(path)?.value, into)
+
+  private finishAlias(path: string, token: Token, alias: string): void {
+    const target = this.tokens.get(alias)!
+    if (token.type !== undefined && token.type !== target.type)
+      this.fail(
         path,
         'token-type',
-        `${path} is a ${token.type}, but {${token.alias}} is a ${target.type}.`,
+        `${path} is a ${token.type}, but {${alias}} is a ${target.type}.`,
         'Refer to a token of the same type.',
       )
-    } else if (target.chain.length >= most.chain) {
-      fail(
+    else if (target.chain.length >= most.chain)
+      this.fail(
         path,
         'token-chain',
         `${path} leads over more than ${most.chain} other tokens to its value.`,
         'Refer to one nearer to the value.',
       )
-    } else {
-      tokens.set(path, {
+    else
+      this.tokens.set(path, {
         ...target,
         path,
-        from,
+        from: this.written.get(path)!.from,
         tier: token.tier,
         description: token.description,
-        written: `{${token.alias}}`,
+        deprecated: token.deprecated,
+        written: showReference(token.value)!,
         chain: [path, ...target.chain],
+        refers: [alias],
       })
-    }
   }
-}
 
-/** The value a token is given itself, read as its type says, or what is wrong with it. */
-function ownValue(
-  path: string,
-  { token, from }: { token: Token; from: string },
-): { resolved: Resolved } | { problem: Problem } {
-  const wrong = (code: string, what: string, todo: string) => ({
-    problem: { code, what, where: { file: from }, todo },
-  })
-  const kind =
-    token.type !== undefined && Object.hasOwn(tokenKinds, token.type) ? tokenKinds[token.type] : undefined
-  if (!kind) {
-    const what =
-      token.type === undefined
-        ? `${path} has no type.`
-        : `${path} has the type “${token.type.slice(0, 80)}”, which is not read yet.`
-    return wrong(
-      'token-type',
-      what,
-      `Give $type, on it or on a group above: ${Object.keys(tokenKinds).join(', ')}.`,
-    )
-  }
-  const value = kind.read(token.value)
-  if (!value.ok) return wrong('token-value', `${path}: ${value.problems[0]!.what}`, value.problems[0]!.todo)
-  const shown = kind.show(value.value)
-  return {
-    resolved: {
+  /** A value that a token has itself, what it refers to in its parts put in its place. */
+  private finishOwn(path: string, token: Token): void {
+    const kind =
+      token.type !== undefined && Object.hasOwn(tokenKinds, token.type) ? tokenKinds[token.type] : undefined
+    if (!kind) {
+      const what =
+        token.type === undefined
+          ? `${path} has no type.`
+          : `${path} has the type “${token.type.slice(0, 80)}”, which is not read yet.`
+      this.fail(
+        path,
+        'token-type',
+        what,
+        `Give $type, on it or on a group above: ${Object.keys(tokenKinds).join(', ')}.`,
+      )
+      return
+    }
+    const value = kind.read(withReferences(token.value, this.valueOf))
+    if (!value.ok) {
+      this.fail(path, 'token-value', `${path}: ${value.problems[0]!.what}`, value.problems[0]!.todo)
+      return
+    }
+    const refers = [...new Set(referencesIn(token.value).map((reference) => reference.path))]
+    const shown = kind.show(value.value)
+    this.tokens.set(path, {
       path,
       type: kind.type,
       value: value.value,
       css: kind.css(value.value),
+      own: kind.own?.(value.value) ?? {},
       shown,
-      written: shown,
+      written: showReference(token.value) ?? (refers.length ? kind.show(token.value) : shown),
       chain: [path],
-      from,
+      refers,
+      from: this.written.get(path)!.from,
       tier: token.tier,
       description: token.description,
-    },
+      deprecated: token.deprecated,
+    })
   }
 }
 
@@ -204,8 +261,8 @@ function ownValue(
  * is read as the token's type.
  */
 export function typedValue(text: string, type: string) {
-  const alias = aliasOf(text)
-  if (alias !== undefined) return { ok: true as const, value: `{${alias}}` as unknown }
+  const reference = parseReference(text)
+  if (reference !== undefined) return { ok: true as const, value: reference }
   const kind = Object.hasOwn(tokenKinds, type) ? tokenKinds[type] : undefined
   return kind
     ? kind.parse(text)

@@ -31,7 +31,23 @@ export const resolveTheme = (themes: Theme[], name: string): ResolvedTokens =>
  * escaped.
  */
 export const cssName = (prefix: string, path: string): string =>
-  cssIdentifier(`--${prefix}-${path.replaceAll('.', '-').replaceAll(/\s+/g, '-').toLowerCase()}`)
+  cssIdentifier(
+    `--${prefix}-${path
+      .replace(/\.\$root$/, '')
+      .replaceAll('.', '-')
+      .replaceAll(/\s+/g, '-')
+      .toLowerCase()}`,
+  )
+
+/** The custom properties that a token is, with their values: itself, and what of it is one of its own. */
+export const cssProperties = (
+  prefix: string,
+  { path, css, own }: Pick<Resolved, 'path' | 'css' | 'own'>,
+): Map<string, string> =>
+  new Map([
+    [cssName(prefix, path), css],
+    ...Object.entries(own).map(([part, value]) => [`${cssName(prefix, path)}-${part}`, value] as const),
+  ])
 
 /** Ink and paper to fall back to, so that native controls follow a theme: `color-scheme`. */
 const schemeOf = (theme: Theme): string | undefined => {
@@ -43,6 +59,10 @@ const schemeOf = (theme: Theme): string | undefined => {
   const scheme = typeof own === 'object' && own !== null && !Array.isArray(own) ? own.scheme : undefined
   return scheme === 'dark' || scheme === 'light' ? scheme : undefined
 }
+
+/** Whether a token comes to the same in CSS, with all that is a custom property of its own. */
+const isSame = (before: Resolved | undefined, now: Resolved): boolean =>
+  before?.css === now.css && JSON.stringify(before.own) === JSON.stringify(now.own)
 
 /**
  * CSS for all themes. The base stands on `:root`; each theme is a region, `[data-theme="name"]`.
@@ -61,7 +81,8 @@ export function themesCss(themes: Theme[], prefix: string): { css: string; probl
     }
   const resolved = new Map(themes.map((theme) => [theme.name, resolveTheme(themes, theme.name)]))
   const ground = resolved.get(base.name)!
-  const line = (token: Resolved) => `  ${cssName(prefix, token.path)}: ${token.css};`
+  const line = (token: Resolved) =>
+    [...cssProperties(prefix, token)].map(([name, css]) => `  ${name}: ${css};`).join('\n')
   const rule = (selector: string, theme: Theme, tokens: Resolved[]) => {
     const scheme = schemeOf(theme)
     return (
@@ -73,7 +94,7 @@ export function themesCss(themes: Theme[], prefix: string): { css: string; probl
   const varied = new Set(
     [...resolved.values()].flatMap((resolvedTokens) =>
       [...resolvedTokens.tokens.values()]
-        .filter((token) => ground.tokens.get(token.path)?.css !== token.css)
+        .filter((token) => !isSame(ground.tokens.get(token.path), token))
         .map((token) => token.path),
     ),
   )
@@ -89,8 +110,42 @@ export function themesCss(themes: Theme[], prefix: string): { css: string; probl
   }
   return {
     css: rules.join('\n'),
-    problems: [...resolved.values()].flatMap((resolvedTokens) => resolvedTokens.problems),
+    problems: [
+      ...[...resolved.values()].flatMap((resolvedTokens) => resolvedTokens.problems),
+      ...printedTwice(prefix, base, ground),
+    ],
   }
+}
+
+/** Tokens of which another prints the custom property too: which of them is meant nobody could say. */
+function printedTwice(prefix: string, base: Theme, { tokens }: ResolvedTokens): Problem[] {
+  const first = new Map<string, string>()
+  const problems: Problem[] = []
+  for (const token of tokens.values())
+    for (const name of cssProperties(prefix, token).keys()) {
+      const other = first.get(name)
+      if (other === undefined) first.set(name, token.path)
+      else
+        problems.push({
+          code: 'token-twice',
+          what: `${token.path} and ${other} both print ${name}.`,
+          where: { file: base.name },
+          todo: 'Rename one of them.',
+        })
+    }
+  return problems.slice(0, 100)
+}
+
+/** What the table has of one token in one theme; `own`: the theme’s file gives the value itself. */
+export interface TokenCell {
+  css: string
+  written: string
+  own: boolean
+  chain: string[]
+  /** The tokens that stand in parts of its value. */
+  refers: string[]
+  /** The custom properties that it is. */
+  parts: string[]
 }
 
 /** The table of the tokens page: a row a token, a cell a theme. */
@@ -99,21 +154,25 @@ export interface TokenRow {
   type: string
   tier: string
   description: string | undefined
-  cells: Record<string, { css: string; written: string; own: boolean; chain: string[] } | undefined>
+  deprecated: string | undefined
+  cells: Record<string, TokenCell | undefined>
 }
 
-export function tokenTable(themes: Theme[]): { rows: TokenRow[]; problems: Problem[] } {
+/** With a prefix it is told too which tokens print one custom property. */
+export function tokenTable(themes: Theme[], prefix?: string): { rows: TokenRow[]; problems: Problem[] } {
   const rows = new Map<string, TokenRow>()
   const problems: Problem[] = []
   for (const theme of themes) {
     const resolved = resolveTheme(themes, theme.name)
     problems.push(...resolved.problems.filter((problem) => problem.where?.file === theme.name))
+    if (theme.on === null && prefix !== undefined) problems.push(...printedTwice(prefix, theme, resolved))
     for (const token of resolved.tokens.values()) {
       const row = rows.get(token.path) ?? {
         path: token.path,
         type: token.type,
         tier: token.tier,
         description: token.description,
+        deprecated: token.deprecated,
         cells: {},
       }
       row.cells[theme.name] = {
@@ -121,6 +180,8 @@ export function tokenTable(themes: Theme[]): { rows: TokenRow[]; problems: Probl
         written: token.written,
         own: token.from === theme.name,
         chain: token.chain,
+        refers: token.chain.length > 1 ? [] : token.refers,
+        parts: Object.keys(token.own),
       }
       rows.set(token.path, row)
     }

@@ -9,7 +9,12 @@ import { moment } from './common'
 // Libraries, their themes and their jobs.
 
 /** An edit of tokens by its number, and the revision of the theme that it made. */
-export const editedSchema = z.object({ edit: z.string(), revision: z.number().int() })
+/** A kept edit of tokens; `upgraded`: what was made of a file that was in the older spelling. */
+export const editedSchema = z.object({
+  edit: z.string(),
+  revision: z.number().int(),
+  upgraded: z.array(z.string()).optional(),
+})
 
 export const undoneSchema = z.object({ theme: z.string(), path: z.string() })
 

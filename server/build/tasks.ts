@@ -10,7 +10,7 @@ import type { WidthAsked } from '~~/core/read/widths'
 import type { Reading } from '~~/core/read/source/reading'
 import type { SourceText } from '~~/core/read/source/source-text'
 import type { PackageInput } from '~~/core/release/package'
-import type { TokenDocument } from '~~/core/tokens/document'
+import type { Upgrade } from '~~/core/tokens/upgrade'
 import type { JudgedEdit } from '~~/core/tokens/edit'
 import type { Theme, themesCss } from '~~/core/tokens/themes'
 import type { PublishBody } from '../registry/publish-body'
@@ -72,7 +72,7 @@ export interface Tasks {
   }
   /** A value typed for a token, and a whole token file, judged by what they make of all themes. */
   tokenEdit: { in: { themes: Theme[]; theme: string; path: string; text: string | null }; out: JudgedEdit }
-  tokenFile: { in: { themes: Theme[]; theme: string; text: string }; out: Outcome<TokenDocument> }
+  tokenFile: { in: { themes: Theme[]; theme: string; text: string }; out: Outcome<Upgrade> }
   themesCss: { in: { themes: Theme[]; prefix: string }; out: ReturnType<typeof themesCss> }
   /** What a package client sends to publish, taken apart and held against its own tarball. */
   publishBody: { in: { bytes: Uint8Array; name: string; most: number }; out: PublishBody }

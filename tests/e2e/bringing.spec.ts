@@ -194,6 +194,8 @@ test('the guide: words, live examples with their code, the contract; an example 
   await expect(
     page.getByRole('region', { name: 'Props' }).locator('[data-member="prop:tone"]'),
   ).toContainText("'calm' | 'warn' | 'storm'")
+  // the box for words is gone, and all below it moves up
+  await standsStill(page)
   await storm.getByRole('link', { name: 'On the bench' }).click()
   await expect(page).toHaveURL(/show=/)
   await expect(

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { hexOf, type ColorValue } from '~~/core/tokens/color'
 import { resolveTheme, type TokenRow } from '~~/core/tokens/themes'
 
 /** Tokens in rows, themes in columns; a cell is edited in place. */
@@ -28,8 +27,7 @@ const isEdited = (path: string, theme: string) => editing?.path === path && edit
 const resolved = computed(
   () => new Map(themes.value.map((theme) => [theme.name, resolveTheme(themes.value, theme.name).tokens])),
 )
-const hasSwatch = ({ path, type }: TokenRow, theme: string) =>
-  type === 'color' && hexOf(resolved.value.get(theme)?.get(path)?.value as ColorValue) !== undefined
+const tokenIn = (path: string, theme: string) => resolved.value.get(theme)?.get(path)
 function fileChosen(event: Event, theme: string) {
   const input = event.target as HTMLInputElement
   const [file] = input.files ?? []
@@ -80,7 +78,8 @@ function fileChosen(event: Event, theme: string) {
           <button
             type="button"
             class="code path"
-            :title="item.description"
+            :class="{ struck: item.deprecated !== undefined }"
+            :title="item.deprecated || item.description"
             @click="emit('choose', item.path)"
           >
             {{ restOf(item.path) }}
@@ -88,10 +87,10 @@ function fileChosen(event: Event, theme: string) {
         </th>
         <td v-for="theme in themes" :key="theme.name" :class="{ editing: isEdited(item.path, theme.name) }">
           <template v-if="isEdited(item.path, theme.name)">
-            <span
-              v-if="hasSwatch(item, theme.name)"
-              class="swatch"
-              :style="{ background: item.cells[theme.name]?.css }"
+            <TokenSample
+              v-if="tokenIn(item.path, theme.name)"
+              class="sample"
+              :token="tokenIn(item.path, theme.name)!"
             />
             <input
               id="token-editor"
@@ -114,10 +113,10 @@ function fileChosen(event: Event, theme: string) {
             :aria-label="`${item.path} in ${theme.title}: ${item.cells[theme.name]?.written ?? 'no value'}`"
             @click="emit('begin', item.path, theme.name)"
           >
-            <span
-              v-if="hasSwatch(item, theme.name)"
-              class="swatch"
-              :style="{ background: item.cells[theme.name]?.css }"
+            <TokenSample
+              v-if="tokenIn(item.path, theme.name)"
+              class="sample"
+              :token="tokenIn(item.path, theme.name)!"
             />
             <span class="code">{{ item.cells[theme.name]?.written ?? 'no value' }}</span>
           </button>
@@ -169,6 +168,9 @@ th[scope='row'] {
   text-align: left;
   overflow-wrap: anywhere;
 }
+.struck {
+  text-decoration: line-through;
+}
 .cell {
   border: 0;
   background: none;
@@ -195,21 +197,13 @@ th[scope='row'] {
   outline: 2px solid var(--kelp);
   outline-offset: -2px;
 }
-.swatch {
-  width: 26px;
-  height: 14px;
-  border: 1px solid var(--rule);
-  flex: none;
-}
 td.editing {
   outline: 2px solid var(--kelp);
   outline-offset: -2px;
   background: var(--sheet);
 }
-td.editing .swatch {
+td.editing .sample {
   margin: 0 8px 0 10px;
-  display: inline-block;
-  vertical-align: middle;
 }
 td.editing input {
   border: 0;

@@ -8,12 +8,17 @@ const { row, typeTitle, wrong } = defineProps<{ row: TokenRow; typeTitle: string
 const emit = defineEmits<{ choose: [path: string]; giveBack: [theme: string] }>()
 const store = useLibrary()
 const { themes } = storeToRefs(store)
+const name = computed(() => cssName(tokenPrefix(store.prefix), row.path))
+const parts = computed(() => row.cells[store.baseTheme]?.parts ?? [])
 const titleOf = (name: string | null) => themes.value.find((theme) => theme.name === name)?.title
 </script>
 
 <template>
   <h2>{{ row.path }}</h2>
   <p class="small muted">{{ typeTitle }}, {{ row.tier }}. {{ row.description }}</p>
+  <p v-if="row.deprecated !== undefined" class="small">
+    <Mark name="deprecated" /> {{ row.deprecated || 'deprecated' }}
+  </p>
   <ProblemList :problems="wrong" />
   <div v-for="theme in themes" :key="theme.name" class="way">
     <div class="small muted">
@@ -33,9 +38,16 @@ const titleOf = (name: string | null) => themes.value.find((theme) => theme.name
           >{{ row.cells[theme.name]?.css }}</span
         >
       </li>
+      <li v-for="step in row.cells[theme.name]?.refers ?? []" :key="step">
+        <button type="button" class="code step" @click="emit('choose', step)">{{ step }}</button><span
+          class="small muted"
+          >in it</span
+        >
+      </li>
     </ol>
   </div>
-  <p class="small code muted">{{ cssName(tokenPrefix(store.prefix), row.path) }}</p>
+  <p class="small code muted">{{ name }}</p>
+  <p v-for="part in parts" :key="part" class="small code muted">{{ name }}-{{ part }}</p>
 </template>
 
 <style scoped>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { tiers, withValue } from '~~/core/tokens/document'
+import { tokenPrefix } from '~~/core/release/package'
 import { resolveTheme, tokenTable, type TokenRow } from '~~/core/tokens/themes'
 import { typedValue } from '~~/core/tokens/resolve'
 import type { Problem } from '~~/core/problem'
@@ -15,7 +16,7 @@ const tier = useAddressChoice('tier', 'all')
 const type = useAddressChoice('type', 'any')
 const chosen = useAddressChoice('token', '')
 const filter = ref('')
-const table = computed(() => tokenTable(themes.value))
+const table = computed(() => tokenTable(themes.value, tokenPrefix(store.prefix)))
 /** Types by the names people use; the format's own names are in the file. */
 const typeName = (type: string) =>
   type === 'color' ? 'colour' : type.replace(/[A-Z]/, (c) => ` ${c.toLowerCase()}`)
@@ -77,9 +78,13 @@ function tryOut(text: string) {
   }
   const document = withValue(theme.document, at.path, value.value)
   const after = themes.value.map((other) => (other.name === theme.name ? { ...other, document } : other))
-  const broken = after.flatMap((entry) => resolveTheme(after, entry.name).problems)
-  if (broken.length > table.value.problems.length) {
-    wrong.value = broken
+  const known = new Set(table.value.problems.map(({ what }) => what))
+  const broken = after
+    .flatMap((entry) => resolveTheme(after, entry.name).problems)
+    .filter(({ what }) => !known.has(what))
+  if (broken.length > 0) {
+    // what is wrong in one theme is so in those that are built on it
+    wrong.value = [...new Map(broken.map((problem) => [problem.what, problem])).values()]
     return
   }
   wrong.value = []

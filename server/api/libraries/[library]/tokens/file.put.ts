@@ -22,8 +22,9 @@ export default route({
       return fail(404, 'no-theme', `There is no theme ${theme}.`, 'Choose one of the themes of this library.')
     const judged = await inChild('tokenFile', { themes, theme, text }, library.id)
     if (!judged.ok) throw new Failure(422, judged.problems)
-    const written = await replaceFile(db, library, theme, judged.value, revision, person.id)
-    if (written.written) return { edit: written.id, revision: written.revision }
+    const { document, says } = judged.value
+    const written = await replaceFile(db, library, theme, document, revision, person.id)
+    if (written.written) return { edit: written.id, revision: written.revision, upgraded: says }
     return fail(
       409,
       'tokens-changed',
