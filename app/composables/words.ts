@@ -1,4 +1,5 @@
 import type { Problem } from '~~/core/problem'
+import { arrangementKey } from '~~/core/variants/arrangement'
 import { wordsListSchema, type WordsView } from '~~/core/wire'
 
 /** What people wrote of a component and its members, kept up with what others write. */
@@ -17,11 +18,14 @@ export function useWords(tag: Ref<string>) {
     }
   }
   watch([tag, wordsStamp], load, { immediate: true })
+  const wordsFor = (member: string) => words.value.find((entry) => entry.member === member)
   return {
     words,
     problems,
     load,
-    for: (member: string) => words.value.find((entry) => entry.member === member),
+    for: wordsFor,
+    /** How people arranged the values of an axis. */
+    arrangementOf: (axis: string) => wordsFor(arrangementKey(axis))?.text,
     written(entry: WordsView) {
       words.value = [...words.value.filter((other) => other.member !== entry.member), entry]
     },

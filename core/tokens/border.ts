@@ -13,6 +13,9 @@ const fields = {
 }
 const todo = 'Write its width, its style and its colour: 2px solid #11344A.'
 
+const join = ({ width, style, color: colour }: Record<string, string | undefined>): string =>
+  `${width} ${style} ${colour}`
+
 export const border: TokenKind<Composite> = {
   type: 'border',
   read: (value) => readFields('border', fields, value),
@@ -23,13 +26,7 @@ export const border: TokenKind<Composite> = {
       ? misread('border', todo)
       : parseFields('border', fields, { width, style: rest.join(' '), color: colour }, todo)
   },
-  show(value) {
-    const { width, style, color: colour } = showFields(fields, value)
-    return `${width} ${style} ${colour}`
-  },
-  css(value) {
-    const { width, style, color: colour } = cssOfFields(fields, value)
-    return `${width} ${style} ${colour}`
-  },
+  show: (value) => join(showFields(fields, value)),
+  css: (value) => join(cssOfFields(fields, value)),
   own: (value) => ownProperties(fields, value),
 }

@@ -122,6 +122,3 @@ const showSrgb = (value: ColorValue): string => {
   const hex = colour.alpha === undefined ? formatHex(asColour(colour)) : culori.formatHex8(asColour(colour))
   return hex.toUpperCase()
 }
-
-/** The colour as hex without alpha, for swatches and pickers. */
-export const hexOf = (value: ColorValue): string => formatHex(asColour(toCulori(value)))

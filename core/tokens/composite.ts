@@ -1,4 +1,5 @@
 import { done, type Outcome, type Problem } from '../problem'
+import { isGroup, type Group } from './group'
 import { misread, type TokenKind } from './kind'
 import { parseReference, showReference } from './references'
 
@@ -11,14 +12,11 @@ export interface Field {
   css?: string
 }
 type Fields = Readonly<Record<string, Field>>
-export type Composite = Record<string, unknown>
-
-const isObject = (value: unknown): value is Composite =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
+export type Composite = Group
 
 /** Reads a value field by field; what a field is that the type does not have stays unread. */
 export function readFields(title: string, fields: Fields, value: unknown): Outcome<Composite> {
-  if (!isObject(value)) return misread(title, `Give an object with ${Object.keys(fields).join(', ')}.`)
+  if (!isGroup(value)) return misread(title, `Give an object with ${Object.keys(fields).join(', ')}.`)
   const read: Composite = {}
   const problems: Problem[] = []
   for (const [name, { kind, optional }] of Object.entries(fields)) {

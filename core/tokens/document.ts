@@ -5,10 +5,11 @@ import { color } from './color'
 import { cubicBezier } from './cubic-bezier'
 import { dimension } from './dimension'
 import { duration } from './duration'
-import { withExtensions } from './extends'
+import { withExtensions, type BadExtension } from './extends'
 import { fontFamily } from './font-family'
 import { fontWeight } from './font-weight'
 import { gradient } from './gradient'
+import { isGroup } from './group'
 import type { TokenKind } from './kind'
 import { number } from './number'
 import { referenceOf, type Reference } from './references'
@@ -61,15 +62,12 @@ export interface Token {
   tier: Tier
 }
 
-const isObject = (value: unknown): value is Record<string, unknown> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
-
 /**
  * The most a token file may hold; what passes it is told and refused, so that nobody waits for what it takes.
  */
 export const tokenLimits = { count: 20_000, depth: 32, name: 200 }
 
-/** What is no fact about a group but a group or token in it; `$root` is the token that the group itself is. */
+/** What is no fact about a group but a group or token in it; `$root` is the token that the group is. */
 const isNameOfOne = (name: string): boolean => !name.startsWith('$') || name === '$root'
 
 /** `true`, a reason, or `false`, which takes back what the group above says. */
@@ -83,16 +81,19 @@ const deprecationOf = (own: unknown, above: string | undefined): string | undefi
  * All tokens of a document, in file order, types inherited from their groups. Groups nested deeper than may
  * be are passed over.
  */
-export function tokensOf(document: TokenDocument): Token[] {
+export const tokensOf = (document: TokenDocument): Token[] => readTokens(document).tokens
+
+/** The same, with what is wrong with groups that take over others. */
+export function readTokens(document: TokenDocument): { tokens: Token[]; problems: BadExtension[] } {
   const tokens: Token[] = []
   type Inherited = Pick<Token, 'type' | 'tier' | 'deprecated'>
   const visit = (group: Record<string, unknown>, path: string[], above: Inherited) => {
     const { type, tier } = above
     const ownType = typeof group.$type === 'string' ? group.$type : type
     const deprecated = deprecationOf(group.$deprecated, above.deprecated)
-    const extension = isObject(group.$extensions) ? group.$extensions[extensionKey] : undefined
+    const extension = isGroup(group.$extensions) ? group.$extensions[extensionKey] : undefined
     const ownTier =
-      isObject(extension) && tiers.includes(extension.tier as Tier) ? (extension.tier as Tier) : tier
+      isGroup(extension) && tiers.includes(extension.tier as Tier) ? (extension.tier as Tier) : tier
     if ('$value' in group) {
       tokens.push({
         path: path.join('.'),
@@ -107,15 +108,12 @@ export function tokensOf(document: TokenDocument): Token[] {
     }
     if (path.length >= tokenLimits.depth) return
     for (const [name, child] of Object.entries(group))
-      if (isNameOfOne(name) && isObject(child))
+      if (isNameOfOne(name) && isGroup(child))
         visit(child, [...path, name], { type: ownType, tier: ownTier, deprecated })
   }
-  visit(withExtensions(document, tokenLimits).document, [], {
-    type: undefined,
-    tier: 'semantic',
-    deprecated: undefined,
-  })
-  return tokens
+  const whole = withExtensions(document, tokenLimits)
+  visit(whole.document, [], { type: undefined, tier: 'semantic', deprecated: undefined })
+  return { tokens, problems: whole.problems }
 }
 
 /** A document parsed from text, with the reason where it is none. */
@@ -154,7 +152,7 @@ export function parseTokenDocument(text: string, file: string): Outcome<TokenDoc
           `“${shownName(name)}” is not a name a token can have: ${fault}.`,
           `Rename it under ${path.join('.') || 'the top'}.`,
         )
-      if (!isObject(child)) continue
+      if (!isGroup(child)) continue
       if (path.length + 1 > tokenLimits.depth)
         tell(
           'token-depth',
@@ -193,7 +191,7 @@ function faultOfName(name: string): string | undefined {
 /** The group or token under a name that a group has of its own. */
 const childOf = (group: Record<string, unknown>, name: string): Record<string, unknown> | undefined => {
   const child = Object.hasOwn(group, name) ? group[name] : undefined
-  return isObject(child) ? child : undefined
+  return isGroup(child) ? child : undefined
 }
 
 /** The `$value` that a document gives a token itself; `undefined` where it gives none. */

@@ -1,8 +1,5 @@
+import { isGroup, type Group } from './group'
 import { referenceOf } from './references'
-
-type Group = Record<string, unknown>
-const isGroup = (value: unknown): value is Group =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
 
 /** What is wrong with a group that takes over another: it stands where it is, without that. */
 export interface BadExtension {

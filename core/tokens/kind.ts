@@ -11,7 +11,7 @@ export interface TokenKind<V = unknown> {
   show(value: V): string
   /** The value in CSS. */
   css(value: V): string
-  /** Of a composite value, what of it is a custom property of its own: CSS, by what stands after the token’s name. */
+  /** Of a composite, what of it is a custom property of its own: CSS, by what stands after its name. */
   own?(value: V): Record<string, string>
 }
 

@@ -1,6 +1,8 @@
+import { isGroup } from './group'
+
 /**
- * References inside values (Design Tokens Format Module, section Aliases): `{path}` stands for the value of a token,
- * and so does an object with `$ref`, a JSON Pointer (RFC 6901) into the file, which may lead into a value.
+ * References inside values (Design Tokens Format Module, section Aliases): `{path}` stands for the value of a
+ * token, and so does an object with `$ref`, a JSON Pointer (RFC 6901) into the file, which may lead into a value.
  */
 export interface Reference {
   /** The token that is referred to, by its path. */
@@ -9,21 +11,18 @@ export interface Reference {
   into: string[]
 }
 
-const isObject = (value: unknown): value is Record<string, unknown> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
-
 /** A path inside braces is an alias. Names hold no braces and no dots. */
-export const aliasOf = (value: unknown): string | undefined =>
+const aliasOf = (value: unknown): string | undefined =>
   typeof value === 'string' ? /^\{([^{}]+)\}$/.exec(value.trim())?.[1] : undefined
 
 /**
- * What a value refers to, if it is a reference as a whole; a pointer that leads to no value of a token is told as one
- * to a token of that path.
+ * What a value refers to, if it is a reference as a whole; a pointer that leads to no value of a token is told as
+ * one to a token of that path.
  */
 export function referenceOf(value: unknown): Reference | undefined {
   const alias = aliasOf(value)
   if (alias !== undefined) return { path: alias, into: [] }
-  if (!isObject(value) || typeof value.$ref !== 'string' || !value.$ref.startsWith('#/')) return undefined
+  if (!isGroup(value) || typeof value.$ref !== 'string' || !value.$ref.startsWith('#/')) return undefined
   const steps = value.$ref
     .slice(2)
     .split('/')

@@ -1,7 +1,6 @@
 import { nearestName } from '../near'
 import type { Problem } from '../problem'
-import { tokenKinds, tokenLimits, tokensOf, type Tier, type Token, type TokenDocument } from './document'
-import { withExtensions } from './extends'
+import { readTokens, tokenKinds, type Tier, type Token, type TokenDocument } from './document'
 import {
   parseReference,
   partOf,
@@ -28,7 +27,7 @@ export interface Resolved {
   description: string | undefined
   /** Why it should not be used any more; empty where nobody said. */
   deprecated: string | undefined
-  /** Of a composite value, what of it is a custom property of its own: CSS, by what stands after the token’s name. */
+  /** Of a composite, what of it is a custom property of its own: CSS, by what stands after its name. */
   own: Record<string, string>
   /** The tokens that stand in its value, or in parts of it. */
   refers: string[]
@@ -53,9 +52,10 @@ export function resolveTokens(layers: Layer[]): ResolvedTokens {
   const written = new Map<string, { token: Token; from: string }>()
   const bad: Problem[] = []
   for (const { theme, document } of layers) {
-    for (const { what, todo } of withExtensions(document, tokenLimits).problems)
+    const read = readTokens(document)
+    for (const { what, todo } of read.problems)
       bad.push({ code: 'token-extends', what, where: { file: theme }, todo })
-    for (const token of tokensOf(document)) {
+    for (const token of read.tokens) {
       const below = written.get(token.path)?.token
       written.set(token.path, {
         from: theme,
@@ -94,8 +94,8 @@ interface OnWay {
 }
 
 /**
- * Finds the values of tokens, those that each refers to first. What is on its way stands on a stack: nothing calls
- * itself, however long the way is.
+ * Finds the values of tokens, those that each refers to first. What is on its way stands on a stack: nothing
+ * calls itself, however long the way is.
  */
 class Settling {
   constructor(
@@ -170,15 +170,19 @@ class Settling {
   private finish(path: string): void {
     const { token } = this.written.get(path)!
     const missing = referencesIn(token.value).find((reference) => this.valueOf(reference) === undefined)
-    if (missing)
-      this.fail(
-        path,
-        'token-alias',
-        `${path} refers to {${missing.path}}, which has no value${missing.into.length ? ` at ${missing.into.join('.')}` : ''}.`,
-        this.tokens.has(missing.path) ? 'See what its value has.' : `Mend ${missing.path} first.`,
-      )
+    if (missing) this.tellEmpty(path, missing)
     else if (token.reference?.into.length === 0) this.finishAlias(path, token, token.reference.path)
     else this.finishOwn(path, token)
+  }
+
+  private tellEmpty(path: string, { path: alias, into }: Reference): void {
+    const at = into.length ? ` at ${into.join('.')}` : ''
+    this.fail(
+      path,
+      'token-alias',
+      `${path} refers to {${alias}}, which has no value${at}.`,
+      this.tokens.has(alias) ? 'See what its value has.' : `Mend ${alias} first.`,
+    )
   }
 
   private readonly valueOf = ({ path, into }: Reference): unknown =>

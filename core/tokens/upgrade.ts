@@ -2,10 +2,7 @@ import { color } from './color'
 import { dimension } from './dimension'
 import { tokenKinds, type TokenDocument } from './document'
 import { duration } from './duration'
-
-type Group = Record<string, unknown>
-const isGroup = (value: unknown): value is Group =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
+import { isGroup, type Group } from './group'
 
 /** Names of what is said of a token or a group, before the format marked them by a dollar sign. */
 const marked = ['value', 'type', 'description', 'extensions', 'deprecated'] as const

@@ -23,20 +23,19 @@ export const changeSchema = z.object({
 export type Change = z.infer<typeof changeSchema>
 
 /**
- * What a variant changes beside another value of its axis, and in which themes it is painted as some other value
- * is though it is not in every theme. `more` counts changes that are left out.
+ * What a variant changes beside another value of its axis, the first of it, and in which themes it is painted as
+ * some other value is though it is not in every theme.
  */
 export const variantLookSchema = z.object({
   member: text,
   /** The value it is compared with, in words. */
   beside: text,
   changes: z.array(changeSchema).max(60),
-  more: z.number().int().nonnegative(),
   alike: z.array(z.object({ theme: text, as: text })).max(60),
 })
 export type VariantLook = z.infer<typeof variantLookSchema>
 
-/** Text that does not read on its ground (WCAG 2.2, 1.4.3), in a theme: `ratio` to 1, of which `wants` are asked for. */
+/** Text that does not read on its ground (WCAG 2.2, 1.4.3): `ratio` to 1, of which `wants` are asked for. */
 export const colourFindingSchema = z.object({
   theme: text,
   situation: text,
@@ -53,7 +52,7 @@ export const looksSchema = z.object({
   themes: z.array(text).max(100),
   variants: z.array(variantLookSchema).max(500),
   colours: z.array(colourFindingSchema).max(300),
-  /** Variants that there was no time for. */
+  /** Variants, examples and states that could not be looked at in every theme, mostly for want of time. */
   left: z.number().int().nonnegative(),
   /** What went wrong, where nothing could be looked at. */
   failed: text.optional(),
@@ -84,12 +83,12 @@ export interface ValueSeen {
 /** Changes that are told of one variant. */
 const mostChanges = 40
 
-/** What is otherwise with one value than with another, dearest first; what only follows from it is left out. */
+/** What is otherwise with one value than with another, dearest first; what only follows is left out. */
 export function changesOfLook(
   usual: Omit<ValueSeen, 'pictures'>,
   value: Omit<ValueSeen, 'pictures'>,
   axis: string,
-): { changes: Change[]; more: number } {
+): Change[] {
   const pairs = alignMarkup(usual.markup, value.markup)
   const differences = differencesOf(pairs)
   const above = ancestorsIn(value.markup)
@@ -116,7 +115,7 @@ export function changesOfLook(
       )
       .sort((a, b) => Number(isExtent(a)) - Number(isExtent(b))),
   ]
-  return { changes: all.slice(0, mostChanges), more: Math.max(0, all.length - mostChanges) }
+  return all.slice(0, mostChanges)
 }
 
 const cut = (value: string): string => value.slice(0, 300)

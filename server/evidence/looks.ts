@@ -97,11 +97,12 @@ class LookInThemes {
   /** All values of an axis beside one another; those that must not be used as it stands are left out. */
   async axis(axis: VariantAxis): Promise<void> {
     const values = this.valuesOf(axis)
+    this.left += Math.max(0, choicesAlong(axis).length - mostValues)
     const seen: { value: Value; look: ValueSeen }[] = []
     for (const value of values) {
       const look = this.isLate() ? undefined : await this.value(value)
       if (look) seen.push({ value, look })
-      else if (value.variant) this.left++
+      else this.left++
     }
     const alike = alikeInThemes(
       seen.map(({ look }) => look),
@@ -115,7 +116,7 @@ class LookInThemes {
       this.variants.push({
         member: memberKey(value.variant),
         beside: beside?.value.title ?? '',
-        ...(beside ? changesOfLook(beside.look, look, axis.name) : { changes: [], more: 0 }),
+        changes: beside ? changesOfLook(beside.look, look, axis.name) : [],
         alike: alike[at]!,
       })
     }
@@ -155,31 +156,33 @@ class LookInThemes {
 
   /** Which colours do not read in a situation, in each theme; one that can not be shown tells nothing. */
   async colours(situation: Situation): Promise<void> {
-    if (this.isLate()) return
-    try {
-      await this.inEachTheme(await this.show(situation.usage), situation)
-    } catch {
-      // why it can not be shown is told with what assistive technology is told of it
-    }
+    // why it can not be shown is told with what assistive technology is told of it
+    const isSeen = this.isLate() ? false : await this.isSeenInEach(situation).catch(() => false)
+    if (!isSeen) this.left++
   }
 
-  /** Dresses what is shown in one theme after the other, made anew in each; `look` looks at it meanwhile. */
+  private async isSeenInEach(situation: Situation): Promise<boolean> {
+    return this.inEachTheme(await this.show(situation.usage), situation)
+  }
+
+  /** Dresses what is shown in one theme after the other, made anew in each; whether it came to all. */
   private async inEachTheme(
     { page, frame }: ShownPage,
     { says, acts }: Situation,
     look?: (theme: string) => Promise<void>,
-  ): Promise<void> {
+  ): Promise<boolean> {
     for (const [n, theme] of this.themes.entries()) {
       await frame.post({ say: 'surround', surround: plainSurround(theme) })
       await page.mouse.move(usualWindow.width - 1, usualWindow.height - 1)
       await inFrame(frame, n, [], { anew: true })
       const outcome = await goWay(page, frame, this.component.tag, acts)
-      if (outcome.failed) return
+      if (outcome.failed) return false
       await page.waitForTimeout(settles)
       await look?.(theme)
       const found = await askColours(page)
       this.found.push(...found.map((colours) => ({ theme, situation: says.slice(0, 300), ...colours })))
     }
+    return true
   }
 }
 

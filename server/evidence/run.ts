@@ -10,7 +10,6 @@ import { settings } from '../config'
 import { limits } from '../limits'
 import { log } from '../log'
 import { chartStore } from '../store/charts'
-import { neverByTag } from '../store/combinations'
 import { componentsOf, type Component } from '../store/components'
 import { notify, type Store } from '../store/database'
 import {
@@ -24,11 +23,9 @@ import {
   type EvidenceRun,
 } from '../store/evidence'
 import { libraryById, type Library } from '../store/libraries'
-import { provisionsOf } from '../store/provisions'
 import { looksStore } from '../store/looks'
 import { toldStore, type ShownExample } from '../store/told'
-import { themesOf, type KeptTheme } from '../store/themes'
-import { cssOf } from '../views/css'
+import type { KeptTheme } from '../store/themes'
 import { limitGroup, memoryOfTree, treeOf } from './memory'
 import type { ToTry, Tried } from './message'
 import { seenAlready } from './seen'
@@ -123,18 +120,14 @@ async function toTry(
   run: EvidenceRun,
 ): Promise<{ input: ToTry; asked: Asked[]; unbuilt: Problem[]; count: number }> {
   const components = library.current_revision ? await componentsOf(db, library.current_revision) : []
-  const [provisions, themes, never] = await Promise.all([
-    provisionsOf(db, library.id),
-    themesOf(db, library.id),
-    neverByTag(db, library.id),
-  ])
+  const seen = await seenAlready(db, library, components)
+  const { provisions, never } = seen
   const known = await evidenceOf(db, components, library.prefix, provisions, never)
   const neverOf = ({ tag }: Component) => never.get(tag) ?? []
   const providedOf = ({ tag }: Component) => providedFor(provisions, tag)
   const moduleOf = modulesOf(components)
   const contracts = components.map(({ contract }) => contract)
   const unbuilt: Problem[] = []
-  const seen = await seenAlready(db, library, components)
   const left = components.filter(
     (component) =>
       !(known.has(component.id) && seen.isAllKnown(component)) && !run.tried.includes(component.tag),
@@ -158,7 +151,7 @@ async function toTry(
   })
   const modules = [...moduleOf].map(([tag, module]) => ({ tag, module }))
   const input: ToTry = {
-    ...(await placeToTry(library, themes)),
+    ...placeToTry(seen),
     contracts,
     components: asked.map(({ component, face, examples, modules: needed }) => ({
       tag: component.tag,
@@ -190,10 +183,10 @@ const notBuilt = (tag: string): Problem => ({
 })
 
 /** Where components are tried, and in what. */
-const placeToTry = async (library: Library, themes: KeptTheme[]) => ({
+const placeToTry = ({ css, themes }: { css: string; themes: readonly KeptTheme[] }) => ({
   port: settings().PREVIEW_PORT,
   chromium: settings().CHROMIUM,
-  css: (await cssOf(library, themes)).css,
+  css,
   theme: themes.find((theme) => theme.on === null)?.name ?? '',
   themes: themes.map(({ name }) => name),
 })

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto'
 import { providedFor } from '~~/core/provisions'
 import { chartKey, chartStore } from '../store/charts'
 import { neverByTag } from '../store/combinations'
@@ -11,23 +12,28 @@ import { themesOf } from '../store/themes'
 import { examplesToTell, toldKey, toldStore } from '../store/told'
 import { cssOf } from '../views/css'
 
-/** What a browser has told, found and seen of components already, and what each of that depends on. */
+/**
+ * What a browser has told, found and seen of components already, what each of that depends on, and what of it the
+ * whole library has.
+ */
 export async function seenAlready(db: Store, library: Library, components: readonly Component[]) {
   const { id, prefix } = library
-  const [told, charts, looks, examples, provisions, never, { css }] = await Promise.all([
+  const [told, charts, looks, examples, provisions, never, themes] = await Promise.all([
     toldStore.kept(db, components),
     chartStore.kept(db, components),
     looksStore.kept(db, components),
     examplesToTell(db, components),
     provisionsOf(db, id),
     neverByTag(db, id),
-    themesOf(db, id).then((themes) => cssOf(library, themes)),
+    themesOf(db, id),
   ])
+  const { css } = await cssOf(library, themes)
+  const sheet = createHash('sha256').update(css).digest('hex')
   const providedOf = ({ tag }: Component) => providedFor(provisions, tag)
   const examplesOf = (component: Component) => examples.get(component.id) ?? []
   const dependsOn = (component: Component) => ({
     prefix,
-    css,
+    themes: sheet,
     examples: examplesOf(component),
     provided: providedOf(component),
     never: never.get(component.tag) ?? [],
@@ -45,7 +51,7 @@ export async function seenAlready(db: Store, library: Library, components: reado
     charts: all.charts.keyOf(component),
     looks: all.looks.keyOf(component),
   })
-  return { examplesOf, ...all, isAllKnown, keysOf }
+  return { provisions, never, themes, css, examplesOf, ...all, isAllKnown, keysOf }
 }
 
 /** One thing that was seen of components: what it depends on, what is known now, and what was seen last. */

@@ -13,14 +13,14 @@ interface DependsOn {
   examples: readonly ShownExample[]
   provided: readonly Provided[]
   never: readonly Combination[]
-  /** The style sheet of all themes. */
-  css: string
+  /** A fingerprint of the style sheet of all themes. */
+  themes: string
 }
 
-/** How a component looks in its themes depends on what it is built to, how it stands, and every value of a theme. */
+/** How a component looks depends on what it is built to, how it stands, and every value of a theme. */
 export const looksKey = (
   component: Component,
-  { prefix, examples, provided, never, css }: DependsOn,
+  { prefix, examples, provided, never, themes }: DependsOn,
 ): string =>
   createHash('sha256')
     .update(
@@ -32,7 +32,7 @@ export const looksKey = (
         examples,
         provided,
         never.map(({ settings }) => settings),
-        css,
+        themes,
       ]),
     )
     .digest('hex')

@@ -22,7 +22,6 @@ const seen = looksSchema.parse({
       member: 'variant:tone=good',
       beside: 'calm',
       changes: [{ is: 'style', at: 'div.strip', name: 'background-color', from: 'blue', to: 'green' }],
-      more: 0,
       alike: [{ theme: 'nightwatch', as: 'calm' }],
     },
   ],

@@ -12,7 +12,7 @@ const inThemes = computed(() => looks.themes.map(store.themeTitle).join(', '))
     <h2>Colours</h2>
     <p v-if="looks.failed" class="bad">It could not be looked at in its themes: {{ looks.failed }}</p>
     <p v-else-if="!looks.colours.length" class="good">
-      <Mark name="seen" label="" /> Every text reads on its ground, in {{ inThemes }}.
+      <Mark name="seen" label="" /> No text was found that does not read on its ground, in {{ inThemes }}.
     </p>
     <table v-else class="lines">
       <caption class="out-of-sight">
@@ -38,7 +38,10 @@ const inThemes = computed(() => looks.themes.map(store.themeTitle).join(', '))
       </tbody>
     </table>
     <p v-if="!current" class="small muted">Seen before it, or a token, was changed.</p>
-    <p v-if="looks.left" class="small muted">There was no time for {{ plural(looks.left, 'variant') }}.</p>
+    <p v-if="looks.left" class="small muted">
+      {{ capital(plural(looks.left, 'variant, example or state', 'variants, examples or states')) }} could not
+      be looked at in every theme.
+    </p>
   </section>
 </template>
 

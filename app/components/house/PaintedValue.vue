@@ -5,7 +5,9 @@ const isColour = computed(() => /^(?:#|rgb|hsl|oklch|color\()/.test(value))
 </script>
 
 <template>
-  <span class="code"><span v-if="isColour" class="chip" :style="{ background: value }" />{{ value }}</span>
+  <span class="code"
+    ><span v-if="isColour" class="chip" :style="{ backgroundColor: value }" />{{ value }}</span
+  >
 </template>
 
 <style scoped>

@@ -17,7 +17,6 @@ import {
   type SheetShown,
 } from '~~/core/spread/shown'
 import { plainSurround } from '~~/core/surround'
-import { arrangementKey } from '~~/core/variants/arrangement'
 import { ruledOut, sayNever } from '~~/core/variants/combination'
 
 /** A component in many renderings at once: over axes of one's choice, or the fewest that show every pair. */
@@ -28,7 +27,7 @@ const { say } = useSay()
 const { saved, problems: exampleProblems, load } = useExamples(tag)
 if (standing.value) void load()
 const together = useCombinations(tag)
-const { for: wordsFor } = useWords(tag)
+const { arrangementOf } = useWords(tag)
 
 const axes = computed(() =>
   contract.value
@@ -41,7 +40,7 @@ const axes = computed(() =>
             ? saved.value
             : firstExamples(contract.value, store.title(tag.value), face.value, saved.value),
         named: together.named.value,
-        arrangementOf: (axis) => wordsFor(arrangementKey(axis))?.text,
+        arrangementOf,
       })
     : [],
 )

@@ -1,12 +1,9 @@
 import { withAlike } from '~~/core/variants/looks'
 import { libraryEvidenceSchema } from '~~/core/wire'
 import { route } from '~~/server/auth/route'
-import { neverByTag } from '~~/server/store/combinations'
+import { seenAlready } from '~~/server/evidence/seen'
 import { componentsOf } from '~~/server/store/components'
 import { evidenceOf, evidenceRun } from '~~/server/store/evidence'
-import { provisionsOf } from '~~/server/store/provisions'
-import { themesOf } from '~~/server/store/themes'
-import { seenAlready } from '~~/server/evidence/seen'
 
 /** What a browser showed for every component as it is now, and how the newest run over all of them fares. */
 export default route({
@@ -14,12 +11,10 @@ export default route({
   answer: libraryEvidenceSchema,
   async handle({ db, library }) {
     const components = library.current_revision ? await componentsOf(db, library.current_revision) : []
-    const [provisions, never] = await Promise.all([provisionsOf(db, library.id), neverByTag(db, library.id)])
-    const [kept, run, { looks }, themes] = await Promise.all([
+    const { provisions, never, themes, looks } = await seenAlready(db, library, components)
+    const [kept, run] = await Promise.all([
       evidenceOf(db, components, library.prefix, provisions, never),
       evidenceRun(db, library.id),
-      seenAlready(db, library, components),
-      themesOf(db, library.id),
     ])
     const titleOf = (theme: string) => themes.find(({ name }) => name === theme)?.title ?? theme
     return {
