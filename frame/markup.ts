@@ -1,4 +1,5 @@
 import type { Node as Line } from '../core/style/found'
+import { namesIn } from './computed'
 import { rootOf } from './sheets'
 
 // What a component really rendered, line by line, and the elements of it by their number.
@@ -18,7 +19,7 @@ const most = 3000
 const mostStyled = 300
 const styleOf = (element: Element): Record<string, string> => {
   const style = getComputedStyle(element)
-  return Object.fromEntries([...style].map((name) => [name, style.getPropertyValue(name).slice(0, 2000)]))
+  return Object.fromEntries(namesIn(style).map((name) => [name, style.getPropertyValue(name).slice(0, 2000)]))
 }
 const unseen = new Set(['style', 'script', 'link', 'template'])
 const isDrawn = (element: Element, pseudo: string): boolean =>

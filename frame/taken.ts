@@ -1,3 +1,4 @@
+import { looks } from './computed'
 import { attributeOf, attributesIn, elementName, nodesIn, partsOf, treeOf } from './pristine'
 import { isDrawn } from './native'
 import { Print } from './print'
@@ -177,10 +178,8 @@ export class Taken {
     for (const pseudo of [undefined, '::before', '::after']) {
       const computed = pseudo ? getComputedStyle(element, pseudo) : own
       if (pseudo && computed.content === 'none') continue
-      for (const name of computed)
-        // a custom property that is set is no look: what reads it is
-        if (name !== 'caret-color' && !name.startsWith('--'))
-          this.style.add(`${name}${computed.getPropertyValue(name)}`)
+      // a custom property that is set is no look: what reads it is
+      for (const name of looks) this.style.add(`${computed.getPropertyValue(name)};`)
     }
     for (const { name, of, properties } of innerPseudos) {
       if (!of(element, own.display)) continue

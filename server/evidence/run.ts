@@ -49,16 +49,29 @@ export async function runEvidence(db: Store, libraryId: string, id: string): Pro
   const library = await libraryById(db, libraryId)
   const run = await evidenceRun(db, libraryId)
   if (!library || run?.id !== id || run.state !== 'waiting') return 'done'
-  const beats = setInterval(() => void moveEvidence(db, id, {}).catch(() => undefined), 10_000)
+  const stopping = new AbortController()
+  const beats = setInterval(
+    () =>
+      void moveEvidence(db, id, {}).then(
+        (goesOn) => goesOn || stopping.abort(),
+        () => undefined,
+      ),
+    beatMilliseconds,
+  )
   try {
-    return await takeTurn(db, library, run)
+    return await takeTurn(db, library, run, stopping.signal)
   } finally {
     clearInterval(beats)
     await notify(db, { library: library.slug, what: 'evidence' })
   }
 }
 
-async function takeTurn(db: Store, library: Library, run: EvidenceRun): Promise<'done' | 'more'> {
+async function takeTurn(
+  db: Store,
+  library: Library,
+  run: EvidenceRun,
+  stopping: AbortSignal,
+): Promise<'done' | 'more'> {
   const { input, asked, unbuilt, count } = await toTry(db, library, run)
   const problems: Problem[] = [...run.problems.filter((problem) => problem.code !== 'not-built'), ...unbuilt]
   let done = count - asked.length
@@ -94,16 +107,16 @@ async function takeTurn(db: Store, library: Library, run: EvidenceRun): Promise<
     await notify(db, { library: library.slug, what: 'evidence' })
     return !isCancelled && !stopped && Date.now() < ends
   }
-  while (waiting.size && !isCancelled && !stopped && Date.now() < ends) {
+  while (waiting.size && !isCancelled && !stopping.aborted && !stopped && Date.now() < ends) {
     const left = waiting.size
     const components = input.components.filter(({ tag }) => waiting.has(tag))
-    const problem = await inBrowser({ ...input, components }, heard)
+    const problem = await inBrowser({ ...input, components }, heard, stopping)
     if (problem) await heard(problem)
     // one that ends without a word of anybody would end so for ever
     // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- a run may be cancelled meanwhile
     else if (waiting.size === left && !isCancelled && Date.now() < ends) stopped = true
   }
-  if (isCancelled) return 'done'
+  if (isCancelled || stopping.aborted) return 'done'
   if (waiting.size && !stopped)
     return (await moveEvidence(db, run.id, { state: 'waiting' })) ? 'more' : 'done'
   await moveEvidence(db, run.id, { state: stopped || waiting.size ? 'failed' : 'done', done, problems })
@@ -192,6 +205,8 @@ const placeToTry = ({ css, themes }: { css: string; themes: readonly KeptTheme[]
 })
 
 const watchEvery = 200
+/** Milliseconds between two signs of life of a run, each of which also asks whether somebody has stopped it. */
+const beatMilliseconds = 3000
 
 /**
  * Runs the process with the browser; `heard` answers whether it is to go on. It may have so much
@@ -200,6 +215,7 @@ const watchEvery = 200
 async function inBrowser(
   input: ToTry,
   heard: (tried: Exclude<Tried, { begun: true }>) => Promise<boolean>,
+  stopping: AbortSignal,
 ): Promise<{ tag: string; problem: Problem } | undefined> {
   const child = fork(join(process.env.KEPT_SHELF_ROOT ?? process.cwd(), '.build', 'evidence.mjs'), {
     execArgv: ['--max-old-space-size=512'],
@@ -211,6 +227,9 @@ async function inBrowser(
   const megabytes = settings().EVIDENCE_MEGABYTES
   const most = megabytes * 1_000_000
   const release = child.pid === undefined ? undefined : limitGroup(child.pid, most)
+  const stop = () => endAll(child)
+  stopping.addEventListener('abort', stop)
+  if (stopping.aborted) stop()
   let trying: string | undefined
   let isOver = false
   const watch = setInterval(() => {
@@ -241,6 +260,7 @@ async function inBrowser(
   await new Promise<void>((resolve) => child.once('exit', () => resolve()).once('error', () => resolve()))
   await last
   clearInterval(watch)
+  stopping.removeEventListener('abort', stop)
   release?.()
   // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- set by the watch
   if (!isOver || trying === undefined) return undefined

@@ -174,7 +174,9 @@ test.describe('the keyboard', () => {
       expect((await page.getByLabel('Events').allTextContents()).join()).not.toContain('heard')
       // the browser itself lets a fragment take nothing
       if (way === 'dialog' || way === 'label')
-        await expect(page.getByRole('alert')).toContainText('took the keyboard again and again')
+        await expect(
+          page.getByRole('region', { name: 'The component alone' }).getByRole('alert'),
+        ).toContainText('took the keyboard again and again')
       // whoever asks for the focus by name does not get it at all, and what was typed stands where it was
       // typed
       if (way === 'focus')

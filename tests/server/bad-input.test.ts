@@ -105,6 +105,18 @@ const state = async (): Promise<string> => {
     .join('\n')
 }
 
+/** What was begun before goes on by itself: a trial of the whole library is stopped, the rest is waited for. */
+async function endWhatGoesOn(): Promise<void> {
+  await ines('/api/libraries/tern/evidence', { method: 'DELETE' })
+  await until(async () => {
+    const [going] = await at.sql(
+      "select 1 from jobs where state in ('waiting', 'running') union all " +
+        "select 1 from pgboss.job where name = 'evidence' and state in ('created', 'retry', 'active')",
+    )
+    return !going
+  }, 120_000)
+}
+
 const timeOf = async (act: () => Promise<unknown>): Promise<number> => {
   const began = performance.now()
   await act()
@@ -126,17 +138,7 @@ test(
     const slow: { what: string; ms: number; ask: () => Promise<unknown> }[] = []
     for (const route of walked) {
       const body = route.stated.body ? nearTo(route.stated.body) : fc.option(anything, { nil: undefined })
-      // what was begun before goes on by itself: it is waited for
-      await until(
-        async () =>
-          (
-            await at.sql(
-              "select 1 from jobs where state in ('waiting', 'running') union all select 1 from " +
-                "evidence_runs where state in ('waiting', 'running')",
-            )
-          ).length === 0,
-        400_000,
-      )
+      await endWhatGoesOn()
       const before = await state()
       let accepted = 0
       await fc.assert(
