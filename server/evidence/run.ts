@@ -227,9 +227,7 @@ async function inBrowser(
   const megabytes = settings().EVIDENCE_MEGABYTES
   const most = megabytes * 1_000_000
   const release = child.pid === undefined ? undefined : limitGroup(child.pid, most)
-  const stop = () => endAll(child)
-  stopping.addEventListener('abort', stop)
-  if (stopping.aborted) stop()
+  const leaveAlone = endWhenStopped(child, stopping)
   let trying: string | undefined
   let isOver = false
   const watch = setInterval(() => {
@@ -260,7 +258,7 @@ async function inBrowser(
   await new Promise<void>((resolve) => child.once('exit', () => resolve()).once('error', () => resolve()))
   await last
   clearInterval(watch)
-  stopping.removeEventListener('abort', stop)
+  leaveAlone()
   release?.()
   // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- set by the watch
   if (!isOver || trying === undefined) return undefined
@@ -275,6 +273,14 @@ async function inBrowser(
       todo: 'Open it on the bench: it may put together more and more without end.',
     },
   }
+}
+
+/** Ends it as soon as somebody stops the run; what is returned leaves it alone again. */
+function endWhenStopped(child: ChildProcess, stopping: AbortSignal): () => void {
+  const stop = () => endAll(child)
+  stopping.addEventListener('abort', stop)
+  if (stopping.aborted) stop()
+  return () => stopping.removeEventListener('abort', stop)
 }
 
 /** Ends the process and the browser with all its own: one of them that is in a loop would hear of nothing. */
