@@ -59,6 +59,7 @@ export const limits = {
     package: 90,
     publishBody: 30,
     themesCss: 10,
+    tokenFiles: 20,
     tokenEdit: 10,
     tokenFile: 10,
   },

@@ -1,7 +1,8 @@
 import type { SummaryRow } from '../accessible/summary'
 import type { Contract } from '../contract/contract'
 import { languageOf } from '../languages/languages'
-import { resolveTheme, themesCss, type Theme } from '../tokens/themes'
+import { tokenFiles } from '../tokens/print/files'
+import type { Theme } from '../tokens/themes'
 import type { Combination } from '../variants/combination'
 import type { LibraryPackage } from './library'
 import { bareName, customElementsManifest, type Words } from './manifest'
@@ -50,12 +51,7 @@ export function packageFiles(input: PackageInput): PackageFile[] {
       path: 'custom-elements.json',
       content: `${JSON.stringify(manifest, null, 2)}\n`,
     },
-    { path: 'tokens/tokens.css', content: themesCss(themes, tokenPrefix(prefix)).css },
-    ...themes.map((theme) => ({
-      path: `tokens/${theme.name}.json`,
-      content: `${JSON.stringify(theme.document, null, 2)}\n`,
-    })),
-    { path: 'tokens/resolved.json', content: `${JSON.stringify(resolvedTokens(themes), null, 2)}\n` },
+    ...tokenFiles(themes, tokenPrefix(prefix)).map(({ path, content }) => ({ path, content })),
     ...input.built,
   ]
   return files.sort((a, b) => (a.path < b.path ? -1 : 1))
@@ -63,19 +59,6 @@ export function packageFiles(input: PackageInput): PackageFile[] {
 
 /** `tern-` stands in front of tags; `tern` in front of custom properties. */
 export const tokenPrefix = (prefix: string): string => prefix.replace(/-$/, '')
-
-const resolvedTokens = (themes: Theme[]) =>
-  Object.fromEntries(
-    themes.map((theme) => [
-      theme.name,
-      Object.fromEntries(
-        [...resolveTheme(themes, theme.name).tokens.values()].map((token) => [
-          token.path,
-          { type: token.type, css: token.css },
-        ]),
-      ),
-    ]),
-  )
 
 /** Where a package keeps the source that consumers compile themselves, and what hands on all of it. */
 export const sourceFolder = 'dist/source'
@@ -119,6 +102,12 @@ export function packageJson(
     customElements: 'custom-elements.json',
     exports: {
       '.': entry('index', wholeSource),
+      // a component of that name comes after it, and is what the name leads to
+      './tokens': {
+        types: './tokens/index.d.ts',
+        sass: './tokens/_index.scss',
+        default: './tokens/index.js',
+      },
       ...Object.fromEntries(
         contracts.map((contract) => [
           `./${bareName(contract.tag, prefix)}`,
@@ -126,13 +115,13 @@ export function packageJson(
         ]),
       ),
       './tokens.css': './tokens/tokens.css',
-      './tokens/*.json': './tokens/*.json',
+      './tokens/*': './tokens/*',
       './custom-elements.json': './custom-elements.json',
       './package.json': './package.json',
     },
     files: ['dist', 'tokens', 'custom-elements.json', 'CHANGELOG.md'],
     // every module registers its element when it is loaded, so none may be dropped as unused
-    sideEffects: ['./dist/**/*.js', './tokens/tokens.css'],
+    sideEffects: ['./dist/**/*.js', './tokens/*.css'],
     ...(library.dependencies ? { dependencies: library.dependencies } : {}),
     ...(library.peerDependencies ? { peerDependencies: library.peerDependencies } : {}),
   }

@@ -31,6 +31,11 @@ npm install ${library.name}@${version} --registry ${registry}
 With a bundler: \`import '${library.name}'\` for all, or one component at a time, such as \`import '${first}'\`.
 A theme holds inside an element: \`<div data-theme="${worn}">\`.
 
+Tokens for scripts: \`import { tokens, values } from '${library.name}/tokens'\`. For Sass, with its importer of packages:
+\`@use 'pkg:${library.name}/tokens'\`. For pages whose own rules are to win whatever they weigh, link
+\`tokens/layered.css\` in the place of \`tokens/tokens.css\`; \`tokens/properties.css\` beside either lets values be
+animated.
+
 ## Components
 
 ${contracts.map((contract) => sectionOf(contract, input)).join('\n\n')}

@@ -115,6 +115,7 @@ export const color: TokenKind<ColorValue> = {
   parse,
   show: (value) => (value.colorSpace === 'srgb' ? showSrgb(value) : formatCss(asColour(toCulori(value)))),
   css: (value) => color.show(value),
+  syntax: () => '<color>',
 }
 
 const showSrgb = (value: ColorValue): string => {

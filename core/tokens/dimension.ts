@@ -23,6 +23,8 @@ export const dimension: TokenKind<DimensionValue> = {
   parse,
   show: (value) => `${value.value}${value.unit}`,
   css: (value) => `${value.value}${value.unit}`,
+  // a rem is as long as the page has it
+  syntax: ({ unit }) => (unit === 'px' ? '<length>' : undefined),
 }
 
 /** How wide, large or blurred something is. */

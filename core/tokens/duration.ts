@@ -23,4 +23,5 @@ export const duration: TokenKind<DurationValue> = {
   parse,
   show: (value) => `${value.value}${value.unit}`,
   css: (value) => `${value.value}${value.unit}`,
+  syntax: () => '<time>',
 }

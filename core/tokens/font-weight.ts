@@ -36,4 +36,5 @@ export const fontWeight: TokenKind<FontWeightValue> = {
   parse: (text) => read(/^\d+$/.test(text.trim()) ? Number(text) : text.trim()),
   show: String,
   css: (value) => String(typeof value === 'number' ? value : named[value]),
+  syntax: () => '<number>',
 }

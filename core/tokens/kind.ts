@@ -11,6 +11,11 @@ export interface TokenKind<V = unknown> {
   show(value: V): string
   /** The value in CSS. */
   css(value: V): string
+  /**
+   * The syntax of a registered custom property that takes it (CSS Properties and Values API 1, 5), where its value in
+   * CSS depends on nothing around it.
+   */
+  syntax?(value: V): string | undefined
   /** Of a composite, what of it is a custom property of its own: CSS, by what stands after its name. */
   own?(value: V): Record<string, string>
 }

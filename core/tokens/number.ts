@@ -14,4 +14,5 @@ export const number: TokenKind<number> = {
       : misread('number', 'Write digits, such as 1.4.'),
   show: String,
   css: String,
+  syntax: () => '<number>',
 }

@@ -26,18 +26,20 @@ export function layersOf(themes: Theme[], name: string): Layer[] {
 export const resolveTheme = (themes: Theme[], name: string): ResolvedTokens =>
   resolveTokens(layersOf(themes, name))
 
+/** `notice.edge.warn` as one name, as it stands in custom properties: `notice-edge-warn`. */
+export const flatName = (path: string): string =>
+  path
+    .replace(/\.\$root$/, '')
+    .replaceAll('.', '-')
+    .replaceAll(/\s+/g, '-')
+    .toLowerCase()
+
 /**
  * `notice.edge.warn` with prefix `tern` is `--tern-notice-edge-warn`. What is no part of an identifier is
  * escaped.
  */
 export const cssName = (prefix: string, path: string): string =>
-  cssIdentifier(
-    `--${prefix}-${path
-      .replace(/\.\$root$/, '')
-      .replaceAll('.', '-')
-      .replaceAll(/\s+/g, '-')
-      .toLowerCase()}`,
-  )
+  cssIdentifier(`--${prefix}-${flatName(path)}`)
 
 /** The custom properties that a token is, with their values: itself, and what of it is one of its own. */
 export const cssProperties = (

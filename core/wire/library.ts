@@ -8,13 +8,19 @@ import { moment } from './common'
 
 // Libraries, their themes and their jobs.
 
-/** An edit of tokens by its number, and the revision of the theme that it made. */
 /** A kept edit of tokens; `upgraded`: what was made of a file that was in the older spelling. */
 export const editedSchema = z.object({
   edit: z.string(),
   revision: z.number().int(),
   upgraded: z.array(z.string()).optional(),
 })
+
+/** The files that tokens are printed to, with what each is for; and one of them. */
+export const printedListSchema = z.object({
+  files: z.array(z.object({ path: z.string(), says: z.string(), bytes: z.number().int() })),
+})
+export type PrintedFile = z.infer<typeof printedListSchema>['files'][number]
+export const printedFileSchema = z.object({ path: z.string(), text: z.string() })
 
 export const undoneSchema = z.object({ theme: z.string(), path: z.string() })
 

@@ -1,5 +1,6 @@
 import type { BuildFailure } from 'esbuild'
 import { judgeEdit, judgeFile } from '~~/core/tokens/edit'
+import { tokenFiles } from '~~/core/tokens/print/files'
 import { themesCss } from '~~/core/tokens/themes'
 import { Failure } from '../auth/failure'
 import { unpackArchive } from '../bring/archive'
@@ -14,6 +15,7 @@ const doers: Doers = {
   tokenEdit: ({ themes, ...edit }) => judgeEdit(themes, edit),
   tokenFile: ({ themes, theme, text }) => judgeFile(themes, theme, text),
   themesCss: ({ themes, prefix }) => themesCss(themes, prefix),
+  tokenFiles: ({ themes, prefix }) => tokenFiles(themes, prefix),
   publishBody: ({ bytes, name, most }) => readPublishBody(bytes, name, most),
   dependencies: async (input) => (await ofSource()).dependencies(input),
   read: async (input) => (await ofSource()).read(input),

@@ -12,6 +12,7 @@ import type { SourceText } from '~~/core/read/source/source-text'
 import type { PackageInput } from '~~/core/release/package'
 import type { Upgrade } from '~~/core/tokens/upgrade'
 import type { JudgedEdit } from '~~/core/tokens/edit'
+import type { tokenFiles } from '~~/core/tokens/print/files'
 import type { Theme, themesCss } from '~~/core/tokens/themes'
 import type { PublishBody } from '../registry/publish-body'
 import type { ArchiveLimits, Unpacked } from '../bring/archive'
@@ -74,6 +75,8 @@ export interface Tasks {
   tokenEdit: { in: { themes: Theme[]; theme: string; path: string; text: string | null }; out: JudgedEdit }
   tokenFile: { in: { themes: Theme[]; theme: string; text: string }; out: Outcome<Upgrade> }
   themesCss: { in: { themes: Theme[]; prefix: string }; out: ReturnType<typeof themesCss> }
+  /** The files that tokens are printed to for a package. */
+  tokenFiles: { in: { themes: Theme[]; prefix: string }; out: ReturnType<typeof tokenFiles> }
   /** What a package client sends to publish, taken apart and held against its own tarball. */
   publishBody: { in: { bytes: Uint8Array; name: string; most: number }; out: PublishBody }
   package: { in: { files: SourceText[]; input: PlainPackageInput }; out: Packed }

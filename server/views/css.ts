@@ -1,28 +1,46 @@
 import { LRUCache } from 'lru-cache'
 import type { Problem } from '~~/core/problem'
 import { tokenPrefix } from '~~/core/release/package'
+import type { OfferedFile } from '~~/core/tokens/print/files'
 import { inChild } from '../build/pool'
 import type { Library } from '../store/libraries'
 import type { KeptTheme } from '../store/themes'
 
+/** The revisions of themes that something was printed from. */
+const keyOf = (library: Library, themes: readonly KeptTheme[]): string =>
+  `${library.id} ${themes.map((theme) => `${theme.name} ${theme.on} ${theme.revision}`).join(' ')}`
+
 /**
- * The CSS of themes as they stand now, worked out apart from the requests and remembered while nothing
- * changes.
+ * Something printed from themes as they stand now, worked out apart from the requests and remembered while
+ * nothing changes.
  */
-const printed = new LRUCache<string, { css: string; problems: Problem[] }>({
-  maxSize: 32_000_000,
-  sizeCalculation: (made) => made.css.length + made.problems.length * 300 + 1,
-  ttl: 600_000,
-})
-export async function cssOf(
-  library: Library,
-  themes: KeptTheme[],
-): Promise<{ css: string; problems: Problem[] }> {
-  const key =
-    `${library.id} ` + `${themes.map((theme) => `${theme.name} ${theme.on} ${theme.revision}`).join(' ')}`
-  const known = printed.get(key)
-  if (known) return known
-  const made = await inChild('themesCss', { themes, prefix: tokenPrefix(library.prefix) }, library.id)
-  printed.set(key, made)
-  return made
+function remembering<Made extends object>(
+  print: (library: Library, themes: KeptTheme[]) => Promise<Made>,
+  lengthOf: (made: Made) => number,
+) {
+  const printed = new LRUCache<string, Made>({
+    maxSize: 32_000_000,
+    sizeCalculation: (made) => lengthOf(made) + 1,
+    ttl: 600_000,
+  })
+  return async (library: Library, themes: KeptTheme[]): Promise<Made> => {
+    const key = keyOf(library, themes)
+    const known = printed.get(key)
+    if (known) return known
+    const made = await print(library, themes)
+    printed.set(key, made)
+    return made
+  }
 }
+
+/** The CSS of themes. */
+export const cssOf = remembering<{ css: string; problems: Problem[] }>(
+  (library, themes) => inChild('themesCss', { themes, prefix: tokenPrefix(library.prefix) }, library.id),
+  ({ css, problems }) => css.length + problems.length * 300,
+)
+
+/** All files that tokens are printed to for the package. */
+export const tokenFilesOf = remembering<OfferedFile[]>(
+  (library, themes) => inChild('tokenFiles', { themes, prefix: tokenPrefix(library.prefix) }, library.id),
+  (files) => files.reduce((sum, { content }) => sum + content.length, 0),
+)

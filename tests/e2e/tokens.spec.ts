@@ -95,3 +95,62 @@ test('a file in the older spelling is taken, and what was made of it is told', a
   ).toBeVisible()
   await expect(cell).toHaveText('{text.strong}')
 })
+
+test('the files that tokens are printed to are shown as the package has them, and a browser takes them', async ({
+  page,
+}) => {
+  await signIn(page, at, 'ines', '/tern/tokens')
+  await page.getByRole('link', { name: 'As files' }).click()
+  const list = page.getByRole('navigation', { name: 'Files tokens are printed to' })
+  await list.getByRole('link', { name: /^_index\.scss/ }).click()
+  const text = page.getByRole('textbox', { name: 'tokens/_index.scss, to read' })
+  await expect(text).toContainText('$notice-edge-warn: var(--tern-notice-edge-warn);')
+  await expect(page).toHaveURL(/path=tokens(%2F|\/)_index\.scss/)
+  await test.step('it can be had as a file', async () => {
+    const download = page.waitForEvent('download')
+    await page.getByRole('button', { name: 'Download' }).click()
+    expect((await download).suggestedFilename()).toBe('_index.scss')
+  })
+  await test.step('an address that leads to no file says so', async () => {
+    await page.goto(`${at.url}/tern/token-files?path=tokens/none.css`)
+    await expect(page.getByText('Tokens are printed to no file tokens/none.css.')).toBeVisible()
+    await list.getByRole('link', { name: /^layered\.css/ }).click()
+    await expect(page.getByText('@layer tern-tokens {')).toBeVisible()
+  })
+  await test.step('in a layer, and registered, tokens have the values they have without', async () => {
+    const [plain, layered, registered] = await page.evaluate(async () => {
+      const textOf = async (name: string) =>
+        (await (await fetch(`/api/libraries/tern/tokens/printed?path=tokens/${name}.css`)).json())
+          .text as string
+      return Promise.all(['tokens', 'layered', 'properties'].map(textOf))
+    })
+    const names = [...new Set(plain!.match(/^ {2}(--[\w-]+)(?=:)/gm))].map((name) => name.trim())
+    expect(names.length).toBeGreaterThan(60)
+    await page.goto('about:blank')
+    const valuesWith = async (css: string) => {
+      await page.setContent(`<style>${css}</style><p>by day</p><p data-theme="nightwatch">by night</p>`)
+      return page.evaluate(
+        (names) =>
+          [...document.querySelectorAll('p')].map((place) => {
+            // whatever a browser makes of a value when it knows its type, it makes of both
+            const probe = document.createElement('i')
+            place.append(probe)
+            return names.map((name) => {
+              probe.style.cssText = `color: var(${name}); margin-left: var(${name}); font-weight: var(${name})`
+              const { color, marginLeft, fontWeight } = getComputedStyle(probe)
+              return [name, color, marginLeft, fontWeight].join(' ')
+            })
+          }),
+        names,
+      )
+    }
+    const [asIs, inLayer] = [await valuesWith(plain!), await valuesWith(`${layered}${registered}`)]
+    expect(inLayer).toEqual(asIs)
+    expect(asIs[0]).not.toEqual(asIs[1])
+    await page.setContent(`<style>${registered}</style>`)
+    const taken = await page.evaluate(
+      () => [...document.styleSheets[0]!.cssRules].filter((rule) => rule instanceof CSSPropertyRule).length,
+    )
+    expect(taken).toBe(registered!.split('@property').length - 1)
+  })
+})

@@ -143,7 +143,10 @@ useKeys([
               }))
             "
           />, across {{ plural(themes.length, 'theme') }}, named like
-          <input v-model="filter" class="field like" aria-label="Filter by name" placeholder="anything" />
+          <input v-model="filter" class="field like" aria-label="Filter by name" placeholder="anything" />.
+          <NuxtLink v-if="table.rows.length" class="link small" :to="`/${store.slug}/token-files`"
+            >As files</NuxtLink
+          >
         </p>
         <button
           v-if="store.may.write && edits.length"
