@@ -51,14 +51,27 @@ export function stylesIn(text: string): { text: string; from: number }[] {
   return found
 }
 
+/** A text of script that may be a sheet: `conditions` asks for at-rules of conditions, `rules` for any rule. */
+const looksLike = {
+  conditions: /@(?:supports|media|container)\b/i,
+  rules: /[{][^{}]*:/,
+}
+
+/** A sheet as it stands in a file; `line` is that of an offset in the sheet, counted from 1. */
+export interface SheetInFile {
+  css: string
+  line(offset: number): number
+}
+
 /**
- * The style sheets with conditions that stand in a file: its own text, styles of a component's own file,
- * strings and templates of script. `line` is that of an offset in the sheet.
+ * The style sheets that stand in a file: its own text, styles of a component's own file, strings and templates of
+ * script that may be one.
  */
 export function sheetsIn(
   file: SourceText,
   script = scriptIn(file),
-): { css: string; line(offset: number): number }[] {
+  wanted: keyof typeof looksLike = 'conditions',
+): SheetInFile[] {
   const lines = new Lines(file.text)
   const at = (css: string, from: number) => ({
     css,
@@ -74,7 +87,7 @@ export function sheetsIn(
     walk(script, (node) => {
       if (!ts.isStringLiteralLike(node) && !ts.isTemplateExpression(node)) return
       const css = writtenText(node).replaceAll(blanked, ' ')
-      if (!/@(?:supports|media|container)\b/i.test(css)) return
+      if (!looksLike[wanted].test(css)) return
       for (const { text, from } of stylesIn(css))
         found.push({ css: text, line: (offset) => places.before(node.getStart() + 1 + from + offset) + 1 })
     })

@@ -16,6 +16,7 @@ export interface SheetVisitor {
   declaration(property: string, at: number, value: Span): void
   /** A condition begins: the name of its at-rule in small letters, and the tokens of what it asks for. */
   condition?(name: string, prelude: Span): void
+  conditionEnd?(): void
 }
 
 /** The tokens of a text of CSS (CSS Syntax Module Level 3, section 4), comments left out. */
@@ -130,10 +131,11 @@ export function walkSheet(tokens: Tokens, visit: SheetVisitor): void {
       continue
     }
     if (type === RightCurlyBracket) {
-      if (blocks.pop() === 'rule') {
+      const block = blocks.pop()
+      if (block === 'rule') {
         rules--
         visit.ruleEnd()
-      }
+      } else if (block === 'condition') visit.conditionEnd?.()
       i++
       continue
     }

@@ -96,8 +96,11 @@ const fromCulori = (colour: Culori): ColorValue => {
   }
 }
 
+/** A colour as CSS writes it, in any notation and by any name; nothing where it is none. */
+export const readColour = (text: string): Color | undefined => parseColour(text.trim())
+
 const parse = (text: string) => {
-  const colour = parseColour(text.trim()) as Culori | undefined
+  const colour = readColour(text) as Culori | undefined
   return colour
     ? done(fromCulori(colour))
     : misread('colour', 'Write one as in CSS: #E2A03F, oklch(0.75 0.13 73), rgb(226 160 63 / 50%).')

@@ -1,0 +1,154 @@
+import { readdirSync, readFileSync } from 'node:fs'
+import fc from 'fast-check'
+import { theme } from '../../tests/themes'
+import { readLibrary } from '../read/read'
+import { tokenDocumentSchema, type TokenDocument } from '../tokens/document'
+import type { RuleName } from './check'
+import { colourDistance } from './nearness'
+import { checkLibrary } from './rules'
+
+const filesIn = (folder: string) =>
+  readdirSync(folder, { recursive: true, encoding: 'utf8' })
+    .filter((path) => /\.(?:ts|js|css)$/.test(path))
+    .map((path) => ({ path, text: readFileSync(`${folder}/${path}`, 'utf8') }))
+const documentOf = (name: string): TokenDocument =>
+  tokenDocumentSchema.parse(JSON.parse(readFileSync(`demo/tern/tokens/${name}.json`, 'utf8')))
+const ternThemes = [
+  theme('daywatch', null, documentOf('daywatch')),
+  theme('nightwatch', 'daywatch', documentOf('nightwatch')),
+]
+
+describe('Tern', () => {
+  const files = filesIn('demo/tern')
+  const { contracts } = readLibrary(files)
+  const found = checkLibrary({ files, contracts, themes: ternThemes, prefix: 'tern' })
+  const said = (rule: RuleName) => found.filter((finding) => finding.rule === rule)
+  test('what was planted is found, where it is', () => {
+    expect(said('undefined-property')).toEqual([
+      expect.objectContaining({
+        tag: 'tern-weather-chip',
+        place: expect.objectContaining({ file: 'src/weather-chip.css' }),
+        says: '--tern-feedback-clam-ground is no token, and no rule sets it.',
+        todo: 'Did you mean --tern-feedback-calm-ground?',
+      }),
+    ])
+    expect(said('class-name').map(({ says, place }) => [place?.file, says])).toEqual([
+      ['styles/page.css', '.tern-row has display: flex here, and grid in styles/timetable.css, line 2.'],
+    ])
+    expect(said('fallback').map(({ says }) => says)).toEqual([
+      '--tern-text-strong falls back to #11354A; text.strong is #11344A.',
+    ])
+  })
+  test('lengths are those of tokens that are used for the same, and every tier is told its next', () => {
+    const raw = said('raw-value').map(({ about }) => about)
+    expect(raw).toContain('src/weather-chip.css color #11344A')
+    expect(raw).toContain('src/berth-mark.css padding 4px')
+    expect(raw.filter((about) => /radius|border|outline/.test(about))).toEqual([])
+    expect(said('tier').map(({ token }) => token)).toEqual([
+      ...['action.ground.rest', 'action.ground.hover', 'ticket.band', 'meter.label'],
+      ...['action.ground.rest', 'action.ground.hover', 'ticket.band'],
+    ])
+    expect(said('unused-token').map(({ token }) => token)).toContain('type.heading')
+  })
+  test('a line that moves changes nothing of what a finding is about', () => {
+    const moved = files.map((file) => ({ ...file, text: `\n\n${file.text}` }))
+    const again = checkLibrary({
+      files: moved,
+      contracts: readLibrary(moved).contracts,
+      themes: ternThemes,
+      prefix: 'tern',
+    })
+    expect(again.map(({ rule, about }) => [rule, about])).toEqual(
+      found.map(({ rule, about }) => [rule, about]),
+    )
+  })
+})
+
+test('a clean library of twelve components has nothing to look at', () => {
+  const files = filesIn('tests/fixtures/whimbrel')
+  const { contracts } = readLibrary(files)
+  expect(contracts).toHaveLength(12)
+  expect(checkLibrary({ files, contracts, themes: [], prefix: 'w' })).toEqual([])
+  // nor with tokens it has never heard of, but that it uses none of them
+  const others = checkLibrary({ files, contracts, themes: ternThemes, prefix: 'tern' })
+  expect(others.filter(({ rule }) => !['unused-token', 'tier', 'raw-value'].includes(rule))).toEqual([])
+})
+
+/** What a rule says of sheets beside a file of tokens. */
+const sayOf = (rule: RuleName, sheets: Record<string, string>, document: TokenDocument): string[] => {
+  const files = Object.entries(sheets).map(([path, text]) => ({ path, text }))
+  return checkLibrary({ files, contracts: [], themes: [theme('day', null, document)], prefix: 'x' }).flatMap(
+    (finding) => (finding.rule === rule ? [`${finding.place?.line ?? ''} ${finding.about}`] : []),
+  )
+}
+const scale: TokenDocument = {
+  ink: { $type: 'color', $value: '#11344A' },
+  gap: { $type: 'dimension', $value: '4px' },
+  quick: { $type: 'duration', $value: '120ms' },
+  heavy: { $type: 'fontWeight', $value: 600 },
+}
+
+describe('values that a token stands for', () => {
+  const use = '.use { color: var(--x-ink); gap: var(--x-gap) }'
+  test.each([
+    ['.a { color: #11344a }', ['1 a.css color #11344a']],
+    ['.a { border: 1px solid rgb(17 52 74) }', ['1 a.css border rgb(17 52 74)']],
+    ['.a { color: rgb(17 52 74 / 50%) }', []],
+    ['.a { color: var(--own, #11344A) }', []],
+    ['.a { background: url(a.svg#11344A) }', []],
+    ['.a { color: color-mix(in srgb, #11344A, red) }', []],
+    ['.a { mask: linear-gradient(#11344A, transparent) }', []],
+    ['.a {\n padding: 4px 0 }', ['2 a.css padding 4px']],
+    ['.a { border-width: 4px; border-radius: 4px; width: 4px }', []],
+    ['.a { transition: color .12s }', ['1 a.css transition .12s']],
+    ['.a { font-weight: 600 }', ['1 a.css font-weight 600']],
+    ['.a { z-index: 600; order: 4 }', []],
+    ['.a { grid-area: ink }', []],
+    ['@media (width > 4px) { .a { color: #11344A } }', ['1 a.css color #11344A']],
+  ])('%s', (css, due) => expect(sayOf('raw-value', { 'a.css': css, 'use.css': use }, scale)).toEqual(due))
+  test('in a script too, at its line', () => {
+    const text = 'const a = css`\n  :host { color: #11344A }\n`\nconst b = "{ color: red }"'
+    expect(sayOf('raw-value', { 'a.js': text }, scale)).toEqual(['2 a.js color #11344A'])
+  })
+})
+
+test('rules of one selector meet where they are of two sheets of a page, under the same conditions', () => {
+  const meet = (first: string, second: string) => sayOf('class-name', { 'a.css': first, 'b.css': second }, {})
+  expect(meet('.a { gap: 1px }', '.a{gap:2px}')).toEqual(['1 .a a.css b.css'])
+  expect(meet('.a > .b { gap: 1px }', '.a>.b{gap:2px}')).toEqual(['1 .a>.b a.css b.css'])
+  expect(meet('.a { gap: 1px }', '.a { gap: 1px; color: red }')).toEqual([])
+  expect(meet('.a { gap: 1px }', '@media print { .a { gap: 2px } }')).toEqual([])
+  expect(meet('@media print { .b { gap: 0 } } .a { gap: 1px }', '.a { gap: 2px }')).toEqual([
+    '1 .a a.css b.css',
+  ])
+  expect(meet('p { gap: 1px }', 'p { gap: 2px }')).toEqual([])
+})
+
+test('two tokens that have the same value of their own are told once; one that refers to the other is not', () => {
+  const other = { $type: 'color', $value: 'rgb(17 52 74)' }
+  expect(sayOf('same-value', {}, { ...scale, other })).toEqual([' ink other'])
+  expect(sayOf('same-value', {}, { ...scale, other: { $type: 'color', $value: '{ink}' } })).toEqual([])
+})
+
+test('a token is used where what refers to it is', () => {
+  const document = { ...scale, text: { $type: 'color', $value: '{ink}' } }
+  expect(
+    sayOf('unused-token', { 'a.css': '.a { color: var(--x-text); gap: var(--x-gaping) }' }, document),
+  ).toEqual([' gap', ' quick', ' heavy'])
+})
+
+test('colours are as far apart as people see them', () => {
+  expect(colourDistance('#11344A', '#11344A')).toBe(0)
+  expect(colourDistance('#11344A', '#11354A')).toBeLessThan(1)
+  expect(colourDistance('#11344A', '#E2A03F')).toBe(Infinity)
+  expect(colourDistance('#11344A', 'none of them')).toBeUndefined()
+})
+
+test('whatever stands in files, the rest is checked all the same', () => {
+  fc.assert(
+    fc.property(fc.string({ maxLength: 200, unit: 'binary' }), (text) => {
+      const sheets = { 'bad.css': text, 'bad.ts': text, 'good.css': '.a { color: #11344A }' }
+      expect(sayOf('raw-value', sheets, scale)).toContain('1 good.css color #11344A')
+    }),
+  )
+})

@@ -1,0 +1,29 @@
+import type { Resolved } from '../tokens/resolve'
+import type { ToCheck } from './check'
+import { readIn } from './declared'
+import { purposeOf } from './literals'
+
+/** What each token is used for in sheets, itself or through what refers to it, by its path. */
+export function purposesOf({
+  declared,
+  byProperty,
+  tokensOf,
+}: Pick<ToCheck, 'declared' | 'byProperty' | 'tokensOf'>): Map<string, Set<string>> {
+  const purposes = new Map<string, Set<string>>()
+  const note = (path: string, purpose: string): void => {
+    const known = purposes.get(path) ?? new Set()
+    if (known.has(purpose)) return
+    purposes.set(path, known.add(purpose))
+    for (const tokens of tokensOf.values()) for (const next of refersOf(tokens.get(path))) note(next, purpose)
+  }
+  for (const { property, value } of declared) {
+    const purpose = purposeOf(property)
+    if (purpose === undefined || !value.includes('var(')) continue
+    for (const name of readIn(value)) {
+      const path = byProperty.get(name)
+      if (path !== undefined) note(path, purpose)
+    }
+  }
+  return purposes
+}
+const refersOf = (token: Resolved | undefined): readonly string[] => token?.refers ?? []

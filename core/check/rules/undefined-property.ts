@@ -1,0 +1,38 @@
+import { membersOf } from '../../contract/contract'
+import { distance, nearestName } from '../../near'
+import type { Check, Finding, ToCheck } from '../check'
+
+/** Custom properties that are read as if they were tokens, and that nothing gives a value. */
+export const undefinedProperty: Check = {
+  rule: 'undefined-property',
+  title: 'Custom properties that are no token',
+  why: 'What reads them gets nothing, or always their fallback.',
+  run: (given) =>
+    given.contracts.flatMap((contract) =>
+      membersOf(contract, 'custom-property').flatMap(({ name, known, place, fallbacks, hostValue }) => {
+        if (known === 'comment' || hostValue !== undefined) return []
+        const finding = judge(given, name, fallbacks.length > 0)
+        return finding ? [{ ...finding, tag: contract.tag, place, about: `${contract.tag} ${name}` }] : []
+      }),
+    ),
+}
+
+/** Letters in which a name with a fallback differs from the one that was meant. */
+const mostLetters = 2
+
+/** One with a fallback is a way in for whoever uses the component, unless a token is called nearly so. */
+function judge(
+  { prefix, byProperty, declared }: ToCheck,
+  name: string,
+  hasFallback: boolean,
+): Pick<Finding, 'rule' | 'says' | 'todo'> | undefined {
+  if (!name.startsWith(`--${prefix}-`) || byProperty.has(name)) return undefined
+  if (declared.some(({ property }) => property === name)) return undefined
+  const near = nearestName(name, [...byProperty.keys()])
+  if (hasFallback && (near === undefined || distance(name, near) > mostLetters)) return undefined
+  return {
+    rule: 'undefined-property',
+    says: `${name} is no token, and no rule sets it.`,
+    todo: near ? `Did you mean ${near}?` : 'Make a token of that name, or give it a fallback.',
+  }
+}
