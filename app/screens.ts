@@ -55,6 +55,13 @@ export const screens: readonly Screen[] = [
   },
   { page: '[library]/all', looked: ['/tern/all'], pictures: { all: '/tern/all' } },
   { page: '[library]/starters', looked: ['/tern/starters'] },
+  {
+    page: '[library]/findings',
+    bar: 'Findings',
+    apart: true,
+    looked: ['/tern/findings'],
+    pictures: { findings: '/tern/findings' },
+  },
   { page: '[library]/provisions', bar: 'Provisions', apart: true, looked: ['/tern/provisions'] },
   {
     page: '[library]/evidence',

@@ -83,6 +83,9 @@ const sentences = {
   'token edit taken back': (detail) =>
     `took back a change of ${text(detail, 'path') || 'tokens'} in ${text(detail, 'theme')}`,
   'token file brought in': (detail) => `brought a token file into ${text(detail, 'theme')}`,
+  'finding waived': (detail) =>
+    `let a finding about ${text(detail, 'about')} stand: ${text(detail, 'reason')}`,
+  'waiver taken back': (detail) => `took back the waiver about ${text(detail, 'about')}`,
   'width named': (detail) => `called the width ${text(detail, 'width')} “${text(detail, 'name')}”`,
   published: (detail) => `published ${text(detail, 'version')} to ${text(detail, 'channel')}`,
   deprecated: (detail) => `deprecated ${Object.keys(record(detail, 'versions')).join(', ')}`,

@@ -36,7 +36,7 @@ export const limits = {
    * Of one library: changes that are let in at once, tasks that wait for the child processes, texts that are
    * tried at once, names it may give to widths; and named variants, with what is ruled out, of one component.
    */
-  library: { admitted: 3, waiting: 60, tried: 4, widths: 24, combinations: 200 },
+  library: { admitted: 3, waiting: 60, tried: 4, widths: 24, combinations: 200, waivers: 2000 },
   /**
    * Processes that work through what is not trusted: two of them, as there are processors on a small server.
    */
@@ -60,6 +60,7 @@ export const limits = {
     publishBody: 30,
     themesCss: 10,
     tokenFiles: 20,
+    check: 60,
     tokenEdit: 10,
     tokenFile: 10,
   },

@@ -35,6 +35,8 @@ export const useLibrary = defineStore('library', () => {
   const problems = ref<Problem[]>([])
   const wordsStamp = ref(0)
   const releaseStamp = ref(0)
+  /** Counts up whenever rules may notice something else. */
+  const findingsStamp = ref(0)
   /** What a browser showed, once somebody asked for it. */
   const evidence = shallowRef<LibraryEvidence>()
   let feed: EventSource | undefined
@@ -173,6 +175,8 @@ export const useLibrary = defineStore('library', () => {
   function hear({ what, tag, job }: z.infer<typeof newsSchema>) {
     if (what === 'words') wordsStamp.value++
     if (what === 'release') releaseStamp.value++
+    if (['findings', 'tokens', 'source', 'lost'].includes(what)) findingsStamp.value++
+    if (what === 'findings') return
     if (evidence.value && ['evidence', 'source', 'provisions', 'words', 'lost'].includes(what))
       void loadEvidence().catch(() => undefined)
     if (what === 'evidence') return
@@ -252,6 +256,7 @@ export const useLibrary = defineStore('library', () => {
     leave,
     evidence,
     loadEvidence,
+    findingsStamp,
     evidenceFor,
   }
 })

@@ -5,17 +5,49 @@ import type { ResolvedTokens } from '../tokens/resolve'
 import type { Theme } from '../tokens/themes'
 import type { Declared } from './declared'
 
-/** The rules there are, by the names they are kept under. */
+/** The rules there are, by the names they are kept under, in the order in which they are told. */
 export const ruleNames = [
   'undefined-property',
-  'raw-value',
-  'fallback',
   'class-name',
+  'fallback',
+  'raw-value',
   'tier',
   'same-value',
   'unused-token',
 ] as const
 export type RuleName = (typeof ruleNames)[number]
+
+/** What each looks for, as a heading, and why that is worth a look. */
+export const ruleTexts: Record<RuleName, { title: string; why: string }> = {
+  'undefined-property': {
+    title: 'Custom properties that are no token',
+    why: 'What reads them gets nothing, or always their fallback.',
+  },
+  'class-name': {
+    title: 'Classes that meet',
+    why: 'Which of the rules wins depends on which sheet is loaded last.',
+  },
+  fallback: {
+    title: 'Fallbacks that differ',
+    why: 'Without the sheet of tokens a component looks otherwise than with it.',
+  },
+  'raw-value': {
+    title: 'Values that a token stands for',
+    why: 'A theme that changes the token does not change them.',
+  },
+  tier: {
+    title: 'Tokens that pass over a tier',
+    why: 'A theme that changes the tier between them does not reach them.',
+  },
+  'same-value': {
+    title: 'Tokens that stand for the same',
+    why: 'Of two names for one value each change has to be made twice.',
+  },
+  'unused-token': {
+    title: 'Tokens that nothing uses',
+    why: 'Whoever reads the table takes them for a part of the library.',
+  },
+}
 
 /** What a rule noticed. */
 export const findingSchema = z.object({
@@ -51,9 +83,5 @@ export interface ToCheck {
 /** One rule, run over the tokens and components of a library. */
 export interface Check {
   rule: RuleName
-  /** What it looks for, as a heading. */
-  title: string
-  /** Why that is worth a look. */
-  why: string
   run(given: ToCheck): Finding[]
 }

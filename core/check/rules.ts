@@ -1,7 +1,8 @@
 import type { Contract } from '../contract/contract'
 import type { SourceText } from '../read/source/source-text'
+import type { Resolved } from '../tokens/resolve'
 import { cssProperties, resolveTheme, type Theme } from '../tokens/themes'
-import type { Check, Finding, RuleName, ToCheck } from './check'
+import type { Check, Finding, ToCheck } from './check'
 import { declaredIn } from './declared'
 import { className } from './rules/class-name'
 import { fallback } from './rules/fallback'
@@ -12,7 +13,7 @@ import { undefinedProperty } from './rules/undefined-property'
 import { unusedToken } from './rules/unused-token'
 
 /** Every rule, in the order in which their findings are told: what is broken first. */
-export const checks: readonly Check[] = [
+const checks: readonly Check[] = [
   undefinedProperty,
   className,
   fallback,
@@ -21,7 +22,6 @@ export const checks: readonly Check[] = [
   sameValue,
   unusedToken,
 ]
-export const checkOf = (rule: RuleName): Check => checks.find((check) => check.rule === rule)!
 
 /** Findings of one rule that are kept at most. */
 const mostOfOne = 2000
@@ -35,7 +35,8 @@ export function checkLibrary(given: {
 }): Finding[] {
   const { themes, prefix } = given
   const tokensOf = new Map(themes.map(({ name }) => [name, resolveTheme(themes, name).tokens]))
-  const base = tokensOf.get(themes.find((theme) => theme.on === null)?.name ?? '') ?? new Map()
+  const base: ToCheck['base'] =
+    tokensOf.get(themes.find((theme) => theme.on === null)?.name ?? '') ?? new Map<string, Resolved>()
   const every = [base, ...tokensOf.values()].flatMap((tokens) => [...tokens.values()])
   const toCheck: ToCheck = {
     ...given,

@@ -16,6 +16,7 @@ const doers: Doers = {
   tokenFile: ({ themes, theme, text }) => judgeFile(themes, theme, text),
   themesCss: ({ themes, prefix }) => themesCss(themes, prefix),
   tokenFiles: ({ themes, prefix }) => tokenFiles(themes, prefix),
+  check: async (input) => (await ofSource()).check(input),
   publishBody: ({ bytes, name, most }) => readPublishBody(bytes, name, most),
   dependencies: async (input) => (await ofSource()).dependencies(input),
   read: async (input) => (await ofSource()).read(input),

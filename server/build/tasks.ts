@@ -1,5 +1,6 @@
 import type { begin } from '~~/core/begin/begin'
 import type { Wish } from '~~/core/begin/wish'
+import type { Finding } from '~~/core/check/check'
 import type { Contract } from '~~/core/contract/contract'
 import type { Outcome, Problem } from '~~/core/problem'
 import type { Ability } from '~~/core/read/abilities'
@@ -77,6 +78,11 @@ export interface Tasks {
   themesCss: { in: { themes: Theme[]; prefix: string }; out: ReturnType<typeof themesCss> }
   /** The files that tokens are printed to for a package. */
   tokenFiles: { in: { themes: Theme[]; prefix: string }; out: ReturnType<typeof tokenFiles> }
+  /** What the rules notice in a library. */
+  check: {
+    in: { files: SourceText[]; contracts: Contract[]; themes: Theme[]; prefix: string }
+    out: Finding[]
+  }
   /** What a package client sends to publish, taken apart and held against its own tarball. */
   publishBody: { in: { bytes: Uint8Array; name: string; most: number }; out: PublishBody }
   package: { in: { files: SourceText[]; input: PlainPackageInput }; out: Packed }

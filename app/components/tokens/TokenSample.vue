@@ -48,7 +48,7 @@ const curve = computed(() => {
 
 <template>
   <span v-if="box" class="box" :style="box" aria-hidden="true" />
-  <span v-else-if="letters" class="letters" :style="letters" aria-hidden="true">Ag</span>
+  <span v-else-if="letters" class="letters" :style="letters" aria-hidden="true" />
   <span v-else-if="line" class="length" aria-hidden="true"><span :style="line" /></span>
   <span v-else-if="moves" class="way" aria-hidden="true"><span :style="moves" /></span>
   <svg v-else-if="curve" :width="wide" :height="high" aria-hidden="true"><path :d="curve" /></svg>
@@ -66,6 +66,10 @@ const curve = computed(() => {
   width: 26px;
   font-size: 14px;
   line-height: 14px;
+}
+/* a picture of the face, which is no part of what the cell says */
+.letters::before {
+  content: 'Ag';
 }
 .length {
   flex: none;

@@ -4,8 +4,6 @@ import type { Declared } from '../declared'
 /** Rules of one selector in two sheets of the page that say different things of one property. */
 export const className: Check = {
   rule: 'class-name',
-  title: 'Classes that meet',
-  why: 'Which of the rules wins depends on which sheet is loaded last.',
   run({ declared, contracts }) {
     const inTrees = new Set(
       contracts.filter(({ language }) => language === 'custom-element').flatMap(({ files }) => files),

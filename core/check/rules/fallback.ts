@@ -6,8 +6,6 @@ import { isSameValue } from '../nearness'
 /** Fallbacks of one custom property that differ from one another, or from the token it is. */
 export const fallback: Check = {
   rule: 'fallback',
-  title: 'Fallbacks that differ',
-  why: 'Without the sheet of tokens a component looks otherwise than with it.',
   run: ({ contracts, base, byProperty }) =>
     contracts.flatMap((contract) =>
       membersOf(contract, 'custom-property').flatMap(({ name, known, place, fallbacks }) => {

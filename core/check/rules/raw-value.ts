@@ -7,8 +7,6 @@ import { purposesOf } from '../purposes'
 /** Values written out in sheets that a token stands for, or for which one nearly does. */
 export const rawValue: Check = {
   rule: 'raw-value',
-  title: 'Values that a token stands for',
-  why: 'A theme that changes the token does not change them.',
   run(given) {
     const purposes = purposesOf(given)
     const ownerOf = new Map(

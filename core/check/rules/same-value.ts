@@ -4,8 +4,6 @@ import type { Check } from '../check'
 /** Tokens of one tier and type that have a value of their own, the same in every theme. */
 export const sameValue: Check = {
   rule: 'same-value',
-  title: 'Tokens that stand for the same',
-  why: 'Of two names for one value each change has to be made twice.',
   run({ base, tokensOf }) {
     const groups = new Map<string, Resolved[]>()
     for (const token of base.values()) {

@@ -13,8 +13,6 @@ const above: Partial<Record<Tier, Tier>> = { component: 'semantic', semantic: 'p
  */
 export const tier: Check = {
   rule: 'tier',
-  title: 'Tokens that pass over a tier',
-  why: 'A theme that changes the tier between them does not reach them.',
   run(given) {
     const purposes = purposesOf(given)
     return [...given.tokensOf].flatMap(([theme, tokens]) =>

@@ -5,8 +5,6 @@ import type { Check, Finding, ToCheck } from '../check'
 /** Custom properties that are read as if they were tokens, and that nothing gives a value. */
 export const undefinedProperty: Check = {
   rule: 'undefined-property',
-  title: 'Custom properties that are no token',
-  why: 'What reads them gets nothing, or always their fallback.',
   run: (given) =>
     given.contracts.flatMap((contract) =>
       membersOf(contract, 'custom-property').flatMap(({ name, known, place, fallbacks, hostValue }) => {

@@ -5,8 +5,6 @@ import type { Check, ToCheck } from '../check'
 /** Tokens that nothing in the library names, and that no token refers to which something names. */
 export const unusedToken: Check = {
   rule: 'unused-token',
-  title: 'Tokens that nothing uses',
-  why: 'Whoever reads the table takes them for a part of the library.',
   run(given) {
     const used = usedIn(given)
     return [...given.base.values()].flatMap(({ path, type }) =>

@@ -1,0 +1,125 @@
+<script setup lang="ts">
+import type { Finding } from '~~/core/check/check'
+import type { Waiver } from '~~/core/wire'
+
+/** What a rule noticed: where, what, and what to do; or why it is let stand. */
+const { finding, waiver = undefined } = defineProps<{ finding: Finding; waiver?: Waiver | undefined }>()
+const emit = defineEmits<{ waive: [reason: string]; takeBack: [] }>()
+const store = useLibrary()
+const writing = ref(false)
+const reason = ref('')
+const field = useTemplateRef<HTMLInputElement>('field')
+const opener = useTemplateRef<HTMLButtonElement>('opener')
+
+function open() {
+  writing.value = true
+  void nextTick(() => field.value?.focus())
+}
+function close() {
+  writing.value = false
+  reason.value = ''
+  void nextTick(() => opener.value?.focus())
+}
+function send() {
+  if (!reason.value.trim()) return
+  emit('waive', reason.value.trim())
+  writing.value = false
+}
+const sourceLink = computed(() => {
+  const { place, tag } = finding
+  return (
+    place && {
+      path: `/${store.slug}/source`,
+      query: { path: place.file, line: place.line, ...(tag === undefined ? {} : { of: tag }) },
+    }
+  )
+})
+</script>
+
+<template>
+  <li class="finding">
+    <div class="where">
+      <NuxtLink v-if="sourceLink" class="link code" :to="sourceLink"
+        >{{ finding.place!.file }} {{ finding.place!.line }}</NuxtLink
+      >
+      <NuxtLink v-if="finding.tag" class="link small" :to="`/${store.slug}/${finding.tag}`">{{
+        store.title(finding.tag)
+      }}</NuxtLink>
+      <NuxtLink
+        v-if="finding.token"
+        class="link code"
+        :to="{ path: `/${store.slug}/tokens`, query: { token: finding.token } }"
+        >{{ finding.token }}</NuxtLink
+      >
+    </div>
+    <div>
+      <p>
+        {{ finding.says }} <span class="muted">{{ finding.todo }}</span>
+      </p>
+      <p v-if="waiver" class="small muted">
+        Waived by {{ waiver.by ?? 'somebody who has left' }} {{ ago(waiver.made_at) }}: {{ waiver.reason }}
+        <button v-if="store.may.write" type="button" class="link" @click="emit('takeBack')">Take back</button>
+      </p>
+      <form v-else-if="writing" class="why" @submit.prevent="send" @keydown.escape.stop="close">
+        <input
+          ref="field"
+          v-model="reason"
+          class="field"
+          :aria-label="`Why this is waived: ${finding.says}`"
+          placeholder="Why it may stand"
+          maxlength="500"
+          autocomplete="off"
+        />
+        <button class="act" :disabled="!reason.trim()">Waive</button>
+        <button type="button" class="act" @click="close">Cancel</button>
+      </form>
+    </div>
+    <button
+      v-if="store.may.write && !waiver && !writing"
+      ref="opener"
+      type="button"
+      class="link small"
+      :aria-label="`Waive: ${finding.says}`"
+      @click="open"
+    >
+      Waive
+    </button>
+  </li>
+</template>
+
+<style scoped>
+.finding {
+  display: grid;
+  grid-template-columns: 300px minmax(0, 1fr) auto;
+  gap: 4px 20px;
+  align-items: baseline;
+  padding: 6px 0;
+  border-top: 1px solid var(--rule-soft);
+}
+.where {
+  display: grid;
+  gap: 2px;
+  justify-items: start;
+  overflow-wrap: anywhere;
+  min-width: 0;
+}
+p {
+  margin: 0;
+  overflow-wrap: anywhere;
+}
+.why {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+  margin-top: 4px;
+}
+.why .field {
+  flex: 1;
+  min-width: 0;
+}
+@media (max-width: 900px) {
+  .finding {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,183 @@
+<script setup lang="ts">
+import { ruleNames, ruleTexts, type Finding } from '~~/core/check/check'
+import { findingsSchema, madeSchema, nothingSchema, type Findings, type Waiver } from '~~/core/wire'
+import type { Problem } from '~~/core/problem'
+
+/** What the rules notice in the whole library, rule by rule, and what of that is let stand. */
+const store = useLibrary()
+useHead({ title: () => `Findings · ${store.library?.title} · Kept Shelf` })
+const rule = useAddressChoice('rule', 'any')
+const component = useAddressChoice('of', 'all')
+const shown = useAddressChoice('shown', 'open')
+const found = shallowRef<Findings>()
+const problems = ref<Problem[]>([])
+const { say } = useSay()
+
+async function load() {
+  try {
+    found.value = await ask(findingsSchema, `/libraries/${store.slug}/findings`)
+    problems.value = []
+  } catch (error) {
+    problems.value = problemsOf(error)
+  }
+}
+watch(() => [store.slug, store.findingsStamp], load, { immediate: true })
+
+const keyOf = ({ rule, about }: Pick<Finding, 'rule' | 'about'>) => `${rule} ${about}`
+const waivers = computed(
+  () => new Map((found.value?.waivers ?? []).map((waiver) => [keyOf(waiver), waiver] as const)),
+)
+const waiverOf = (finding: Finding): Waiver | undefined => waivers.value.get(keyOf(finding))
+const open = computed(() => (found.value?.findings ?? []).filter((finding) => !waiverOf(finding)))
+const wanted = (finding: Finding) =>
+  (rule.value === 'any' || finding.rule === rule.value) &&
+  (component.value === 'all' || finding.tag === component.value) &&
+  (shown.value === 'all' || (shown.value === 'waived') === (waiverOf(finding) !== undefined))
+const groups = computed(() =>
+  ruleNames.flatMap((name) => {
+    const findings = (found.value?.findings ?? []).filter(
+      (finding) => finding.rule === name && wanted(finding),
+    )
+    return findings.length ? [{ name, ...ruleTexts[name], findings }] : []
+  }),
+)
+/** Waivers of what no rule notices any more. */
+const stale = computed(() => {
+  const now = new Set((found.value?.findings ?? []).map(keyOf))
+  return (found.value?.waivers ?? []).filter((waiver) => !now.has(keyOf(waiver)))
+})
+const countOf = (name: string) => open.value.filter((finding) => finding.rule === name).length
+const rules = computed(() => [
+  { value: 'any', title: 'every rule' },
+  ...ruleNames.map((value) => ({
+    value,
+    title: ruleTexts[value].title.replace(/^./, (letter) => letter.toLowerCase()),
+    note: String(countOf(value)),
+  })),
+])
+const components = computed(() => [
+  { value: 'all', title: 'the whole library' },
+  ...[...new Set((found.value?.findings ?? []).flatMap(({ tag }) => tag ?? []))].map((tag) => ({
+    value: tag,
+    title: store.title(tag),
+  })),
+])
+const states = [
+  { value: 'open', title: 'open' },
+  { value: 'waived', title: 'waived' },
+  { value: 'all', title: 'open or waived' },
+]
+
+async function act(work: () => Promise<unknown>) {
+  try {
+    await work()
+    problems.value = []
+    await load()
+  } catch (error) {
+    problems.value = problemsOf(error)
+  }
+}
+const address = () => `/libraries/${store.slug}/findings/waivers`
+const waive = ({ rule, about }: Finding, reason: string) =>
+  act(async () => {
+    const { id } = await ask(madeSchema, address(), { method: 'POST', body: { rule, about, reason } })
+    say('Waived.', { title: 'Undo', run: () => void takeBack({ id }) })
+  })
+const takeBack = ({ id }: Pick<Waiver, 'id'>) =>
+  act(() => ask(nothingSchema, `${address()}/${id}`, { method: 'DELETE' }))
+</script>
+
+<template>
+  <main class="findings">
+    <h1>Findings</h1>
+    <p class="sentence">
+      {{ found ? plural(open.length, 'finding is', 'findings are') : 'Findings are being looked for' }}
+      open. Shown is what is <Choice v-model="shown" label="Shown is what is" :options="states" /> of
+      <Choice v-model="rule" label="Rule" :options="rules" /> in
+      <Choice v-model="component" label="Component" :options="components" />.
+    </p>
+    <ProblemList v-if="problems.length" :problems />
+    <section v-for="group in groups" :key="group.name" :aria-label="group.title">
+      <header>
+        <h2>{{ group.title }}</h2>
+        <p class="small muted">{{ group.findings.length }}. {{ group.why }}</p>
+      </header>
+      <ul>
+        <FindingRow
+          v-for="finding in group.findings"
+          :key="keyOf(finding)"
+          :finding
+          :waiver="waiverOf(finding)"
+          @waive="waive(finding, $event)"
+          @take-back="takeBack(waiverOf(finding)!)"
+        />
+      </ul>
+    </section>
+    <p v-if="found && !groups.length" class="muted">
+      {{
+        found.findings.length
+          ? 'Nothing of that kind.'
+          : 'No rule notices anything: what can be seen from tokens and sheets is in order.'
+      }}
+    </p>
+    <section v-if="stale.length" aria-label="Waivers that no longer apply">
+      <header>
+        <h2>Waivers that no longer apply</h2>
+        <p class="small muted">What they were of is gone.</p>
+      </header>
+      <ul>
+        <li v-for="waiver in stale" :key="waiver.id" class="stale">
+          <span class="code">{{ waiver.about }}</span>
+          <span
+            >{{ waiver.reason }}
+            <span class="small muted">{{ waiver.by }}, {{ ago(waiver.made_at) }}</span></span
+          >
+          <button
+            v-if="store.may.write"
+            type="button"
+            class="link small"
+            :aria-label="`Delete the waiver of ${waiver.about}`"
+            @click="takeBack(waiver)"
+          >
+            Delete
+          </button>
+        </li>
+      </ul>
+    </section>
+  </main>
+</template>
+
+<style scoped>
+.findings {
+  padding: 14px 24px 60px;
+  display: grid;
+  gap: 18px;
+}
+header {
+  display: flex;
+  gap: 12px;
+  align-items: baseline;
+  padding-bottom: 4px;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.stale {
+  display: grid;
+  grid-template-columns: 300px minmax(0, 1fr) auto;
+  gap: 4px 20px;
+  align-items: baseline;
+  padding: 6px 0;
+  border-top: 1px solid var(--rule-soft);
+}
+.stale .code {
+  overflow-wrap: anywhere;
+}
+@media (max-width: 900px) {
+  .stale {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,20 @@
+import { z } from 'zod'
+import { findingSchema } from '../check/check'
+import { newWaiverSchema } from '../check/waiver'
+import { moment } from './common'
+
+// What rules notice, and what of that is let stand.
+
+export const waiverSchema = newWaiverSchema.extend({
+  id: z.string(),
+  /** Who lets it stand, where they are still there. */
+  by: z.string().nullable(),
+  made_at: moment,
+})
+export type Waiver = z.infer<typeof waiverSchema>
+
+export const findingsSchema = z.object({
+  findings: z.array(findingSchema),
+  waivers: z.array(waiverSchema),
+})
+export type Findings = z.infer<typeof findingsSchema>
