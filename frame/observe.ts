@@ -37,7 +37,7 @@ const [whileAlone, reallyAlone] = [12_000, 250]
  * Of these so many are looked at in one go: no longer than somebody waits who asks whether we are still
  * there.
  */
-const lookedAtOnce = 8
+const lookedAtOnce = 16
 
 /** Nothing moves while it is looked at: what is on its way from one look to another would be neither. */
 const still = new CSSStyleSheet()

@@ -22,11 +22,12 @@ export function useLooked<T>(tag: Ref<string>, path: string, schema: z.ZodType<T
   onMounted(() => {
     if (!store.evidence) void store.loadEvidence().catch(() => undefined)
   })
-  /** Has whatever is not known of the library as it is now looked at, this component among it. */
+  /** Has whatever is not known of the library as it is now looked at, this component before the others. */
   async function look() {
     isBusy.value = true
     try {
-      await ask(z.object({}), `/libraries/${store.slug}/evidence`, { method: 'POST' })
+      const address = `/libraries/${store.slug}/evidence?first=${encodeURIComponent(tag.value)}`
+      await ask(z.object({}), address, { method: 'POST' })
       await store.loadEvidence()
       problems.value = []
     } catch (error) {

@@ -145,7 +145,9 @@ async function toTry(
     (component) =>
       !(known.has(component.id) && seen.isAllKnown(component)) && !run.tried.includes(component.tag),
   )
-  const asked = left.flatMap((component): Asked[] => {
+  const isFirst = ({ tag }: Component) => (tag === run.first ? 0 : 1)
+  const inTurn = left.toSorted((a, b) => isFirst(a) - isFirst(b))
+  const asked = inTurn.flatMap((component): Asked[] => {
     const face = faceOf(component, library.prefix)
     const modules = trialModules(component.contract, face, (tag) => moduleOf.get(tag), contracts)
     if (modules)

@@ -94,6 +94,7 @@ export interface EvidenceRun {
   total: number
   problems: Problem[]
   /** Tags of components that were tried in it, seen or not. */ tried: string[]
+  /** The component that somebody waits for. */ first: string | null
   made_by: string | null
   made_at: Date
 }
@@ -105,24 +106,36 @@ export const evidenceRun = async (db: Store, library: string): Promise<EvidenceR
   read(
     await db('evidence_runs')
       .where({ library_id: library })
-      .first('id', 'library_id', 'state', 'done', 'total', 'problems', 'tried', 'made_by', 'made_at'),
+      .first(
+        'id',
+        'library_id',
+        'state',
+        'done',
+        'total',
+        'problems',
+        'tried',
+        'first',
+        'made_by',
+        'made_at',
+      ),
   )
 
-/** Begins a run over a library; `undefined` where one is under way. */
+/** Begins a run over a library, with one of its components before the others; `undefined` where one is under way. */
 export async function beginEvidence(
   db: Store,
   library: string,
-  total: number,
+  { total, first }: { total: number; first: string | null },
   by: string,
 ): Promise<string | undefined> {
   const [row] = await db('evidence_runs')
-    .insert({ library_id: library, state: 'waiting', total, made_by: by })
+    .insert({ library_id: library, state: 'waiting', total, first, made_by: by })
     .onConflict('library_id')
     .merge({
       id: db.raw('gen_random_uuid()'),
       state: 'waiting',
       done: 0,
       total,
+      first,
       problems: '[]',
       tried: db.raw("'{}'"),
       made_by: by,

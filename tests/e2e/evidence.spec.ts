@@ -13,7 +13,7 @@ test.afterAll(() => at.end())
 async function tryAll(page: Page): Promise<void> {
   await page.getByRole('button', { name: /^Try / }).focus()
   await page.keyboard.press('Enter')
-  await expect(page.getByRole('button', { name: 'All were tried' })).toBeVisible({ timeout: 900_000 })
+  await expect(page.getByRole('button', { name: 'All were tried' })).toBeVisible({ timeout: 1_500_000 })
 }
 const rows = (page: Page, component: string) =>
   page.getByRole('region', { name: component, exact: true }).getByRole('row')
@@ -34,7 +34,7 @@ test(
   'a whole library is tried on the server: the flaws that were planted are found, and ' +
     'nothing else; it is kept, and tried again only where it changed',
   async ({ page, context }) => {
-    test.setTimeout(1_500_000)
+    test.setTimeout(2_400_000)
     await signIn(page, at, 'ines', '/tern/evidence')
     await expect(page.getByText('16 components were not tried as they are now.')).toBeVisible()
     await tryAll(page)

@@ -30,7 +30,7 @@ async function marksOf(slug: string, files: Record<string, string>, asked: Marks
   await bringIn(ines, files, slug)
   expect((await ines(`/api/libraries/${slug}/evidence`, { method: 'POST' })).status).toBe(200)
   const told = async () => (await ines(`/api/libraries/${slug}/evidence`)).body
-  await expect.poll(async () => (await told()).run?.state, { timeout: 600_000 }).toBe('done')
+  await expect.poll(async () => (await told()).run?.state, { timeout: 1_100_000 }).toBe('done')
   const { components } = (await told()) as { components: { tag: string; evidence: Kept[] | null }[] }
   const shelf = (await ines(`/api/libraries/${slug}/shelf`)).body as {
     tag: string
@@ -65,14 +65,14 @@ const filesOf = (folder: string): Record<string, string> =>
   )
 
 test('of each member it is said what a browser can show of it: what is seen, where, and what is not', async () => {
-  test.setTimeout(720_000)
+  test.setTimeout(1_200_000)
   const due = json('tests/fixtures/curlew/expected.json')
   expect(await marksOf('curlew', filesOf('tests/fixtures/curlew'), due)).toEqual(due)
 })
 
 for (const style of ['elements', 'vue', 'react'])
   test(`rich components, ${style}: each flaw is found, and no true member is accused`, async () => {
-    test.setTimeout(720_000)
+    test.setTimeout(1_200_000)
     const due = (json('tests/fixtures/dunlin/due.json') as unknown as Record<string, Marks>)[style]!
     expect(await marksOf(`dunlin-${style}`, filesOf(`tests/fixtures/dunlin/${style}`), due)).toEqual(due)
   })

@@ -16,6 +16,7 @@ import * as m0014 from './0014-released-accessible'
 import * as m0015 from './0015-charts'
 import * as m0016 from './0016-looks'
 import * as m0017 from './0017-waivers'
+import * as m0018 from './0018-tried-first'
 
 export const migrations: Record<string, Knex.Migration> = {
   '0001-first': m0001,
@@ -35,4 +36,5 @@ export const migrations: Record<string, Knex.Migration> = {
   '0015-charts': m0015,
   '0016-looks': m0016,
   '0017-waivers': m0017,
+  '0018-tried-first': m0018,
 }

@@ -1,3 +1,4 @@
+import { z } from 'zod'
 import { nothingSchema } from '~~/core/wire'
 import { fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
@@ -6,15 +7,24 @@ import { componentsOf } from '~~/server/store/components'
 import { notify } from '~~/server/store/database'
 import { beginEvidence, moveEvidence } from '~~/server/store/evidence'
 
-/** Has every component tried in a browser on the server, as far as nothing is known of it as it is now. */
+/**
+ * Has every component tried in a browser on the server, as far as nothing is known of it as it is now; the one that
+ * somebody waits for before the others.
+ */
 export default route({
   access: 'contributor',
   answer: nothingSchema,
-  async handle({ db, library, person }) {
+  query: z.object({ first: z.string().max(300).optional() }),
+  async handle({ db, library, query, person }) {
     const components = library.current_revision ? await componentsOf(db, library.current_revision) : []
     if (components.length === 0)
       return fail(422, 'nothing-there', 'There is nothing on the shelf to try.', 'Bring in source first.')
-    const run = await beginEvidence(db, library.id, components.length, person.id)
+    const run = await beginEvidence(
+      db,
+      library.id,
+      { total: components.length, first: query.first ?? null },
+      person.id,
+    )
     if (!run)
       return fail(
         409,

@@ -1,0 +1,74 @@
+import { expect, test } from '@playwright/test'
+import { someone, world, type World } from '../world'
+import { choose, signIn } from './person'
+
+let at: World
+test.beforeAll(async () => {
+  at = await world()
+})
+test.afterAll(() => at.end())
+
+test('findings: where and what, waived with a reason by keyboard, told as waived, taken back', async ({
+  page,
+  browser,
+}) => {
+  await signIn(page, at, 'ines', '/tern')
+  await page.getByRole('link', { name: 'Findings' }).click()
+  const clam = page
+    .getByRole('region', { name: 'Custom properties that are no token' })
+    .getByRole('listitem')
+    .filter({ hasText: '--tern-feedback-clam-ground is no token' })
+  await expect(clam).toContainText('Did you mean --tern-feedback-calm-ground?')
+  await expect(
+    page.getByRole('region', { name: 'Classes that meet' }).getByText('.tern-row has display: flex here'),
+  ).toBeVisible()
+  const open = async () =>
+    Number(/^\d+/.exec((await page.getByText(/findings are/).textContent())!.trim())![0])
+  const before = await open()
+  await test.step('its place is a press away', async () => {
+    await clam.getByRole('link', { name: /src\/weather-chip\.css/ }).click()
+    await expect(page.getByRole('textbox', { name: 'Text of src/weather-chip.css' })).toContainText(
+      '--tern-feedback-clam-ground',
+    )
+    await page.goBack()
+  })
+  await test.step('waived by keyboard, with a reason', async () => {
+    await clam.getByRole('button', { name: /^Waive/ }).focus()
+    await page.keyboard.press('Enter')
+    const why = clam.getByRole('textbox', { name: /^Why this is waived/ })
+    await expect(why).toBeFocused()
+    await expect(clam.getByRole('button', { name: 'Waive', exact: true })).toBeDisabled()
+    await page.keyboard.press('Escape')
+    await expect(clam.getByRole('button', { name: /^Waive/ })).toBeFocused()
+    await page.keyboard.press('Enter')
+    await page.keyboard.type('The chip goes with the next version.')
+    await page.keyboard.press('Enter')
+    await expect(clam).toHaveCount(0)
+    expect(await open()).toBe(before - 1)
+  })
+  await test.step('told as waived, by its address, to readers too; they change nothing', async () => {
+    await choose(page, 'Shown is what is', 'waived')
+    await expect(clam).toContainText('Waived by Ines Fairlie')
+    await expect(page).toHaveURL(/shown=waived/)
+    const other = await (await browser.newContext()).newPage()
+    await signIn(other, at, 'odile', '/tern/findings?shown=waived')
+    await expect(other.getByText('The chip goes with the next version.')).toBeVisible()
+    await expect(other.getByRole('button', { name: 'Take back' })).toHaveCount(0)
+    await other.close()
+  })
+  await test.step('what a colleague mends is gone, and its waiver no longer applies', async () => {
+    const ines = await someone(at, 'ines')
+    const path = 'src/weather-chip.css'
+    const { body } = await ines(`/api/libraries/tern/source?path=${path}`)
+    const form = new FormData()
+    form.set('from', String(body.revision))
+    form.set('note', 'mended')
+    form.append('file', new Blob([body.text.replaceAll('feedback-clam', 'feedback-calm')]), path)
+    expect((await ines('/api/libraries/tern/source', { method: 'POST', form })).status).toBe(200)
+    const gone = page.getByRole('region', { name: 'Waivers that no longer apply' })
+    await expect(gone).toContainText('tern-weather-chip --tern-feedback-clam-ground', { timeout: 60_000 })
+    await gone.getByRole('button', { name: /^Delete the waiver/ }).click()
+    await expect(gone).toHaveCount(0)
+    await expect(page.getByText('Nothing of that kind.')).toBeVisible()
+  })
+})
