@@ -35,8 +35,8 @@ describe('Tern', () => {
     expect(said('class-name').map(({ says, place }) => [place?.file, says])).toEqual([
       ['styles/page.css', '.tern-row has display: flex here, and grid in styles/timetable.css, line 2.'],
     ])
-    expect(said('fallback').map(({ says }) => says)).toEqual([
-      '--tern-text-strong falls back to #11354A; text.strong is #11344A.',
+    expect(said('fallback').map(({ says, place }) => [place?.file, says])).toEqual([
+      ['src/action.css', '--tern-text-strong falls back to #11354A; text.strong is #11344A.'],
     ])
   })
   test('lengths are those of tokens that are used for the same, and every tier is told its next', () => {

@@ -42,15 +42,17 @@ const sourceLink = computed(() => {
       <NuxtLink v-if="sourceLink" class="link code" :to="sourceLink"
         >{{ finding.place!.file }} {{ finding.place!.line }}</NuxtLink
       >
-      <NuxtLink v-if="finding.tag" class="link small" :to="`/${store.slug}/${finding.tag}`">{{
-        store.title(finding.tag)
-      }}</NuxtLink>
-      <NuxtLink
-        v-if="finding.token"
-        class="link code"
-        :to="{ path: `/${store.slug}/tokens`, query: { token: finding.token } }"
-        >{{ finding.token }}</NuxtLink
-      >
+      <span v-if="finding.tag || finding.token" class="small">
+        <NuxtLink v-if="finding.tag" class="link" :to="`/${store.slug}/${finding.tag}`">{{
+          store.title(finding.tag)
+        }}</NuxtLink><template v-if="finding.tag && finding.token">, </template>
+        <NuxtLink
+          v-if="finding.token"
+          class="link code"
+          :to="{ path: `/${store.slug}/tokens`, query: { token: finding.token } }"
+          >{{ finding.token }}</NuxtLink
+        >
+      </span>
     </div>
     <div>
       <p>

@@ -140,7 +140,7 @@ function languageOf(name: string): Extension {
   const editor = languageOfFile(name)?.editor
   if (editor === 'vue') return vue()
   if (editor === 'html') return html()
-  if (ending === 'css' || ending === 'scss') return css()
+  if (ending === 'css') return css()
   if (ending === 'html' || ending === 'svg') return html()
   if (ending === 'json') return json()
   return /^([cm]?[jt]s|[jt]sx)$/.test(ending)

@@ -90,17 +90,18 @@ const takeBack = ({ id }: Pick<Waiver, 'id'>) =>
 <template>
   <main class="findings">
     <h1>Findings</h1>
-    <p class="sentence">
-      {{ found ? plural(open.length, 'finding is', 'findings are') : 'Findings are being looked for' }}
-      open. Shown is what is <Choice v-model="shown" label="Shown is what is" :options="states" /> of
+    <p v-if="found" class="sentence">
+      {{ plural(open.length, 'finding is', 'findings are') }} open. Shown is what is
+      <Choice v-model="shown" label="Shown is what is" :options="states" /> of
       <Choice v-model="rule" label="Rule" :options="rules" /> in
       <Choice v-model="component" label="Component" :options="components" />.
     </p>
+    <p v-else-if="!problems.length" class="sentence muted" role="status">The rules are being run …</p>
     <ProblemList v-if="problems.length" :problems />
     <section v-for="group in groups" :key="group.name" :aria-label="group.title">
       <header>
         <h2>{{ group.title }}</h2>
-        <p class="small muted">{{ group.findings.length }}. {{ group.why }}</p>
+        <p class="small muted">{{ plural(group.findings.length, 'finding') }}. {{ group.why }}</p>
       </header>
       <ul>
         <FindingRow
