@@ -13,29 +13,37 @@ const problems = ref<Problem[]>([])
 const path = computed(() => chosen.value || files.value?.[0]?.path)
 const { copy, copied } = useCopy()
 
-/** Asks again whenever a theme has another revision; a text that comes late and is of another file is dropped. */
+const address = () => `/libraries/${store.slug}/tokens/printed`
+/** The themes as they are now: whenever one has another revision, all is printed anew. */
+const stamp = computed(() => store.themes.map(({ name, revision }) => `${name} ${revision}`).join())
 watch(
-  [() => store.themes.map(({ name, revision }) => `${name} ${revision}`).join(), path],
-  async (_now, _before, whenOver) => {
-    let over = false
-    whenOver(() => {
-      over = true
-    })
-    const asked = path.value
+  stamp,
+  async () => {
     try {
-      const address = `/libraries/${store.slug}/tokens/printed`
-      const [list, file] = await Promise.all([
-        ask(printedListSchema, address),
-        asked === undefined
-          ? undefined
-          : ask(printedFileSchema, `${address}?path=${encodeURIComponent(asked)}`),
-      ])
-      if (over) return
-      files.value = list.files
-      text.value = file?.text
+      files.value = (await ask(printedListSchema, address())).files
+    } catch (error) {
+      problems.value = problemsOf(error)
+    }
+  },
+  { immediate: true },
+)
+watch(
+  [stamp, path],
+  async (_now, _before, whenOver) => {
+    // a text that comes late, and is of another file by now, is dropped
+    let isOver = false
+    whenOver(() => {
+      isOver = true
+    })
+    if (path.value === undefined) return
+    const asked = `${address()}?path=${encodeURIComponent(path.value)}`
+    try {
+      const file = await ask(printedFileSchema, asked)
+      if (isOver) return
+      text.value = file.text
       problems.value = []
     } catch (error) {
-      if (over) return
+      if (isOver) return
       text.value = undefined
       problems.value = problemsOf(error)
     }
