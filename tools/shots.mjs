@@ -108,6 +108,9 @@ try {
   // each state is brought about by its way
   await shoot('states', { act: () => page.waitForTimeout(3000) })
   await shoot('tokens')
+  await shoot('findings', {
+    act: () => page.getByRole('heading', { name: 'Classes that meet' }).waitFor({ timeout: 60_000 }),
+  })
   await shoot('release')
   await shoot('registry')
   await shoot('guide')
@@ -133,9 +136,6 @@ try {
   await page.goto(`${env.PUBLIC_URL}/gannet/bring-in/${job}`)
   await page.getByRole('heading', { name: 'Brought in', exact: true }).waitFor({ timeout: 120_000 })
   await shoot('brought-in', { path: `/gannet/bring-in/${job}` })
-  await shoot('bench-jsx', {
-    path: `/gannet/BerthCard?show=${encodeURIComponent(JSON.stringify({ props: { berth: '7', tone: 'storm' }, slots: { '': { is: 'text', text: 'Mind the gap at low water.' } } }))}`,
-  })
   await shoot('source', {
     act: async () => {
       // a member is written, and what it comes to stands beside it
