@@ -1,6 +1,7 @@
 import { memberKey, type Contract, type Member, type MemberKind } from '../contract/contract'
 import type { SummaryRow } from '../accessible/summary'
 import { printType, type TypeModel } from '../contract/type'
+import { withSaidValues } from '../variants/said-values'
 
 /** Where a component's module stands in the package. */
 export const modulePath = (contract: Contract, prefix: string): string =>
@@ -132,8 +133,11 @@ const told = (
 
 /** The members of a contract in the lists of its declaration. */
 function listed(contract: Contract, words: Words): Record<(typeof lists)[number], object[]> {
-  const entries = contract.members.flatMap((member) => {
-    const says = told(member.comment, words(contract.tag, memberKey(member)), member.deprecated)
+  const wordsOf = (key: string) => words(contract.tag, key)
+  const entries = withSaidValues(contract, wordsOf).members.flatMap((member) => {
+    // the words for a prop stand in its comment by now, with those for its values
+    const own = member.kind === 'prop' ? undefined : wordsOf(memberKey(member))
+    const says = told(member.comment, own, member.deprecated)
     return (listings[member.kind] as Listing<MemberKind>[]).map(({ list, write }) => ({
       list,
       kind: member.kind,

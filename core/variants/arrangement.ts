@@ -51,7 +51,8 @@ const problemOf = (at: number, what: string, { variants }: VariantAxis): Problem
 })
 
 /** A value as it is written: its axis where it is simply on. */
-const valueOf = ({ axis, value }: Variant): string => (value === true ? axis : String(value).trim() || '“”')
+export const valueOf = ({ axis, value }: Variant): string =>
+  value === true ? axis : String(value).trim() || '“”'
 
 function readLine(line: string, { name, variants }: VariantAxis): Line | { problem: string } {
   // a value may have a colon of its own, or begin as a group does

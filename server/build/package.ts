@@ -8,8 +8,10 @@ import { readFileSync, readdirSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { dirname, join } from 'node:path'
 import type { Problem } from '~~/core/problem'
+import type { Contract } from '~~/core/contract/contract'
 import { isElement } from '~~/core/languages/languages'
 import { sourceLanguage } from '~~/core/languages/sources'
+import { withSaidValues } from '~~/core/variants/said-values'
 import { classDeclarationOf } from '~~/core/release/declarations'
 import { bareName } from '~~/core/release/manifest'
 import { packageFiles, tagNameMap, type PackageFile, type PackageInput } from '~~/core/release/package'
@@ -120,8 +122,9 @@ function standardLibs(): Map<string, string> {
 // eslint-disable-next-line max-lines-per-function -- the files of one package, each put in its place
 function packageDeclarations(
   files: SourceText[],
-  { contracts, prefix, combinations }: Omit<PackageInput, 'built'>,
+  { contracts, prefix, combinations, words }: Omit<PackageInput, 'built'>,
 ): { files: PackageFile[]; problems: Problem[] } {
+  const said = (contract: Contract) => withSaidValues(contract, (key) => words(contract.tag, key))
   const texts = new Map(files.map((file) => [`/lib/${file.path}`, file.text]))
   const out: PackageFile[] = []
   const options: ts.CompilerOptions = {
@@ -203,7 +206,7 @@ function packageDeclarations(
     const isWritten = texts.has(`/lib/${file.replace(/\.([cm]?)[jt]sx?$/, '.d.$1ts')}`)
     const isMade = out.some((packageFile) => packageFile.path === declared(file)) && !failed.has(file)
     if (!isWritten && !isMade)
-      replaceFile(out, { path: declared(file), content: classDeclarationOf(contract) })
+      replaceFile(out, { path: declared(file), content: classDeclarationOf(said(contract)) })
   }
   const from = (file: string) => `./types/${file.replace(/\.([cm]?)[jt]sx?$/, '.$1js')}`
   const entries: PackageFile[] = contracts.map((contract) => ({
@@ -216,7 +219,7 @@ function packageDeclarations(
             ? [`export { default } from '${from(contract.files[0]!)}'\n`]
             : []),
         ].join('')
-      : (sourceLanguage(contract.language).declare?.(contract, combinations[contract.tag]) ?? ''),
+      : (sourceLanguage(contract.language).declare?.(said(contract), combinations[contract.tag]) ?? ''),
   }))
   entries.push({
     path: 'dist/index.d.ts',
