@@ -4,6 +4,7 @@ import { theme } from '../../tests/themes'
 import { readLibrary } from '../read/read'
 import { tokenDocumentSchema, type TokenDocument } from '../tokens/document'
 import type { RuleName } from './check'
+import { mended } from './mend'
 import { colourDistance } from './nearness'
 import { checkLibrary } from './rules'
 
@@ -49,6 +50,31 @@ describe('Tern', () => {
       ...['action.ground.rest', 'action.ground.hover', 'ticket.band'],
     ])
     expect(said('unused-token').map(({ token }) => token)).toContain('type.heading')
+  })
+  test('a value that is mended is told no more, and nothing else is told instead', () => {
+    const raw = said('raw-value')
+    const after = files.map((file) => {
+      const edits = raw.flatMap(({ place, mends }) => (place!.file === file.path ? mends![0]!.edits : []))
+      return { ...file, text: mended(file.text, edits)! }
+    })
+    const again = checkLibrary({
+      files: after,
+      contracts: readLibrary(after).contracts,
+      themes: ternThemes,
+      prefix: 'tern',
+    })
+    const others = found.filter(({ rule }) => rule !== 'raw-value')
+    expect(again.map(({ rule, about }) => [rule, about])).toEqual(
+      others.map(({ rule, about }) => [rule, about]),
+    )
+    expect(raw.find(({ about }) => about.includes('fare-stepper.css padding 4px'))!.mends).toEqual([
+      expect.objectContaining({
+        token: 'space.1',
+        reads: expect.arrayContaining([expect.stringContaining('var(--tern-space-1, 4px)')]),
+      }),
+    ])
+    // of a text that is another by now nothing is made
+    expect(mended('.a { color: red }', raw[0]!.mends![0]!.edits)).toBeUndefined()
   })
   test('a line that moves changes nothing of what a finding is about', () => {
     const moved = files.map((file) => ({ ...file, text: `\n\n${file.text}` }))
@@ -104,6 +130,8 @@ describe('values that a token stands for', () => {
     ['.a { font-weight: 600 }', ['1 a.css font-weight 600']],
     ['.a { z-index: 600; order: 4 }', []],
     ['.a { grid-area: ink }', []],
+    ['@font-face { font-weight: 600; font-family: x }', []],
+    ['@property --y { syntax: "<color>"; initial-value: #11344A; color: #11344A }', []],
     ['@media (width > 4px) { .a { color: #11344A } }', ['1 a.css color #11344A']],
   ])('%s', (css, due) => expect(sayOf('raw-value', { 'a.css': css, 'use.css': use }, scale)).toEqual(due))
   test('in a script too, at its line', () => {

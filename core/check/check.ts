@@ -49,6 +49,17 @@ export const ruleTexts: Record<RuleName, { title: string; why: string }> = {
   },
 }
 
+/**
+ * A change of one file that mends a finding: the token that is used then, the declarations as they read after it, and
+ * what is written instead of what at which offsets of the file.
+ */
+export const mendSchema = z.object({
+  token: z.string(),
+  reads: z.array(z.string()),
+  edits: z.array(z.object({ at: z.number().int().nonnegative(), was: z.string(), becomes: z.string() })),
+})
+export type Mend = z.infer<typeof mendSchema>
+
 /** What a rule noticed. */
 export const findingSchema = z.object({
   rule: z.enum(ruleNames),
@@ -58,6 +69,8 @@ export const findingSchema = z.object({
   todo: z.string(),
   /** Where it is written, the line counted from 1. */
   place: z.object({ file: z.string(), line: z.number().int() }).optional(),
+  /** What would mend it, one of them to be chosen. */
+  mends: z.array(mendSchema).optional(),
   /** The component it is of, and the token it is about. */
   tag: z.string().optional(),
   token: z.string().optional(),

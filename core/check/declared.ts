@@ -14,6 +14,8 @@ export interface Declared {
   file: string
   /** Counted from 1. */
   line: number
+  /** The offset in the file at which its value begins, where that is known. */
+  valueAt?: number
 }
 
 /** Files are read up to this many characters each: what is longer was made by a machine. */
@@ -24,19 +26,25 @@ export const declaredIn = (files: readonly SourceText[]): Declared[] =>
   files.flatMap((file) =>
     file.text.length > longest
       ? []
-      : sheetsIn(file, undefined, 'rules').flatMap(({ css, line }) =>
-          declarationsOf(css).map(({ at, ...declared }) => ({
-            ...declared,
-            file: file.path,
-            line: line(at),
-          })),
+      : sheetsIn(file, undefined, 'rules').flatMap((sheet) =>
+          declarationsOf(sheet.css).map(({ at, valueFrom, ...declared }) => {
+            const valueAt = sheet.place(valueFrom)
+            const line = sheet.line(at)
+            return { ...declared, file: file.path, line, ...(valueAt === undefined ? {} : { valueAt }) }
+          }),
         ),
   )
 
-/** Declarations of one sheet, with the offset each begins at. */
-function declarationsOf(css: string): (Omit<Declared, 'file' | 'line'> & { at: number })[] {
+/** A declaration in its sheet: the offset it begins at, and that of its value. */
+type InSheet = Omit<Declared, 'file' | 'line' | 'valueAt'> & { at: number; valueFrom: number }
+
+/** What these say is of a font, a page or a property, and no declaration of an element. */
+const notOfElements = /^(?:font-face|property|counter-style|font-palette-values|font-feature-values|page)\b/
+
+/** Declarations of one sheet. */
+function declarationsOf(css: string): InSheet[] {
   const tokens = new Tokens(css)
-  const found: ReturnType<typeof declarationsOf> = []
+  const found: InSheet[] = []
   const selectors: string[] = []
   const conditions: string[] = []
   walkSheet(tokens, {
@@ -44,14 +52,17 @@ function declarationsOf(css: string): (Omit<Declared, 'file' | 'line'> & { at: n
     ruleEnd: () => selectors.pop(),
     condition: (name, prelude) => conditions.push(`${name} ${tokens.slice(prelude)}`),
     conditionEnd: () => conditions.pop(),
-    declaration: (property, at, value) =>
+    declaration(property, at, value) {
+      if (notOfElements.test(conditions.at(-1) ?? '')) return
       found.push({
         property: property.startsWith('--') ? property : property.toLowerCase(),
         value: tokens.slice(value),
         selector: selectors.at(-1) ?? '',
         conditions: conditions.join(' '),
         at,
-      }),
+        valueFrom: tokens.start(tokens.past(value.from)),
+      })
+    },
   })
   return found
 }

@@ -5,6 +5,8 @@ import { Tokens } from '../style/sheet'
 /** A literal in a value, with the type of token that could stand for it. */
 export interface Literal {
   text: string
+  /** Its offset in the value. */
+  at: number
   type: 'color' | 'dimension' | 'duration' | 'fontWeight' | 'fontFamily'
 }
 
@@ -41,44 +43,47 @@ const passedOver = new Set(['mask', 'mask-image', '-webkit-mask', '-webkit-mask-
 /** Literals in the value of a declaration; what stands in `var()` and in addresses is none of it. */
 export function literalsIn(property: string, value: string): Literal[] {
   if (passedOver.has(property)) return []
-  if (property === 'font-family') return value.includes('var(') ? [] : [{ text: value, type: 'fontFamily' }]
+  if (property === 'font-family')
+    return value.includes('var(') ? [] : [{ text: value, at: 0, type: 'fontFamily' }]
   const tokens = new Tokens(value)
   const found: Literal[] = []
   for (let i = 0; i < tokens.length; i++) {
-    if (tokens.type(i) === tokenTypes.Function) {
-      const name = tokens.name(i).toLowerCase()
-      const end = tokens.closing(i, tokens.length)
-      if (colourFunctions.has(name)) addColour(found, tokens.slice({ from: i, to: end + 1 }))
-      if (colourFunctions.has(name) || name === 'var' || name === 'url' || name === 'color-mix') i = end
-    } else found.push(...literalAt(tokens, i, property))
+    const at = tokens.start(i)
+    const isFunction = tokens.type(i) === tokenTypes.Function
+    const name = isFunction ? tokens.name(i).toLowerCase() : ''
+    const end = isFunction ? tokens.closing(i, tokens.length) : i
+    const text = isFunction ? tokens.slice({ from: i, to: end + 1 }) : tokens.raw(i)
+    const type = isFunction
+      ? colourFunctions.has(name) && isColour(text)
+        ? 'color'
+        : undefined
+      : typeOf(tokens.type(i), text, property)
+    if (type) found.push({ text, at, type })
+    if (colourFunctions.has(name) || name === 'var' || name === 'url' || name === 'color-mix') i = end
   }
   return found
 }
 
-function literalAt(tokens: Tokens, i: number, property: string): Literal[] {
-  const text = tokens.raw(i)
-  const found: Literal[] = []
-  switch (tokens.type(i)) {
+/** What a token that is no function may be in a property. */
+function typeOf(token: number, text: string, property: string): Literal['type'] | undefined {
+  switch (token) {
     case tokenTypes.Hash:
-      addColour(found, text)
-      break
+      return isColour(text) ? 'color' : undefined
     case tokenTypes.Ident:
-      if (coloured.test(property)) addColour(found, text)
-      break
+      return coloured.test(property) && isColour(text) ? 'color' : undefined
     case tokenTypes.Dimension:
-      if (/^[+-]?[\d.]+(?:px|rem)$/i.test(text) && parseFloat(text) !== 0 && purposeOf(property))
-        found.push({ text, type: 'dimension' })
-      if (/^[\d.]+m?s$/i.test(text) && parseFloat(text) !== 0 && /^(?:transition|animation)/.test(property))
-        found.push({ text, type: 'duration' })
-      break
+      if (parseFloat(text) === 0) return undefined
+      if (/^[+-]?[\d.]+(?:px|rem)$/i.test(text) && purposeOf(property)) return 'dimension'
+      return /^[\d.]+m?s$/i.test(text) && /^(?:transition|animation)/.test(property) ? 'duration' : undefined
     case tokenTypes.Number:
-      if (property === 'font-weight') found.push({ text, type: 'fontWeight' })
+      return property === 'font-weight' ? 'fontWeight' : undefined
+    default:
+      return undefined
   }
-  return found
 }
 
-/** One that lets everything through is no colour. */
-function addColour(found: Literal[], text: string): void {
+/** One that lets everything through is none. */
+function isColour(text: string): boolean {
   const colour = readColour(text)
-  if (colour && (colour.alpha ?? 1) > 0) found.push({ text, type: 'color' })
+  return colour !== undefined && (colour.alpha ?? 1) > 0
 }

@@ -57,10 +57,14 @@ const looksLike = {
   rules: /[{][^{}]*:/,
 }
 
-/** A sheet as it stands in a file; `line` is that of an offset in the sheet, counted from 1. */
+/**
+ * A sheet as it stands in a file; `line` is that of an offset in the sheet, counted from 1, `place` the offset in the
+ * file, where that is known.
+ */
 export interface SheetInFile {
   css: string
   line(offset: number): number
+  place(offset: number): number | undefined
 }
 
 /**
@@ -76,8 +80,9 @@ export function sheetsIn(
   const at = (css: string, from: number) => ({
     css,
     line: (offset: number) => lines.before(from + offset) + 1,
+    place: (offset: number) => from + offset,
   })
-  const found = file.path.endsWith('.css')
+  const found: SheetInFile[] = file.path.endsWith('.css')
     ? [at(file.text, 0)]
     : (languageFile(file.path)?.sheets(file.path, file.text) ?? []).map((sheet) =>
         at(sheet.content, sheet.offset),
@@ -88,8 +93,14 @@ export function sheetsIn(
       if (!ts.isStringLiteralLike(node) && !ts.isTemplateExpression(node)) return
       const css = writtenText(node).replaceAll(blanked, ' ')
       if (!looksLike[wanted].test(css)) return
+      const begin = node.getStart() + 1
       for (const { text, from } of stylesIn(css))
-        found.push({ css: text, line: (offset) => places.before(node.getStart() + 1 + from + offset) + 1 })
+        found.push({
+          css: text,
+          line: (offset) => places.before(begin + from + offset) + 1,
+          // the script of a file of several languages may stand elsewhere in it
+          place: (offset) => (script.text === file.text ? begin + from + offset : undefined),
+        })
     })
   }
   return found

@@ -32,6 +32,18 @@ test('findings: where and what, waived with a reason by keyboard, told as waived
     )
     await page.goBack()
   })
+  await test.step('a value is replaced by its token: seen before, saved, and taken back', async () => {
+    const raw = page
+      .getByRole('region', { name: 'Values that a token stands for' })
+      .getByRole('listitem')
+      .filter({ hasText: 'src/berth-mark.css' })
+    await raw.getByText('Use space.1 …').click()
+    await expect(raw.getByLabel('With space.1')).toContainText('padding: var(--tern-space-1, 4px)')
+    await raw.getByRole('button', { name: 'Use space.1' }).click()
+    await expect(raw).toHaveCount(0, { timeout: 60_000 })
+    await page.getByRole('button', { name: 'Undo' }).click({ timeout: 60_000 })
+    await expect(raw).toBeVisible({ timeout: 60_000 })
+  })
   await test.step('waived by keyboard, with a reason', async () => {
     await clam.getByRole('button', { name: /^Waive/ }).focus()
     await page.keyboard.press('Enter')

@@ -1,10 +1,19 @@
 <script setup lang="ts">
-import type { Finding } from '~~/core/check/check'
+import type { Finding, Mend } from '~~/core/check/check'
 import type { Waiver } from '~~/core/wire'
 
 /** What a rule noticed: where, what, and what to do; or why it is let stand. */
-const { finding, waiver = undefined } = defineProps<{ finding: Finding; waiver?: Waiver | undefined }>()
-const emit = defineEmits<{ waive: [reason: string]; takeBack: [] }>()
+const {
+  finding,
+  waiver = undefined,
+  busy = false,
+} = defineProps<{
+  finding: Finding
+  waiver?: Waiver | undefined
+  /** Something is being mended already. */
+  busy?: boolean
+}>()
+const emit = defineEmits<{ waive: [reason: string]; takeBack: []; mend: [mend: Mend] }>()
 const store = useLibrary()
 const writing = ref(false)
 const reason = ref('')
@@ -58,6 +67,17 @@ const sourceLink = computed(() => {
       <p>
         {{ finding.says }} <span class="muted">{{ finding.todo }}</span>
       </p>
+      <details v-if="store.may.write && !waiver && finding.mends?.length" class="mends small">
+        <summary class="link">
+          Use {{ finding.mends.length === 1 ? finding.mends[0]!.token : 'a token' }} …
+        </summary>
+        <div v-for="mend in finding.mends" :key="mend.token" class="mend">
+          <pre tabindex="0" :aria-label="`With ${mend.token}`">{{ mend.reads.join('\n') }}</pre>
+          <button type="button" class="act" :disabled="busy" @click="emit('mend', mend)">
+            Use {{ mend.token }}
+          </button>
+        </div>
+      </details>
       <p v-if="waiver" class="small muted">
         Waived by {{ waiver.by ?? 'somebody who has left' }} {{ ago(waiver.made_at) }}: {{ waiver.reason }}
         <button v-if="store.may.write" type="button" class="link" @click="emit('takeBack')">Take back</button>
@@ -108,6 +128,28 @@ const sourceLink = computed(() => {
 p {
   margin: 0;
   overflow-wrap: anywhere;
+}
+.mends {
+  margin-top: 2px;
+}
+summary {
+  display: inline-block;
+  cursor: pointer;
+}
+.mend {
+  display: flex;
+  gap: 16px;
+  align-items: center;
+  justify-content: space-between;
+  padding: 6px 0 2px;
+}
+.mend pre {
+  margin: 0;
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
+}
+.mend .act {
+  flex: none;
 }
 .why {
   display: flex;

@@ -12,6 +12,8 @@ const shown = useAddressChoice('shown', 'open')
 const found = shallowRef<Findings>()
 const problems = ref<Problem[]>([])
 const { say } = useSay()
+const { going, problems: mendProblems, mend } = useMending()
+const told = computed(() => [...problems.value, ...mendProblems.value])
 
 async function load() {
   try {
@@ -97,7 +99,8 @@ const takeBack = ({ id }: Pick<Waiver, 'id'>) =>
       <Choice v-model="component" label="Component" :options="components" />.
     </p>
     <p v-else-if="!problems.length" class="sentence muted" role="status">The rules are being run …</p>
-    <ProblemList v-if="problems.length" :problems />
+    <p v-if="going" role="status">The file is being saved …</p>
+    <ProblemList v-if="told.length" :problems="told" />
     <section v-for="group in groups" :key="group.name" :aria-label="group.title">
       <header>
         <h2>{{ group.title }}</h2>
@@ -109,6 +112,8 @@ const takeBack = ({ id }: Pick<Waiver, 'id'>) =>
           :key="keyOf(finding)"
           :finding
           :waiver="waiverOf(finding)"
+          :busy="going"
+          @mend="mend(finding.place!.file, $event)"
           @waive="waive(finding, $event)"
           @take-back="takeBack(waiverOf(finding)!)"
         />

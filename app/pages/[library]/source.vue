@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { begunSchema, sourceListSchema } from '~~/core/wire'
+import { sourceListSchema } from '~~/core/wire'
 import type { Problem } from '~~/core/problem'
 import { assetType } from '~~/core/read/source/assets'
 
@@ -71,12 +71,14 @@ async function keep(over = false) {
   if (!isChanged.value || !path.value || keeping.value || going.value) return
   keeping.value = true
   conflict.value = []
-  const form = new FormData()
-  form.set('note', `${path.value} written here`)
-  form.set('from', String(over ? (store.library?.revision?.number ?? from.value) : from.value))
-  form.append('file', new Blob([text.value]), path.value)
   try {
-    follow((await ask(begunSchema, `/libraries/${store.slug}/source`, { method: 'POST', form })).job)
+    const job = await saveSource(store.slug, {
+      path: path.value,
+      text: text.value,
+      from: over ? (store.library?.revision?.number ?? from.value) : from.value,
+      note: `${path.value} written here`,
+    })
+    follow(job)
   } catch (error) {
     conflict.value = problemsOf(error)
   } finally {

@@ -1,5 +1,8 @@
-import type { Check, Finding, ToCheck } from '../check'
+import { cssName } from '../../tokens/themes'
+import type { Resolved } from '../../tokens/resolve'
+import type { Check, Finding, Mend, ToCheck } from '../check'
 import type { Declared } from '../declared'
+import { mended } from '../mend'
 import { literalsIn, purposeOf, type Literal } from '../literals'
 import { nearestTokens, unseen, type Near } from '../nearness'
 import { purposesOf } from '../purposes'
@@ -12,24 +15,26 @@ export const rawValue: Check = {
     const ownerOf = new Map(
       given.contracts.flatMap(({ tag, files }) => files.map((file) => [file, tag] as const)).reverse(),
     )
-    const found = new Map<string, { finding: Finding; count: number }>()
+    const found = new Map<string, Written[]>()
     for (const declared of given.declared)
       for (const literal of literalsIn(declared.property, declared.value)) {
         const near = standingFor(literal, declared, given, purposes)
         if (near.length === 0) continue
         const about = `${declared.file} ${declared.property} ${literal.text}`
-        const known = found.get(about)
-        if (known) known.count++
-        else
-          found.set(about, {
-            finding: findingOf(declared, literal, near, ownerOf.get(declared.file)),
-            count: 1,
-          })
+        found.set(about, [...(found.get(about) ?? []), { declared, literal, near }])
       }
-    return [...found.values()].map(({ finding, count }) =>
-      count === 1 ? finding : { ...finding, says: `${finding.says} It stands there ${count} times.` },
-    )
+    return [...found].map(([about, written]) => {
+      const tag = ownerOf.get(written[0]!.declared.file)
+      return { ...findingOf(about, written, given.prefix), ...(tag === undefined ? {} : { tag }) }
+    })
   },
+}
+
+/** A literal where it is written, with the tokens that it may stand for. */
+interface Written {
+  declared: Declared
+  literal: Literal
+  near: readonly Near[]
 }
 
 /** Tokens that a literal may stand for; of lengths those that are used for the same purpose somewhere. */
@@ -50,33 +55,48 @@ const rank = ({ token }: Near): number => ['semantic', 'primitive', 'component']
 /** Tokens that are named at most. */
 const mostNamed = 3
 
-function findingOf(
-  { property, file, line }: Declared,
-  { text, type }: Literal,
-  near: readonly Near[],
-  tag: string | undefined,
-): Finding {
+/** What is told of one literal in one property of a file, wherever in it that stands. */
+function findingOf(about: string, written: readonly Written[], prefix: string): Finding {
+  const { declared, literal, near } = written[0]!
+  const { property, file, line } = declared
   const distance = near[0]!.distance
   const named = near
     .filter((other) => other.distance - distance < unseen)
-    .sort((a, b) => rank(a) - rank(b))
+    .toSorted((a, b) => rank(a) - rank(b))
     .slice(0, mostNamed)
     .map(({ token }) => token)
+  const [first] = named as [Resolved]
   const paths = named.map(({ path }) => path).join(', ')
-  const [first] = named
   const says =
     distance === 0
-      ? `${text} in ${property} is the value of ${paths}.`
-      : `${text} in ${property} is ${distance.toFixed(1)} (CIEDE2000) from ${first!.css}, the value of ${paths}.`
+      ? `${literal.text} in ${property} is the value of ${paths}.`
+      : `${literal.text} in ${property} is ${distance.toFixed(1)} (CIEDE2000) from ${first.css}, the value of ${paths}.`
+  const more = written.length > 1 ? ` It stands there ${written.length} times.` : ''
   return {
     rule: 'raw-value',
-    about: `${file} ${property} ${text}`,
-    says,
-    todo: `Use the token${named.length > 1 ? ' that is meant' : ''}, or waive it where it is another ${nounOf[type]}.`,
+    about,
+    says: `${says}${more}`,
+    todo: `Use the token${named.length > 1 ? ' that is meant' : ''}, or waive it where it is another ${nounOf[literal.type]}.`,
     place: { file, line },
-    token: first!.path,
-    ...(tag === undefined ? {} : { tag }),
+    token: first.path,
+    mends: named.flatMap((token) => mendOf(written, token, prefix) ?? []),
   }
+}
+
+/** The token in the place of every one of the literals, with its value for pages that have no tokens. */
+function mendOf(written: readonly Written[], token: Resolved, prefix: string): Mend | undefined {
+  const becomes = `var(${cssName(prefix, token.path)}, ${token.css})`
+  const edits = written.flatMap(({ declared: { valueAt }, literal: { at, text } }) =>
+    valueAt === undefined ? [] : [{ at: valueAt + at, was: text, becomes }],
+  )
+  if (edits.length < written.length) return undefined
+  const reads = [...new Set(written.map(({ declared }) => declared))].map((declared) => {
+    const inValue = written.flatMap(({ declared: other, literal: { at, text } }) =>
+      other === declared ? [{ at, was: text, becomes }] : [],
+    )
+    return `${declared.property}: ${mended(declared.value, inValue)}`.slice(0, 300)
+  })
+  return { token: token.path, reads: [...new Set(reads)], edits }
 }
 
 const nounOf: Record<Literal['type'], string> = {
