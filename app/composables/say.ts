@@ -14,7 +14,7 @@ export function useSay() {
   const put = (omit: Omit<Said, 'id'>) => {
     const id = ++next
     said.value = [...said.value.slice(-3), { id, ...omit }]
-    setTimeout(() => drop(id), omit.problem ? 12_000 : 6000)
+    setTimeout(() => drop(id), omit.problem || omit.act ? 12_000 : 6000)
   }
   const drop = (id: number) => {
     said.value = said.value.filter((said) => said.id !== id)
