@@ -150,12 +150,62 @@ test('rules of one selector meet where they are of two sheets of a page, under t
     '1 .a a.css b.css',
   ])
   expect(meet('p { gap: 1px }', 'p { gap: 2px }')).toEqual([])
+  expect(meet('.a { &:hover { gap: 1px } }', '.b { &:hover { gap: 2px } }')).toEqual([])
+  expect(meet('.a { &:hover { gap: 1px } }', '.a { &:hover { gap: 2px } }')).toHaveLength(1)
 })
 
-test('two tokens that have the same value of their own are told once; one that refers to the other is not', () => {
+test('two primitives of the same value are told once; what refers to another, or is no primitive, is not', () => {
+  const primitive = (tokens: TokenDocument): TokenDocument => ({
+    scale: { $extensions: { 'org.kept-shelf': { tier: 'primitive' } }, ...tokens },
+  })
   const other = { $type: 'color', $value: 'rgb(17 52 74)' }
-  expect(sayOf('same-value', {}, { ...scale, other })).toEqual([' ink other'])
-  expect(sayOf('same-value', {}, { ...scale, other: { $type: 'color', $value: '{ink}' } })).toEqual([])
+  expect(sayOf('same-value', {}, primitive({ ...scale, other }))).toEqual([' scale.ink scale.other'])
+  const alias = { $type: 'color', $value: '{scale.ink}' }
+  expect(sayOf('same-value', {}, primitive({ ...scale, other: alias }))).toEqual([])
+  expect(sayOf('same-value', {}, { ...scale, other })).toEqual([])
+})
+
+test('of colours, tokens that are used for the same come before others; a sum says nothing of its parts', () => {
+  const white = { $type: 'color', $value: '#FFF' }
+  const document = { page: white, inverse: white, edge: { $type: 'dimension', $value: '1px' } }
+  const use =
+    '.use { background: var(--x-page); color: var(--x-inverse); border-width: var(--x-edge); ' +
+    'height: calc(2 * var(--x-edge)) }'
+  const files = [
+    { path: 'use.css', text: use },
+    { path: 'a.css', text: '.a { color: white; height: 1px; outline: 1px solid white }' },
+    { path: 'demo/a.css', text: '.a { color: white }' },
+    { path: 'theme.css', text: ':root { --x-page: #FFF; --x-inverse: #FFF; --own: #FFF }' },
+  ]
+  const found = checkLibrary({ files, contracts: [], themes: [theme('day', null, document)], prefix: 'x' })
+  expect(found.flatMap(({ rule, says }) => (rule === 'raw-value' ? [says] : []))).toEqual([
+    'white in color is the value of inverse.',
+    '1px in outline is the value of edge.',
+    'white in outline is the value of page, inverse.',
+    '#FFF in --own is the value of page, inverse.',
+  ])
+})
+
+test('what a script lists or sets by name is no misspelling; nor is anything where there are no tokens', () => {
+  const files = [
+    {
+      path: 'x-card.js',
+      text:
+        "const list = [['--x-listed', '#fff']]\nexport class XCard extends HTMLElement { connectedCallback() { " +
+        "this.attachShadow({ mode: 'open' }).innerHTML = `<style>b { color: var(--x-listed); gap: var(--x-gat); " +
+        "margin: var( --x-nobody ) }</style><b>x</b>` } }\ncustomElements.define('x-card', XCard)",
+    },
+  ]
+  const { contracts } = readLibrary(files)
+  const said = (document: TokenDocument) =>
+    checkLibrary({ files, contracts, themes: [theme('day', null, document)], prefix: 'x' }).flatMap(
+      ({ rule, about, todo }) => (rule === 'undefined-property' ? [`${about}: ${todo}`] : []),
+    )
+  expect(said(scale)).toEqual([
+    'x-card --x-gat: Did you mean --x-gap?',
+    'x-card --x-nobody: Make a token of that name, or give it a fallback.',
+  ])
+  expect(said({})).toEqual([])
 })
 
 test('a token is used where what refers to it is', () => {

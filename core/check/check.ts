@@ -28,7 +28,7 @@ export const ruleTexts: Record<RuleName, { title: string; why: string }> = {
     why: 'Which of the rules wins depends on which sheet is loaded last.',
   },
   fallback: {
-    title: 'Fallbacks that differ',
+    title: 'Fallbacks that are not the token',
     why: 'Without the sheet of tokens a component looks otherwise than with it.',
   },
   'raw-value': {

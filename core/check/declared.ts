@@ -8,7 +8,7 @@ import { Tokens, walkSheet } from '../style/sheet'
 export interface Declared {
   property: string
   value: string
-  /** The selector of the innermost rule around it, and the conditions around that; each as one text. */
+  /** The selectors of the rules around it, the outermost first, and the conditions; each as one text. */
   selector: string
   conditions: string
   file: string
@@ -57,7 +57,7 @@ function declarationsOf(css: string): InSheet[] {
       found.push({
         property: property.startsWith('--') ? property : property.toLowerCase(),
         value: tokens.slice(value),
-        selector: selectors.at(-1) ?? '',
+        selector: selectors.join(' { '),
         conditions: conditions.join(' '),
         at,
         valueFrom: tokens.start(tokens.past(value.from)),

@@ -10,18 +10,30 @@ export interface Literal {
   type: 'color' | 'dimension' | 'duration' | 'fontWeight' | 'fontFamily'
 }
 
-/** What lengths in a property are for: one that is right for spacing is none for a border. */
-const purposes: [RegExp, string][] = [
-  [/^(?:scroll-)?(?:margin|padding)|gap$|^inset|^(?:top|right|bottom|left)$/, 'space'],
-  [/radius$/, 'radius'],
-  [/^(?:border|outline|column-rule)(?!-offset|-spacing)/, 'edge'],
-  [/^(?:min-|max-)?(?:width|height|inline-size|block-size)$|^flex-basis$/, 'size'],
-  [/^font-size$/, 'type size'],
-  [/^line-height$/, 'line height'],
-  [/^letter-spacing$/, 'letter spacing'],
-]
-export const purposeOf = (property: string): string | undefined =>
-  purposes.find(([pattern]) => pattern.test(property))?.[1]
+/** What lengths and colours in a property are for: one that is right for spacing is none for a border. */
+const purposes: Record<'color' | 'dimension', [RegExp, string][]> = {
+  dimension: [
+    [/^(?:scroll-)?(?:margin|padding)|gap$|^inset|^(?:top|right|bottom|left)$/, 'space'],
+    [/radius$/, 'radius'],
+    [/^(?:border|outline|column-rule)(?!-offset|-spacing)/, 'edge'],
+    [/^(?:min-|max-)?(?:width|height|inline-size|block-size)$|^flex-basis$/, 'size'],
+    [/^font-size$/, 'type size'],
+    [/^line-height$/, 'line height'],
+    [/^letter-spacing$/, 'letter spacing'],
+  ],
+  color: [
+    [/^background/, 'ground'],
+    [/^(?:border|outline|column-rule)/, 'edge'],
+    [/shadow$/, 'shadow'],
+    [/^(?:fill|stroke)$/, 'drawing'],
+    [/color$|^text-decoration/, 'text'],
+  ],
+}
+/** What a value of a type is for in a property; nothing where that is not told apart. */
+export const purposeOf = (property: string, type: string): string | undefined =>
+  type === 'color' || type === 'dimension'
+    ? purposes[type].find(([pattern]) => pattern.test(property))?.[1]
+    : undefined
 
 /** Properties that take colours by name: elsewhere a name may be anything. */
 const coloured = /color|^background|^border|^outline|shadow$|^fill$|^stroke$|^text-decoration|^column-rule/
@@ -73,7 +85,7 @@ function typeOf(token: number, text: string, property: string): Literal['type'] 
       return coloured.test(property) && isColour(text) ? 'color' : undefined
     case tokenTypes.Dimension:
       if (parseFloat(text) === 0) return undefined
-      if (/^[+-]?[\d.]+(?:px|rem)$/i.test(text) && purposeOf(property)) return 'dimension'
+      if (/^[+-]?[\d.]+(?:px|rem)$/i.test(text) && purposeOf(property, 'dimension')) return 'dimension'
       return /^[\d.]+m?s$/i.test(text) && /^(?:transition|animation)/.test(property) ? 'duration' : undefined
     case tokenTypes.Number:
       return property === 'font-weight' ? 'fontWeight' : undefined

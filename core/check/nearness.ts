@@ -24,7 +24,7 @@ const isFar = (left: Rgb, right: Rgb): boolean =>
 
 /** Below this nobody sees two colours apart, side by side; up to the other they may be taken for one (CIEDE2000). */
 export const unseen = 0.5
-export const nearly = 3
+export const nearly = 1.5
 
 /** How far two colours are apart as people see it (CIEDE2000), transparency apart; `undefined` where one is none. */
 export function colourDistance(left: string, right: string): number | undefined {

@@ -16,14 +16,18 @@ export function purposesOf({
     purposes.set(path, known.add(purpose))
     for (const tokens of tokensOf.values()) for (const next of refersOf(tokens.get(path))) note(next, purpose)
   }
+  const typeOf = (path: string) => [...tokensOf.values()].find((tokens) => tokens.has(path))?.get(path)?.type
   for (const { property, value } of declared) {
-    const purpose = purposeOf(property)
-    if (purpose === undefined || !value.includes('var(')) continue
+    // what goes into a sum says nothing of what its parts are for
+    if (!value.includes('var(') || sum.test(value)) continue
     for (const name of readIn(value)) {
       const path = byProperty.get(name)
-      if (path !== undefined) note(path, purpose)
+      const type = path === undefined ? undefined : typeOf(path)
+      const purpose = type === undefined ? undefined : purposeOf(property, type)
+      if (path !== undefined && purpose !== undefined) note(path, purpose)
     }
   }
   return purposes
 }
+const sum = /\b(?:calc|min|max|clamp|round|mod|rem)\(/i
 const refersOf = (token: Resolved | undefined): readonly string[] => token?.refers ?? []

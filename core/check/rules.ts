@@ -1,4 +1,5 @@
 import type { Contract } from '../contract/contract'
+import { isBeside } from '../read/source/reading'
 import type { SourceText } from '../read/source/source-text'
 import type { Resolved } from '../tokens/resolve'
 import { cssProperties, resolveTheme, type Theme } from '../tokens/themes'
@@ -47,7 +48,8 @@ export function checkLibrary(given: {
         [...cssProperties(prefix, token).keys()].map((name) => [name, token.path] as const),
       ),
     ),
-    declared: declaredIn(given.files),
+    // tests and demonstrations are nobody's but their own
+    declared: declaredIn(given.files.filter(({ path }) => !isBeside(path))),
   }
   return checks.flatMap((check) => check.run(toCheck).slice(0, mostOfOne))
 }

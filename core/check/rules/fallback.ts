@@ -5,35 +5,38 @@ import type { Check, Finding, ToCheck } from '../check'
 import { readIn } from '../declared'
 import { isSameValue } from '../nearness'
 
-/** Fallbacks of one custom property that differ from one another, or from the token it is. */
+/**
+ * Fallbacks of a token's custom property that are not its value. What is no token may fall back to another value in
+ * each use: that is how a component says what it has by itself.
+ */
 export const fallback: Check = {
   rule: 'fallback',
   run: (given) =>
     given.contracts.flatMap((contract) =>
       membersOf(contract, 'custom-property').flatMap((property): Finding[] => {
         const { name, known, fallbacks } = property
-        // what falls back to another custom property has the fallback of that
-        const own = [...new Set(fallbacks)].filter((text) => text !== '' && !text.includes('('))
+        // what falls back to another custom property has the fallback of that; a sum is not worked out
+        const own = [...new Set(fallbacks)].filter((text) => text !== '' && !workedOut.test(text))
         const token = given.base.get(given.byProperty.get(name) ?? '')
-        const told = known === 'comment' ? undefined : differing(name, own, token)
-        if (!told) return []
+        const other = token && known !== 'comment' ? differing(own, token) : undefined
+        if (!token || other === undefined) return []
         const { tag } = contract
-        const place = placeOf(given, contract, name, told.other) ?? property.place
-        const { says, todo } = told
         return [
           {
             rule: 'fallback',
             about: `${tag} ${name}`,
-            says,
-            todo,
+            says: `${name} falls back to ${other}; ${token.path} is ${token.css}.`,
+            todo: 'Give it the value of the token, or no fallback.',
             tag,
-            place,
-            ...(token ? { token: token.path } : {}),
+            place: placeOf(given, contract, name, other) ?? property.place,
+            token: token.path,
           },
         ]
       }),
     ),
 }
+
+const workedOut = /\b(?:var|calc|min|max|clamp)\(/i
 
 /** Where a component has a fallback of a custom property. */
 function placeOf(
@@ -48,28 +51,11 @@ function placeOf(
   return found && { file: found.file, line: found.line }
 }
 
-/** The fallback that is otherwise than it should be, and what is to be said of it. */
-function differing(
-  name: string,
-  given: readonly string[],
-  token: Resolved | undefined,
-): { other: string; says: string; todo: string } | undefined {
-  const meant = token?.css ?? given[0]
-  const other = given.find((text) => meant !== undefined && !isAsMeant(text, meant, token))
-  if (other === undefined) return undefined
-  return token
-    ? {
-        other,
-        says: `${name} falls back to ${other}; ${token.path} is ${token.css}.`,
-        todo: 'Give it the value of the token, or no fallback.',
-      }
-    : {
-        other,
-        says: `${name} falls back to ${meant} in one place and to ${other} in another.`,
-        todo: 'Give it one fallback.',
-      }
-}
+/** The fallback that is otherwise than the token. */
+const differing = (given: readonly string[], token: Resolved): string | undefined =>
+  given.find(
+    (text) => !isSameValue(text, token.css) && !(token.type === 'fontFamily' && isEndOf(text, token.css)),
+  )
 
 /** The end of a list of faces is what is left of it where none of the others is there. */
-const isAsMeant = (text: string, meant: string, token: Resolved | undefined): boolean =>
-  isSameValue(text, meant) || (token?.type === 'fontFamily' && meant.endsWith(text))
+const isEndOf = (text: string, faces: string): boolean => faces.endsWith(text)

@@ -16,13 +16,16 @@ export const rawValue: Check = {
       given.contracts.flatMap(({ tag, files }) => files.map((file) => [file, tag] as const)).reverse(),
     )
     const found = new Map<string, Written[]>()
-    for (const declared of given.declared)
+    for (const declared of given.declared) {
+      // what gives a token its value is written out on purpose
+      if (given.byProperty.has(declared.property)) continue
       for (const literal of literalsIn(declared.property, declared.value)) {
         const near = standingFor(literal, declared, given, purposes)
         if (near.length === 0) continue
         const about = `${declared.file} ${declared.property} ${literal.text}`
         found.set(about, [...(found.get(about) ?? []), { declared, literal, near }])
       }
+    }
     return [...found].map(([about, written]) => {
       const tag = ownerOf.get(written[0]!.declared.file)
       return { ...findingOf(about, written, given.prefix), ...(tag === undefined ? {} : { tag }) }
@@ -37,7 +40,7 @@ interface Written {
   near: readonly Near[]
 }
 
-/** Tokens that a literal may stand for; of lengths those that are used for the same purpose somewhere. */
+/** Tokens that a literal may stand for: those that are used for the same somewhere. */
 function standingFor(
   { text, type }: Literal,
   { property }: Declared,
@@ -45,9 +48,10 @@ function standingFor(
   purposes: ReadonlyMap<string, ReadonlySet<string>>,
 ): Near[] {
   const near = nearestTokens(text, base.values(), type)
-  if (type !== 'dimension') return near
-  const purpose = purposeOf(property)
-  return near.filter(({ token }) => purpose !== undefined && purposes.get(token.path)?.has(purpose))
+  const purpose = purposeOf(property, type)
+  const sameUse = near.filter(({ token }) => purpose !== undefined && purposes.get(token.path)?.has(purpose))
+  // of colours those for the same use come first; a length for another use is another length
+  return type === 'dimension' || sameUse.length > 0 ? sameUse : near
 }
 
 /** Tokens in the order in which a component is to use them. */

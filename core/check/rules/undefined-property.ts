@@ -5,27 +5,42 @@ import type { Check, Finding, ToCheck } from '../check'
 /** Custom properties that are read as if they were tokens, and that nothing gives a value. */
 export const undefinedProperty: Check = {
   rule: 'undefined-property',
-  run: (given) =>
-    given.contracts.flatMap((contract) =>
+  run(given) {
+    if (given.byProperty.size === 0) return []
+    const set = setIn(given)
+    return given.contracts.flatMap((contract) =>
       membersOf(contract, 'custom-property').flatMap(({ name, known, place, fallbacks, hostValue }) => {
-        if (known === 'comment' || hostValue !== undefined) return []
+        if (known === 'comment' || hostValue !== undefined || set.has(name)) return []
         const finding = judge(given, name, fallbacks.length > 0)
         return finding ? [{ ...finding, tag: contract.tag, place, about: `${contract.tag} ${name}` }] : []
       }),
-    ),
+    )
+  },
 }
+
+/**
+ * Names that files have otherwise than to be read: in declarations, in lists and calls of scripts, and in what is said
+ * of a component. Whatever any of them does with it, somebody knows of the name.
+ */
+const setIn = ({ files }: ToCheck): ReadonlySet<string> =>
+  new Set(
+    files.flatMap(({ text }) =>
+      [...text.matchAll(/(var\(\s*)?(--[\w-]+)/g)].flatMap(([, read, name]) =>
+        read === undefined ? [name!] : [],
+      ),
+    ),
+  )
 
 /** Letters in which a name with a fallback differs from the one that was meant. */
 const mostLetters = 2
 
 /** One with a fallback is a way in for whoever uses the component, unless a token is called nearly so. */
 function judge(
-  { prefix, byProperty, declared }: ToCheck,
+  { prefix, byProperty }: ToCheck,
   name: string,
   hasFallback: boolean,
 ): Pick<Finding, 'rule' | 'says' | 'todo'> | undefined {
   if (!name.startsWith(`--${prefix}-`) || byProperty.has(name)) return undefined
-  if (declared.some(({ property }) => property === name)) return undefined
   const near = nearestName(name, [...byProperty.keys()])
   if (hasFallback && (near === undefined || distance(name, near) > mostLetters)) return undefined
   return {
