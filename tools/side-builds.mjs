@@ -47,6 +47,7 @@ export const buildSides = () =>
         'read-speed': 'tools/bench/read-speed.ts',
         'read-again': 'tools/bench/read-again.ts',
         'variants-read': 'tools/bench/variants-read.ts',
+        'check-cost': 'tools/bench/check-cost.ts',
         terns: 'tools/bench/terns.ts',
         covering: 'tools/bench/covering.ts',
         ways: 'tools/bench/ways.ts',

@@ -32,6 +32,20 @@ function variantsRead() {
   }
 }
 
+function checkCost() {
+  const { whole, checked, findings } = JSON.parse(
+    execFileSync(process.execPath, [`${root}/.build/check-cost.mjs`], { cwd: root, encoding: 'utf8' }),
+  )
+  return {
+    name: 'check-cost',
+    value: round(checked / whole),
+    unit: 'ratio',
+    aim: 1,
+    against: 'reading the same library',
+    detail: `${round(checked)} ms against ${round(whole)} ms, 5,000 colours, ${findings} findings`,
+  }
+}
+
 let grown
 
 const readingAgain = () =>
@@ -74,6 +88,7 @@ function readGrowth() {
 export const benchmarks = {
   'read-speed': { run: readSpeed },
   'variants-read': { run: variantsRead },
+  'check-cost': { run: checkCost },
   'read-again': { run: readAgain },
   'read-growth': { run: readGrowth },
 }

@@ -1,6 +1,6 @@
 import { cssName } from '../../tokens/themes'
 import type { Resolved } from '../../tokens/resolve'
-import type { Check, Finding, Mend, ToCheck } from '../check'
+import type { Check, Finding, Mend } from '../check'
 import type { Declared } from '../declared'
 import { mended } from '../mend'
 import { literalsIn, purposeOf, type Literal } from '../literals'
@@ -12,6 +12,7 @@ export const rawValue: Check = {
   rule: 'raw-value',
   run(given) {
     const purposes = purposesOf(given)
+    const nearOf = remembered((text, type) => nearestTokens(text, given.base.values(), type))
     const ownerOf = new Map(
       given.contracts.flatMap(({ tag, files }) => files.map((file) => [file, tag] as const)).reverse(),
     )
@@ -20,7 +21,7 @@ export const rawValue: Check = {
       // what gives a token its value is written out on purpose
       if (given.byProperty.has(declared.property)) continue
       for (const literal of literalsIn(declared.property, declared.value)) {
-        const near = standingFor(literal, declared, given, purposes)
+        const near = standingFor(literal, declared, nearOf, purposes)
         if (near.length === 0) continue
         const about = `${declared.file} ${declared.property} ${literal.text}`
         found.set(about, [...(found.get(about) ?? []), { declared, literal, near }])
@@ -40,14 +41,26 @@ interface Written {
   near: readonly Near[]
 }
 
+type NearOf = (text: string, type: string) => readonly Near[]
+/** A library has few literals, and each of them again and again. */
+function remembered(nearOf: NearOf): NearOf {
+  const known = new Map<string, readonly Near[]>()
+  return (text, type) => {
+    const key = `${type} ${text}`
+    const near = known.get(key) ?? nearOf(text, type)
+    known.set(key, near)
+    return near
+  }
+}
+
 /** Tokens that a literal may stand for: those that are used for the same somewhere. */
 function standingFor(
   { text, type }: Literal,
   { property }: Declared,
-  { base }: ToCheck,
+  nearOf: NearOf,
   purposes: ReadonlyMap<string, ReadonlySet<string>>,
-): Near[] {
-  const near = nearestTokens(text, base.values(), type)
+): readonly Near[] {
+  const near = nearOf(text, type)
   const purpose = purposeOf(property, type)
   const sameUse = near.filter(({ token }) => purpose !== undefined && purposes.get(token.path)?.has(purpose))
   // of colours those for the same use come first; a length for another use is another length

@@ -15,27 +15,43 @@ export const tier: Check = {
   rule: 'tier',
   run(given) {
     const purposes = purposesOf(given)
-    return [...given.tokensOf].flatMap(([theme, tokens]) =>
-      [...tokens.values()]
-        // what a theme has from the one it is built on is told there
-        .filter(({ from }) => from === theme)
-        .flatMap((token) => judge(theme, token, tokens, purposes)),
-    )
+    return [...given.tokensOf].flatMap(([theme, tokens]) => {
+      const inTier = byTier(tokens)
+      return (
+        [...tokens.values()]
+          // what a theme has from the one it is built on is told there
+          .filter(({ from }) => from === theme)
+          .flatMap((token) => judge(theme, token, { tokens, inTier, purposes }))
+      )
+    })
   },
 }
 
-type Tokens = ReadonlyMap<string, Resolved>
-type Purposes = ReadonlyMap<string, ReadonlySet<string>>
+interface Known {
+  tokens: ReadonlyMap<string, Resolved>
+  inTier: (tier: Tier, type: string) => readonly Resolved[]
+  purposes: ReadonlyMap<string, ReadonlySet<string>>
+}
 
-function judge(theme: string, token: Resolved, tokens: Tokens, purposes: Purposes): Finding[] {
+function byTier(tokens: Known['tokens']): Known['inTier'] {
+  const groups = new Map<string, Resolved[]>()
+  for (const token of tokens.values()) {
+    const key = `${token.tier} ${token.type}`
+    const group = groups.get(key)
+    if (group) group.push(token)
+    else groups.set(key, [token])
+  }
+  return (tier, type) => groups.get(`${tier} ${type}`) ?? []
+}
+
+function judge(theme: string, token: Resolved, known: Known): Finding[] {
   const wanted = above[token.tier]
   if (!wanted) return []
-  const nearest = nearestIn(wanted, token, tokens, purposes)
   const past = token.refers
-    .map((path) => tokens.get(path))
+    .map((path) => known.tokens.get(path))
     .find((other) => other !== undefined && other.tier !== wanted && other.tier !== token.tier)
-  const isRaw = token.refers.length === 0 && nearest !== undefined
-  if (!past && !isRaw) return []
+  const nearest = past || token.refers.length === 0 ? nearestIn(wanted, token, known) : undefined
+  if (!past && !nearest) return []
   const broken = past
     ? `refers to ${past.path}, which is ${past.tier}`
     : `has a value of its own, ${token.css}`
@@ -53,12 +69,9 @@ function judge(theme: string, token: Resolved, tokens: Tokens, purposes: Purpose
 }
 
 /** The token of a tier that comes nearest; a length stands only for one that is used for the same. */
-function nearestIn(wanted: Tier, token: Resolved, tokens: Tokens, purposes: Purposes): Resolved | undefined {
+function nearestIn(wanted: Tier, token: Resolved, { inTier, purposes }: Known): Resolved | undefined {
   const ours = purposes.get(token.path)
   const isFor = ({ path }: Resolved) =>
     token.type !== 'dimension' || [...(purposes.get(path) ?? [])].some((purpose) => ours?.has(purpose))
-  const candidates = [...tokens.values()].filter(
-    (other) => other.tier === wanted && other.path !== token.path && isFor(other),
-  )
-  return nearestTokens(token.css, candidates, token.type)[0]?.token
+  return nearestTokens(token.css, inTier(wanted, token.type).filter(isFor), token.type)[0]?.token
 }
