@@ -193,6 +193,7 @@ test('what a script lists or sets by name is no misspelling; nor is anything whe
       text:
         "const list = [['--x-listed', '#fff']]\nexport class XCard extends HTMLElement { connectedCallback() { " +
         "this.attachShadow({ mode: 'open' }).innerHTML = `<style>b { color: var(--x-listed); gap: var(--x-gat); " +
+        'top: var(--x-liste); ' +
         "margin: var( --x-nobody ) }</style><b>x</b>` } }\ncustomElements.define('x-card', XCard)",
     },
   ]
@@ -203,6 +204,7 @@ test('what a script lists or sets by name is no misspelling; nor is anything whe
     )
   expect(said(scale)).toEqual([
     'x-card --x-gat: Did you mean --x-gap?',
+    'x-card --x-liste: Did you mean --x-listed?',
     'x-card --x-nobody: Make a token of that name, or give it a fallback.',
   ])
   expect(said({})).toEqual([])

@@ -35,6 +35,13 @@ test('findings: where and what, waived with a reason by keyboard, told as waived
     )
     await page.goBack()
   })
+  await test.step('a component says on its own page what is noticed of it', async () => {
+    await page.goto(`${at.url}/tern/tern-weather-chip/made`)
+    await page.getByRole('link', { name: '2 findings' }).click()
+    await expect(page).toHaveURL(/findings\?of=tern-weather-chip/)
+    await expect(page.getByRole('listitem').filter({ hasText: 'Waive' })).toHaveCount(2)
+    await page.goto(`${at.url}/tern/findings`)
+  })
   await test.step('a value is replaced by its token: seen before, saved, and taken back', async () => {
     const raw = page
       .getByRole('region', { name: 'Values that a token stands for' })

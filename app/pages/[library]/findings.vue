@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { ruleNames, ruleTexts, type Finding } from '~~/core/check/check'
-import { findingsSchema, madeSchema, nothingSchema, type Findings, type Waiver } from '~~/core/wire'
-import type { Problem } from '~~/core/problem'
+import { madeSchema, nothingSchema, type Waiver } from '~~/core/wire'
 
 /** What the rules notice in the whole library, rule by rule, and what of that is let stand. */
 const store = useLibrary()
@@ -9,45 +8,21 @@ useHead({ title: () => `Findings · ${store.library?.title} · Kept Shelf` })
 const rule = useAddressChoice('rule', 'any')
 const component = useAddressChoice('of', 'all')
 const shown = useAddressChoice('shown', 'open')
-const found = shallowRef<Findings>()
-const problems = ref<Problem[]>([])
+const { isLoaded, findings, open, stale, waiverOf, problems, load } = useFindings()
 const { say } = useSay()
 const { going, problems: mendProblems, mend } = useMending()
 const told = computed(() => [...problems.value, ...mendProblems.value])
 
-async function load() {
-  try {
-    found.value = await ask(findingsSchema, `/libraries/${store.slug}/findings`)
-    problems.value = []
-  } catch (error) {
-    problems.value = problemsOf(error)
-  }
-}
-watch(() => [store.slug, store.findingsStamp], load, { immediate: true })
-
-const keyOf = ({ rule, about }: Pick<Finding, 'rule' | 'about'>) => `${rule} ${about}`
-const waivers = computed(
-  () => new Map((found.value?.waivers ?? []).map((waiver) => [keyOf(waiver), waiver] as const)),
-)
-const waiverOf = (finding: Finding): Waiver | undefined => waivers.value.get(keyOf(finding))
-const open = computed(() => (found.value?.findings ?? []).filter((finding) => !waiverOf(finding)))
 const wanted = (finding: Finding) =>
   (rule.value === 'any' || finding.rule === rule.value) &&
   (component.value === 'all' || finding.tag === component.value) &&
   (shown.value === 'all' || (shown.value === 'waived') === (waiverOf(finding) !== undefined))
 const groups = computed(() =>
   ruleNames.flatMap((name) => {
-    const findings = (found.value?.findings ?? []).filter(
-      (finding) => finding.rule === name && wanted(finding),
-    )
-    return findings.length ? [{ name, ...ruleTexts[name], findings }] : []
+    const ofRule = findings.value.filter((finding) => finding.rule === name && wanted(finding))
+    return ofRule.length ? [{ name, ...ruleTexts[name], findings: ofRule }] : []
   }),
 )
-/** Waivers of what no rule notices any more. */
-const stale = computed(() => {
-  const now = new Set((found.value?.findings ?? []).map(keyOf))
-  return (found.value?.waivers ?? []).filter((waiver) => !now.has(keyOf(waiver)))
-})
 const countOf = (name: string) => open.value.filter((finding) => finding.rule === name).length
 const rules = computed(() => [
   { value: 'any', title: 'every rule' },
@@ -59,7 +34,7 @@ const rules = computed(() => [
 ])
 const components = computed(() => [
   { value: 'all', title: 'the whole library' },
-  ...[...new Set((found.value?.findings ?? []).flatMap(({ tag }) => tag ?? []))].map((tag) => ({
+  ...[...new Set(findings.value.flatMap(({ tag }) => tag ?? []))].map((tag) => ({
     value: tag,
     title: store.title(tag),
   })),
@@ -92,7 +67,7 @@ const takeBack = ({ id }: Pick<Waiver, 'id'>) =>
 <template>
   <main class="findings">
     <h1>Findings</h1>
-    <p v-if="found" class="sentence">
+    <p v-if="isLoaded" class="sentence">
       {{ plural(open.length, 'finding is', 'findings are') }} open. Shown is what is
       <Choice v-model="shown" label="Shown is what is" :options="states" /> of
       <Choice v-model="rule" label="Rule" :options="rules" /> in
@@ -109,7 +84,7 @@ const takeBack = ({ id }: Pick<Waiver, 'id'>) =>
       <ul>
         <FindingRow
           v-for="finding in group.findings"
-          :key="keyOf(finding)"
+          :key="findingKey(finding)"
           :finding
           :waiver="waiverOf(finding)"
           :busy="going"
@@ -119,9 +94,9 @@ const takeBack = ({ id }: Pick<Waiver, 'id'>) =>
         />
       </ul>
     </section>
-    <p v-if="found && !groups.length" class="muted">
+    <p v-if="isLoaded && !groups.length" class="muted">
       {{
-        found.findings.length
+        findings.length
           ? 'Nothing of that kind.'
           : 'No rule notices anything: what can be seen from tokens and sheets is in order.'
       }}

@@ -8,10 +8,11 @@ export const undefinedProperty: Check = {
   run(given) {
     if (given.byProperty.size === 0) return []
     const set = setIn(given)
+    const names = [...new Set([...given.byProperty.keys(), ...set])]
     return given.contracts.flatMap((contract) =>
       membersOf(contract, 'custom-property').flatMap(({ name, known, place, fallbacks, hostValue }) => {
         if (known === 'comment' || hostValue !== undefined || set.has(name)) return []
-        const finding = judge(given, name, fallbacks.length > 0)
+        const finding = judge(given, name, { hasFallback: fallbacks.length > 0, names })
         return finding ? [{ ...finding, tag: contract.tag, place, about: `${contract.tag} ${name}` }] : []
       }),
     )
@@ -38,10 +39,10 @@ const mostLetters = 2
 function judge(
   { prefix, byProperty }: ToCheck,
   name: string,
-  hasFallback: boolean,
+  { hasFallback, names }: { hasFallback: boolean; names: string[] },
 ): Pick<Finding, 'rule' | 'says' | 'todo'> | undefined {
   if (!name.startsWith(`--${prefix}-`) || byProperty.has(name)) return undefined
-  const near = nearestName(name, [...byProperty.keys()])
+  const near = nearestName(name, names)
   if (hasFallback && (near === undefined || distance(name, near) > mostLetters)) return undefined
   return {
     rule: 'undefined-property',

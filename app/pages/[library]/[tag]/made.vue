@@ -145,6 +145,7 @@ useKeys([
             {{ picking ? 'Point at it now' : 'Pick by pointing' }} <span class="key">p</span>
           </button>
         </p>
+        <ComponentFindings :tag class="lead" />
         <ProblemList v-if="problems.length" :problems />
         <MarkupTree
           v-if="nodes.length"
