@@ -154,7 +154,7 @@ test('a token file is replaced whole, refused with each reason, and taken back',
   await expect(page.getByRole('button', { name: 'text.strong in Nightwatch: #E9EEF1' })).toBeVisible()
   const [file] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('link', { name: 'file' }).nth(1).click(),
+    page.getByRole('link', { name: 'file', exact: true }).nth(1).click(),
   ])
   expect(JSON.parse(readFileSync(await file.path(), 'utf8'))).toEqual(
     JSON.parse(readFileSync('demo/tern/tokens/nightwatch.json', 'utf8')),
