@@ -27,6 +27,9 @@ interface TokenDraft {
   value: unknown
 }
 
+/** What the feed of a library tells: what changed, and of which component or job. */
+const newsSchema = z.object({ what: z.string(), tag: z.string().optional(), job: z.string().optional() })
+
 /** One library as the interface has it: what stands on the shelf, its themes, and the news about it. */
 export const useLibrary = defineStore('library', () => {
   const slug = ref('')
@@ -166,7 +169,6 @@ export const useLibrary = defineStore('library', () => {
     const job = await ask(jobSchema, `/libraries/${slug.value}/jobs/${id}`).catch(() => undefined)
     if (job && library.value) library.value = { ...library.value, job }
   }
-  const newsSchema = z.object({ what: z.string(), tag: z.string().optional(), job: z.string().optional() })
   function listen(name: string) {
     feed = new EventSource(`/api/libraries/${name}/feed`)
     feed.onmessage = ({ data }) => hear(newsSchema.parse(JSON.parse(String(data))))
@@ -176,10 +178,9 @@ export const useLibrary = defineStore('library', () => {
     if (what === 'words') wordsStamp.value++
     if (what === 'release') releaseStamp.value++
     if (['findings', 'tokens', 'source', 'lost'].includes(what)) findingsStamp.value++
-    if (what === 'findings') return
     if (evidence.value && ['evidence', 'source', 'provisions', 'words', 'lost'].includes(what))
       void loadEvidence().catch(() => undefined)
-    if (what === 'evidence') return
+    if (what === 'evidence' || what === 'findings') return
     if (what === 'job' && job !== undefined) void loadJob(job)
     else if (what === 'words' && tag !== undefined) void loadParts({ tag })
     else if (['tokens', 'release', 'staff', 'provisions', 'widths'].includes(what))
