@@ -37,7 +37,7 @@ test('findings: where and what, waived with a reason by keyboard, told as waived
   })
   await test.step('a component says on its own page what is noticed of it', async () => {
     await page.goto(`${at.url}/tern/tern-weather-chip/made`)
-    await page.getByRole('link', { name: '2 findings' }).click()
+    await page.getByRole('link', { name: 'Two findings' }).click()
     await expect(page).toHaveURL(/findings\?of=tern-weather-chip/)
     await expect(page.getByRole('listitem').filter({ hasText: 'Waive' })).toHaveCount(2)
     await page.goto(`${at.url}/tern/findings`)

@@ -9,7 +9,7 @@ const own = computed(() => open.value.filter((finding) => finding.tag === tag))
 <template>
   <p v-if="own.length" class="small">
     <NuxtLink class="link" :to="{ path: `/${store.slug}/findings`, query: { of: tag } }">{{
-      plural(own.length, 'finding')
+      capital(plural(own.length, 'finding'))
     }}</NuxtLink>: {{ own[0]!.says }}<template v-if="own.length > 1"> …</template>
   </p>
 </template>

@@ -68,7 +68,7 @@ const takeBack = ({ id }: Pick<Waiver, 'id'>) =>
   <main class="findings">
     <h1>Findings</h1>
     <p v-if="isLoaded" class="sentence">
-      {{ plural(open.length, 'finding is', 'findings are') }} open. Shown is what is
+      {{ capital(plural(open.length, 'finding is', 'findings are')) }} open. Shown is what is
       <Choice v-model="shown" label="Shown is what is" :options="states" /> of
       <Choice v-model="rule" label="Rule" :options="rules" /> in
       <Choice v-model="component" label="Component" :options="components" />.
@@ -79,7 +79,7 @@ const takeBack = ({ id }: Pick<Waiver, 'id'>) =>
     <section v-for="group in groups" :key="group.name" :aria-label="group.title">
       <header>
         <h2>{{ group.title }}</h2>
-        <p class="small muted">{{ plural(group.findings.length, 'finding') }}. {{ group.why }}</p>
+        <p class="small muted">{{ capital(plural(group.findings.length, 'finding')) }}. {{ group.why }}</p>
       </header>
       <ul>
         <FindingRow
