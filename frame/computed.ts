@@ -6,7 +6,9 @@ const longhands: readonly string[] = [...getComputedStyle(document.documentEleme
   (name) => !name.startsWith('--'),
 )
 
-/** Names of longhands that say by another name what is said already, as text runs (CSS Logical Properties 1). */
+/**
+ * Names of longhands that say by another name what is said already, as text runs (CSS Logical Properties 1).
+ */
 const logical = /(?:^|-)(?:inline|block)(?:-|$)|^border-(?:start|end)-(?:start|end)-radius$/
 
 /** Longhands that together say how an element looks, each thing once; a caret comes and goes. */

@@ -5,7 +5,9 @@ import type { Problem } from '~~/core/problem'
 /** A finding by its rule and what it is about. */
 export const findingKey = ({ rule, about }: Pick<Finding, 'rule' | 'about'>): string => `${rule} ${about}`
 
-/** What rules notice in the library that is looked at, and what of that is waived; kept up as that changes. */
+/**
+ * What rules notice in the library that is looked at, and what of that is waived; kept up as that changes.
+ */
 export function useFindings() {
   const store = useLibrary()
   const found = shallowRef<Findings>()

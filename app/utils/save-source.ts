@@ -1,7 +1,8 @@
 import { begunSchema } from '~~/core/wire'
 
 /**
- * Begins a job that makes one file another, over the revision it was made from: what somebody else changed since is
+ * Begins a job that makes one file another, over the revision it was made from: what somebody else changed
+ * since is
  * not written over. Answers the job's id.
  */
 export async function saveSource(

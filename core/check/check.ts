@@ -2,10 +2,12 @@ import { z } from 'zod'
 import type { Contract } from '../contract/contract'
 import type { SourceText } from '../read/source/source-text'
 import type { ResolvedTokens } from '../tokens/resolve'
-import type { Theme } from '../tokens/themes'
 import type { Declared } from './declared'
 
-/** The rules there are, by the names they are kept under, in the order in which they are told. */
+/**
+ * The rules there are, by the names they are kept under, in the order in which they are told: what is broken
+ * first.
+ */
 export const ruleNames = [
   'undefined-property',
   'class-name',
@@ -50,7 +52,8 @@ export const ruleTexts: Record<RuleName, { title: string; why: string }> = {
 }
 
 /**
- * A change of one file that mends a finding: the token that is used then, the declarations as they read after it, and
+ * A change of one file that mends a finding: the token that is used then, the declarations as they read
+ * after it, and
  * what is written instead of what at which offsets of the file.
  */
 export const mendSchema = z.object({
@@ -81,7 +84,6 @@ export type Finding = z.infer<typeof findingSchema>
 export interface ToCheck {
   files: readonly SourceText[]
   contracts: readonly Contract[]
-  themes: Theme[]
   /** What custom properties of tokens begin with, after the two dashes. */
   prefix: string
   /** Tokens of the base theme, and of each theme by its name. */
@@ -95,6 +97,5 @@ export interface ToCheck {
 
 /** One rule, run over the tokens and components of a library. */
 export interface Check {
-  rule: RuleName
   run(given: ToCheck): Finding[]
 }

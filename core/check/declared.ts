@@ -1,8 +1,8 @@
-import { tokenTypes } from 'css-tree/tokenizer'
 import { sheetsIn } from '../read/sheets-in'
 import { selectorKey } from '../read/places'
 import type { SourceText } from '../read/source/source-text'
 import { Tokens, walkSheet } from '../style/sheet'
+import { varsIn } from '../style/trace'
 
 /** A declaration as it is written in a sheet. */
 export interface Declared {
@@ -67,14 +67,6 @@ function declarationsOf(css: string): InSheet[] {
   return found
 }
 
-/** Names of custom properties that a value reads by `var()`. */
-export function readIn(value: string): string[] {
-  const tokens = new Tokens(value)
-  const names: string[] = []
-  for (let i = 0; i < tokens.length; i++) {
-    if (tokens.type(i) !== tokenTypes.Function || tokens.name(i).toLowerCase() !== 'var') continue
-    const name = tokens.past(i + 1)
-    if (tokens.type(name) === tokenTypes.Ident) names.push(tokens.name(name))
-  }
-  return names
-}
+/** Names of custom properties that a value reads by `var()`, in fallbacks too. */
+export const readIn = (value: string): string[] =>
+  varsIn(value).flatMap(({ name, fallback }) => [name, ...readIn(fallback ?? '')])

@@ -22,11 +22,17 @@ const mostInChannel = 0.2
 const isFar = (left: Rgb, right: Rgb): boolean =>
   (['r', 'g', 'b'] as const).some((channel) => Math.abs(left[channel] - right[channel]) > mostInChannel)
 
-/** Below this nobody sees two colours apart, side by side; up to the other they may be taken for one (CIEDE2000). */
+/**
+ * Below this nobody sees two colours apart, side by side; up to the other they may be taken for one
+ * (CIEDE2000).
+ */
 export const unseen = 0.5
-export const nearly = 1.5
+const nearly = 1.5
 
-/** How far two colours are apart as people see it (CIEDE2000), transparency apart; `undefined` where one is none. */
+/**
+ * How far two colours are apart as people see it (CIEDE2000), transparency apart; `undefined` where one is
+ * none.
+ */
 export function colourDistance(left: string, right: string): number | undefined {
   const [first, second] = [rgbOf(left), rgbOf(right)]
   if (!first || !second) return undefined
@@ -35,8 +41,11 @@ export function colourDistance(left: string, right: string): number | undefined 
   return isFar(first, second) ? Infinity : apart(first, second)
 }
 
-/** Lengths and times in one way of writing: `.5s` is `500ms`, `0` has no unit; anything else in small letters. */
-export function plainValue(css: string): string {
+/**
+ * Lengths and times in one way of writing: `.5s` is `500ms`, `0` has no unit; anything else in small
+ * letters.
+ */
+function plainValue(css: string): string {
   const text = css.trim().replace(/\s+/g, ' ').toLowerCase()
   const amount = /^([+-]?(?:\d+\.?\d*|\.\d+))(px|rem|em|ms|s|%)?$/.exec(text)
   if (!amount) return text
@@ -52,7 +61,9 @@ export function isSameValue(left: string, right: string): boolean {
   return distance === undefined ? plainValue(left) === plainValue(right) : distance < unseen
 }
 
-/** A token with how far its value is from another: of colours by CIEDE2000, of anything else 0 or not at all. */
+/**
+ * A token with how far its value is from another: of colours by CIEDE2000, of anything else 0 or not at all.
+ */
 export interface Near {
   token: Resolved
   distance: number

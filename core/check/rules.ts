@@ -3,7 +3,7 @@ import { isBeside } from '../read/source/reading'
 import type { SourceText } from '../read/source/source-text'
 import type { Resolved } from '../tokens/resolve'
 import { cssProperties, resolveTheme, type Theme } from '../tokens/themes'
-import type { Check, Finding, ToCheck } from './check'
+import { ruleNames, type Check, type Finding, type RuleName, type ToCheck } from './check'
 import { declaredIn } from './declared'
 import { className } from './rules/class-name'
 import { fallback } from './rules/fallback'
@@ -13,16 +13,15 @@ import { tier } from './rules/tier'
 import { undefinedProperty } from './rules/undefined-property'
 import { unusedToken } from './rules/unused-token'
 
-/** Every rule, in the order in which their findings are told: what is broken first. */
-const checks: readonly Check[] = [
-  undefinedProperty,
-  className,
+const checks: Record<RuleName, Check> = {
+  'undefined-property': undefinedProperty,
+  'class-name': className,
   fallback,
-  rawValue,
+  'raw-value': rawValue,
   tier,
-  sameValue,
-  unusedToken,
-]
+  'same-value': sameValue,
+  'unused-token': unusedToken,
+}
 
 /** Findings of one rule that are kept at most. */
 const mostOfOne = 2000
@@ -34,13 +33,15 @@ export function checkLibrary(given: {
   themes: Theme[]
   prefix: string
 }): Finding[] {
-  const { themes, prefix } = given
+  const { files, contracts, themes, prefix } = given
   const tokensOf = new Map(themes.map(({ name }) => [name, resolveTheme(themes, name).tokens]))
   const base: ToCheck['base'] =
     tokensOf.get(themes.find((theme) => theme.on === null)?.name ?? '') ?? new Map<string, Resolved>()
-  const every = [base, ...tokensOf.values()].flatMap((tokens) => [...tokens.values()])
+  const every = [...tokensOf.values()].flatMap((tokens) => [...tokens.values()])
   const toCheck: ToCheck = {
-    ...given,
+    files,
+    contracts,
+    prefix,
     tokensOf,
     base,
     byProperty: new Map(
@@ -49,7 +50,7 @@ export function checkLibrary(given: {
       ),
     ),
     // tests and demonstrations are nobody's but their own
-    declared: declaredIn(given.files.filter(({ path }) => !isBeside(path))),
+    declared: declaredIn(files.filter(({ path }) => !isBeside(path))),
   }
-  return checks.flatMap((check) => check.run(toCheck).slice(0, mostOfOne))
+  return ruleNames.flatMap((rule) => checks[rule].run(toCheck).slice(0, mostOfOne))
 }

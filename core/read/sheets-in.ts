@@ -51,14 +51,17 @@ export function stylesIn(text: string): { text: string; from: number }[] {
   return found
 }
 
-/** A text of script that may be a sheet: `conditions` asks for at-rules of conditions, `rules` for any rule. */
+/**
+ * A text of script that may be a sheet: `conditions` asks for at-rules of conditions, `rules` for any rule.
+ */
 const looksLike = {
   conditions: /@(?:supports|media|container)\b/i,
   rules: /[{][^{}]*:/,
 }
 
 /**
- * A sheet as it stands in a file; `line` is that of an offset in the sheet, counted from 1, `place` the offset in the
+ * A sheet as it stands in a file; `line` is that of an offset in the sheet, counted from 1, `place` the
+ * offset in the
  * file, where that is known.
  */
 export interface SheetInFile {
@@ -68,7 +71,8 @@ export interface SheetInFile {
 }
 
 /**
- * The style sheets that stand in a file: its own text, styles of a component's own file, strings and templates of
+ * The style sheets that stand in a file: its own text, styles of a component's own file, strings and
+ * templates of
  * script that may be one.
  */
 export function sheetsIn(

@@ -12,7 +12,8 @@ export interface TokenKind<V = unknown> {
   /** The value in CSS. */
   css(value: V): string
   /**
-   * The syntax of a registered custom property that takes it (CSS Properties and Values API 1, 5), where its value in
+   * The syntax of a registered custom property that takes it (CSS Properties and Values API 1, 5), where its
+   * value in
    * CSS depends on nothing around it.
    */
   syntax?(value: V): string | undefined

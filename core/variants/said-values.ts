@@ -8,7 +8,8 @@ import { variantAxes } from './axis'
 type WordsOf = (key: string) => string | undefined
 
 /**
- * What is said of the values of a prop, value by value, in the order that people gave them: words, and how far each
+ * What is said of the values of a prop, value by value, in the order that people gave them: words, and how
+ * far each
  * is. Nothing where nobody has said anything.
  */
 export function sayValues(contract: Contract, prop: Prop, wordsOf: WordsOf): string | undefined {

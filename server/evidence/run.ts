@@ -207,7 +207,9 @@ const placeToTry = ({ css, themes }: { css: string; themes: readonly KeptTheme[]
 })
 
 const watchEvery = 200
-/** Milliseconds between two signs of life of a run, each of which also asks whether somebody has stopped it. */
+/**
+ * Milliseconds between two signs of life of a run, each of which also asks whether somebody has stopped it.
+ */
 const beatMilliseconds = 3000
 
 /**

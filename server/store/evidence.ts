@@ -120,7 +120,10 @@ export const evidenceRun = async (db: Store, library: string): Promise<EvidenceR
       ),
   )
 
-/** Begins a run over a library, with one of its components before the others; `undefined` where one is under way. */
+/**
+ * Begins a run over a library, with one of its components before the others; `undefined` where one is under
+ * way.
+ */
 export async function beginEvidence(
   db: Store,
   library: string,

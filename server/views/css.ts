@@ -6,8 +6,8 @@ import { inChild } from '../build/pool'
 import type { Library } from '../store/libraries'
 import type { KeptTheme } from '../store/themes'
 
-/** The revisions of themes that something was printed from. */
-const keyOf = (library: Library, themes: readonly KeptTheme[]): string =>
+/** The library, and the revisions of its themes, that something was worked out from. */
+export const themesKey = (library: Library, themes: readonly KeptTheme[]): string =>
   `${library.id} ${themes.map((theme) => `${theme.name} ${theme.on} ${theme.revision}`).join(' ')}`
 
 /**
@@ -24,7 +24,7 @@ function remembering<Made extends object>(
     ttl: 600_000,
   })
   return async (library: Library, themes: KeptTheme[]): Promise<Made> => {
-    const key = keyOf(library, themes)
+    const key = themesKey(library, themes)
     const known = printed.get(key)
     if (known) return known
     const made = await print(library, themes)

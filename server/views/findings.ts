@@ -7,6 +7,7 @@ import type { Store } from '../store/database'
 import type { Library } from '../store/libraries'
 import { sourceFiles } from '../store/sources'
 import { themesOf } from '../store/themes'
+import { themesKey } from './css'
 
 const recent = new LRUCache<string, Finding[]>({
   maxSize: 16_000_000,
@@ -14,11 +15,13 @@ const recent = new LRUCache<string, Finding[]>({
   ttl: 600_000,
 })
 
-/** What the rules notice in a library: worked out apart from the requests, remembered while nothing changes. */
+/**
+ * What the rules notice in a library: worked out apart from the requests, remembered while nothing changes.
+ */
 export async function findingsOf(db: Store, library: Library): Promise<Finding[]> {
   const { id, prefix, current_revision: revision } = library
   const themes = await themesOf(db, id)
-  const key = `${id} ${revision} ${themes.map(({ name, on, revision }) => `${name} ${on} ${revision}`).join()}`
+  const key = `${revision} ${themesKey(library, themes)}`
   const known = recent.get(key)
   if (known) return known
   const [files, components] = revision

@@ -105,7 +105,9 @@ const state = async (): Promise<string> => {
     .join('\n')
 }
 
-/** What was begun before goes on by itself: a trial of the whole library is stopped, the rest is waited for. */
+/**
+ * What was begun before goes on by itself: a trial of the whole library is stopped, the rest is waited for.
+ */
 async function endWhatGoesOn(): Promise<void> {
   await ines('/api/libraries/tern/evidence', { method: 'DELETE' })
   await until(async () => {

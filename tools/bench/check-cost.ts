@@ -4,7 +4,10 @@ import { readLibrary } from '~~/core/read/read'
 import { tokenDocumentSchema, type TokenDocument } from '~~/core/tokens/document'
 import { median, terns, time } from './terns'
 
-/** What running all rules costs beside reading the same library: ten Terns with 5,000 tokens more than they have. */
+/**
+ * What running all rules costs beside reading the same library: ten Terns with 5,000 tokens more than they
+ * have.
+ */
 const files = terns(10)
 const { contracts } = readLibrary(files)
 const tern = (name: string): TokenDocument =>

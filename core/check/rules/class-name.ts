@@ -3,7 +3,6 @@ import type { Declared } from '../declared'
 
 /** Rules of one selector in two sheets of the page that say different things of one property. */
 export const className: Check = {
-  rule: 'class-name',
   run({ declared, contracts }) {
     const inTrees = new Set(
       contracts.filter(({ language }) => language === 'custom-element').flatMap(({ files }) => files),

@@ -6,11 +6,11 @@ import { readIn } from '../declared'
 import { isSameValue } from '../nearness'
 
 /**
- * Fallbacks of a token's custom property that are not its value. What is no token may fall back to another value in
+ * Fallbacks of a token's custom property that are not its value. What is no token may fall back to another
+ * value in
  * each use: that is how a component says what it has by itself.
  */
 export const fallback: Check = {
-  rule: 'fallback',
   run: (given) =>
     given.contracts.flatMap((contract) =>
       membersOf(contract, 'custom-property').flatMap((property): Finding[] => {

@@ -9,7 +9,6 @@ import { purposesOf } from '../purposes'
 
 /** Values written out in sheets that a token stands for, or for which one nearly does. */
 export const rawValue: Check = {
-  rule: 'raw-value',
   run(given) {
     const purposes = purposesOf(given)
     const nearOf = remembered((text, type) => nearestTokens(text, given.base.values(), type))

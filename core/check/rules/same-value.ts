@@ -1,9 +1,11 @@
 import type { Resolved } from '../../tokens/resolve'
 import type { Check } from '../check'
 
-/** Primitives of one type that are the same in every theme; other tiers say what a value is for, and may meet in it. */
+/**
+ * Primitives of one type that are the same in every theme; other tiers say what a value is for, and may meet
+ * in it.
+ */
 export const sameValue: Check = {
-  rule: 'same-value',
   run({ base, tokensOf }) {
     const groups = new Map<string, Resolved[]>()
     for (const token of base.values()) {

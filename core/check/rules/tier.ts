@@ -8,11 +8,11 @@ import { purposesOf } from '../purposes'
 const above: Partial<Record<Tier, Tier>> = { component: 'semantic', semantic: 'primitive' }
 
 /**
- * Tokens that refer past the tier above theirs, or have a value of their own where a token of that tier comes to
+ * Tokens that refer past the tier above theirs, or have a value of their own where a token of that tier
+ * comes to
  * the same or nearly so.
  */
 export const tier: Check = {
-  rule: 'tier',
   run(given) {
     const purposes = purposesOf(given)
     return [...given.tokensOf].flatMap(([theme, tokens]) => {

@@ -4,7 +4,6 @@ import type { Check, Finding, ToCheck } from '../check'
 
 /** Custom properties that are read as if they were tokens, and that nothing gives a value. */
 export const undefinedProperty: Check = {
-  rule: 'undefined-property',
   run(given) {
     if (given.byProperty.size === 0) return []
     const set = setIn(given)
@@ -20,7 +19,8 @@ export const undefinedProperty: Check = {
 }
 
 /**
- * Names that files have otherwise than to be read: in declarations, in lists and calls of scripts, and in what is said
+ * Names that files have otherwise than to be read: in declarations, in lists and calls of scripts, and in
+ * what is said
  * of a component. Whatever any of them does with it, somebody knows of the name.
  */
 const setIn = ({ files }: ToCheck): ReadonlySet<string> =>

@@ -4,7 +4,6 @@ import type { Check, ToCheck } from '../check'
 
 /** Tokens that nothing in the library names, and that no token refers to which something names. */
 export const unusedToken: Check = {
-  rule: 'unused-token',
   run(given) {
     const used = usedIn(given)
     return [...given.base.values()].flatMap(({ path, type }) =>

@@ -10,7 +10,10 @@ export const css: TokenPrinter = {
   print: ({ themes, prefix }) => [{ path: 'tokens/tokens.css', content: themesCss(themes, prefix).css }],
 }
 
-/** The same in a layer of its own (CSS Cascade 5, 6.4), for pages whose own rules are to win whatever they weigh. */
+/**
+ * The same in a layer of its own (CSS Cascade 5, 6.4), for pages whose own rules are to win whatever they
+ * weigh.
+ */
 export const layeredCss: TokenPrinter = {
   says: 'The same in a cascade layer, which any rule outside of one is stronger than',
   print: ({ themes, prefix }) => [
@@ -21,7 +24,10 @@ export const layeredCss: TokenPrinter = {
   ],
 }
 
-/** Registrations (CSS Properties and Values API 1, 2): a value of another type is not taken, and a change may move. */
+/**
+ * Registrations (CSS Properties and Values API 1, 2): a value of another type is not taken, and a change may
+ * move.
+ */
 export const registeredCss: TokenPrinter = {
   says: 'Beside either of them: registers each custom property whose type CSS knows, so that it can be animated',
   print: (given) => [

@@ -32,6 +32,3 @@ export function everyToken({ themes, base, tokensOf }: ToPrint): Resolved[] {
     for (const token of tokensOf(name).values()) if (!tokens.has(token.path)) tokens.set(token.path, token)
   return [...tokens.values()]
 }
-
-/** Text for a comment of one line, which it can not end. */
-export const oneLine = (text: string): string => text.replaceAll(/\s+/g, ' ').replaceAll('*/', '* /').trim()

@@ -1,6 +1,7 @@
+import { doc } from '../../release/declarations'
 import type { Resolved } from '../resolve'
 import { cssName } from '../themes'
-import { everyToken, oneLine, type ToPrint, type TokenFile, type TokenPrinter } from './print'
+import { everyToken, type ToPrint, type TokenFile, type TokenPrinter } from './print'
 
 /** A module with the same for scripts, and its types: a token that is not there does not compile. */
 export const script: TokenPrinter = {
@@ -56,9 +57,6 @@ const quoted = (text: string): string => JSON.stringify(text)
 const keyOf = (text: string): string => (text === '__proto__' ? '["__proto__"]' : quoted(text))
 
 function notesOf({ description, deprecated, css }: Resolved): string {
-  const notes = [
-    ...(description === undefined ? [] : [oneLine(description)]),
-    ...(deprecated === undefined ? [] : [`@deprecated ${oneLine(deprecated)}`]),
-  ]
-  return `  /** ${[oneLine(css), ...notes].join('. ')} */\n`
+  const notes = [description, deprecated === undefined ? undefined : `@deprecated ${deprecated}`]
+  return doc([css, ...notes.filter((note) => note !== undefined)].join('. '))
 }

@@ -1,7 +1,7 @@
 import { cssIdentifier, cssString } from '../../css'
 import { cssName, flatName } from '../themes'
 import type { Resolved } from '../resolve'
-import { everyToken, oneLine, type ToPrint, type TokenPrinter } from './print'
+import { everyToken, type ToPrint, type TokenPrinter } from './print'
 
 /** Variables for Sass that stand for custom properties, and the values themselves by theme. */
 export const scss: TokenPrinter = {
@@ -31,7 +31,10 @@ const mapOf = (theme: string, tokens: readonly Resolved[]): string => {
   return `  ${sassString(theme)}: (\n${entries.join('')}  ),\n`
 }
 
-/** Sass takes `-` and `_` in names for the same: of names that differ in nothing else only the first can be one. */
+/**
+ * Sass takes `-` and `_` in names for the same: of names that differ in nothing else only the first can be
+ * one.
+ */
 function variablesOf(given: ToPrint): string {
   const first = new Map<string, string>()
   const lines = everyToken(given).map(({ path, description, deprecated }) => {
@@ -49,3 +52,5 @@ function variablesOf(given: ToPrint): string {
 
 /** A string of Sass that means exactly this text: where it is put together from parts is escaped too. */
 const sassString = (text: string): string => cssString(text).replaceAll('#', '\\#')
+
+const oneLine = (text: string): string => text.replaceAll(/\s+/g, ' ').trim()

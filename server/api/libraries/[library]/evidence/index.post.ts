@@ -8,7 +8,8 @@ import { notify } from '~~/server/store/database'
 import { beginEvidence, moveEvidence } from '~~/server/store/evidence'
 
 /**
- * Has every component tried in a browser on the server, as far as nothing is known of it as it is now; the one that
+ * Has every component tried in a browser on the server, as far as nothing is known of it as it is now; the
+ * one that
  * somebody waits for before the others.
  */
 export default route({
