@@ -1,5 +1,6 @@
 import { passTime } from './clock'
 import { during, type Clock } from './whose-time'
+import { later } from './drawing'
 import * as gestures from './gestures'
 import { answersIn, drawnIn, outside } from './held'
 import { noteMoments, type Place } from './looking'
@@ -10,8 +11,6 @@ import type { Elsewhere } from './watch'
 import { withoutFocus } from './without-focus'
 
 // What is done to a component while it is tried.
-
-export const later = (milliseconds: number) => new Promise((resolve) => setTimeout(resolve, milliseconds))
 
 /** After something was done: what is waited for, and how much time goes by. */
 interface Step {
@@ -47,7 +46,7 @@ export async function actAll(places: readonly Place[], elsewhere: Elsewhere): Pr
         isOver.add(steps)
       }
     }
-    noteMoments(acting.map(({ place }) => place))
+    await noteMoments(acting.map(({ place }) => place))
     acting = acting.filter(({ steps }) => !isOver.has(steps))
   }
 }

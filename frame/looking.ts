@@ -3,6 +3,7 @@ import type { Mounted } from './adapters/adapter'
 import type { Clock } from './whose-time'
 import { parent } from './house'
 import type { Watch } from './watch'
+import { drawnOnce } from './drawing'
 import { componentIn } from './placed'
 import { leftOf } from './pieces'
 import { attributesIn, elementName, pristine } from './pristine'
@@ -108,12 +109,18 @@ function valuesIn({ parent }: Place, reads: readonly string[]): [string, unknown
   return read
 }
 
-/** Looks at those of some places in which something changed, before it changes again. */
-export function noteMoments(places: readonly Place[]): void {
-  const changed = places.filter(
-    ({ watch, elsewhere, moments }) => watch.isChanged(elsewhere) && moments.count < mostMoments,
-  )
-  if (!changed.length) return
+const isNews = ({ watch, elsewhere, moments }: Place): boolean =>
+  watch.isChanged(elsewhere) && moments.count < mostMoments
+
+/**
+ * Looks at those of some places in which something changed, before it changes again; what browsers tell of a
+ * change only when they draw it belongs to it.
+ */
+export async function noteMoments(places: readonly Place[]): Promise<void> {
+  const changed = new Set(places.filter(isNews))
+  if (!changed.size) return
+  await drawnOnce()
+  for (const place of places) if (isNews(place)) changed.add(place)
   endMoving()
   pristine(() => {
     for (const place of changed) {

@@ -11,9 +11,10 @@ import { ask, rootsIn, writeSheets } from './sheets'
 import { marksFor } from '../core/style/held'
 import { endMoving, look, Moments, noteMoving, type Place } from './looking'
 import { printOf } from './print'
-import { actAll, keepFocus, later, stay } from './acting'
+import { actAll, keepFocus, stay } from './acting'
 import { keepTime, passTime } from './clock'
 import { Clock, during } from './whose-time'
+import { drawnOnce, later } from './drawing'
 import { componentIn } from './placed'
 import { showing } from './say'
 import { Elsewhere, Watch } from './watch'
@@ -21,14 +22,7 @@ import { Elsewhere, Watch } from './watch'
 /** Looks at ways of showing a component, one beside the other and out of sight, and says what is there. */
 
 /** Until what was asked of components is done: two frames of the browser, or a moment where it draws none. */
-const settled = () =>
-  Promise.all([
-    later(25),
-    Promise.race([
-      later(250),
-      new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve))),
-    ]),
-  ])
+const settled = () => Promise.all([later(25), drawnOnce().then(drawnOnce)])
 /** Cases that stand there at once. */
 const atOnce = 24
 /** Milliseconds that go by for a component that is looked at by itself, and that it really has. */

@@ -112,7 +112,8 @@ const lookedAtOnce = 192
 /** One component while its members are tried: the conditions it is tried in, and all that was seen so far. */
 export class TrialRun {
   private readonly seen = new Map<string, Observation>()
-  private hasSteadyMoments = true
+  /** Whether what comes and goes in use is the same each time. */
+  hasSteadyMoments = true
   private isChanceHeld = false
   /** Whether cases were left out because time was over: nothing is told then of what was not seen. */
   isCut = false
@@ -149,6 +150,7 @@ export class TrialRun {
   /** From now on chance and the time of day are the same for whatever is looked at; all is looked at anew. */
   holdChance(): void {
     this.isChanceHeld = true
+    this.hasSteadyMoments = true
     this.seen.clear()
   }
   private readonly held = (trialCase: Case): Case =>

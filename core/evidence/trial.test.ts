@@ -292,6 +292,40 @@ test('a method that matters only after use is called then', () => {
     { member: 'method:close', mark: 'seen', says: 'Called, it changed what is shown, after use.' },
   ])
 })
+test('a method that matters only after another is called after it; what comes out otherwise once is nothing', () => {
+  let waited = 0
+  const { evidence } = run(contractOf('  open() {}\n  close() {}\n  wait() { this.focus() }'), ({ acts }) => {
+    const calls = acts.map((act) => (typeof act === 'object' && 'call' in act ? act.call : ''))
+    if (calls.join() === 'wait' && waited++ === 0) return { tree: 'once' }
+    return { tree: calls.filter((name) => name !== 'wait').at(-1) === 'open' ? 'open' : 'shut' }
+  })
+  expect(evidence.map(({ mark, says }) => [mark, says])).toEqual([
+    ['seen', 'Called, it changed what is shown.'],
+    ['seen', 'Called, it changed what is shown, after open().'],
+    ['not tried', expect.stringContaining('it changed nothing that can be told')],
+  ])
+})
+test('where it goes otherwise each time it is used, nobody is accused of what would be seen only then', () => {
+  let made = 0
+  const contract = contractOf("  tone = ''\n  constructor() { super(); this.innerHTML = '<slot></slot>' }")
+  const inUse = (isSteady: (testCase: Case) => boolean) => (testCase: Case) =>
+    testCase.acts.length ? { moments: isSteady(testCase) ? '' : String(made++) } : {}
+  expect(
+    run(
+      contract,
+      inUse(() => false),
+    ).marks,
+  ).toMatchObject({ 'prop:tone': 'not tried' })
+  // what is steady once chance is held can be told of
+  expect(
+    run(
+      contract,
+      inUse(({ steady }) => steady === true),
+    ).marks,
+  ).toMatchObject({
+    'prop:tone': 'no effect',
+  })
+})
 test('a prop that takes a function is given one: seen when something calls it, and not said to do nothing', () => {
   const contract = contractOf('  done: (() => void) | undefined\n  late: (() => void) | undefined')
   expect(

@@ -2,7 +2,7 @@ import type { Usage } from '../code/usage'
 import { memberKey, membersOf, type Contract, type MemberKind } from '../contract/contract'
 import { ruledOut, type NeverTogether } from '../variants/combination'
 import { conditionsOf, type Condition } from './conditions'
-import { isDoubted, type Evidence } from './evidence'
+import { isDoubted, type Evidence, type EvidenceMark } from './evidence'
 import {
   caseOf,
   evidenceFor,
@@ -76,7 +76,7 @@ export function* trial(
     run = runFrom(around)
     why = yield* lookAtAll(run, keys)
   }
-  if (why === otherwiseEachTime) {
+  if (why === otherwiseEachTime || !run.hasSteadyMoments) {
     run.holdChance()
     why = yield* lookAtAll(run, keys)
   }
@@ -87,7 +87,10 @@ export function* trial(
   const evidence: Evidence[] = []
   for (const tryMembers of Object.values(trials)) if (tryMembers) evidence.push(...(yield* tryMembers(run)))
   const told = yield* notRun(run, notReached(run, evidence), others ?? [])
-  return run.isCut ? told.map(withoutVerdict) : told
+  if (run.isCut) return told.map((entry) => withoutVerdict(entry, noTime))
+  return run.hasSteadyMoments
+    ? told
+    : told.map((entry) => withoutVerdict(entry, otherwiseInUse, ['no effect']))
 }
 
 /** A contract with some of its members alone, and whatever they are compared with. */
@@ -116,11 +119,14 @@ const rightIn = (run: TrialRun): Usage | undefined =>
   )?.usage
 
 /** Of what was not tried in every way it is not said that it does nothing. */
-const withoutVerdict = (entry: Evidence): Evidence =>
-  entry.mark === 'seen'
-    ? entry
-    : { member: entry.member, mark: 'not tried', says: 'There was no time to try it in all ways.' }
+const withoutVerdict = (entry: Evidence, says: string, marks?: readonly EvidenceMark[]): Evidence =>
+  entry.mark !== 'seen' && (marks?.includes(entry.mark) ?? true)
+    ? { member: entry.member, mark: 'not tried', says }
+    : entry
 
+const noTime = 'There was no time to try it in all ways.'
+const otherwiseInUse =
+  'Nothing changed at rest; in use it goes otherwise each time, so that nothing can be told of one difference.'
 const otherwiseEachTime =
   'It looks otherwise each time it is made, though chance and the time of day are held, so nothing can be ' +
   'told of one difference.'

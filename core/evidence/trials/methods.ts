@@ -19,8 +19,8 @@ export function* tryMethods(run: TrialRun): Steps<Evidence[]> {
   const callable = methods.filter((method) => valuesFor(method) !== undefined)
   const seen = new Map<Method, Evidence>()
   const failed = new Map<Method, string>()
-  for (const before of [[], run.acts])
-    for (let c = 0; c < run.conditions.length && seen.size < callable.length; c++) {
+  for (const before of beforeCalls(run, callable))
+    for (let c = 0; c < Math.min(before.most, run.conditions.length) && seen.size < callable.length; c++) {
       const open = callable.filter((method) => !seen.has(method))
       yield* callAll(run, open, before, c, seen, failed)
     }
@@ -32,6 +32,27 @@ export function* tryMethods(run: TrialRun): Steps<Evidence[]> {
         : evidenceFor(method, 'not tried', whyNot(method, failed.get(method)))),
   )
 }
+
+/** What is done before methods are called, in how many conditions, and how that is said. */
+interface BeforeCall {
+  id: string
+  acts: Case['acts']
+  says: string
+  most: number
+}
+/** Methods that are called before another, which may want what they bring about: one opens what one closes. */
+const mostBefore = 8
+const beforeCalls = (run: TrialRun, methods: readonly Method[]): BeforeCall[] => [
+  { id: 'rest', acts: [], says: '', most: Infinity },
+  { id: 'use', acts: run.acts, says: ', after use', most: Infinity },
+  ...methods.slice(0, mostBefore).map((method) => ({
+    id: `after ${method.name}`,
+    acts: [callOf(method)],
+    says: `, after ${method.name}()`,
+    most: 1,
+  })),
+]
+const callOf = (method: Method) => ({ call: method.name, values: valuesFor(method)! })
 
 /**
  * Values to call a method with: one of each kind of what it takes; `undefined` where one that it needs cannot
@@ -50,25 +71,31 @@ function valuesFor({ takes }: Method): unknown[] | undefined {
 function* callAll(
   run: TrialRun,
   methods: readonly Method[],
-  before: Case['acts'],
+  before: BeforeCall,
   c: number,
   seen: Map<Method, Evidence>,
   failed: Map<Method, string>,
 ): Steps<void> {
   const { usage } = run.conditions[c]!
-  const uncalled = caseId('uncalled', c, before.length)
-  const id = ({ name }: Method) => caseId('call', name, c, before.length)
-  const call = (method: Method) => ({ call: method.name, values: valuesFor(method)! })
-  yield* run.look([
-    ...methods.map((method) => caseOf(id(method), usage, { acts: [...before, call(method)] })),
-    caseOf(uncalled, usage, { acts: before }),
-  ])
-  const base = run.of(uncalled)
+  const baseCase = caseOf(caseId('uncalled', c, before.id), usage, { acts: before.acts })
+  const id = ({ name }: Method) => caseId('call', name, c, before.id)
+  const caseFor = (method: Method) => caseOf(id(method), usage, { acts: [...before.acts, callOf(method)] })
+  yield* run.look([...methods.map(caseFor), baseCase])
+  const base = run.of(baseCase.id)
   for (const method of methods) {
     const called = run.of(id(method))
-    if (called?.failed) failed.set(method, called.failed)
-    if (!base || !called || called.failed || run.tell(called) === run.tell(base)) continue
-    const says = `${sayCalled(called, base)}${before.length ? ', after use' : ''}${run.in(c)}.`
+    if (called?.failed && !failed.has(method))
+      failed.set(method, `Called${before.says}, it failed: ${called.failed}`)
+  }
+  const apart = methods.filter((method) => {
+    const called = run.of(id(method))
+    return base && called && !called.failed && run.tell(called) !== run.tell(base)
+  })
+  const pairs = apart.map((method) => ({ cases: [baseCase, caseFor(method)] as const, tell: run.tell }))
+  const isSure = yield* run.areApartTwice(pairs)
+  for (const [i, method] of apart.entries()) {
+    if (!isSure[i]) continue
+    const says = `${sayCalled(run.of(id(method))!, base!)}${before.says}${run.in(c)}.`
     seen.set(method, evidenceFor(method, 'seen', says))
   }
 }
@@ -83,7 +110,9 @@ function sayCalled(called: Observation, base: Observation): string {
 
 function whyNot(method: Method, failed: string | undefined): string {
   if (!valuesFor(method)) return 'It takes something that cannot be made up here.'
-  return failed === undefined
-    ? 'Called at rest and after use, it changed nothing that can be told; it may want another moment.'
-    : `Called, it failed: ${failed}`
+  return (
+    failed ??
+    'Called at rest, after use and after other methods, it changed nothing that can be told; it may want ' +
+      'another moment.'
+  )
 }
