@@ -83,6 +83,7 @@ const sentences = {
   'token edit taken back': (detail) =>
     `took back a change of ${text(detail, 'path') || 'tokens'} in ${text(detail, 'theme')}`,
   'token file brought in': (detail) => `brought a token file into ${text(detail, 'theme')}`,
+  'token renamed': (detail) => `renamed the token ${text(detail, 'from')} to ${text(detail, 'to')}`,
   'finding waived': (detail) =>
     `let a finding about ${text(detail, 'about')} stand: ${text(detail, 'reason')}`,
   'waiver taken back': (detail) => `took back the waiver about ${text(detail, 'about')}`,

@@ -62,6 +62,7 @@ export const limits = {
     tokenFiles: 20,
     check: 60,
     tokenEdit: 10,
+    rename: 20,
     tokenFile: 10,
   },
   /**

@@ -48,6 +48,7 @@ export const buildSides = () =>
         'read-again': 'tools/bench/read-again.ts',
         'variants-read': 'tools/bench/variants-read.ts',
         'check-cost': 'tools/bench/check-cost.ts',
+        rename: 'tools/bench/rename.ts',
         terns: 'tools/bench/terns.ts',
         covering: 'tools/bench/covering.ts',
         ways: 'tools/bench/ways.ts',

@@ -179,7 +179,7 @@ const shownName = (name: string): string =>
  * Why a name cannot be a token's. The format keeps dots and braces for aliases; what would need escaping in
  * every place it is written is refused too.
  */
-function faultOfName(name: string): string | undefined {
+export function faultOfName(name: string): string | undefined {
   if (name === '') return 'it is empty'
   if (name.length > tokenLimits.name) return `it has more than ${tokenLimits.name} characters`
   if (/[{}.]/.test(name)) return 'no dots or braces'

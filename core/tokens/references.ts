@@ -57,6 +57,35 @@ export function referencesIn(value: unknown, depth = 0): Reference[] {
   return Object.values(value).flatMap((part) => referencesIn(part, depth + 1))
 }
 
+/** A value in which each reference leads where `change` says; each keeps the form it is written in. */
+export function mapReferences(
+  value: unknown,
+  change: (reference: Reference) => Reference,
+  depth = 0,
+): unknown {
+  const reference = referenceOf(value)
+  if (reference) {
+    const next = change(reference)
+    if (next.path === reference.path) return value
+    return typeof value === 'string'
+      ? `{${next.path}}`
+      : { ...(value as object), $ref: pointerTo(next, String((value as { $ref: string }).$ref)) }
+  }
+  if (depth >= deepest || typeof value !== 'object' || value === null) return value
+  if (Array.isArray(value)) return value.map((part) => mapReferences(part, change, depth + 1))
+  return Object.fromEntries(
+    Object.entries(value).map(([key, part]) => [key, mapReferences(part, change, depth + 1)]),
+  )
+}
+
+/** A pointer to a token, or to its value where the pointer that was written led there. */
+const pointerTo = ({ path, into }: Reference, written: string): string => {
+  const leadsToValue = written.split('/').includes('$value')
+  return ['#', ...path.split('.'), ...(leadsToValue ? ['$value', ...into] : [])]
+    .map((step) => step.replaceAll('~', '~0').replaceAll('/', '~1'))
+    .join('/')
+}
+
 /** The value with what it refers to in the place of each reference. */
 export function withReferences(
   value: unknown,

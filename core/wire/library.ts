@@ -22,6 +22,30 @@ export const printedListSchema = z.object({
 export type PrintedFile = z.infer<typeof printedListSchema>['files'][number]
 export const printedFileSchema = z.object({ path: z.string(), text: z.string() })
 
+const tokenPath = z.string().trim().min(1).max(300)
+/** A token that gets another path; `leave` keeps the old one as a deprecated alias of the new. */
+export const renameSchema = z.object({
+  from: tokenPath,
+  to: tokenPath,
+  leave: z.union([z.boolean(), z.stringbool()]).default(false),
+})
+/** What would follow: tokens that refer to it, custom properties, lines of files, words and examples. */
+export const renamePlanSchema = z.object({
+  references: z.array(z.object({ theme: z.string(), path: z.string() })),
+  properties: z.array(z.object({ from: z.string(), to: z.string() })),
+  files: z.array(
+    z.object({
+      path: z.string(),
+      places: z.array(z.object({ line: z.number().int(), text: z.string() })),
+    }),
+  ),
+  words: z.number().int(),
+  examples: z.number().int(),
+})
+export type RenamePlan = z.infer<typeof renamePlanSchema>
+/** The job that renames; none where it was done at once. */
+export const renameBegunSchema = z.object({ job: z.string().nullable() })
+
 export const undoneSchema = z.object({ theme: z.string(), path: z.string() })
 
 export const libraryMadeSchema = z.object({ slug: z.string() })

@@ -1,6 +1,7 @@
 import type { BuildFailure } from 'esbuild'
 import { judgeEdit, judgeFile } from '~~/core/tokens/edit'
 import { tokenFiles } from '~~/core/tokens/print/files'
+import { renameInLibrary } from '~~/core/tokens/rename-library'
 import { themesCss } from '~~/core/tokens/themes'
 import { Failure } from '../auth/failure'
 import { unpackArchive } from '../bring/archive'
@@ -16,6 +17,7 @@ const doers: Doers = {
   tokenFile: ({ themes, theme, text }) => judgeFile(themes, theme, text),
   themesCss: ({ themes, prefix }) => themesCss(themes, prefix),
   tokenFiles: ({ themes, prefix }) => tokenFiles(themes, prefix),
+  rename: ({ themes, files, rename, prefix }) => renameInLibrary(themes, files, rename, prefix),
   check: async (input) => (await ofSource()).check(input),
   publishBody: ({ bytes, name, most }) => readPublishBody(bytes, name, most),
   dependencies: async (input) => (await ofSource()).dependencies(input),

@@ -13,6 +13,8 @@ import type { SourceText } from '~~/core/read/source/source-text'
 import type { PackageInput } from '~~/core/release/package'
 import type { Upgrade } from '~~/core/tokens/upgrade'
 import type { JudgedEdit } from '~~/core/tokens/edit'
+import type { Rename } from '~~/core/tokens/rename'
+import type { RenamedLibrary } from '~~/core/tokens/rename-library'
 import type { tokenFiles } from '~~/core/tokens/print/files'
 import type { Theme, themesCss } from '~~/core/tokens/themes'
 import type { PublishBody } from '../registry/publish-body'
@@ -78,6 +80,11 @@ export interface Tasks {
   themesCss: { in: { themes: Theme[]; prefix: string }; out: ReturnType<typeof themesCss> }
   /** The files that tokens are printed to for a package. */
   tokenFiles: { in: { themes: Theme[]; prefix: string }; out: ReturnType<typeof tokenFiles> }
+  /** What becomes of a library when a token gets another path. */
+  rename: {
+    in: { themes: Theme[]; files: SourceText[]; rename: Rename; prefix: string }
+    out: Outcome<RenamedLibrary>
+  }
   /** What the rules notice in a library. */
   check: {
     in: { files: SourceText[]; contracts: Contract[]; themes: Theme[]; prefix: string }

@@ -3,6 +3,7 @@ import { componentTitle, sameContract, type Contract } from '~~/core/contract/co
 import type { Origin } from '~~/core/origin'
 import type { ReadFrom } from '~~/core/read/read-from'
 import { notToldYet, type Problem } from '~~/core/problem'
+import type { Rename } from '~~/core/tokens/rename'
 import { Failure } from '../auth/failure'
 import { installDependencies } from '../bring/dependencies'
 import type { BuiltModules } from '../build/modules'
@@ -14,7 +15,9 @@ import { endJob, type BringInResult } from '../store/jobs'
 import { examplesOf } from '../store/examples'
 import { libraryById, moveRevision, setOrigin, type Library } from '../store/libraries'
 import { addBuild } from '../store/modules'
+import { writeRename } from '../store/renames'
 import { addRevision, sourceFiles, type SourceFile } from '../store/sources'
+import { planRename } from '../views/renames'
 
 export interface Bringing {
   files: SourceFile[]
@@ -28,6 +31,8 @@ export interface Bringing {
   origin?: Origin | undefined
   /** The tag of a component that is begun with these files. */
   begun?: string | undefined
+  /** A token that gets another path, with all files that name it. */
+  rename?: Rename | undefined
   /** The job that does it, which ends with it. */
   job?: string | undefined
 }
@@ -38,6 +43,12 @@ const overtaken: Problem = {
   code: 'changed-meanwhile',
   what: 'Other source came in while this was being read; the shelf is as that left it.',
   todo: 'Bring yours in again.',
+}
+
+const themesChanged: Problem = {
+  code: 'tokens-changed',
+  what: 'A theme was changed while this was being read; everything is as that left it.',
+  todo: 'Rename the token again.',
 }
 
 /** What was there is kept, what came is laid over it, what was taken out is gone. */
@@ -67,7 +78,9 @@ export async function bringIn(
   const library = (await libraryById(db, libraryId))!
   const before = library.current_revision ? await sourceFiles(db, library.current_revision) : []
   const known = library.current_revision ? await contractsBefore(db, libraryId) : new Map<string, Contract>()
-  const files = mergeFiles(bringing.whole ? [] : before, bringing.files, bringing.removed)
+  const renamed = bringing.rename && (await planRename(db, library, bringing.rename))
+  const came = [...bringing.files, ...(renamed?.files ?? [])]
+  const files = mergeFiles(bringing.whole ? [] : before, came, bringing.removed)
 
   if (!(await step('Looking for the packages it needs'))) return undefined
   const wanted = await inChild('dependencies', { files }, libraryId)
@@ -107,6 +120,8 @@ export async function bringIn(
     if (bringing.begun !== undefined) await firstExample(trx, library, bringing.begun, contracts)
     if (!(await moveRevision(trx, libraryId, library.current_revision, id)))
       throw new Failure(409, [overtaken])
+    if (renamed && !(await writeRename(trx, library, renamed, bringing.by!)))
+      throw new Failure(409, [themesChanged])
     if (bringing.origin) await setOrigin(trx, libraryId, bringing.origin)
     await record(
       trx,

@@ -169,6 +169,7 @@ async function runJob(id: string): Promise<void> {
           whole: found.input.whole,
           origin: found.input.origin,
           begun: found.input.begun,
+          rename: found.input.rename,
           by: found.made_by,
           job: id,
         },

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { originSchema } from '~~/core/origin'
 import { problemSchema } from '~~/core/problem'
+import { renameSchema } from '~~/core/wire'
 import { brokenUnique, type Store } from './database'
 
 /** What bringing source in ended with: how the shelf changed, and what could not be read. */
@@ -27,6 +28,8 @@ export const bringInInputSchema = z.object({
   secret: z.string().optional(),
   /** A component that is begun with these files, and gets its first example once it stands on the shelf. */
   begun: z.string().optional(),
+  /** A token that gets another path: what it makes of the files is worked out when the job begins. */
+  rename: renameSchema.optional(),
 })
 export type BringInInput = z.infer<typeof bringInInputSchema>
 

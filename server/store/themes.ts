@@ -85,7 +85,7 @@ export interface TokenEdit {
 export const latestEdits = (db: Store, library: string, most = 20): Promise<TokenEdit[]> =>
   db('token_edits')
     .leftJoin('people', 'people.id', 'token_edits.made_by')
-    .where({ library_id: library, undone: false })
+    .where({ library_id: library, undone: false, renamed_to: null })
     .select('token_edits.id', 'theme', 'path', 'before', 'after', 'people.name as by', 'made_at as at')
     .orderBy('token_edits.id', 'desc')
     .limit(most)
@@ -206,6 +206,34 @@ export function replaceFile(
   })
 }
 
+/**
+ * Gives a theme the document that a rename makes of it, over the revision it was worked out from; `false` where it is
+ * another by now. The caller holds the transaction.
+ */
+export async function replaceDocument(
+  trx: Store,
+  library: string,
+  over: { theme: string; revision: number },
+  document: TokenDocument,
+  { from, to }: { from: string; to: string },
+  by: string,
+): Promise<boolean> {
+  const theme = await held(trx, library, over.theme)
+  if (theme?.revision !== over.revision) return false
+  await trx('themes')
+    .where({ library_id: library, name: over.theme })
+    .update({ document: JSON.stringify(document), revision: over.revision + 1 })
+  await trx('token_edits').insert({
+    library_id: library,
+    theme: over.theme,
+    path: from,
+    renamed_to: to,
+    document_before: JSON.stringify(theme.document),
+    made_by: by,
+  })
+  return true
+}
+
 export type Undone =
   | { is: 'undone'; theme: string; path: string }
   | { is: 'none' }
@@ -225,7 +253,7 @@ export function undoEdit(
 ): Promise<Undone> {
   return db.transaction(async (trx) => {
     const edit = await trx('token_edits')
-      .where({ library_id: library.id, id, undone: false })
+      .where({ library_id: library.id, id, undone: false, renamed_to: null })
       .forUpdate()
       .first()
     if (!edit) return { is: 'none' }

@@ -154,3 +154,32 @@ test('the files that tokens are printed to are shown as the package has them, an
     expect(taken).toBe(registered!.split('@property').length - 1)
   })
 })
+
+test('a token is renamed with all that names it: seen first, done in one, taken back with one press', async ({
+  page,
+}) => {
+  await signIn(page, at, 'ines', '/tern/tokens?token=feedback.calm.line')
+  const says = page.getByRole('region', { name: 'What follows' }).getByRole('status')
+  await page.getByRole('button', { name: 'Rename …' }).focus()
+  await page.keyboard.press('Enter')
+  const field = page.getByLabel('New path')
+  await expect(field).toBeFocused()
+  await page.keyboard.type('feedback.calm.ground')
+  await expect(page.getByText('Daywatch has a token feedback.calm.ground already.')).toBeVisible()
+  await expect(page.getByRole('button', { name: /^Rename it/ })).toBeDisabled()
+  await field.fill('feedback.still.line')
+  await expect(says).toHaveText('It takes with it one token that refers to it, one line in one file.')
+  await page.getByText('src/tide-gauge.css').click()
+  await expect(page.getByText(/var\(--tern-feedback-calm-line/)).toBeVisible()
+  await field.focus()
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('feedback.calm.line is feedback.still.line now.')).toBeVisible({
+    timeout: 120_000,
+  })
+  await expect(page.getByRole('heading', { name: 'feedback.still.line' })).toBeVisible()
+  await expect(page.getByText('--tern-feedback-still-line', { exact: true })).toBeVisible()
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
+  await expect(page.getByText('It is feedback.calm.line again.')).toBeVisible({ timeout: 120_000 })
+  await expect(page.getByRole('heading', { name: 'feedback.calm.line' })).toBeVisible()
+  await expect(page.getByText('--tern-feedback-calm-line', { exact: true })).toBeVisible()
+})

@@ -4,7 +4,12 @@ import { cssName, type TokenRow } from '~~/core/tokens/themes'
 import type { Problem } from '~~/core/problem'
 
 /** Where the value of a token comes from, theme by theme, step by step. */
-const { row, typeTitle, wrong } = defineProps<{ row: TokenRow; typeTitle: string; wrong: Problem[] }>()
+const { row, typeTitle, wrong, renaming } = defineProps<{
+  row: TokenRow
+  typeTitle: string
+  wrong: Problem[]
+  renaming: ReturnType<typeof useRenaming>
+}>()
 const emit = defineEmits<{ choose: [path: string]; giveBack: [theme: string] }>()
 const store = useLibrary()
 const { themes } = storeToRefs(store)
@@ -19,6 +24,7 @@ const titleOf = (name: string | null) => themes.value.find((theme) => theme.name
   <p v-if="row.deprecated !== undefined" class="small">
     <Mark name="deprecated" /> {{ row.deprecated || 'deprecated' }}
   </p>
+  <TokenRename v-if="store.may.write" :path="row.path" :renaming />
   <ProblemList :problems="wrong" />
   <div v-for="theme in themes" :key="theme.name" class="way">
     <div class="small muted">

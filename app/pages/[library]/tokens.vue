@@ -42,6 +42,11 @@ const { edits, fileProblems, writtenIn, send, undo, undoLast, bringFile } = useT
   (path) => table.value.rows.find((row) => row.path === path)?.type,
 )
 
+const renaming = useRenaming(
+  () => chosen.value,
+  (path) => (chosen.value = path),
+)
+
 const editing = ref<{ path: string; theme: string }>()
 const draft = ref('')
 let begun = ''
@@ -188,6 +193,7 @@ useKeys([
         :row
         :type-title="typeName(row.type)"
         :wrong
+        :renaming
         @choose="chosen = $event"
         @give-back="giveBack"
       />

@@ -1,0 +1,108 @@
+import type { Problem } from '~~/core/problem'
+import { renameBegunSchema, renamePlanSchema, type RenamePlan } from '~~/core/wire'
+
+/** Milliseconds without a key after which it is asked what would follow. */
+const writingPause = 250
+
+/** A token that is to get another path: what would follow, asked while it is written, and all of it done. */
+export function useRenaming(path: () => string, renamed: (path: string) => void) {
+  const store = useLibrary()
+  const { say, sayProblems } = useSay()
+  const { job, problems: jobProblems, going, follow, cancel } = useJob()
+  const [to, leave] = [ref(path()), ref(true)]
+  const plan = ref<RenamePlan>()
+  const refused = ref<Problem[]>([])
+  const problems = computed(() => [
+    ...refused.value,
+    ...jobProblems.value,
+    ...(job.value?.state === 'failed' ? (job.value.result?.problems ?? []) : []),
+  ])
+  const address = () => `/libraries/${store.slug}/tokens/rename`
+
+  async function lookAhead() {
+    plan.value = undefined
+    refused.value = []
+    const [from, next] = [path(), to.value.trim()]
+    if (next === '' || next === from) return
+    const query = new URLSearchParams({ from, to: next, leave: String(leave.value) })
+    try {
+      const found = await ask(renamePlanSchema, `${address()}?${query.toString()}`)
+      if (to.value.trim() === next) plan.value = found
+    } catch (error) {
+      if (to.value.trim() === next) refused.value = problemsOf(error)
+    }
+  }
+  let pause: ReturnType<typeof setTimeout> | undefined
+  watch([to, leave], () => {
+    plan.value = undefined
+    clearTimeout(pause)
+    pause = setTimeout(() => void lookAhead(), writingPause)
+  })
+  onUnmounted(() => clearTimeout(pause))
+
+  /** What is being done, and what takes it back. */
+  let doing: { from: string; to: string; back: boolean } | undefined
+  async function send(from: string, next: string, leaves: boolean, back: boolean) {
+    refused.value = []
+    doing = { from, to: next, back }
+    try {
+      const body = { from, to: next, leave: leaves }
+      const begun = await ask(renameBegunSchema, address(), { method: 'POST', body })
+      if (begun.job) follow(begun.job)
+      else await ended()
+    } catch (error) {
+      // what is taken back from afar has no place of its own to say so
+      if (back) sayProblems(error)
+      else refused.value = problemsOf(error)
+    }
+  }
+  async function ended() {
+    const was = doing
+    if (!was) return
+    doing = undefined
+    await store.load()
+    renamed(was.to)
+    if (was.back) say(`It is ${was.to} again.`)
+    else
+      say(`${was.from} is ${was.to} now.`, {
+        title: 'Undo',
+        run: () => void send(was.to, was.from, false, true),
+      })
+  }
+  watch(
+    () => job.value?.state,
+    (state) => {
+      if (state === 'done') void ended()
+    },
+  )
+  const count = computed(() => {
+    if (!plan.value) return { says: '', where: '' }
+    const { references, files, words, examples } = plan.value
+    const lines = files.reduce((sum, file) => sum + file.places.length, 0)
+    const told = [
+      references.length
+        ? `${plural(references.length, 'token')} that ${references.length === 1 ? 'refers' : 'refer'} to it`
+        : '',
+      lines ? `${plural(lines, 'line')} in ${plural(files.length, 'file')}` : '',
+      words ? plural(words, 'text') : '',
+      examples ? plural(examples, 'example') : '',
+    ].filter(Boolean)
+    const all = references.length + lines + words + examples
+    return {
+      says: told.length ? `It takes with it ${told.join(', ')}.` : 'Nothing else names it.',
+      where: all ? `, and ${plural(all, 'place')} with it` : '',
+    }
+  })
+  return {
+    store,
+    to,
+    leave,
+    plan,
+    problems,
+    going,
+    count,
+    cancel,
+    step: computed(() => job.value?.step ?? ''),
+    begin: () => void (plan.value && send(path(), to.value.trim(), leave.value, false)),
+  }
+}

@@ -1,0 +1,154 @@
+import fc from 'fast-check'
+import { renameToken, type Rename } from './rename'
+import { renameInLibrary } from './rename-library'
+import { renameProperties } from './renamed-properties'
+import { resolveTheme, type Theme } from './themes'
+import type { TokenDocument } from './document'
+
+const day: TokenDocument = {
+  ink: {
+    $type: 'color',
+    $extensions: { 'org.kept-shelf': { tier: 'primitive' } },
+    deep: { $value: '#11344a', $description: 'Water under the pier.' },
+    pale: { $value: '#d5e0e6' },
+  },
+  text: { $type: 'color', strong: { $value: '{ink.deep}' } },
+  edge: {
+    line: {
+      $type: 'border',
+      $value: { color: '{ink.deep}', width: { $ref: '#/size/thin/$value' }, style: 'solid' },
+    },
+    copy: { $type: 'color', $value: { $ref: '#/ink/deep/$value' } },
+  },
+  size: { thin: { $type: 'dimension', $value: { value: 1, unit: 'px' } } },
+}
+const night: TokenDocument = {
+  ink: { deep: { $value: '#eeeeee' } },
+  text: { strong: { $value: '{ink.pale}' } },
+}
+const themes: Theme[] = [
+  { name: 'day', title: 'Daywatch', on: null, document: day },
+  { name: 'night', title: 'Nightwatch', on: 'day', document: night },
+]
+const rename = (from: string, to: string, leave = false): Rename => ({ from, to, leave })
+const renamed = (given: Rename, among = themes) => renameToken(among, given, 't')
+const after = (given: Rename, among = themes): Theme[] => {
+  const outcome = renamed(given, among)
+  if (!outcome.ok) throw new Error(outcome.problems[0]!.what)
+  const documents = new Map(outcome.value.documents.map(({ theme, document }) => [theme, document]))
+  return among.map((theme) => ({ ...theme, document: documents.get(theme.name) ?? theme.document }))
+}
+const cssOf = (among: Theme[], theme: string) =>
+  Object.fromEntries([...resolveTheme(among, theme).tokens].map(([path, { css }]) => [path, css]))
+const codes = (given: Rename, among = themes) => {
+  const outcome = renamed(given, among)
+  return outcome.ok ? [] : outcome.problems.map(({ code }) => code)
+}
+
+test('what refers to a token follows it, in aliases, pointers and fields, in every theme; values stay', () => {
+  const now = after(rename('ink.deep', 'water.pier'))
+  expect(now[0]!.document).toMatchObject({
+    ink: { pale: { $value: '#d5e0e6' } },
+    // the type that it had from its group comes with it
+    water: { pier: { $type: 'color', $value: '#11344a', $description: 'Water under the pier.' } },
+    text: { strong: { $value: '{water.pier}' } },
+    edge: {
+      line: { $value: { color: '{water.pier}', width: { $ref: '#/size/thin/$value' } } },
+      copy: { $value: { $ref: '#/water/pier/$value' } },
+    },
+  })
+  expect(now[1]!.document).toMatchObject({ water: { pier: { $value: '#eeeeee' } } })
+  for (const theme of ['day', 'night']) {
+    const { 'water.pier': pier, ...rest } = cssOf(now, theme)
+    const { 'ink.deep': deep, ...before } = cssOf(themes, theme)
+    expect([pier, rest]).toEqual([deep, before])
+  }
+  const outcome = renamed(rename('ink.deep', 'water.pier'))
+  expect(outcome.ok && outcome.value.references).toEqual(
+    ['text.strong', 'edge.line', 'edge.copy'].map((path) => ({ theme: 'day', path })),
+  )
+})
+test('a neighbour keeps its place in the file; properties of fields follow', () => {
+  const [first] = after(rename('ink.deep', 'ink.deepest'))
+  expect(Object.keys(first!.document.ink as object)).toEqual(['$type', '$extensions', 'deepest', 'pale'])
+  const outcome = renamed(rename('edge.line', 'edge.rail'))
+  expect(outcome.ok && outcome.value.properties).toEqual([
+    { from: '--t-edge-line', to: '--t-edge-rail' },
+    ...['color', 'width', 'style'].map((field) => ({
+      from: `--t-edge-line-${field}`,
+      to: `--t-edge-rail-${field}`,
+    })),
+  ])
+})
+test('left as an alias the old name is deprecated and comes to the same in every theme; renaming back undoes all', () => {
+  const now = after(rename('ink.deep', 'ink.pier', true))
+  expect(now[0]!.document.ink).toMatchObject({
+    deep: { $value: '{ink.pier}', $deprecated: 'It is ink.pier now.' },
+  })
+  expect((now[1]!.document.ink as Record<string, unknown>).deep).toBeUndefined()
+  expect(cssOf(now, 'night')['ink.deep']).toBe(cssOf(themes, 'night')['ink.deep'])
+  expect(after(rename('ink.pier', 'ink.deep'), now)).toEqual(themes)
+})
+test('what cannot be is refused, each with a reason', () => {
+  expect(codes(rename('ink.none', 'ink.some'))).toEqual(['no-token'])
+  expect(codes(rename('ink', 'water'))).toEqual(['no-token'])
+  expect(codes(rename('ink.deep', 'ink.deep'))).toEqual(['same-name'])
+  expect(codes(rename('ink.deep', 'ink.pale'))).toEqual(['token-there'])
+  expect(codes(rename('ink.deep', 'text'))).toEqual(['token-there'])
+  expect(codes(rename('ink.deep', 'ink.pale.more'))).toEqual(['token-above'])
+  for (const bad of ['', 'a..b', 'a.{b}', 'a.$type', 'a.b;c', `a.${'x'.repeat(201)}`])
+    expect(codes(rename('ink.deep', bad))).toEqual(['token-name'])
+  expect(codes(rename('ink.deep', Array(40).fill('a').join('.')))).toEqual(['token-depth'])
+  // it would print a custom property that another prints
+  expect(codes(rename('ink.deep', 'ink-pale'))).toEqual(['token-twice'])
+})
+test('there and back again leaves every document as it was, whatever is renamed to whatever', () => {
+  const paths = ['ink.deep', 'ink.pale', 'text.strong', 'edge.line', 'size.thin']
+  const name = fc.stringMatching(/^[a-z][a-z0-9]{0,6}$/)
+  fc.assert(
+    fc.property(
+      fc.constantFrom(...paths),
+      fc.array(name, { minLength: 1, maxLength: 3 }),
+      fc.boolean(),
+      (from, to, leave) => {
+        const outcome = renamed(rename(from, to.join('.'), leave))
+        if (!outcome.ok) return
+        const now = after(rename(from, to.join('.'), leave))
+        const back = after(rename(to.join('.'), from), now)
+        for (const theme of ['day', 'night']) expect(cssOf(back, theme)).toEqual(cssOf(themes, theme))
+      },
+    ),
+  )
+})
+test('a custom property is renamed wherever it stands whole, and nowhere else', () => {
+  const names = new Map([
+    ['--t-ink', '--t-water'],
+    ['--t-ink-deep', '--t-water-deep'],
+  ])
+  const text =
+    'a { color: var(--t-ink, red); --t-ink: 1; b: var(--t-ink-deep) }\n' +
+    '/* --t-ink. */ .x--t-ink { --t-ink-pale: 1; --t-inky: 2 }\n' +
+    "el.style.setProperty('--t-ink', `calc(var(--t-ink-deep) * 2)`)"
+  const outcome = renameProperties(text, names)
+  expect(outcome.text).toBe(
+    'a { color: var(--t-water, red); --t-water: 1; b: var(--t-water-deep) }\n' +
+      '/* --t-water. */ .x--t-ink { --t-ink-pale: 1; --t-inky: 2 }\n' +
+      "el.style.setProperty('--t-water', `calc(var(--t-water-deep) * 2)`)",
+  )
+  expect(outcome.places.map(({ line }) => line)).toEqual([1, 2, 3])
+  expect(renameProperties('nothing here', names)).toEqual({ text: 'nothing here', places: [] })
+})
+test('files that do not name it are left out', () => {
+  const files = [
+    { path: 'a.css', text: 'a { color: var(--t-ink-deep) }' },
+    { path: 'b.css', text: 'b { color: var(--t-ink-pale) }' },
+  ]
+  const outcome = renameInLibrary(themes, files, rename('ink.deep', 'ink.pier'), 't')
+  expect(outcome.ok && outcome.value.files).toEqual([
+    {
+      path: 'a.css',
+      text: 'a { color: var(--t-ink-pier) }',
+      places: [{ line: 1, text: 'a { color: var(--t-ink-deep) }' }],
+    },
+  ])
+})

@@ -1,0 +1,192 @@
+import { done, refused, type Outcome, type Problem } from '../problem'
+import { faultOfName, tokenLimits, tokensOf, withValue, type TokenDocument } from './document'
+import { isGroup } from './group'
+import { mapReferences, type Reference } from './references'
+import { cssProperties, resolveTheme, tokenTable, type Theme } from './themes'
+
+/** A token that gets another path; `leave` keeps the old one as a deprecated alias of the new. */
+export interface Rename {
+  from: string
+  to: string
+  leave: boolean
+}
+
+/** What becomes of all themes when a token gets another path. */
+export interface Renamed {
+  /** The documents that change, by their themes. */
+  documents: { theme: string; document: TokenDocument }[]
+  /** Tokens whose values refer to it, in the themes that give them. */
+  references: { theme: string; path: string }[]
+  /** Custom properties that the token was, with those that it is then. */
+  properties: { from: string; to: string }[]
+}
+
+/**
+ * Gives a token another path in every theme, and has all that refers to it follow: aliases, pointers, and those
+ * inside of values. Refused where the path cannot be one, where something stands there or on the way to it, and
+ * where anything would not resolve any more.
+ */
+export function renameToken(themes: Theme[], rename: Rename, prefix: string): Outcome<Renamed> {
+  const { from, to } = rename
+  const having = themes.filter(({ document }) => nodeAt(document, from)?.$value !== undefined)
+  if (having.length === 0)
+    return refused({
+      code: 'no-token',
+      what: `No theme gives a token ${from} itself.`,
+      todo: 'Choose one of the tokens in the table; what a group takes over is renamed where it stands.',
+    })
+  const faults = faultsOfPath(themes, rename)
+  if (faults.length) return { ok: false, problems: faults }
+  const leavers = having.filter(({ on }) => on === null)
+  const staying = rename.leave ? (leavers.length ? leavers : having) : []
+  const after = themes.map((theme) => ({
+    ...theme,
+    document: renamedIn(theme.document, rename, staying.includes(theme)),
+  }))
+  const fresh = freshProblems(themes, after, rename, prefix)
+  if (fresh.length) return { ok: false, problems: fresh }
+  return done({
+    documents: after
+      .filter(({ document }, i) => JSON.stringify(document) !== JSON.stringify(themes[i]!.document))
+      .map(({ name, document }) => ({ theme: name, document })),
+    references: themes.flatMap(({ name, document }) =>
+      tokensOf(document)
+        .filter(({ path, value }) => path !== to && refersTo(value, from))
+        .map(({ path }) => ({ theme: name, path })),
+    ),
+    properties: propertiesOf(themes, rename, prefix),
+  })
+}
+
+/** Why a token cannot have a path, in any theme. */
+function faultsOfPath(themes: readonly Theme[], { from, to }: Rename): Problem[] {
+  const names = to.split('.')
+  const tell = (code: string, what: string, todo: string): Problem[] => [{ code, what, todo }]
+  if (to === from) return tell('same-name', 'That is its name already.', 'Write another.')
+  if (names.length > tokenLimits.depth)
+    return tell('token-depth', `A path has at most ${tokenLimits.depth} names.`, 'Write a shorter one.')
+  for (const [i, name] of names.entries()) {
+    const isDollar = name.startsWith('$') && !(name === '$root' && i === names.length - 1)
+    const fault = isDollar ? 'names that begin with $ are the format’s own' : faultOfName(name)
+    if (fault !== undefined)
+      return tell(
+        'token-name',
+        `“${name.slice(0, 60)}” is not a name a token can have: ${fault}.`,
+        'Write another; dots stand between the names of groups and the token.',
+      )
+  }
+  for (const theme of themes) {
+    const there = nodeAt(theme.document, to)
+    if (there && !isLeftAlias(there, from))
+      return tell(
+        'token-there',
+        `${theme.title} has a ${'$value' in there ? 'token' : 'group'} ${to} already.`,
+        'Write another path, or rename that one first.',
+      )
+    const above = names
+      .map((_name, i) => names.slice(0, i).join('.'))
+      .find((path) => path !== '' && path !== from && nodeAt(theme.document, path)?.$value !== undefined)
+    if (above !== undefined)
+      return tell(
+        'token-above',
+        `${above} is a token, and nothing can stand under it.`,
+        'Write a path through groups.',
+      )
+  }
+  return []
+}
+
+/** Whether a token is what a rename left: an alias of what is renamed now, which may be written over. */
+const isLeftAlias = (node: Record<string, unknown>, to: string): boolean =>
+  '$deprecated' in node && node.$value === `{${to}}`
+
+function nodeAt(document: TokenDocument, path: string): Record<string, unknown> | undefined {
+  let at: unknown = document
+  for (const name of path.split('.')) at = isGroup(at) && Object.hasOwn(at, name) ? at[name] : undefined
+  return isGroup(at) ? at : undefined
+}
+
+const refersTo = (value: unknown, path: string): boolean => {
+  let isFound = false
+  mapReferences(value, (reference) => {
+    isFound ||= reference.path === path
+    return reference
+  })
+  return isFound
+}
+
+/** A theme's document after a rename: what refers to the token follows, and the token where it has one. */
+function renamedIn(document: TokenDocument, { from, to }: Rename, leaves: boolean): TokenDocument {
+  const follow = (reference: Reference): Reference =>
+    reference.path === from ? { ...reference, path: to } : reference
+  const followed = mapValues(document, (value) => mapReferences(value, follow)) as TokenDocument
+  const node = nodeAt(followed, from)
+  if (node?.$value === undefined) return followed
+  const type = tokensOf(followed).find(({ path }) => path === from)?.type
+  const cleared = withValue(followed, to, undefined)
+  const [fromNames, toNames] = [from.split('.'), to.split('.')]
+  const isNeighbour = fromNames.slice(0, -1).join('.') === toNames.slice(0, -1).join('.')
+  const moved = isNeighbour
+    ? inGroup(cleared, fromNames.slice(0, -1), (group) => withKey(group, fromNames.at(-1)!, toNames.at(-1)!))
+    : withNode(withValue(cleared, from, undefined), toNames, node)
+  const now = tokensOf(moved).find(({ path }) => path === to)?.type
+  const typed =
+    type !== undefined && now !== type ? withNode(moved, toNames, { $type: type, ...node }) : moved
+  if (!leaves) return typed
+  const alias = { ...(type ? { $type: type } : {}), $value: `{${to}}`, $deprecated: `It is ${to} now.` }
+  return withNode(typed, fromNames, alias)
+}
+
+/** A document with each `$value` in it as `change` makes it. */
+const mapValues = (
+  group: Record<string, unknown>,
+  change: (value: unknown) => unknown,
+  depth = 0,
+): Record<string, unknown> =>
+  Object.fromEntries(
+    Object.entries(group).map(([name, child]) => {
+      if (name === '$value') return [name, change(child)]
+      const isDeeper = isGroup(child) && (!name.startsWith('$') || name === '$root')
+      return [name, isDeeper && depth < tokenLimits.depth ? mapValues(child, change, depth + 1) : child]
+    }),
+  )
+
+/** A document in which one group is another; groups on the way are made where they are missing. */
+const inGroup = (
+  group: Record<string, unknown>,
+  names: readonly string[],
+  change: (group: Record<string, unknown>) => Record<string, unknown>,
+): TokenDocument => {
+  const [name, ...rest] = names
+  if (name === undefined) return change(group) as TokenDocument
+  const child = Object.hasOwn(group, name) && isGroup(group[name]) ? group[name] : {}
+  return { ...group, [name]: inGroup(child, rest, change) } as TokenDocument
+}
+const withNode = (document: TokenDocument, names: readonly string[], node: Record<string, unknown>) =>
+  inGroup(document, names.slice(0, -1), (group) => ({ ...group, [names.at(-1)!]: node }))
+const withKey = (group: Record<string, unknown>, from: string, to: string): Record<string, unknown> =>
+  Object.fromEntries(Object.entries(group).map(([name, child]) => [name === from ? to : name, child]))
+
+/** What is wrong then and was not before; what was said of the old name is no news under the new one. */
+function freshProblems(before: Theme[], after: Theme[], { from, to }: Rename, prefix: string): Problem[] {
+  const known = new Set(tokenTable(before, prefix).problems.map(({ what }) => what))
+  return tokenTable(after, prefix)
+    .problems.filter(({ what }) => !known.has(what) && !known.has(what.replaceAll(to, from)))
+    .slice(0, 20)
+}
+
+/** The custom properties that a token is in any theme, under both names. */
+function propertiesOf(themes: Theme[], { from, to }: Rename, prefix: string): Renamed['properties'] {
+  const properties = new Map<string, string>()
+  for (const { name } of themes) {
+    const token = resolveTheme(themes, name).tokens.get(from)
+    if (!token) continue
+    const [was, becomes] = [token, { ...token, path: to }].map((named) => [
+      ...cssProperties(prefix, named).keys(),
+    ])
+    for (const [i, property] of was!.entries()) properties.set(property, becomes![i]!)
+  }
+  return [...properties]
+    .filter(([was, becomes]) => was !== becomes)
+    .map(([was, becomes]) => ({ from: was, to: becomes }))
+}

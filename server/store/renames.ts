@@ -1,0 +1,102 @@
+import type { RenamedLibrary } from '~~/core/tokens/rename-library'
+import type { Rename } from '~~/core/tokens/rename'
+import { renameProperties } from '~~/core/tokens/renamed-properties'
+import { record } from './audit'
+import { notify, type Store } from './database'
+import { replaceDocument } from './themes'
+import { writeWords } from './words'
+
+/** What a rename makes of a library, over the revisions of its themes that it was worked out from. */
+export interface PlannedRename extends RenamedLibrary {
+  rename: Rename
+  seen: Record<string, number>
+}
+
+/** Words and examples that name a custom property. */
+export interface Spoken {
+  words: { component: string; member: string; text: string; revision: number }[]
+  examples: { id: string; component: string; usage: string; notes: string; acts: string }[]
+}
+
+const naming = (columns: string): string =>
+  `exists (select 1 from unnest(cast(:names as text[])) as named (name) where position(named.name in ${columns}) > 0)`
+
+/** What people wrote that names one of these custom properties, or is about one. */
+export async function spokenOf(db: Store, library: string, names: readonly string[]): Promise<Spoken> {
+  const given = { library, names: [...names] }
+  const ask = async <R>(sql: string): Promise<R[]> => ((await db.raw(sql, given)) as { rows: R[] }).rows
+  return {
+    words: await ask(
+      `select words.component_id as component, member, text, revision from words
+       join components on components.id = words.component_id
+       where library_id = :library and text <> '' and ${naming("concat(member, ' ', text)")}`,
+    ),
+    examples: await ask(
+      `select examples.id, examples.component_id as component, usage::text as usage, notes, acts::text as acts
+       from examples join components on components.id = examples.component_id
+       where library_id = :library and ${naming("concat(usage::text, ' ', notes, ' ', acts::text)")}`,
+    ),
+  }
+}
+
+/**
+ * Writes what a rename makes of themes, words and examples; `false` where a theme is another by now. The caller
+ * holds the transaction, and writes the files.
+ */
+export async function writeRename(
+  trx: Store,
+  library: { id: string; slug: string },
+  planned: PlannedRename,
+  by: string,
+): Promise<boolean> {
+  const { from, to } = planned.rename
+  for (const { theme, document } of planned.documents) {
+    const over = { theme, revision: planned.seen[theme]! }
+    if (!(await replaceDocument(trx, library.id, over, document, planned.rename, by))) return false
+  }
+  const names = new Map(planned.properties.map((property) => [property.from, property.to]))
+  const renamed = (text: string): string => renameProperties(text, names).text
+  const spoken = await spokenOf(trx, library.id, [...names.keys()])
+  for (const { component, member, text, revision } of spoken.words) {
+    const about = renamed(member)
+    if (about === member) await writeWords(trx, component, member, renamed(text), revision, by)
+    else if (await writeAbout(trx, component, about, renamed(text), by))
+      await writeWords(trx, component, member, '', revision, by)
+  }
+  for (const { id, usage, notes, acts } of spoken.examples)
+    await trx('examples')
+      .where({ id })
+      .update({ usage: renamed(usage), notes: renamed(notes), acts: renamed(acts) })
+  await followWaivers(trx, library.id, (about) =>
+    about.endsWith(` ${from}`) ? `${about.slice(0, -from.length)}${to}` : renamed(about),
+  )
+  await record(trx, 'token renamed', { library: library.id, person: by }, { from, to })
+  await notify(trx, { library: library.slug, what: 'tokens' })
+  return true
+}
+
+/** Findings that were let stand are let stand under their new names, unless one of that name is already. */
+async function followWaivers(trx: Store, library: string, renamed: (about: string) => string): Promise<void> {
+  const kept: { id: string; rule: string; about: string }[] = await trx('waivers')
+    .where({ library_id: library })
+    .select('id', 'rule', 'about')
+  const taken = new Set(kept.map(({ rule, about }) => `${rule} ${about}`))
+  for (const { id, rule, about } of kept) {
+    const next = renamed(about)
+    if (next !== about && !taken.has(`${rule} ${next}`))
+      await trx('waivers').where({ id }).update({ about: next })
+  }
+}
+
+/** Gives a member words that has none; whether it had none. */
+async function writeAbout(
+  trx: Store,
+  component: string,
+  member: string,
+  text: string,
+  by: string,
+): Promise<boolean> {
+  const there = await trx('words').where({ component_id: component, member }).first('text', 'revision')
+  if (there?.text) return false
+  return (await writeWords(trx, component, member, text, there?.revision ?? 0, by)).written
+}
