@@ -47,6 +47,21 @@ export function useTokenEdits(typeOf: (path: string) => string | undefined) {
       await store.load()
     }
   }
+  /** Adds a token to the base; answers each reason why it cannot be. */
+  async function add(path: string, type: string, text: string): Promise<Problem[]> {
+    try {
+      const { edit } = await ask(editedSchema, `/libraries/${store.slug}/tokens`, {
+        method: 'PATCH',
+        body: { theme: store.baseTheme, path, text, type, seen: null },
+      })
+      mine.push(edit)
+      await store.load()
+      say(`${path} is a token now.`, { title: 'Undo', run: () => void undo(edit) })
+      return []
+    } catch (error) {
+      return problemsOf(error)
+    }
+  }
   /** Gives a token a value, or none of a theme’s own, over the value that somebody saw there. */
   const send = (theme: string, path: string, text: string | null, over: unknown): Promise<void> =>
     (sending = sending.then(() => sendNow(theme, path, text, over)))
@@ -88,5 +103,5 @@ export function useTokenEdits(typeOf: (path: string) => string | undefined) {
     const edit = mine.at(-1) ?? edits.value[0]?.id
     if (edit !== undefined && store.may.write) void undo(edit)
   }
-  return { edits, fileProblems, writtenIn, send, undo, undoLast, bringFile }
+  return { edits, fileProblems, writtenIn, add, send, undo, undoLast, bringFile }
 }

@@ -35,7 +35,8 @@ export function renameToken(themes: Theme[], rename: Rename, prefix: string): Ou
       what: `No theme gives a token ${from} itself.`,
       todo: 'Choose one of the tokens in the table; what a group takes over is renamed where it stands.',
     })
-  const faults = faultsOfPath(themes, rename)
+  const same = { code: 'same-name', what: 'That is its name already.', todo: 'Write another.' }
+  const faults = to === from ? [same] : faultsOfPath(themes, to, from)
   if (faults.length) return { ok: false, problems: faults }
   const leavers = having.filter(({ on }) => on === null)
   const staying = rename.leave ? (leavers.length ? leavers : having) : []
@@ -58,11 +59,10 @@ export function renameToken(themes: Theme[], rename: Rename, prefix: string): Ou
   })
 }
 
-/** Why a token cannot have a path, in any theme. */
-function faultsOfPath(themes: readonly Theme[], { from, to }: Rename): Problem[] {
+/** Why a token cannot have a path, in any theme; `from` is what it had. */
+export function faultsOfPath(themes: readonly Theme[], to: string, from?: string): Problem[] {
   const names = to.split('.')
   const tell = (code: string, what: string, todo: string): Problem[] => [{ code, what, todo }]
-  if (to === from) return tell('same-name', 'That is its name already.', 'Write another.')
   if (names.length > tokenLimits.depth)
     return tell('token-depth', `A path has at most ${tokenLimits.depth} names.`, 'Write a shorter one.')
   for (const [i, name] of names.entries()) {
@@ -77,7 +77,7 @@ function faultsOfPath(themes: readonly Theme[], { from, to }: Rename): Problem[]
   }
   for (const theme of themes) {
     const there = nodeAt(theme.document, to)
-    if (there && !isLeftAlias(there, from))
+    if (there && !(from !== undefined && isLeftAlias(there, from)))
       return tell(
         'token-there',
         `${theme.title} has a ${'$value' in there ? 'token' : 'group'} ${to} already.`,

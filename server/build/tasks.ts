@@ -12,7 +12,7 @@ import type { Reading } from '~~/core/read/source/reading'
 import type { SourceText } from '~~/core/read/source/source-text'
 import type { PackageInput } from '~~/core/release/package'
 import type { Upgrade } from '~~/core/tokens/upgrade'
-import type { JudgedEdit } from '~~/core/tokens/edit'
+import type { JudgedEdit, TypedEdit } from '~~/core/tokens/edit'
 import type { Rename } from '~~/core/tokens/rename'
 import type { RenamedLibrary } from '~~/core/tokens/rename-library'
 import type { tokenFiles } from '~~/core/tokens/print/files'
@@ -75,7 +75,7 @@ export interface Tasks {
     out: BuiltModules
   }
   /** A value typed for a token, and a whole token file, judged by what they make of all themes. */
-  tokenEdit: { in: { themes: Theme[]; theme: string; path: string; text: string | null }; out: JudgedEdit }
+  tokenEdit: { in: TypedEdit & { themes: Theme[] }; out: JudgedEdit }
   tokenFile: { in: { themes: Theme[]; theme: string; text: string }; out: Outcome<Upgrade> }
   themesCss: { in: { themes: Theme[]; prefix: string }; out: ReturnType<typeof themesCss> }
   /** The files that tokens are printed to for a package. */

@@ -168,14 +168,14 @@ export function editToken(
   db: Store,
   library: { id: string; slug: string },
   at: { theme: string; path: string },
-  values: { seen: unknown; next: unknown },
+  values: { seen: unknown; next: unknown; type?: string | undefined },
   by: string,
 ): Promise<Edited> {
   return db.transaction(async (trx) => {
     const theme = await held(trx, library.id, at.theme)
     const now = theme && valueAt(theme.document, at.path)
     if (!theme || !same(now, values.seen)) return { written: false, theirs: now ?? null }
-    const document = withValue(theme.document, at.path, values.next)
+    const document = withValue(theme.document, at.path, values.next, values.type)
     return {
       written: true,
       ...(await write(

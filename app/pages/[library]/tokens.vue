@@ -38,7 +38,7 @@ const groups = computed(() => {
   return [...groups].map(([name, items]) => ({ name, items }))
 })
 const row = computed(() => table.value.rows.find((row) => row.path === chosen.value))
-const { edits, fileProblems, writtenIn, send, undo, undoLast, bringFile } = useTokenEdits(
+const { edits, fileProblems, writtenIn, add, send, undo, undoLast, bringFile } = useTokenEdits(
   (path) => table.value.rows.find((row) => row.path === path)?.type,
 )
 
@@ -153,6 +153,13 @@ useKeys([
             >As files</NuxtLink
           >
         </p>
+        <TokenAdd
+          v-if="store.may.write && themes.length"
+          :type-name
+          :add
+          :beside="chosen"
+          @added="chosen = $event"
+        />
         <button
           v-if="store.may.write && edits.length"
           type="button"
@@ -217,6 +224,7 @@ useKeys([
   padding: 0 24px 40px;
 }
 .lead {
+  flex-wrap: wrap;
   display: flex;
   justify-content: space-between;
   gap: 16px;
