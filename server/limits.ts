@@ -63,6 +63,7 @@ export const limits = {
     check: 60,
     tokenEdit: 10,
     rename: 20,
+    uses: 20,
     tokenFile: 10,
   },
   /**

@@ -94,7 +94,6 @@ export function useRenaming(path: () => string, renamed: (path: string) => void)
     }
   })
   return {
-    store,
     to,
     leave,
     plan,

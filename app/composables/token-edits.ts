@@ -62,6 +62,15 @@ export function useTokenEdits(typeOf: (path: string) => string | undefined) {
       return problemsOf(error)
     }
   }
+  /** A token was taken out, by an edit a theme: all of them are taken back with one press. */
+  async function removed(path: string, ids: readonly string[]) {
+    mine.push(...ids)
+    await store.load()
+    say(`${path} is gone.`, {
+      title: 'Undo',
+      run: () => void ids.reduce((before, id) => before.then(() => undo(id)), Promise.resolve()),
+    })
+  }
   /** Gives a token a value, or none of a theme’s own, over the value that somebody saw there. */
   const send = (theme: string, path: string, text: string | null, over: unknown): Promise<void> =>
     (sending = sending.then(() => sendNow(theme, path, text, over)))
@@ -103,5 +112,5 @@ export function useTokenEdits(typeOf: (path: string) => string | undefined) {
     const edit = mine.at(-1) ?? edits.value[0]?.id
     if (edit !== undefined && store.may.write) void undo(edit)
   }
-  return { edits, fileProblems, writtenIn, add, send, undo, undoLast, bringFile }
+  return { edits, fileProblems, writtenIn, add, removed, send, undo, undoLast, bringFile }
 }

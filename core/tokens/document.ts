@@ -232,3 +232,25 @@ export function withValue(
   }
   return change(document, 0) as TokenDocument
 }
+
+/** The token or group at a path, as a document has it itself. */
+export function nodeAt(document: TokenDocument, path: string): Record<string, unknown> | undefined {
+  let at: unknown = document
+  for (const name of path.split('.')) at = isGroup(at) && Object.hasOwn(at, name) ? at[name] : undefined
+  return isGroup(at) ? at : undefined
+}
+
+/** A document in which one group is another; groups on the way are made where they are missing. */
+export const inGroup = (
+  group: Record<string, unknown>,
+  names: readonly string[],
+  change: (group: Record<string, unknown>) => Record<string, unknown>,
+): TokenDocument => {
+  const [name, ...rest] = names
+  if (name === undefined) return change(group) as TokenDocument
+  const child = Object.hasOwn(group, name) && isGroup(group[name]) ? group[name] : {}
+  return { ...group, [name]: inGroup(child, rest, change) } as TokenDocument
+}
+/** A document with a token or a group at a path, in the place of what was there. */
+export const withNode = (document: TokenDocument, names: readonly string[], node: Record<string, unknown>) =>
+  inGroup(document, names.slice(0, -1), (group) => ({ ...group, [names.at(-1)!]: node }))

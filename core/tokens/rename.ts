@@ -1,8 +1,18 @@
 import { done, refused, type Outcome, type Problem } from '../problem'
-import { faultOfName, tokenLimits, tokensOf, withValue, type TokenDocument } from './document'
+import {
+  faultOfName,
+  inGroup,
+  nodeAt,
+  tokenLimits,
+  tokensOf,
+  withNode,
+  withValue,
+  type TokenDocument,
+} from './document'
 import { isGroup } from './group'
 import { mapReferences, type Reference } from './references'
-import { cssProperties, resolveTheme, tokenTable, type Theme } from './themes'
+import { tokenTable, type Theme } from './themes'
+import { propertiesAs, referencesTo } from './uses'
 
 /** A token that gets another path; `leave` keeps the old one as a deprecated alias of the new. */
 export interface Rename {
@@ -50,11 +60,7 @@ export function renameToken(themes: Theme[], rename: Rename, prefix: string): Ou
     documents: after
       .filter(({ document }, i) => JSON.stringify(document) !== JSON.stringify(themes[i]!.document))
       .map(({ name, document }) => ({ theme: name, document })),
-    references: themes.flatMap(({ name, document }) =>
-      tokensOf(document)
-        .filter(({ path, value }) => path !== to && refersTo(value, from))
-        .map(({ path }) => ({ theme: name, path })),
-    ),
+    references: referencesTo(themes, from).filter(({ path }) => path !== to),
     properties: propertiesOf(themes, rename, prefix),
   })
 }
@@ -100,21 +106,6 @@ export function faultsOfPath(themes: readonly Theme[], to: string, from?: string
 const isLeftAlias = (node: Record<string, unknown>, to: string): boolean =>
   '$deprecated' in node && node.$value === `{${to}}`
 
-function nodeAt(document: TokenDocument, path: string): Record<string, unknown> | undefined {
-  let at: unknown = document
-  for (const name of path.split('.')) at = isGroup(at) && Object.hasOwn(at, name) ? at[name] : undefined
-  return isGroup(at) ? at : undefined
-}
-
-const refersTo = (value: unknown, path: string): boolean => {
-  let isFound = false
-  mapReferences(value, (reference) => {
-    isFound ||= reference.path === path
-    return reference
-  })
-  return isFound
-}
-
 /** A theme's document after a rename: what refers to the token follows, and the token where it has one. */
 function renamedIn(document: TokenDocument, { from, to }: Rename, leaves: boolean): TokenDocument {
   const follow = (reference: Reference): Reference =>
@@ -151,19 +142,6 @@ const mapValues = (
     }),
   )
 
-/** A document in which one group is another; groups on the way are made where they are missing. */
-const inGroup = (
-  group: Record<string, unknown>,
-  names: readonly string[],
-  change: (group: Record<string, unknown>) => Record<string, unknown>,
-): TokenDocument => {
-  const [name, ...rest] = names
-  if (name === undefined) return change(group) as TokenDocument
-  const child = Object.hasOwn(group, name) && isGroup(group[name]) ? group[name] : {}
-  return { ...group, [name]: inGroup(child, rest, change) } as TokenDocument
-}
-const withNode = (document: TokenDocument, names: readonly string[], node: Record<string, unknown>) =>
-  inGroup(document, names.slice(0, -1), (group) => ({ ...group, [names.at(-1)!]: node }))
 const withKey = (group: Record<string, unknown>, from: string, to: string): Record<string, unknown> =>
   Object.fromEntries(Object.entries(group).map(([name, child]) => [name === from ? to : name, child]))
 
@@ -176,17 +154,9 @@ function freshProblems(before: Theme[], after: Theme[], { from, to }: Rename, pr
 }
 
 /** The custom properties that a token is in any theme, under both names. */
-function propertiesOf(themes: Theme[], { from, to }: Rename, prefix: string): Renamed['properties'] {
-  const properties = new Map<string, string>()
-  for (const { name } of themes) {
-    const token = resolveTheme(themes, name).tokens.get(from)
-    if (!token) continue
-    const [was, becomes] = [token, { ...token, path: to }].map((named) => [
-      ...cssProperties(prefix, named).keys(),
-    ])
-    for (const [i, property] of was!.entries()) properties.set(property, becomes![i]!)
-  }
-  return [...properties]
-    .filter(([was, becomes]) => was !== becomes)
-    .map(([was, becomes]) => ({ from: was, to: becomes }))
+const propertiesOf = (themes: Theme[], { from, to }: Rename, prefix: string): Renamed['properties'] => {
+  const [was, becomes] = [from, to].map((path) => propertiesAs(themes, from, path, prefix))
+  return was!.flatMap((property, i) =>
+    property === becomes![i] ? [] : [{ from: property, to: becomes![i]! }],
+  )
 }

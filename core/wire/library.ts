@@ -22,7 +22,7 @@ export const printedListSchema = z.object({
 export type PrintedFile = z.infer<typeof printedListSchema>['files'][number]
 export const printedFileSchema = z.object({ path: z.string(), text: z.string() })
 
-const tokenPath = z.string().trim().min(1).max(300)
+export const tokenPath = z.string().trim().min(1).max(300)
 /** A token that gets another path; `leave` keeps the old one as a deprecated alias of the new. */
 export const renameSchema = z.object({
   from: tokenPath,
@@ -43,6 +43,14 @@ export const renamePlanSchema = z.object({
   examples: z.number().int(),
 })
 export type RenamePlan = z.infer<typeof renamePlanSchema>
+/** What uses a token: others that refer to it, and lines of files. */
+export const tokenUsesSchema = z.object({
+  references: renamePlanSchema.shape.references,
+  files: renamePlanSchema.shape.files,
+})
+export type TokenUsesView = z.infer<typeof tokenUsesSchema>
+/** Edits that took a token out, one a theme that had it. */
+export const removedSchema = z.object({ edits: z.array(z.string()) })
 /** The job that renames; none where it was done at once. */
 export const renameBegunSchema = z.object({ job: z.string().nullable() })
 

@@ -3,6 +3,7 @@ import { judgeEdit, judgeFile } from '~~/core/tokens/edit'
 import { tokenFiles } from '~~/core/tokens/print/files'
 import { renameInLibrary } from '~~/core/tokens/rename-library'
 import { themesCss } from '~~/core/tokens/themes'
+import { usesOf } from '~~/core/tokens/uses'
 import { Failure } from '../auth/failure'
 import { unpackArchive } from '../bring/archive'
 import { readPublishBody } from '../registry/publish-body'
@@ -17,6 +18,7 @@ const doers: Doers = {
   tokenFile: ({ themes, theme, text }) => judgeFile(themes, theme, text),
   themesCss: ({ themes, prefix }) => themesCss(themes, prefix),
   tokenFiles: ({ themes, prefix }) => tokenFiles(themes, prefix),
+  uses: ({ themes, files, path, prefix }) => usesOf(themes, files, path, prefix),
   rename: ({ themes, files, rename, prefix }) => renameInLibrary(themes, files, rename, prefix),
   check: async (input) => (await ofSource()).check(input),
   publishBody: ({ bytes, name, most }) => readPublishBody(bytes, name, most),

@@ -16,6 +16,7 @@ import type { JudgedEdit, TypedEdit } from '~~/core/tokens/edit'
 import type { Rename } from '~~/core/tokens/rename'
 import type { RenamedLibrary } from '~~/core/tokens/rename-library'
 import type { tokenFiles } from '~~/core/tokens/print/files'
+import type { TokenUses } from '~~/core/tokens/uses'
 import type { Theme, themesCss } from '~~/core/tokens/themes'
 import type { PublishBody } from '../registry/publish-body'
 import type { ArchiveLimits, Unpacked } from '../bring/archive'
@@ -80,6 +81,8 @@ export interface Tasks {
   themesCss: { in: { themes: Theme[]; prefix: string }; out: ReturnType<typeof themesCss> }
   /** The files that tokens are printed to for a package. */
   tokenFiles: { in: { themes: Theme[]; prefix: string }; out: ReturnType<typeof tokenFiles> }
+  /** What uses a token. */
+  uses: { in: { themes: Theme[]; files: SourceText[]; path: string; prefix: string }; out: TokenUses }
   /** What becomes of a library when a token gets another path. */
   rename: {
     in: { themes: Theme[]; files: SourceText[]; rename: Rename; prefix: string }

@@ -3,7 +3,7 @@ import type { Rename } from '~~/core/tokens/rename'
 import { renameProperties } from '~~/core/tokens/renamed-properties'
 import { record } from './audit'
 import { notify, type Store } from './database'
-import { replaceDocument } from './themes'
+import { replaceDocument } from './token-edits'
 import { writeWords } from './words'
 
 /** What a rename makes of a library, over the revisions of its themes that it was worked out from. */

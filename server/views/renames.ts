@@ -1,4 +1,5 @@
 import type { Rename } from '~~/core/tokens/rename'
+import type { TokenUses } from '~~/core/tokens/uses'
 import { tokenPrefix } from '~~/core/release/package'
 import { Failure } from '../auth/failure'
 import { inChild } from '../build/pool'
@@ -20,6 +21,14 @@ export async function planRename(db: Store, library: Library, rename: Rename): P
   if (!renamed.ok) throw new Failure(422, renamed.problems)
   const seen = Object.fromEntries(themes.map(({ name, revision }) => [name, revision]))
   return { ...renamed.value, rename, seen }
+}
+
+/** What uses a token in a library as it is now. */
+export async function tokenUses(db: Store, library: Library, path: string): Promise<TokenUses> {
+  const themes = await themesOf(db, library.id)
+  const files = library.current_revision ? await sourceFiles(db, library.current_revision) : []
+  const prefix = tokenPrefix(library.prefix)
+  return inChild('uses', { themes, files: [...files], path, prefix }, library.id)
 }
 
 /** What people wrote that names the custom properties which a rename changes. */

@@ -207,3 +207,26 @@ test('a token is added to the base, where it can be; and taken back', async ({ p
   await expect(page.getByText('ink.910 is as it was before.')).toBeVisible()
   await expect(page.getByRole('rowheader', { name: '910' })).toHaveCount(0)
 })
+
+test('a token is deleted once nothing uses it; what does is shown, and undo brings it back whole', async ({
+  page,
+}) => {
+  await signIn(page, at, 'ines', '/tern/tokens?token=text.strong')
+  await page.getByRole('button', { name: 'Delete …' }).click()
+  const panel = page.getByRole('region', { name: 'Deleting it' })
+  await expect(panel.getByRole('status')).toContainText('It is in use')
+  await expect(panel.getByText('What refers to it')).toBeVisible()
+  await expect(panel.getByRole('button', { name: 'Delete it' })).toHaveCount(0)
+  await page.goto(`${at.url}/tern/tokens?token=motion.settle`)
+  await page.getByRole('button', { name: 'Delete …' }).focus()
+  await page.keyboard.press('Enter')
+  await expect(panel.getByRole('status')).toHaveText('Nothing in the library uses it.')
+  await panel.getByRole('button', { name: 'Delete it' }).focus()
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('motion.settle is gone.')).toBeVisible()
+  await expect(page.getByRole('rowheader', { name: 'settle' })).toHaveCount(0)
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
+  await page.getByRole('button', { name: 'settle', exact: true }).click()
+  // with its own type, and what was said of it
+  await expect(page.getByText('transition, semantic. For what comes to rest in its place.')).toBeVisible()
+})

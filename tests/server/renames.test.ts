@@ -122,3 +122,26 @@ test('two at once are one after the other; what cannot be renamed says why; read
   expect((await plan('ink.100', 'ink.1', odile)).status).toBe(403)
   expect((await rename('ink.100', 'ink.1', false, odile)).status).toBe(403)
 })
+
+test('a token is taken out of every theme once nothing uses it, and comes back edit by edit', async () => {
+  const remove = (path: string, ask = ines) =>
+    ask('/api/libraries/tern/tokens', { method: 'DELETE', body: { path } })
+  expect(problemCode(await remove('text.strong'))).toBe('token-used')
+  expect((await remove('none')).status).toBe(404)
+  expect((await remove('motion.settle', odile)).status).toBe(403)
+  const patch = (body: object) => ines('/api/libraries/tern/tokens', { method: 'PATCH', body })
+  const own = { path: 'spare.colour', seen: null }
+  expect((await patch({ ...own, theme: 'nightwatch', text: '#000', type: 'color' })).status).toBe(422)
+  expect((await patch({ ...own, theme: 'daywatch', text: '#000', type: 'color' })).status).toBe(200)
+  expect((await patch({ ...own, theme: 'nightwatch', text: '#fff' })).status).toBe(200)
+  const before = await documents()
+  const { edits } = (await remove('spare.colour')).body
+  expect(edits).toHaveLength(2)
+  expect((await documents()).map((document) => valueAt(document, 'spare.colour'))).toEqual([
+    undefined,
+    undefined,
+  ])
+  for (const edit of edits)
+    expect((await ines('/api/libraries/tern/tokens/undo', { body: { edit } })).status).toBe(200)
+  expect(await documents()).toEqual(before)
+})

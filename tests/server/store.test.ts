@@ -1,6 +1,7 @@
 import { personByEmail, setRole } from '~~/server/store/people'
 import { changeRole } from '~~/server/store/staff'
-import { editToken, latestEdits, replaceFile, themesOf, undoEdit } from '~~/server/store/themes'
+import { themesOf } from '~~/server/store/themes'
+import { editToken, latestEdits, replaceFile, undoEdit } from '~~/server/store/token-edits'
 import { nameWidth, widthsOf } from '~~/server/store/widths'
 import { valueAt } from '~~/core/tokens/document'
 import { wordsHistory, writeWords } from '~~/server/store/words'

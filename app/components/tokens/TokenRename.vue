@@ -2,7 +2,7 @@
 /** Gives a token another path: what follows is shown first, then all of it is done in one. */
 const { path, renaming } = defineProps<{ path: string; renaming: ReturnType<typeof useRenaming> }>()
 // the page has it: a token that is renamed leaves the table before all is told
-const { store, to, leave, plan, problems, going, step, count, begin, cancel } = renaming
+const { to, leave, plan, problems, going, step, count, begin, cancel } = renaming
 const isOpen = ref(false)
 const field = useTemplateRef<HTMLInputElement>('field')
 const opener = useTemplateRef<HTMLButtonElement>('opener')
@@ -20,7 +20,6 @@ watch(
   () => path,
   () => (isOpen.value = false),
 )
-const isTop = (file: { places: unknown[] }) => file.places.length > 0
 </script>
 
 <template>
@@ -40,29 +39,7 @@ const isTop = (file: { places: unknown[] }) => file.places.length > 0
       <p v-for="property in plan.properties" :key="property.from">
         <span class="code">{{ property.from }}</span> becomes <span class="code">{{ property.to }}</span>
       </p>
-      <details v-if="plan.references.length">
-        <summary class="link">What refers to it</summary>
-        <ul>
-          <li v-for="place in plan.references" :key="`${place.theme} ${place.path}`" class="code">
-            {{ place.path }} <span class="muted">in {{ place.theme }}</span>
-          </li>
-        </ul>
-      </details>
-      <details v-for="file in plan.files.filter(isTop)" :key="file.path">
-        <summary class="link">
-          <span class="code">{{ file.path }}</span>, {{ plural(file.places.length, 'line') }}
-        </summary>
-        <ul>
-          <li v-for="place in file.places" :key="place.line" class="code">
-            <NuxtLink
-              class="link"
-              :to="{ path: `/${store.slug}/source`, query: { path: file.path, line: place.line } }"
-              >{{ place.line }}</NuxtLink
-            >
-            {{ place.text }}
-          </li>
-        </ul>
-      </details>
+      <TokenPlaces :references="plan.references" :files="plan.files" />
     </section>
     <div class="acts">
       <button type="submit" class="act main" :disabled="!plan || going">Rename it{{ count.where }}</button>
@@ -90,16 +67,8 @@ const isTop = (file: { places: unknown[] }) => file.places.length > 0
   gap: 8px;
   align-items: baseline;
 }
-.follows p,
-.follows ul {
-  margin: 2px 0;
-}
-.follows ul {
-  padding-left: 14px;
-  list-style: none;
-}
-.follows li,
 .follows p {
+  margin: 2px 0;
   overflow-wrap: anywhere;
 }
 .acts {

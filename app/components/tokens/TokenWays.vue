@@ -10,7 +10,7 @@ const { row, typeTitle, wrong, renaming } = defineProps<{
   wrong: Problem[]
   renaming: ReturnType<typeof useRenaming>
 }>()
-const emit = defineEmits<{ choose: [path: string]; giveBack: [theme: string] }>()
+const emit = defineEmits<{ choose: [path: string]; giveBack: [theme: string]; removed: [edits: string[]] }>()
 const store = useLibrary()
 const { themes } = storeToRefs(store)
 const name = computed(() => cssName(tokenPrefix(store.prefix), row.path))
@@ -25,6 +25,7 @@ const titleOf = (name: string | null) => themes.value.find((theme) => theme.name
     <Mark name="deprecated" /> {{ row.deprecated || 'deprecated' }}
   </p>
   <TokenRename v-if="store.may.write" :path="row.path" :renaming />
+  <TokenDelete v-if="store.may.write" :path="row.path" @removed="emit('removed', $event)" />
   <ProblemList :problems="wrong" />
   <div v-for="theme in themes" :key="theme.name" class="way">
     <div class="small muted">

@@ -38,7 +38,7 @@ const groups = computed(() => {
   return [...groups].map(([name, items]) => ({ name, items }))
 })
 const row = computed(() => table.value.rows.find((row) => row.path === chosen.value))
-const { edits, fileProblems, writtenIn, add, send, undo, undoLast, bringFile } = useTokenEdits(
+const { edits, fileProblems, writtenIn, add, removed, send, undo, undoLast, bringFile } = useTokenEdits(
   (path) => table.value.rows.find((row) => row.path === path)?.type,
 )
 
@@ -203,6 +203,7 @@ useKeys([
         :renaming
         @choose="chosen = $event"
         @give-back="giveBack"
+        @removed="removed(chosen, $event)"
       />
       <template v-else>
         <h2>Tokens in use</h2>

@@ -4,7 +4,8 @@ import { Failure, fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
 import { inChild } from '~~/server/build/pool'
 import { limits } from '~~/server/limits'
-import { replaceFile, themesOf } from '~~/server/store/themes'
+import { themesOf } from '~~/server/store/themes'
+import { replaceFile } from '~~/server/store/token-edits'
 
 /**
  * Puts a whole token file in a theme's place. A file whose tokens do not resolve is refused, each reason by

@@ -1,5 +1,6 @@
 import { route } from '~~/server/auth/route'
-import { latestEdits, themesOf } from '~~/server/store/themes'
+import { themesOf } from '~~/server/store/themes'
+import { latestEdits } from '~~/server/store/token-edits'
 import { tokensAnswer } from '~~/server/views/library'
 
 export default route({

@@ -4,7 +4,8 @@ import { Failure, fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
 import { inChild } from '~~/server/build/pool'
 import { limits } from '~~/server/limits'
-import { editToken, themesOf } from '~~/server/store/themes'
+import { themesOf } from '~~/server/store/themes'
+import { editToken } from '~~/server/store/token-edits'
 
 /**
  * One token in one theme gets another value, as typed; `null` takes a theme's own value back out.

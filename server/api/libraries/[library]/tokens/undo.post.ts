@@ -3,7 +3,7 @@ import { undoneSchema } from '~~/core/wire'
 import { fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
 import { limits } from '~~/server/limits'
-import { undoEdit } from '~~/server/store/themes'
+import { undoEdit } from '~~/server/store/token-edits'
 
 /** Takes one edit of tokens back, by its number. A whole file is taken back by whoever may bring one in. */
 export default route({
