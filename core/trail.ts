@@ -32,6 +32,8 @@ const memberIn = (key: string): string => {
 const of = (detail: Detail, titleOf: (tag: string) => string, key = 'tag'): string =>
   titleOf(text(detail, key))
 
+const tierText = (tiers: string): string => (tiers === 'anything' ? 'whatever they like' : `${tiers} ones`)
+
 /** Every act that is recorded, and how it is told. */
 const sentences = {
   'library made': () => 'made the library',
@@ -87,6 +89,9 @@ const sentences = {
   'finding waived': (detail) =>
     `let a finding about ${text(detail, 'about')} stand: ${text(detail, 'reason')}`,
   'waiver taken back': (detail) => `took back the waiver about ${text(detail, 'about')}`,
+  'tier rule changed': (detail) =>
+    `has semantic tokens refer to ${tierText(text(detail, 'semantic'))}, and component tokens to ` +
+    tierText(text(detail, 'component')),
   'width named': (detail) => `called the width ${text(detail, 'width')} “${text(detail, 'name')}”`,
   published: (detail) => `published ${text(detail, 'version')} to ${text(detail, 'channel')}`,
   deprecated: (detail) => `deprecated ${Object.keys(record(detail, 'versions')).join(', ')}`,

@@ -38,6 +38,7 @@ export function useFindings() {
     open,
     stale,
     waiverOf,
+    tiers: computed(() => found.value?.tiers),
     problems,
     load,
   }

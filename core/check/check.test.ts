@@ -7,6 +7,7 @@ import type { RuleName } from './check'
 import { mended } from './mend'
 import { colourDistance } from './nearness'
 import { checkLibrary } from './rules'
+import { usualTierRule, type TierRule } from './tier-rule'
 
 const filesIn = (folder: string) =>
   readdirSync(folder, { recursive: true, encoding: 'utf8' })
@@ -50,6 +51,16 @@ describe('Tern', () => {
       ...['action.ground.rest', 'action.ground.hover', 'ticket.band'],
     ])
     expect(said('unused-token').map(({ token }) => token)).toContain('type.heading')
+  })
+  test('which tiers tokens refer to is for the library to say', () => {
+    const given = { files, contracts, themes: ternThemes, prefix: 'tern' }
+    const toldWith = (tiers: TierRule) =>
+      checkLibrary({ ...given, tiers }).flatMap(({ rule, token }) => (rule === 'tier' ? [token] : []))
+    expect(toldWith(usualTierRule)).toEqual(said('tier').map(({ token }) => token))
+    const past = toldWith({ semantic: 'primitive', component: 'semantic or primitive' })
+    expect(past.length).toBeLessThan(said('tier').length)
+    expect(said('tier').map(({ token }) => token)).toEqual(expect.arrayContaining(past))
+    expect(toldWith({ semantic: 'anything', component: 'anything' })).toEqual([])
   })
   test('a value that is mended is told no more, and nothing else is told instead', () => {
     const raw = said('raw-value')

@@ -3,6 +3,7 @@ import type { Contract } from '../contract/contract'
 import type { SourceText } from '../read/source/source-text'
 import type { ResolvedTokens } from '../tokens/resolve'
 import type { Declared } from './declared'
+import type { TierRule } from './tier-rule'
 
 /**
  * The rules there are, by the names they are kept under, in the order in which they are told: what is broken
@@ -91,6 +92,8 @@ export interface ToCheck {
   tokensOf: ReadonlyMap<string, ResolvedTokens['tokens']>
   /** Tokens by every custom property that they are. */
   byProperty: ReadonlyMap<string, string>
+  /** What the library has tokens of each tier refer to. */
+  tiers: TierRule
   /** Everything that is declared in sheets, wherever they stand. */
   declared: readonly Declared[]
 }

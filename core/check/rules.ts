@@ -10,6 +10,7 @@ import { fallback } from './rules/fallback'
 import { rawValue } from './rules/raw-value'
 import { sameValue } from './rules/same-value'
 import { tier } from './rules/tier'
+import { usualTierRule, type TierRule } from './tier-rule'
 import { undefinedProperty } from './rules/undefined-property'
 import { unusedToken } from './rules/unused-token'
 
@@ -32,8 +33,10 @@ export function checkLibrary(given: {
   contracts: readonly Contract[]
   themes: Theme[]
   prefix: string
+  /** What the library has tokens of each tier refer to, where that is not the usual. */
+  tiers?: TierRule
 }): Finding[] {
-  const { files, contracts, themes, prefix } = given
+  const { files, contracts, themes, prefix, tiers = usualTierRule } = given
   const tokensOf = new Map(themes.map(({ name }) => [name, resolveTheme(themes, name).tokens]))
   const base: ToCheck['base'] =
     tokensOf.get(themes.find((theme) => theme.on === null)?.name ?? '') ?? new Map<string, Resolved>()
@@ -42,6 +45,7 @@ export function checkLibrary(given: {
     files,
     contracts,
     prefix,
+    tiers,
     tokensOf,
     base,
     byProperty: new Map(

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { findingSchema } from '../check/check'
+import { tierRuleSchema } from '../check/tier-rule'
 import { newWaiverSchema } from '../check/waiver'
 import { moment } from './common'
 
@@ -16,5 +17,6 @@ export type Waiver = z.infer<typeof waiverSchema>
 export const findingsSchema = z.object({
   findings: z.array(findingSchema),
   waivers: z.array(waiverSchema),
+  tiers: tierRuleSchema,
 })
 export type Findings = z.infer<typeof findingsSchema>

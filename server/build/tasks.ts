@@ -1,6 +1,7 @@
 import type { begin } from '~~/core/begin/begin'
 import type { Wish } from '~~/core/begin/wish'
 import type { Finding } from '~~/core/check/check'
+import type { TierRule } from '~~/core/check/tier-rule'
 import type { Contract } from '~~/core/contract/contract'
 import type { Outcome, Problem } from '~~/core/problem'
 import type { Ability } from '~~/core/read/abilities'
@@ -90,7 +91,7 @@ export interface Tasks {
   }
   /** What the rules notice in a library. */
   check: {
-    in: { files: SourceText[]; contracts: Contract[]; themes: Theme[]; prefix: string }
+    in: { files: SourceText[]; contracts: Contract[]; themes: Theme[]; prefix: string; tiers: TierRule }
     out: Finding[]
   }
   /** What a package client sends to publish, taken apart and held against its own tarball. */

@@ -1,3 +1,4 @@
+import type { TierRule } from '~~/core/check/tier-rule'
 import { originSchema, type Origin } from '~~/core/origin'
 import type { ReadFrom } from '~~/core/read/read-from'
 import type { Store } from './database'
@@ -12,6 +13,8 @@ export interface Library {
   current_revision: string | null
   /** What is read of it, where somebody chose. */
   read_from: ReadFrom | null
+  /** What it has its tokens refer to, where that is not the usual. */
+  tier_rule: TierRule | null
 }
 const columns = [
   'id',
@@ -22,6 +25,7 @@ const columns = [
   'visibility',
   'current_revision',
   'read_from',
+  'tier_rule',
 ].map((text) => `libraries.${text}`)
 
 export const libraryBySlug = (db: Store, slug: string): Promise<Library | undefined> =>
@@ -93,3 +97,9 @@ export const setOrigin = (db: Store, library: string, origin: Origin): Promise<u
 /** Says what is read of a library from its next reading on; nothing where it is to be found out. */
 export const setReadFrom = (db: Store, library: string, from: ReadFrom | null): Promise<unknown> =>
   db('libraries').where({ id: library }).update({ read_from: from })
+
+/** Says what tokens of each tier are to refer to. */
+export const setTierRule = (db: Store, library: string, rule: TierRule): Promise<unknown> =>
+  db('libraries')
+    .where({ id: library })
+    .update({ tier_rule: JSON.stringify(rule) })

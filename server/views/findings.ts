@@ -1,5 +1,6 @@
 import { LRUCache } from 'lru-cache'
 import type { Finding } from '~~/core/check/check'
+import { usualTierRule } from '~~/core/check/tier-rule'
 import { tokenPrefix } from '~~/core/release/package'
 import { inChild } from '../build/pool'
 import { componentsOf } from '../store/components'
@@ -20,8 +21,9 @@ const recent = new LRUCache<string, Finding[]>({
  */
 export async function findingsOf(db: Store, library: Library): Promise<Finding[]> {
   const { id, prefix, current_revision: revision } = library
+  const tiers = library.tier_rule ?? usualTierRule
   const themes = await themesOf(db, id)
-  const key = `${revision} ${themesKey(library, themes)}`
+  const key = `${revision} ${themesKey(library, themes)} ${JSON.stringify(tiers)}`
   const known = recent.get(key)
   if (known) return known
   const [files, components] = revision
@@ -34,6 +36,7 @@ export async function findingsOf(db: Store, library: Library): Promise<Finding[]
       contracts: components.map(({ contract }) => contract),
       themes,
       prefix: tokenPrefix(prefix),
+      tiers,
     },
     id,
   )

@@ -96,3 +96,15 @@ test('findings: where and what, waived with a reason by keyboard, told as waived
     await expect(page.getByText('Nothing of that kind.')).toBeVisible()
   })
 })
+
+test('what tokens of a tier refer to is for the library to say, in the sentence itself', async ({ page }) => {
+  await signIn(page, at, 'ines', '/tern/findings?rule=tier')
+  const tiers = page.getByRole('region', { name: 'Tokens that pass over a tier' })
+  await expect(tiers.getByRole('listitem').first()).toBeVisible()
+  await choose(page, 'Component tokens refer to', 'whatever they like')
+  await expect(page.getByText('Nothing of that kind.')).toBeVisible()
+  await page.reload()
+  await expect(page.getByText('Nothing of that kind.')).toBeVisible()
+  await choose(page, 'Component tokens refer to', 'semantic ones')
+  await expect(tiers.getByRole('listitem').first()).toBeVisible()
+})

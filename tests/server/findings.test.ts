@@ -81,3 +81,17 @@ test('tokens are printed to files as they are now, and what is no file of theirs
   expect((await ines(`${printed}?path=../package.json`)).status).toBe(404)
   expect((await ines(`${printed}?path=tokens/none`)).status).toBe(404)
 })
+
+test('which tiers tokens refer to is said by maintainers, and told to everybody', async () => {
+  const tiers = `${address}/tiers`
+  const anything = { semantic: 'anything', component: 'anything' }
+  const ofTiers = async () => (await findings()).findings.filter(({ rule }) => rule === 'tier')
+  expect((await findings()).tiers).toEqual({ semantic: 'primitive', component: 'semantic' })
+  expect((await ofTiers()).length).toBeGreaterThan(0)
+  const tobias = await someone(at, 'tobias')
+  expect((await tobias(tiers, { method: 'PUT', body: anything })).status).toBe(403)
+  expect((await ines(tiers, { method: 'PUT', body: { ...anything, semantic: 'none' } })).status).toBe(422)
+  expect((await ines(tiers, { method: 'PUT', body: anything })).status).toBe(200)
+  expect(await ofTiers()).toEqual([])
+  expect(findingsSchema.parse((await odile(address)).body).tiers).toEqual(anything)
+})

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ruleNames, ruleTexts, type Finding } from '~~/core/check/check'
+import type { TierRule } from '~~/core/check/tier-rule'
 import { madeSchema, nothingSchema, type Waiver } from '~~/core/wire'
 
 /** What the rules notice in the whole library, rule by rule, and what of that is let stand. */
@@ -8,7 +9,7 @@ useHead({ title: () => `Findings · ${store.library?.title} · Kept Shelf` })
 const rule = useAddressChoice('rule', 'any')
 const component = useAddressChoice('of', 'all')
 const shown = useAddressChoice('shown', 'open')
-const { isLoaded, findings, open, stale, waiverOf, problems, load } = useFindings()
+const { isLoaded, findings, open, stale, waiverOf, tiers, problems, load } = useFindings()
 const { say } = useSay()
 const { going, problems: mendProblems, mend } = useMending()
 const told = computed(() => [...problems.value, ...mendProblems.value])
@@ -54,6 +55,8 @@ async function act(work: () => Promise<unknown>) {
     problems.value = problemsOf(error)
   }
 }
+const sayTiers = (rule: TierRule) =>
+  act(() => ask(nothingSchema, `/libraries/${store.slug}/findings/tiers`, { method: 'PUT', body: rule }))
 const address = () => `/libraries/${store.slug}/findings/waivers`
 const waive = ({ rule, about }: Finding, reason: string) =>
   act(async () => {
@@ -76,6 +79,7 @@ const takeBack = ({ id }: Pick<Waiver, 'id'>) =>
     <p v-else-if="!problems.length" class="sentence muted" role="status">The rules are being run …</p>
     <p v-if="going" role="status">The file is being saved …</p>
     <ProblemList v-if="told.length" :problems="told" />
+    <TierRuleLine v-if="tiers && (rule === 'any' || rule === 'tier')" :rule="tiers" @change="sayTiers" />
     <section v-for="group in groups" :key="group.name" :aria-label="group.title">
       <header>
         <h2>{{ group.title }}</h2>

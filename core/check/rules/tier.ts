@@ -3,14 +3,11 @@ import type { Resolved } from '../../tokens/resolve'
 import type { Check, Finding } from '../check'
 import { nearestTokens } from '../nearness'
 import { purposesOf } from '../purposes'
-
-/** What tokens of a tier are to refer to; a primitive has a value of its own. */
-const above: Partial<Record<Tier, Tier>> = { component: 'semantic', semantic: 'primitive' }
+import { tiersAbove, type TierRule } from '../tier-rule'
 
 /**
- * Tokens that refer past the tier above theirs, or have a value of their own where a token of that tier
- * comes to
- * the same or nearly so.
+ * Tokens that refer past the tiers that the library has them refer to, or have a value of their own where a
+ * token of those tiers comes to the same or nearly so.
  */
 export const tier: Check = {
   run(given) {
@@ -21,7 +18,7 @@ export const tier: Check = {
         [...tokens.values()]
           // what a theme has from the one it is built on is told there
           .filter(({ from }) => from === theme)
-          .flatMap((token) => judge(theme, token, { tokens, inTier, purposes }))
+          .flatMap((token) => judge(theme, token, { tokens, inTier, purposes, tiers: given.tiers }))
       )
     })
   },
@@ -31,6 +28,7 @@ interface Known {
   tokens: ReadonlyMap<string, Resolved>
   inTier: (tier: Tier, type: string) => readonly Resolved[]
   purposes: ReadonlyMap<string, ReadonlySet<string>>
+  tiers: TierRule
 }
 
 function byTier(tokens: Known['tokens']): Known['inTier'] {
@@ -45,11 +43,11 @@ function byTier(tokens: Known['tokens']): Known['inTier'] {
 }
 
 function judge(theme: string, token: Resolved, known: Known): Finding[] {
-  const wanted = above[token.tier]
-  if (!wanted) return []
+  const wanted = tiersAbove(known.tiers, token.tier)
+  if (wanted.length === 0) return []
   const past = token.refers
     .map((path) => known.tokens.get(path))
-    .find((other) => other !== undefined && other.tier !== wanted && other.tier !== token.tier)
+    .find((other) => other !== undefined && !wanted.includes(other.tier) && other.tier !== token.tier)
   const nearest = past || token.refers.length === 0 ? nearestIn(wanted, token, known) : undefined
   if (!past && !nearest) return []
   const broken = past
@@ -63,15 +61,21 @@ function judge(theme: string, token: Resolved, known: Known): Finding[] {
       says: `${token.path} is ${token.tier}, and in ${theme} ${broken}.`,
       todo: nearest
         ? `Refer to {${nearest.path}}, which is ${nearest.css}.`
-        : `Refer to a token that is ${wanted}, or make one.`,
+        : `Refer to a token that is ${wanted.join(' or ')}, or make one.`,
     },
   ]
 }
 
-/** The token of a tier that comes nearest; a length stands only for one that is used for the same. */
-function nearestIn(wanted: Tier, token: Resolved, { inTier, purposes }: Known): Resolved | undefined {
+/** The token of the first tier with one that comes near; a length stands only for one that is used for the same. */
+function nearestIn(
+  wanted: readonly Tier[],
+  token: Resolved,
+  { inTier, purposes }: Known,
+): Resolved | undefined {
   const ours = purposes.get(token.path)
   const isFor = ({ path }: Resolved) =>
     token.type !== 'dimension' || [...(purposes.get(path) ?? [])].some((purpose) => ours?.has(purpose))
-  return nearestTokens(token.css, inTier(wanted, token.type).filter(isFor), token.type)[0]?.token
+  return wanted
+    .map((tier) => nearestTokens(token.css, inTier(tier, token.type).filter(isFor), token.type)[0]?.token)
+    .find((nearest) => nearest !== undefined)
 }

@@ -18,6 +18,7 @@ import * as m0016 from './0016-looks'
 import * as m0017 from './0017-waivers'
 import * as m0018 from './0018-tried-first'
 import * as m0019 from './0019-renames'
+import * as m0020 from './0020-tier-rule'
 
 export const migrations: Record<string, Knex.Migration> = {
   '0001-first': m0001,
@@ -39,4 +40,5 @@ export const migrations: Record<string, Knex.Migration> = {
   '0017-waivers': m0017,
   '0018-tried-first': m0018,
   '0019-renames': m0019,
+  '0020-tier-rule': m0020,
 }

@@ -1,3 +1,4 @@
+import { usualTierRule } from '~~/core/check/tier-rule'
 import { findingsSchema } from '~~/core/wire'
 import { route } from '~~/server/auth/route'
 import { waiversOf } from '~~/server/store/waivers'
@@ -10,5 +11,6 @@ export default route({
   handle: async ({ db, library }) => ({
     findings: await findingsOf(db, library),
     waivers: await waiversOf(db, library.id),
+    tiers: library.tier_rule ?? usualTierRule,
   }),
 })
