@@ -5,7 +5,7 @@ import { readLibrary } from '../read/read'
 import { tokenDocumentSchema, type TokenDocument } from '../tokens/document'
 import type { RuleName } from './check'
 import { mended } from './mend'
-import { colourDistance } from './nearness'
+import { colourDistance } from '../tokens/nearness'
 import { checkLibrary } from './rules'
 import { usualTierRule, type TierRule } from './tier-rule'
 

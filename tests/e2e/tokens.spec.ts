@@ -230,3 +230,20 @@ test('a token is deleted once nothing uses it; what does is shown, and undo brin
   // with its own type, and what was said of it
   await expect(page.getByText('transition, semantic. For what comes to rest in its place.')).toBeVisible()
 })
+
+test('tokens are found by a value however it is written, and colours by how near they are', async ({
+  page,
+}) => {
+  await signIn(page, at, 'ines', '/tern/tokens')
+  const cell = (path: string) => page.getByRole('button', { name: new RegExp(`^${path} in Daywatch`) })
+  await page.getByLabel('Filter by name or value').fill('rgb(17 52 74)')
+  await expect(cell('sea\\.100')).toHaveCount(0)
+  await expect(cell('ink\\.900')).toBeVisible()
+  await page.getByLabel('Filter by name or value').fill('#123650')
+  await expect(page.getByRole('row').filter({ has: cell('ink\\.900') })).toContainText(/\d\.\d away/)
+  await page.reload()
+  await expect(cell('ink\\.900')).toBeVisible()
+  await expect(cell('sea\\.100')).toHaveCount(0)
+  await page.getByLabel('Filter by name or value').fill('nothing like it')
+  await expect(page.getByText('No token is like that.')).toBeVisible()
+})

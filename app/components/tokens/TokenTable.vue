@@ -2,13 +2,15 @@
 import { resolveTheme, type TokenRow } from '~~/core/tokens/themes'
 
 /** Tokens in rows, themes in columns; a cell is edited in place. */
-const { groups, total, chosen, editing, draft, isWrong } = defineProps<{
+const { groups, total, chosen, editing, draft, distances, isWrong } = defineProps<{
   groups: readonly { name: string; items: TokenRow[] }[]
   /** How many tokens there are, those left out counted. */
   total: number
   chosen: string
   editing: { path: string; theme: string } | undefined
   draft: string
+  /** How far colours are from the one that is looked for, by token (CIEDE2000). */
+  distances: ReadonlyMap<string, number | undefined>
   isWrong: boolean
 }>()
 const emit = defineEmits<{
@@ -84,6 +86,9 @@ function fileChosen(event: Event, theme: string) {
           >
             {{ restOf(item.path) }}
           </button>
+          <span v-if="distances.get(item.path)" class="small muted away"
+            >{{ distances.get(item.path)!.toFixed(1) }} away</span
+          >
         </th>
         <td v-for="theme in themes" :key="theme.name" :class="{ editing: isEdited(item.path, theme.name) }">
           <template v-if="isEdited(item.path, theme.name)">
@@ -127,6 +132,10 @@ function fileChosen(event: Event, theme: string) {
 </template>
 
 <style scoped>
+.away {
+  display: block;
+  padding-left: 24px;
+}
 table {
   width: 100%;
   table-layout: fixed;

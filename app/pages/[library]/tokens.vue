@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { tiers, withValue } from '~~/core/tokens/document'
 import { tokenPrefix } from '~~/core/release/package'
+import { findTokens } from '~~/core/tokens/find'
 import { resolveTheme, tokenTable, type TokenRow } from '~~/core/tokens/themes'
 import { typedValue } from '~~/core/tokens/resolve'
 import type { Problem } from '~~/core/problem'
@@ -15,18 +16,21 @@ useHead({ title: () => `Tokens · ${store.library?.title} · Kept Shelf` })
 const tier = useAddressChoice('tier', 'all')
 const type = useAddressChoice('type', 'any')
 const chosen = useAddressChoice('token', '')
-const filter = ref('')
+const filter = useAddressChoice('like', '')
 const table = computed(() => tokenTable(themes.value, tokenPrefix(store.prefix)))
 /** Types by the names people use; the format's own names are in the file. */
 const typeName = (type: string) =>
   type === 'color' ? 'colour' : type.replace(/[A-Z]/, (c) => ` ${c.toLowerCase()}`)
 const types = computed(() => [...new Set(table.value.rows.map((row) => row.type))])
+const found = computed(
+  () => new Map(findTokens(table.value.rows, filter.value).map(({ path, distance }) => [path, distance])),
+)
 const rows = computed(() =>
   table.value.rows.filter(
     (row) =>
       (tier.value === 'all' || row.tier === tier.value) &&
       (type.value === 'any' || row.type === type.value) &&
-      row.path.toLowerCase().includes(filter.value.toLowerCase()),
+      found.value.has(row.path),
   ),
 )
 const groups = computed(() => {
@@ -147,8 +151,13 @@ useKeys([
                 title: value === 'any' ? 'any type' : typeName(value),
               }))
             "
-          />, across {{ plural(themes.length, 'theme') }}, named like
-          <input v-model="filter" class="field like" aria-label="Filter by name" placeholder="anything" />.
+          />, across {{ plural(themes.length, 'theme') }}, with a name or value like
+          <input
+            v-model="filter"
+            class="field like"
+            aria-label="Filter by name or value"
+            placeholder="anything"
+          />.
           <NuxtLink v-if="table.rows.length" class="link small" :to="`/${store.slug}/token-files`"
             >As files</NuxtLink
           >
@@ -178,6 +187,7 @@ useKeys([
         :chosen
         :editing
         :draft
+        :distances="found"
         :is-wrong="wrong.length > 0"
         @choose="chosen = $event"
         @begin="begin"

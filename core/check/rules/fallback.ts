@@ -3,7 +3,7 @@ import type { Place } from '../../contract/member'
 import type { Resolved } from '../../tokens/resolve'
 import type { Check, Finding, ToCheck } from '../check'
 import { readIn } from '../declared'
-import { isSameValue } from '../nearness'
+import { isSameValue } from '../../tokens/nearness'
 
 /**
  * Fallbacks of a token's custom property that are not its value. What is no token may fall back to another

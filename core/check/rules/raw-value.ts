@@ -4,7 +4,7 @@ import type { Check, Finding, Mend } from '../check'
 import type { Declared } from '../declared'
 import { mended } from '../mend'
 import { literalsIn, purposeOf, type Literal } from '../literals'
-import { nearestTokens, unseen, type Near } from '../nearness'
+import { nearestTokens, unseen, type Near } from '../../tokens/nearness'
 import { purposesOf } from '../purposes'
 
 /** Values written out in sheets that a token stands for, or for which one nearly does. */

@@ -1,7 +1,7 @@
 import type { Tier } from '../../tokens/document'
 import type { Resolved } from '../../tokens/resolve'
 import type { Check, Finding } from '../check'
-import { nearestTokens } from '../nearness'
+import { nearestTokens } from '../../tokens/nearness'
 import { purposesOf } from '../purposes'
 import { tiersAbove, type TierRule } from '../tier-rule'
 

@@ -1,6 +1,6 @@
 import { converter, differenceCiede2000, modeLab65, useMode, type Rgb } from 'culori/fn'
-import { readColour } from '../tokens/color'
-import type { Resolved } from '../tokens/resolve'
+import { readColour } from './color'
+import type { Resolved } from './resolve'
 
 useMode(modeLab65)
 const apart = differenceCiede2000()
