@@ -89,6 +89,9 @@ const sentences = {
   'finding waived': (detail) =>
     `let a finding about ${text(detail, 'about')} stand: ${text(detail, 'reason')}`,
   'waiver taken back': (detail) => `took back the waiver about ${text(detail, 'about')}`,
+  'theme made': (detail) => `made the theme ${text(detail, 'theme')}`,
+  'theme changed': (detail) => `changed the theme ${text(detail, 'theme')}`,
+  'theme deleted': (detail) => `deleted the theme ${text(detail, 'theme')}`,
   'tier rule changed': (detail) =>
     `has semantic tokens refer to ${tierText(text(detail, 'semantic'))}, and component tokens to ` +
     tierText(text(detail, 'component')),

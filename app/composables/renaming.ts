@@ -73,6 +73,9 @@ export function useRenaming(path: () => string, renamed: (path: string) => void)
     () => job.value?.state,
     (state) => {
       if (state === 'done') void ended()
+      // who looks at another token by now does not see the form that tells it
+      else if (state === 'failed' && (doing?.back || doing?.from !== path()))
+        for (const { what } of job.value?.result?.problems ?? []) say(what)
     },
   )
   const count = computed(() => {

@@ -66,6 +66,27 @@ export const themeSchema = z.object({
   revision: z.number().int(),
 })
 
+const themeTitle = z.string().trim().min(1).max(80)
+const themePlace = z.number().int().min(0).max(100)
+/** A theme to be made; `name` and `place` where it was there before. */
+export const newThemeSchema = z.object({
+  title: themeTitle,
+  on: z.string().max(40),
+  document: tokenDocumentSchema.optional(),
+  name: z
+    .string()
+    .regex(/^[a-z][a-z0-9-]{0,39}$/, 'use lower case letters, digits and hyphens')
+    .optional(),
+  place: themePlace.optional(),
+})
+export const themeMadeSchema = z.object({ name: z.string() })
+export const changedThemeSchema = z.object({
+  title: themeTitle.optional(),
+  on: z.string().max(40).optional(),
+  place: themePlace.optional(),
+})
+export type ChangedTheme = z.infer<typeof changedThemeSchema>
+
 export const jobSchema = z.object({
   id: z.string(),
   state: z.enum(['waiting', 'running', 'done', 'failed', 'cancelled']),

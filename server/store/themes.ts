@@ -60,6 +60,12 @@ export async function themesOf(db: Store, library: string): Promise<KeptTheme[]>
   })
 }
 
+/**
+ * Revisions of themes are never used twice, for what one says is remembered: one that is made where another of its name
+ * was begins past all that had, by the seconds since 2020, as nobody changes a theme every second.
+ */
+const firstRevision = (): number => Math.floor((Date.now() - Date.UTC(2020, 0)) / 1000)
+
 export const addTheme = (db: Store, library: string, theme: Theme, position: number): Promise<unknown> =>
   db('themes').insert({
     library_id: library,
@@ -68,4 +74,45 @@ export const addTheme = (db: Store, library: string, theme: Theme, position: num
     built_on: theme.on,
     document: JSON.stringify(theme.document),
     position,
+    revision: firstRevision(),
   })
+
+/** Gives a theme another title or ground, or another place among the others, counted from 0. */
+export async function changeTheme(
+  trx: Store,
+  library: string,
+  name: string,
+  { title, on, place }: { title?: string | undefined; on?: string | undefined; place?: number | undefined },
+): Promise<void> {
+  const at = { library_id: library, name }
+  if (title !== undefined) await trx('themes').where(at).update({ title })
+  // what it comes to is another, though nothing in its own file is
+  if (on !== undefined)
+    await trx('themes')
+      .where(at)
+      .update({ built_on: on, revision: trx.raw('revision + 1') })
+  if (place === undefined) return
+  const rows: { name: string }[] = await trx('themes')
+    .where({ library_id: library })
+    .orderBy(['position', 'name'])
+    .forUpdate()
+    .select('name')
+  const order = rows.map((row) => row.name).filter((other) => other !== name)
+  order.splice(place, 0, name)
+  for (const [position, other] of order.entries())
+    await trx('themes').where({ library_id: library, name: other }).update({ position })
+}
+
+export const dropTheme = (trx: Store, library: string, name: string): Promise<number> =>
+  trx('themes').where({ library_id: library, name }).delete()
+
+/** Examples that stand in a theme, by their components and names. */
+export const examplesIn = async (db: Store, library: string, theme: string): Promise<string[]> =>
+  (
+    await db('examples')
+      .join('components', 'components.id', 'examples.component_id')
+      .where('components.library_id', library)
+      .whereRaw("examples.surround->>'theme' = ?", [theme])
+      .orderBy(['tag', 'name'])
+      .select('tag', 'name')
+  ).map(({ tag, name }: { tag: string; name: string }) => `${tag} “${name}”`)

@@ -3,7 +3,7 @@ import fc from 'fast-check'
 import { tokenKinds } from '../../core/tokens/document'
 import { tokenValues } from '../token-values'
 import { world, type World } from '../world'
-import { signIn } from './person'
+import { choose, signIn } from './person'
 
 let at: World
 test.beforeAll(async () => {
@@ -188,11 +188,11 @@ test('a token is added to the base, where it can be; and taken back', async ({ p
   await signIn(page, at, 'ines', '/tern/tokens?token=ink.100')
   await page.getByRole('button', { name: 'Add a token …' }).focus()
   await page.keyboard.press('Enter')
-  const path = page.getByLabel('Path')
+  const path = page.getByLabel('Path', { exact: true })
   await expect(path).toBeFocused()
   await expect(path).toHaveValue('ink.')
   await page.keyboard.type('500')
-  await page.getByLabel('Value').fill('{ink.900}')
+  await page.getByLabel('Value', { exact: true }).fill('{ink.900}')
   await page.keyboard.press('Enter')
   await expect(page.getByText('There is a token ink.500 already.')).toBeVisible()
   await path.fill('ink.950.deep')
@@ -246,4 +246,39 @@ test('tokens are found by a value however it is written, and colours by how near
   await expect(cell('sea\\.100')).toHaveCount(0)
   await page.getByLabel('Filter by name or value').fill('nothing like it')
   await expect(page.getByText('No token is like that.')).toBeVisible()
+})
+
+test('a theme is made on another, named, moved and deleted; undo brings it back with its tokens', async ({
+  page,
+}) => {
+  await signIn(page, at, 'ines', '/tern/tokens')
+  const list = page.getByRole('region', { name: 'Themes' })
+  await list.getByRole('button', { name: 'Add a theme …' }).focus()
+  await page.keyboard.press('Enter')
+  const title = page.getByLabel('Title of the new theme')
+  await expect(title).toBeFocused()
+  await page.keyboard.type('Nightwatch')
+  await page.keyboard.press('Enter')
+  await expect(list.getByText('There is a theme nightwatch already.')).toBeVisible()
+  await title.fill('Fog')
+  await choose(page, 'The new theme begins', 'like Nightwatch')
+  await list.getByRole('button', { name: 'Add it' }).click()
+  await expect(page.getByText('Fog is a theme now.')).toBeVisible()
+  const fog = list.getByRole('listitem', { name: 'Fog' })
+  await expect(fog).toContainText('of its own')
+  await expect(page.getByRole('columnheader', { name: 'Fog' })).toBeVisible()
+  await fog.getByRole('button', { name: 'Move Fog before Nightwatch' }).click()
+  await expect(list.getByRole('listitem')).toHaveCount(3)
+  await expect(list.getByRole('listitem').nth(1)).toContainText('of its own')
+  await expect(page.getByRole('columnheader').nth(2)).toContainText('Fog')
+  await page.getByLabel('Title of Fog').fill('Haar')
+  await page.getByLabel('Title of Fog').press('Enter')
+  await expect(page.getByRole('columnheader').nth(2)).toContainText('Haar')
+  await page.getByRole('button', { name: 'Delete Haar' }).click()
+  await expect(page.getByText('Haar is gone.')).toBeVisible()
+  await expect(page.getByRole('columnheader', { name: 'Haar' })).toHaveCount(0)
+  await page.getByRole('button', { name: 'Undo', exact: true }).last().click()
+  await expect(page.getByRole('columnheader').nth(2)).toContainText('Haar')
+  await page.getByRole('button', { name: 'Delete Haar' }).click()
+  await expect(page.getByRole('columnheader', { name: 'Haar' })).toHaveCount(0)
 })

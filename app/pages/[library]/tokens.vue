@@ -161,6 +161,7 @@ useKeys([
           <NuxtLink v-if="table.rows.length" class="link small" :to="`/${store.slug}/token-files`"
             >As files</NuxtLink
           >
+          <button v-if="row" type="button" class="link small" @click="chosen = ''">Themes</button>
         </p>
         <TokenAdd
           v-if="store.may.write && themes.length"
@@ -216,6 +217,7 @@ useKeys([
         @removed="removed(chosen, $event)"
       />
       <template v-else>
+        <ThemeList />
         <h2>Tokens in use</h2>
         <p class="small muted">Choose a token to see where its value comes from, and what wears it.</p>
       </template>

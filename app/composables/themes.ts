@@ -1,0 +1,47 @@
+import { nothingSchema, themeMadeSchema, type ChangedTheme } from '~~/core/wire'
+import type { Theme } from '~~/core/tokens/themes'
+import type { Problem } from '~~/core/problem'
+
+/** The themes of a library, and what is done to them; each act says what came of it, and can be taken back. */
+export function useThemes() {
+  const store = useLibrary()
+  const { themes } = storeToRefs(store)
+  const { say } = useSay()
+  const problems = ref<Problem[]>([])
+  const address = (name = '') => `/libraries/${store.slug}/themes${name && `/${name}`}`
+
+  /** Does something to themes; whether it came to something, else why not is told. */
+  async function act(work: () => Promise<unknown>): Promise<boolean> {
+    problems.value = []
+    try {
+      await work()
+      await store.load()
+      return true
+    } catch (error) {
+      problems.value = problemsOf(error)
+      return false
+    }
+  }
+  const send = (body: object) => ask(themeMadeSchema, address(), { method: 'POST', body })
+
+  const make = ({ title, on, like }: { title: string; on: string; like: string | null }) =>
+    act(async () => {
+      const document = themes.value.find(({ name }) => name === like)?.document
+      const { name } = await send({ title, on, ...(document ? { document } : {}) })
+      say(`${title.trim()} is a theme now.`, {
+        title: 'Undo',
+        run: () => void act(() => ask(nothingSchema, address(name), { method: 'DELETE' })),
+      })
+    })
+  const change = (theme: Theme, body: ChangedTheme) =>
+    act(() => ask(nothingSchema, address(theme.name), { method: 'PATCH', body }))
+  const remove = ({ name, title, on, document }: Theme, place: number) =>
+    act(async () => {
+      await ask(nothingSchema, address(name), { method: 'DELETE' })
+      say(`${title} is gone.`, {
+        title: 'Undo',
+        run: () => void act(() => send({ title, on, document, name, place })),
+      })
+    })
+  return { themes, problems, make, change, remove }
+}

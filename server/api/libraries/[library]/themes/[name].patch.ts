@@ -1,0 +1,49 @@
+import { changedThemeSchema, nothingSchema } from '~~/core/wire'
+import { mayBuildOn } from '~~/core/tokens/theme-list'
+import { fail } from '~~/server/auth/failure'
+import { route } from '~~/server/auth/route'
+import { limits } from '~~/server/limits'
+import { record } from '~~/server/store/audit'
+import { notify } from '~~/server/store/database'
+import { changeTheme, themesOf } from '~~/server/store/themes'
+import { judgeTheme, themeKnown } from '~~/server/views/theme'
+
+/** Gives a theme another title, another place among the others, or has it built on another. */
+export default route({
+  access: 'maintainer',
+  limit: limits.body.small,
+  answer: nothingSchema,
+  body: changedThemeSchema,
+  async handle({ db, library, params, body, person }) {
+    const themes = await themesOf(db, library.id)
+    const theme = themeKnown(themes, params.name!)
+    const { on } = body
+    if (on !== undefined && on !== theme.on) {
+      if (theme.on === null || !mayBuildOn(themes, theme.name, on))
+        return fail(
+          422,
+          'theme-ground',
+          theme.on === null
+            ? `${theme.title} is the base; every theme rests on it.`
+            : `${theme.title} cannot be built on itself, nor on what is built on it.`,
+          'Choose another theme.',
+        )
+      await judgeTheme(
+        library,
+        themes.map((other) => (other === theme ? { ...theme, on } : other)),
+        theme,
+      )
+    }
+    return db.transaction(async (trx) => {
+      await changeTheme(trx, library.id, theme.name, body)
+      await record(
+        trx,
+        'theme changed',
+        { library: library.id, person: person.id },
+        { theme: body.title ?? theme.title },
+      )
+      await notify(trx, { library: library.slug, what: 'tokens' })
+      return {}
+    })
+  },
+})

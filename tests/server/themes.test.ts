@@ -1,0 +1,73 @@
+import { plainSurround } from '~~/core/surround'
+import type { TokensView } from '~~/core/wire'
+import { problemCode, someone, world, type Ask, type World } from '../world'
+
+let at: World
+let ines: Ask
+beforeAll(async () => {
+  at = await world()
+  ines = await someone(at, 'ines')
+}, 60_000)
+afterAll(() => at.end())
+
+const address = '/api/libraries/tern/themes'
+const themes = async (): Promise<TokensView['themes']> =>
+  (await ines('/api/libraries/tern/tokens')).body.themes
+const names = async () => (await themes()).map(({ name }) => name)
+const make = (body: object, ask = ines) => ask(address, { body })
+const change = (name: string, body: object) => ines(`${address}/${name}`, { method: 'PATCH', body })
+const remove = (name: string, ask = ines) => ask(`${address}/${name}`, { method: 'DELETE' })
+const css = async (): Promise<string> =>
+  (await ines('/api/libraries/tern/tokens/printed?path=tokens/tokens.css')).body.text
+
+test('a theme is made, moved, built on another and deleted; what it comes to stands in the CSS', async () => {
+  const [day, night] = await themes()
+  expect((await make({ title: ' Dusk watch ', on: 'nightwatch' })).body).toEqual({ name: 'dusk-watch' })
+  const value = { theme: 'dusk-watch', path: 'surface.page', text: '#010203', seen: null }
+  expect((await ines('/api/libraries/tern/tokens', { method: 'PATCH', body: value })).status).toBe(200)
+  expect(await css()).toMatch(/data-theme="dusk-watch"[^}]*--tern-surface-page: (#010203|rgb\(1 2 3\));/)
+  expect((await change('dusk-watch', { place: 1, title: 'Dusk' })).status).toBe(200)
+  expect(await names()).toEqual([day!.name, 'dusk-watch', night!.name])
+  const before = (await themes())[1]!
+  expect(before).toMatchObject({ title: 'Dusk', on: 'nightwatch' })
+  expect((await change('dusk-watch', { on: 'daywatch' })).status).toBe(200)
+  const [, after] = await themes()
+  expect(after).toMatchObject({ on: 'daywatch', document: before.document })
+  expect(after!.revision).toBeGreaterThan(before.revision)
+
+  expect((await remove('dusk-watch')).status).toBe(200)
+  expect(await names()).toEqual([day!.name, night!.name])
+  expect(await css()).not.toContain('dusk-watch')
+  // one that is made anew under that name has nothing of what was remembered of the other
+  const again = { title: 'Dusk', name: 'dusk-watch', on: 'daywatch', place: 1 }
+  expect((await make({ ...again, document: { surface: { page: { $value: '#040506' } } } })).status).toBe(200)
+  expect(await names()).toEqual([day!.name, 'dusk-watch', night!.name])
+  expect((await themes())[1]!.document).toEqual({ surface: { page: { $value: '#040506' } } })
+  expect((await remove('dusk-watch')).status).toBe(200)
+})
+test('what cannot be is refused, each with its reason', async () => {
+  const tobias = await someone(at, 'tobias')
+  expect((await make({ title: 'X', on: 'daywatch' }, tobias)).status).toBe(403)
+  expect((await remove('nightwatch', tobias)).status).toBe(403)
+  expect((await make({ title: ' ', on: 'daywatch' })).status).toBe(422)
+  expect(problemCode(await make({ title: 'Nightwatch', on: 'daywatch' }))).toBe('theme-there')
+  expect(problemCode(await make({ title: 'Resolved', on: 'daywatch' }))).toBe('theme-name')
+  expect(problemCode(await make({ title: 'X', on: 'none' }))).toBe('theme-ground')
+  const bad = { surface: { page: { $value: '{nothing.there}' } } }
+  expect((await make({ title: 'X', on: 'daywatch', document: bad })).status).toBe(422)
+  expect(problemCode(await change('daywatch', { on: 'nightwatch' }))).toBe('theme-ground')
+  expect(problemCode(await change('nightwatch', { on: 'nightwatch' }))).toBe('theme-ground')
+  expect(problemCode(await change('none', { title: 'X' }))).toBe('no-theme')
+  expect(problemCode(await remove('daywatch'))).toBe('theme-base')
+  await make({ title: 'Over', on: 'nightwatch' })
+  expect(problemCode(await remove('nightwatch'))).toBe('theme-under')
+  const [surround, usage] = [plainSurround('over'), { props: {}, slots: {} }]
+  const kept = await ines('/api/libraries/tern/components/tern-tide-gauge/examples', {
+    body: { name: 'Over there', usage, surround },
+  })
+  expect(kept.status).toBe(200)
+  expect((await remove('over')).body.problems[0]).toMatchObject({
+    code: 'theme-worn',
+    what: 'Examples stand in Over: tern-tide-gauge “Over there”.',
+  })
+})
