@@ -70,6 +70,7 @@ test('composite tokens stand in the table with what they refer to, and are writt
     await editor.fill('{shape.edge} dashed {line.strong}')
     await editor.press('Enter')
     await expect(cell).toHaveText('{shape.edge} dashed {line.strong}')
+    await expect(page.getByText('line.hair changed in Daywatch.')).toBeVisible()
     await page.reload()
     await expect(cell).toHaveText('{shape.edge} dashed {line.strong}')
   })
