@@ -117,10 +117,12 @@ const isNews = ({ watch, elsewhere, moments }: Place): boolean =>
  * change only when they draw it belongs to it.
  */
 export async function noteMoments(places: readonly Place[]): Promise<void> {
-  const changed = new Set(places.filter(isNews))
-  if (!changed.size) return
+  // lists: components may have put something else in the place of what sets do
+  const before = places.filter(isNews)
+  if (!before.length) return
   await drawnOnce()
-  for (const place of places) if (isNews(place)) changed.add(place)
+  const since = places.filter(isNews)
+  const changed = places.filter((place) => before.includes(place) || since.includes(place))
   endMoving()
   pristine(() => {
     for (const place of changed) {

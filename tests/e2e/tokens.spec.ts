@@ -242,6 +242,7 @@ test('tokens are found by a value however it is written, and colours by how near
   await expect(cell('ink\\.900')).toBeVisible()
   await page.getByLabel('Filter by name or value').fill('#123650')
   await expect(page.getByRole('row').filter({ has: cell('ink\\.900') })).toContainText(/\d\.\d away/)
+  await expect(page).toHaveURL(/like=/)
   await page.reload()
   await expect(cell('ink\\.900')).toBeVisible()
   await expect(cell('sea\\.100')).toHaveCount(0)
