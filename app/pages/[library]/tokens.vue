@@ -160,8 +160,9 @@ useKeys([
           />.
           <NuxtLink v-if="table.rows.length" class="link small" :to="`/${store.slug}/token-files`"
             >As files</NuxtLink
+          ><template v-if="row"
+            >{{ ' ' }} <button type="button" class="link small" @click="chosen = ''">Themes</button></template
           >
-          <button v-if="row" type="button" class="link small" @click="chosen = ''">Themes</button>
         </p>
         <TokenAdd
           v-if="store.may.write && themes.length"
