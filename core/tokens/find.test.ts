@@ -16,7 +16,7 @@ const { rows } = tokenTable([
   }),
   theme('night', 'day', { ink: { pale: { $value: '#222222' } } }),
 ])
-const paths = (text: string) => findTokens(rows, text).map(({ path }) => path)
+const paths = (text: string) => findTokens(rows, text).map(({ row }) => row.path)
 
 test('by a piece of a name or of a value, in any theme', () => {
   expect(paths('')).toEqual(rows.map(({ path }) => path))

@@ -6,7 +6,7 @@ const near = 8
 
 /** A token that answers what is looked for; `distance`: how far its colour is from the one that was written. */
 export interface FoundToken {
-  path: string
+  row: TokenRow
   distance?: number
 }
 
@@ -16,7 +16,7 @@ export interface FoundToken {
  */
 export function findTokens(rows: readonly TokenRow[], text: string): FoundToken[] {
   const wanted = text.trim().toLowerCase()
-  if (wanted === '') return rows.map(({ path }) => ({ path }))
+  if (wanted === '') return rows.map((row) => ({ row }))
   const found: FoundToken[] = []
   for (const row of rows) {
     const cells = Object.values(row.cells).filter((cell) => cell !== undefined)
@@ -25,8 +25,8 @@ export function findTokens(rows: readonly TokenRow[], text: string): FoundToken[
     const isPiece = [row.path, ...cells.flatMap(({ css, written }) => [css, written])].some((piece) =>
       piece.toLowerCase().includes(wanted),
     )
-    if (distance <= near) found.push({ path: row.path, distance })
-    else if (isPiece || cells.some(({ css }) => isSameValue(wanted, css))) found.push({ path: row.path })
+    if (distance <= near) found.push({ row, distance })
+    else if (isPiece || cells.some(({ css }) => isSameValue(wanted, css))) found.push({ row })
   }
   return found.toSorted((a, b) => (a.distance ?? Infinity) - (b.distance ?? Infinity) || 0)
 }

@@ -58,25 +58,14 @@ export function referencesIn(value: unknown, depth = 0): Reference[] {
 }
 
 /** A value in which each reference leads where `change` says; each keeps the form it is written in. */
-export function mapReferences(
-  value: unknown,
-  change: (reference: Reference) => Reference,
-  depth = 0,
-): unknown {
-  const reference = referenceOf(value)
-  if (reference) {
+export const mapReferences = (value: unknown, change: (reference: Reference) => Reference): unknown =>
+  withReferences(value, (reference, written) => {
     const next = change(reference)
-    if (next.path === reference.path) return value
-    return typeof value === 'string'
+    if (next.path === reference.path) return written
+    return typeof written === 'string'
       ? `{${next.path}}`
-      : { ...(value as object), $ref: pointerTo(next, String((value as { $ref: string }).$ref)) }
-  }
-  if (depth >= deepest || typeof value !== 'object' || value === null) return value
-  if (Array.isArray(value)) return value.map((part) => mapReferences(part, change, depth + 1))
-  return Object.fromEntries(
-    Object.entries(value).map(([key, part]) => [key, mapReferences(part, change, depth + 1)]),
-  )
-}
+      : { ...(written as object), $ref: pointerTo(next, String((written as { $ref: string }).$ref)) }
+  })
 
 /** A pointer to a token, or to its value where the pointer that was written led there. */
 const pointerTo = ({ path, into }: Reference, written: string): string => {
@@ -89,11 +78,11 @@ const pointerTo = ({ path, into }: Reference, written: string): string => {
 /** The value with what it refers to in the place of each reference. */
 export function withReferences(
   value: unknown,
-  valueOf: (reference: Reference) => unknown,
+  valueOf: (reference: Reference, written: unknown) => unknown,
   depth = 0,
 ): unknown {
   const reference = referenceOf(value)
-  if (reference) return valueOf(reference)
+  if (reference) return valueOf(reference, value)
   if (depth >= deepest || typeof value !== 'object' || value === null) return value
   if (Array.isArray(value)) return value.map((part) => withReferences(part, valueOf, depth + 1))
   return Object.fromEntries(

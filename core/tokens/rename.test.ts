@@ -102,7 +102,7 @@ test('what cannot be is refused, each with a reason', () => {
   // it would print a custom property that another prints
   expect(codes(rename('ink.deep', 'ink-pale'))).toEqual(['token-twice'])
 })
-test('there and back again leaves every document as it was, whatever is renamed to whatever', () => {
+test('there and back again every theme comes to what it did, whatever is renamed to whatever', () => {
   const paths = ['ink.deep', 'ink.pale', 'text.strong', 'edge.line', 'size.thin']
   const name = fc.stringMatching(/^[a-z][a-z0-9]{0,6}$/)
   fc.assert(

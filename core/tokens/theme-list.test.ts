@@ -1,13 +1,10 @@
 import fc from 'fast-check'
+import { theme } from '../../tests/themes'
 import { faultOfTheme, mayBuildOn, mostThemes, themeName } from './theme-list'
 
-const list = [
-  { name: 'day', title: 'Day', on: null },
-  { name: 'dusk', title: 'Dusk', on: 'day' },
-  { name: 'night', title: 'Night', on: 'dusk' },
-]
+const list = [theme('day', null, {}), theme('dusk', 'day', {}), theme('night', 'dusk', {})]
 const codeOf = (name: string, on: string | null, among = list) =>
-  faultOfTheme(among, { name, title: 'X', on })?.code
+  faultOfTheme(among, theme(name, on, {}))?.code
 
 test('a name is what CSS, files and the database take, whatever the title is', () => {
   expect(themeName('Night watch')).toBe('night-watch')
@@ -27,6 +24,6 @@ test('why a theme cannot be made', () => {
   expect(codeOf('resolved', 'day')).toBe('theme-name')
   expect(codeOf('dawn', null)).toBe('theme-ground')
   expect(codeOf('dawn', 'none')).toBe('theme-ground')
-  const many = Array.from({ length: mostThemes }, (_, i) => ({ name: `t${i}`, title: '', on: null }))
+  const many = Array.from({ length: mostThemes }, (_, i) => theme(`t${i}`, null, {}))
   expect(codeOf('dawn', 't1', many)).toBe('theme-count')
 })

@@ -1,5 +1,5 @@
 import type { Problem } from '../problem'
-import type { Theme } from './themes'
+import { layersOf, type Theme } from './themes'
 
 /** Names that files of the package have besides those of themes. */
 const reserved = new Set(['resolved'])
@@ -18,25 +18,12 @@ export function themeName(title: string): string {
   return name.slice(0, 40).replace(/-+$/, '')
 }
 
-type Standing = Pick<Theme, 'name' | 'title' | 'on'>
-
 /** Whether one theme may be built on another: not on itself, nor on one that is built on it. */
-export function mayBuildOn(themes: readonly Standing[], name: string, on: string): boolean {
-  const passed = new Set<string>()
-  for (let at: string | null = on; at !== null && !passed.has(at);) {
-    if (at === name) return false
-    passed.add(at)
-    const below: string = at
-    at = themes.find((theme) => theme.name === below)?.on ?? null
-  }
-  return themes.some((theme) => theme.name === on)
-}
+export const mayBuildOn = (themes: Theme[], name: string, on: string): boolean =>
+  themes.some((theme) => theme.name === on) && !layersOf(themes, on).some(({ theme }) => theme === name)
 
 /** Why a theme cannot be made. */
-export function faultOfTheme(
-  themes: readonly Standing[],
-  { name, title, on }: Standing,
-): Problem | undefined {
+export function faultOfTheme(themes: Theme[], { name, title, on }: Theme): Problem | undefined {
   const fault = (code: string, what: string, todo: string): Problem => ({ code, what, todo })
   if (themes.length >= mostThemes)
     return fault(

@@ -1,5 +1,5 @@
 import { tokensOf } from './document'
-import { mapReferences } from './references'
+import { referencesIn } from './references'
 import { renameProperties, type PropertyPlace } from './renamed-properties'
 import { cssProperties, resolveTheme, type Theme } from './themes'
 
@@ -10,14 +10,8 @@ export interface TokenUses {
   files: { path: string; places: PropertyPlace[] }[]
 }
 
-const refersTo = (value: unknown, path: string): boolean => {
-  let isFound = false
-  mapReferences(value, (reference) => {
-    isFound ||= reference.path === path
-    return reference
-  })
-  return isFound
-}
+const refersTo = (value: unknown, path: string): boolean =>
+  referencesIn(value).some((reference) => reference.path === path)
 
 /** Tokens whose values refer to another, whole or in a part, in the themes that give them. */
 export const referencesTo = (themes: readonly Theme[], path: string): TokenUses['references'] =>

@@ -3,8 +3,8 @@ import type { Rename } from '~~/core/tokens/rename'
 import { renameProperties } from '~~/core/tokens/renamed-properties'
 import { record } from './audit'
 import { notify, type Store } from './database'
-import { replaceDocument } from './token-edits'
-import { writeWords } from './words'
+import { replaceDocument, themesAreAt } from './token-edits'
+import { moveWords, writeWords } from './words'
 
 /** What a rename makes of a library, over the revisions of its themes that it was worked out from. */
 export interface PlannedRename extends RenamedLibrary {
@@ -14,8 +14,8 @@ export interface PlannedRename extends RenamedLibrary {
 
 /** Words and examples that name a custom property. */
 export interface Spoken {
-  words: { component: string; member: string; text: string; revision: number }[]
-  examples: { id: string; component: string; usage: string; notes: string; acts: string }[]
+  words: { component: string; member: string; text: string; revision: number; facts: string | null }[]
+  examples: { id: string; usage: string; notes: string; acts: string }[]
 }
 
 const naming = (columns: string): string =>
@@ -27,12 +27,12 @@ export async function spokenOf(db: Store, library: string, names: readonly strin
   const ask = async <R>(sql: string): Promise<R[]> => ((await db.raw(sql, given)) as { rows: R[] }).rows
   return {
     words: await ask(
-      `select words.component_id as component, member, text, revision from words
+      `select words.component_id as component, member, text, revision, facts from words
        join components on components.id = words.component_id
        where library_id = :library and text <> '' and ${naming("concat(member, ' ', text)")}`,
     ),
     examples: await ask(
-      `select examples.id, examples.component_id as component, usage::text as usage, notes, acts::text as acts
+      `select examples.id, usage::text as usage, notes, acts::text as acts
        from examples join components on components.id = examples.component_id
        where library_id = :library and ${naming("concat(usage::text, ' ', notes, ' ', acts::text)")}`,
     ),
@@ -50,18 +50,17 @@ export async function writeRename(
   by: string,
 ): Promise<boolean> {
   const { from, to } = planned.rename
-  for (const { theme, document } of planned.documents) {
-    const over = { theme, revision: planned.seen[theme]! }
-    if (!(await replaceDocument(trx, library.id, over, document, planned.rename, by))) return false
-  }
+  // one that was not to change may refer to the token by now
+  if (!(await themesAreAt(trx, library.id, planned.seen))) return false
+  for (const { theme, document } of planned.documents)
+    await replaceDocument(trx, library.id, theme, document, planned.rename, by)
   const names = new Map(planned.properties.map((property) => [property.from, property.to]))
   const renamed = (text: string): string => renameProperties(text, names).text
   const spoken = await spokenOf(trx, library.id, [...names.keys()])
-  for (const { component, member, text, revision } of spoken.words) {
-    const about = renamed(member)
-    if (about === member) await writeWords(trx, component, member, renamed(text), revision, by)
-    else if (await writeAbout(trx, component, about, renamed(text), by))
-      await writeWords(trx, component, member, '', revision, by)
+  for (const { component, member, text, revision, facts } of spoken.words) {
+    const [about, next] = [renamed(member), renamed(text)]
+    if (next !== text) await writeWords(trx, component, member, next, revision, by, facts)
+    if (about !== member) await moveWords(trx, component, member, about, null, by)
   }
   for (const { id, usage, notes, acts } of spoken.examples)
     await trx('examples')
@@ -86,17 +85,4 @@ async function followWaivers(trx: Store, library: string, renamed: (about: strin
     if (next !== about && !taken.has(`${rule} ${next}`))
       await trx('waivers').where({ id }).update({ about: next })
   }
-}
-
-/** Gives a member words that has none; whether it had none. */
-async function writeAbout(
-  trx: Store,
-  component: string,
-  member: string,
-  text: string,
-  by: string,
-): Promise<boolean> {
-  const there = await trx('words').where({ component_id: component, member }).first('text', 'revision')
-  if (there?.text) return false
-  return (await writeWords(trx, component, member, text, there?.revision ?? 0, by)).written
 }

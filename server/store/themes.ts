@@ -61,11 +61,9 @@ export async function themesOf(db: Store, library: string): Promise<KeptTheme[]>
 }
 
 /**
- * Revisions of themes are never used twice, for what one says is remembered: one that is made where another of its name
- * was begins past all that had, by the seconds since 2020, as nobody changes a theme every second.
+ * Adds a theme. Its revisions begin past those of all that are gone: what a revision of a theme says is
+ * remembered by its name.
  */
-const firstRevision = (): number => Math.floor((Date.now() - Date.UTC(2020, 0)) / 1000)
-
 export const addTheme = (db: Store, library: string, theme: Theme, position: number): Promise<unknown> =>
   db('themes').insert({
     library_id: library,
@@ -74,7 +72,7 @@ export const addTheme = (db: Store, library: string, theme: Theme, position: num
     built_on: theme.on,
     document: JSON.stringify(theme.document),
     position,
-    revision: firstRevision(),
+    revision: db('libraries').where({ id: library }).select(db.raw('theme_floor + 1')),
   })
 
 /** Gives a theme another title or ground, or another place among the others, counted from 0. */
@@ -103,8 +101,17 @@ export async function changeTheme(
     await trx('themes').where({ library_id: library, name: other }).update({ position })
 }
 
-export const dropTheme = (trx: Store, library: string, name: string): Promise<number> =>
-  trx('themes').where({ library_id: library, name }).delete()
+/** Deletes a theme. The caller holds the transaction. */
+export async function dropTheme(trx: Store, library: string, name: string): Promise<void> {
+  const [gone]: { revision: number }[] = await trx('themes')
+    .where({ library_id: library, name })
+    .delete()
+    .returning('revision')
+  if (gone)
+    await trx('libraries')
+      .where({ id: library })
+      .update({ theme_floor: trx.raw('greatest(theme_floor, ?)', [gone.revision]) })
+}
 
 /** Examples that stand in a theme, by their components and names. */
 export const examplesIn = async (db: Store, library: string, theme: string): Promise<string[]> =>

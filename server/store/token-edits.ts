@@ -145,32 +145,41 @@ export function replaceFile(
   })
 }
 
-/**
- * Gives a theme the document that a rename makes of it, over the revision it was worked out from; `false` where it is
- * another by now. The caller holds the transaction.
- */
+/** Whether all themes of a library are at these revisions, and no other is there; held until the transaction ends. */
+export async function themesAreAt(
+  trx: Store,
+  library: string,
+  seen: Readonly<Record<string, number>>,
+): Promise<boolean> {
+  const rows: { name: string; revision: number }[] = await trx('themes')
+    .where({ library_id: library })
+    .forUpdate()
+    .select('name', 'revision')
+  return (
+    rows.length === Object.keys(seen).length && rows.every(({ name, revision }) => seen[name] === revision)
+  )
+}
+
+/** Gives a theme the document that a rename makes of it. The caller holds the transaction, and the theme's row. */
 export async function replaceDocument(
   trx: Store,
   library: string,
-  over: { theme: string; revision: number },
+  theme: string,
   document: TokenDocument,
   { from, to }: { from: string; to: string },
   by: string,
-): Promise<boolean> {
-  const theme = await held(trx, library, over.theme)
-  if (theme?.revision !== over.revision) return false
-  await trx('themes')
-    .where({ library_id: library, name: over.theme })
-    .update({ document: JSON.stringify(document), revision: over.revision + 1 })
+): Promise<void> {
   await trx('token_edits').insert({
     library_id: library,
-    theme: over.theme,
+    theme,
     path: from,
     renamed_to: to,
-    document_before: JSON.stringify(theme.document),
+    document_before: trx('themes').where({ library_id: library, name: theme }).select('document'),
     made_by: by,
   })
-  return true
+  await trx('themes')
+    .where({ library_id: library, name: theme })
+    .update({ document: JSON.stringify(document), revision: trx.raw('revision + 1') })
 }
 
 export type Undone =

@@ -90,7 +90,7 @@ export const moveWords = (
   component: string,
   from: string,
   to: string,
-  facts: string,
+  facts: string | null,
   by: string,
 ): Promise<boolean> =>
   db.transaction(async (trx) => {

@@ -104,6 +104,21 @@ test('a token that no file names is renamed at once; not over a theme that is an
   expect(await tern.db.transaction((trx) => writeRename(trx, library, planned, tern.ines))).toBe(false)
   expect(valueAt((await documents())[0]!, 'flare.pale')).toMatchObject({ hex: '#ffeeee' })
 })
+test('where any theme is another by now nothing of a rename is written, of none', async () => {
+  const library = (await libraryBySlug(tern.db, 'tern'))!
+  const planned = await planRename(tern.db, library, {
+    from: 'surface.page',
+    to: 'surface.sheet',
+    leave: false,
+  })
+  expect(planned.documents.map(({ theme }) => theme)).toEqual(['daywatch', 'nightwatch'])
+  const seen = valueAt((await documents())[1]!, 'surface.sunken')
+  const edit = { theme: 'nightwatch', path: 'surface.sunken', text: '#101010', seen }
+  expect((await ines('/api/libraries/tern/tokens', { method: 'PATCH', body: edit })).status).toBe(200)
+  const before = await documents()
+  expect(await tern.db.transaction((trx) => writeRename(trx, library, planned, tern.ines))).toBe(false)
+  expect(await documents()).toEqual(before)
+})
 test('two at once are one after the other; what cannot be renamed says why; readers rename nothing', async () => {
   const both = await Promise.all([
     rename('notice.edge.warn', 'notice.rail.warn', false),

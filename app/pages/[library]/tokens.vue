@@ -22,16 +22,16 @@ const table = computed(() => tokenTable(themes.value, tokenPrefix(store.prefix))
 const typeName = (type: string) =>
   type === 'color' ? 'colour' : type.replace(/[A-Z]/, (c) => ` ${c.toLowerCase()}`)
 const types = computed(() => [...new Set(table.value.rows.map((row) => row.type))])
-const found = computed(
-  () => new Map(findTokens(table.value.rows, filter.value).map(({ path, distance }) => [path, distance])),
-)
+const found = computed(() => findTokens(table.value.rows, filter.value))
+const distances = computed(() => new Map(found.value.map(({ row, distance }) => [row.path, distance])))
 const rows = computed(() =>
-  table.value.rows.filter(
-    (row) =>
-      (tier.value === 'all' || row.tier === tier.value) &&
-      (type.value === 'any' || row.type === type.value) &&
-      found.value.has(row.path),
-  ),
+  found.value
+    .map(({ row }) => row)
+    .filter(
+      (row) =>
+        (tier.value === 'all' || row.tier === tier.value) &&
+        (type.value === 'any' || row.type === type.value),
+    ),
 )
 const groups = computed(() => {
   const groups = new Map<string, TokenRow[]>()
@@ -189,7 +189,7 @@ useKeys([
         :chosen
         :editing
         :draft
-        :distances="found"
+        :distances
         :is-wrong="wrong.length > 0"
         @choose="chosen = $event"
         @begin="begin"
