@@ -31,6 +31,12 @@ export const screens: readonly Screen[] = [
     looked: ['/tern/tokens?token=notice.edge.warn'],
     pictures: { tokens: '/tern/tokens?tier=component&token=notice.edge.warn' },
   },
+  {
+    page: '[library]/contrast',
+    bar: 'Contrast',
+    apart: true,
+    looked: ['/tern/contrast?shown=all'],
+  },
   { page: '[library]/token-files', apart: true, looked: ['/tern/token-files?path=tokens/_index.scss'] },
   {
     page: '[library]/release',

@@ -1,4 +1,5 @@
 import fc from 'fast-check'
+import { sights } from './contrast/vision'
 import {
   bareSurround,
   groundFrom,
@@ -27,6 +28,7 @@ const any: fc.Arbitrary<Surround> = fc.record({
   scheme: fc.constantFrom('own', 'light', 'dark'),
   contrast: fc.constantFrom('own', 'more', 'less'),
   transparency: fc.constantFrom('own', 'reduced'),
+  sight: fc.constantFrom(...sights),
   held: fc.uniqueArray(fc.constantFrom('hover', 'focus', 'focus-visible', 'full', 'checked'), {
     maxLength: 5,
   }),

@@ -1,4 +1,5 @@
 import * as z from 'zod/mini'
+import { sights, type Sight } from './contrast/vision'
 import type { Preferences } from './style/held'
 
 // The small form of the schema library: this file is part of the script in every preview frame.
@@ -33,6 +34,8 @@ export const surroundSchema = z.object({
   scheme: z._default(z.enum(['own', 'light', 'dark']), 'own'),
   contrast: z._default(z.enum(['own', 'more', 'less']), 'own'),
   transparency: z._default(z.enum(['own', 'reduced']), 'own'),
+  /** How the reader sees colours. */
+  sight: z._default(z.enum(sights), 'usual'),
   held: z.array(z.string().check(z.maxLength(100))).check(z.maxLength(20)),
   on: z.string().check(z.maxLength(200)),
   /** Abilities of the browser that are switched off, by the names they have in `core/read/abilities.ts`. */
@@ -65,6 +68,7 @@ export const plainSurround = (theme: string, more: Partial<Surround> = {}): Surr
   scheme: 'own',
   contrast: 'own',
   transparency: 'own',
+  sight: 'usual',
   held: [],
   on: '',
   without: [],
@@ -98,6 +102,7 @@ export function surroundToQuery(surround: Surround, baseTheme: string): Query {
     scheme,
     contrast,
     transparency,
+    sight,
     held,
     on,
     without,
@@ -120,6 +125,7 @@ export function surroundToQuery(surround: Surround, baseTheme: string): Query {
     scheme: unless(scheme === usual.scheme, scheme),
     contrast: unless(contrast === usual.contrast, contrast),
     transparency: unless(transparency === usual.transparency, transparency),
+    sight: unless(sight === usual.sight, sight),
     held: held.length ? held.join(' ') : undefined,
     on: on || undefined,
     without: without.join(';') || undefined,
@@ -131,6 +137,9 @@ export function surroundToQuery(surround: Surround, baseTheme: string): Query {
 /** A ground from an address: the theme's, or a plain colour. */
 export const groundFrom = (value: unknown): string =>
   typeof value === 'string' && /^#[0-9a-f]{3,8}$/i.test(value) ? value : themeGround
+
+/** How colours are seen, from an address. */
+export const sightFrom = (value: unknown): Sight => sights.find((sight) => sight === value) ?? usual.sight
 
 /** A language from an address: a tag as BCP 47 (RFC 5646) has them, as far as its form shows. */
 export const languageFrom = (value: unknown): string =>
@@ -167,6 +176,7 @@ export function surroundFromQuery(
     scheme: choiceFrom('scheme', ['own', 'light', 'dark']) ?? usual.scheme,
     contrast: choiceFrom('contrast', ['own', 'more', 'less']) ?? usual.contrast,
     transparency: choiceFrom('transparency', ['own', 'reduced']) ?? usual.transparency,
+    sight: sightFrom(query.sight),
     held: [...new Set((text('held') ?? '').split(/\s+/).filter((name) => /^[\w-]{1,100}$/.test(name)))].slice(
       0,
       20,

@@ -3,6 +3,7 @@ import type { Surround } from '../core/surround'
 import type { ComponentModule, Mounted, Tools } from './adapters/adapter'
 import { mountComponent } from './mount'
 import type { Held } from './held'
+import { seeAs } from './sight'
 import { placeIn, prepareApp, wrapElement } from './provide'
 import type { Cells } from './protocol'
 import { componentIn } from './placed'
@@ -84,6 +85,7 @@ export function showCells(
     first && message.cells.every((cell) => cell.surround.theme === first.surround.theme)
       ? first.surround.theme
       : undefined
+  seeAs(first?.surround.sight ?? 'usual')
   if (shared === undefined) delete sheet.dataset.theme
   else sheet.dataset.theme = shared
   const wanted = new Set(message.cells.map((cell) => cell.id))

@@ -7,9 +7,10 @@ import { dropCells, layOf, showCells, watchCells } from './cells'
 import { dressOf } from './dress'
 import { markupIn, ringAround } from './markup'
 import { pickElements } from './picking'
+import { drawInks, takeInks } from './inks'
 import { setText } from './native'
 import { observe } from './observe'
-import { stock } from './pristine'
+import { pristine, stock } from './pristine'
 import { house, themes } from './house'
 import { hello, toFrameSchema, unpackCells, type ToFrame } from './protocol'
 import { ownLookSheet } from './own-look'
@@ -85,6 +86,8 @@ function hear(message: ToFrame): void {
         seq: message.seq,
         dress: dressOf(message.node, message.pseudo, whoseSheet) ?? null,
       })
+    case 'inks':
+      return tellInks(message)
     case 'replay':
       return void goOnceMore(message)
     case 'record':
@@ -93,6 +96,11 @@ function hear(message: ToFrame): void {
       pickElements(message.pick)
       ringAround(message.node)
   }
+}
+
+function tellInks({ seq, flat }: Extract<ToFrame, { say: 'inks' }>): void {
+  const taken = pristine(() => (flat ? takeInks(stage.place, flat.names, flat.colour) : (drawInks(), [])))
+  say.post({ say: 'inks', seq, inks: taken?.value ?? [] })
 }
 
 /** Whose a sheet of the page is, where it is not the component's. */

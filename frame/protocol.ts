@@ -1,6 +1,7 @@
 import * as z from 'zod/mini'
 import { actSchema, actsSchema, outcomeSchema } from '../core/acts/act'
 import { usageSchema, type Usage } from '../core/code/usage'
+import { inkSchema } from '../core/contrast/ink'
 import { caseSchema, observationSchema } from '../core/evidence/observation'
 import { dressSchema, nodeSchema } from '../core/style/found'
 import { providedSchema } from '../core/provisions'
@@ -73,6 +74,20 @@ export const toFrameSchema = z.discriminatedUnion('say', [
     seq: z.int(),
     node: z.int(),
     pseudo: z.enum(['', '::before', '::after']),
+  }),
+  /**
+   * Takes down what is painted over something else and has all of it drawn in one colour, each of the custom properties
+   * in one of its own meanwhile; or, where none is asked for, draws it as it is again.
+   */
+  z.object({
+    say: z.literal('inks'),
+    seq: z.int(),
+    flat: z.nullable(
+      z.object({
+        colour: z.string().check(z.regex(/^(?:transparent|#[0-9a-f]{6})$/)),
+        names: z.array(z.string().check(z.regex(/^--[\w-]{1,300}$/))).check(z.maxLength(5000)),
+      }),
+    ),
   }),
   /** Points out an element of the markup, and whether one is to be picked by pointing at it. */
   z.object({ say: z.literal('ring'), node: z.nullable(z.int()), pick: z.boolean() }),
@@ -189,6 +204,7 @@ export const fromFrameSchema = z.discriminatedUnion('say', [
   }),
   z.object({ say: z.literal('markup'), seq: z.int(), nodes: z.array(nodeSchema).check(z.maxLength(3000)) }),
   z.object({ say: z.literal('dress'), seq: z.int(), dress: z.nullable(dressSchema) }),
+  z.object({ say: z.literal('inks'), seq: z.int(), inks: z.array(inkSchema).check(z.maxLength(400)) }),
   z.object({ say: z.literal('picked'), node: z.int() }),
   z.object({ say: z.literal('replayed'), n: z.int(), outcome: outcomeSchema }),
   z.object({ say: z.literal('acted'), act: actSchema }),

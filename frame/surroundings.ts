@@ -11,6 +11,7 @@ import { componentIn } from './placed'
 import type { Cells } from './protocol'
 import { providedStyles } from './provide'
 import { say, tellFailure } from './say'
+import { seeAs } from './sight'
 import { ask, forced, undress, writeSheets } from './sheets'
 import { stage } from './stage'
 
@@ -33,6 +34,7 @@ export function surroundWith(next: Surround): void {
   root.lang = next.language
   // as a reader's own setting does: it is the size that `rem` and `medium` stand for
   root.style.fontSize = next.text === 100 ? '' : `${next.text}%`
+  seeAs(next.sight)
   const { style } = document.body
   style.background = next.ground
   document.body.toggleAttribute('data-fit', next.fit)

@@ -61,6 +61,7 @@ export const limits = {
     themesCss: 10,
     tokenFiles: 20,
     check: 60,
+    usedFor: 60,
     tokenEdit: 10,
     rename: 20,
     uses: 20,

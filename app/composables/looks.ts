@@ -1,4 +1,5 @@
 import type { InjectionKey } from 'vue'
+import { isUnreadable } from '~~/core/contrast/pair'
 import { looksSeenSchema } from '~~/core/wire'
 import type { LooksSeen } from '~~/core/wire'
 
@@ -20,7 +21,8 @@ export function useVariantLook(member: Ref<string>, situation: Ref<string>) {
   return {
     look: computed(() => looks.value?.variants.find((look) => look.member === member.value)),
     colours: computed(
-      () => looks.value?.colours.filter((found) => found.situation === situation.value) ?? [],
+      () =>
+        looks.value?.colours.filter((pair) => pair.situation === situation.value && isUnreadable(pair)) ?? [],
     ),
   }
 }

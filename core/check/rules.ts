@@ -7,6 +7,7 @@ import { ruleNames, type Check, type Finding, type RuleName, type ToCheck } from
 import { declaredIn } from './declared'
 import { className } from './rules/class-name'
 import { fallback } from './rules/fallback'
+import { purposesOf } from './purposes'
 import { rawValue } from './rules/raw-value'
 import { sameValue } from './rules/same-value'
 import { tier } from './rules/tier'
@@ -27,21 +28,32 @@ const checks: Record<RuleName, Check> = {
 /** Findings of one rule that are kept at most. */
 const mostOfOne = 2000
 
-/** What all rules notice in a library. */
-export function checkLibrary(given: {
+/** A library as it is checked. */
+export interface LibraryToCheck {
   files: readonly SourceText[]
   contracts: readonly Contract[]
   themes: Theme[]
   prefix: string
   /** What the library has tokens of each tier refer to, where that is not the usual. */
   tiers?: TierRule
-}): Finding[] {
-  const { files, contracts, themes, prefix, tiers = usualTierRule } = given
+}
+
+/** What all rules notice in a library. */
+export function checkLibrary(library: LibraryToCheck): Finding[] {
+  const toCheck = prepare(library)
+  return ruleNames.flatMap((rule) => checks[rule].run(toCheck).slice(0, mostOfOne))
+}
+
+/** What the sheets of a library use each token for, itself or through others, by its path. */
+export const usedFor = (library: LibraryToCheck): Record<string, string[]> =>
+  Object.fromEntries([...purposesOf(prepare(library))].map(([path, purposes]) => [path, [...purposes]]))
+
+function prepare({ files, contracts, themes, prefix, tiers = usualTierRule }: LibraryToCheck): ToCheck {
   const tokensOf = new Map(themes.map(({ name }) => [name, resolveTheme(themes, name).tokens]))
   const base: ToCheck['base'] =
     tokensOf.get(themes.find((theme) => theme.on === null)?.name ?? '') ?? new Map<string, Resolved>()
   const every = [...tokensOf.values()].flatMap((tokens) => [...tokens.values()])
-  const toCheck: ToCheck = {
+  return {
     files,
     contracts,
     prefix,
@@ -56,5 +68,4 @@ export function checkLibrary(given: {
     // tests and demonstrations are nobody's but their own
     declared: declaredIn(files.filter(({ path }) => !isBeside(path))),
   }
-  return ruleNames.flatMap((rule) => checks[rule].run(toCheck).slice(0, mostOfOne))
 }

@@ -3,7 +3,8 @@ import { readColour } from './color'
 import type { Resolved } from './resolve'
 
 useMode(modeLab65)
-const apart = differenceCiede2000()
+/** How far two opaque colours are apart as people see it (CIEDE2000). */
+export const apart = differenceCiede2000()
 const toRgb = converter('rgb')
 
 /** Colours that were read last: a library has few, and asks for each of them again and again. */

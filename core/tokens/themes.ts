@@ -1,5 +1,6 @@
 import { cssIdentifier, cssString } from '../css'
 import type { Problem } from '../problem'
+import { readColour } from './color'
 import { resolveTokens, type Layer, type Resolved, type ResolvedTokens } from './resolve'
 import type { TokenDocument } from './document'
 
@@ -50,6 +51,15 @@ export const cssProperties = (
     [cssName(prefix, path), css],
     ...Object.entries(own).map(([part, value]) => [`${cssName(prefix, path)}-${part}`, value] as const),
   ])
+
+/** Custom properties of tokens that are one colour, fields of composites among them. */
+export function colourProperties(themes: Theme[], prefix: string): string[] {
+  const base = themes.find((theme) => theme.on === null)
+  if (!base) return []
+  return [...resolveTheme(themes, base.name).tokens.values()].flatMap((token) =>
+    [...cssProperties(prefix, token)].flatMap(([name, css]) => (readColour(css) ? [name] : [])),
+  )
+}
 
 /** Ink and paper to fall back to, so that native controls follow a theme: `color-scheme`. */
 const schemeOf = (theme: Theme): string | undefined => {

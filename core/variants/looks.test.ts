@@ -1,14 +1,14 @@
+import type { ColourPair } from '../contrast/pair'
 import type { ToldNode } from '../accessible/told'
 import type { Node } from '../style/found'
 import {
   alikeInThemes,
   changesByElement,
   changesOfLook,
-  coloursOnce,
+  pairsOnce,
   sayChange,
   sayChanges,
   type Change,
-  type ColourFinding,
 } from './looks'
 
 let count = 0
@@ -106,18 +106,22 @@ test('a value that is painted as another in one theme is told of that theme; in 
   ])
 })
 
-test('colours that do not read however it stands are told once', () => {
-  const finding = (theme: string, situation: string): ColourFinding => ({
+test('colours that are the same however it stands are told once', () => {
+  const finding = (theme: string, situation: string): ColourPair => ({
     theme,
     situation,
+    role: 'text',
     at: 'b',
+    says: 'no',
+    varies: false,
+    through: false,
     text: '#777',
     ground: '#888',
     ratio: 1.2,
     wants: 4.5,
   })
   expect(
-    coloursOnce([
+    pairsOnce([
       finding('day', 'as on the shelf'),
       finding('day', 'tone warn'),
       finding('night', 'tone warn'),

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { differenceTold } from '../accessible/difference'
 import type { ToldNode } from '../accessible/told'
+import { colourPairSchema, type ColourPair } from '../contrast/pair'
 import { alignMarkup, differencesOf, elementTitle, type Difference } from '../compare/markup'
 import { variantTitle } from '../contract/variant'
 import type { Evidence } from '../evidence/evidence'
@@ -8,6 +9,8 @@ import type { Node } from '../style/found'
 import { choiceTitle, type Choice, type VariantAxis } from './axis'
 
 const text = z.string().max(300)
+/** Pairs of colours that are kept of one component. */
+export const mostPairs = 1500
 
 /** One thing that is otherwise with a variant: of an element, or of what assistive technology is told. */
 export const changeSchema = z.object({
@@ -35,23 +38,12 @@ export const variantLookSchema = z.object({
 })
 export type VariantLook = z.infer<typeof variantLookSchema>
 
-/** Text that does not read on its ground (WCAG 2.2, 1.4.3): `ratio` to 1, of which `wants` are asked for. */
-export const colourFindingSchema = z.object({
-  theme: text,
-  situation: text,
-  at: text,
-  text,
-  ground: text,
-  ratio: z.number(),
-  wants: z.number(),
-})
-export type ColourFinding = z.infer<typeof colourFindingSchema>
-
 /** How a component looks in every theme: with each of its variants, as it stands, in examples and states. */
 export const looksSchema = z.object({
   themes: z.array(text).max(100),
   variants: z.array(variantLookSchema).max(500),
-  colours: z.array(colourFindingSchema).max(300),
+  /** Every pair of colours that was seen, once for each place. */
+  colours: z.array(colourPairSchema).max(mostPairs),
   /** Variants, examples and states that could not be looked at in every theme, mostly for want of time. */
   left: z.number().int().nonnegative(),
   /** What went wrong, where nothing could be looked at. */
@@ -60,7 +52,7 @@ export const looksSchema = z.object({
 export type Looks = z.infer<typeof looksSchema>
 
 /** Counts up whenever this is looked at in another way than before. */
-export const looksVersion = 1
+export const looksVersion = 2
 
 /** What is kept of a component that could not be looked at in its themes. */
 export const noLooks = (failed: string): Looks => ({
@@ -286,14 +278,14 @@ export function situationOf({ name }: Pick<VariantAxis, 'name'>, { value, varian
 }
 
 /**
- * Colours that do not read, each once: what is so however a component stands is told of how it stands on the
+ * Pairs of colours, each once for a place: what is so however a component stands is told of how it stands on the
  * shelf, which comes first.
  */
-export function coloursOnce(findings: readonly ColourFinding[]): ColourFinding[] {
-  const first = new Map<string, ColourFinding>()
-  for (const finding of findings) {
-    const key = JSON.stringify([finding.theme, finding.at, finding.text, finding.ground])
-    if (!first.has(key)) first.set(key, finding)
+export function pairsOnce(pairs: readonly ColourPair[]): ColourPair[] {
+  const first = new Map<string, ColourPair>()
+  for (const pair of pairs) {
+    const key = JSON.stringify([pair.theme, pair.role, pair.at, pair.text, pair.ground])
+    if (!first.has(key)) first.set(key, pair)
   }
   return [...first.values()]
 }

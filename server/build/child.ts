@@ -21,6 +21,7 @@ const doers: Doers = {
   uses: ({ themes, files, path, prefix }) => usesOf(themes, files, path, prefix),
   rename: ({ themes, files, rename, prefix }) => renameInLibrary(themes, files, rename, prefix),
   check: async (input) => (await ofSource()).check(input),
+  usedFor: async (input) => (await ofSource()).usedFor(input),
   publishBody: ({ bytes, name, most }) => readPublishBody(bytes, name, most),
   dependencies: async (input) => (await ofSource()).dependencies(input),
   read: async (input) => (await ofSource()).read(input),

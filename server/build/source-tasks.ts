@@ -1,6 +1,6 @@
 import { LRUCache } from 'lru-cache'
 import { begin } from '~~/core/begin/begin'
-import { checkLibrary } from '~~/core/check/rules'
+import { checkLibrary, usedFor } from '~~/core/check/rules'
 import { notToldYet } from '~~/core/problem'
 import { abilitiesIn } from '~~/core/read/abilities'
 import { dependenciesOf } from '~~/core/read/dependencies'
@@ -68,6 +68,7 @@ export const sourceTasks = {
   tryOut,
   written: ({ files }) => writtenIn(files),
   check: (input) => checkLibrary(input),
+  usedFor,
   asks: ({ files }) => ({ abilities: abilitiesIn(files), widths: widthsIn(files) }),
   begin: ({ files, prefix, wish, dependencies, library, from }) =>
     begin(readerOf(library, dependencies, from), files, prefix, wish),

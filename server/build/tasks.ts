@@ -94,6 +94,11 @@ export interface Tasks {
     in: { files: SourceText[]; contracts: Contract[]; themes: Theme[]; prefix: string; tiers: TierRule }
     out: Finding[]
   }
+  /** What the sheets of a library use each token for. */
+  usedFor: {
+    in: { files: SourceText[]; contracts: Contract[]; themes: Theme[]; prefix: string }
+    out: Record<string, string[]>
+  }
   /** What a package client sends to publish, taken apart and held against its own tarball. */
   publishBody: { in: { bytes: Uint8Array; name: string; most: number }; out: PublishBody }
   package: { in: { files: SourceText[]; input: PlainPackageInput }; out: Packed }

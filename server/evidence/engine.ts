@@ -2,14 +2,10 @@ import axe from 'axe-core'
 import type { Page } from 'playwright-core'
 import { z } from 'zod'
 import type { EngineFinding } from '~~/core/accessible/told'
-import type { ColourFinding } from '~~/core/variants/looks'
 
 /** axe-core, run where the component does: what it says is taken as text, and no more. */
 
-const nodeSchema = z.object({
-  target: z.array(z.unknown()),
-  any: z.array(z.object({ data: z.unknown() })).catch([]),
-})
+const nodeSchema = z.object({ target: z.array(z.unknown()) })
 const engineSchema = z.array(
   z.object({
     id: z.string(),
@@ -19,10 +15,7 @@ const engineSchema = z.array(
   }),
 )
 
-/** Which colours read on which ground: asked by itself, in every theme. */
-const colourRules = ['color-contrast']
-
-/** Rules that speak of whole pages, and what is asked by itself. */
+/** Rules that speak of whole pages, and which colours read on which: that is looked at in every theme. */
 const leftOut = [
   'region',
   'landmark-one-main',
@@ -30,7 +23,7 @@ const leftOut = [
   'document-title',
   'html-has-lang',
   'bypass',
-  ...colourRules,
+  'color-contrast',
 ]
 
 /** What the accessibility engine finds, or that it could not run beside this component. */
@@ -54,38 +47,6 @@ async function findings(page: Page): Promise<EngineFinding[]> {
     says: help.slice(0, 300),
     at: placeOf(nodes[0]!),
   }))
-}
-
-/** Places that are told of one rule. */
-const mostPlaces = 60
-
-const hex = z.string().regex(/^#[0-9a-f]{3,8}$/i)
-const colourSchema = z.object({
-  fgColor: hex,
-  bgColor: hex,
-  contrastRatio: z.number(),
-  expectedContrastRatio: z.string().transform(parseFloat).pipe(z.number()),
-})
-
-/** Text on the page that does not read on what is behind it, as painted; fails where the engine can not run. */
-export async function askColours(page: Page): Promise<Omit<ColourFinding, 'theme' | 'situation'>[]> {
-  const found = await runEngine(page, { runOnly: colourRules })
-  return found.flatMap(({ nodes }) =>
-    nodes.slice(0, mostPlaces).flatMap((node) => {
-      const read = colourSchema.safeParse(node.any[0]?.data)
-      if (!read.success) return []
-      const { fgColor, bgColor, contrastRatio, expectedContrastRatio } = read.data
-      return [
-        {
-          at: placeOf(node),
-          text: fgColor,
-          ground: bgColor,
-          ratio: contrastRatio,
-          wants: expectedContrastRatio,
-        },
-      ]
-    }),
-  )
 }
 
 /** Selectors from the outermost tree to the innermost, one after the other. */

@@ -11,10 +11,10 @@ import { ruledOut } from '~~/core/variants/combination'
 import {
   alikeInThemes,
   changesOfLook,
-  coloursOnce,
   looksSchema,
+  mostPairs,
+  pairsOnce,
   situationOf,
-  type ColourFinding,
   type Looks,
   type ValueSeen,
   type VariantLook,
@@ -22,7 +22,7 @@ import {
 import { limits } from '../limits'
 import { statesToTell } from './accessible'
 import { fencedContext, usualWindow } from './browser'
-import { askColours } from './engine'
+import { ColoursSeen } from './colours'
 import type { ToTry } from './message'
 import { askMarkup, settles, showsOn, type Component, type Show, type ShownPage } from './shown-page'
 import { readTree } from './tree'
@@ -53,7 +53,7 @@ export async function lookInThemes(
   try {
     const late = Date.now() + limits.evidence.looksSeconds * 1000
     const show = await showsOn(context, asked, component, origin)
-    const look = new LookInThemes(show, component, [asked.theme, ...asked.themes], () => Date.now() > late)
+    const look = new LookInThemes(show, component, asked, () => Date.now() > late)
     await look.colours({ says: 'as on the shelf', usage: component.face, acts: [] })
     for (const axis of variantAxes(component.contract)) await look.axis(axis)
     const states = statesToTell(component, chart)
@@ -76,22 +76,22 @@ interface Value {
 class LookInThemes {
   private readonly themes: string[]
   private readonly variants: VariantLook[] = []
-  private readonly found: ColourFinding[] = []
+  private readonly pairs: ColoursSeen
   private left = 0
 
   constructor(
     private readonly show: Show,
     private readonly component: Component,
-    /** The base theme first; a theme may be named twice. */
-    themes: readonly string[],
+    { theme, themes, dyes }: Pick<ToTry, 'theme' | 'themes' | 'dyes'>,
     private readonly isLate: () => boolean,
   ) {
-    this.themes = [...new Set(themes)]
+    this.themes = [...new Set([theme, ...themes])]
+    this.pairs = new ColoursSeen(dyes)
   }
 
   get result(): Looks {
     const { themes, variants, left } = this
-    return { themes, variants, left, colours: coloursOnce(this.found).slice(0, 300) }
+    return { themes, variants, left, colours: pairsOnce(this.pairs.all).slice(0, mostPairs) }
   }
 
   /** All values of an axis beside one another; those that must not be used as it stands are left out. */
@@ -179,8 +179,7 @@ class LookInThemes {
       if (outcome.failed) return false
       await page.waitForTimeout(settles)
       await look?.(theme)
-      const found = await askColours(page)
-      this.found.push(...found.map((colours) => ({ theme, situation: says.slice(0, 300), ...colours })))
+      await this.pairs.see(page, frame, { theme, situation: says.slice(0, 300) })
     }
     return true
   }

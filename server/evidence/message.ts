@@ -20,6 +20,8 @@ export interface ToTry {
   /** The base theme, and the names of all. */
   theme: string
   themes: string[]
+  /** Custom properties of tokens that are colours. */
+  dyes: string[]
   chromium: string
   components: {
     tag: string

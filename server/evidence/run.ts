@@ -5,6 +5,8 @@ import type { Usage } from '~~/core/code/usage'
 import { trialModules } from '~~/core/evidence/run'
 import type { Problem } from '~~/core/problem'
 import { providedFor } from '~~/core/provisions'
+import { tokenPrefix } from '~~/core/release/package'
+import { colourProperties } from '~~/core/tokens/themes'
 import { comeAfter } from '../behind'
 import { settings } from '../config'
 import { limits } from '../limits'
@@ -166,7 +168,7 @@ async function toTry(
   })
   const modules = [...moduleOf].map(([tag, module]) => ({ tag, module }))
   const input: ToTry = {
-    ...placeToTry(seen),
+    ...placeToTry(library, seen),
     contracts,
     components: asked.map(({ component, face, examples, modules: needed }) => ({
       tag: component.tag,
@@ -198,12 +200,14 @@ const notBuilt = (tag: string): Problem => ({
 })
 
 /** Where components are tried, and in what. */
-const placeToTry = ({ css, themes }: { css: string; themes: readonly KeptTheme[] }) => ({
+const placeToTry = ({ prefix }: Library, { css, themes }: { css: string; themes: KeptTheme[] }) => ({
   port: settings().PREVIEW_PORT,
   chromium: settings().CHROMIUM,
   css,
   theme: themes.find((theme) => theme.on === null)?.name ?? '',
   themes: themes.map(({ name }) => name),
+  // what is no plain identifier is left out: frames take no other
+  dyes: colourProperties(themes, tokenPrefix(prefix)).filter((name) => /^--[\w-]{1,300}$/.test(name)),
 })
 
 const watchEvery = 200

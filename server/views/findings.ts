@@ -15,31 +15,40 @@ const recent = new LRUCache<string, Finding[]>({
   sizeCalculation: (findings) => findings.length * 600 + 1,
   ttl: 600_000,
 })
+const recentUses = new LRUCache<string, Record<string, string[]>>({ max: 50, ttl: 600_000 })
 
 /**
  * What the rules notice in a library: worked out apart from the requests, remembered while nothing changes.
  */
 export async function findingsOf(db: Store, library: Library): Promise<Finding[]> {
-  const { id, prefix, current_revision: revision } = library
   const tiers = library.tier_rule ?? usualTierRule
-  const themes = await themesOf(db, id)
-  const key = `${revision} ${themesKey(library, themes)} ${JSON.stringify(tiers)}`
+  const themes = await themesOf(db, library.id)
+  const key = `${library.current_revision} ${themesKey(library, themes)} ${JSON.stringify(tiers)}`
   const known = recent.get(key)
   if (known) return known
+  const findings = await inChild('check', { ...(await toCheck(db, library)), themes, tiers }, library.id)
+  recent.set(key, findings)
+  return findings
+}
+
+/** What the sheets of a library use each token for, worked out and remembered likewise. */
+export async function usedForOf(db: Store, library: Library): Promise<Record<string, string[]>> {
+  const themes = await themesOf(db, library.id)
+  const key = `${library.current_revision} ${themesKey(library, themes)}`
+  const known = recentUses.get(key)
+  if (known) return known
+  const uses = await inChild('usedFor', { ...(await toCheck(db, library)), themes }, library.id)
+  recentUses.set(key, uses)
+  return uses
+}
+
+async function toCheck(db: Store, { prefix, current_revision: revision }: Library) {
   const [files, components] = revision
     ? await Promise.all([sourceFiles(db, revision), componentsOf(db, revision)])
     : [[], []]
-  const findings = await inChild(
-    'check',
-    {
-      files: [...files],
-      contracts: components.map(({ contract }) => contract),
-      themes,
-      prefix: tokenPrefix(prefix),
-      tiers,
-    },
-    id,
-  )
-  recent.set(key, findings)
-  return findings
+  return {
+    files: [...files],
+    contracts: components.map(({ contract }) => contract),
+    prefix: tokenPrefix(prefix),
+  }
 }

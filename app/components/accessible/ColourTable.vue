@@ -1,9 +1,11 @@
 <script setup lang="ts">
+import { isUnreadable, roleTitles } from '~~/core/contrast/pair'
 import type { Looks } from '~~/core/variants/looks'
 
 /** Colours that do not read on each other, in every theme, variant, example and state that was looked at. */
 const { looks, current } = defineProps<{ looks: Looks; current: boolean }>()
 const store = useLibrary()
+const found = computed(() => looks.colours.filter(isUnreadable))
 const inThemes = computed(() => looks.themes.map(store.themeTitle).join(', '))
 </script>
 
@@ -11,29 +13,31 @@ const inThemes = computed(() => looks.themes.map(store.themeTitle).join(', '))
   <section aria-label="Colours">
     <h2>Colours</h2>
     <p v-if="looks.failed" class="bad">It could not be looked at in its themes: {{ looks.failed }}</p>
-    <p v-else-if="!looks.colours.length" class="good">
-      <Mark name="seen" label="" /> No text was found that does not read on its ground, in {{ inThemes }}.
+    <p v-else-if="!found.length" class="good">
+      <Mark name="seen" label="" /> Whatever is painted reads on what is behind it, in {{ inThemes }}.
     </p>
     <table v-else class="lines">
       <caption class="out-of-sight">
-        Text that does not read on its ground
+        Colours that do not read on one another
       </caption>
       <thead>
         <tr>
           <th scope="col">Theme</th>
           <th scope="col">Shown</th>
-          <th scope="col">Text on its ground</th>
+          <th scope="col">Colour on its ground</th>
           <th scope="col">Contrast</th>
           <th scope="col">Of</th>
         </tr>
       </thead>
       <tbody>
-        <tr v-for="(found, i) in looks.colours" :key="i">
-          <th scope="row">{{ store.themeTitle(found.theme) }}</th>
-          <td>{{ found.situation }}</td>
-          <td><PaintedValue :value="found.text" /> on <PaintedValue :value="found.ground" /></td>
-          <td>{{ found.ratio }} to 1, of {{ found.wants }}</td>
-          <td class="code">{{ found.at }}</td>
+        <tr v-for="(pair, i) in found" :key="i">
+          <th scope="row">{{ store.themeTitle(pair.theme) }}</th>
+          <td>{{ pair.situation }}</td>
+          <td><PaintedValue :value="pair.text" /> on <PaintedValue :value="pair.ground" /></td>
+          <td>{{ pair.ratio }} to 1, of {{ pair.wants }}</td>
+          <td>
+            {{ capital(roleTitles[pair.role]) }} <span class="code">{{ pair.at }}</span>
+          </td>
         </tr>
       </tbody>
     </table>

@@ -2,6 +2,7 @@
 import { membersOf, type Contract } from '~~/core/contract/contract'
 import { statesToHold } from '~~/core/style/states-to-hold'
 import { libraryScope, sayProvisions } from '~~/core/provisions'
+import { sights, sightTitles } from '~~/core/contrast/vision'
 import type { Surround } from '~~/core/surround'
 
 /** What is around the component, and the states it is held in, as a sentence. */
@@ -37,6 +38,7 @@ const colours = part('colours')
 const scheme = part('scheme')
 const contrast = part('contrast')
 const transparency = part('transparency')
+const sight = part('sight')
 const align = part('align')
 const padding = part('padding')
 const language = part('language')
@@ -134,6 +136,7 @@ const usualInMore = computed(
     surround.value.scheme === 'own' &&
     surround.value.contrast === 'own' &&
     surround.value.transparency === 'own' &&
+    surround.value.sight === 'usual' &&
     surround.value.dressed &&
     !surround.value.without.length &&
     !surround.value.regions.length,
@@ -244,6 +247,11 @@ function windowFrom(event: Event) {
           { value: 'own', title: 'its transparency' },
           { value: 'reduced', title: 'less transparency' },
         ]"
+      />, who sees
+      <Choice
+        v-model="sight"
+        label="Colours seen"
+        :options="sights.map((value) => ({ value, ...sightTitles[value] }))"
       />, in regions of
       <Choices
         v-model="regions"

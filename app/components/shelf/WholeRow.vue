@@ -5,15 +5,17 @@ const heights = new Map<string, number>()
 
 <script setup lang="ts">
 import { forFrame, modulesFor } from '~~/core/code/showing'
+import type { Sight } from '~~/core/contrast/vision'
 import { plainSurround } from '~~/core/surround'
 import type { Standing } from '~~/core/wire'
 
 /** A component in some themes, side by side, rendered when it comes near. */
-const { standing, themes, width, held, host } = defineProps<{
+const { standing, themes, width, held, sight, host } = defineProps<{
   standing: Standing
   themes: readonly { name: string; title: string }[]
   width: number
   held: string
+  sight: Sight
   host: string
 }>()
 const store = useLibrary()
@@ -33,7 +35,7 @@ const cells = computed(
       cells: themes.map(({ name }) => ({
         id: name,
         usage: forFrame(usage.value, (tag) => store.find(tag)?.contract, standing.tag),
-        surround: plainSurround(name, { padding: 12, held: held ? [held] : [] }),
+        surround: plainSurround(name, { padding: 12, held: held ? [held] : [], sight }),
       })),
     },
 )

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { sights, sightTitles } from '~~/core/contrast/vision'
+import { sightFrom } from '~~/core/surround'
+
 /** Every component in every theme on one page. */
 const store = useLibrary()
 const { standing, themes } = storeToRefs(store)
@@ -6,6 +9,7 @@ useHead({ title: () => `All at once · ${store.library?.title} · Kept Shelf` })
 const group = useAddressChoice('group', '')
 const theme = useAddressChoice('theme', '')
 const held = useAddressChoice('held', '')
+const sight = useAddressChoice('sight', 'usual')
 const groups = computed(() => [
   { value: '', title: `All ${count(standing.value.length)} components` },
   ...store.groups.map((group) => ({
@@ -54,7 +58,12 @@ const host = frameName()
           { value: '', title: 'every theme' },
           ...themes.map((theme) => ({ value: theme.name, title: theme.title })),
         ]"
-      />, <Choice v-model="held" label="Held in" :options="states" />.
+      />, <Choice v-model="held" label="Held in" :options="states" />, to somebody who sees
+      <Choice
+        v-model="sight"
+        label="Colours seen"
+        :options="sights.map((value) => ({ value, ...sightTitles[value] }))"
+      />.
     </p>
     <div class="head small" aria-hidden="true">
       <span v-for="theme in shownThemes" :key="theme.name" :style="{ width: `${width}px` }">{{
@@ -69,6 +78,7 @@ const host = frameName()
         :themes="shownThemes"
         :width
         :held
+        :sight="sightFrom(sight)"
         :host
     /></template>
     <p v-if="!standing.length" class="sentence muted">

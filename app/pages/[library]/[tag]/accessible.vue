@@ -2,6 +2,7 @@
 import { nodeTitle } from '~~/core/accessible/difference'
 import { findingsOf } from '~~/core/accessible/findings'
 import { sayMissed } from '~~/core/acts/sentence'
+import { isUnreadable } from '~~/core/contrast/pair'
 import { keyRows, unansweredKeys } from '~~/core/accessible/keys'
 
 /** What assistive technology is told of a component, which keys it answers, and how the focus moves. */
@@ -14,7 +15,7 @@ const all = computed(() => accessible.value?.told ?? [])
 const told = computed(() => all.value.find((entry) => entry.situation === situation.value) ?? all.value[0])
 const isFace = computed(() => told.value === all.value[0])
 const coloursIn = (shown: string) =>
-  (looks.value?.looks?.colours ?? []).filter((found) => found.situation === shown)
+  (looks.value?.looks?.colours ?? []).filter((pair) => pair.situation === shown && isUnreadable(pair))
 const colours = computed(() => (told.value ? coloursIn(told.value.situation) : []))
 const findings = computed(() => (told.value ? findingsOf(told.value) : []))
 const rows = computed(() => (told.value && contract.value ? keyRows(contract.value, told.value) : []))

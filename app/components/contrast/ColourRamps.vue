@@ -1,0 +1,136 @@
+<script setup lang="ts">
+import type { Chart } from 'chart.js'
+import { rampsOf, stepsBack, type Ramp } from '~~/core/contrast/ramps'
+import type { TokensOf } from '~~/core/contrast/mends'
+
+/** How light the steps of each scale are, a line a scale and theme, and which of them go back. */
+const { tokensOf } = defineProps<{ tokensOf: TokensOf }>()
+const store = useLibrary()
+const ramps = computed(() => rampsOf(tokensOf))
+const themesOf = ({ themes }: Ramp) =>
+  themes.length === tokensOf.size ? 'every theme' : themes.map(store.themeTitle).join(' and ')
+const titleOf = (ramp: Ramp) => `${ramp.scale}, in ${themesOf(ramp)}`
+const percent = (lightness: number) => Math.round(lightness * 100)
+
+const drawing = useTemplateRef<HTMLCanvasElement>('drawing')
+let chart: Chart | undefined
+const dashes = [[], [6, 3], [2, 2], [8, 3, 2, 3]]
+const points = ['circle', 'rectRot', 'triangle', 'rect', 'star', 'crossRot'] as const
+
+function dataOf(list: readonly Ramp[]) {
+  const most = Math.max(0, ...list.map(({ steps }) => steps.length))
+  return {
+    labels: Array.from({ length: most }, (_step, i) => `step ${i + 1}`),
+    datasets: list.map((ramp, i) => ({
+      label: titleOf(ramp),
+      data: ramp.steps.map(({ lightness }) => percent(lightness)),
+      borderColor: ramp.steps[Math.floor(ramp.steps.length / 2)]!.css,
+      pointBackgroundColor: ramp.steps.map(({ css }) => css),
+      pointBorderColor: getComputedStyle(document.documentElement).getPropertyValue('--ink'),
+      pointStyle: points[i % points.length]!,
+      pointRadius: 5,
+      borderWidth: 1.5,
+      borderDash: dashes[i % dashes.length]!,
+    })),
+  }
+}
+async function draw() {
+  if (!drawing.value || !ramps.value.length) return
+  const { Chart, CategoryScale, LinearScale, LineController, LineElement, PointElement, Legend, Tooltip } =
+    await import('chart.js')
+  Chart.register(CategoryScale, LinearScale, LineController, LineElement, PointElement, Legend, Tooltip)
+  chart?.destroy()
+  const style = getComputedStyle(document.documentElement)
+  Chart.defaults.color = style.getPropertyValue('--ink')
+  Chart.defaults.font.family = style.getPropertyValue('--ui')
+  const grid = { color: style.getPropertyValue('--rule-soft') }
+  chart = new Chart(drawing.value, {
+    type: 'line',
+    data: dataOf(ramps.value),
+    options: {
+      animation: false,
+      maintainAspectRatio: false,
+      scales: {
+        y: { min: 0, max: 100, grid, title: { display: true, text: 'lightness, per cent' } },
+        x: { grid },
+      },
+      plugins: { legend: { position: 'right', labels: { usePointStyle: true } } },
+    },
+  })
+}
+onMounted(() => void draw())
+watch(ramps, () => void draw(), { flush: 'post' })
+onUnmounted(() => chart?.destroy())
+</script>
+
+<template>
+  <section v-if="ramps.length" aria-label="Scales">
+    <h2>Scales</h2>
+    <p class="small muted">
+      How light the steps of each scale are (OKLCH). A line that goes back has a step out of its order.
+    </p>
+    <div class="drawing">
+      <canvas ref="drawing" role="img" aria-label="Lightness of the scales, as in the table below" />
+    </div>
+    <table class="lines">
+      <caption class="out-of-sight">
+        Lightness of the steps of each scale
+      </caption>
+      <thead>
+        <tr>
+          <th scope="col">Scale</th>
+          <th scope="col">Steps, with their lightness per cent</th>
+          <th scope="col">Order</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="ramp in ramps" :key="titleOf(ramp)">
+          <th scope="row">
+            <span class="code">{{ ramp.scale }}</span>
+            <span class="small muted">in {{ themesOf(ramp) }}</span>
+          </th>
+          <td>
+            <span v-for="step in ramp.steps" :key="step.name" class="step"
+              ><span class="chip" :style="{ backgroundColor: step.css }" aria-hidden="true" />{{ step.name }}
+              <span class="muted">{{ percent(step.lightness) }}</span></span
+            >
+          </td>
+          <td>
+            <template v-if="stepsBack(ramp).length">
+              <Mark name="not found" label="" /> {{ stepsBack(ramp).join(', ') }}
+              {{ stepsBack(ramp).length === 1 ? 'goes' : 'go' }} back
+            </template>
+            <template v-else>in order</template>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  </section>
+</template>
+
+<style scoped>
+section {
+  padding-top: 16px;
+  display: grid;
+  gap: 8px;
+}
+h2 {
+  border-bottom: 1px solid var(--rule);
+  padding-bottom: 4px;
+}
+.drawing {
+  height: 260px;
+  max-width: 900px;
+}
+.step {
+  display: inline-flex;
+  gap: 5px;
+  align-items: center;
+  margin-inline-end: 14px;
+}
+.chip {
+  width: 14px;
+  height: 14px;
+  border: 1px solid var(--rule);
+}
+</style>

@@ -1,0 +1,61 @@
+import { z } from 'zod'
+import type { LibraryPair } from '~~/core/contrast/gather'
+import { pairsNow, type ToMend, type TokensOf } from '~~/core/contrast/mends'
+import type { Problem } from '~~/core/problem'
+import { resolveTheme } from '~~/core/tokens/themes'
+import { contrastSchema, type Contrast } from '~~/core/wire'
+
+/** A pair by what it is of, as it stands in an address. */
+export const pairKey = ({ theme, role, text, ground, by = '', groundBy = '' }: LibraryPair): string =>
+  [theme, role, text, ground, by, groundBy].join(' ')
+
+/**
+ * Colours that were seen on one another in the whole library, as they read by the tokens that are kept now; kept up
+ * while a browser looks and while tokens change.
+ */
+export function useContrast() {
+  const store = useLibrary()
+  const seen = shallowRef<Contrast>()
+  const problems = ref<Problem[]>([])
+  const isBusy = ref(false)
+  async function load() {
+    const slug = store.slug
+    try {
+      const contrast = await ask(contrastSchema, `/libraries/${slug}/contrast`)
+      if (slug === store.slug) seen.value = contrast
+      problems.value = []
+    } catch (error) {
+      problems.value = problemsOf(error)
+    }
+  }
+  watch(() => [store.slug, store.findingsStamp, store.evidence], load, { immediate: true })
+  onMounted(() => {
+    if (!store.evidence) void store.loadEvidence().catch(() => undefined)
+  })
+  async function look() {
+    isBusy.value = true
+    try {
+      await ask(z.object({}), `/libraries/${store.slug}/evidence`, { method: 'POST' })
+      await store.loadEvidence()
+      problems.value = []
+    } catch (error) {
+      problems.value = problemsOf(error)
+    }
+    isBusy.value = false
+  }
+
+  // what is only being tried does not change the list that somebody tries it from
+  const kept = computed(() => store.library?.themes ?? [])
+  const tokensOf = computed<TokensOf>(
+    () => new Map(kept.value.map(({ name }) => [name, resolveTheme(kept.value, name).tokens])),
+  )
+  const tokenOf = (property: string) => store.tokenNames.get(property)
+  const pairs = computed(() => pairsNow(seen.value?.pairs ?? [], tokensOf.value, tokenOf))
+  const toMend = computed<ToMend>(() => ({
+    themes: kept.value,
+    tokensOf: tokensOf.value,
+    pairs: pairs.value,
+    tokenOf,
+  }))
+  return { seen, problems, isBusy, look, pairs, tokensOf, tokenOf, toMend }
+}

@@ -1,0 +1,69 @@
+import { PNG } from 'pngjs'
+import type { Page } from 'playwright-core'
+import type { Ink } from '~~/core/contrast/ink'
+import { pairsOf, type Painted, type Pixels } from '~~/core/contrast/painted'
+import type { ColourPair } from '~~/core/contrast/pair'
+import { within, type Held } from './channel'
+
+/** Milliseconds in which a frame has told what is painted. */
+const patience = 5000
+/** A colour that nobody would write, for all that is painted. */
+const mark = '#fd02f1'
+
+/** Pairs of colours that were seen of one component, one situation and theme after the other. */
+export class ColoursSeen {
+  readonly all: ColourPair[] = []
+  /** What was seen by which tokens: the same pair at the same place comes by the same. */
+  private readonly known = new Set<string>()
+
+  constructor(private readonly dyes: readonly string[]) {}
+
+  async see(page: Page, frame: Held, where: Pick<ColourPair, 'theme' | 'situation'>): Promise<void> {
+    const inks = await askInks(frame, { colour: mark, names: [] })
+    const marked = await pictureOf(page)
+    await askInks(frame, { colour: 'transparent', names: [] })
+    const plain = { inks, marked, bare: await pictureOf(page) }
+    const pairs = pairsOf(plain).map((pair) => ({ ...where, ...pair }))
+    const isKnown = pairs.every((pair) => this.known.has(keyOf(pair)))
+    this.all.push(...(isKnown ? pairs : await this.withTokens(page, frame, plain, where)))
+    await askInks(frame, null)
+  }
+
+  /** The same, with the custom properties of tokens by which each colour came. */
+  private async withTokens(
+    page: Page,
+    frame: Held,
+    plain: Painted,
+    where: Pick<ColourPair, 'theme' | 'situation'>,
+  ): Promise<ColourPair[]> {
+    const inks = await askInks(frame, { colour: 'transparent', names: this.dyes })
+    const bare = await pictureOf(page)
+    const isTheSame = inks.length === plain.inks.length
+    const dyed = isTheSame ? { names: this.dyes, inks, bare } : undefined
+    const pairs = pairsOf({ ...plain, dyed }).map((pair) => ({ ...where, ...pair }))
+    for (const pair of pairs) this.known.add(keyOf(pair))
+    return pairs
+  }
+}
+const keyOf = ({ theme, role, at, text, ground }: ColourPair): string =>
+  JSON.stringify([theme, role, at, text, ground])
+
+async function pictureOf(page: Page): Promise<Pixels> {
+  return PNG.sync.read(await page.screenshot({ animations: 'disabled', caret: 'hide', scale: 'css' }))
+}
+
+let asked = 0
+async function askInks(
+  frame: Held,
+  flat: { colour: string; names: readonly string[] } | null,
+): Promise<Ink[]> {
+  const seq = ++asked
+  await frame.post({ say: 'inks', seq, flat: flat && { ...flat, names: [...flat.names] } })
+  return within(inksHeard(frame, seq), patience, 'it did not tell what is painted')
+}
+async function inksHeard(frame: Held, seq: number): Promise<Ink[]> {
+  for (;;) {
+    const found = (await frame.heard()).findLast((message) => message.say === 'inks' && message.seq === seq)
+    if (found?.say === 'inks') return found.inks
+  }
+}
