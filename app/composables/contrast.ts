@@ -3,7 +3,7 @@ import type { LibraryPair } from '~~/core/contrast/gather'
 import { pairsNow, type ToMend, type TokensOf } from '~~/core/contrast/mends'
 import type { Problem } from '~~/core/problem'
 import { resolveTheme } from '~~/core/tokens/themes'
-import { contrastSchema, type Contrast } from '~~/core/wire'
+import { contrastSchema, tokenPurposesSchema, type Contrast, type TokenPurposes } from '~~/core/wire'
 
 /** A pair by what it is of, as it stands in an address. */
 export const pairKey = ({ theme, role, text, ground, by = '', groundBy = '' }: LibraryPair): string =>
@@ -16,6 +16,8 @@ export const pairKey = ({ theme, role, text, ground, by = '', groundBy = '' }: L
 export function useContrast() {
   const store = useLibrary()
   const seen = shallowRef<Contrast>()
+  /** What sheets use tokens for: it takes longer, and only the grid asks for it. */
+  const purposes = shallowRef<TokenPurposes>()
   const problems = ref<Problem[]>([])
   const isBusy = ref(false)
   async function load() {
@@ -24,6 +26,8 @@ export function useContrast() {
       const contrast = await ask(contrastSchema, `/libraries/${slug}/contrast`)
       if (slug === store.slug) seen.value = contrast
       problems.value = []
+      const uses = await ask(tokenPurposesSchema, `/libraries/${slug}/contrast/uses`)
+      if (slug === store.slug) purposes.value = uses
     } catch (error) {
       problems.value = problemsOf(error)
     }
@@ -57,5 +61,5 @@ export function useContrast() {
     pairs: pairs.value,
     tokenOf,
   }))
-  return { seen, problems, isBusy, look, pairs, tokensOf, tokenOf, toMend }
+  return { seen, purposes, problems, isBusy, look, pairs, tokensOf, tokenOf, toMend }
 }

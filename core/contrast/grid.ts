@@ -1,11 +1,13 @@
 import type { Resolved } from '../tokens/resolve'
 import type { LibraryPair } from './gather'
-import { contrastOf, over, rgbOf } from './wcag'
+import { askedOf, contrastOf, over, rgbOf } from './wcag'
 
 /** A token in the grid: its path, and its value in the theme. */
 export interface GridToken {
   path: string
   css: string
+  /** The least contrast that is asked of it: text has more asked of it than an edge or a drawing. */
+  wants: number
 }
 /** One theme's grid: tokens that are painted, each on every token that stands behind. */
 export interface Grid {
@@ -42,6 +44,11 @@ export function gridOf({ tokens, purposes, pairs, tokenOf }: ToGrid): Grid {
     (purposes.get(token.path) ?? []).some((purpose) => wanted.includes(purpose))
   const inks = listed.filter(isFor(painted))
   const grounds = listed.filter(isFor(behind)).filter(({ css }) => (rgbOf(css)?.alpha ?? 1) === 1)
+  const plain = ({ path, css }: Resolved): GridToken => ({
+    path,
+    css,
+    wants: (purposes.get(path) ?? []).includes('text') ? askedOf.text : askedOf.edge,
+  })
   const seen = new Set(pairs.flatMap((pair) => keysOf(pair, tokens, tokenOf)))
   return {
     inks: inks.map(plain),
@@ -57,7 +64,6 @@ export function gridOf({ tokens, purposes, pairs, tokenOf }: ToGrid): Grid {
     ),
   }
 }
-const plain = ({ path, css }: Resolved): GridToken => ({ path, css })
 const keyOf = (ink: string, ground: string): string => `${ink} on ${ground}`
 
 /** Every token on the way to one colour of a pair, on every one on the way to the other. */

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { dyeOf, type Ink } from './ink'
-import { pairsOf, type Pixels } from './painted'
+import { focusPair, pairsOf, type Pixels } from './painted'
 import { askedOf, contrastOf, over, rgbOf } from './wcag'
 
 type Bytes = readonly [number, number, number]
@@ -139,4 +139,23 @@ test('tokens are told by the colours that stood for them meanwhile', () => {
   const none = pairsOf({ ...plain, marked: markedOn(() => white), dyed: { names, ...plain } })
   expect(none[0]).not.toHaveProperty('by')
   expect(none[0]).not.toHaveProperty('groundBy')
+})
+
+test('the mark of the focus is held against what was there before, by the colour of it that is told best', () => {
+  const plain = picture(40, 20, () => white)
+  const isRing = (x: number, y: number) => (x === 2 || x === 30) && y > 2 && y < 18
+  const ring = (colour: Bytes, halo: Bytes = white) =>
+    picture(40, 20, (x, y) => (isRing(x, y) ? colour : isRing(x - 1, y) ? halo : white))
+  expect(focusPair(plain, ring([95, 168, 196]))).toEqual({ text: '#5fa8c4', ground: '#ffffff', ratio: 2.66 })
+  expect(focusPair(plain, ring([255, 255, 0], [0, 0, 0]))).toMatchObject({ text: '#000000', ratio: 21 })
+  expect(focusPair(plain, plain)).toBeUndefined()
+  // a page that was scrolled tells nothing of the focus
+  expect(
+    focusPair(
+      plain,
+      picture(40, 20, () => black),
+    ),
+  ).toBeUndefined()
+  const names = ['--x-ring']
+  expect(focusPair(plain, ring(black), { names, bare: ring(dyeOf(0)) })).toMatchObject({ by: '--x-ring' })
 })

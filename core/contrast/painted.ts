@@ -126,6 +126,50 @@ function pairOn(
   }
 }
 
+/** What of a page may be painted otherwise for the focus to be what did it: else the page was moved. */
+const mostOfPage = 0.5
+/** A colour with less of what changed is none of the mark: a corner, the edge of a line. */
+const leastOfMark = 0.08
+
+/**
+ * The mark of the focus: what is painted otherwise with it than without, in the colour of it that is told best from what
+ * was there before; nothing where there is none, or the whole page moved. `dyed` is the picture with the focus again, each
+ * of the custom properties in a colour of its own.
+ */
+export function focusPair(
+  before: Pixels,
+  after: Pixels,
+  dyed?: { names: readonly string[]; bare: Pixels },
+): Pick<SeenPair, 'text' | 'ground' | 'ratio' | 'by'> | undefined {
+  const marks = new Map<number, Tally>()
+  let changed = 0
+  for (let at = 0; at < before.data.length; at += 4) {
+    if (isSame(before, after, at)) continue
+    changed++
+    const bytes = packed(after, at)
+    const known = marks.get(bytes) ?? new Tally()
+    marks.set(bytes, known)
+    known.add(before, at)
+  }
+  if (!changed || changed > (before.data.length / 4) * mostOfPage) return undefined
+  const large = [...marks].filter(([, behind]) => behind.size >= changed * leastOfMark)
+  const [best] = large
+    .map(([bytes, behind]) => {
+      const ground = behind.most()!
+      const colour = colourOf(bytes)
+      return { colour, bytes, ground, ratio: contrastOf(colour, ground.colour) }
+    })
+    .sort((a, b) => b.ratio - a.ratio)
+  if (!best) return undefined
+  const by = dyed && dyesIn(dyed.names).nameAt(dyed.bare, { ...best, at: best.ground.at })
+  return {
+    text: hexOf(best.colour),
+    ground: hexOf(best.ground.colour),
+    ratio: best.ratio,
+    ...(by ? { by } : {}),
+  }
+}
+
 /** Offsets of the pixels of a box that a picture has. */
 function* pixelsIn({ x, y, width, height }: Box, picture: Pixels): Generator<number> {
   const [left, top] = [Math.max(0, Math.floor(x)), Math.max(0, Math.floor(y))]
@@ -155,6 +199,10 @@ interface Ground {
 class Tally {
   private readonly counts = new Map<number, { count: number; at: number }>()
   private total = 0
+
+  get size(): number {
+    return this.total
+  }
 
   add(picture: Pixels, at: number): void {
     const bytes = packed(picture, at)
@@ -187,10 +235,10 @@ interface Dyes {
   nameOf(dyed: string | undefined, plain: string): string | undefined
   nameAt(picture: Pixels, ground: Ground): string | undefined
 }
-function dyesOf({ dyed }: Painted): Dyes | undefined {
-  if (!dyed) return undefined
+const dyesOf = ({ dyed }: Painted): Dyes | undefined => dyed && dyesIn(dyed.names)
+function dyesIn(properties: readonly string[]): Dyes {
   const names = new Map(
-    dyed.names.map((name, i) => {
+    properties.map((name, i) => {
       const [r, g, b] = dyeOf(i)
       return [(r << 16) | (g << 8) | b, name] as const
     }),

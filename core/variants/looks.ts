@@ -3,10 +3,8 @@ import { differenceTold } from '../accessible/difference'
 import type { ToldNode } from '../accessible/told'
 import { colourPairSchema, type ColourPair } from '../contrast/pair'
 import { alignMarkup, differencesOf, elementTitle, type Difference } from '../compare/markup'
-import { variantTitle } from '../contract/variant'
 import type { Evidence } from '../evidence/evidence'
 import type { Node } from '../style/found'
-import { choiceTitle, type Choice, type VariantAxis } from './axis'
 
 const text = z.string().max(300)
 /** Pairs of colours that are kept of one component. */
@@ -269,12 +267,6 @@ export function withAlike(
     const says = look && entry.mark === 'seen' ? sayAlike(look, titleOf) : ''
     return says ? { ...entry, remark: [entry.remark, says].filter(Boolean).join(' ').slice(0, 2000) } : entry
   })
-}
-
-/** How it is called that a component is shown with a value of an axis, among its situations. */
-export function situationOf({ name }: Pick<VariantAxis, 'name'>, { value, variant }: Choice): string {
-  const title = choiceTitle({ name }, value)
-  return variant ? variantTitle(variant.name) : value === false ? title : `${name} ${title}`
 }
 
 /**

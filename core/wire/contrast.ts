@@ -11,7 +11,9 @@ export const contrastSchema = z.object({
   stale: z.array(z.string()),
   /** Variants, examples and states that could not be looked at in every theme. */
   left: z.number().int(),
-  /** What sheets use each token for, by its path. */
-  uses: z.record(z.string(), z.array(z.string())),
 })
 export type Contrast = z.infer<typeof contrastSchema>
+
+/** What sheets use each token for, itself or through others, by its path. */
+export const tokenPurposesSchema = z.record(z.string(), z.array(z.string()))
+export type TokenPurposes = z.infer<typeof tokenPurposesSchema>

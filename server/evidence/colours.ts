@@ -1,14 +1,20 @@
 import { PNG } from 'pngjs'
 import type { Page } from 'playwright-core'
+import { nodeTitle } from '~~/core/accessible/difference'
 import type { Ink } from '~~/core/contrast/ink'
-import { pairsOf, type Painted, type Pixels } from '~~/core/contrast/painted'
+import { focusPair, pairsOf, type Painted, type Pixels } from '~~/core/contrast/painted'
 import type { ColourPair } from '~~/core/contrast/pair'
+import { askedOf } from '~~/core/contrast/wcag'
 import { within, type Held } from './channel'
+import type { ShownPage } from './shown-page'
+import { readTree } from './tree'
 
 /** Milliseconds in which a frame has told what is painted. */
 const patience = 5000
 /** A colour that nobody would write, for all that is painted. */
 const mark = '#fd02f1'
+
+type Where = Pick<ColourPair, 'theme' | 'situation'>
 
 /** Pairs of colours that were seen of one component, one situation and theme after the other. */
 export class ColoursSeen {
@@ -18,7 +24,7 @@ export class ColoursSeen {
 
   constructor(private readonly dyes: readonly string[]) {}
 
-  async see(page: Page, frame: Held, where: Pick<ColourPair, 'theme' | 'situation'>): Promise<void> {
+  async see(page: Page, frame: Held, where: Where): Promise<void> {
     const inks = await askInks(frame, { colour: mark, names: [] })
     const marked = await pictureOf(page)
     await askInks(frame, { colour: 'transparent', names: [] })
@@ -29,13 +35,38 @@ export class ColoursSeen {
     await askInks(frame, null)
   }
 
+  /** Goes through what can have the focus by Tab, and looks at how each is marked that has it. */
+  async seeFocus({ page, frame, session }: ShownPage, where: Where): Promise<void> {
+    const before = await pictureOf(page)
+    let first: string | undefined
+    for (let i = 0; i < mostStops; i++) {
+      await page.keyboard.press('Tab')
+      const nodes = await readTree(session)
+      const focused = nodes.find(({ states }) => states.focused === 'true')
+      const place = focused && `${nodes.indexOf(focused)}`
+      // past its last stop the focus leaves the page, or begins anew
+      if (!focused || place === first) return
+      first ??= place
+      const after = await pictureOf(page)
+      if (!focusPair(before, after)) continue
+      await askInks(frame, { colour: 'transparent', names: this.dyes })
+      const mark = focusPair(before, after, { names: this.dyes, bare: await pictureOf(page) })!
+      await askInks(frame, null)
+      this.all.push({
+        ...where,
+        ...mark,
+        role: 'focus',
+        at: focused.element.slice(0, 300),
+        says: nodeTitle(focused).slice(0, 80),
+        wants: askedOf.focus,
+        varies: false,
+        through: false,
+      })
+    }
+  }
+
   /** The same, with the custom properties of tokens by which each colour came. */
-  private async withTokens(
-    page: Page,
-    frame: Held,
-    plain: Painted,
-    where: Pick<ColourPair, 'theme' | 'situation'>,
-  ): Promise<ColourPair[]> {
+  private async withTokens(page: Page, frame: Held, plain: Painted, where: Where): Promise<ColourPair[]> {
     const inks = await askInks(frame, { colour: 'transparent', names: this.dyes })
     const bare = await pictureOf(page)
     const isTheSame = inks.length === plain.inks.length
@@ -45,6 +76,9 @@ export class ColoursSeen {
     return pairs
   }
 }
+/** Stops of the focus that are looked at. */
+const mostStops = 6
+
 const keyOf = ({ theme, role, at, text, ground }: ColourPair): string =>
   JSON.stringify([theme, role, at, text, ground])
 

@@ -14,11 +14,11 @@ import {
   looksSchema,
   mostPairs,
   pairsOnce,
-  situationOf,
   type Looks,
   type ValueSeen,
   type VariantLook,
 } from '~~/core/variants/looks'
+import { situationOf } from '~~/core/variants/situation'
 import { limits } from '../limits'
 import { statesToTell } from './accessible'
 import { fencedContext, usualWindow } from './browser'
@@ -54,7 +54,7 @@ export async function lookInThemes(
     const late = Date.now() + limits.evidence.looksSeconds * 1000
     const show = await showsOn(context, asked, component, origin)
     const look = new LookInThemes(show, component, asked, () => Date.now() > late)
-    await look.colours({ says: 'as on the shelf', usage: component.face, acts: [] })
+    await look.shelf({ says: 'as on the shelf', usage: component.face, acts: [] })
     for (const axis of variantAxes(component.contract)) await look.axis(axis)
     const states = statesToTell(component, chart)
     for (const { name, usage, acts } of [...component.examples, ...states])
@@ -154,6 +154,18 @@ class LookInThemes {
     }
   }
 
+  /** As it stands on the shelf, the mark of the focus is looked at too. */
+  async shelf(situation: Situation): Promise<void> {
+    try {
+      const shown = await this.show(situation.usage)
+      const see = (theme: string) => this.pairs.seeFocus(shown, { theme, situation: situation.says })
+      if (await this.inEachTheme(shown, situation, see)) return
+    } catch {
+      // why it can not be shown is told with what assistive technology is told of it
+    }
+    this.left++
+  }
+
   /** Which colours do not read in a situation, in each theme; one that can not be shown tells nothing. */
   async colours(situation: Situation): Promise<void> {
     // why it can not be shown is told with what assistive technology is told of it
@@ -178,8 +190,8 @@ class LookInThemes {
       const outcome = await goWay(page, frame, this.component.tag, acts)
       if (outcome.failed) return false
       await page.waitForTimeout(settles)
-      await look?.(theme)
       await this.pairs.see(page, frame, { theme, situation: says.slice(0, 300) })
+      await look?.(theme)
     }
     return true
   }

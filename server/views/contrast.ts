@@ -4,7 +4,6 @@ import { seenAlready } from '../evidence/seen'
 import { componentsOf } from '../store/components'
 import type { Store } from '../store/database'
 import type { Library } from '../store/libraries'
-import { usedForOf } from './findings'
 
 /** Every pair of colours that was seen in a library, and of how many of its components that is told as they are now. */
 export async function contrastOf(db: Store, library: Library): Promise<Contrast> {
@@ -20,6 +19,5 @@ export async function contrastOf(db: Store, library: Library): Promise<Contrast>
     looked: seen.length,
     stale: seen.filter(({ current }) => !current).map(({ tag }) => tag),
     left: seen.reduce((sum, { left }) => sum + left, 0),
-    uses: await usedForOf(db, library),
   }
 }

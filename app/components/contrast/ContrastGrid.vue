@@ -5,18 +5,18 @@ import { askedOf } from '~~/core/contrast/wcag'
 import type { Resolved } from '~~/core/tokens/resolve'
 
 /** Every colour that is painted on every one that stands behind, whether they have met yet or not. */
-const { tokens, uses, pairs, tokenOf, theme } = defineProps<{
+const { tokens, purposes, pairs, tokenOf, theme } = defineProps<{
   tokens: ReadonlyMap<string, Resolved>
-  uses: Readonly<Record<string, string[]>>
+  purposes: Readonly<Record<string, string[]>>
   pairs: readonly LibraryPair[]
   tokenOf: (property: string) => string | undefined
   theme: string
 }>()
 const store = useLibrary()
-const grid = computed(() => gridOf({ tokens, purposes: new Map(Object.entries(uses)), pairs, tokenOf }))
+const grid = computed(() => gridOf({ tokens, purposes: new Map(Object.entries(purposes)), pairs, tokenOf }))
 /** What a pair of this contrast is good for, in a word. */
-const goodFor = (ratio: number): string =>
-  ratio >= askedOf.text ? '' : ratio >= askedOf.large ? 'large only' : 'not read'
+const goodFor = (ratio: number, wants: number): string =>
+  ratio >= wants ? '' : ratio >= askedOf.large ? 'large only' : 'not read'
 const tokenLink = (path: string) => ({ path: `/${store.slug}/tokens`, query: { token: path } })
 </script>
 
@@ -53,7 +53,7 @@ const tokenLink = (path: string) => ({ path: `/${store.slug}/tokens`, query: { t
               <span :class="{ together: grid.cells[row]![column]!.isSeen }">{{
                 grid.cells[row]![column]!.ratio.toFixed(2)
               }}</span>
-              <span class="small muted word">{{ goodFor(grid.cells[row]![column]!.ratio) }}</span>
+              <span class="small muted word">{{ goodFor(grid.cells[row]![column]!.ratio, ink.wants) }}</span>
             </td>
           </tr>
         </tbody>

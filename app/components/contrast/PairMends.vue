@@ -2,6 +2,7 @@
 import { forFrame, modulesFor } from '~~/core/code/showing'
 import type { LibraryPair } from '~~/core/contrast/gather'
 import { effectOf, mendsFor, type PairMend, type ToMend } from '~~/core/contrast/mends'
+import { usageIn } from '~~/core/variants/situation'
 import { bareSurround } from '~~/core/surround'
 import { typedValue } from '~~/core/tokens/resolve'
 
@@ -32,16 +33,16 @@ function drop() {
 onUnmounted(drop)
 const canKeep = computed(() => store.may.write)
 
+const first = computed(() => pair.places[0]!)
+const { saved } = useExamples(computed(() => first.value.tag))
+const { faceOf } = useFirstShowing()
 const target = computed(() => {
-  const { tag } = pair.places[0]!
+  const { tag, situation } = first.value
   const standing = store.find(tag)
-  if (!standing?.face || !store.moduleOf(tag)) return undefined
-  return {
-    tag,
-    modules: modulesFor(tag, standing.face, store.moduleOf) ?? [],
-    usage: forFrame(standing.face, (other) => store.find(other)?.contract, tag),
-    listen: [],
-  }
+  if (!standing || !store.moduleOf(tag)) return undefined
+  const usage = usageIn(situation, standing.contract, faceOf(standing), saved.value)
+  const modules = modulesFor(tag, usage, store.moduleOf) ?? []
+  return { tag, modules, usage: forFrame(usage, (other) => store.find(other)?.contract, tag), listen: [] }
 })
 const sayThemes = (names: readonly string[]) => names.map(store.themeTitle).join(' and ')
 </script>
@@ -66,8 +67,9 @@ const sayThemes = (names: readonly string[]) => names.map(store.themeTitle).join
             <PaintedValue v-if="mend.value === mend.css" :value="mend.css" /><template v-else
               ><span class="code">{{ mend.value }}</span
               >, <PaintedValue :value="mend.css" /></template
-            ><span class="small muted">
-              {{ mend.value === mend.css ? 'the nearest of its hue, ' : '' }}ΔE
+            >{{ ' '
+            }}<span class="small muted"
+              >{{ mend.value === mend.css ? 'the nearest of its hue, ' : '' }}ΔE
               {{ mend.distance.toFixed(1) }} away</span
             ></span
           >
@@ -81,7 +83,7 @@ const sayThemes = (names: readonly string[]) => names.map(store.themeTitle).join
         }}
       </p>
       <p v-if="effect" class="small" role="status">
-        {{ capital(plural(effect.mended.length, 'pair reads', 'pairs read')) }} then that
+        With it {{ plural(effect.mended.length, 'pair reads', 'pairs read') }} that
         {{ effect.mended.length === 1 ? 'does' : 'do' }} not now<template v-if="effect.broken.length"
           >, and
           <span class="bad">{{
@@ -125,7 +127,7 @@ const sayThemes = (names: readonly string[]) => names.map(store.themeTitle).join
     </div>
     <div v-if="target" class="live">
       <p class="small muted">
-        {{ store.title(target.tag) }} in {{ store.themeTitle(pair.theme)
+        {{ store.title(target.tag) }}, {{ first.situation }}, in {{ store.themeTitle(pair.theme)
         }}{{ chosen ? ', as it would be' : '' }}
       </p>
       <PreviewFrame

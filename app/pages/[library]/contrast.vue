@@ -5,7 +5,7 @@ import { isUnreadable, roleTitles } from '~~/core/contrast/pair'
 /** Which colours do not read on one another: as they were painted, and of tokens that may yet meet. */
 const store = useLibrary()
 useHead({ title: () => `Contrast · ${store.library?.title} · Kept Shelf` })
-const { seen, problems, isBusy, look, pairs, tokensOf, tokenOf, toMend } = useContrast()
+const { seen, purposes, problems, isBusy, look, pairs, tokensOf, tokenOf, toMend } = useContrast()
 const { send, writtenIn, undoLast } = useTokenEdits(() => 'color')
 
 const shown = useAddressChoice('shown', 'unreadable')
@@ -111,9 +111,9 @@ useKeys([{ keys: 'Ctrl z', does: 'undo the last change', run: undoLast }])
         Show {{ Math.min(step, listed.length - drawn) }} more of {{ listed.length }}
       </button>
       <ContrastGrid
-        v-if="tokensOf.get(gridTheme)"
+        v-if="purposes && tokensOf.get(gridTheme)"
         :tokens="tokensOf.get(gridTheme)!"
-        :uses="seen.uses"
+        :purposes
         :pairs="pairs.filter((pair) => pair.theme === gridTheme)"
         :token-of
         :theme="gridTheme"
@@ -128,7 +128,7 @@ useKeys([{ keys: 'Ctrl z', does: 'undo the last change', run: undoLast }])
   padding: 14px 24px 60px;
   display: grid;
   gap: 14px;
-  justify-items: stretch;
+  grid-template-columns: minmax(0, 1fr);
 }
 .looked {
   margin-top: -8px;
