@@ -1,7 +1,7 @@
 import { filterDeficiencyDeuter, filterDeficiencyProt, filterDeficiencyTrit, type Rgb } from 'culori/fn'
 import fc from 'fast-check'
 import type { TokenDocument } from '../tokens/document'
-import { resolveTheme, type Theme } from '../tokens/themes'
+import { colourProperties, resolveTheme, type Theme } from '../tokens/themes'
 import { gatherPairs, type LibraryPair } from './gather'
 import { gridOf } from './grid'
 import { effectOf, mendsFor, pairsNow, type ToMend } from './mends'
@@ -201,4 +201,20 @@ test('how colours look to others is what the colour library makes of them', () =
     )
   }
   expect(hexOf(rgbOf('#1c6b58')!)).toBe('#1c6b58')
+})
+
+test('only tokens that are colours are given a colour of their own: a number is none, however it reads', () => {
+  const document: TokenDocument = {
+    ink: { $type: 'color', $value: '#600' },
+    weight: { $type: 'fontWeight', $value: 600 },
+    size: { $type: 'dimension', $value: { value: 4, unit: 'px' } },
+    hair: {
+      $type: 'border',
+      $value: { color: '{ink}', width: { value: 1, unit: 'px' }, style: 'solid' },
+    },
+  }
+  expect(colourProperties([{ name: 'day', title: 'Day', on: null, document }], 'x')).toEqual([
+    '--x-ink',
+    '--x-hair-color',
+  ])
 })

@@ -97,7 +97,9 @@ const fromCulori = (colour: Culori): ColorValue => {
 }
 
 /** A colour as CSS writes it, in any notation and by any name; nothing where it is none. */
-export const readColour = (text: string): Color | undefined => parseColour(text.trim())
+export const readColour = (text: string): Color | undefined =>
+  // the library takes hex digits without their sign too, which are numbers in CSS
+  /^\s*[\da-f]+\s*$/i.test(text) ? undefined : parseColour(text.trim())
 
 const parse = (text: string) => {
   const colour = readColour(text) as Culori | undefined

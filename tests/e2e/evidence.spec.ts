@@ -55,6 +55,29 @@ test(
       const colours = page.getByRole('region', { name: 'Colours' }).getByRole('row')
       await expect(colours).toHaveCount(2)
       await expect(colours.last()).toContainText(/^Daywatch\s*For foot passengers.*1\.88 to 1, of 4\.5/)
+    })
+    await test.step('a pair that does not read is mended in the library, and the mend is taken back', async () => {
+      await page.goto(`${at.url}/tern/contrast`)
+      await expect(page.getByText('Seen in 16 of 16 components.')).toBeVisible()
+      const label = page.getByRole('listitem').filter({ hasText: 'meter.label' })
+      await expect(label).toContainText('1.88 to 1, of 4.5')
+      await expect(page.getByRole('listitem').filter({ hasText: 'line.focus' }).first()).toContainText('2.66')
+      await label.getByRole('button', { name: /^Look into/ }).click()
+      await expect(page.frameLocator('iframe').getByText('Foot passengers')).toHaveCSS(
+        'color',
+        'rgb(142, 197, 218)',
+      )
+      await label.getByRole('radio', { name: /text\.soft/ }).check()
+      await expect(label.getByText(/With it one pair reads that does not now/)).toBeVisible()
+      // the rendering shows it before anything is kept
+      await expect(page.frameLocator('iframe').getByText('Foot passengers')).toHaveCSS(
+        'color',
+        'rgb(74, 100, 114)',
+      )
+      await label.getByRole('button', { name: 'Save' }).click()
+      await expect(label).toHaveCount(0)
+      await page.getByRole('button', { name: 'Undo' }).click()
+      await expect(label).toBeVisible()
       await page.goto(`${at.url}/tern/evidence`)
     })
     await test.step('the guide tells it to readers, and the bench does not try it again', async () => {
