@@ -92,6 +92,9 @@ const sentences = {
   'theme made': (detail) => `made the theme ${text(detail, 'theme')}`,
   'theme changed': (detail) => `changed the theme ${text(detail, 'theme')}`,
   'theme deleted': (detail) => `deleted the theme ${text(detail, 'theme')}`,
+  'fitting begun': (detail) => `began the fitting “${text(detail, 'name')}”`,
+  'fitting kept': (detail) => `saved the fitting “${text(detail, 'name')}”`,
+  'fitting deleted': (detail) => `deleted the fitting “${text(detail, 'name')}”`,
   'tier rule changed': (detail) =>
     `has semantic tokens refer to ${tierText(text(detail, 'semantic'))}, and component tokens to ` +
     tierText(text(detail, 'component')),

@@ -36,7 +36,16 @@ export const limits = {
    * Of one library: changes that are let in at once, tasks that wait for the child processes, texts that are
    * tried at once, names it may give to widths; and named variants, with what is ruled out, of one component.
    */
-  library: { admitted: 3, waiting: 60, tried: 4, widths: 24, combinations: 200, waivers: 2000 },
+  library: {
+    admitted: 3,
+    waiting: 60,
+    tried: 4,
+    widths: 24,
+    combinations: 200,
+    waivers: 2000,
+    fittings: 30,
+    fittingChanges: 500,
+  },
   /**
    * Processes that work through what is not trusted: two of them, as there are processors on a small server.
    */
@@ -63,6 +72,7 @@ export const limits = {
     check: 60,
     usedFor: 60,
     tokenEdit: 10,
+    fitting: 10,
     rename: 20,
     uses: 20,
     tokenFile: 10,

@@ -49,7 +49,7 @@ export function useContrast() {
   }
 
   // what is only being tried does not change the list that somebody tries it from
-  const kept = computed(() => store.library?.themes ?? [])
+  const kept = computed(() => [...store.fitted])
   const tokensOf = computed<TokensOf>(
     () => new Map(kept.value.map(({ name }) => [name, resolveTheme(kept.value, name).tokens])),
   )

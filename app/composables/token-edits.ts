@@ -8,6 +8,7 @@ export function useTokenEdits(typeOf: (path: string) => string | undefined) {
   const store = useLibrary()
   const { themes } = storeToRefs(store)
   const { say, sayProblems } = useSay()
+  const { tryOut } = useFittingActs()
   const edits = ref<TokensView['edits']>([])
   const fileProblems = ref<Problem[]>([])
   async function loadEdits() {
@@ -33,6 +34,7 @@ export function useTokenEdits(typeOf: (path: string) => string | undefined) {
     const type = typeOf(path)
     const title = themeOf(theme)?.title
     if (title === undefined || !type) return
+    if (store.worn) return void (await tryOut(store.worn, theme, path, type, text))
     try {
       const { edit, revision } = await ask(editedSchema, `/libraries/${store.slug}/tokens`, {
         method: 'PATCH',

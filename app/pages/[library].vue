@@ -10,6 +10,24 @@ watch(
   { immediate: true },
 )
 const { library, problems } = storeToRefs(store)
+const fitting = useFitting()
+// a link may say which fitting it is about
+watch(
+  () => route.query.fitting,
+  (id) => {
+    if (typeof id === 'string') fitting.wear(id)
+  },
+  { immediate: true },
+)
+const head = useTemplateRef<HTMLElement>('head')
+/** How high what stands above a page is, in CSS pixels: a fitting that is worn is told there. */
+const above = ref(44)
+let watching: ResizeObserver | undefined
+onMounted(() => {
+  watching = new ResizeObserver(() => (above.value = head.value!.offsetHeight))
+  watching.observe(head.value!)
+})
+onUnmounted(() => watching?.disconnect())
 // once a page stands there, the frame of the next one is made ready
 watch([() => route.path, () => library.value?.preview], ([, preview]) => {
   if (preview) void keepFrameReady(preview)
@@ -17,8 +35,11 @@ watch([() => route.path, () => library.value?.preview], ([, preview]) => {
 </script>
 
 <template>
-  <div class="house">
-    <TopBar />
+  <div class="house" :style="{ '--above': `${above}px` }">
+    <div ref="head">
+      <TopBar />
+      <FittingBar v-if="library" />
+    </div>
     <div v-if="problems.length" class="away">
       <ProblemList :problems />
       <button type="button" class="act" @click="store.load()">Try again</button>

@@ -7,6 +7,7 @@ import { isElement } from '~~/core/languages/languages'
 import { bareName } from '~~/core/release/manifest'
 import { tokenPrefix } from '~~/core/release/package'
 import { withValue } from '~~/core/tokens/document'
+import { withChanges } from '~~/core/tokens/fitting'
 import { cssProperties, resolveTheme, themesCss } from '~~/core/tokens/themes'
 import { z } from 'zod'
 import {
@@ -14,18 +15,13 @@ import {
   libraryEvidenceSchema,
   librarySchema,
   shelfSchema,
+  type Fitting,
   type LibraryEvidence,
   type LibraryView,
   type Standing,
 } from '~~/core/wire'
 import type { Problem } from '~~/core/problem'
 import { providedFor as providedOf } from '~~/core/provisions'
-
-interface TokenDraft {
-  theme: string
-  path: string
-  value: unknown
-}
 
 /** What the feed of a library tells: what changed, and of which component or job. */
 const newsSchema = z.object({ what: z.string(), tag: z.string().optional(), job: z.string().optional() })
@@ -45,20 +41,14 @@ export const useLibrary = defineStore('library', () => {
   let feed: EventSource | undefined
   let asked = 0
   let latest: Promise<void> = Promise.resolve()
-  /**
-   * Token values being typed or on their way to the server: shown over what is kept, whatever news comes in
-   * meanwhile.
-   */
-  const drafts = shallowRef<readonly TokenDraft[]>([])
+  const { drafts, draftToken, dropDraft } = tokenDrafts()
 
-  const themes = computed(() =>
-    (library.value?.themes ?? []).map((theme) => ({
-      ...theme,
-      document: drafts.value
-        .filter((draft) => draft.theme === theme.name)
-        .reduce((document, { path, value }) => withValue(document, path, value), theme.document),
-    })),
-  )
+  const fitting = useFitting()
+  const fittings = computed(() => library.value?.fittings ?? [])
+  const worn = computed(() => fitting.wornOf(fittings.value))
+  /** Themes as they are kept, or as the fitting has them that is worn. */
+  const fitted = computed(() => fitting.dress(library.value?.themes ?? [], fittings.value))
+  const themes = computed(() => withChanges(fitted.value, drafts.value))
   const prefix = computed(() => library.value?.prefix ?? '')
   const css = computed(() => themesCss(themes.value, tokenPrefix(prefix.value)).css)
   const baseTheme = computed(() => themes.value.find((theme) => theme.on === null)?.name ?? '')
@@ -183,7 +173,7 @@ export const useLibrary = defineStore('library', () => {
     if (what === 'evidence' || what === 'findings') return
     if (what === 'job' && job !== undefined) void loadJob(job)
     else if (what === 'words' && tag !== undefined) void loadParts({ tag })
-    else if (['tokens', 'release', 'staff', 'provisions', 'widths'].includes(what))
+    else if (['tokens', 'fittings', 'release', 'staff', 'provisions', 'widths'].includes(what))
       void loadParts({ library: true })
     else void load()
   }
@@ -195,14 +185,6 @@ export const useLibrary = defineStore('library', () => {
     if (mine === evidenceAsked && name === slug.value) evidence.value = found
   }
   const evidenceFor = (tag: string) => evidence.value?.components.find((component) => component.tag === tag)
-  const without = ({ theme, path }: Pick<TokenDraft, 'theme' | 'path'>) =>
-    drafts.value.filter((draft) => draft.theme !== theme || draft.path !== path)
-  function draftToken(draft: TokenDraft) {
-    drafts.value = [...without(draft), draft]
-  }
-  function dropDraft(at: Pick<TokenDraft, 'theme' | 'path'>) {
-    drafts.value = without(at)
-  }
   /** Puts in place the one value that the server has just kept; `undefined` when it was taken out. */
   function keptToken(theme: string, path: string, value: unknown, revision: number) {
     if (!library.value) return
@@ -214,6 +196,12 @@ export const useLibrary = defineStore('library', () => {
           : other,
       ),
     }
+  }
+  /** Puts a fitting in place as it is now. */
+  function keptInFitting(next: Fitting) {
+    if (!library.value) return
+    const others = library.value.fittings.map((other) => (other.id === next.id ? next : other))
+    library.value = { ...library.value, fittings: others }
   }
   /** Puts the first way of showing a component in place that has just been kept. */
   function keptFirst(tag: string, first: Usage) {
@@ -232,6 +220,9 @@ export const useLibrary = defineStore('library', () => {
     wordsStamp,
     releaseStamp,
     themes,
+    fitted,
+    fittings,
+    worn,
     prefix,
     css,
     baseTheme,
@@ -253,6 +244,7 @@ export const useLibrary = defineStore('library', () => {
     draftToken,
     dropDraft,
     keptToken,
+    keptInFitting,
     keptFirst,
     leave,
     evidence,

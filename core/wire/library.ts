@@ -4,6 +4,7 @@ import { originSchema } from '../origin'
 import { problemSchema } from '../problem'
 import { roleSchema } from '../roles'
 import { tokenDocumentSchema } from '../tokens/document'
+import { fittingChangeSchema } from '../tokens/fitting'
 import { moment } from './common'
 
 // Libraries, their themes and their jobs.
@@ -66,6 +67,16 @@ export const themeSchema = z.object({
   revision: z.number().int(),
 })
 
+export const fittingSchema = z.object({
+  id: z.string(),
+  name: z.string(),
+  /** Who began it, where they are still there. */
+  by: z.string().nullable(),
+  made_at: moment,
+  changes: z.array(fittingChangeSchema.extend({ by: z.string().nullable(), made_at: moment })),
+})
+export type Fitting = z.infer<typeof fittingSchema>
+
 const themeTitle = z.string().trim().min(1).max(80)
 const themePlace = z.number().int().min(0).max(100)
 /** A theme to be made; `name` and `place` where it was there before. */
@@ -125,6 +136,8 @@ export const librarySchema = z.object({
     })
     .nullable(),
   themes: z.array(themeSchema),
+  /** Changes that are tried together, oldest first. */
+  fittings: z.array(fittingSchema),
   job: jobSchema.nullable(),
   preview: z.string(),
   registry: z.string(),

@@ -1,4 +1,5 @@
 import type { BuildFailure } from 'esbuild'
+import { problemsOfChanges } from '~~/core/tokens/fitting'
 import { judgeEdit, judgeFile } from '~~/core/tokens/edit'
 import { tokenFiles } from '~~/core/tokens/print/files'
 import { renameInLibrary } from '~~/core/tokens/rename-library'
@@ -16,6 +17,7 @@ const doers: Doers = {
   unpack: ({ bytes, limits }) => unpackArchive(bytes, limits),
   tokenEdit: ({ themes, ...edit }) => judgeEdit(themes, edit),
   tokenFile: ({ themes, theme, text }) => judgeFile(themes, theme, text),
+  fitting: ({ themes, changes }) => problemsOfChanges(themes, changes),
   themesCss: ({ themes, prefix }) => themesCss(themes, prefix),
   tokenFiles: ({ themes, prefix }) => tokenFiles(themes, prefix),
   uses: ({ themes, files, path, prefix }) => usesOf(themes, files, path, prefix),

@@ -12,6 +12,7 @@ import type { WidthAsked } from '~~/core/read/widths'
 import type { Reading } from '~~/core/read/source/reading'
 import type { SourceText } from '~~/core/read/source/source-text'
 import type { PackageInput } from '~~/core/release/package'
+import type { FittingChange } from '~~/core/tokens/fitting'
 import type { Upgrade } from '~~/core/tokens/upgrade'
 import type { JudgedEdit, TypedEdit } from '~~/core/tokens/edit'
 import type { Rename } from '~~/core/tokens/rename'
@@ -79,6 +80,8 @@ export interface Tasks {
   /** A value typed for a token, and a whole token file, judged by what they make of all themes. */
   tokenEdit: { in: TypedEdit & { themes: Theme[] }; out: JudgedEdit }
   tokenFile: { in: { themes: Theme[]; theme: string; text: string }; out: Outcome<Upgrade> }
+  /** What would be wrong with all that a fitting changes. */
+  fitting: { in: { themes: Theme[]; changes: FittingChange[] }; out: Problem[] }
   themesCss: { in: { themes: Theme[]; prefix: string }; out: ReturnType<typeof themesCss> }
   /** The files that tokens are printed to for a package. */
   tokenFiles: { in: { themes: Theme[]; prefix: string }; out: ReturnType<typeof tokenFiles> }

@@ -5,8 +5,6 @@ import type { Usage } from '~~/core/code/usage'
 import { trialModules } from '~~/core/evidence/run'
 import type { Problem } from '~~/core/problem'
 import { providedFor } from '~~/core/provisions'
-import { tokenPrefix } from '~~/core/release/package'
-import { colourProperties } from '~~/core/tokens/themes'
 import { comeAfter } from '../behind'
 import { settings } from '../config'
 import { limits } from '../limits'
@@ -27,9 +25,9 @@ import {
 import { libraryById, type Library } from '../store/libraries'
 import { looksStore } from '../store/looks'
 import { toldStore, type ShownExample } from '../store/told'
-import type { KeptTheme } from '../store/themes'
 import { limitGroup, memoryOfTree, treeOf } from './memory'
 import type { ToTry, Tried } from './message'
+import { placeToTry } from './place'
 import { seenAlready } from './seen'
 
 interface Asked {
@@ -197,17 +195,6 @@ const notBuilt = (tag: string): Problem => ({
   code: 'not-built',
   what: `${tag} was not tried: there is no rendering of it.`,
   todo: 'See on its bench why it was not built.',
-})
-
-/** Where components are tried, and in what. */
-const placeToTry = ({ prefix }: Library, { css, themes }: { css: string; themes: KeptTheme[] }) => ({
-  port: settings().PREVIEW_PORT,
-  chromium: settings().CHROMIUM,
-  css,
-  theme: themes.find((theme) => theme.on === null)?.name ?? '',
-  themes: themes.map(({ name }) => name),
-  // what is no plain identifier is left out: frames take no other
-  dyes: colourProperties(themes, tokenPrefix(prefix)).filter((name) => /^--[\w-]{1,300}$/.test(name)),
 })
 
 const watchEvery = 200

@@ -3,6 +3,7 @@ import type { Rename } from '~~/core/tokens/rename'
 import { renameProperties } from '~~/core/tokens/renamed-properties'
 import { record } from './audit'
 import { notify, type Store } from './database'
+import { renameInFittings } from './fittings'
 import { replaceDocument, themesAreAt } from './token-edits'
 import { moveWords, writeWords } from './words'
 
@@ -66,6 +67,7 @@ export async function writeRename(
     await trx('examples')
       .where({ id })
       .update({ usage: renamed(usage), notes: renamed(notes), acts: renamed(acts) })
+  await renameInFittings(trx, library.id, from, to)
   await followWaivers(trx, library.id, (about) =>
     about.endsWith(` ${from}`) ? `${about.slice(0, -from.length)}${to}` : renamed(about),
   )

@@ -22,6 +22,7 @@ import { provisionsOf } from '../store/provisions'
 import { widthsOf } from '../store/widths'
 import { channelsOf, latestAccessible, latestContracts, latestFromDesk, releasesOf } from '../store/releases'
 import { revision, sourceFile, sourcePaths } from '../store/sources'
+import { fittingsOf } from '../store/fittings'
 import { themesOf } from '../store/themes'
 import { writtenMembers } from '../store/words'
 import { cssOf } from './css'
@@ -90,21 +91,25 @@ export const headOf = (
 })
 
 export async function libraryView(db: Store, library: Library, role: Role | undefined) {
-  const [channels, themes, changes, job, now, origin, gone, provisions, widths] = await Promise.all([
-    channelsOf(db, library.id),
-    themesOf(db, library.id),
-    changesSince(db, library),
-    lastJob(db, library.id),
-    library.current_revision ? revision(db, library.current_revision) : undefined,
-    originOf(db, library.id),
-    goneView(db, library),
-    provisionsOf(db, library.id),
-    widthsOf(db, library.id),
-  ])
+  const [channels, themes, fittings, changes, job, now, origin, gone, provisions, widths] = await Promise.all(
+    [
+      channelsOf(db, library.id),
+      themesOf(db, library.id),
+      fittingsOf(db, library.id),
+      changesSince(db, library),
+      lastJob(db, library.id),
+      library.current_revision ? revision(db, library.current_revision) : undefined,
+      originOf(db, library.id),
+      goneView(db, library),
+      provisionsOf(db, library.id),
+      widthsOf(db, library.id),
+    ],
+  )
   return {
     ...headOf(library, role, channels, changes),
     revision: now ?? null,
     themes,
+    fittings,
     job: job ?? null,
     preview: settings().PREVIEW_URL,
     registry: registryUrl(),

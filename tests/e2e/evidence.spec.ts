@@ -61,16 +61,22 @@ test(
       await expect(page.getByText('Seen in 16 of 16 components.')).toBeVisible()
       const label = page.getByRole('listitem').filter({ hasText: 'meter.label' })
       await expect(label).toContainText('1.88 to 1, of 4.5')
-      await expect(page.getByRole('listitem').filter({ hasText: 'line.focus' }).first()).toContainText('2.66')
+      await expect(
+        page
+          .getByRole('listitem')
+          .filter({ hasText: 'line.focus' })
+          .filter({ hasText: '2.66 to 1, of 3' })
+          .first(),
+      ).toBeVisible()
       await label.getByRole('button', { name: /^Look into/ }).click()
-      await expect(page.frameLocator('iframe').getByText('Foot passengers')).toHaveCSS(
+      await expect(page.frameLocator('iframe[title^="Queue meter"]').getByText('Foot passengers')).toHaveCSS(
         'color',
         'rgb(142, 197, 218)',
       )
       await label.getByRole('radio', { name: /text\.soft/ }).check()
       await expect(label.getByText(/With it one pair reads that does not now/)).toBeVisible()
       // the rendering shows it before anything is kept
-      await expect(page.frameLocator('iframe').getByText('Foot passengers')).toHaveCSS(
+      await expect(page.frameLocator('iframe[title^="Queue meter"]').getByText('Foot passengers')).toHaveCSS(
         'color',
         'rgb(74, 100, 114)',
       )

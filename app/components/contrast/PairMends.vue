@@ -107,7 +107,9 @@ const sayThemes = (names: readonly string[]) => names.map(store.themeTitle).join
         <template v-if="effect.themes.length"> It changes {{ sayThemes(effect.themes) }} too.</template>
       </p>
       <p v-if="mends.length && canKeep" class="acts">
-        <button type="button" class="act" :disabled="!chosen" @click="emit('mend', chosen!)">Save</button>
+        <button type="button" class="act" :disabled="!chosen" @click="emit('mend', chosen!)">
+          {{ store.worn ? `Try in “${store.worn.name}”` : 'Save' }}
+        </button>
         <button type="button" class="link" @click="emit('close')">Cancel</button>
       </p>
       <div class="places">

@@ -10,12 +10,14 @@ import { plainSurround } from '~~/core/surround'
 import type { Standing } from '~~/core/wire'
 
 /** A component in some themes, side by side, rendered when it comes near. */
-const { standing, themes, width, held, sight, host } = defineProps<{
+const { standing, themes, width, held, sight, css, host } = defineProps<{
   standing: Standing
   themes: readonly { name: string; title: string }[]
   width: number
   held: string
   sight: Sight
+  /** The style sheet of the themes. */
+  css: string
   host: string
 }>()
 const store = useLibrary()
@@ -64,7 +66,7 @@ function laid(message: { height: number; failed: string[] }) {
         v-if="live && cells"
         class="inert"
         :cells
-        :css="store.css"
+        :css
         :preview="store.library!.preview"
         :title="`${store.title(standing.tag)} in ${themes.map((theme) => theme.title).join(', ')}`"
         :text="100"

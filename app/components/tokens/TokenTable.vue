@@ -52,7 +52,7 @@ function fileChosen(event: Event, theme: string) {
             >{{ theme.on ? `on ${titleOf(theme.on)}` : 'base' }} ·
             <a class="link" :href="`/api/libraries/${store.slug}/tokens/file?theme=${theme.name}`" download
               >file</a
-            ><template v-if="store.may.keep">
+            ><template v-if="store.may.keep && !store.worn">
               ·
               <label class="link replace"
                 >replace<input

@@ -24,8 +24,8 @@ const titleOf = (name: string | null) => themes.value.find((theme) => theme.name
   <p v-if="row.deprecated !== undefined" class="small">
     <Mark name="deprecated" /> {{ row.deprecated || 'deprecated' }}
   </p>
-  <TokenRename v-if="store.may.write" :path="row.path" :renaming />
-  <TokenDelete v-if="store.may.write" :path="row.path" @removed="emit('removed', $event)" />
+  <TokenRename v-if="store.may.write && !store.worn" :path="row.path" :renaming />
+  <TokenDelete v-if="store.may.write && !store.worn" :path="row.path" @removed="emit('removed', $event)" />
   <ProblemList :problems="wrong" />
   <div v-for="theme in themes" :key="theme.name" class="way">
     <div class="small muted">

@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import { sights, sightTitles } from '~~/core/contrast/vision'
+import { tokenPrefix } from '~~/core/release/package'
 import { sightFrom } from '~~/core/surround'
+import { besideKept, besideName } from '~~/core/tokens/fitting'
+import { themesCss } from '~~/core/tokens/themes'
 
 /** Every component in every theme on one page. */
 const store = useLibrary()
@@ -10,6 +13,9 @@ const group = useAddressChoice('group', '')
 const theme = useAddressChoice('theme', '')
 const held = useAddressChoice('held', '')
 const sight = useAddressChoice('sight', 'usual')
+/** What is tried is shown beside the same as it is kept. */
+const beside = useAddressChoice('beside', 'no')
+const isBeside = computed(() => store.worn !== undefined && beside.value === 'kept')
 const groups = computed(() => [
   { value: '', title: `All ${count(standing.value.length)} components` },
   ...store.groups.map((group) => ({
@@ -23,9 +29,18 @@ const items = computed(() =>
     .filter((candidate) => !group.value || candidate.name === group.value)
     .flatMap((group) => group.items),
 )
+const both = computed(() => besideKept(themes.value, store.library?.themes ?? []))
+const css = computed(() =>
+  isBeside.value ? themesCss(both.value, tokenPrefix(store.prefix)).css : store.css,
+)
 const shownThemes = computed(() => {
   const chosen = themes.value.filter((candidate) => candidate.name === theme.value)
-  return chosen.length ? chosen : themes.value
+  const shown = chosen.length ? chosen : themes.value
+  return isBeside.value
+    ? shown.flatMap((tried) =>
+        both.value.filter(({ name }) => [tried.name, besideName(tried.name)].includes(name)),
+      )
+    : shown
 })
 const states = [
   { value: '', title: 'at rest' },
@@ -63,7 +78,16 @@ const host = frameName()
         v-model="sight"
         label="Colours seen"
         :options="sights.map((value) => ({ value, ...sightTitles[value] }))"
-      />.
+      /><template v-if="store.worn"
+        >,
+        <Choice
+          v-model="beside"
+          label="What is tried"
+          :options="[
+            { value: 'no', title: 'as it is tried' },
+            { value: 'kept', title: 'beside what is kept' },
+          ]" /></template
+      >.
     </p>
     <div class="head small" aria-hidden="true">
       <span v-for="theme in shownThemes" :key="theme.name" :style="{ width: `${width}px` }">{{
@@ -79,6 +103,7 @@ const host = frameName()
         :width
         :held
         :sight="sightFrom(sight)"
+        :css
         :host
     /></template>
     <p v-if="!standing.length" class="sentence muted">

@@ -48,7 +48,15 @@ async function mend({ theme: name, token, value }: { theme: string; token: strin
   await send(name, token, value, writtenIn(name, token))
   store.dropDraft({ theme: name, path: token })
 }
-useKeys([{ keys: 'Ctrl z', does: 'undo the last change', run: undoLast }])
+useKeys([
+  {
+    keys: 'Ctrl z',
+    does: 'undo the last change',
+    run: () => {
+      if (!store.worn) undoLast()
+    },
+  },
+])
 </script>
 
 <template>
@@ -69,6 +77,7 @@ useKeys([{ keys: 'Ctrl z', does: 'undo the last change', run: undoLast }])
         />, of <Choice v-model="role" label="Painted" :options="roles" />, in
         <Choice v-model="theme" label="Theme" :options="themeChoices" />, in
         <Choice v-model="component" label="Component" :options="components" />.
+        <FittingChoice v-if="store.may.write" />
       </p>
       <p v-else class="sentence">
         Nobody has looked yet at which colours meet. A browser on the server does that, in every theme,

@@ -201,7 +201,7 @@ const install = computed(() =>
 .desk {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 430px;
-  min-height: calc(100vh - 44px);
+  min-height: calc(100vh - var(--above, 44px));
 }
 .left {
   padding: 10px 24px 40px;

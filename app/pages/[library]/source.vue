@@ -218,7 +218,7 @@ useKeys([
 .source {
   display: flex;
   flex-direction: column;
-  height: calc(100vh - 44px);
+  height: calc(100vh - var(--above, 44px));
   min-height: 520px;
 }
 .source.list {

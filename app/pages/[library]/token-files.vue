@@ -109,7 +109,7 @@ useKeys([
 .printed {
   display: grid;
   grid-template-columns: 320px minmax(0, 1fr);
-  height: calc(100vh - 44px);
+  height: calc(100vh - var(--above, 44px));
 }
 nav {
   padding: 14px 16px 40px 24px;

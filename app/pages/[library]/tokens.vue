@@ -123,7 +123,7 @@ useKeys([
     keys: 'Ctrl z',
     does: 'undo the last change',
     run: () => {
-      if (!editing.value) undoLast()
+      if (!editing.value && !store.worn) undoLast()
     },
   },
 ])
@@ -157,7 +157,7 @@ useKeys([
             class="field like"
             aria-label="Filter by name or value"
             placeholder="anything"
-          />.
+          />. <FittingChoice v-if="store.may.write" />{{ ' ' }}
           <NuxtLink v-if="table.rows.length" class="link small" :to="`/${store.slug}/token-files`"
             >As files</NuxtLink
           ><template v-if="row"
@@ -165,14 +165,14 @@ useKeys([
           >
         </p>
         <TokenAdd
-          v-if="store.may.write && themes.length"
+          v-if="store.may.write && themes.length && !store.worn"
           :type-name
           :add
           :beside="chosen"
           @added="chosen = $event"
         />
         <button
-          v-if="store.may.write && edits.length"
+          v-if="store.may.write && edits.length && !store.worn"
           type="button"
           class="act"
           :title="`${edits[0]!.path} in ${edits[0]!.theme}, by ${edits[0]!.by}`"
@@ -231,7 +231,7 @@ useKeys([
 .tokens {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 404px;
-  height: calc(100vh - 44px);
+  height: calc(100vh - var(--above, 44px));
 }
 .left {
   overflow: auto;

@@ -20,6 +20,7 @@ import * as m0018 from './0018-tried-first'
 import * as m0019 from './0019-renames'
 import * as m0020 from './0020-tier-rule'
 import * as m0021 from './0021-theme-floor'
+import * as m0022 from './0022-fittings'
 
 export const migrations: Record<string, Knex.Migration> = {
   '0001-first': m0001,
@@ -43,4 +44,5 @@ export const migrations: Record<string, Knex.Migration> = {
   '0019-renames': m0019,
   '0020-tier-rule': m0020,
   '0021-theme-floor': m0021,
+  '0022-fittings': m0022,
 }

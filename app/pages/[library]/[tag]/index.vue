@@ -205,7 +205,7 @@ watch(memberInAddress, () => showMember('nearest'))
 .bench {
   display: flex;
   flex-direction: column;
-  height: calc(100vh - 44px);
+  height: calc(100vh - var(--above, 44px));
   min-height: 620px;
 }
 .stale {

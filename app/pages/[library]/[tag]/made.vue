@@ -216,7 +216,7 @@ useKeys([
 .made {
   display: flex;
   flex-direction: column;
-  height: calc(100vh - 44px);
+  height: calc(100vh - var(--above, 44px));
   min-height: 620px;
 }
 .two {

@@ -285,7 +285,7 @@ useKeys([
 
 <style scoped>
 .spread {
-  min-height: calc(100vh - 44px);
+  min-height: calc(100vh - var(--above, 44px));
   display: flex;
   flex-direction: column;
 }

@@ -223,7 +223,7 @@ main {
   gap: 12px;
   justify-items: start;
   align-content: start;
-  min-height: calc(100vh - 44px);
+  min-height: calc(100vh - var(--above, 44px));
 }
 main.over {
   outline: 2px dashed var(--kelp);

@@ -1,0 +1,102 @@
+import type { FittingChange } from '~~/core/tokens/fitting'
+import type { Fitting } from '~~/core/wire'
+import type { Store } from './database'
+
+interface ChangeRow extends Omit<FittingChange, 'value'> {
+  fitting: string
+  value: FittingChange['value'] | null
+  by: string | null
+  made_at: Date
+}
+
+/** The fittings of a library, oldest first, each with its changes in the order in which they were made. */
+export async function fittingsOf(db: Store, library: string): Promise<Fitting[]> {
+  const [rows, changes]: [Omit<Fitting, 'changes'>[], ChangeRow[]] = await Promise.all([
+    db('fittings')
+      .leftJoin('people', 'people.id', 'fittings.made_by')
+      .where({ library_id: library })
+      .orderBy('fittings.made_at')
+      .select('fittings.id', 'fittings.name', 'people.name as by', 'fittings.made_at'),
+    db('fitting_changes')
+      .leftJoin('people', 'people.id', 'fitting_changes.made_by')
+      .where({ library_id: library })
+      .orderBy(['fitting_changes.made_at', 'path'])
+      .select(
+        'fitting_id as fitting',
+        'theme',
+        'path',
+        'value',
+        'seen',
+        'people.name as by',
+        'fitting_changes.made_at',
+      ),
+  ])
+  return rows.map((row) => ({
+    ...row,
+    changes: changes
+      .filter(({ fitting }) => fitting === row.id)
+      .map(({ theme, path, value, seen, by, made_at }) => ({
+        theme,
+        path,
+        seen,
+        by,
+        made_at,
+        ...(value === null ? {} : { value }),
+      })),
+  }))
+}
+
+/** A fitting of a library, held until the transaction ends. */
+export async function heldFitting(trx: Store, library: string, id: string): Promise<Fitting | undefined> {
+  const row = await trx('fittings').where({ library_id: library, id }).forUpdate().first('id')
+  return row && (await fittingsOf(trx, library)).find((fitting) => fitting.id === id)
+}
+
+export async function addFitting(db: Store, library: string, name: string, by: string): Promise<string> {
+  const [row]: { id: string }[] = await db('fittings')
+    .insert({ library_id: library, name, made_by: by })
+    .returning('id')
+  return row!.id
+}
+
+export const dropFitting = (db: Store, library: string, id: string): Promise<number> =>
+  db('fittings').where({ library_id: library, id }).delete()
+
+/** Gives a token a value in a fitting; one that was seen there before stays the one it is held against. */
+export const putChange = (
+  db: Store,
+  library: string,
+  fitting: string,
+  { theme, path, value, seen }: FittingChange,
+  by: string,
+): Promise<unknown> => {
+  const written = value === undefined ? null : JSON.stringify(value)
+  return db('fitting_changes')
+    .insert({
+      library_id: library,
+      fitting_id: fitting,
+      theme,
+      path,
+      value: written,
+      seen: JSON.stringify(seen),
+      made_by: by,
+    })
+    .onConflict(['fitting_id', 'theme', 'path'])
+    .merge({ value: written, seen: JSON.stringify(seen), made_by: by, made_at: db.fn.now() })
+}
+
+export const dropChange = (
+  db: Store,
+  fitting: string,
+  { theme, path }: Pick<FittingChange, 'theme' | 'path'>,
+): Promise<number> => db('fitting_changes').where({ fitting_id: fitting, theme, path }).delete()
+
+/** A token has another path: what is tried with it follows. */
+export async function renameInFittings(trx: Store, library: string, from: string, to: string): Promise<void> {
+  await trx('fitting_changes').where({ library_id: library, path: from }).update({ path: to })
+  await trx.raw(
+    `update fitting_changes set value = replace(value::text, :from, :to)::json,
+       seen = replace(seen::text, :from, :to)::json where library_id = :library`,
+    { library, from: `{${from}}`, to: `{${to}}` },
+  )
+}
