@@ -36,6 +36,7 @@ export const screens: readonly Screen[] = [
     bar: 'Contrast',
     apart: true,
     looked: ['/tern/contrast?shown=all'],
+    pictures: { contrast: '/tern/contrast' },
   },
   { page: '[library]/token-files', apart: true, looked: ['/tern/token-files?path=tokens/_index.scss'] },
   {
@@ -78,7 +79,6 @@ export const screens: readonly Screen[] = [
   {
     page: '[library]/bring-in/index',
     looked: ['/tern/bring-in?from=git'],
-    pictures: { 'bring-in': '/tern/bring-in?from=git' },
   },
   // what came of a job stands at an address of its own
   { page: '[library]/bring-in/[job]', looked: [] },

@@ -107,6 +107,13 @@ try {
   await shoot('accessibility')
   // each state is brought about by its way
   await shoot('states', { act: () => page.waitForTimeout(3000) })
+  await shoot('contrast', {
+    act: async () => {
+      await page.getByRole('button', { name: /^Look into #8ec5da/ }).click()
+      await page.getByRole('radio', { name: /text\.soft/ }).check()
+      await page.waitForTimeout(1500)
+    },
+  })
   await shoot('tokens')
   await shoot('findings', {
     act: () => page.getByRole('heading', { name: 'Classes that meet' }).waitFor({ timeout: 60_000 }),
@@ -114,7 +121,6 @@ try {
   await shoot('release')
   await shoot('registry')
   await shoot('guide')
-  await shoot('bring-in')
   // a second library, of function components, with something in it that does not compile
   const origin = { origin: env.PUBLIC_URL }
   await page.request.post(`${env.PUBLIC_URL}/api/libraries`, {

@@ -3,11 +3,12 @@ import pg from 'pg'
 import { z } from 'zod'
 import { settings } from '../config'
 import { log } from '../log'
+import { newsKinds } from './kinds'
 
 /** Something changed in a library; what exactly is asked for again by whoever cares. */
 export const newsSchema = z.looseObject({
   library: z.string(),
-  what: z.enum(['source', 'job', 'words', 'tokens', 'release', 'staff', 'evidence', 'provisions', 'widths']),
+  what: z.enum(newsKinds),
 })
 export type News = z.infer<typeof newsSchema>
 

@@ -1,6 +1,7 @@
 import knex, { type Knex } from 'knex'
 import { settings } from '../config'
 import { migrations } from './migrations'
+import type { NewsKind } from '../news/kinds'
 
 export type Store = Knex
 
@@ -94,5 +95,5 @@ export const brokenUnique = (error: unknown): string | undefined =>
 /** Tells all web processes that something changed; sent when the transaction commits. */
 export const notify = (
   db: Knex,
-  news: { library: string; what: string; [more: string]: unknown },
+  news: { library: string; what: NewsKind; [more: string]: unknown },
 ): Promise<unknown> => db.raw('select pg_notify(?, ?)', ['kept_shelf', JSON.stringify(news)])

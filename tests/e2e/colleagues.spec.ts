@@ -103,3 +103,63 @@ test(
     }
   },
 )
+
+test('a fitting is tried on everything, seen live by a colleague, beside what is kept, and saved whole', async ({
+  browser,
+}) => {
+  const [first, second] = await Promise.all([browser.newPage(), browser.newPage()])
+  await signIn(first, at, 'ines', '/tern/tokens?token=text.soft')
+  await first.getByRole('button', { name: /^Changes go into/ }).click()
+  await first.getByLabel(/^A new fitting/).fill('Softer')
+  await first.getByRole('button', { name: 'Begin', exact: true }).click()
+  const worn = first.getByRole('region', { name: 'The fitting that is worn' })
+  await expect(worn).toContainText('Everything wears the fitting Softer')
+  const cell = (page: typeof first) => page.locator('[data-token="text.soft"] td').first()
+  await cell(first).click()
+  await first.locator('#token-editor').fill('{ink.700}')
+  await first.keyboard.press('Enter')
+  await expect(first.getByText('text.soft is tried in “Softer”.')).toBeVisible()
+
+  // whoever wears it sees it, on any page; whoever does not sees what is kept
+  await signIn(second, at, 'tobias', '/tern/tokens?token=text.soft')
+  await expect(cell(second)).toContainText('{ink.500}')
+  await second.getByRole('button', { name: /^Changes go into/ }).click()
+  await second.getByRole('option', { name: /Softer/ }).click()
+  await expect(cell(second)).toContainText('{ink.700}')
+  await cell(first).click()
+  await first.locator('#token-editor').fill('{flare.600}')
+  await first.keyboard.press('Enter')
+  await expect(cell(second)).toContainText('{flare.600}')
+
+  await worn.getByRole('link', { name: 'Beside what is kept' }).click()
+  const note = first.frameLocator('iframe[title^="Field in"]').getByText('As it stands in your papers.')
+  await expect(note).toHaveCount(4)
+  await expect(note.nth(0)).toHaveCSS('color', 'rgb(178, 64, 43)')
+  await expect(note.nth(1)).toHaveCSS('color', 'rgb(74, 100, 114)')
+
+  // another that touches the same token says so
+  await second.getByRole('button', { name: /^Changes go into/ }).click()
+  await second.getByLabel(/^A new fitting/).fill('Louder')
+  await second.getByRole('button', { name: 'Begin', exact: true }).click()
+  const louder = second.getByRole('region', { name: 'The fitting that is worn' })
+  await expect(louder).toContainText('Everything wears the fitting Louder')
+  await cell(second).click()
+  await second.locator('#token-editor').fill('{ink.900}')
+  await second.keyboard.press('Enter')
+  await expect(second.getByText('“Softer” changes text.soft too')).toBeVisible()
+
+  await worn.getByRole('button', { name: 'Save all' }).click()
+  await expect(first.getByText('“Softer” is kept: one change.')).toBeVisible()
+  await expect(worn).toHaveCount(0)
+  // what was tried over another value is not saved unseen
+  await louder.getByRole('button', { name: 'Save all' }).click()
+  await expect(
+    second.getByText(/text\.soft was given another value in daywatch since it was tried/),
+  ).toBeVisible()
+  await louder.getByRole('button', { name: 'Delete' }).click()
+  await louder.getByRole('button', { name: 'Delete' }).click()
+  await expect(louder).toHaveCount(0)
+  await expect(cell(second)).toContainText('{flare.600}')
+  await first.getByRole('button', { name: 'Undo' }).last().click()
+  await expect(cell(second)).toContainText('{ink.500}')
+})

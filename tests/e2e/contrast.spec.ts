@@ -5,6 +5,7 @@ import fc from 'fast-check'
 import { PNG } from 'pngjs'
 import { dyeOf, type Ink } from '../../core/contrast/ink'
 import { pairsOf, type Pixels } from '../../core/contrast/painted'
+import { sightMatrix, type Sight } from '../../core/contrast/vision'
 import { plainSurround } from '../../core/surround'
 import { fromFrameSchema, hello, type FromFrame, type ToFrame } from '../../frame/protocol'
 import { world, type World } from '../world'
@@ -196,4 +197,33 @@ test('the token is told by which a colour came, through whatever it was handed',
   expect(dyeOf(0)).not.toEqual(dyeOf(1))
   // and it stands there as before
   await expect(page.locator('b.t')).toHaveCSS('color', /rgb\(51, 51, 51\)|color\(srgb 0\.2 0\.2 0\.2\)/)
+})
+
+test('how a page looks to people who see colours otherwise is painted as the matrix has it', async ({
+  page,
+}) => {
+  const sea = [95, 168, 196] as const
+  await frameWith(page, `<div style="width: 80px; height: 80px; background: rgb(${sea.join(' ')})"></div>`)
+  const painted = async (sight: Sight) => {
+    await post(page, { say: 'surround', surround: plainSurround('', { sight }) })
+    await expect(page.locator('html')).toHaveCSS('filter', sight === 'usual' ? 'none' : 'url("#kept-sight")')
+    const { data, width, height } = await pictureOf(page)
+    const middle = (Math.floor(height / 2) * width + Math.floor(width / 2)) * 4
+    return [...data.subarray(middle, middle + 3)]
+  }
+  const linear = sea.map((byte) => {
+    const share = byte / 255
+    return share <= 0.04045 ? share / 12.92 : ((share + 0.055) / 1.055) ** 2.4
+  })
+  const shown = (share: number) =>
+    255 * (share <= 0.0031308 ? share * 12.92 : 1.055 * Math.min(1, share) ** (1 / 2.4) - 0.055)
+  for (const sight of ['no-red', 'no-green', 'no-blue', 'no-colour'] as const) {
+    const values = sightMatrix(sight).split(' ').map(Number)
+    const expected = [0, 5, 10].map((row) =>
+      shown(linear.reduce((sum, share, i) => sum + share * values[row + i]!, 0)),
+    )
+    const seen = await painted(sight)
+    for (const [i, byte] of seen.entries()) expect(Math.abs(byte - expected[i]!), sight).toBeLessThan(4)
+  }
+  expect(await painted('usual')).toEqual([...sea])
 })

@@ -1,0 +1,15 @@
+/** What may have changed in a library, as its news tell it. */
+export const newsKinds = [
+  'source',
+  'job',
+  'words',
+  'tokens',
+  'fittings',
+  'findings',
+  'release',
+  'staff',
+  'evidence',
+  'provisions',
+  'widths',
+] as const
+export type NewsKind = (typeof newsKinds)[number]
