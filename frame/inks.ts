@@ -78,7 +78,15 @@ class Inks {
 
   below(place: Element): Ink[] {
     const isBehind = [...rootsIn()].some((root) => root.querySelector(':modal'))
-    const around: Around = { isBehind, opacity: 1, hosts: '', title: '', isSaid: false, isHidden: false, drawing: 0 }
+    const around: Around = {
+      isBehind,
+      opacity: 1,
+      hosts: '',
+      title: '',
+      isSaid: false,
+      isHidden: false,
+      drawing: 0,
+    }
     for (const child of nodesIn(place)) this.visit(child, around)
     return this.found
   }
