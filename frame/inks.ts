@@ -155,12 +155,11 @@ class Inks {
 
   /** What is written in a field, or stands there until something is. */
   private takeValue(element: Element, style: CSSStyleDeclaration, around: Around): void {
-    if (!(element instanceof HTMLInputElement || element instanceof HTMLTextAreaElement)) return
-    if (/^(?:checkbox|radio)$/.test(element.type)) return
-    const says = element.value || element.placeholder
+    const { value, placeholder } = writtenIn(element)
+    const says = value || placeholder
     if (!says) return
-    const of = element.value ? style : getComputedStyle(element, '::placeholder')
-    const opacity = element.value ? 1 : Number(of.opacity)
+    const of = value ? style : getComputedStyle(element, '::placeholder')
+    const opacity = value ? 1 : Number(of.opacity)
     const boxes = [boxOf(element.getBoundingClientRect())]
     const colour = of.getPropertyValue('-webkit-text-fill-color')
     this.add(roleOfText(style), colour, boxes, says, { ...around, opacity: around.opacity * opacity })
@@ -197,6 +196,13 @@ class Inks {
   }
 }
 
+/** What a field shows: what is written in it, or chosen, or what stands there until something is. */
+function writtenIn(field: Element): { value: string; placeholder: string } {
+  if (field instanceof HTMLSelectElement)
+    return { value: field.multiple ? '' : (field.selectedOptions[0]?.label ?? ''), placeholder: '' }
+  const isWritten = field instanceof HTMLInputElement || field instanceof HTMLTextAreaElement
+  return isWritten && !/^(?:checkbox|radio)$/.test(field.type) ? field : { value: '', placeholder: '' }
+}
 const drawingIn = ({ isSaid, isHidden }: Around): InkRole => (isSaid || isHidden ? 'ornament' : 'drawing')
 /** Large text is 18 points, or 14 points and bold (WCAG 2.2, *large scale*). */
 const roleOfText = ({ fontSize, fontWeight }: CSSStyleDeclaration): InkRole => {

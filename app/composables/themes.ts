@@ -5,7 +5,8 @@ import type { Problem } from '~~/core/problem'
 /** The themes of a library, and what is done to them; each act says what came of it, and can be taken back. */
 export function useThemes() {
   const store = useLibrary()
-  const { themes } = storeToRefs(store)
+  // as they are kept: what is only tried is no part of them
+  const themes = computed(() => store.library?.themes ?? [])
   const { say } = useSay()
   const problems = ref<Problem[]>([])
   const address = (name = '') => `/libraries/${store.slug}/themes${name && `/${name}`}`

@@ -75,7 +75,10 @@ function mendsOf(token: Resolved, theme: string, given: ToMend): PairMend[] {
   if (!colour || asked.length === 0) return []
   const tokens = given.tokensOf.get(theme)!
   const offered = [...tokens.values()]
-    .filter((other) => other.type === 'color' && other.tier === above(token) && other.path !== token.path)
+    // what leads to the token itself would make a circle
+    .filter(
+      ({ type, tier, chain }) => type === 'color' && tier === above(token) && !chain.includes(token.path),
+    )
     .flatMap((other) => {
       const candidate = rgbOf(other.css)
       return candidate && (candidate.alpha ?? 1) === 1 && passesOn(candidate, asked)

@@ -119,6 +119,16 @@ test('a field is told by its edge, or by what fills it', () => {
     { text: '#dddddd', ground: '#ffffff', ratio: 1.35, wants: 3 },
   ])
   expect(seenOn([field], drawn(black, [221, 221, 221]))).toMatchObject([{ text: '#000000', ratio: 21 }])
+  // told by what fills it, it is by the token of that, and not of its edge
+  const [edge, fill] = [dyeOf(0), dyeOf(1)]
+  const dyed = {
+    names: ['--x-edge', '--x-fill'],
+    inks: [{ ...field, colour: `rgb(${edge.join(' ')})` }],
+    bare: picture(12, 8, drawn(fill, edge)),
+  }
+  const ground = drawn(black, [221, 221, 221])
+  const plain = { inks: [field], marked: picture(12, 8, ground), bare: picture(12, 8, ground) }
+  expect(pairsOf({ ...plain, dyed })).toMatchObject([{ text: '#000000', by: '--x-fill' }])
 })
 
 test('tokens are told by the colours that stood for them meanwhile', () => {

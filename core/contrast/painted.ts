@@ -29,9 +29,9 @@ const leastShare = 0.03
 export function pairsOf(painted: Painted): SeenPair[] {
   const dyes = dyesOf(painted)
   const pairs = painted.inks.flatMap((ink, i) => {
-    const pair = ink.role === 'edge' ? edgePair(painted, ink, dyes) : inkPair(painted, ink, dyes)
     const by = dyes?.nameOf(painted.dyed!.inks[i]?.colour, ink.colour)
-    return pair ? [{ ink, pair: { ...pair, ...(by ? { by } : {}) } }] : []
+    const pair = ink.role === 'edge' ? edgePair(painted, ink, by, dyes) : inkPair(painted, ink, by, dyes)
+    return pair ? [{ ink, pair }] : []
   })
   return withDrawingsOnce(pairs)
 }
@@ -47,17 +47,27 @@ function withDrawingsOnce(pairs: readonly { ink: Ink; pair: SeenPair }[]): SeenP
 }
 
 /** What is painted where a picture shows it, with what is behind just there. */
-function inkPair({ marked, bare, dyed }: Painted, ink: Ink, dyes: Dyes | undefined): SeenPair | undefined {
+function inkPair(
+  { marked, bare, dyed }: Painted,
+  ink: Ink,
+  by: string | undefined,
+  dyes: Dyes | undefined,
+): SeenPair | undefined {
   const colour = rgbOf(ink.colour)
   if (!colour || colour.alpha === 0) return undefined
   const behind = new Tally()
   for (const box of ink.boxes)
     for (const at of pixelsIn(box, bare)) if (!isSame(marked, bare, at)) behind.add(bare, at)
-  return pairOn(ink, colour, behind, dyed?.bare, dyes)
+  return pairOn(ink, { colour, by }, behind, dyed?.bare, dyes)
 }
 
 /** A field is told from what is around it by its edge, or by what fills it: by the better of the two. */
-function edgePair({ bare, dyed }: Painted, ink: Ink, dyes: Dyes | undefined): SeenPair | undefined {
+function edgePair(
+  { bare, dyed }: Painted,
+  ink: Ink,
+  by: string | undefined,
+  dyes: Dyes | undefined,
+): SeenPair | undefined {
   const [whole, inside] = ink.boxes
   const colour = rgbOf(ink.colour)
   if (!whole || !inside || !colour) return undefined
@@ -66,8 +76,9 @@ function edgePair({ bare, dyed }: Painted, ink: Ink, dyes: Dyes | undefined): Se
   for (const at of pixelsIn(strip(whole, ink.says, 'outside'), bare)) outside.add(bare, at)
   for (const at of pixelsIn(strip(inside, ink.says, 'inside'), bare)) filled.add(bare, at)
   const fill = filled.most()
-  const byEdge = pairOn(ink, colour, outside, dyed?.bare, dyes)
-  const byFill = fill && pairOn(ink, fill.colour, outside, dyed?.bare, dyes)
+  const byEdge = pairOn(ink, { colour, by }, outside, dyed?.bare, dyes)
+  const fillBy = fill && dyed && dyes?.nameAt(dyed.bare, fill)
+  const byFill = fill && pairOn(ink, { colour: fill.colour, by: fillBy }, outside, dyed?.bare, dyes)
   return byEdge && byFill && byFill.ratio > byEdge.ratio ? byFill : byEdge
 }
 
@@ -97,7 +108,7 @@ function strip({ x, y, width, height }: Box, side: string, where: 'outside' | 'i
 /** The pair of a colour with the worst of what is behind it. */
 function pairOn(
   ink: Ink,
-  colour: Rgb,
+  { colour, by }: { colour: Rgb; by: string | undefined },
   behind: Tally,
   dyed: Pixels | undefined,
   dyes: Dyes | undefined,
@@ -122,6 +133,7 @@ function pairOn(
     wants: askedOf[ink.role],
     varies: grounds.length > 1,
     through: (colour.alpha ?? 1) * ink.opacity < 1,
+    ...(by ? { by } : {}),
     ...(groundBy ? { groundBy } : {}),
   }
 }
