@@ -10,6 +10,8 @@ const escaped = (character: string): string => `\\${character.codePointAt(0)!.to
  * element can be spelled.
  */
 export function cssIdentifier(text: string): string {
+  // what nearly every name is needs nothing
+  if (/^(?:--|-?[A-Za-z_])[\w-]*$/.test(text)) return text
   let out = ''
   for (const [at, character] of [...text].entries()) {
     const code = character.codePointAt(0)!

@@ -49,6 +49,7 @@ export const buildSides = () =>
         'variants-read': 'tools/bench/variants-read.ts',
         'check-cost': 'tools/bench/check-cost.ts',
         rename: 'tools/bench/rename.ts',
+        'tokens-5000': 'tools/bench/tokens.ts',
         terns: 'tools/bench/terns.ts',
         covering: 'tools/bench/covering.ts',
         ways: 'tools/bench/ways.ts',

@@ -47,36 +47,106 @@ export interface Layer {
  * Resolves tokens through layers, the base first. Aliases are followed in the finished whole, so a
  * theme that changes a primitive changes all that refers to it. Every token that has no value is a
  * problem that names the token, the file's theme and what to do; the others resolve all the same.
+ * What comes of a document is remembered as long as that is there: documents are never changed, only replaced.
  */
 export function resolveTokens(layers: Layer[]): ResolvedTokens {
-  const written = new Map<string, { token: Token; from: string }>()
-  const bad: Problem[] = []
-  for (const { theme, document } of layers) {
-    const read = readTokens(document)
-    for (const { what, todo } of read.problems)
-      bad.push({ code: 'token-extends', what, where: { file: theme }, todo })
-    for (const token of read.tokens) {
-      const below = written.get(token.path)?.token
-      written.set(token.path, {
-        from: theme,
-        token: {
-          ...token,
-          type: token.type ?? below?.type,
-          tier: below?.tier ?? token.tier,
-          description: token.description ?? below?.description,
-          deprecated: token.deprecated ?? below?.deprecated,
-        },
-      })
-    }
+  let settled: Settled | undefined
+  for (const layer of layers) settled = settledOn(settled, layer)
+  return settled?.resolved ?? { tokens: new Map(), problems: [] }
+}
+
+/** What comes of a layer on those below it. */
+interface Settled {
+  resolved: ResolvedTokens
+  written: Written
+  /** Why tokens have no value, by their paths. */
+  failed: ReadonlyMap<string, Problem>
+  /** What is wrong with groups, of all layers. */
+  bad: readonly Problem[]
+  /** Which tokens refer to each; worked out when a layer is laid over. */
+  users: ReadonlyMap<string, readonly string[]> | undefined
+  above: WeakMap<TokenDocument, Map<string, Settled>>
+}
+const bases: Settled['above'] = new WeakMap()
+
+function settledOn(below: Settled | undefined, layer: Layer): Settled {
+  const known = below?.above ?? bases
+  const ofDocument = known.get(layer.document) ?? new Map<string, Settled>()
+  known.set(layer.document, ofDocument)
+  const settled = ofDocument.get(layer.theme) ?? settle(below, layer)
+  ofDocument.set(layer.theme, settled)
+  return settled
+}
+
+/** Settles what a layer changes, and all that this reaches; whatever else there is below stays as it is. */
+function settle(below: Settled | undefined, { theme, document }: Layer): Settled {
+  const read = readTokens(document)
+  const written = new Map(below?.written)
+  for (const token of read.tokens) {
+    const references = token.reference ? [token.reference] : referencesIn(token.value)
+    written.set(token.path, { from: theme, token: over(written.get(token.path)?.token, token), references })
   }
-  const tokens = new Map<string, Resolved>()
+  const reached =
+    below &&
+    reachedFrom(
+      below,
+      read.tokens.map(({ path }) => path),
+    )
   const failed = new Map<string, Problem>()
-  const settling = new Settling(written, tokens, failed)
-  for (const path of written.keys()) settling.settle(path)
-  const inFileOrder = new Map(
-    [...written.keys()].flatMap((path) => (tokens.has(path) ? [[path, tokens.get(path)!] as const] : [])),
+  const settling = new Settling(
+    written,
+    (path) => (below && !reached?.has(path) ? below.resolved.tokens.get(path) : undefined),
+    failed,
   )
-  return { tokens: inFileOrder, problems: [...bad, ...failed.values()].slice(0, most.problems) }
+  for (const path of written.keys()) if (!reached || reached.has(path)) settling.settle(path)
+  const tokens = new Map<string, Resolved>()
+  for (const path of written.keys()) {
+    const token = settling.resolved(path)
+    if (token) tokens.set(path, token)
+  }
+  const own = read.problems.map(({ what, todo }) => ({
+    code: 'token-extends',
+    what,
+    where: { file: theme },
+    todo,
+  }))
+  const bad = [...(below?.bad ?? []), ...own]
+  const problems = [...bad, ...failed.values()].slice(0, most.problems)
+  return {
+    resolved: { tokens, problems },
+    written,
+    failed,
+    bad,
+    users: undefined,
+    above: new WeakMap(),
+  }
+}
+
+/** A token over the one that a layer below has under its path: what it does not say stays. */
+const over = (below: Token | undefined, token: Token): Token => ({
+  ...token,
+  type: token.type ?? below?.type,
+  tier: below?.tier ?? token.tier,
+  description: token.description ?? below?.description,
+  deprecated: token.deprecated ?? below?.deprecated,
+})
+
+/** Tokens that are written anew, all that refer to them over however many others, and those that had no value. */
+function reachedFrom(below: Settled, paths: readonly string[]): ReadonlySet<string> {
+  below.users ??= usersIn(below.written)
+  const reached = new Set([...paths, ...below.failed.keys()])
+  for (const path of reached) for (const user of below.users.get(path) ?? []) reached.add(user)
+  return reached
+}
+function usersIn(written: Written): Map<string, string[]> {
+  const users = new Map<string, string[]>()
+  for (const [path, { references }] of written)
+    for (const reference of references) {
+      const known = users.get(reference.path)
+      if (known) known.push(path)
+      else users.set(reference.path, [path])
+    }
+  return users
 }
 
 /**
@@ -85,7 +155,8 @@ export function resolveTokens(layers: Layer[]): ResolvedTokens {
  */
 const most = { problems: 200, near: 10, chain: 200 }
 
-type Written = ReadonlyMap<string, { token: Token; from: string }>
+/** Tokens as they are written, by their paths: each with the theme whose file gives its value, and what that refers to. */
+type Written = ReadonlyMap<string, { token: Token; from: string; references: readonly Reference[] }>
 
 /** A token on the way to its value, with what of all it refers to was not looked at yet. */
 interface OnWay {
@@ -98,14 +169,22 @@ interface OnWay {
  * calls itself, however long the way is.
  */
 class Settling {
+  private readonly tokens = new Map<string, Resolved>()
+
   constructor(
     private readonly written: Written,
-    private readonly tokens: Map<string, Resolved>,
+    /** What is settled already. */
+    private readonly known: (path: string) => Resolved | undefined,
     private readonly failed: Map<string, Problem>,
   ) {}
 
+  readonly resolved = (path: string): Resolved | undefined => this.tokens.get(path) ?? this.known(path)
+
   settle(first: string): void {
     if (this.isSettled(first)) return
+    // most refer to what was settled before them
+    if (this.written.get(first)!.references.every(({ path }) => this.resolved(path) !== undefined))
+      return this.finish(first)
     const way: OnWay[] = [this.begun(first)]
     const onWay = new Set([first])
     while (way.length) {
@@ -129,15 +208,12 @@ class Settling {
   }
 
   private isSettled(path: string): boolean {
-    return this.tokens.has(path) || this.failed.has(path)
+    return this.failed.has(path) || this.resolved(path) !== undefined
   }
 
   private begun(path: string): OnWay {
-    const { token } = this.written.get(path)!
-    return {
-      path,
-      left: [...new Set(referencesIn(token.value).map((reference) => reference.path))].toReversed(),
-    }
+    const { references } = this.written.get(path)!
+    return { path, left: [...new Set(references.map((reference) => reference.path))].toReversed() }
   }
 
   private fail(path: string, code: string, what: string, todo: string): void {
@@ -168,11 +244,11 @@ class Settling {
 
   /** Gives a token its value, once all that it refers to has one, or says what is wrong. */
   private finish(path: string): void {
-    const { token } = this.written.get(path)!
-    const missing = referencesIn(token.value).find((reference) => this.valueOf(reference) === undefined)
+    const { token, references } = this.written.get(path)!
+    const missing = references.find((reference) => this.valueOf(reference) === undefined)
     if (missing) this.tellEmpty(path, missing)
     else if (token.reference?.into.length === 0) this.finishAlias(path, token, token.reference.path)
-    else this.finishOwn(path, token)
+    else this.finishOwn(path, token, references)
   }
 
   private tellEmpty(path: string, { path: alias, into }: Reference): void {
@@ -181,15 +257,14 @@ class Settling {
       path,
       'token-alias',
       `${path} refers to {${alias}}, which has no value${at}.`,
-      this.tokens.has(alias) ? 'See what its value has.' : `Mend ${alias} first.`,
+      this.resolved(alias) ? 'See what its value has.' : `Mend ${alias} first.`,
     )
   }
 
-  private readonly valueOf = ({ path, into }: Reference): unknown =>
-    partOf(this.tokens.get(path)?.value, into)
+  private readonly valueOf = ({ path, into }: Reference): unknown => partOf(this.resolved(path)?.value, into)
 
   private finishAlias(path: string, token: Token, alias: string): void {
-    const target = this.tokens.get(alias)!
+    const target = this.resolved(alias)!
     if (token.type !== undefined && token.type !== target.type)
       this.fail(
         path,
@@ -219,7 +294,7 @@ class Settling {
   }
 
   /** A value that a token has itself, what it refers to in its parts put in its place. */
-  private finishOwn(path: string, token: Token): void {
+  private finishOwn(path: string, token: Token, references: readonly Reference[]): void {
     const kind =
       token.type !== undefined && Object.hasOwn(tokenKinds, token.type) ? tokenKinds[token.type] : undefined
     if (!kind) {
@@ -235,12 +310,12 @@ class Settling {
       )
       return
     }
-    const value = kind.read(withReferences(token.value, this.valueOf))
+    const value = kind.read(references.length ? withReferences(token.value, this.valueOf) : token.value)
     if (!value.ok) {
       this.fail(path, 'token-value', `${path}: ${value.problems[0]!.what}`, value.problems[0]!.todo)
       return
     }
-    const refers = [...new Set(referencesIn(token.value).map((reference) => reference.path))]
+    const refers = [...new Set(references.map((reference) => reference.path))]
     const shown = kind.show(value.value)
     this.tokens.set(path, {
       path,

@@ -74,7 +74,7 @@ const schemeOf = (theme: Theme): string | undefined => {
 
 /** Whether a token comes to the same in CSS, with all that is a custom property of its own. */
 const isSame = (before: Resolved | undefined, now: Resolved): boolean =>
-  before?.css === now.css && JSON.stringify(before.own) === JSON.stringify(now.own)
+  before === now || (before?.css === now.css && JSON.stringify(before.own) === JSON.stringify(now.own))
 
 /**
  * CSS for all themes. The base stands on `:root`; each theme is a region, `[data-theme="name"]`.
@@ -93,8 +93,18 @@ export function themesCss(themes: Theme[], prefix: string): { css: string; probl
     }
   const resolved = new Map(themes.map((theme) => [theme.name, resolveTheme(themes, theme.name)]))
   const ground = resolved.get(base.name)!
-  const line = (token: Resolved) =>
-    [...cssProperties(prefix, token)].map(([name, css]) => `  ${name}: ${css};`).join('\n')
+  const names = new Map<string, string>()
+  const nameOf = (path: string): string => {
+    let name = names.get(path)
+    if (name === undefined) names.set(path, (name = cssName(prefix, path)))
+    return name
+  }
+  const line = ({ path, css, own }: Resolved) => {
+    const name = nameOf(path)
+    let text = `  ${name}: ${css};`
+    for (const part in own) text += `\n  ${name}-${part}: ${own[part]!};`
+    return text
+  }
   const rule = (selector: string, theme: Theme, tokens: Resolved[]) => {
     const scheme = schemeOf(theme)
     return (
@@ -103,13 +113,10 @@ export function themesCss(themes: Theme[], prefix: string): { css: string; probl
     )
   }
   const rules = [rule(`:root, [data-theme=${cssString(base.name)}]`, base, [...ground.tokens.values()])]
-  const varied = new Set(
-    [...resolved.values()].flatMap((resolvedTokens) =>
-      [...resolvedTokens.tokens.values()]
-        .filter((token) => !isSame(ground.tokens.get(token.path), token))
-        .map((token) => token.path),
-    ),
-  )
+  const varied = new Set<string>()
+  for (const { tokens } of resolved.values())
+    for (const token of tokens.values())
+      if (!isSame(ground.tokens.get(token.path), token)) varied.add(token.path)
   for (const theme of themes) {
     if (theme === base) continue
     rules.push(
