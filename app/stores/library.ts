@@ -8,7 +8,7 @@ import { bareName } from '~~/core/release/manifest'
 import { tokenPrefix } from '~~/core/release/package'
 import { withValue } from '~~/core/tokens/document'
 import { withChanges } from '~~/core/tokens/fitting'
-import { cssProperties, resolveTheme, themesCss } from '~~/core/tokens/themes'
+import { themesCss, tokensByProperty } from '~~/core/tokens/themes'
 import { z } from 'zod'
 import {
   jobSchema,
@@ -52,16 +52,7 @@ export const useLibrary = defineStore('library', () => {
   const prefix = computed(() => library.value?.prefix ?? '')
   const css = computed(() => themesCss(themes.value, tokenPrefix(prefix.value)).css)
   const baseTheme = computed(() => themes.value.find((theme) => theme.on === null)?.name ?? '')
-  const tokenNames = computed(() => {
-    const base = baseTheme.value
-    return new Map(
-      [...resolveTheme(themes.value, base).tokens.values()].flatMap((token) =>
-        [...cssProperties(tokenPrefix(prefix.value), token).keys()].map(
-          (name) => [name, token.path] as const,
-        ),
-      ),
-    )
-  })
+  const tokenNames = computed(() => tokensByProperty(themes.value, tokenPrefix(prefix.value)))
   const tokenSet = computed<ReadonlySet<string>>(() => new Set(tokenNames.value.keys()))
   const groups = computed(() => {
     const groups = new Map<string, Standing[]>()

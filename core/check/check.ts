@@ -10,6 +10,7 @@ import type { TierRule } from './tier-rule'
  * first.
  */
 export const ruleNames = [
+  'contrast',
   'undefined-property',
   'class-name',
   'fallback',
@@ -19,9 +20,15 @@ export const ruleNames = [
   'unused-token',
 ] as const
 export type RuleName = (typeof ruleNames)[number]
+/** Those that need a browser to have looked; the others are run over source and tokens alone. */
+export type SeenRuleName = 'contrast'
 
 /** What each looks for, as a heading, and why that is worth a look. */
 export const ruleTexts: Record<RuleName, { title: string; why: string }> = {
+  contrast: {
+    title: 'Colours that do not read',
+    why: 'As they were painted on one another, in a theme; what is asked of each is told by WCAG 2.2.',
+  },
   'undefined-property': {
     title: 'Custom properties that are no token',
     why: 'What reads them gets nothing, or always their fallback.',

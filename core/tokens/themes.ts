@@ -52,6 +52,16 @@ export const cssProperties = (
     ...Object.entries(own).map(([part, value]) => [`${cssName(prefix, path)}-${part}`, value] as const),
   ])
 
+/** The token of the base theme that each custom property is, or is a field of. */
+export function tokensByProperty(themes: Theme[], prefix: string): Map<string, string> {
+  const base = themes.find((theme) => theme.on === null)?.name ?? ''
+  return new Map(
+    [...resolveTheme(themes, base).tokens.values()].flatMap((token) =>
+      [...cssProperties(prefix, token).keys()].map((name) => [name, token.path] as const),
+    ),
+  )
+}
+
 /** Custom properties of tokens that are one colour, fields of composites among them. */
 export function colourProperties(themes: Theme[], prefix: string): string[] {
   const base = themes.find((theme) => theme.on === null)

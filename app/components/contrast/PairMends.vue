@@ -112,6 +112,13 @@ const sayThemes = (names: readonly string[]) => names.map(store.themeTitle).join
         </button>
         <button type="button" class="link" @click="emit('close')">Cancel</button>
       </p>
+      <p v-if="pair.ratio < pair.wants" class="small">
+        <NuxtLink
+          class="link"
+          :to="{ path: `/${store.slug}/findings`, query: { rule: 'contrast', of: pair.places[0]!.tag } }"
+          >Waive it, with a reason, among the findings</NuxtLink
+        >
+      </p>
       <div class="places">
         <p class="small muted">Seen here:</p>
         <ul>

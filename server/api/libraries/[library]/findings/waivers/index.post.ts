@@ -6,6 +6,7 @@ import { limits } from '~~/server/limits'
 import { record } from '~~/server/store/audit'
 import { notify } from '~~/server/store/database'
 import { countWaivers, keepWaiver } from '~~/server/store/waivers'
+import { contrastFindingsOf } from '~~/server/views/contrast'
 import { findingsOf } from '~~/server/views/findings'
 
 /** Lets a finding stand, with a reason. */
@@ -15,7 +16,8 @@ export default route({
   answer: madeSchema,
   body: newWaiverSchema,
   async handle({ db, library, body, person }) {
-    const findings = await findingsOf(db, library)
+    const findings =
+      body.rule === 'contrast' ? await contrastFindingsOf(db, library) : await findingsOf(db, library)
     if (!findings.some(({ rule, about }) => rule === body.rule && about === body.about))
       return fail(
         409,
