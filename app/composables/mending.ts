@@ -3,7 +3,18 @@ import { mended } from '~~/core/check/mend'
 import type { Problem } from '~~/core/problem'
 import { sourceFileSchema } from '~~/core/wire'
 
-/** Mends a file as a finding proposes it, as a revision of its own; what it was comes back with one press. */
+/** A mend with the file that it is of. */
+export interface FileMend {
+  file: string
+  mend: Mend
+}
+/** Files as they were before they were mended, and what is said of that where they come back. */
+interface Before {
+  files: SavedFile[]
+  note: string
+}
+
+/** Mends files as findings propose it, as one revision; what they were comes back with one press. */
 export function useMending() {
   const store = useLibrary()
   const { say } = useSay()
@@ -14,40 +25,47 @@ export function useMending() {
     ...jobProblems.value,
     ...(job.value?.state === 'failed' ? (job.value.result?.problems ?? []) : []),
   ])
-  /** The file that is being saved, as it was before. */
-  let before: { path: string; text: string; note: string } | undefined
+  /** The files that are being saved, as they were before. */
+  let before: Before | undefined
 
-  async function save(file: { path: string; text: string; from: number; note: string }) {
+  async function save(files: readonly SavedFile[], from: number, note: string) {
     try {
-      follow(await saveSource(store.slug, file))
+      follow(await saveSource(store.slug, files, from, note))
     } catch (error) {
       refused.value = problemsOf(error)
     }
   }
+  const fileAt = (path: string) =>
+    ask(sourceFileSchema, `/libraries/${store.slug}/source?path=${encodeURIComponent(path)}`)
 
-  async function mend(path: string, { token, edits }: Mend) {
+  /** Mends all of these at once, or none where one of the files is another by now. */
+  async function mendAll(mends: readonly FileMend[], what: string) {
     if (going.value) return
     refused.value = []
     try {
-      const address = `/libraries/${store.slug}/source?path=${encodeURIComponent(path)}`
-      const file = await ask(sourceFileSchema, address)
-      const text = mended(file.text, edits)
-      if (text === undefined) {
-        refused.value = [
-          {
-            code: 'changed-meanwhile',
-            what: `${path} is another by now.`,
-            todo: 'Look at its findings as they are now.',
-          },
-        ]
-        return
+      const paths = [...new Set(mends.map(({ file }) => file))]
+      const files = await Promise.all(paths.map(fileAt))
+      const after = files.map(({ path, text }) => {
+        const edits = mends.flatMap(({ file, mend }) => (file === path ? mend.edits : []))
+        return { path, text: mended(text, edits) }
+      })
+      const late = after.filter(({ text }) => text === undefined)
+      // each is of the newest revision there was when it was asked for: the oldest of them counts
+      const from = Math.min(...files.map(({ revision }) => revision))
+      if (late.length) refused.value = late.map(({ path }) => sayLate(path))
+      else {
+        before = { files: files.map(({ path, text }) => ({ path, text })), note: `As it was before ${what}` }
+        await save(
+          after.map(({ path, text = '' }) => ({ path, text })),
+          from,
+          what,
+        )
       }
-      before = { path, text: file.text, note: `${path} as it was before ${token}` }
-      await save({ path, text, from: file.revision, note: `${token} in ${path}` })
     } catch (error) {
       refused.value = problemsOf(error)
     }
   }
+  const mend = (file: string, one: Mend) => mendAll([{ file, mend: one }], `${one.token} in ${file}`)
 
   watch(
     () => job.value?.state,
@@ -59,9 +77,15 @@ export function useMending() {
       await store.load()
       say(
         `Saved as revision ${revision}.`,
-        was && { title: 'Undo', run: () => void save({ ...was, from: revision }) },
+        was && { title: 'Undo', run: () => void save(was.files, revision, was.note) },
       )
     },
   )
-  return { going, problems, mend }
+  return { going, problems, mend, mendAll }
 }
+
+const sayLate = (path: string): Problem => ({
+  code: 'changed-meanwhile',
+  what: `${path} is another by now.`,
+  todo: 'Look at its findings as they are now.',
+})

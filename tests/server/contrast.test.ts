@@ -80,7 +80,7 @@ test('pairs of all components are told together; what does not read is a finding
 
 test('one is waived as any finding is; what is none is not', async () => {
   await look('tern-queue-meter', [pair])
-  const [{ rule, about }] = (await unreadable()) as [{ rule: string; about: string }]
+  const { rule, about } = (await unreadable())[0]!
   const waive = (body: object) =>
     ines(`${address}/findings/waivers`, { body: { reason: 'A sign.', ...body } })
   expect((await waive({ rule, about })).status).toBe(200)

@@ -11,7 +11,7 @@ const component = useAddressChoice('of', 'all')
 const shown = useAddressChoice('shown', 'open')
 const { isLoaded, findings, open, stale, waiverOf, tiers, problems, load } = useFindings()
 const { say } = useSay()
-const { going, problems: mendProblems, mend } = useMending()
+const { going, problems: mendProblems, mend, mendAll } = useMending()
 const told = computed(() => [...problems.value, ...mendProblems.value])
 
 const wanted = (finding: Finding) =>
@@ -85,6 +85,11 @@ const takeBack = ({ id }: Pick<Waiver, 'id'>) =>
         <h2>{{ group.title }}</h2>
         <p class="small muted">{{ capital(plural(group.findings.length, 'finding')) }}. {{ group.why }}</p>
       </header>
+      <MendAll
+        :findings="group.findings.filter((finding) => !waiverOf(finding))"
+        :busy="going"
+        @mend="mendAll($event, group.title.toLowerCase())"
+      />
       <ul>
         <FindingRow
           v-for="finding in group.findings"

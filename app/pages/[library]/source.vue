@@ -72,13 +72,9 @@ async function keep(over = false) {
   keeping.value = true
   conflict.value = []
   try {
-    const job = await saveSource(store.slug, {
-      path: path.value,
-      text: text.value,
-      from: over ? (store.library?.revision?.number ?? from.value) : from.value,
-      note: `${path.value} written here`,
-    })
-    follow(job)
+    const base = over ? (store.library?.revision?.number ?? from.value) : from.value
+    const file = { path: path.value, text: text.value }
+    follow(await saveSource(store.slug, [file], base, `${path.value} written here`))
   } catch (error) {
     conflict.value = problemsOf(error)
   } finally {
