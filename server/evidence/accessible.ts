@@ -11,6 +11,7 @@ import { fencedContext } from './browser'
 import { askEngine } from './engine'
 import type { ToTry } from './message'
 import { settles, showsOn, type Component, type Show, type ShownPage } from './shown-page'
+import { stopsOn } from './stops'
 import { readTree } from './tree'
 import { goWay } from './way'
 
@@ -125,17 +126,8 @@ async function goThrough(page: Page, session: CDPSession): Promise<Stop[]> {
   const picture = () => page.screenshot({ animations: 'disabled', caret: 'initial' })
   const before = await picture()
   const stops: Stop[] = []
-  let first: string | undefined
-  for (let i = 0; i < mostStops; i++) {
-    await page.keyboard.press('Tab')
-    const nodes = await readTree(session)
-    const focused = nodes.find(({ states }) => states.focused === 'true')
-    const place = focused && `${nodes.indexOf(focused)}`
-    // past its last stop the focus leaves the page, or begins anew
-    if (!focused || place === first) break
-    first ??= place
-    stops.push({ role: focused.role, name: focused.name, visible: !(await picture()).equals(before) })
-  }
+  for await (const { role, name } of stopsOn(page, session, mostStops))
+    stops.push({ role, name, visible: !(await picture()).equals(before) })
   return stops
 }
 

@@ -7,7 +7,7 @@ import type { ColourPair } from '~~/core/contrast/pair'
 import { askedOf } from '~~/core/contrast/wcag'
 import { within, type Held } from './channel'
 import type { ShownPage } from './shown-page'
-import { readTree } from './tree'
+import { stopsOn } from './stops'
 
 /** Milliseconds in which a frame has told what is painted. */
 const patience = 5000
@@ -38,15 +38,7 @@ export class ColoursSeen {
   /** Goes through what can have the focus by Tab, and looks at how each is marked that has it. */
   async seeFocus({ page, frame, session }: ShownPage, where: Where): Promise<void> {
     const before = await pictureOf(page)
-    let first: string | undefined
-    for (let i = 0; i < mostStops; i++) {
-      await page.keyboard.press('Tab')
-      const nodes = await readTree(session)
-      const focused = nodes.find(({ states }) => states.focused === 'true')
-      const place = focused && `${nodes.indexOf(focused)}`
-      // past its last stop the focus leaves the page, or begins anew
-      if (!focused || place === first) return
-      first ??= place
+    for await (const focused of stopsOn(page, session, mostStops)) {
       const after = await pictureOf(page)
       if (!focusPair(before, after)) continue
       await askInks(frame, { colour: 'transparent', names: this.dyes })
