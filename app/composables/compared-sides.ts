@@ -1,5 +1,7 @@
 import type { Contract } from '~~/core/contract/contract'
 import type { Usage } from '~~/core/code/usage'
+import { tokenPrefix } from '~~/core/release/package'
+import { themesCss } from '~~/core/tokens/themes'
 
 /** What stands on one side of a comparison. */
 export interface ComparedSide {
@@ -15,7 +17,7 @@ export interface ComparedSide {
 }
 /**
  * The two sides of a comparison: which way each stands (as on the shelf, as on the bench, an example, a
- * version) and in which theme, both kept in the page's address. Versions are fetched when one is chosen.
+ * version, without the fitting that is worn) and in which theme, both kept in the page's address. Versions are fetched when one is chosen.
  */
 export function useComparedSides(compared: ReturnType<typeof useComponent>) {
   const { store, route, tag, standing, contract, face, css, themes } = compared
@@ -31,6 +33,7 @@ export function useComparedSides(compared: ReturnType<typeof useComponent>) {
     { value: 'face', title: 'as on the shelf' },
     ...(shown.value ? [{ value: 'bench', title: other.value ? 'before' : 'as on the bench' }] : []),
     ...(other.value ? [{ value: 'other', title: 'after' }] : []),
+    ...(store.worn ? [{ value: 'kept', title: 'as it is kept', note: 'without the fitting' }] : []),
     ...saved.value
       .filter((entry) => !entry.face)
       .map((entry) => ({ value: `example:${entry.id}`, title: entry.name, note: 'example' })),
@@ -44,15 +47,21 @@ export function useComparedSides(compared: ReturnType<typeof useComponent>) {
     { way: useAddressChoice('left', 'face'), theme: useAddressChoice('in', '') },
     { way: useAddressChoice('right', ''), theme: useAddressChoice('beside', '') },
   ] as const
-  /** On the right stands what differs most likely: the version that is out, or the next theme. */
-  const usualWay = (i: number) =>
+  /** What components look like without the fitting that is worn. */
+  const keptCss = computed(() => themesCss(store.library?.themes ?? [], tokenPrefix(store.prefix)).css)
+  /**
+   * On the right stands what differs most likely: what is kept where a fitting is worn, the version that is out, or the
+   * next theme.
+   */
+  const usualWay = (i: number) => (i === 1 && store.worn && !sides[1].theme.value ? 'kept' : usualWithout(i))
+  const usualWithout = (i: number) =>
     i === 1 && published.value?.contract && !sides[1].theme.value
       ? `version:${published.value.version}`
       : shown.value && i === 0
         ? 'bench'
         : 'face'
   const usualTheme = (i: number) =>
-    i === 1 && !published.value?.contract && !sides[1].way.value
+    i === 1 && !published.value?.contract && !sides[1].way.value && !store.worn
       ? (themes.value.find((theme) => theme.name !== store.baseTheme)?.name ?? store.baseTheme)
       : store.baseTheme
   const side = (i: 0 | 1) =>
@@ -80,14 +89,14 @@ export function useComparedSides(compared: ReturnType<typeof useComponent>) {
         title: ways.value.find((way) => way.value === chosenWay.value)?.title ?? '',
         usage:
           example?.usage ??
-          (chosenWay.value === 'bench' && shown.value
+          (['bench', 'kept'].includes(chosenWay.value) && shown.value
             ? shown.value
             : chosenWay.value === 'other' && other.value
               ? other.value
               : face.value),
         contract: isVersion ? (version?.contract ?? undefined) : contract.value,
         isLacking: version !== undefined && version.contract === null,
-        css: isVersion ? (version?.css ?? '') : css.value,
+        css: isVersion ? (version?.css ?? '') : chosenWay.value === 'kept' ? keptCss.value : css.value,
         moduleOf: (text) => (isVersion ? modules.get(text) : store.moduleOf(text)),
       }
     })

@@ -137,6 +137,17 @@ test('a fitting is tried on everything, seen live by a colleague, beside what is
   await expect(note.nth(0)).toHaveCSS('color', 'rgb(178, 64, 43)')
   await expect(note.nth(1)).toHaveCSS('color', 'rgb(74, 100, 114)')
 
+  // and of one component, on the page that was asked for by its address
+  await first.goto(`${at.url}/tern/tern-field/compare`)
+  await expect(worn).toContainText('Everything wears the fitting Softer')
+  for (const [side, colour] of [
+    ['left', 'rgb(178, 64, 43)'],
+    ['right', 'rgb(74, 100, 114)'],
+  ] as const)
+    await expect(
+      first.frameLocator(`iframe[title="Field, ${side}"]`).getByText('As it stands in your papers.'),
+    ).toHaveCSS('color', colour)
+
   // another that touches the same token says so
   await second.getByRole('button', { name: /^Changes go into/ }).click()
   await second.getByLabel(/^A new fitting/).fill('Louder')
