@@ -48,7 +48,13 @@ async function act(work: () => Promise<unknown>) {
   isBusy.value = false
 }
 const asked = ref(false)
-watch(worn, () => (asked.value = false))
+const { say } = useSay()
+watch(worn, (now, before) => {
+  asked.value = false
+  if (now || !before || !fitting.id || !store.library) return
+  say(`“${before.name}” is worn no more: somebody saved or deleted it.`)
+  fitting.takeOff()
+})
 </script>
 
 <template>
