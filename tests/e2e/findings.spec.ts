@@ -68,8 +68,10 @@ test('findings: where and what, waived with a reason by keyboard, told as waived
     await page.getByRole('option', { name: 'leave it' }).click()
     await expect(rowOf('src/berth-mark.css')).not.toContainText('var(--tern-space-1')
     const chip = await textOf('src/weather-chip.css')
+    // what was said before is put away, so that the next that offers to undo is of this
+    const undo = page.getByRole('button', { name: 'Undo' })
+    await expect(undo).toHaveCount(0, { timeout: 60_000 })
     await group.getByRole('button', { name: /^Save .* places$/ }).click()
-    const undo = page.getByRole('button', { name: 'Undo' }).last()
     await expect(undo).toBeVisible({ timeout: 60_000 })
     expect(await textOf('src/berth-mark.css')).not.toContain('space-1, 4px')
     expect(await textOf('src/weather-chip.css')).not.toBe(chip)

@@ -47,9 +47,7 @@ const tokenLink = (path: string) => ({ path: `/${store.slug}/tokens`, query: { t
               <NuxtLink class="code" :to="tokenLink(ink.path)">{{ ink.path }}</NuxtLink>
             </th>
             <td v-for="(ground, column) in grid.grounds" :key="ground.path">
-              <span class="sample" :style="{ color: ink.css, backgroundColor: ground.css }" aria-hidden="true"
-                >Aa</span
-              >
+              <ColourSample :colour="ink.css" :ground="ground.css" />
               <span :class="{ together: grid.cells[row]![column]!.isSeen }">{{
                 grid.cells[row]![column]!.ratio.toFixed(2)
               }}</span>
@@ -87,14 +85,6 @@ td {
   padding: 5px 14px 5px 0;
   border-bottom: 1px solid var(--rule-soft);
   white-space: nowrap;
-}
-.sample {
-  display: inline-grid;
-  place-items: center;
-  width: 36px;
-  height: 24px;
-  margin-inline-end: 8px;
-  border: 1px solid var(--rule);
 }
 .together {
   font-weight: 600;

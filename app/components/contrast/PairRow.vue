@@ -15,21 +15,17 @@ const emit = defineEmits<{
   mend: [mend: { theme: string; token: string; value: string }]
 }>()
 const store = useLibrary()
-const isText = computed(() => pair.role === 'text' || pair.role === 'large')
 const bad = computed(() => isUnreadable(pair))
 const first = computed(() => pair.places[0]!)
 const more = computed(() => pair.count - 1)
 const nameOf = (property: string | undefined) => (property === undefined ? undefined : tokenOf(property))
-const says = computed(() => first.value.says || 'Aa')
 </script>
 
 <template>
   <li class="pair">
     <div class="row">
-      <span class="sample" :style="{ color: pair.text, backgroundColor: pair.ground }" aria-hidden="true"
-        ><template v-if="isText">{{ says.slice(0, 12) }}</template
-        ><span v-else class="drawing" :class="pair.role" /></span
-      ><span class="colours">
+      <ColourSample class="large-sample" :colour="pair.text" :ground="pair.ground" :role="pair.role" />
+      <span class="colours">
         <span v-for="side in ['by', 'groundBy'] as const" :key="side">
           <span v-if="side === 'groundBy'" class="muted">on </span>
           <PaintedValue :value="side === 'by' ? pair.text : pair.ground" />{{ ' ' }}
@@ -50,7 +46,9 @@ const says = computed(() => first.value.says || 'Aa')
         ><span v-if="pair.varies" class="small muted at-worst">at the worst place</span></span
       >
       <span class="where">
-        {{ capital(roleTitles[pair.role]) }} in {{ store.themeTitle(pair.theme) }}:
+        {{ capital(roleTitles[pair.role])
+        }}<template v-if="first.says && pair.role !== 'focus'"> “{{ first.says }}”</template> in
+        {{ store.themeTitle(pair.theme) }}:
         <NuxtLink
           class="link"
           :to="{
@@ -86,25 +84,9 @@ const says = computed(() => first.value.says || 'Aa')
   align-items: center;
   padding: 7px 0;
 }
-.sample {
-  border: 1px solid var(--rule);
+.pair .large-sample {
+  width: 96px;
   height: 34px;
-  display: grid;
-  place-items: center;
-  overflow: hidden;
-  white-space: nowrap;
-  font-size: 13px;
-}
-.drawing {
-  width: 16px;
-  height: 16px;
-  background: currentcolor;
-}
-.drawing.edge,
-.drawing.focus {
-  width: 56px;
-  background: none;
-  border: 1.5px solid currentcolor;
 }
 .colours {
   display: grid;

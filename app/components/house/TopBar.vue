@@ -153,7 +153,8 @@ nav a.on {
     column-gap: 14px;
   }
   nav {
-    gap: 14px;
+    flex-wrap: wrap;
+    gap: 0 14px;
     order: 5;
   }
 }
