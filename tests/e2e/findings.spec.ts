@@ -67,7 +67,13 @@ test('findings: where and what, waived with a reason by keyboard, told as waived
     await left.click()
     await page.getByRole('option', { name: 'leave it' }).click()
     await expect(rowOf('src/berth-mark.css')).not.toContainText('var(--tern-space-1')
+    // of another, which two tokens may stand for, one is chosen
     const chip = await textOf('src/weather-chip.css')
+    await rowOf('src/weather-chip.css')
+      .getByRole('button', { name: /^Token for #11344A/ })
+      .click()
+    await page.getByRole('option', { name: 'text.strong' }).click()
+    await expect(rowOf('src/weather-chip.css')).toContainText('color: var(--tern-text-strong, #11344A)')
     // what was said before is put away, so that the next that offers to undo is of this
     const undo = page.getByRole('button', { name: 'Undo' })
     await expect(undo).toHaveCount(0, { timeout: 60_000 })

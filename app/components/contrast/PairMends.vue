@@ -34,7 +34,8 @@ onUnmounted(drop)
 const canKeep = computed(() => store.may.write)
 
 const first = computed(() => pair.places[0]!)
-const { saved } = useExamples(computed(() => first.value.tag))
+const { saved, load } = useExamples(computed(() => first.value.tag))
+void load()
 const { faceOf } = useFirstShowing()
 const target = computed(() => {
   const { tag, situation } = first.value

@@ -56,7 +56,7 @@ const nameOf = (property: string | undefined) => (property === undefined ? undef
             query: { shown: first.situation === 'as on the shelf' ? undefined : first.situation },
           }"
           >{{ store.title(first.tag) }}</NuxtLink>, {{ first.situation }}
-        <span class="small code muted">{{ first.at }}</span>
+        <span class="small code muted">{{ first.at }}</span>{{ ' ' }}
         <span v-if="more" class="small muted">and {{ plural(more, 'other place') }}</span>
       </span>
       <button
