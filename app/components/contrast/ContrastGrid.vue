@@ -47,7 +47,7 @@ const tokenLink = (path: string) => ({ path: `/${store.slug}/tokens`, query: { t
               <NuxtLink class="code" :to="tokenLink(ink.path)">{{ ink.path }}</NuxtLink>
             </th>
             <td v-for="(ground, column) in grid.grounds" :key="ground.path">
-              <ColourSample :colour="ink.css" :ground="ground.css" />
+              <ColourSample class="beside" :colour="ink.css" :ground="ground.css" />
               <span :class="{ together: grid.cells[row]![column]!.isSeen }">{{
                 grid.cells[row]![column]!.ratio.toFixed(2)
               }}</span>
@@ -85,6 +85,9 @@ td {
   padding: 5px 14px 5px 0;
   border-bottom: 1px solid var(--rule-soft);
   white-space: nowrap;
+}
+.beside {
+  margin-inline-end: 8px;
 }
 .together {
   font-weight: 600;

@@ -1,9 +1,15 @@
 import type { LibraryPair, PairPlace } from '../../contrast/gather'
+import type { InkRole } from '../../contrast/ink'
 import { isUnreadable, roleTitles } from '../../contrast/pair'
 import type { Finding } from '../check'
 
 /** Findings that are told of one pair, a component each. */
 const mostComponents = 12
+
+const whatOf = (role: InkRole, says: string): string => {
+  if (role === 'focus') return `the ${roleTitles.focus} of ${says}`
+  return says ? `“${says}”` : roleTitles[role]
+}
 
 /**
  * Colours that do not read on one another where they were seen together: of each component and theme, by the tokens by
@@ -25,7 +31,7 @@ export function contrastFindings(
       rule: 'contrast',
       about: `${theme} ${role} ${colour} on ${behind} ${tag} ${at}`.slice(0, 500),
       says:
-        `In ${theme}, ${situation}, ${says ? `“${says}”` : roleTitles[role]} (${at}) is ` +
+        `In ${theme}, ${situation}, ${whatOf(role, says)} (${at}) is ` +
         `${colour === text ? text : `${colour}, ${text},`} on ${behind === ground ? ground : `${behind}, ${ground}`}: ` +
         `${ratio} to 1, of ${wants}.`,
       todo: token ? 'Under Contrast stands what would mend it.' : 'Give it a colour that reads, by a token.',
