@@ -99,7 +99,7 @@ function hear(message: ToFrame): void {
 }
 
 function tellInks({ seq, flat }: Extract<ToFrame, { say: 'inks' }>): void {
-  const taken = pristine(() => (flat ? takeInks(stage.place, flat.names, flat.colour) : (drawInks(), [])))
+  const taken = pristine(() => (flat ? takeInks(stage.place, flat.names, flat.colour) : drawInks()))
   say.post({ say: 'inks', seq, inks: taken?.value ?? [] })
 }
 

@@ -3,8 +3,8 @@ import { adopt, adoptedIn, setText } from './native'
 import { attributeOf, elementName, nodesIn } from './pristine'
 import { rootOf, rootsIn } from './sheets'
 
-// What of a component is painted in one colour over something else: text, drawings, edges of fields. While that is
-// looked at nothing of it is drawn, so that a picture shows what is behind it.
+// What of a component is painted in one colour over something else: text, drawings, edges of fields. While
+// that is looked at nothing of it is drawn, so that a picture shows what is behind it.
 
 const still = new CSSStyleSheet()
 setText(still, '*, *::before, *::after, *::placeholder { transition: none !important; }')
@@ -31,8 +31,8 @@ function wear(sheets: readonly CSSStyleSheet[]): void {
 }
 
 /**
- * Takes down what is painted below a place, then has all of it drawn in one colour. `names` are custom properties that
- * are given colours of their own meanwhile, by which it shows where each of them is painted.
+ * Takes down what is painted below a place, then has all of it drawn in one colour. `names` are custom
+ * properties that are given colours of their own meanwhile, by which it shows where each of them is painted.
  */
 export function takeInks(place: Element, names: readonly string[], colour: string): Ink[] {
   const set = names.map((name, i) => `${name}: rgb(${dyeOf(i).join(' ')}) !important;`)
@@ -129,7 +129,8 @@ class Inks {
     let shownIn: Element | null = element
     for (const child of nodesIn(element)) {
       if (!(child instanceof Text) || !child.data.trim()) continue
-      // what stands in an element with a tree of its own is shown, and dressed, where a slot of that tree has it
+      // what stands in an element with a tree of its own is shown, and dressed, where a slot of that tree has
+      // it
       if (rootOf(element)) shownIn = child.assignedSlot
       const range = document.createRange()
       range.selectNodeContents(child)

@@ -76,8 +76,8 @@ export const toFrameSchema = z.discriminatedUnion('say', [
     pseudo: z.enum(['', '::before', '::after']),
   }),
   /**
-   * Takes down what is painted over something else and has all of it drawn in one colour, each of the custom properties
-   * in one of its own meanwhile; or, where none is asked for, draws it as it is again.
+   * Takes down what is painted over something else and has all of it drawn in one colour, each of the custom
+   * properties in one of its own meanwhile; or, where none is asked for, draws it as it is again.
    */
   z.object({
     say: z.literal('inks'),
@@ -92,8 +92,8 @@ export const toFrameSchema = z.discriminatedUnion('say', [
   /** Points out an element of the markup, and whether one is to be picked by pointing at it. */
   z.object({ say: z.literal('ring'), node: z.nullable(z.int()), pick: z.boolean() }),
   /**
-   * Goes a way once more, `anew` on what is made anew for it; and tells what somebody does by hand, from now on
-   * or no more.
+   * Goes a way once more, `anew` on what is made anew for it; and tells what somebody does by hand, from now
+   * on or no more.
    */
   z.object({
     say: z.literal('replay'),

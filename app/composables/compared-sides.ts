@@ -17,7 +17,8 @@ export interface ComparedSide {
 }
 /**
  * The two sides of a comparison: which way each stands (as on the shelf, as on the bench, an example, a
- * version, without the fitting that is worn) and in which theme, both kept in the page's address. Versions are fetched when one is chosen.
+ * version, without the fitting that is worn) and in which theme, both kept in the page's address. Versions
+ * are fetched when one is chosen.
  */
 export function useComparedSides(compared: ReturnType<typeof useComponent>) {
   const { store, route, tag, standing, contract, face, css, themes } = compared
@@ -50,8 +51,8 @@ export function useComparedSides(compared: ReturnType<typeof useComponent>) {
   /** What components look like without the fitting that is worn. */
   const keptCss = computed(() => themesCss(store.library?.themes ?? [], tokenPrefix(store.prefix)).css)
   /**
-   * On the right stands what differs most likely: what is kept where a fitting is worn, the version that is out, or the
-   * next theme.
+   * On the right stands what differs most likely: what is kept where a fitting is worn, the version that is
+   * out, or the next theme.
    */
   const usualWay = (i: number) => (i === 1 && store.worn && !sides[1].theme.value ? 'kept' : usualWithout(i))
   const usualWithout = (i: number) =>

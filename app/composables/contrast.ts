@@ -1,8 +1,7 @@
-import { z } from 'zod'
 import type { LibraryPair } from '~~/core/contrast/gather'
-import { pairsNow, type ToMend, type TokensOf } from '~~/core/contrast/mends'
+import { pairsNow, type ToMend } from '~~/core/contrast/mends'
 import type { Problem } from '~~/core/problem'
-import { resolveTheme } from '~~/core/tokens/themes'
+import { tokensOfThemes } from '~~/core/tokens/themes'
 import { contrastSchema, tokenPurposesSchema, type Contrast, type TokenPurposes } from '~~/core/wire'
 
 /** A pair by what it is of, as it stands in an address. */
@@ -10,8 +9,8 @@ export const pairKey = ({ theme, role, text, ground, by = '', groundBy = '' }: L
   [theme, role, text, ground, by, groundBy].join(' ')
 
 /**
- * Colours that were seen on one another in the whole library, as they read by the tokens that are kept now; kept up
- * while a browser looks and while tokens change.
+ * Colours that were seen on one another in the whole library, as they read by the tokens that are kept now;
+ * kept up while a browser looks and while tokens change.
  */
 export function useContrast() {
   const store = useLibrary()
@@ -19,7 +18,7 @@ export function useContrast() {
   /** What sheets use tokens for: it takes longer, and only the grid asks for it. */
   const purposes = shallowRef<TokenPurposes>()
   const problems = ref<Problem[]>([])
-  const isBusy = ref(false)
+  const { isBusy, look } = useLookNow(problems)
   async function load() {
     const slug = store.slug
     try {
@@ -33,26 +32,10 @@ export function useContrast() {
     }
   }
   watch(() => [store.slug, store.findingsStamp, store.evidence], load, { immediate: true })
-  onMounted(() => {
-    if (!store.evidence) void store.loadEvidence().catch(() => undefined)
-  })
-  async function look() {
-    isBusy.value = true
-    try {
-      await ask(z.object({}), `/libraries/${store.slug}/evidence`, { method: 'POST' })
-      await store.loadEvidence()
-      problems.value = []
-    } catch (error) {
-      problems.value = problemsOf(error)
-    }
-    isBusy.value = false
-  }
 
   // what is only being tried does not change the list that somebody tries it from
   const kept = computed(() => [...store.fitted])
-  const tokensOf = computed<TokensOf>(
-    () => new Map(kept.value.map(({ name }) => [name, resolveTheme(kept.value, name).tokens])),
-  )
+  const tokensOf = computed(() => tokensOfThemes(kept.value))
   const tokenOf = (property: string) => store.tokenNames.get(property)
   const pairs = computed(() => pairsNow(seen.value?.pairs ?? [], tokensOf.value, tokenOf))
   const toMend = computed<ToMend>(() => ({

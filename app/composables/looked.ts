@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import type { z } from 'zod'
 import type { Problem } from '~~/core/problem'
 
 /** What a browser on the server has seen of a component, by its address, kept up while a run goes on. */
@@ -6,7 +6,7 @@ export function useLooked<T>(tag: Ref<string>, path: string, schema: z.ZodType<T
   const store = useLibrary()
   const looked = shallowRef<T>()
   const problems = ref<Problem[]>([])
-  const isBusy = ref(false)
+  const { isBusy, look } = useLookNow(problems, tag)
   async function load() {
     const asked = tag.value
     try {
@@ -19,21 +19,5 @@ export function useLooked<T>(tag: Ref<string>, path: string, schema: z.ZodType<T
   }
   // evidence comes anew with each component that a run has looked at
   watch([tag, () => store.evidence], load, { immediate: true })
-  onMounted(() => {
-    if (!store.evidence) void store.loadEvidence().catch(() => undefined)
-  })
-  /** Has whatever is not known of the library as it is now looked at, this component before the others. */
-  async function look() {
-    isBusy.value = true
-    try {
-      const address = `/libraries/${store.slug}/evidence?first=${encodeURIComponent(tag.value)}`
-      await ask(z.object({}), address, { method: 'POST' })
-      await store.loadEvidence()
-      problems.value = []
-    } catch (error) {
-      problems.value = problemsOf(error)
-    }
-    isBusy.value = false
-  }
   return { looked, problems, isBusy, look }
 }

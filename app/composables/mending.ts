@@ -65,7 +65,7 @@ export function useMending() {
       refused.value = problemsOf(error)
     }
   }
-  const mend = (file: string, one: Mend) => mendAll([{ file, mend: one }], `${one.token} in ${file}`)
+  const mend = (file: string, chosen: Mend) => mendAll([{ file, mend: chosen }], `${chosen.token} in ${file}`)
 
   watch(
     () => job.value?.state,

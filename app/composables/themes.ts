@@ -2,7 +2,9 @@ import { nothingSchema, themeMadeSchema, type ChangedTheme } from '~~/core/wire'
 import type { Theme } from '~~/core/tokens/themes'
 import type { Problem } from '~~/core/problem'
 
-/** The themes of a library, and what is done to them; each act says what came of it, and can be taken back. */
+/**
+ * The themes of a library, and what is done to them; each act says what came of it, and can be taken back.
+ */
 export function useThemes() {
   const store = useLibrary()
   // as they are kept: what is only tried is no part of them

@@ -7,8 +7,8 @@ export interface SavedFile {
 }
 
 /**
- * Begins a job that makes some files others, over the revision they were made from: what somebody else changed
- * since is not written over. Answers the job's id.
+ * Begins a job that makes some files others, over the revision they were made from: what somebody else
+ * changed since is not written over. Answers the job's id.
  */
 export async function saveSource(
   library: string,

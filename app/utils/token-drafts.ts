@@ -6,7 +6,9 @@ export interface TokenDraft {
 }
 type At = Pick<TokenDraft, 'theme' | 'path'>
 
-/** Values of tokens that are shown over what is kept, whatever news comes in meanwhile: one for each place. */
+/**
+ * Values of tokens that are shown over what is kept, whatever news comes in meanwhile: one for each place.
+ */
 export function tokenDrafts() {
   const drafts = shallowRef<readonly TokenDraft[]>([])
   const without = ({ theme, path }: At) =>

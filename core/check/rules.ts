@@ -2,8 +2,8 @@ import type { Contract } from '../contract/contract'
 import { isBeside } from '../read/source/reading'
 import type { SourceText } from '../read/source/source-text'
 import type { Resolved } from '../tokens/resolve'
-import { cssProperties, resolveTheme, type Theme } from '../tokens/themes'
-import { ruleNames, type Check, type Finding, type RuleName, type SeenRuleName, type ToCheck } from './check'
+import { cssProperties, tokensOfThemes, type Theme } from '../tokens/themes'
+import type { Check, Finding, RuleName, SeenRuleName, ToCheck } from './check'
 import { declaredIn } from './declared'
 import { className } from './rules/class-name'
 import { fallback } from './rules/fallback'
@@ -15,6 +15,7 @@ import { usualTierRule, type TierRule } from './tier-rule'
 import { undefinedProperty } from './rules/undefined-property'
 import { unusedToken } from './rules/unused-token'
 
+/** In the order in which they are told. */
 const checks: Record<Exclude<RuleName, SeenRuleName>, Check> = {
   'undefined-property': undefinedProperty,
   'class-name': className,
@@ -41,9 +42,7 @@ export interface LibraryToCheck {
 /** What all rules notice in a library. */
 export function checkLibrary(library: LibraryToCheck): Finding[] {
   const toCheck = prepare(library)
-  return ruleNames.flatMap((rule) =>
-    rule === 'contrast' ? [] : checks[rule].run(toCheck).slice(0, mostOfOne),
-  )
+  return Object.values(checks).flatMap((check) => check.run(toCheck).slice(0, mostOfOne))
 }
 
 /** What the sheets of a library use each token for, itself or through others, by its path. */
@@ -51,7 +50,7 @@ export const usedFor = (library: LibraryToCheck): Record<string, string[]> =>
   Object.fromEntries([...purposesOf(prepare(library))].map(([path, purposes]) => [path, [...purposes]]))
 
 function prepare({ files, contracts, themes, prefix, tiers = usualTierRule }: LibraryToCheck): ToCheck {
-  const tokensOf = new Map(themes.map(({ name }) => [name, resolveTheme(themes, name).tokens]))
+  const tokensOf = tokensOfThemes(themes)
   const base: ToCheck['base'] =
     tokensOf.get(themes.find((theme) => theme.on === null)?.name ?? '') ?? new Map<string, Resolved>()
   const every = [...tokensOf.values()].flatMap((tokens) => [...tokens.values()])

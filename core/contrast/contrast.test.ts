@@ -96,7 +96,7 @@ test('what a token is seen with elsewhere has to read too, and what would no lon
   const pairs = gathered(pairOf(), onDark)
   const pair = pairs.find(({ theme }) => theme === 'day')!
   const effect = effectOf({ theme: 'day', token: 'text.soft', value: '{grey.900}' }, given(pairs))
-  expect(effect.broken.map(({ theme, text }) => [theme, text])).toEqual([['night', '#999999']])
+  expect(effect.broken.map(({ theme, text }) => [theme, text])).toEqual([['night', '#111111']])
   expect(effect.themes).toEqual(['night'])
   expect(effect.tokens).toEqual(['card.text'])
   // on white and on black at once nothing of that hue has seven to one, and nothing is offered

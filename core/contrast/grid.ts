@@ -32,9 +32,9 @@ export interface ToGrid {
 }
 
 /**
- * Every semantic colour that is painted over something, on every one that stands behind; of a library that has none of
- * that tier those of all but primitives. A colour that lets through is seen over what stands behind; one that stands
- * behind and lets through is left out, for nobody knows what is behind that.
+ * Every semantic colour that is painted over something, on every one that stands behind; of a library that
+ * has none of that tier those of all but primitives. A colour that lets through is seen over what stands
+ * behind; one that stands behind and lets through is left out, for nobody knows what is behind that.
  */
 export function gridOf({ tokens, purposes, pairs, tokenOf }: ToGrid): Grid {
   const colours = [...tokens.values()].filter(({ type }) => type === 'color')

@@ -3,8 +3,9 @@ import * as z from 'zod/mini'
 // The small form of the schema library: this file is part of the script in every preview frame.
 
 /**
- * What something painted is there for, as far as contrast is concerned: text, large text (WCAG 2.2, 1.4.3), a drawing
- * that says something, one beside words that say the same, the edge of a field (1.4.11), and the mark of the focus.
+ * What something painted is there for, as far as contrast is concerned: text, large text (WCAG 2.2, 1.4.3), a
+ * drawing that says something, one beside words that say the same, the edge of a field (1.4.11), and the mark
+ * of the focus.
  */
 export const inkRoles = ['text', 'large', 'drawing', 'ornament', 'edge', 'focus'] as const
 export type InkRole = (typeof inkRoles)[number]

@@ -1,17 +1,18 @@
 import { withValue } from '../tokens/document'
 import { apart } from '../tokens/nearness'
 import { typedValue, type Resolved } from '../tokens/resolve'
-import { resolveTheme, type Theme } from '../tokens/themes'
+import { tokensOfThemes, type Theme, type TokensOf } from '../tokens/themes'
 import type { LibraryPair } from './gather'
 import { nearestPassing, passesOn, type AskedOn } from './passing'
 import { isUnreadable } from './pair'
 import { contrastOf, hexOf, rgbOf } from './wcag'
 
 type Tokens = ReadonlyMap<string, Resolved>
-/** The tokens of every theme, by its name. */
-export type TokensOf = ReadonlyMap<string, Tokens>
 
-/** What else becomes of a library when a token gets another value: pairs that read then, and that do no longer. */
+/**
+ * What else becomes of a library when a token gets another value: pairs that read then, and that do no
+ * longer.
+ */
 export interface MendEffect {
   mended: LibraryPair[]
   broken: LibraryPair[]
@@ -45,9 +46,9 @@ export interface ToMend {
 const mostOffered = 3
 
 /**
- * What would make a pair read, in its theme: for the token by which its colour came, and for that by which its ground
- * did, the nearest tokens of the tier above that pass, and the nearest colour of its own that does. Whatever it is seen
- * with in that theme has to read then.
+ * What would make a pair read, in its theme: for the token by which its colour came, and for that by which
+ * its ground did, the nearest tokens of the tier above that pass, and the nearest colour of its own that
+ * does. Whatever it is seen with in that theme has to read then.
  */
 export function mendsFor(pair: LibraryPair, given: ToMend): PairMend[] {
   const tokens = given.tokensOf.get(pair.theme)
@@ -61,7 +62,10 @@ export function mendsFor(pair: LibraryPair, given: ToMend): PairMend[] {
   })
 }
 
-/** Where on its way a value is rightly changed: above the component, and below the scale that it is taken from. */
+/**
+ * Where on its way a value is rightly changed: above the component, and below the scale that it is taken
+ * from.
+ */
 function tokensToChange(token: Resolved, tokens: Tokens): Resolved[] {
   const way = token.chain.flatMap((path) => tokens.get(path) ?? [])
   const above = way.filter(({ tier }) => tier === 'semantic')
@@ -93,7 +97,10 @@ function mendsOf(token: Resolved, theme: string, given: ToMend): PairMend[] {
 }
 const above = ({ tier }: Resolved): Resolved['tier'] => (tier === 'component' ? 'semantic' : 'primitive')
 
-/** What a token has to read on, or has to be read on it, wherever it was seen in a theme and something is asked. */
+/**
+ * What a token has to read on, or has to be read on it, wherever it was seen in a theme and something is
+ * asked.
+ */
 function askedOf(path: string, theme: string, { pairs, tokensOf, tokenOf }: ToMend): AskedOn[] {
   const tokens = tokensOf.get(theme)!
   const leads = (property: string | undefined): boolean => {
@@ -120,51 +127,26 @@ export function effectOf(
   if (!typed.ok || !theme) return { mended: [], broken: [], tokens: [], themes: [] }
   const document = withValue(theme.document, token, typed.value)
   const after = themes.map((known) => (known === theme ? { ...theme, document } : known))
-  const changed = new Map<string, Map<string, string>>()
-  for (const { name: other } of themes) {
+  const tokensAfter = tokensOfThemes(after)
+  const changed = [...tokensAfter].flatMap(([other, tokens]) => {
     const before = tokensOf.get(other)
-    const now = new Map<string, string>()
-    for (const resolved of resolveTheme(after, other).tokens.values())
-      if (before?.get(resolved.path)?.css !== resolved.css) now.set(resolved.path, resolved.css)
-    if (now.size) changed.set(other, now)
-  }
-  const readable = pairs.map((pair) => {
-    const now = changed.get(pair.theme)
-    return [pair, now && ratioAfter(pair, now, tokenOf)] as const
+    const others = [...tokens.values()].filter(({ path, css }) => before?.get(path)?.css !== css)
+    return others.length ? [{ theme: other, paths: others.map(({ path }) => path) }] : []
   })
-  const fails = (pair: LibraryPair, ratio: number) => isUnreadable({ ...pair, ratio })
+  const pairsAfter = pairsNow(pairs, tokensAfter, tokenOf)
+  const becoming = (isBad: boolean) =>
+    pairsAfter.filter((pair, i) => isUnreadable(pair) === isBad && isUnreadable(pairs[i]!) !== isBad)
   return {
-    mended: readable.flatMap(([pair, ratio]) =>
-      ratio !== undefined && isUnreadable(pair) && !fails(pair, ratio) ? [{ ...pair, ratio }] : [],
-    ),
-    broken: readable.flatMap(([pair, ratio]) =>
-      ratio !== undefined && !isUnreadable(pair) && fails(pair, ratio) ? [{ ...pair, ratio }] : [],
-    ),
-    tokens: [...new Set([...changed.values()].flatMap((now) => [...now.keys()]))].filter(
-      (path) => path !== token,
-    ),
-    themes: [...changed.keys()].filter((other) => other !== name),
+    mended: becoming(false),
+    broken: becoming(true),
+    tokens: [...new Set(changed.flatMap(({ paths }) => paths))].filter((path) => path !== token),
+    themes: changed.map((entry) => entry.theme).filter((other) => other !== name),
   }
 }
 
 /**
- * How a pair reads when tokens have other values; nothing where neither of its colours comes by one of them, or a colour
- * lets through what is behind it: that is seen in a browser only.
+ * A pair with other colours in place of those that were seen; the same where it has none that can be told.
  */
-function ratioAfter(
-  pair: LibraryPair,
-  now: ReadonlyMap<string, string>,
-  tokenOf: ToMend['tokenOf'],
-): number | undefined {
-  const cssOf = (property: string | undefined): string | undefined => {
-    const path = property === undefined ? undefined : tokenOf(property)
-    return path === undefined ? undefined : now.get(path)
-  }
-  const after = withColours(pair, cssOf(pair.by), cssOf(pair.groundBy))
-  return after === pair ? undefined : after.ratio
-}
-
-/** A pair with other colours in place of those that were seen; the same where it has none that can be told. */
 function withColours(pair: LibraryPair, text: string | undefined, ground: string | undefined): LibraryPair {
   const [newText, newGround] = [opaque(text), opaque(ground)]
   if (pair.through || pair.varies || !(newText ?? newGround)) return pair

@@ -11,8 +11,8 @@ export interface Pixels {
 }
 
 /**
- * What was seen of a component: with all that stands over something else in one colour, and without it. Where the two
- * differ something is painted, in whatever colour.
+ * What was seen of a component: with all that stands over something else in one colour, and without it. Where
+ * the two differ something is painted, in whatever colour.
  */
 export interface Painted {
   inks: readonly Ink[]
@@ -83,8 +83,8 @@ function edgePair(
 }
 
 /**
- * A line one pixel wide along a side of a box, outside of it or inside; past the pixels that a side between two of them
- * may have a part of.
+ * A line one pixel wide along a side of a box, outside of it or inside; past the pixels that a side between
+ * two of them may have a part of.
  */
 function strip({ x, y, width, height }: Box, side: string, where: 'outside' | 'inside'): Box {
   const isOutside = where === 'outside'
@@ -144,9 +144,9 @@ const mostOfPage = 0.5
 const leastOfMark = 0.08
 
 /**
- * The mark of the focus: what is painted otherwise with it than without, in the colour of it that is told best from what
- * was there before; nothing where there is none, or the whole page moved. `dyed` is the picture with the focus again, each
- * of the custom properties in a colour of its own.
+ * The mark of the focus: what is painted otherwise with it than without, in the colour of it that is told
+ * best from what was there before; nothing where there is none, or the whole page moved. `dyed` is the
+ * picture with the focus again, each of the custom properties in a colour of its own.
  */
 export function focusPair(
   before: Pixels,
@@ -191,10 +191,7 @@ function* pixelsIn({ x, y, width, height }: Box, picture: Pixels): Generator<num
     for (let column = left; column < right; column++) yield (row * picture.width + column) * 4
 }
 
-const isSame = (one: Pixels, other: Pixels, at: number): boolean =>
-  one.data[at] === other.data[at] &&
-  one.data[at + 1] === other.data[at + 1] &&
-  one.data[at + 2] === other.data[at + 2]
+const isSame = (left: Pixels, right: Pixels, at: number): boolean => packed(left, at) === packed(right, at)
 
 const packed = ({ data }: Pixels, at: number): number =>
   (data[at]! << 16) | (data[at + 1]! << 8) | data[at + 2]!

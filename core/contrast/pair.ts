@@ -4,9 +4,9 @@ import { inkRoles, type InkRole } from './ink'
 const text = z.string().max(300)
 
 /**
- * Two colours that were seen on one another: something painted, and what is behind it. `ratio` to 1 (WCAG 2.2), of
- * which `wants` are asked for; 0 where nothing is. Where what is behind it is not the same everywhere, it is the worst
- * place.
+ * Two colours that were seen on one another: something painted, and what is behind it. `ratio` to 1 (WCAG
+ * 2.2), of which `wants` are asked for; 0 where nothing is. Where what is behind it is not the same
+ * everywhere, it is the worst place.
  */
 export const colourPairSchema = z.object({
   theme: text,

@@ -18,8 +18,8 @@ export const passesOn = (colour: Rgb, asked: readonly AskedOn[]): boolean =>
 const steps = 200
 
 /**
- * The nearest colour that reads on all of these grounds: of the same hue, as colourful as a screen can show at its
- * lightness; nothing where no lightness does, as on a light and a dark ground at once.
+ * The nearest colour that reads on all of these grounds: of the same hue, as colourful as a screen can show
+ * at its lightness; nothing where no lightness does, as on a light and a dark ground at once.
  */
 export function nearestPassing(
   colour: Rgb,

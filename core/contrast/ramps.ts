@@ -1,6 +1,6 @@
 import { converter, type Oklch } from 'culori/fn'
 import type { Resolved } from '../tokens/resolve'
-import type { TokensOf } from './mends'
+import type { TokensOf } from '../tokens/themes'
 import { rgbOf } from './wcag'
 
 const toOklch = converter('oklch')
@@ -22,8 +22,8 @@ export interface Ramp {
 const leastSteps = 3
 
 /**
- * The scales of a library: colours that stand in one group, in order, each with the themes in which it is the same.
- * Names that are numbers are in the order of those.
+ * The scales of a library: colours that stand in one group, in order, each with the themes in which it is the
+ * same. Names that are numbers are in the order of those.
  */
 export function rampsOf(tokensOf: TokensOf): Ramp[] {
   const ramps = new Map<string, Ramp>()

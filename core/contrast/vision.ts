@@ -15,8 +15,8 @@ type Matrix = readonly [number, number, number, number, number, number, number, 
 
 /**
  * What becomes of red, green and blue light, row by row, in linear sRGB: Machado, Oliveira and Fernandes, “A
- * Physiologically-based Model for Simulation of Color Vision Deficiency” (2009), severity 1; without cones the relative
- * luminance of WCAG 2.2.
+ * Physiologically-based Model for Simulation of Color Vision Deficiency” (2009), severity 1; without cones
+ * the relative luminance of WCAG 2.2.
  */
 const matrices: Readonly<Record<Exclude<Sight, 'usual'>, Matrix>> = {
   'no-red': [0.152286, 1.052583, -0.204868, 0.114503, 0.786281, 0.099216, -0.003882, -0.048116, 1.051998],
@@ -25,7 +25,10 @@ const matrices: Readonly<Record<Exclude<Sight, 'usual'>, Matrix>> = {
   'no-colour': [0.2126, 0.7152, 0.0722, 0.2126, 0.7152, 0.0722, 0.2126, 0.7152, 0.0722],
 }
 
-/** The values of an `feColorMatrix` (Filter Effects Module Level 1, 9.6) by which it looks so; it works in linear sRGB. */
+/**
+ * The values of an `feColorMatrix` (Filter Effects Module Level 1, 9.6) by which it looks so; it works in
+ * linear sRGB.
+ */
 export function sightMatrix(sight: Exclude<Sight, 'usual'>): string {
   const [rr, rg, rb, gr, gg, gb, br, bg, bb] = matrices[sight]
   return [rr, rg, rb, 0, 0, gr, gg, gb, 0, 0, br, bg, bb, 0, 0, 0, 0, 0, 1, 0].join(' ')

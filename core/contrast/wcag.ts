@@ -29,8 +29,11 @@ export function over(colour: Color, ground: Color, share = 1): Rgb {
   return toRgb(blend([ground, { ...toRgb(colour), alpha }]))
 }
 
-/** The contrast of two opaque colours, from 1 to 21, rounded down to hundredths so that nothing passes by rounding. */
-export const contrastOf = (one: Color, other: Color): number =>
-  Math.floor(wcagContrast(one, other) * 100 + 1e-6) / 100
+/**
+ * The contrast of two opaque colours, from 1 to 21, rounded down to hundredths so that nothing passes by
+ * rounding.
+ */
+export const contrastOf = (text: Color, ground: Color): number =>
+  Math.floor(wcagContrast(text, ground) * 100 + 1e-6) / 100
 
 export const hexOf = (colour: Color): string => formatHex(colour)

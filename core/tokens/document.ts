@@ -201,6 +201,10 @@ export function valueAt(document: TokenDocument, path: string): unknown {
   return at?.$value
 }
 
+/** Whether two values, as files have them, are the same; nothing and `null` are. */
+export const isSameWritten = (left: unknown, right: unknown): boolean =>
+  JSON.stringify(left ?? null) === JSON.stringify(right ?? null)
+
 /**
  * A copy of the document in which one token has another `$value`; groups on the way are made where
  * they are missing, as in a theme that did not change this token before. `undefined` takes the token out.

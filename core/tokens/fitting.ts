@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { Problem } from '../problem'
-import { valueAt, withValue } from './document'
+import { isSameWritten, valueAt, withValue } from './document'
 import { resolveTheme, type Theme } from './themes'
 
 /** A value that a token gets in one theme, or with nothing there the theme's own value taken out. */
@@ -38,14 +38,11 @@ export function problemsOfChanges(themes: Theme[], changes: readonly FittingChan
   return problemsIn(withChanges(themes, changes)).filter(({ what }) => !known.has(what))
 }
 
-const isSame = (one: unknown, other: unknown): boolean =>
-  JSON.stringify(one ?? null) === JSON.stringify(other ?? null)
-
 /** Changes of tokens that somebody gave another value in the library since they were tried. */
 export const overtaken = (themes: readonly Theme[], changes: readonly FittingChange[]): FittingChange[] =>
   changes.filter(({ theme: name, path, seen }) => {
     const theme = themes.find((known) => known.name === name)
-    return theme === undefined || !isSame(valueAt(theme.document, path), seen)
+    return theme === undefined || !isSameWritten(valueAt(theme.document, path), seen)
   })
 
 /** What stands in a fitting and in another: the same token in the same theme. */

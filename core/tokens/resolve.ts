@@ -17,10 +17,10 @@ export interface Layer {
 }
 
 /**
- * Resolves tokens through layers, the base first. Aliases are followed in the finished whole, so a
- * theme that changes a primitive changes all that refers to it. Every token that has no value is a
- * problem that names the token, the file's theme and what to do; the others resolve all the same.
- * What comes of a document is remembered as long as that is there: documents are never changed, only replaced.
+ * Resolves tokens through layers, the base first. Aliases are followed in the finished whole, so a theme that
+ * changes a primitive changes all that refers to it. Every token that has no value is a problem that names
+ * the token, the file's theme and what to do; the others resolve all the same. What comes of a document is
+ * remembered as long as that is there: documents are never changed, only replaced.
  */
 export function resolveTokens(layers: Layer[]): ResolvedTokens {
   let settled: Settled | undefined
@@ -104,7 +104,9 @@ const over = (below: Token | undefined, token: Token): Token => ({
   deprecated: token.deprecated ?? below?.deprecated,
 })
 
-/** Tokens that are written anew, all that refer to them over however many others, and those that had no value. */
+/**
+ * Tokens that are written anew, all that refer to them over however many others, and those that had no value.
+ */
 function reachedFrom(below: Settled, paths: readonly string[]): ReadonlySet<string> {
   below.users ??= usersIn(below.written)
   const reached = new Set([...paths, ...below.failed.keys()])

@@ -31,7 +31,10 @@ export interface Resolved {
  */
 export const most = { problems: 200, near: 10, chain: 200 }
 
-/** Tokens as they are written, by their paths: each with the theme whose file gives its value, and what that refers to. */
+/**
+ * Tokens as they are written, by their paths: each with the theme whose file gives its value, and what that
+ * refers to.
+ */
 export type Written = ReadonlyMap<string, { token: Token; from: string; references: readonly Reference[] }>
 
 /** A token on the way to its value, with what of all it refers to was not looked at yet. */

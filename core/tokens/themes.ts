@@ -27,6 +27,11 @@ export function layersOf(themes: Theme[], name: string): Layer[] {
 export const resolveTheme = (themes: Theme[], name: string): ResolvedTokens =>
   resolveTokens(layersOf(themes, name))
 
+/** The tokens of every theme, by its name. */
+export type TokensOf = ReadonlyMap<string, ResolvedTokens['tokens']>
+export const tokensOfThemes = (themes: readonly Theme[]): TokensOf =>
+  new Map(themes.map(({ name }) => [name, resolveTheme([...themes], name).tokens]))
+
 /** `notice.edge.warn` as one name, as it stands in custom properties: `notice-edge-warn`. */
 export const flatName = (path: string): string =>
   path
@@ -46,11 +51,13 @@ export const cssName = (prefix: string, path: string): string =>
 export const cssProperties = (
   prefix: string,
   { path, css, own }: Pick<Resolved, 'path' | 'css' | 'own'>,
-): Map<string, string> =>
-  new Map([
-    [cssName(prefix, path), css],
-    ...Object.entries(own).map(([part, value]) => [`${cssName(prefix, path)}-${part}`, value] as const),
-  ])
+): Map<string, string> => new Map(namedValues(cssName(prefix, path), { css, own }))
+
+/** The same under a name that is known already. */
+const namedValues = (name: string, { css, own }: Pick<Resolved, 'css' | 'own'>): [string, string][] => [
+  [name, css],
+  ...Object.entries(own).map(([part, value]): [string, string] => [`${name}-${part}`, value]),
+]
 
 /** The token of the base theme that each custom property is, or is a field of. */
 export function tokensByProperty(themes: Theme[], prefix: string): Map<string, string> {
@@ -109,12 +116,10 @@ export function themesCss(themes: Theme[], prefix: string): { css: string; probl
     if (name === undefined) names.set(path, (name = cssName(prefix, path)))
     return name
   }
-  const line = ({ path, css, own }: Resolved) => {
-    const name = nameOf(path)
-    let text = `  ${name}: ${css};`
-    for (const part in own) text += `\n  ${name}-${part}: ${own[part]!};`
-    return text
-  }
+  const line = (token: Resolved) =>
+    namedValues(nameOf(token.path), token)
+      .map(([name, css]) => `  ${name}: ${css};`)
+      .join('\n')
   const rule = (selector: string, theme: Theme, tokens: Resolved[]) => {
     const scheme = schemeOf(theme)
     return (

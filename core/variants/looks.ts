@@ -24,8 +24,8 @@ export const changeSchema = z.object({
 export type Change = z.infer<typeof changeSchema>
 
 /**
- * What a variant changes beside another value of its axis, the first of it, and in which themes it is painted as
- * some other value is though it is not in every theme.
+ * What a variant changes beside another value of its axis, the first of it, and in which themes it is painted
+ * as some other value is though it is not in every theme.
  */
 export const variantLookSchema = z.object({
   member: text,
@@ -161,8 +161,8 @@ const changeOf = (
 })
 
 /**
- * In which themes values are painted as another is, though they are told apart by their pictures in some theme:
- * for each value the theme, and the first other it looks as there.
+ * In which themes values are painted as another is, though they are told apart by their pictures in some
+ * theme: for each value the theme, and the first other it looks as there.
  */
 export function alikeInThemes(
   values: readonly Pick<ValueSeen, 'title' | 'pictures'>[],
@@ -270,8 +270,8 @@ export function withAlike(
 }
 
 /**
- * Pairs of colours, each once for a place: what is so however a component stands is told of how it stands on the
- * shelf, which comes first.
+ * Pairs of colours, each once for a place: what is so however a component stands is told of how it stands on
+ * the shelf, which comes first.
  */
 export function pairsOnce(pairs: readonly ColourPair[]): ColourPair[] {
   const first = new Map<string, ColourPair>()

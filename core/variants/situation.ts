@@ -9,7 +9,10 @@ export function situationOf({ name }: Pick<VariantAxis, 'name'>, { value, varian
   return variant ? variantTitle(variant.name) : value === false ? title : `${name} ${title}`
 }
 
-/** How a component is shown in a situation: in an example of that name, with a value of an axis, or as on the shelf. */
+/**
+ * How a component is shown in a situation: in an example of that name, with a value of an axis, or as on the
+ * shelf.
+ */
 export function usageIn(
   situation: string,
   contract: Contract,

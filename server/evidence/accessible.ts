@@ -15,13 +15,15 @@ import { stopsOn } from './stops'
 import { readTree } from './tree'
 import { goWay } from './way'
 
-/** Stops of the Tab key that are gone through, roles of which one is tried with every key, and states found. */
+/**
+ * Stops of the Tab key that are gone through, roles of which one is tried with every key, and states found.
+ */
 const [mostStops, mostRoles, mostStates] = [20, 5, 8]
 
 /**
- * What assistive technology is told of a component, as it stands on the shelf, in its examples and in the states
- * that were found of it: asked of
- * Chromium's own tree, with real keys, in a page of its own for each look, so that nothing of one is left in another.
+ * What assistive technology is told of a component, as it stands on the shelf, in its examples and in the
+ * states that were found of it: asked of Chromium's own tree, with real keys, in a page of its own for each
+ * look, so that nothing of one is left in another.
  */
 export async function tellAccessible(
   browser: Browser,
@@ -49,7 +51,10 @@ export async function tellAccessible(
   }
 }
 
-/** States that were found and that no example leads to already; what passes by itself is gone before it is looked at. */
+/**
+ * States that were found and that no example leads to already; what passes by itself is gone before it is
+ * looked at.
+ */
 export function statesToTell({ face, examples }: Component, { states }: Chart): Component['examples'] {
   const known = new Set(examples.map(({ acts }) => JSON.stringify(acts)))
   return states
@@ -121,7 +126,10 @@ async function tellExample(
   }
 }
 
-/** Goes through a component by Tab; a stop is visible where the page is painted otherwise than without the focus. */
+/**
+ * Goes through a component by Tab; a stop is visible where the page is painted otherwise than without the
+ * focus.
+ */
 async function goThrough(page: Page, session: CDPSession): Promise<Stop[]> {
   const picture = () => page.screenshot({ animations: 'disabled', caret: 'initial' })
   const before = await picture()

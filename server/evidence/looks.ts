@@ -39,8 +39,8 @@ interface Situation {
 }
 
 /**
- * Looks at a component in every theme, as it is painted: with each of its variants, as it stands on the shelf, in its
- * examples, and in the states that were found of it.
+ * Looks at a component in every theme, as it is painted: with each of its variants, as it stands on the
+ * shelf, in its examples, and in the states that were found of it.
  */
 export async function lookInThemes(
   browser: Browser,

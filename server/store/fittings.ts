@@ -52,17 +52,27 @@ export async function heldFitting(trx: Store, library: string, id: string): Prom
   return row && (await fittingsOf(trx, library)).find((fitting) => fitting.id === id)
 }
 
-export async function addFitting(db: Store, library: string, name: string, by: string): Promise<string> {
+/** The id of a new fitting; nothing where one of that name came first. */
+export async function addFitting(
+  db: Store,
+  library: string,
+  name: string,
+  by: string,
+): Promise<string | undefined> {
   const [row]: { id: string }[] = await db('fittings')
     .insert({ library_id: library, name, made_by: by })
+    .onConflict(['library_id', 'name'])
+    .ignore()
     .returning('id')
-  return row!.id
+  return row?.id
 }
 
 export const dropFitting = (db: Store, library: string, id: string): Promise<number> =>
   db('fittings').where({ library_id: library, id }).delete()
 
-/** Gives a token a value in a fitting; one that was seen there before stays the one it is held against. */
+/**
+ * Gives a token a value in a fitting, in the place of what it had there and of what that was held against.
+ */
 export const putChange = (
   db: Store,
   library: string,

@@ -41,8 +41,8 @@ export async function spokenOf(db: Store, library: string, names: readonly strin
 }
 
 /**
- * Writes what a rename makes of themes, words and examples; `false` where a theme is another by now. The caller
- * holds the transaction, and writes the files.
+ * Writes what a rename makes of themes, words and examples; `false` where a theme is another by now. The
+ * caller holds the transaction, and writes the files.
  */
 export async function writeRename(
   trx: Store,

@@ -1,4 +1,5 @@
 import {
+  isSameWritten,
   nodeAt,
   tokenDocumentSchema,
   valueAt,
@@ -93,9 +94,6 @@ async function held(trx: Store, library: string, theme: string): Promise<KeptThe
   )
 }
 
-const same = (left: unknown, other: unknown): boolean =>
-  JSON.stringify(left ?? null) === JSON.stringify(other ?? null)
-
 export type Edited = { written: true; id: string; revision: number } | { written: false; theirs: unknown }
 
 /**
@@ -113,7 +111,7 @@ export function editToken(
   return db.transaction(async (trx) => {
     const theme = await held(trx, library.id, at.theme)
     const now = theme && valueAt(theme.document, at.path)
-    if (!theme || !same(now, values.seen)) return { written: false, theirs: now ?? null }
+    if (!theme || !isSameWritten(now, values.seen)) return { written: false, theirs: now ?? null }
     const document = withValue(theme.document, at.path, values.next, values.type)
     return {
       written: true,
@@ -145,7 +143,10 @@ export function replaceFile(
   })
 }
 
-/** Whether all themes of a library are at these revisions, and no other is there; held until the transaction ends. */
+/**
+ * Whether all themes of a library are at these revisions, and no other is there; held until the transaction
+ * ends.
+ */
 export async function themesAreAt(
   trx: Store,
   library: string,
@@ -160,7 +161,10 @@ export async function themesAreAt(
   )
 }
 
-/** Gives a theme the document that a rename makes of it. The caller holds the transaction, and the theme's row. */
+/**
+ * Gives a theme the document that a rename makes of it. The caller holds the transaction, and the theme's
+ * row.
+ */
 export async function replaceDocument(
   trx: Store,
   library: string,
@@ -188,7 +192,10 @@ export type Undone =
   | { is: 'changed'; theirs: unknown }
   | { is: 'file' }
 
-/** A document with what stood at a path before: a token that was taken out comes back with all that was said of it. */
+/**
+ * A document with what stood at a path before: a token that was taken out comes back with all that was said
+ * of it.
+ */
 function restored(document: TokenDocument, path: string, before: unknown, was: TokenDocument): TokenDocument {
   const node = nodeAt(was, path)
   return nodeAt(document, path) || before === null || !node
@@ -242,7 +249,11 @@ export function undoEdit(
     const later = trx('token_edits')
       .where({ library_id: library.id, theme: edit.theme, undone: false })
       .where('id', '>', id)
-    if (edit.path === '' ? await later.first('id') : !same(valueAt(theme.document, edit.path), edit.after)) {
+    if (
+      edit.path === ''
+        ? await later.first('id')
+        : !isSameWritten(valueAt(theme.document, edit.path), edit.after)
+    ) {
       return { is: 'changed', theirs: edit.path === '' ? null : (valueAt(theme.document, edit.path) ?? null) }
     }
     const document =

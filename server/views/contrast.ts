@@ -3,14 +3,17 @@ import { contrastFindings } from '~~/core/check/rules/contrast'
 import { gatherPairs } from '~~/core/contrast/gather'
 import { pairsNow } from '~~/core/contrast/mends'
 import { tokenPrefix } from '~~/core/release/package'
-import { tokensByProperty, resolveTheme } from '~~/core/tokens/themes'
+import { tokensByProperty, tokensOfThemes } from '~~/core/tokens/themes'
 import type { Contrast } from '~~/core/wire'
 import { seenAlready } from '../evidence/seen'
 import { componentsOf } from '../store/components'
 import type { Store } from '../store/database'
 import type { Library } from '../store/libraries'
 
-/** Every pair of colours that was seen in a library, and of how many of its components that is told as they are now. */
+/**
+ * Every pair of colours that was seen in a library, and of how many of its components that is told as they
+ * are now.
+ */
 export async function contrastOf(db: Store, library: Library): Promise<Contrast> {
   const { components, seen } = await seenIn(db, library)
   return {
@@ -36,8 +39,7 @@ async function seenIn(db: Store, library: Library) {
 export async function contrastFindingsOf(db: Store, library: Library): Promise<Finding[]> {
   const { seen, themes } = await seenIn(db, library)
   if (seen.length === 0) return []
-  const tokensOf = new Map(themes.map(({ name }) => [name, resolveTheme(themes, name).tokens]))
   const byProperty = tokensByProperty(themes, tokenPrefix(library.prefix))
   const tokenOf = (property: string) => byProperty.get(property)
-  return contrastFindings(pairsNow(gatherPairs(seen), tokensOf, tokenOf), tokenOf)
+  return contrastFindings(pairsNow(gatherPairs(seen), tokensOfThemes(themes), tokenOf), tokenOf)
 }

@@ -18,9 +18,23 @@ export async function fittingKnown(db: Store, library: Library, id: string): Pro
 const gone = (): never =>
   fail(404, 'no-fitting', 'There is no such fitting any more.', 'Choose another, or begin one.')
 
+/** Does something to a fitting that stays there meanwhile, and tells of it; what it is then. */
+export const changeFitting = (
+  db: Store,
+  library: Library,
+  id: string,
+  change: (trx: Store) => Promise<unknown>,
+): Promise<Fitting> =>
+  db.transaction(async (trx) => {
+    if (!(await heldFitting(trx, library.id, id))) return gone()
+    await change(trx)
+    await notify(trx, { library: library.slug, what: 'fittings' })
+    return fittingKnown(trx, library, id)
+  })
+
 /**
- * Keeps all changes of a fitting at once, or none: where a token has another value than when it was tried, or the whole
- * does not hold together, nothing is written. The edits that it made, by their numbers.
+ * Keeps all changes of a fitting at once, or none: where a token has another value than when it was tried, or
+ * the whole does not hold together, nothing is written. The edits that it made, by their numbers.
  */
 export async function keepFitting(db: Store, library: Library, id: string, by: string): Promise<string[]> {
   const { changes } = await fittingKnown(db, library, id)
@@ -40,7 +54,8 @@ export async function keepFitting(db: Store, library: Library, id: string, by: s
     }
     await dropFitting(trx, library.id, id)
     await record(trx, 'fitting kept', { library: library.id, person: by }, { name: fitting.name, edits })
-    await notify(trx, { library: library.slug, what: 'tokens' })
+    // the edits have told of the tokens
+    await notify(trx, { library: library.slug, what: 'fittings' })
     return edits
   })
 }

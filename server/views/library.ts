@@ -183,7 +183,9 @@ export async function shelfView(db: Store, library: Library, only?: string) {
   })
 }
 
-/** Changes of components, with what changed of what assistive technology is told, where that is known of both. */
+/**
+ * Changes of components, with what changed of what assistive technology is told, where that is known of both.
+ */
 function withAccessible(
   changes: readonly Change[],
   before: Readonly<Record<string, SummaryRow[]>>,

@@ -10,7 +10,9 @@ import { plainSurround } from '../../core/surround'
 import { fromFrameSchema, hello, type FromFrame, type ToFrame } from '../../frame/protocol'
 import { world, type World } from '../world'
 
-/** What is told of colours that are painted, held against what another engine says and what a picture shows. */
+/**
+ * What is told of colours that are painted, held against what another engine says and what a picture shows.
+ */
 const engine = readFileSync('node_modules/axe-core/axe.min.js', 'utf8')
 
 let at: World

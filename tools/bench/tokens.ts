@@ -3,8 +3,9 @@ import { themesCss, type Theme } from '~~/core/tokens/themes'
 import { median, time } from './terns'
 
 /**
- * What it takes to resolve and print 5,000 tokens in six themes: a fifth of them primitives with values of their own,
- * the rest refer to others over two tiers; each theme but the base gives a tenth of the tokens another value.
+ * What it takes to resolve and print 5,000 tokens in six themes: a fifth of them primitives with values of
+ * their own, the rest refer to others over two tiers; each theme but the base gives a tenth of the tokens
+ * another value.
  */
 const count = { primitives: 1000, semantics: 3000, components: 1000, changed: 500 }
 const colour = (n: number) => {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Chart } from 'chart.js'
 import { rampsOf, stepsBack, type Ramp } from '~~/core/contrast/ramps'
-import type { TokensOf } from '~~/core/contrast/mends'
+import type { TokensOf } from '~~/core/tokens/themes'
 
 /** How light the steps of each scale are, a line a scale and theme, and which of them go back. */
 const { tokensOf } = defineProps<{ tokensOf: TokensOf }>()

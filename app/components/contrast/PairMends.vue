@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { forFrame, modulesFor } from '~~/core/code/showing'
 import type { LibraryPair } from '~~/core/contrast/gather'
+import { isUnreadable } from '~~/core/contrast/pair'
 import { effectOf, mendsFor, type PairMend, type ToMend } from '~~/core/contrast/mends'
 import { usageIn } from '~~/core/variants/situation'
 import { bareSurround } from '~~/core/surround'
@@ -12,7 +13,7 @@ const emit = defineEmits<{ mend: [mend: PairMend]; close: [] }>()
 const store = useLibrary()
 const host = frameName()
 const group = useId()
-const mends = computed(() => (pair.ratio < pair.wants ? mendsFor(pair, toMend) : []))
+const mends = computed(() => (isUnreadable(pair) ? mendsFor(pair, toMend) : []))
 const chosen = shallowRef<PairMend>()
 const effect = computed(() => chosen.value && effectOf(chosen.value, toMend))
 const titleOf = ({ token, value }: PairMend) => `${token} becomes ${value}`
@@ -31,7 +32,6 @@ function drop() {
   chosen.value = undefined
 }
 onUnmounted(drop)
-const canKeep = computed(() => store.may.write)
 
 const first = computed(() => pair.places[0]!)
 const { saved, load } = useExamples(computed(() => first.value.tag))
@@ -60,7 +60,7 @@ const sayThemes = (names: readonly string[]) => names.map(store.themeTitle).join
             type="radio"
             :name="group"
             :checked="isChosen(mend)"
-            :disabled="!canKeep"
+            :disabled="!store.may.write"
             @change="choose(mend)"
           />
           <span
@@ -76,7 +76,7 @@ const sayThemes = (names: readonly string[]) => names.map(store.themeTitle).join
           >
         </label>
       </fieldset>
-      <p v-else-if="pair.ratio < pair.wants" class="small">
+      <p v-else-if="isUnreadable(pair)" class="small">
         {{
           pair.by || pair.groundBy
             ? 'No one colour reads on everything that this token is seen with. Give what is painted here a token of its own.'
@@ -107,13 +107,13 @@ const sayThemes = (names: readonly string[]) => names.map(store.themeTitle).join
         >
         <template v-if="effect.themes.length"> It changes {{ sayThemes(effect.themes) }} too.</template>
       </p>
-      <p v-if="mends.length && canKeep" class="acts">
+      <p v-if="mends.length && store.may.write" class="acts">
         <button type="button" class="act" :disabled="!chosen" @click="emit('mend', chosen!)">
           {{ store.worn ? `Try in “${store.worn.name}”` : 'Save' }}
         </button>
         <button type="button" class="link" @click="emit('close')">Cancel</button>
       </p>
-      <p v-if="pair.ratio < pair.wants" class="small">
+      <p v-if="isUnreadable(pair)" class="small">
         <NuxtLink
           class="link"
           :to="{ path: `/${store.slug}/findings`, query: { rule: 'contrast', of: pair.places[0]!.tag } }"

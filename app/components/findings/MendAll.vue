@@ -2,7 +2,9 @@
 import type { Finding } from '~~/core/check/check'
 import type { FileMend } from '~/composables/mending'
 
-/** All findings that can be mended at once: each with what it would read, to be chosen, saved as one revision. */
+/**
+ * All findings that can be mended at once: each with what it would read, to be chosen, saved as one revision.
+ */
 const { findings, busy } = defineProps<{ findings: readonly Finding[]; busy: boolean }>()
 const emit = defineEmits<{ mend: [mends: FileMend[]] }>()
 const store = useLibrary()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { overtaken, sharedWith, type FittingChange } from '~~/core/tokens/fitting'
-import { resolveTheme } from '~~/core/tokens/themes'
+import { tokensOfThemes } from '~~/core/tokens/themes'
 
 /** The fitting that is worn: what it changes, whom that meets, and how it is kept or thrown away, whole. */
 const store = useLibrary()
@@ -9,24 +9,9 @@ const { takeOut, keep, drop } = useFittingActs()
 const { worn } = storeToRefs(store)
 const isOpen = ref(false)
 const changes = computed(() => worn.value?.changes ?? [])
-const tokensOf = computed(
-  () =>
-    new Map(
-      isOpen.value
-        ? store.fitted.map(({ name }) => [name, resolveTheme([...store.fitted], name).tokens] as const)
-        : [],
-    ),
-)
-const kept = computed(
-  () =>
-    new Map(
-      isOpen.value
-        ? (store.library?.themes ?? []).map(
-            ({ name }) => [name, resolveTheme(store.library!.themes, name).tokens] as const,
-          )
-        : [],
-    ),
-)
+// they are shown once somebody asks for them
+const tokensOf = computed(() => tokensOfThemes(isOpen.value ? store.fitted : []))
+const kept = computed(() => tokensOfThemes(isOpen.value ? (store.library?.themes ?? []) : []))
 const cssOf = (tokens: typeof kept.value, { theme, path }: FittingChange) =>
   tokens.get(theme)?.get(path)?.css ?? ''
 const typeOf = ({ theme, path }: FittingChange) => tokensOf.value.get(theme)?.get(path)?.type ?? ''

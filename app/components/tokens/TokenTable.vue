@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { resolveTheme, type TokenRow } from '~~/core/tokens/themes'
+import { tokensOfThemes, type TokenRow } from '~~/core/tokens/themes'
 
 /** Tokens in rows, themes in columns; a cell is edited in place. */
 const { groups, total, chosen, editing, draft, distances, isWrong } = defineProps<{
@@ -26,9 +26,7 @@ const { themes } = storeToRefs(store)
 const titleOf = (name: string | null) => themes.value.find((theme) => theme.name === name)?.title
 const restOf = (path: string) => path.split('.').slice(1).join('.') || path
 const isEdited = (path: string, theme: string) => editing?.path === path && editing.theme === theme
-const resolved = computed(
-  () => new Map(themes.value.map((theme) => [theme.name, resolveTheme(themes.value, theme.name).tokens])),
-)
+const resolved = computed(() => tokensOfThemes(themes.value))
 const tokenIn = (path: string, theme: string) => resolved.value.get(theme)?.get(path)
 function fileChosen(event: Event, theme: string) {
   const input = event.target as HTMLInputElement

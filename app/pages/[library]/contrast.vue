@@ -87,8 +87,7 @@ useKeys([
         <template v-if="seen.looked"
           >Seen in {{ seen.looked }} of {{ plural(seen.components, 'component')
           }}<template v-if="seen.stale.length"
-            >, {{ plural(seen.stale.length, 'of them', 'of them') }} before it or a token was
-            changed</template
+            >, {{ count(seen.stale.length) }} of them before it or a token was changed</template
           ><template v-if="seen.left"
             >; {{ plural(seen.left, 'variant, example or state', 'variants, examples or states') }} could not
             be looked at in every theme</template

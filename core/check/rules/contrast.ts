@@ -12,8 +12,8 @@ const whatOf = (role: InkRole, says: string): string => {
 }
 
 /**
- * Colours that do not read on one another where they were seen together: of each component and theme, by the tokens by
- * which they came where they came by any.
+ * Colours that do not read on one another where they were seen together: of each component and theme, by the
+ * tokens by which they came where they came by any.
  */
 export function contrastFindings(
   pairs: readonly LibraryPair[],

@@ -1,4 +1,4 @@
-import { resolveTheme, type Theme } from '../themes'
+import { tokensOfThemes, type Theme } from '../themes'
 import { css, layeredCss, registeredCss } from './css'
 import { documents, resolved } from './data'
 import type { TokenFile, TokenPrinter, ToPrint } from './print'
@@ -15,7 +15,7 @@ export interface OfferedFile extends TokenFile {
 
 /** All files that tokens are printed to, as they stand in the package. */
 export function tokenFiles(themes: Theme[], prefix: string): OfferedFile[] {
-  const values = new Map(themes.map(({ name }) => [name, resolveTheme(themes, name).tokens]))
+  const values = tokensOfThemes(themes)
   const given: ToPrint = {
     themes,
     prefix,

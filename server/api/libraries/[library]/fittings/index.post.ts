@@ -23,9 +23,10 @@ export default route({
           `A library has at most ${limits.library.fittings} fittings.`,
           'Save or delete one of them.',
         )
-      if (fittings.some((fitting) => fitting.name.toLowerCase() === name.toLowerCase()))
+      const isThere = fittings.some((fitting) => fitting.name.toLowerCase() === name.toLowerCase())
+      const id = isThere ? undefined : await addFitting(trx, library.id, name, person.id)
+      if (id === undefined)
         return fail(409, 'fitting-there', `There is a fitting “${name}” already.`, 'Give it another name.')
-      const id = await addFitting(trx, library.id, name, person.id)
       await record(trx, 'fitting begun', { library: library.id, person: person.id }, { name })
       await notify(trx, { library: library.slug, what: 'fittings' })
       return { id }

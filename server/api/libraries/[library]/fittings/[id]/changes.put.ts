@@ -5,14 +5,14 @@ import { Failure, fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
 import { inChild } from '~~/server/build/pool'
 import { limits } from '~~/server/limits'
-import { notify } from '~~/server/store/database'
+import type { Store } from '~~/server/store/database'
 import { dropChange, putChange } from '~~/server/store/fittings'
 import { themesOf } from '~~/server/store/themes'
-import { fittingKnown } from '~~/server/views/fitting'
+import { changeFitting, fittingKnown } from '~~/server/views/fitting'
 
 /**
- * A token gets a value in a fitting, as typed; `null` takes the theme's own value out; with no `text` the token is taken
- * out of the fitting. `seen` is the value that the library keeps for it.
+ * A token gets a value in a fitting, as typed; `null` takes the theme's own value out; with no `text` the
+ * token is taken out of the fitting. `seen` is the value that the library keeps for it.
  */
 export default route({
   access: 'contributor',
@@ -27,26 +27,22 @@ export default route({
   async handle({ db, library, params, body, person }) {
     const fitting = await fittingKnown(db, library, params.id!)
     const { theme, path, text, seen } = body
-    const tell = () => notify(db, { library: library.slug, what: 'fittings' })
-    if (text === undefined) await dropChange(db, fitting.id, body)
-    else {
-      const isNew = !fitting.changes.some((change) => change.theme === theme && change.path === path)
-      if (isNew && fitting.changes.length >= limits.library.fittingChanges)
-        return fail(
-          409,
-          'too-many',
-          `A fitting has at most ${limits.library.fittingChanges} changes.`,
-          'Save it, then begin another.',
-        )
-      const themes = withChanges(await themesOf(db, library.id), fitting.changes)
-      const judged = await inChild('tokenEdit', { themes, theme, path, text }, library.id)
-      if (judged.is === 'missing')
-        return fail(404, judged.problem.code, judged.problem.what, judged.problem.todo)
-      if (judged.is === 'refused') throw new Failure(422, judged.problems)
-      const value = judged.value === undefined ? {} : { value: z.json().parse(judged.value) }
-      await putChange(db, library.id, fitting.id, { theme, path, seen, ...value }, person.id)
-    }
-    await tell()
-    return fittingKnown(db, library, fitting.id)
+    const change = (run: (trx: Store) => Promise<unknown>) => changeFitting(db, library, fitting.id, run)
+    if (text === undefined) return change((trx) => dropChange(trx, fitting.id, body))
+    const isNew = !fitting.changes.some((change) => change.theme === theme && change.path === path)
+    if (isNew && fitting.changes.length >= limits.library.fittingChanges)
+      return fail(
+        409,
+        'too-many',
+        `A fitting has at most ${limits.library.fittingChanges} changes.`,
+        'Save it, then begin another.',
+      )
+    const themes = withChanges(await themesOf(db, library.id), fitting.changes)
+    const judged = await inChild('tokenEdit', { themes, theme, path, text }, library.id)
+    if (judged.is === 'missing')
+      return fail(404, judged.problem.code, judged.problem.what, judged.problem.todo)
+    if (judged.is === 'refused') throw new Failure(422, judged.problems)
+    const value = judged.value === undefined ? {} : { value: z.json().parse(judged.value) }
+    return change((trx) => putChange(trx, library.id, fitting.id, { theme, path, seen, ...value }, person.id))
   },
 })
