@@ -1,4 +1,4 @@
-import { tokenKinds, valueAt } from '~~/core/tokens/document'
+import { tokenKinds } from '~~/core/tokens/document'
 import type { FittingChange } from '~~/core/tokens/fitting'
 import { showReference } from '~~/core/tokens/references'
 import { fittingSchema, madeSchema, nothingSchema, removedSchema, type Fitting } from '~~/core/wire'
@@ -22,10 +22,7 @@ export function useFittingActs() {
       return false
     }
   }
-  const keptIn = (theme: string, path: string): unknown => {
-    const document = store.library?.themes.find((other) => other.name === theme)?.document
-    return (document && valueAt(document, path)) ?? null
-  }
+  const keptIn = useKeptValue()
 
   /** Gives a token a value in a fitting; with no `text` it is taken out of it. */
   async function put({ id }: Pick<Fitting, 'id'>, theme: string, path: string, text?: string | null) {

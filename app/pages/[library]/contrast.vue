@@ -6,7 +6,8 @@ import { isUnreadable, roleTitles } from '~~/core/contrast/pair'
 const store = useLibrary()
 useHead({ title: () => `Contrast · ${store.library?.title} · Kept Shelf` })
 const { seen, purposes, problems, isBusy, look, pairs, tokensOf, tokenOf, toMend } = useContrast()
-const { send, writtenIn, undoLast } = useTokenEdits(() => 'color')
+const { send, undoLast } = useTokenEdits(() => 'color')
+const keptIn = useKeptValue()
 
 const shown = useAddressChoice('shown', 'unreadable')
 const role = useAddressChoice('role', 'any')
@@ -45,7 +46,8 @@ const isCurrent = computed(
   () => seen.value !== undefined && !seen.value.stale.length && seen.value.looked === seen.value.components,
 )
 async function mend({ theme: name, token, value }: { theme: string; token: string; value: string }) {
-  await send(name, token, value, writtenIn(name, token))
+  // it is over what is kept, and not over what is being tried
+  await send(name, token, value, keptIn(name, token))
   store.dropDraft({ theme: name, path: token })
 }
 useKeys([
