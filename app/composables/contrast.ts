@@ -18,7 +18,7 @@ export function useContrast() {
   /** What sheets use tokens for: it takes longer, and only the grid asks for it. */
   const purposes = shallowRef<TokenPurposes>()
   const problems = ref<Problem[]>([])
-  const { isBusy, look } = useLookNow(problems)
+  const { isBusy, look } = useLookNow(problems, { only: 'looks' })
   async function load() {
     const slug = store.slug
     try {

@@ -1,11 +1,15 @@
 import { z } from 'zod'
+import type { Only } from '~~/core/evidence/only'
 import type { Problem } from '~~/core/problem'
 
 /**
- * Has a browser on the server look at whatever is not known of the library as it is now, the component named first before
- * the others; says how far a run is once it knows.
+ * Has a browser on the server look at whatever is not known of the library as it is now, or at one kind of that;
+ * the component named first comes before the others. Says how far a run is once it knows.
  */
-export function useLookNow(problems: Ref<Problem[]>, first?: Ref<string>) {
+export function useLookNow(
+  problems: Ref<Problem[]>,
+  { first, only }: { first?: Ref<string>; only?: Only } = {},
+) {
   const store = useLibrary()
   const isBusy = ref(false)
   onMounted(() => {
@@ -14,8 +18,8 @@ export function useLookNow(problems: Ref<Problem[]>, first?: Ref<string>) {
   async function look() {
     isBusy.value = true
     try {
-      const query = first ? `?first=${encodeURIComponent(first.value)}` : ''
-      await ask(z.object({}), `/libraries/${store.slug}/evidence${query}`, { method: 'POST' })
+      const query = { first: first?.value, only }
+      await ask(z.object({}), `/libraries/${store.slug}/evidence`, { method: 'POST', query })
       await store.loadEvidence()
       problems.value = []
     } catch (error) {

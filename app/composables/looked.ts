@@ -6,7 +6,7 @@ export function useLooked<T>(tag: Ref<string>, path: string, schema: z.ZodType<T
   const store = useLibrary()
   const looked = shallowRef<T>()
   const problems = ref<Problem[]>([])
-  const { isBusy, look } = useLookNow(problems, tag)
+  const { isBusy, look } = useLookNow(problems, { first: tag })
   async function load() {
     const asked = tag.value
     try {

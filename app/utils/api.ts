@@ -19,15 +19,25 @@ const offline: Problem = {
   todo: 'Nothing was lost here; try again in a moment.',
 }
 
+interface AskOptions {
+  method?: string
+  /** What is `undefined` is left out of the address. */
+  query?: Record<string, string | undefined>
+  body?: unknown
+  form?: FormData
+  signal?: AbortSignal
+}
+
+function queryOf(query: AskOptions['query'] = {}): string {
+  const given = Object.entries(query).flatMap(([name, value]) => (value === undefined ? [] : [[name, value]]))
+  return given.length ? `?${new URLSearchParams(given).toString()}` : ''
+}
+
 /** Asks our API and reads the answer by its schema. Everything that goes wrong is an {@link ApiProblem}. */
-export async function ask<T>(
-  schema: z.ZodType<T>,
-  path: string,
-  options: { method?: string; body?: unknown; form?: FormData; signal?: AbortSignal } = {},
-): Promise<T> {
+export async function ask<T>(schema: z.ZodType<T>, path: string, options: AskOptions = {}): Promise<T> {
   let response: Response
   try {
-    response = await fetch(`/api${path}`, {
+    response = await fetch(`/api${path}${queryOf(options.query)}`, {
       method: options.method ?? 'GET',
       ...(options.form
         ? { body: options.form }

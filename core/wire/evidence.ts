@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { usageSchema, type Usage } from '../code/usage'
 import { evidenceSchema } from '../evidence/evidence'
+import { onlySchema } from '../evidence/only'
 import { problemSchema } from '../problem'
 import { moment } from './common'
 
@@ -20,6 +21,8 @@ export const libraryEvidenceSchema = z.object({
       made_at: moment,
     })
     .nullable(),
+  /** How many components there are of which something is not known as they are now, by kind. */
+  left: z.record(z.enum(['any', ...onlySchema.options]), z.number().int()),
   components: z.array(z.object({ tag: z.string(), evidence: z.array(evidenceSchema), made_at: moment })),
 })
 

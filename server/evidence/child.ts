@@ -68,24 +68,26 @@ async function lookAt(
   component: ToTry['components'][number],
   i: number,
 ): Promise<Extract<Tried, { told: unknown }>> {
-  const { tag, isTried, isTold, isLooked } = component
+  const { tag, needs } = component
   const origin = originOf(asked.port, i)
-  const evidence = isTried ? undefined : await tryOut(browser, asked, component, origin)
+  const evidence = needs.members ? await tryOut(browser, asked, component, origin) : undefined
+  if (!needs.states && !needs.told && !needs.looks)
+    return { tag, evidence, told: undefined, looks: undefined, chart: undefined }
   const chart =
     component.chart ??
     (await chartStates(browser, asked, component, origin).catch((error: unknown) =>
       noChart(firstLine(error)),
     ))
-  const told = isTold
-    ? undefined
-    : await tellAccessible(browser, asked, component, chart, origin).catch((error: unknown) => [
+  const told = needs.told
+    ? await tellAccessible(browser, asked, component, chart, origin).catch((error: unknown) => [
         notTold(error),
       ])
-  const looks = isLooked
-    ? undefined
-    : await lookInThemes(browser, asked, component, chart, origin).catch((error: unknown) =>
+    : undefined
+  const looks = needs.looks
+    ? await lookInThemes(browser, asked, component, chart, origin).catch((error: unknown) =>
         noLooks(firstLine(error)),
       )
+    : undefined
   return { tag, evidence, told, looks, chart: component.chart ? undefined : chart }
 }
 

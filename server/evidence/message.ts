@@ -3,6 +3,7 @@ import type { ModuleOf } from '~~/core/code/showing'
 import type { Usage } from '~~/core/code/usage'
 import type { Contract } from '~~/core/contract/contract'
 import type { Evidence } from '~~/core/evidence/evidence'
+import type { Only } from '~~/core/evidence/only'
 import type { Combination } from '~~/core/variants/combination'
 import type { Chart } from '~~/core/states/chart'
 import type { Looks } from '~~/core/variants/looks'
@@ -31,16 +32,14 @@ export interface ToTry {
     never: Combination[]
     modules: ModuleOf[]
     provided: Provided[]
-    /** What is known of it already need not be looked at again. */
-    isTried: boolean
-    isTold: boolean
-    isLooked: boolean
+    /** What is to be seen of it: the rest is known already, or is not asked for. */
+    needs: Record<Only, boolean>
     /** The states that are known of it, where they are. */
     chart: Chart | undefined
   }[]
   contracts: Contract[]
 }
-/** What is seen of one component; what was known already is left out. */
+/** What is seen of one component; what was known already, or not asked for, is left out. */
 interface Seen {
   evidence: Evidence[]
   told: Told[]

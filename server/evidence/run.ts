@@ -28,7 +28,7 @@ import { toldStore, type ShownExample } from '../store/told'
 import { limitGroup, memoryOfTree, treeOf } from './memory'
 import type { ToTry, Tried } from './message'
 import { placeToTry } from './place'
-import { seenAlready } from './seen'
+import { needsOf, seenAlready } from './seen'
 
 interface Asked {
   component: Component
@@ -141,9 +141,9 @@ async function toTry(
   const moduleOf = modulesOf(components)
   const contracts = components.map(({ contract }) => contract)
   const unbuilt: Problem[] = []
+  const needs = needsOf(run.kept_to, known, seen)
   const left = components.filter(
-    (component) =>
-      !(known.has(component.id) && seen.isAllKnown(component)) && !run.tried.includes(component.tag),
+    (component) => Object.values(needs(component)).some(Boolean) && !run.tried.includes(component.tag),
   )
   const isFirst = ({ tag }: Component) => (tag === run.first ? 0 : 1)
   const inTurn = left.toSorted((a, b) => isFirst(a) - isFirst(b))
@@ -176,9 +176,7 @@ async function toTry(
       never: neverOf(component),
       modules: needed,
       provided: providedFor(provisions, component.tag, '', modules),
-      isTried: known.has(component.id),
-      isTold: seen.told.isKnown(component),
-      isLooked: seen.looks.isKnown(component),
+      needs: needs(component),
       chart: seen.charts.now(component),
     })),
   }

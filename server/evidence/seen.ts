@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto'
+import type { Only } from '~~/core/evidence/only'
 import { providedFor } from '~~/core/provisions'
 import { chartKey, chartStore } from '../store/charts'
 import { neverByTag } from '../store/combinations'
@@ -45,14 +46,30 @@ export async function seenAlready(db: Store, library: Library, components: reado
     charts: knownOf(charts, (component) => chartKey(component, prefix, providedOf(component))),
     looks: knownOf(looks, (component) => looksKey(component, dependsOn(component))),
   }
-  const isAllKnown = (component: Component) => Object.values(all).every((kind) => kind.isKnown(component))
   const keysOf = (component: Component) => ({
     told: all.told.keyOf(component),
     charts: all.charts.keyOf(component),
     looks: all.looks.keyOf(component),
   })
-  return { provisions, never, themes, css, examplesOf, ...all, isAllKnown, keysOf }
+  return { provisions, never, themes, css, examplesOf, ...all, keysOf }
 }
+
+/** What is to be seen of a component: all that is not known of it as it is now, or one kind of that. */
+export const needsOf =
+  (
+    only: Only | null,
+    known: ReadonlyMap<string, unknown>,
+    { told, charts, looks }: Awaited<ReturnType<typeof seenAlready>>,
+  ) =>
+  (component: Component): Record<Only, boolean> => {
+    const isAsked = (kind: Only) => only === null || only === kind
+    return {
+      members: isAsked('members') && !known.has(component.id),
+      states: isAsked('states') && !charts.isKnown(component),
+      told: isAsked('told') && !told.isKnown(component),
+      looks: isAsked('looks') && !looks.isKnown(component),
+    }
+  }
 
 /** One thing that was seen of components: what it depends on, what is known now, and what was seen last. */
 function knownOf<Seen>(kept: ReadonlyMap<string, Looked<Seen>>, keyOf: (component: Component) => string) {

@@ -4,6 +4,7 @@ import { firstUsage } from '~~/core/code/showing'
 import type { Usage } from '~~/core/code/usage'
 import { componentTitle, memberKey } from '~~/core/contract/contract'
 import { evidenceSchema, trialVersion, type Evidence } from '~~/core/evidence/evidence'
+import type { Only } from '~~/core/evidence/only'
 import { sortedSettings, type Combination } from '~~/core/variants/combination'
 import { problemSchema, type Problem } from '~~/core/problem'
 import type { Component } from './components'
@@ -95,6 +96,7 @@ export interface EvidenceRun {
   problems: Problem[]
   /** Tags of components that were tried in it, seen or not. */ tried: string[]
   /** The component that somebody waits for. */ first: string | null
+  /** What alone is seen of each; everything where it is `null`. */ kept_to: Only | null
   made_by: string | null
   made_at: Date
 }
@@ -115,6 +117,7 @@ export const evidenceRun = async (db: Store, library: string): Promise<EvidenceR
         'problems',
         'tried',
         'first',
+        'kept_to',
         'made_by',
         'made_at',
       ),
@@ -127,11 +130,11 @@ export const evidenceRun = async (db: Store, library: string): Promise<EvidenceR
 export async function beginEvidence(
   db: Store,
   library: string,
-  { total, first }: { total: number; first: string | null },
+  { total, first, only }: { total: number; first: string | null; only: Only | null },
   by: string,
 ): Promise<string | undefined> {
   const [row] = await db('evidence_runs')
-    .insert({ library_id: library, state: 'waiting', total, first, made_by: by })
+    .insert({ library_id: library, state: 'waiting', total, first, kept_to: only, made_by: by })
     .onConflict('library_id')
     .merge({
       id: db.raw('gen_random_uuid()'),
@@ -139,6 +142,7 @@ export async function beginEvidence(
       done: 0,
       total,
       first,
+      kept_to: only,
       problems: '[]',
       tried: db.raw("'{}'"),
       made_by: by,

@@ -28,7 +28,7 @@ async function marksOf(slug: string, files: Record<string, string>, asked: Marks
   const library = { title: slug, slug, package: `@marram/${slug}`, prefix: 'x-', visibility: 'open' }
   expect((await ines('/api/libraries', { body: library })).status).toBe(200)
   await bringIn(ines, files, slug)
-  expect((await ines(`/api/libraries/${slug}/evidence`, { method: 'POST' })).status).toBe(200)
+  expect((await ines(`/api/libraries/${slug}/evidence?only=members`, { method: 'POST' })).status).toBe(200)
   const told = async () => (await ines(`/api/libraries/${slug}/evidence`)).body
   await expect.poll(async () => (await told()).run?.state, { timeout: 1_100_000 }).toBe('done')
   const { components } = (await told()) as { components: { tag: string; evidence: Kept[] | null }[] }

@@ -78,3 +78,17 @@ test('a value that is painted as another in a theme is remarked among evidence',
     evidence[1],
   ])
 })
+
+test('a run may be kept to one kind of what is seen; how much of each kind is not known is told', async () => {
+  const ines = await someone(tern.at, 'ines')
+  const evidence = '/api/libraries/tern/evidence'
+  const told = async () => libraryEvidenceSchema.parse((await ines(evidence)).body)
+  const before = (await told()).left
+  // of the notice strip its members and its looks are known by what was kept above
+  expect(before).toMatchObject({ any: 16, members: 15, states: 16, told: 16, looks: 15 })
+  expect((await ines(`${evidence}?only=colours`, { method: 'POST' })).status).toBe(422)
+  expect((await ines(`${evidence}?only=members`, { method: 'POST' })).status).toBe(200)
+  expect((await tern.db('evidence_runs').first('kept_to')).kept_to).toBe('members')
+  await ines(evidence, { method: 'DELETE' })
+  expect((await told()).left).toEqual(before)
+})

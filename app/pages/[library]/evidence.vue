@@ -2,6 +2,7 @@
 import { z } from 'zod'
 import { memberKey, memberTitle, kindTitle } from '~~/core/contract/contract'
 import { inDoubt, isDoubted, shareSeen, type Evidence } from '~~/core/evidence/evidence'
+import { onlySchema, onlyTitles } from '~~/core/evidence/only'
 import type { Problem } from '~~/core/problem'
 
 /** What a browser showed for every member of the library, and the act that tries what was not tried. */
@@ -19,10 +20,19 @@ async function load() {
   }
 }
 onMounted(load)
+/** What a run sees of each component. */
+const keptTo = useAddressChoice('of', 'all')
+const kinds = [
+  { value: 'all', title: 'all that can be seen' },
+  ...Object.entries(onlyTitles).map(([value, title]) => ({ value, title })),
+]
+/** `undefined` where it is everything. */
+const only = computed(() => onlySchema.safeParse(keptTo.value).data)
 async function act(method: 'POST' | 'DELETE') {
   busy.value = true
   try {
-    await ask(z.object({}), `/libraries/${store.slug}/evidence`, { method })
+    const query = method === 'POST' ? { only: only.value } : {}
+    await ask(z.object({}), `/libraries/${store.slug}/evidence`, { method, query })
     await store.loadEvidence()
     problems.value = []
   } catch (error) {
@@ -74,6 +84,8 @@ const total = computed(() =>
   ),
 )
 const untried = computed(() => rows.value.filter((row) => !row.found).length)
+/** Components of which something of the chosen kind is not known as they are now. */
+const left = computed(() => evidence.value?.left[only.value ?? 'any'] ?? 0)
 </script>
 
 <template>
@@ -89,9 +101,14 @@ const untried = computed(() => rows.value.filter((row) => !row.found).length)
       </p>
       <div v-if="store.may.write" class="acts">
         <button v-if="underWay" type="button" class="act" :disabled="busy" @click="act('DELETE')">Stop</button
-        ><button v-else type="button" class="act main" :disabled="busy || untried === 0" @click="act('POST')">
-          {{ untried === 0 ? 'All were tried' : `Try ${plural(untried, 'component')}` }}
-        </button>
+        ><template v-else>
+          <span class="small muted"
+            >Of each <Choice v-model="keptTo" label="What is seen of each" :options="kinds"
+          /></span>
+          <button type="button" class="act main" :disabled="busy || left === 0" @click="act('POST')">
+            {{ left === 0 ? 'All were tried' : `Try ${plural(left, 'component')}` }}
+          </button>
+        </template>
       </div>
     </div>
     <ProblemList v-if="problems.length" class="told" :problems />

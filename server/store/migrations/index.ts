@@ -21,6 +21,7 @@ import * as m0019 from './0019-renames'
 import * as m0020 from './0020-tier-rule'
 import * as m0021 from './0021-theme-floor'
 import * as m0022 from './0022-fittings'
+import * as m0023 from './0023-runs-of-one-kind'
 
 export const migrations: Record<string, Knex.Migration> = {
   '0001-first': m0001,
@@ -45,4 +46,5 @@ export const migrations: Record<string, Knex.Migration> = {
   '0020-tier-rule': m0020,
   '0021-theme-floor': m0021,
   '0022-fittings': m0022,
+  '0023-runs-of-one-kind': m0023,
 }

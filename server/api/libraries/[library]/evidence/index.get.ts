@@ -1,9 +1,23 @@
+import { onlySchema } from '~~/core/evidence/only'
 import { withAlike } from '~~/core/variants/looks'
 import { libraryEvidenceSchema } from '~~/core/wire'
 import { route } from '~~/server/auth/route'
-import { seenAlready } from '~~/server/evidence/seen'
-import { componentsOf } from '~~/server/store/components'
+import { needsOf, seenAlready } from '~~/server/evidence/seen'
+import { componentsOf, type Component } from '~~/server/store/components'
 import { evidenceOf, evidenceRun } from '~~/server/store/evidence'
+
+const onlyCounts = { any: 0, members: 0, states: 0, told: 0, looks: 0 }
+
+/** How many components there are of which something is not known, by what that is. */
+function leftOf(components: readonly Component[], needs: ReturnType<typeof needsOf>) {
+  const left = { ...onlyCounts }
+  for (const component of components) {
+    const kinds = onlySchema.options.filter((kind) => needs(component)[kind])
+    if (kinds.length) left.any++
+    for (const kind of kinds) left[kind]++
+  }
+  return left
+}
 
 /** What a browser showed for every component as it is now, and how the newest run over all of them fares. */
 export default route({
@@ -11,7 +25,8 @@ export default route({
   answer: libraryEvidenceSchema,
   async handle({ db, library }) {
     const components = library.current_revision ? await componentsOf(db, library.current_revision) : []
-    const { provisions, never, themes, looks } = await seenAlready(db, library, components)
+    const seen = await seenAlready(db, library, components)
+    const { provisions, never, themes, looks } = seen
     const [kept, run] = await Promise.all([
       evidenceOf(db, components, library.prefix, provisions, never),
       evidenceRun(db, library.id),
@@ -21,6 +36,7 @@ export default route({
       run: run
         ? { state: run.state, done: run.done, total: run.total, problems: run.problems, made_at: run.made_at }
         : null,
+      left: leftOf(components, needsOf(null, kept, seen)),
       components: components.flatMap((component) => {
         const found = kept.get(component.id)
         if (!found) return []

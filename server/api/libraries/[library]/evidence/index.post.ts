@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { onlySchema } from '~~/core/evidence/only'
 import { nothingSchema } from '~~/core/wire'
 import { fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
@@ -9,13 +10,12 @@ import { beginEvidence, moveEvidence } from '~~/server/store/evidence'
 
 /**
  * Has every component tried in a browser on the server, as far as nothing is known of it as it is now; the
- * one that
- * somebody waits for before the others.
+ * one that somebody waits for before the others. It may be kept to one kind of what is seen.
  */
 export default route({
   access: 'contributor',
   answer: nothingSchema,
-  query: z.object({ first: z.string().max(300).optional() }),
+  query: z.object({ first: z.string().max(300).optional(), only: onlySchema.optional() }),
   async handle({ db, library, query, person }) {
     const components = library.current_revision ? await componentsOf(db, library.current_revision) : []
     if (components.length === 0)
@@ -23,7 +23,7 @@ export default route({
     const run = await beginEvidence(
       db,
       library.id,
-      { total: components.length, first: query.first ?? null },
+      { total: components.length, first: query.first ?? null, only: query.only ?? null },
       person.id,
     )
     if (!run)
