@@ -1,15 +1,21 @@
 import type { Problem } from '~~/core/problem'
+import { isWithin } from '~~/core/tokens/paths'
 import { renameBegunSchema, renamePlanSchema, type RenamePlan } from '~~/core/wire'
 
 /** Milliseconds without a key after which it is asked what would follow. */
 const writingPause = 250
 
-/** A token that is to get another path: what would follow, asked while it is written, and all of it done. */
-export function useRenaming(path: () => string, renamed: (path: string) => void) {
+/**
+ * A token, or a group that it stands in, that is to get another path: what would follow, asked while it is written,
+ * and all of it done; then `renamed` is told.
+ */
+export function useRenaming(path: () => string, renamed: (move: { from: string; to: string }) => void) {
   const store = useLibrary()
   const { say, sayProblems } = useSay()
   const { job, problems: jobProblems, going, follow, cancel } = useJob()
   const [to, leave] = [ref(path()), ref(true)]
+  /** What is renamed. */
+  const from = ref(path())
   const plan = ref<RenamePlan>()
   const refused = ref<Problem[]>([])
   const problems = computed(() => [
@@ -22,18 +28,19 @@ export function useRenaming(path: () => string, renamed: (path: string) => void)
   async function lookAhead() {
     plan.value = undefined
     refused.value = []
-    const [from, next] = [path(), to.value.trim()]
-    if (next === '' || next === from) return
-    const query = new URLSearchParams({ from, to: next, leave: String(leave.value) })
+    const [was, next] = [from.value, to.value.trim()]
+    if (next === '' || next === was) return
+    const query = new URLSearchParams({ from: was, to: next, leave: String(leave.value) })
+    const isStillAsked = () => from.value === was && to.value.trim() === next
     try {
       const found = await ask(renamePlanSchema, `${address()}?${query.toString()}`)
-      if (to.value.trim() === next) plan.value = found
+      if (isStillAsked()) plan.value = found
     } catch (error) {
-      if (to.value.trim() === next) refused.value = problemsOf(error)
+      if (isStillAsked()) refused.value = problemsOf(error)
     }
   }
   let pause: ReturnType<typeof setTimeout> | undefined
-  watch([to, leave], () => {
+  watch([from, to, leave], () => {
     plan.value = undefined
     clearTimeout(pause)
     pause = setTimeout(() => void lookAhead(), writingPause)
@@ -42,11 +49,11 @@ export function useRenaming(path: () => string, renamed: (path: string) => void)
 
   /** What is being done, and what takes it back. */
   let doing: { from: string; to: string; back: boolean } | undefined
-  async function send(from: string, next: string, leaves: boolean, back: boolean) {
+  async function send(was: string, next: string, leaves: boolean, back: boolean) {
     refused.value = []
-    doing = { from, to: next, back }
+    doing = { from: was, to: next, back }
     try {
-      const body = { from, to: next, leave: leaves }
+      const body = { from: was, to: next, leave: leaves }
       const begun = await ask(renameBegunSchema, address(), { method: 'POST', body })
       if (begun.job) follow(begun.job)
       else await ended()
@@ -61,7 +68,7 @@ export function useRenaming(path: () => string, renamed: (path: string) => void)
     if (!was) return
     doing = undefined
     await store.load()
-    renamed(was.to)
+    renamed(was)
     if (was.back) say(`It is ${was.to} again.`)
     else
       say(`${was.from} is ${was.to} now.`, {
@@ -74,7 +81,7 @@ export function useRenaming(path: () => string, renamed: (path: string) => void)
     (state) => {
       if (state === 'done') void ended()
       // who looks at another token by now does not see the form that tells it
-      else if (state === 'failed' && (doing?.back || doing?.from !== path()))
+      else if (state === 'failed' && (doing?.back || !isWithin(path(), doing?.from ?? '')))
         for (const { what } of job.value?.result?.problems ?? []) say(what)
     },
   )
@@ -97,6 +104,7 @@ export function useRenaming(path: () => string, renamed: (path: string) => void)
     }
   })
   return {
+    from,
     to,
     leave,
     plan,
@@ -105,6 +113,6 @@ export function useRenaming(path: () => string, renamed: (path: string) => void)
     count,
     cancel,
     step: computed(() => job.value?.step ?? ''),
-    begin: () => void (plan.value && send(path(), to.value.trim(), leave.value, false)),
+    begin: () => void (plan.value && send(from.value, to.value.trim(), leave.value, false)),
   }
 }

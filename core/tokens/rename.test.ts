@@ -91,7 +91,9 @@ test('left as an alias the old name is deprecated and comes to the same in every
 })
 test('what cannot be is refused, each with a reason', () => {
   expect(codes(rename('ink.none', 'ink.some'))).toEqual(['no-token'])
-  expect(codes(rename('ink', 'water'))).toEqual(['no-token'])
+  expect(codes(rename('ink', 'text'))).toEqual(['token-there'])
+  expect(codes(rename('ink', 'ink.water'))).toEqual(['token-inside'])
+  expect(codes(rename('size', 'edge.line.size'))).toEqual(['token-above'])
   expect(codes(rename('ink.deep', 'ink.deep'))).toEqual(['same-name'])
   expect(codes(rename('ink.deep', 'ink.pale'))).toEqual(['token-there'])
   expect(codes(rename('ink.deep', 'text'))).toEqual(['token-there'])
@@ -103,7 +105,17 @@ test('what cannot be is refused, each with a reason', () => {
   expect(codes(rename('ink.deep', 'ink-pale'))).toEqual(['token-twice'])
 })
 test('there and back again every theme comes to what it did, whatever is renamed to whatever', () => {
-  const paths = ['ink.deep', 'ink.pale', 'text.strong', 'edge.line', 'size.thin']
+  const paths = [
+    'ink.deep',
+    'ink.pale',
+    'text.strong',
+    'edge.line',
+    'size.thin',
+    'ink',
+    'text',
+    'edge',
+    'size',
+  ]
   const name = fc.stringMatching(/^[a-z][a-z0-9]{0,6}$/)
   fc.assert(
     fc.property(
@@ -118,6 +130,57 @@ test('there and back again every theme comes to what it did, whatever is renamed
         for (const theme of ['day', 'night']) expect(cssOf(back, theme)).toEqual(cssOf(themes, theme))
       },
     ),
+  )
+})
+test('a group gets another path with all that is in it, and whatever refers into it follows', () => {
+  const given = rename('ink', 'water.pigment', true)
+  const now = after(given)
+  const { ink, ...rest } = now[0]!.document
+  expect(ink).toEqual({
+    deep: { $type: 'color', $value: '{water.pigment.deep}', $deprecated: 'It is water.pigment.deep now.' },
+    pale: { $type: 'color', $value: '{water.pigment.pale}', $deprecated: 'It is water.pigment.pale now.' },
+  })
+  expect(rest).toMatchObject({
+    water: { pigment: day.ink },
+    text: { strong: { $value: '{water.pigment.deep}' } },
+    edge: { copy: { $value: { $ref: '#/water/pigment/deep/$value' } } },
+  })
+  expect(now[1]!.document).toEqual({
+    water: { pigment: { deep: { $value: '#eeeeee' } } },
+    text: { strong: { $value: '{water.pigment.pale}' } },
+  })
+  const outcome = renamed(given)
+  expect(outcome.ok && outcome.value).toMatchObject({
+    references: [
+      ...['text.strong', 'edge.line', 'edge.copy'].map((path) => ({ theme: 'day', path })),
+      { theme: 'night', path: 'text.strong' },
+    ],
+    properties: ['deep', 'pale'].map((name) => ({
+      from: `--t-ink-${name}`,
+      to: `--t-water-pigment-${name}`,
+    })),
+  })
+  // what was left goes, where it is renamed back
+  for (const theme of ['day', 'night'])
+    expect(cssOf(after(rename('water.pigment', 'ink'), now), theme)).toEqual(cssOf(themes, theme))
+})
+test('a group keeps the type that it had from above, and a group that takes it over takes it over still', () => {
+  const document: TokenDocument = {
+    tide: { $type: 'color', low: { mark: { $value: '#001020' }, edge: { $value: '{tide.low.mark}' } } },
+    harbour: { $extends: '{tide.low}', edge: { $value: '#203040' } },
+    deck: { $type: 'color', line: { $value: '{harbour.mark}' } },
+  }
+  const [now] = after(rename('tide.low', 'ebb'), [{ ...themes[0]!, document }])
+  expect(now!.document).toEqual({
+    ebb: { $type: 'color', mark: { $value: '#001020' }, edge: { $value: '{ebb.mark}' } },
+    harbour: { $extends: '{ebb}', edge: { $value: '#203040' } },
+    deck: { $type: 'color', line: { $value: '{harbour.mark}' } },
+  })
+})
+test('a name that is written with escapes is renamed too', () => {
+  const names = new Map([[String.raw`--t-ink\(1\)`, '--t-ink-1']])
+  expect(renameProperties(String.raw`a { color: var(--t-ink\(1\)); --t-ink: 1 }`, names).text).toBe(
+    'a { color: var(--t-ink-1); --t-ink: 1 }',
   )
 })
 test('a custom property is renamed wherever it stands whole, and nowhere else', () => {

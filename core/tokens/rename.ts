@@ -11,38 +11,42 @@ import {
 } from './document'
 import { isGroup } from './group'
 import { mapReferences, type Reference } from './references'
-import { tokenTable, type Theme } from './themes'
-import { propertiesAs, referencesTo } from './uses'
+import { isWithin, movedPath } from './paths'
+import { cssProperties, resolveTheme, tokenTable, type Theme } from './themes'
+import { referencesTo } from './uses'
 
-/** A token that gets another path; `leave` keeps the old one as a deprecated alias of the new. */
+/**
+ * A token, or a group with all that is in it, that gets another path; `leave` keeps each old one as a deprecated
+ * alias of the new.
+ */
 export interface Rename {
   from: string
   to: string
   leave: boolean
 }
 
-/** What becomes of all themes when a token gets another path. */
+/** What becomes of all themes when a token or a group gets another path. */
 export interface Renamed {
   /** The documents that change, by their themes. */
   documents: { theme: string; document: TokenDocument }[]
-  /** Tokens whose values refer to it, in the themes that give them. */
+  /** Tokens outside of it whose values refer to it, in the themes that give them. */
   references: { theme: string; path: string }[]
-  /** Custom properties that the token was, with those that it is then. */
+  /** Custom properties that its tokens were, with those that they are then. */
   properties: { from: string; to: string }[]
 }
 
 /**
- * Gives a token another path in every theme, and has all that refers to it follow: aliases, pointers, and those
- * inside of values. Refused where the path cannot be one, where something stands there or on the way to it, and
+ * Gives a token or a group another path in every theme, and has all that refers to it follow: aliases, pointers,
+ * those inside of values, and groups that take it over. Refused where the path cannot be one, where something stands there or on the way to it, and
  * where anything would not resolve any more.
  */
 export function renameToken(themes: Theme[], rename: Rename, prefix: string): Outcome<Renamed> {
   const { from, to } = rename
-  const having = themes.filter(({ document }) => nodeAt(document, from)?.$value !== undefined)
+  const having = themes.filter(({ document }) => hasTokens(document, from))
   if (having.length === 0)
     return refused({
       code: 'no-token',
-      what: `No theme gives a token ${from} itself.`,
+      what: `No theme gives a token or a group of tokens ${from} itself.`,
       todo: 'Choose one of the tokens in the table; what a group takes over is renamed where it stands.',
     })
   const same = { code: 'same-name', what: 'That is its name already.', todo: 'Write another.' }
@@ -60,15 +64,21 @@ export function renameToken(themes: Theme[], rename: Rename, prefix: string): Ou
     documents: after
       .filter(({ document }, i) => JSON.stringify(document) !== JSON.stringify(themes[i]!.document))
       .map(({ name, document }) => ({ theme: name, document })),
-    references: referencesTo(themes, from).filter(({ path }) => path !== to),
+    references: referencesTo(themes, from).filter(({ path }) => !isWithin(path, to) && !isWithin(path, from)),
     properties: propertiesOf(themes, rename, prefix),
   })
 }
+
+/** Whether a document has a token itself, or a group that has any. */
+const hasTokens = (document: TokenDocument, path: string): boolean =>
+  nodeAt(document, path) !== undefined && tokensOf(document).some((token) => isWithin(token.path, path))
 
 /** Why a token cannot have a path, in any theme; `from` is what it had. */
 export function faultsOfPath(themes: readonly Theme[], to: string, from?: string): Problem[] {
   const names = to.split('.')
   const tell = (code: string, what: string, todo: string): Problem[] => [{ code, what, todo }]
+  if (from !== undefined && to.startsWith(`${from}.`) && !isTokenAnywhere(themes, from))
+    return tell('token-inside', `${from} cannot stand inside of itself.`, 'Write a path outside of it.')
   if (names.length > tokenLimits.depth)
     return tell('token-depth', `A path has at most ${tokenLimits.depth} names.`, 'Write a shorter one.')
   for (const [i, name] of names.entries()) {
@@ -83,7 +93,7 @@ export function faultsOfPath(themes: readonly Theme[], to: string, from?: string
   }
   for (const theme of themes) {
     const there = nodeAt(theme.document, to)
-    if (there && !(from !== undefined && isLeftAlias(there, from)))
+    if (there && !(from !== undefined && areLeftAliases(there, from)))
       return tell(
         'token-there',
         `${theme.title} has a ${'$value' in there ? 'token' : 'group'} ${to} already.`,
@@ -102,33 +112,58 @@ export function faultsOfPath(themes: readonly Theme[], to: string, from?: string
   return []
 }
 
-/** Whether a token is what a rename left: an alias of what is renamed now, which may be written over. */
-const isLeftAlias = (node: Record<string, unknown>, to: string): boolean =>
-  '$deprecated' in node && node.$value === `{${to}}`
+const isTokenAnywhere = (themes: readonly Theme[], path: string): boolean =>
+  themes.some(({ document }) => nodeAt(document, path)?.$value !== undefined)
 
-/** A theme's document after a rename: what refers to the token follows, and the token where it has one. */
-function renamedIn(document: TokenDocument, { from, to }: Rename, leaves: boolean): TokenDocument {
-  const follow = (reference: Reference): Reference =>
-    reference.path === from ? { ...reference, path: to } : reference
+/** Whether this is what a rename left: aliases of what is renamed now, which may be written over. */
+const areLeftAliases = (node: Record<string, unknown>, to: string): boolean =>
+  '$value' in node
+    ? '$deprecated' in node && node.$value === `{${to}}`
+    : Object.entries(node).every(([name, child]) => isGroup(child) && areLeftAliases(child, `${to}.${name}`))
+
+/** A theme's document after a rename: what refers to the token or group follows, and itself where it has it. */
+function renamedIn(document: TokenDocument, rename: Rename, leaves: boolean): TokenDocument {
+  const { from, to } = rename
+  const follow = (reference: Reference): Reference => ({
+    ...reference,
+    path: movedPath(reference.path, rename),
+  })
   const followed = mapValues(document, (value) => mapReferences(value, follow)) as TokenDocument
   const node = nodeAt(followed, from)
-  if (node?.$value === undefined) return followed
-  const type = tokensOf(followed).find(({ path }) => path === from)?.type
-  const cleared = withValue(followed, to, undefined)
+  if (!node || !hasTokens(document, from)) return followed
   const [fromNames, toNames] = [from.split('.'), to.split('.')]
+  const cleared = withValue(followed, to, undefined)
   const isNeighbour = fromNames.slice(0, -1).join('.') === toNames.slice(0, -1).join('.')
   const moved = isNeighbour
     ? inGroup(cleared, fromNames.slice(0, -1), (group) => withKey(group, fromNames.at(-1)!, toNames.at(-1)!))
     : withNode(withValue(cleared, from, undefined), toNames, node)
-  const now = tokensOf(moved).find(({ path }) => path === to)?.type
-  const typed =
-    type !== undefined && now !== type ? withNode(moved, toNames, { $type: type, ...node }) : moved
+  const [was, is] = [typeAbove(followed, fromNames), typeAbove(moved, toNames)]
+  const isTypedAnew = node.$type === undefined && was !== undefined && is !== was
+  const typed = isTypedAnew ? withNode(moved, toNames, { $type: was, ...node }) : moved
   if (!leaves) return typed
-  const alias = { ...(type ? { $type: type } : {}), $value: `{${to}}`, $deprecated: `It is ${to} now.` }
-  return withNode(typed, fromNames, alias)
+  const tokens = tokensOf(followed).filter(({ path }) => isWithin(path, from))
+  return tokens.reduce((left, { path, type }) => withAlias(left, path, movedPath(path, rename), type), typed)
 }
 
-/** A document with each `$value` in it as `change` makes it. */
+/** The type that a document gives what stands at a path and says none itself. */
+function typeAbove(document: TokenDocument, names: readonly string[]): unknown {
+  let [group, type]: [Record<string, unknown> | undefined, unknown] = [document, document.$type]
+  for (const name of names.slice(0, -1)) {
+    group = group && isGroup(group[name]) ? group[name] : undefined
+    type = group?.$type ?? type
+  }
+  return type
+}
+
+/** A document in which a deprecated alias stands where a token was. */
+const withAlias = (document: TokenDocument, path: string, to: string, type: string | undefined) =>
+  withNode(document, path.split('.'), {
+    ...(type ? { $type: type } : {}),
+    $value: `{${to}}`,
+    $deprecated: `It is ${to} now.`,
+  })
+
+/** A document with each `$value` and `$extends` in it as `change` makes it. */
 const mapValues = (
   group: Record<string, unknown>,
   change: (value: unknown) => unknown,
@@ -136,7 +171,7 @@ const mapValues = (
 ): Record<string, unknown> =>
   Object.fromEntries(
     Object.entries(group).map(([name, child]) => {
-      if (name === '$value') return [name, change(child)]
+      if (name === '$value' || name === '$extends') return [name, change(child)]
       const isDeeper = isGroup(child) && (!name.startsWith('$') || name === '$root')
       return [name, isDeeper && depth < tokenLimits.depth ? mapValues(child, change, depth + 1) : child]
     }),
@@ -153,10 +188,16 @@ function freshProblems(before: Theme[], after: Theme[], { from, to }: Rename, pr
     .slice(0, 20)
 }
 
-/** The custom properties that a token is in any theme, under both names. */
-const propertiesOf = (themes: Theme[], { from, to }: Rename, prefix: string): Renamed['properties'] => {
-  const [was, becomes] = [from, to].map((path) => propertiesAs(themes, from, path, prefix))
-  return was!.flatMap((property, i) =>
-    property === becomes![i] ? [] : [{ from: property, to: becomes![i]! }],
-  )
+/** The custom properties that tokens are in any theme, under both names. */
+function propertiesOf(themes: Theme[], rename: Rename, prefix: string): Renamed['properties'] {
+  const names = new Map<string, string>()
+  for (const { name } of themes)
+    for (const token of resolveTheme(themes, name).tokens.values()) {
+      if (!isWithin(token.path, rename.from)) continue
+      const [was, becomes] = [token.path, movedPath(token.path, rename)].map((path) => [
+        ...cssProperties(prefix, { ...token, path }).keys(),
+      ])
+      for (const [i, property] of was!.entries()) names.set(property, becomes![i]!)
+    }
+  return [...names].flatMap(([from, to]) => (from === to ? [] : [{ from, to }]))
 }

@@ -7,6 +7,10 @@ export interface PropertyPlace {
 /** What is shown of a line at most. */
 const mostShown = 160
 
+/** Characters of a custom property's name that need no escape. */
+const nameCharacters = String.raw`\w\-\u0080-\uffff`
+const plainName = new RegExp(`^--[${nameCharacters}]+$`)
+
 const escaped = (text: string): string => text.replace(/[\\^$.*+?()[\]{}|/]/g, String.raw`\$&`)
 
 /**
@@ -18,18 +22,22 @@ export function renameProperties(
   text: string,
   names: ReadonlyMap<string, string>,
 ): { text: string; places: PropertyPlace[] } {
-  if (![...names.keys()].some((name) => text.includes(name))) return { text, places: [] }
+  if (!text.includes('--')) return { text, places: [] }
+  // there may be thousands: those that are written plainly are looked up, and not looked for
+  const unusual = [...names.keys()].filter((name) => !plainName.test(name)).map(escaped)
   // what a longer name begins with is no use of the shorter one
   const pattern = new RegExp(
-    String.raw`(?<![\w\-\u0080-\uffff\\])(?:${[...names.keys()].map(escaped).join('|')})(?![\w\-\u0080-\uffff\\])`,
+    String.raw`(?<![${nameCharacters}\\])(?:${[...unusual, `--[${nameCharacters}]+`].join('|')})(?![${nameCharacters}\\])`,
     'g',
   )
   const lines = new Set<number>()
   let [line, counted] = [1, 0]
   const renamed = text.replace(pattern, (name, at: number) => {
     for (; counted < at; counted++) if (text.charCodeAt(counted) === 10) line++
+    const next = names.get(name)
+    if (next === undefined) return name
     lines.add(line)
-    return names.get(name)!
+    return next
   })
   const written = text.split('\n')
   const places = [...lines].map((number) => ({

@@ -1,4 +1,5 @@
 import { tokensOf } from './document'
+import { isWithin } from './paths'
 import { referencesIn } from './references'
 import { renameProperties, type PropertyPlace } from './renamed-properties'
 import { cssProperties, resolveTheme, type Theme } from './themes'
@@ -11,9 +12,12 @@ export interface TokenUses {
 }
 
 const refersTo = (value: unknown, path: string): boolean =>
-  referencesIn(value).some((reference) => reference.path === path)
+  referencesIn(value).some((reference) => isWithin(reference.path, path))
 
-/** Tokens whose values refer to another, whole or in a part, in the themes that give them. */
+/**
+ * Tokens whose values refer to another, whole or in a part, or to one of a group, in the themes that give
+ * them.
+ */
 export const referencesTo = (themes: readonly Theme[], path: string): TokenUses['references'] =>
   themes.flatMap(({ name, document }) =>
     tokensOf(document)
@@ -21,13 +25,12 @@ export const referencesTo = (themes: readonly Theme[], path: string): TokenUses[
       .map((token) => ({ theme: name, path: token.path })),
   )
 
-/** The custom properties that a token is in any theme, as if it stood at another path. */
-export function propertiesAs(themes: Theme[], path: string, as: string, prefix: string): string[] {
+/** The custom properties that a token is in any theme. */
+function propertiesOf(themes: Theme[], path: string, prefix: string): string[] {
   const properties = new Set<string>()
   for (const { name } of themes) {
     const token = resolveTheme(themes, name).tokens.get(path)
-    for (const property of token ? cssProperties(prefix, { ...token, path: as }).keys() : [])
-      properties.add(property)
+    for (const property of token ? cssProperties(prefix, token).keys() : []) properties.add(property)
   }
   return [...properties]
 }
@@ -39,7 +42,7 @@ export function usesOf(
   path: string,
   prefix: string,
 ): TokenUses {
-  const properties = propertiesAs(themes, path, path, prefix)
+  const properties = propertiesOf(themes, path, prefix)
   const same = new Map(properties.map((name) => [name, name]))
   return {
     references: referencesTo(themes, path),

@@ -24,7 +24,7 @@ export type PrintedFile = z.infer<typeof printedListSchema>['files'][number]
 export const printedFileSchema = z.object({ path: z.string(), text: z.string() })
 
 export const tokenPath = z.string().trim().min(1).max(300)
-/** A token that gets another path; `leave` keeps the old one as a deprecated alias of the new. */
+/** A token or a group that gets another path; `leave` keeps each old one as a deprecated alias of the new. */
 export const renameSchema = z.object({
   from: tokenPath,
   to: tokenPath,

@@ -1,4 +1,6 @@
 import type { FittingChange } from '~~/core/tokens/fitting'
+import { isWithin, movedPath } from '~~/core/tokens/paths'
+import { mapReferences } from '~~/core/tokens/references'
 import type { Fitting } from '~~/core/wire'
 import type { Store } from './database'
 
@@ -101,12 +103,32 @@ export const dropChange = (
   { theme, path }: Pick<FittingChange, 'theme' | 'path'>,
 ): Promise<number> => db('fitting_changes').where({ fitting_id: fitting, theme, path }).delete()
 
-/** A token has another path: what is tried with it follows. */
-export async function renameInFittings(trx: Store, library: string, from: string, to: string): Promise<void> {
-  await trx('fitting_changes').where({ library_id: library, path: from }).update({ path: to })
-  await trx.raw(
-    `update fitting_changes set value = replace(value::text, :from, :to)::json,
-       seen = replace(seen::text, :from, :to)::json where library_id = :library`,
-    { library, from: `{${from}}`, to: `{${to}}` },
-  )
+/** A token or a group has another path: what is tried with it follows. */
+export async function renameInFittings(
+  trx: Store,
+  library: string,
+  move: { from: string; to: string },
+): Promise<void> {
+  const rows: (Omit<ChangeRow, 'fitting'> & { fitting_id: string })[] = await trx('fitting_changes')
+    .where({ library_id: library })
+    .select('fitting_id', 'theme', 'path', 'value', 'seen')
+  // an alias that a rename left is written over, and what was tried with it goes
+  const [gone, kept] = [
+    rows.filter(({ path }) => isWithin(path, move.to)),
+    rows.filter(({ path }) => !isWithin(path, move.to)),
+  ]
+  for (const { fitting_id, theme, path } of gone)
+    await trx('fitting_changes').where({ fitting_id, theme, path }).delete()
+  const follow = (value: unknown): string =>
+    JSON.stringify(
+      mapReferences(value, (reference) => ({ ...reference, path: movedPath(reference.path, move) })),
+    )
+  for (const { fitting_id, theme, path, value, seen } of kept)
+    await trx('fitting_changes')
+      .where({ fitting_id, theme, path })
+      .update({
+        path: movedPath(path, move),
+        value: value === null ? null : follow(value),
+        seen: follow(seen),
+      })
 }

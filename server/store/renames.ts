@@ -1,5 +1,6 @@
 import type { RenamedLibrary } from '~~/core/tokens/rename-library'
 import type { Rename } from '~~/core/tokens/rename'
+import { movedPath } from '~~/core/tokens/paths'
 import { renameProperties } from '~~/core/tokens/renamed-properties'
 import { record } from './audit'
 import { notify, type Store } from './database'
@@ -67,9 +68,9 @@ export async function writeRename(
     await trx('examples')
       .where({ id })
       .update({ usage: renamed(usage), notes: renamed(notes), acts: renamed(acts) })
-  await renameInFittings(trx, library.id, from, to)
+  await renameInFittings(trx, library.id, planned.rename)
   await followWaivers(trx, library.id, (about) =>
-    about.endsWith(` ${from}`) ? `${about.slice(0, -from.length)}${to}` : renamed(about),
+    renamed(about).replace(/[^ ]+$/, (last) => movedPath(last, planned.rename)),
   )
   await record(trx, 'token renamed', { library: library.id, person: by }, { from, to })
   await notify(trx, { library: library.slug, what: 'tokens' })

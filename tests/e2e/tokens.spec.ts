@@ -185,6 +185,28 @@ test('a token is renamed with all that names it: seen first, done in one, taken 
   await expect(page.getByText('--tern-feedback-calm-line', { exact: true })).toBeVisible()
 })
 
+test('a group is renamed from a token in it, with all its tokens, and taken back with one press', async ({
+  page,
+}) => {
+  await signIn(page, at, 'ines', '/tern/tokens?token=feedback.calm.line')
+  await page.getByRole('button', { name: 'Rename …' }).click()
+  await choose(page, 'What is renamed', 'the group feedback.calm, two tokens')
+  const field = page.getByLabel('New path')
+  await expect(field).toHaveValue('feedback.calm')
+  await field.fill('feedback.calm.inner')
+  await expect(page.getByText('feedback.calm cannot stand inside of itself.')).toBeVisible()
+  await field.fill('feedback.still')
+  const follows = page.getByRole('region', { name: 'What follows' })
+  await expect(follows).toContainText('--tern-feedback-calm-ground becomes --tern-feedback-still-ground')
+  await page.getByRole('button', { name: /^Rename it/ }).click()
+  await expect(page.getByText('feedback.calm is feedback.still now.')).toBeVisible({ timeout: 120_000 })
+  // the token that was looked at is looked at still
+  await expect(page.getByRole('heading', { name: 'feedback.still.line' })).toBeVisible()
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
+  await expect(page.getByText('It is feedback.calm again.')).toBeVisible({ timeout: 120_000 })
+  await expect(page.getByRole('heading', { name: 'feedback.calm.line' })).toBeVisible()
+})
+
 test('a token is added to the base, where it can be; and taken back', async ({ page }) => {
   await signIn(page, at, 'ines', '/tern/tokens?token=ink.100')
   await page.getByRole('button', { name: 'Add a token …' }).focus()

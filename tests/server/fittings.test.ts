@@ -85,6 +85,17 @@ test('a rename of a token is followed, a theme that goes takes what was tried in
   expect(renamed.status).toBe(200)
   if (renamed.body.job) await ended(ines, 'tern', renamed)
   expect((await fitting(id)).changes.map(({ value }) => value)).toContain('{chalk}')
+  const group = { from: 'surface', to: 'plain', leave: true }
+  await ended(ines, 'tern', await ines('/api/libraries/tern/tokens/rename', { body: group }))
+  expect((await fitting(id)).changes.map(({ path }) => path)).toContain('plain.page')
+  // what was tried with an alias that a rename left goes with it
+  await put(id, 'surface.sunken', '{chalk}')
+  const back = { from: 'plain', to: 'surface', leave: false }
+  await ended(ines, 'tern', await ines('/api/libraries/tern/tokens/rename', { body: back }))
+  expect((await fitting(id)).changes.map(({ path }) => path).toSorted()).toEqual([
+    'surface.page',
+    'text.inverse',
+  ])
   await ines('/api/libraries/tern/themes/dusk', { method: 'DELETE' })
   expect((await fitting(id)).changes.map(({ theme }) => theme)).toEqual(['nightwatch'])
   expect((await ines(`${address}/${id}`, { method: 'DELETE' })).status).toBe(200)

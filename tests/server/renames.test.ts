@@ -138,6 +138,29 @@ test('two at once are one after the other; what cannot be renamed says why; read
   expect((await rename('ink.100', 'ink.1', false, odile)).status).toBe(403)
 })
 
+test('a group is renamed with all that is in it, and back', async () => {
+  const before = { documents: await documents(), sheet: await sheet() }
+  const { body: follows } = await plan('notice', 'word')
+  expect(follows.properties).toContainEqual({
+    from: '--tern-notice-text',
+    to: '--tern-word-text',
+  })
+  const job = await ended(ines, 'tern', await rename('notice', 'word', false))
+  expect(job.body).toMatchObject({ state: 'done' })
+  // a property of the component that only begins like the group is none of its tokens
+  expect(await sheet()).toBe(
+    before.sheet
+      .replaceAll('--tern-notice-', '--tern-word-')
+      .replaceAll('--tern-word-edge,', '--tern-notice-edge,'),
+  )
+  const [day] = await documents()
+  expect([day!.notice, day!.word]).toEqual([undefined, before.documents[0]!.notice])
+  expect(problemCode(await plan('word', 'word.more'))).toBe('token-inside')
+  await ended(ines, 'tern', await rename('word', 'notice', false))
+  expect(await documents()).toEqual(before.documents)
+  expect(await sheet()).toBe(before.sheet)
+})
+
 test('a token is taken out of every theme once nothing uses it, and comes back edit by edit', async () => {
   const remove = (path: string, ask = ines) =>
     ask('/api/libraries/tern/tokens', { method: 'DELETE', body: { path } })

@@ -4,11 +4,13 @@ import { cssName, type TokenRow } from '~~/core/tokens/themes'
 import type { Problem } from '~~/core/problem'
 
 /** Where the value of a token comes from, theme by theme, step by step. */
-const { row, typeTitle, wrong, renaming } = defineProps<{
+const { row, typeTitle, wrong, renaming, paths } = defineProps<{
   row: TokenRow
   typeTitle: string
   wrong: Problem[]
   renaming: ReturnType<typeof useRenaming>
+  /** All tokens of the library. */
+  paths: readonly string[]
 }>()
 const emit = defineEmits<{ choose: [path: string]; giveBack: [theme: string]; removed: [edits: string[]] }>()
 const store = useLibrary()
@@ -24,7 +26,7 @@ const titleOf = (name: string | null) => themes.value.find((theme) => theme.name
   <p v-if="row.deprecated !== undefined" class="small">
     <Mark name="deprecated" /> {{ row.deprecated || 'deprecated' }}
   </p>
-  <TokenRename v-if="store.may.write && !store.worn" :path="row.path" :renaming />
+  <TokenRename v-if="store.may.write && !store.worn" :path="row.path" :paths :renaming />
   <TokenDelete v-if="store.may.write && !store.worn" :path="row.path" @removed="emit('removed', $event)" />
   <ProblemList :problems="wrong" />
   <div v-for="theme in themes" :key="theme.name" class="way">

@@ -2,6 +2,7 @@
 import { tiers, withValue } from '~~/core/tokens/document'
 import { tokenPrefix } from '~~/core/release/package'
 import { findTokens } from '~~/core/tokens/find'
+import { movedPath } from '~~/core/tokens/paths'
 import { resolveTheme, tokenTable, type TokenRow } from '~~/core/tokens/themes'
 import { typedValue } from '~~/core/tokens/resolve'
 import type { Problem } from '~~/core/problem'
@@ -41,6 +42,7 @@ const groups = computed(() => {
   }
   return [...groups].map(([name, items]) => ({ name, items }))
 })
+const paths = computed(() => table.value.rows.map(({ path }) => path))
 const row = computed(() => table.value.rows.find((row) => row.path === chosen.value))
 const { edits, fileProblems, writtenIn, add, removed, send, undo, undoLast, bringFile } = useTokenEdits(
   (path) => table.value.rows.find((row) => row.path === path)?.type,
@@ -48,7 +50,7 @@ const { edits, fileProblems, writtenIn, add, removed, send, undo, undoLast, brin
 
 const renaming = useRenaming(
   () => chosen.value,
-  (path) => (chosen.value = path),
+  (move) => (chosen.value = movedPath(chosen.value, move)),
 )
 
 const editing = ref<{ path: string; theme: string }>()
@@ -213,6 +215,7 @@ useKeys([
         :type-title="typeName(row.type)"
         :wrong
         :renaming
+        :paths
         @choose="chosen = $event"
         @give-back="giveBack"
         @removed="removed(chosen, $event)"
