@@ -8,6 +8,7 @@ import { mended } from './mend'
 import { colourDistance } from '../tokens/nearness'
 import { checkLibrary } from './rules'
 import { usualTierRule, type TierRule } from './tier-rule'
+import { movedAbout } from './waiver'
 
 const filesIn = (folder: string) =>
   readdirSync(folder, { recursive: true, encoding: 'utf8' })
@@ -242,4 +243,17 @@ test('whatever stands in files, the rest is checked all the same', () => {
       expect(sayOf('raw-value', sheets, scale)).toContain('1 good.css color #11344A')
     }),
   )
+})
+
+test('what is let stand follows the tokens that it is about, by where its rule has them', () => {
+  const move = { from: 'text', to: 'words' }
+  expect(movedAbout('unused-token', 'text.soft', move)).toBe('words.soft')
+  expect(movedAbout('same-value', 'ink.1 text.a text.b', move)).toBe('ink.1 words.a words.b')
+  expect(movedAbout('tier', 'day text.soft', move)).toBe('day words.soft')
+  // the role of a pair is called text too
+  expect(movedAbout('contrast', 'day text text.soft on text.back x-strip p.text', move)).toBe(
+    'day text words.soft on words.back x-strip p.text',
+  )
+  expect(movedAbout('class-name', '.strip x text', move)).toBe('.strip x text')
+  expect(movedAbout('tier', 'day textual.soft', move)).toBe('day textual.soft')
 })

@@ -44,10 +44,12 @@ export const renamePlanSchema = z.object({
   examples: z.number().int(),
 })
 export type RenamePlan = z.infer<typeof renamePlanSchema>
-/** What uses a token: others that refer to it, and lines of files. */
+/** What uses a token: others that refer to it, lines of files, and how many words and examples name it. */
 export const tokenUsesSchema = z.object({
   references: renamePlanSchema.shape.references,
   files: renamePlanSchema.shape.files,
+  words: renamePlanSchema.shape.words,
+  examples: renamePlanSchema.shape.examples,
 })
 export type TokenUsesView = z.infer<typeof tokenUsesSchema>
 /** Edits that took a token out, one a theme that had it. */

@@ -1,6 +1,7 @@
+import type { RuleName } from '~~/core/check/check'
+import { movedAbout } from '~~/core/check/waiver'
 import type { RenamedLibrary } from '~~/core/tokens/rename-library'
 import type { Rename } from '~~/core/tokens/rename'
-import { movedPath } from '~~/core/tokens/paths'
 import { renameProperties } from '~~/core/tokens/renamed-properties'
 import { record } from './audit'
 import { notify, type Store } from './database'
@@ -69,22 +70,24 @@ export async function writeRename(
       .where({ id })
       .update({ usage: renamed(usage), notes: renamed(notes), acts: renamed(acts) })
   await renameInFittings(trx, library.id, planned.rename)
-  await followWaivers(trx, library.id, (about) =>
-    renamed(about).replace(/[^ ]+$/, (last) => movedPath(last, planned.rename)),
-  )
+  await followWaivers(trx, library.id, (rule, about) => renamed(movedAbout(rule, about, planned.rename)))
   await record(trx, 'token renamed', { library: library.id, person: by }, { from, to })
   await notify(trx, { library: library.slug, what: 'tokens' })
   return true
 }
 
 /** Findings that were let stand are let stand under their new names, unless one of that name is already. */
-async function followWaivers(trx: Store, library: string, renamed: (about: string) => string): Promise<void> {
-  const kept: { id: string; rule: string; about: string }[] = await trx('waivers')
+async function followWaivers(
+  trx: Store,
+  library: string,
+  renamed: (rule: RuleName, about: string) => string,
+): Promise<void> {
+  const kept: { id: string; rule: RuleName; about: string }[] = await trx('waivers')
     .where({ library_id: library })
     .select('id', 'rule', 'about')
   const taken = new Set(kept.map(({ rule, about }) => `${rule} ${about}`))
   for (const { id, rule, about } of kept) {
-    const next = renamed(about)
+    const next = renamed(rule, about)
     if (next !== about && !taken.has(`${rule} ${next}`))
       await trx('waivers').where({ id }).update({ about: next })
   }

@@ -41,5 +41,7 @@ export async function contrastFindingsOf(db: Store, library: Library): Promise<F
   if (seen.length === 0) return []
   const byProperty = tokensByProperty(themes, tokenPrefix(library.prefix))
   const tokenOf = (property: string) => byProperty.get(property)
-  return contrastFindings(pairsNow(gatherPairs(seen), tokensOfThemes(themes), tokenOf), tokenOf)
+  const titleOf = (theme: string) => themes.find(({ name }) => name === theme)?.title ?? theme
+  const pairs = pairsNow(gatherPairs(seen), tokensOfThemes(themes), tokenOf)
+  return contrastFindings(pairs, tokenOf, titleOf)
 }

@@ -23,12 +23,18 @@ export async function planRename(db: Store, library: Library, rename: Rename): P
   return { ...renamed.value, rename, seen }
 }
 
-/** What uses a token in a library as it is now. */
-export async function tokenUses(db: Store, library: Library, path: string): Promise<TokenUses> {
+/** What uses a token in a library as it is now, with how many words and examples name it. */
+export async function tokenUses(
+  db: Store,
+  library: Library,
+  path: string,
+): Promise<TokenUses & { words: number; examples: number }> {
   const themes = await themesOf(db, library.id)
   const files = library.current_revision ? await sourceFiles(db, library.current_revision) : []
   const prefix = tokenPrefix(library.prefix)
-  return inChild('uses', { themes, files: [...files], path, prefix }, library.id)
+  const uses = await inChild('uses', { themes, files: [...files], path, prefix }, library.id)
+  const { words, examples } = await spokenOf(db, library.id, uses.properties)
+  return { ...uses, words: words.length, examples: examples.length }
 }
 
 /** What people wrote that names the custom properties which a rename changes. */

@@ -68,7 +68,7 @@ test('pairs of all components are told together; what does not read is a finding
     ['tern-tide-gauge', 'meter.label'],
   ])
   expect(found[0]!.says).toBe(
-    'In daywatch, For foot passengers, “Foot passengers” (tern-queue-meter) is meter.label, #8ec5da, ' +
+    'In Daywatch, For foot passengers, “Foot passengers” (tern-queue-meter) is meter.label, #8ec5da, ' +
       'on #ffffff: 1.88 to 1, of 4.5.',
   )
   // with another value it is told by that, though nobody has looked again

@@ -172,6 +172,16 @@ test('a token is taken out of every theme once nothing uses it, and comes back e
   expect((await patch({ ...own, theme: 'nightwatch', text: '#000', type: 'color' })).status).toBe(422)
   expect((await patch({ ...own, theme: 'daywatch', text: '#000', type: 'color' })).status).toBe(200)
   expect((await patch({ ...own, theme: 'nightwatch', text: '#fff' })).status).toBe(200)
+  const text = 'Goes with `--tern-spare-colour`.'
+  const word = (given: string, revision: number) =>
+    ines(`${strip}/words`, { method: 'PUT', body: { member: 'prop:heading', text: given, revision } })
+  expect((await word(text, 0)).status).toBe(200)
+  expect(problemCode(await remove('spare.colour'))).toBe('token-used')
+  expect((await ines('/api/libraries/tern/tokens/uses?path=spare.colour')).body).toMatchObject({
+    words: 1,
+    examples: 0,
+  })
+  expect((await word('', 1)).status).toBe(200)
   const before = await documents()
   const { edits } = (await remove('spare.colour')).body
   expect(edits).toHaveLength(2)

@@ -10,7 +10,16 @@ const uses = ref<TokenUsesView>()
 const problems = ref<Problem[]>([])
 const isOpen = ref(false)
 const opener = useTemplateRef<HTMLButtonElement>('opener')
-const isUsed = computed(() => !!uses.value && uses.value.references.length + uses.value.files.length > 0)
+/** Words and examples that name it, which have no line of a file to lead to. */
+const spoken = computed(() =>
+  [
+    uses.value?.words ? plural(uses.value.words, 'text') : '',
+    uses.value?.examples ? plural(uses.value.examples, 'example') : '',
+  ].filter(Boolean),
+)
+const isUsed = computed(
+  () => !!uses.value && uses.value.references.length + uses.value.files.length + spoken.value.length > 0,
+)
 const address = () => `/libraries/${store.slug}/tokens`
 
 async function open() {
@@ -52,7 +61,8 @@ watch(
       <template v-else-if="uses">Nothing in the library uses it.</template>
       <template v-else-if="!problems.length">Looking for what uses it …</template>
     </p>
-    <TokenPlaces v-if="uses" v-bind="uses" />
+    <TokenPlaces v-if="uses" :references="uses.references" :files="uses.files" />
+    <p v-if="spoken.length">Named in {{ spoken.join(' and ') }}.</p>
     <ProblemList :problems="problems" />
     <div class="acts">
       <button v-if="uses && !isUsed" type="button" class="act main" @click="remove">Delete it</button>

@@ -103,7 +103,7 @@ const left = computed(() => evidence.value?.left[only.value ?? 'any'] ?? 0)
         <button v-if="underWay" type="button" class="act" :disabled="busy" @click="act('DELETE')">Stop</button
         ><template v-else>
           <span class="small muted"
-            >Of each <Choice v-model="keptTo" label="What is seen of each" :options="kinds"
+            >See of each <Choice v-model="keptTo" label="What is seen of each" :options="kinds"
           /></span>
           <button type="button" class="act main" :disabled="busy || left === 0" @click="act('POST')">
             {{ left === 0 ? 'All were tried' : `Try ${plural(left, 'component')}` }}
@@ -203,6 +203,11 @@ const left = computed(() => evidence.value?.left[only.value ?? 'any'] ?? 0)
   gap: 24px;
   padding: 14px 24px 10px;
   border-bottom: 1px solid var(--rule);
+}
+.acts {
+  display: flex;
+  align-items: baseline;
+  gap: 16px;
 }
 .told {
   padding: 8px 24px;

@@ -18,6 +18,7 @@ const whatOf = (role: InkRole, says: string): string => {
 export function contrastFindings(
   pairs: readonly LibraryPair[],
   tokenOf: (property: string) => string | undefined,
+  titleOf: (theme: string) => string = (theme) => theme,
 ): Finding[] {
   const nameOf = (property: string | undefined, colour: string): string =>
     (property === undefined ? undefined : tokenOf(property)) ?? colour
@@ -31,7 +32,7 @@ export function contrastFindings(
       rule: 'contrast',
       about: `${theme} ${role} ${colour} on ${behind} ${tag} ${at}`.slice(0, 500),
       says:
-        `In ${theme}, ${situation}, ${whatOf(role, says)} (${at}) is ` +
+        `In ${titleOf(theme)}, ${situation}, ${whatOf(role, says)} (${at}) is ` +
         `${colour === text ? text : `${colour}, ${text},`} on ${behind === ground ? ground : `${behind}, ${ground}`}: ` +
         `${ratio} to 1, of ${wants}.`,
       todo: token ? 'Under Contrast stands what would mend it.' : 'Give it a colour that reads, by a token.',

@@ -13,8 +13,8 @@ export default route({
   answer: removedSchema,
   body: z.object({ path: tokenPath }),
   async handle({ db, library, body: { path }, person }) {
-    const { references, files } = await tokenUses(db, library, path)
-    if (references.length || files.length)
+    const { references, files, words, examples } = await tokenUses(db, library, path)
+    if (references.length || files.length || words || examples)
       return fail(
         409,
         'token-used',

@@ -3,7 +3,7 @@ import { tokenPath, tokenUsesSchema } from '~~/core/wire'
 import { route } from '~~/server/auth/route'
 import { tokenUses } from '~~/server/views/renames'
 
-/** What uses a token: others that refer to it, and lines of the library's files. */
+/** What uses a token: others that refer to it, lines of the library's files, words and examples. */
 export default route({
   access: 'reader',
   answer: tokenUsesSchema,
