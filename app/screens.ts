@@ -39,6 +39,7 @@ export const screens: readonly Screen[] = [
     pictures: { contrast: '/tern/contrast' },
   },
   { page: '[library]/token-files', apart: true, looked: ['/tern/token-files?path=tokens/_index.scss'] },
+  { page: '[library]/sheet-tokens', apart: true, looked: ['/tern/sheet-tokens'] },
   {
     page: '[library]/release',
     bar: 'Release',

@@ -33,3 +33,7 @@ export const capital = (text: string): string => text.charAt(0).toUpperCase() + 
 
 export const bytes = (n: number): string =>
   n < 1000 ? `${n} B` : n < 1e6 ? `${(n / 1000).toFixed(1)} kB` : `${(n / 1e6).toFixed(1)} MB`
+
+/** A type of tokens by the name people use; the format's own name is in the file. */
+export const typeName = (type: string): string =>
+  type === 'color' ? 'colour' : type.replace(/[A-Z]/, (c) => ` ${c.toLowerCase()}`)

@@ -97,9 +97,16 @@ const fromCulori = (colour: Culori): ColorValue => {
 }
 
 /** A colour as CSS writes it, in any notation and by any name; nothing where it is none. */
-export const readColour = (text: string): Color | undefined =>
+export function readColour(text: string): Color | undefined {
   // the library takes hex digits without their sign too, which are numbers in CSS
-  /^\s*[\da-f]+\s*$/i.test(text) ? undefined : parseColour(text.trim())
+  if (/^\s*[\da-f]+\s*$/i.test(text)) return undefined
+  try {
+    return parseColour(text.trim())
+  } catch {
+    // it does not expect that a function ends before all its channels are there
+    return undefined
+  }
+}
 
 const parse = (text: string) => {
   const colour = readColour(text) as Culori | undefined

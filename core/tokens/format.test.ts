@@ -162,6 +162,8 @@ describe('typed by hand', () => {
     ['border', '2px solid'],
     ['border', 'solid 2px #000'],
     ['shadow', '0 1px'],
+    ['shadow', 'red'],
+    ['color', 'rgb(1 2'],
     ['shadow', '0px 1px 2px 3px #000 more'],
     ['gradient', '#000'],
     ['transition', '1s'],

@@ -40,12 +40,19 @@ const write = (fieldsOf: typeof showFields) => (layer: unknown) => {
   return `${value.inset ? 'inset ' : ''}${offsetX} ${offsetY} ${blur} ${spread} ${colour}`
 }
 
+/**
+ * A layer as CSS writes it (CSS Backgrounds and Borders 3, section 7.1): `inset` and the colour at either end, blur
+ * and spread nothing where they are left out. A colour is always written: the format has none that is not.
+ */
 function parseLayer(text: string): Outcome<unknown> {
   const reference = parseReference(text)
   if (reference !== undefined) return done(reference)
   const words = wordsIn(text)
-  const isInset = words[0] === 'inset'
-  const [offsetX, offsetY, blur, spread, colour, ...rest] = isInset ? words.slice(1) : words
+  const isInset = words[0] === 'inset' || words.at(-1) === 'inset'
+  const [first, ...others] = words.filter((word, i) => word !== 'inset' || (i > 0 && i < words.length - 1))
+  const isColourFirst = first !== undefined && color.parse(first).ok
+  const [lengths, colour] = isColourFirst ? [others, first] : [[first, ...others.slice(0, -1)], others.at(-1)]
+  const [offsetX, offsetY, blur = '0px', spread = '0px', ...rest] = lengths
   if (rest.length) return misread('shadow', todo)
   const read = parseFields('shadow', fields, { offsetX, offsetY, blur, spread, color: colour }, todo)
   return read.ok && isInset ? done({ ...read.value, inset: true }) : read

@@ -57,6 +57,25 @@ export const removedSchema = z.object({ edits: z.array(z.string()) })
 /** The job that renames; none where it was done at once. */
 export const renameBegunSchema = z.object({ job: z.string().nullable() })
 
+/** Custom properties of a library's sheets that could be tokens, and those that could not. */
+const inSheet = { property: z.string(), text: z.string(), file: z.string(), line: z.number().int() }
+export const offeredSchema = z.object({
+  offers: z.array(
+    z.object({
+      ...inSheet,
+      path: z.string(),
+      type: z.string(),
+      value: z.json(),
+      worked: z.string().optional(),
+      elsewhere: z.array(z.object({ where: z.string(), text: z.string() })),
+    }),
+  ),
+  left: z.array(z.object({ ...inSheet, why: z.string() })),
+  /** Other places in the sheets that set many of them. */
+  places: z.array(z.object({ where: z.string(), count: z.number().int() })),
+})
+export type OfferedView = z.infer<typeof offeredSchema>
+
 export const undoneSchema = z.object({ theme: z.string(), path: z.string() })
 
 export const libraryMadeSchema = z.object({ slug: z.string() })

@@ -6,6 +6,7 @@ import { abilitiesIn } from '~~/core/read/abilities'
 import { dependenciesOf } from '~~/core/read/dependencies'
 import { LibraryReader } from '~~/core/read/read'
 import type { ReadFrom } from '~~/core/read/read-from'
+import { offeredInLibrary } from '~~/core/tokens/offered-library'
 import { widthsIn } from '~~/core/read/widths'
 import { writtenIn } from '~~/core/read/written'
 import { installedIn } from '../bring/installed'
@@ -69,6 +70,7 @@ export const sourceTasks = {
   written: ({ files }) => writtenIn(files),
   check: (input) => checkLibrary(input),
   usedFor,
+  offered: ({ files, ...asked }) => offeredInLibrary(files, asked),
   asks: ({ files }) => ({ abilities: abilitiesIn(files), widths: widthsIn(files) }),
   begin: ({ files, prefix, wish, dependencies, library, from }) =>
     begin(readerOf(library, dependencies, from), files, prefix, wish),

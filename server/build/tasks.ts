@@ -15,6 +15,7 @@ import type { PackageInput } from '~~/core/release/package'
 import type { FittingChange } from '~~/core/tokens/fitting'
 import type { Upgrade } from '~~/core/tokens/upgrade'
 import type { JudgedEdit, TypedEdit } from '~~/core/tokens/edit'
+import type { OfferAsked, offeredInLibrary } from '~~/core/tokens/offered-library'
 import type { Rename } from '~~/core/tokens/rename'
 import type { RenamedLibrary } from '~~/core/tokens/rename-library'
 import type { tokenFiles } from '~~/core/tokens/print/files'
@@ -85,6 +86,8 @@ export interface Tasks {
   themesCss: { in: { themes: Theme[]; prefix: string }; out: ReturnType<typeof themesCss> }
   /** The files that tokens are printed to for a package. */
   tokenFiles: { in: { themes: Theme[]; prefix: string }; out: ReturnType<typeof tokenFiles> }
+  /** Custom properties of a library's sheets that could be tokens. */
+  offered: { in: { files: SourceText[] } & OfferAsked; out: ReturnType<typeof offeredInLibrary> }
   /** What uses a token. */
   uses: { in: { themes: Theme[]; files: SourceText[]; path: string; prefix: string }; out: TokenUses }
   /** What becomes of a library when a token gets another path. */

@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test'
 import fc from 'fast-check'
 import { tokenKinds } from '../../core/tokens/document'
 import { tokenValues } from '../token-values'
-import { world, type World } from '../world'
+import { bringIn, someone, world, type World } from '../world'
 import { choose, signIn } from './person'
 
 let at: World
@@ -305,4 +305,67 @@ test('a theme is made on another, named, moved and deleted; undo brings it back 
   await expect(page.getByRole('columnheader').nth(2)).toContainText('Haar')
   await page.getByRole('button', { name: 'Delete Haar' }).click()
   await expect(page.getByRole('columnheader', { name: 'Haar' })).toHaveCount(0)
+})
+
+test('custom properties of sheets are offered as tokens, taken but for one, and taken back; a theme has those of its place', async ({
+  page,
+}) => {
+  const ines = await someone(at, 'ines')
+  const library = {
+    title: 'Sound',
+    slug: 'sound',
+    package: '@marram/sound',
+    prefix: 'so-',
+    visibility: 'open',
+  }
+  expect((await ines('/api/libraries', { body: library })).status).toBe(200)
+  await bringIn(
+    ines,
+    {
+      'src/base.css':
+        ':root { --so-ink-deep: #102030; --so-ink-pale: #d5e0e6; --so-text: var(--so-ink-deep);\n' +
+        '  --so-gap: 12px; --so-half: 50% }\n' +
+        '[data-theme="night"] { --so-ink-deep: #eeeeee; --so-text: var(--so-ink-pale); --so-gap: 12px }',
+      'src/buoy.ts': "export class Buoy extends HTMLElement {}\ncustomElements.define('so-buoy', Buoy)",
+    },
+    'sound',
+  )
+  await signIn(page, at, 'ines', '/sound/tokens')
+  await page.getByRole('link', { name: 'From sheets' }).click()
+  await expect(page.getByText('4 could be tokens.')).toBeVisible()
+  const row = (name: string) => page.getByRole('row').filter({ has: page.getByRole('rowheader', { name }) })
+  await expect(row('--so-ink-deep')).toContainText('#eeeeee in [data-theme=night]')
+  await page.getByText('One other stays in the sheets').click()
+  await expect(page.getByText('Values of tokens are in px, rem, ms or s, and not in %.')).toBeVisible()
+  await page.getByRole('checkbox', { name: 'Take --so-gap' }).uncheck()
+  await page.getByRole('button', { name: 'Take three tokens' }).focus()
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('Three tokens taken into Base.')).toBeVisible()
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
+  await expect(page.getByText('4 could be tokens.')).toBeVisible()
+  await page.getByRole('checkbox', { name: 'Take --so-gap' }).uncheck()
+  await page.getByRole('button', { name: 'Take three tokens' }).click()
+  await expect(page.getByText('1 could be a token.')).toBeVisible()
+  await expect(row('--so-gap')).toBeVisible()
+  await expect(row('--so-text')).toHaveCount(0)
+  await test.step('a theme on the base has what the sheets set in its place', async () => {
+    const base = (await ines('/api/libraries/sound/tokens')).body.themes[0].name as string
+    const theme = { title: 'Night', on: base }
+    expect((await ines('/api/libraries/sound/themes', { body: theme })).status).toBe(200)
+    await choose(page, 'Where in the sheets', '[data-theme=night], 3')
+    await choose(page, 'The theme they are taken into', 'Night')
+    await expect(page.getByText('2 could be tokens.')).toBeVisible()
+    await page.getByRole('button', { name: 'Take two tokens' }).click()
+    await expect(page.getByText('Two tokens taken into Night.')).toBeVisible()
+    await expect(page.getByText('whatever is set there for its tokens it has so already.')).toBeVisible()
+    await page.goto(`${at.url}/sound/tokens`)
+    await expect(page.getByRole('button', { name: /^text in Night/ })).toHaveText('{ink.pale}')
+  })
+  await test.step('what is printed is what the sheets had, as a browser has it', async () => {
+    const css = (await ines('/api/libraries/sound/tokens/printed?path=tokens/tokens.css')).body.text as string
+    await page.setContent(`<style>${css}</style><p style="color: var(--so-text)">a</p>`)
+    await expect(page.getByText('a')).toHaveCSS('color', 'rgb(16, 32, 48)')
+    await page.locator('html').evaluate((root) => root.setAttribute('data-theme', 'night'))
+    await expect(page.getByText('a')).toHaveCSS('color', 'rgb(213, 224, 230)')
+  })
 })

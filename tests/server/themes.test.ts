@@ -1,6 +1,6 @@
 import { plainSurround } from '~~/core/surround'
 import type { TokensView } from '~~/core/wire'
-import { problemCode, someone, world, type Ask, type World } from '../world'
+import { bringIn, problemCode, someone, world, type Ask, type World } from '../world'
 
 let at: World
 let ines: Ask
@@ -70,4 +70,42 @@ test('what cannot be is refused, each with its reason', async () => {
     code: 'theme-worn',
     what: 'Examples stand in Over: tern-tide-gauge “Over there”.',
   })
+})
+
+test('what sheets set is offered as tokens of a theme, in the place that is asked for', async () => {
+  const library = {
+    title: 'Sound',
+    slug: 'sound',
+    package: '@marram/sound',
+    prefix: 'so-',
+    visibility: 'private',
+  }
+  expect((await ines('/api/libraries', { body: library })).status).toBe(200)
+  const css =
+    ':root { --so-ink: #102030; --so-text: var(--so-ink); --so-half: 50%; }\n' +
+    '.night { --so-ink: white; --so-text: #eee; --so-half: 20% }'
+  await bringIn(
+    ines,
+    {
+      'src/base.css': css,
+      'src/buoy.ts': "export class Buoy extends HTMLElement {}\ncustomElements.define('so-buoy', Buoy)",
+      'src/buoy.test.css': ':root { --so-no: red }',
+    },
+    'sound',
+  )
+  const [base] = (await ines('/api/libraries/sound/tokens')).body.themes
+  const offered = (query: string, ask = ines) => ask(`/api/libraries/sound/tokens/offered?${query}`)
+  const { body } = await offered(`into=${base.name}`)
+  expect(body).toMatchObject({
+    offers: [
+      { property: '--so-ink', path: 'ink', type: 'color', file: 'src/base.css', line: 1 },
+      { property: '--so-text', path: 'text', value: '{ink}' },
+    ],
+    left: [{ property: '--so-half' }],
+    places: [{ where: '.night', count: 3 }],
+  })
+  expect(problemCode(await offered('into=none'))).toBe('no-theme')
+  expect((await offered('')).status).toBe(422)
+  // whoever may not read the library is told nothing of it
+  expect((await offered(`into=${base.name}`, await someone(at, 'odile'))).status).toBe(404)
 })

@@ -19,9 +19,6 @@ const type = useAddressChoice('type', 'any')
 const chosen = useAddressChoice('token', '')
 const filter = useAddressChoice('like', '')
 const table = computed(() => tokenTable(themes.value, tokenPrefix(store.prefix)))
-/** Types by the names people use; the format's own names are in the file. */
-const typeName = (type: string) =>
-  type === 'color' ? 'colour' : type.replace(/[A-Z]/, (c) => ` ${c.toLowerCase()}`)
 const types = computed(() => [...new Set(table.value.rows.map((row) => row.type))])
 const found = computed(() => findTokens(table.value.rows, filter.value))
 const distances = computed(() => new Map(found.value.map(({ row, distance }) => [row.path, distance])))
@@ -162,6 +159,7 @@ useKeys([
           />. <FittingChoice v-if="store.may.write" />{{ ' ' }}
           <NuxtLink v-if="table.rows.length" class="link small" :to="`/${store.slug}/token-files`"
             >As files</NuxtLink
+          >{{ ' ' }} <NuxtLink class="link small" :to="`/${store.slug}/sheet-tokens`">From sheets</NuxtLink
           ><template v-if="row"
             >{{ ' ' }} <button type="button" class="link small" @click="chosen = ''">Themes</button></template
           >
@@ -204,7 +202,7 @@ useKeys([
         {{
           table.rows.length
             ? 'No token is like that.'
-            : 'There are no tokens yet. Bring in a file in the Design Tokens format, at the head of the table.'
+            : 'There are no tokens yet. Bring in a file in the Design Tokens format, at the head of the table, or take them from sheets.'
         }}
       </p>
     </section>
