@@ -3,8 +3,8 @@ import type { Only } from '~~/core/evidence/only'
 import type { Problem } from '~~/core/problem'
 
 /**
- * Has a browser on the server look at whatever is not known of the library as it is now, or at one kind of that;
- * the component named first comes before the others. Says how far a run is once it knows.
+ * Has a browser on the server look at whatever is not known of the library as it is now, or at one kind of
+ * that; the component named first comes before the others. Says how far a run is once it knows.
  */
 export function useLookNow(
   problems: Ref<Problem[]>,

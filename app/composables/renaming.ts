@@ -6,8 +6,8 @@ import { renameBegunSchema, renamePlanSchema, type RenamePlan } from '~~/core/wi
 const writingPause = 250
 
 /**
- * A token, or a group that it stands in, that is to get another path: what would follow, asked while it is written,
- * and all of it done; then `renamed` is told.
+ * A token, or a group that it stands in, that is to get another path: what would follow, asked while it is
+ * written, and all of it done; then `renamed` is told.
  */
 export function useRenaming(path: () => string, renamed: (move: { from: string; to: string }) => void) {
   const store = useLibrary()

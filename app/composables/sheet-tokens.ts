@@ -4,8 +4,8 @@ import { editedSchema, offeredSchema, type OfferedView } from '~~/core/wire'
 import type { Problem } from '~~/core/problem'
 
 /**
- * Custom properties of one place in the library's sheets that could be tokens of a theme: which of them are to be taken,
- * what they would come to, and taking them, as one edit that is taken back with one press.
+ * Custom properties of one place in the library's sheets that could be tokens of a theme: which of them are
+ * to be taken, what they would come to, and taking them, as one edit that is taken back with one press.
  */
 export function useSheetTokens(place: Ref<string>, themeName: Ref<string>) {
   const store = useLibrary()

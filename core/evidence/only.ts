@@ -1,8 +1,8 @@
 import { z } from 'zod'
 
 /**
- * What of every component a run may be kept to. States are looked for wherever what is told in them, or how they
- * look, is asked for.
+ * What of every component a run may be kept to. States are looked for wherever what is told in them, or how
+ * they look, is asked for.
  */
 export const onlySchema = z.enum(['members', 'states', 'told', 'looks'])
 export type Only = z.infer<typeof onlySchema>

@@ -15,8 +15,8 @@ const partingDash = /(?<=[^-])-(?=.)/
 
 /**
  * The paths under which custom properties would be tokens: a piece that several names begin with is a group
- * (`ink-100` and `ink-200` are in `ink`), one that no other shares is part of the name. A name that others go on
- * from is the token that their group is (`$root`). Tokens that are there already count as neighbours, and
+ * (`ink-100` and `ink-200` are in `ink`), one that no other shares is part of the name. A name that others go
+ * on from is the token that their group is (`$root`). Tokens that are there already count as neighbours, and
  * stay what they are.
  */
 export function offeredPaths(

@@ -8,7 +8,9 @@ export interface SheetPlace {
   count: number
 }
 
-/** What stands for the root of a document; where somebody chose a theme by an attribute it may be left out. */
+/**
+ * What stands for the root of a document; where somebody chose a theme by an attribute it may be left out.
+ */
 const rootSelector = /^(?:html|:root)(?::not\([^()]*\))*$/
 /** Conditions that hold for whoever reads the sheet: layers order, and ask for nothing. */
 const isUnconditional = (conditions: string): boolean => /^(?:layer(?: [\w.-]+)?)?$/.test(conditions.trim())

@@ -72,7 +72,10 @@ export const longestChain = 50
 /** The longest text that comes of filling in. */
 const longestText = 2000
 
-/** Puts what custom properties are set to in the place of each `var()`; nothing where one of them is not known. */
+/**
+ * Puts what custom properties are set to in the place of each `var()`; nothing where one of them is not
+ * known.
+ */
 export function fillerIn(textOf: (name: string) => string | undefined): (text: string) => string | undefined {
   const known = new Map<string, string | undefined>()
   let depth = 0

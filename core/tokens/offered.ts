@@ -45,8 +45,8 @@ export interface Around {
 }
 
 /**
- * Custom properties, by what declares them, that sheets set in one place, as the tokens that would print to the same names. What is set
- * elsewhere is no value of them, and is told beside it.
+ * Custom properties, by what declares them, that sheets set in one place, as the tokens that would print to
+ * the same names. What is set elsewhere is no value of them, and is told beside it.
  */
 export function offeredTokens(declared: readonly Declared[], around: Around): Offered {
   const { byProperty, place = wholeDocuments, isOver = false } = around
@@ -114,7 +114,10 @@ function pathsOf(
 
 const unfit = (why: string): Judged => ({ fits: false, why })
 
-/** Judges properties one by one, and what each reads with it: the token that one would be, or why it can be none. */
+/**
+ * Judges properties one by one, and what each reads with it: the token that one would be, or why it can be
+ * none.
+ */
 function judgeIn(
   there: ReadonlyMap<string, Declared>,
   { prefix, byProperty, isOver = false }: Around,

@@ -16,8 +16,8 @@ import { cssProperties, resolveTheme, tokenTable, type Theme } from './themes'
 import { referencesTo } from './uses'
 
 /**
- * A token, or a group with all that is in it, that gets another path; `leave` keeps each old one as a deprecated
- * alias of the new.
+ * A token, or a group with all that is in it, that gets another path; `leave` keeps each old one as a
+ * deprecated alias of the new.
  */
 export interface Rename {
   from: string
@@ -36,9 +36,9 @@ export interface Renamed {
 }
 
 /**
- * Gives a token or a group another path in every theme, and has all that refers to it follow: aliases, pointers,
- * those inside of values, and groups that take it over. Refused where the path cannot be one, where something stands there or on the way to it, and
- * where anything would not resolve any more.
+ * Gives a token or a group another path in every theme, and has all that refers to it follow: aliases,
+ * pointers, those inside of values, and groups that take it over. Refused where the path cannot be one, where
+ * something stands there or on the way to it, and where anything would not resolve any more.
  */
 export function renameToken(themes: Theme[], rename: Rename, prefix: string): Outcome<Renamed> {
   const { from, to } = rename
@@ -121,7 +121,9 @@ const areLeftAliases = (node: Record<string, unknown>, to: string): boolean =>
     ? '$deprecated' in node && node.$value === `{${to}}`
     : Object.entries(node).every(([name, child]) => isGroup(child) && areLeftAliases(child, `${to}.${name}`))
 
-/** A theme's document after a rename: what refers to the token or group follows, and itself where it has it. */
+/**
+ * A theme's document after a rename: what refers to the token or group follows, and itself where it has it.
+ */
 function renamedIn(document: TokenDocument, rename: Rename, leaves: boolean): TokenDocument {
   const { from, to } = rename
   const follow = (reference: Reference): Reference => ({

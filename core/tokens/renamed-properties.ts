@@ -14,9 +14,9 @@ const plainName = new RegExp(`^--[${nameCharacters}]+$`)
 const escaped = (text: string): string => text.replace(/[\\^$.*+?()[\]{}|/]/g, String.raw`\$&`)
 
 /**
- * A text in which custom properties have other names, with the lines in which they stood. A name that begins with
- * two dashes means the same wherever it is written whole (CSS Custom Properties 1, section 2: they are global):
- * in sheets, markup, scripts, comments and words. One that is put together from pieces is not found.
+ * A text in which custom properties have other names, with the lines in which they stood. A name that begins
+ * with two dashes means the same wherever it is written whole (CSS Custom Properties 1, section 2: they are
+ * global): in sheets, markup, scripts, comments and words. One that is put together from pieces is not found.
  */
 export function renameProperties(
   text: string,

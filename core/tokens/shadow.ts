@@ -41,8 +41,9 @@ const write = (fieldsOf: typeof showFields) => (layer: unknown) => {
 }
 
 /**
- * A layer as CSS writes it (CSS Backgrounds and Borders 3, section 7.1): `inset` and the colour at either end, blur
- * and spread nothing where they are left out. A colour is always written: the format has none that is not.
+ * A layer as CSS writes it (CSS Backgrounds and Borders 3, section 7.1): `inset` and the colour at either
+ * end, blur and spread nothing where they are left out. A colour is always written: the format has none that
+ * is not.
  */
 function parseLayer(text: string): Outcome<unknown> {
   const reference = parseReference(text)

@@ -61,7 +61,9 @@ process.once('message', async (asked: ToTry) => {
   process.exit(0)
 })
 
-/** All that is not known yet of a component: what was seen of its members, its states, what is told in each. */
+/**
+ * All that is not known yet of a component: what was seen of its members, its states, what is told in each.
+ */
 async function lookAt(
   browser: Browser,
   asked: ToTry,
@@ -103,8 +105,8 @@ const beforeTheEnd = 0.7
 const windows = { usual: usualWindow, wide: { width: 1400, height: 900 } }
 
 /**
- * Tries the members of a component; those that showed nothing once more by themselves, on a page of its own. A busy
- * machine may keep something from being seen once: nobody is accused for that.
+ * Tries the members of a component; those that showed nothing once more by themselves, on a page of its own.
+ * A busy machine may keep something from being seen once: nobody is accused for that.
  */
 async function tryOut(
   browser: Browser,

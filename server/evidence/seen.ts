@@ -14,8 +14,8 @@ import { examplesToTell, toldKey, toldStore } from '../store/told'
 import { cssOf } from '../views/css'
 
 /**
- * What a browser has told, found and seen of components already, what each of that depends on, and what of it the
- * whole library has.
+ * What a browser has told, found and seen of components already, what each of that depends on, and what of it
+ * the whole library has.
  */
 export async function seenAlready(db: Store, library: Library, components: readonly Component[]) {
   const { id, prefix } = library

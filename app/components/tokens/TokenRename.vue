@@ -2,8 +2,8 @@
 import { groupsAbove, isWithin } from '~~/core/tokens/paths'
 
 /**
- * Gives a token, or a group that it stands in, another path: what follows is shown first, then all of it is done in
- * one.
+ * Gives a token, or a group that it stands in, another path: what follows is shown first, then all of it is
+ * done in one.
  */
 const { path, paths, renaming } = defineProps<{
   path: string

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import type { Offer } from '~~/core/tokens/offered'
 
-/** Custom properties that the library's sheets set in one place, offered as tokens; nothing is taken unseen. */
+/**
+ * Custom properties that the library's sheets set in one place, offered as tokens; nothing is taken unseen.
+ */
 const store = useLibrary()
 useHead({ title: () => `Tokens from sheets · ${store.library?.title} · Kept Shelf` })
 const chosenTheme = useAddressChoice('into', '')

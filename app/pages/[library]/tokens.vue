@@ -202,7 +202,8 @@ useKeys([
         {{
           table.rows.length
             ? 'No token is like that.'
-            : 'There are no tokens yet. Bring in a file in the Design Tokens format, at the head of the table, or take them from sheets.'
+            : 'There are no tokens yet. Bring in a file in the Design Tokens format, at the head of the table, ' +
+              'or take them from sheets.'
         }}
       </p>
     </section>

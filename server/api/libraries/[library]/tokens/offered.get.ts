@@ -8,8 +8,8 @@ import { sourceFiles } from '~~/server/store/sources'
 import { themesOf } from '~~/server/store/themes'
 
 /**
- * Custom properties that the library's sheets set in one place, that of whole documents where none is said, as the
- * tokens that they could be in a theme.
+ * Custom properties that the library's sheets set in one place, that of whole documents where none is said,
+ * as the tokens that they could be in a theme.
  */
 export default route({
   access: 'reader',
