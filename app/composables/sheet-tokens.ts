@@ -40,7 +40,9 @@ export function useSheetTokens(place: Ref<string>, themeName: Ref<string>) {
     },
     { immediate: true },
   )
-  const theme = computed(() => store.themes.find(({ name }) => name === themeName.value))
+  // over what the library keeps: what is only being tried is not taken along
+  const themes = computed(() => store.library?.themes ?? [])
+  const theme = computed(() => themes.value.find(({ name }) => name === themeName.value))
   const offers = computed<Offer[]>(() => offered.value?.offers ?? [])
   const taken = computed(() => offers.value.filter(({ property }) => !leaving.value.has(property)))
   /** Tokens as they would come out, all of them taken. */
@@ -48,8 +50,8 @@ export function useSheetTokens(place: Ref<string>, themeName: Ref<string>) {
     const into = theme.value
     if (!into) return undefined
     const document = withOffers(into.document, offers.value)
-    const themes = store.themes.map((other) => (other.name === into.name ? { ...other, document } : other))
-    return resolveTheme(themes, into.name).tokens
+    const taking = themes.value.map((other) => (other.name === into.name ? { ...other, document } : other))
+    return resolveTheme(taking, into.name).tokens
   })
 
   async function take() {

@@ -212,6 +212,20 @@ export const isLost = <D extends Declared>(path: Path<D>): boolean =>
 
 /** A value with what its `var()`s come to in their place; `undefined` where one of them comes to nothing. */
 export function filledIn<D extends Declared>(value: string, asks: readonly Path<D>[]): string | undefined {
+  return withVars(
+    value,
+    asks.map((path) => {
+      if (isLost(path) || (path.is !== 'set' && path.is !== 'fallback')) return undefined
+      return filledIn(path.is === 'set' ? path.winner.value : path.text, path.asks)
+    }),
+  )
+}
+
+/**
+ * A value with other texts in the place of its `var()`s, in the order of {@link varsIn}; `undefined` where
+ * there is none for one of them.
+ */
+export function withVars(value: string, pieces: readonly (string | undefined)[]): string | undefined {
   const tokens = new Tokens(value)
   let text = ''
   let next = 0
@@ -220,11 +234,7 @@ export function filledIn<D extends Declared>(value: string, asks: readonly Path<
       text += tokens.raw(i)
       continue
     }
-    const path = asks[next++]
-    const piece =
-      path && !isLost(path) && (path.is === 'set' || path.is === 'fallback')
-        ? filledIn(path.is === 'set' ? path.winner.value : path.text, path.asks)
-        : undefined
+    const piece = pieces[next++]
     if (piece === undefined) return undefined
     text += piece
     i = tokens.closing(i, tokens.length)

@@ -4,7 +4,7 @@ import type { SourceText } from '../read/source/source-text'
 import { isSameWritten, valueAt } from './document'
 import { offeredTokens, type Offered } from './offered'
 import { sheetPlaces, type SheetPlace } from './offered-places'
-import { cssProperties, resolveTheme, type Theme } from './themes'
+import { propertiesIn, type Theme } from './themes'
 
 /** What is asked of the sheets of a library: values of a place, for one of the themes. */
 export interface OfferAsked {
@@ -21,10 +21,7 @@ export function offeredInLibrary(
 ): Offered & { places: SheetPlace[] } {
   const written = declaredIn(files.filter(({ path }) => !isBeside(path)))
   const declared = written.filter(({ property }) => property.startsWith('--'))
-  const tokens = [...resolveTheme(themes, into).tokens.values()]
-  const byProperty = new Map(
-    tokens.flatMap((token) => [...cssProperties(prefix, token).keys()].map((name) => [name, token] as const)),
-  )
+  const byProperty = propertiesIn(themes, into, prefix)
   const theme = themes.find(({ name }) => name === into)!
   const { offers, left } = offeredTokens(declared, { prefix, byProperty, place, isOver: theme.on !== null })
   return {

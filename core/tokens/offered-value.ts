@@ -1,6 +1,6 @@
 import { tokenTypes } from 'css-tree/tokenizer'
 import { Tokens } from '../style/sheet'
-import { varsIn } from '../style/trace'
+import { varsIn, withVars } from '../style/trace'
 import { color } from './color'
 import { cubicBezier } from './cubic-bezier'
 import { dimension } from './dimension'
@@ -91,23 +91,9 @@ export function fillerIn(textOf: (name: string) => string | undefined): (text: s
     return filled
   }
   const fill = (text: string): string | undefined => {
-    const asked = varsIn(text)
-    const pieces = asked.map(({ name, fallback }) => property(name) ?? (fallback && fill(fallback)))
-    if (pieces.some((piece) => piece === undefined || piece === '')) return undefined
-    const filled = withVars(text, pieces as string[])
-    return filled.length > longestText ? undefined : filled
+    const pieces = varsIn(text).map(({ name, fallback }) => property(name) ?? (fallback && fill(fallback)))
+    const filled = withVars(text, pieces)
+    return filled === undefined || filled.length > longestText ? undefined : filled
   }
   return fill
-}
-
-/** A value with other texts in the place of its `var()`s, in order. */
-function withVars(value: string, pieces: readonly string[]): string {
-  const tokens = new Tokens(value)
-  let [text, next] = ['', 0]
-  for (let i = 0; i < tokens.length; i++) {
-    const isVar = tokens.type(i) === tokenTypes.Function && tokens.name(i).toLowerCase() === 'var'
-    text += isVar ? pieces[next++]! : tokens.raw(i)
-    if (isVar) i = tokens.closing(i, tokens.length)
-  }
-  return text.trim()
 }

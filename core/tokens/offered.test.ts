@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { theme } from '../../tests/themes'
 import { declaredIn } from '../check/declared'
-import { cssProperties, resolveTheme, tokenTable, tokensByProperty, type Theme } from './themes'
+import { propertiesIn, resolveTheme, tokenTable, tokensByProperty, type Theme } from './themes'
 import { offeredTokens, withOffers, type Around } from './offered'
 import type { TokenDocument } from './document'
 import { sheetPlaces } from './offered-places'
@@ -13,12 +13,7 @@ const offered = (css: string, around = none) =>
     declaredIn([{ path: 'src/base.css', text: css }]).filter(({ property }) => property.startsWith('--')),
     around,
   )
-const tokensIn = (themes: Theme[]): Around['byProperty'] =>
-  new Map(
-    [...resolveTheme(themes, 'day').tokens.values()].flatMap((token) =>
-      [...cssProperties('t', token).keys()].map((name) => [name, token] as const),
-    ),
-  )
+const tokensIn = (themes: Theme[]): Around['byProperty'] => propertiesIn(themes, 'day', 't')
 const cssOf = (document: TokenDocument) =>
   Object.fromEntries([...resolveTheme([day(document)], 'day').tokens].map(([path, { css }]) => [path, css]))
 

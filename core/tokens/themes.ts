@@ -59,14 +59,18 @@ const namedValues = (name: string, { css, own }: Pick<Resolved, 'css' | 'own'>):
   ...Object.entries(own).map(([part, value]): [string, string] => [`${name}-${part}`, value]),
 ]
 
-/** The token of the base theme that each custom property is, or is a field of. */
-export function tokensByProperty(themes: Theme[], prefix: string): Map<string, string> {
-  const base = themes.find((theme) => theme.on === null)?.name ?? ''
-  return new Map(
-    [...resolveTheme(themes, base).tokens.values()].flatMap((token) =>
-      [...cssProperties(prefix, token).keys()].map((name) => [name, token.path] as const),
+/** The token of a theme that each custom property is, or is a field of. */
+export const propertiesIn = (themes: Theme[], theme: string, prefix: string): Map<string, Resolved> =>
+  new Map(
+    [...resolveTheme(themes, theme).tokens.values()].flatMap((token) =>
+      [...cssProperties(prefix, token).keys()].map((name) => [name, token] as const),
     ),
   )
+
+/** The path of the token of the base theme that each custom property is, or is a field of. */
+export function tokensByProperty(themes: Theme[], prefix: string): Map<string, string> {
+  const base = themes.find((theme) => theme.on === null)?.name ?? ''
+  return new Map([...propertiesIn(themes, base, prefix)].map(([name, { path }]) => [name, path]))
 }
 
 /** Custom properties of tokens that are one colour, fields of composites among them. */

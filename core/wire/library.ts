@@ -57,8 +57,9 @@ export const removedSchema = z.object({ edits: z.array(z.string()) })
 /** The job that renames; none where it was done at once. */
 export const renameBegunSchema = z.object({ job: z.string().nullable() })
 
-/** Custom properties of a library's sheets that could be tokens, and those that could not. */
+/** A custom property as a sheet sets it. */
 const inSheet = { property: z.string(), text: z.string(), file: z.string(), line: z.number().int() }
+/** Custom properties of a library's sheets that could be tokens, and those that could not. */
 export const offeredSchema = z.object({
   offers: z.array(
     z.object({

@@ -71,6 +71,19 @@ export const needsOf =
     }
   }
 
+/** How many components there are of which something is to be seen, by what that is. */
+export function leftOf(components: readonly Component[], needs: ReturnType<typeof needsOf>) {
+  const all = components.map(needs)
+  const count = (isLeft: (needed: Record<Only, boolean>) => boolean) => all.filter(isLeft).length
+  return {
+    any: count((needed) => Object.values(needed).some(Boolean)),
+    members: count(({ members }) => members),
+    states: count(({ states }) => states),
+    told: count(({ told }) => told),
+    looks: count(({ looks }) => looks),
+  }
+}
+
 /** One thing that was seen of components: what it depends on, what is known now, and what was seen last. */
 function knownOf<Seen>(kept: ReadonlyMap<string, Looked<Seen>>, keyOf: (component: Component) => string) {
   /** Of the component as it is now; nothing where it changed since. */

@@ -1,23 +1,9 @@
-import { onlySchema } from '~~/core/evidence/only'
 import { withAlike } from '~~/core/variants/looks'
 import { libraryEvidenceSchema } from '~~/core/wire'
 import { route } from '~~/server/auth/route'
-import { needsOf, seenAlready } from '~~/server/evidence/seen'
-import { componentsOf, type Component } from '~~/server/store/components'
+import { leftOf, needsOf, seenAlready } from '~~/server/evidence/seen'
+import { componentsOf } from '~~/server/store/components'
 import { evidenceOf, evidenceRun } from '~~/server/store/evidence'
-
-const onlyCounts = { any: 0, members: 0, states: 0, told: 0, looks: 0 }
-
-/** How many components there are of which something is not known, by what that is. */
-function leftOf(components: readonly Component[], needs: ReturnType<typeof needsOf>) {
-  const left = { ...onlyCounts }
-  for (const component of components) {
-    const kinds = onlySchema.options.filter((kind) => needs(component)[kind])
-    if (kinds.length) left.any++
-    for (const kind of kinds) left[kind]++
-  }
-  return left
-}
 
 /** What a browser showed for every component as it is now, and how the newest run over all of them fares. */
 export default route({
