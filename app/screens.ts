@@ -114,6 +114,11 @@ export const screens: readonly Screen[] = [
     looked: ['/tern/tern-deck-picker/accessible'],
     pictures: { accessibility: '/tern/tern-deck-picker/accessible' },
   },
+  {
+    page: '[library]/[tag]/isolation',
+    looked: ['/tern/tern-action/isolation'],
+    pictures: { isolation: '/tern/tern-action/isolation' },
+  },
   { page: '[library]/[tag]/guide', looked: [`${notice}/guide`], pictures: { guide: `${notice}/guide` } },
 ]
 

@@ -1,11 +1,13 @@
 import './realm'
 import './pieces'
+import { takeBleed } from './bleed'
 import { giveKeys } from './keys'
 import type { ModuleOf } from '../core/code/showing'
 import { mount, standAnew } from './component'
 import { dropCells, layOf, showCells, watchCells } from './cells'
 import { dressOf } from './dress'
 import { markupIn, ringAround } from './markup'
+import { wearPage } from './page-sheets'
 import { pickElements } from './picking'
 import { drawInks, takeInks } from './inks'
 import { setText } from './native'
@@ -88,6 +90,11 @@ function hear(message: ToFrame): void {
       })
     case 'inks':
       return tellInks(message)
+    case 'bleed':
+      return tellBleed(message)
+    case 'page':
+      wearPage(message.page)
+      return tellPainted()
     case 'replay':
       return void goOnceMore(message)
     case 'record':
@@ -101,6 +108,12 @@ function hear(message: ToFrame): void {
 function tellInks({ seq, flat }: Extract<ToFrame, { say: 'inks' }>): void {
   const taken = pristine(() => (flat ? takeInks(stage.place, flat.names, flat.colour) : drawInks()))
   say.post({ say: 'inks', seq, inks: taken?.value ?? [] })
+}
+
+/** Nothing is told where a component keeps us from seeing it as it is. */
+function tellBleed({ seq, pages }: Extract<ToFrame, { say: 'bleed' }>): void {
+  const taken = pristine(() => takeBleed(stage.place, pages))
+  if (taken) say.post({ say: 'bleed', seq, bleed: taken.value })
 }
 
 /** Whose a sheet of the page is, where it is not the component's. */

@@ -2,6 +2,7 @@ import { dyeOf, type Box, type Ink, type InkRole } from '../core/contrast/ink'
 import { adopt, adoptedIn, setText } from './native'
 import { attributeOf, elementName, nodesIn } from './pristine'
 import { rootOf, rootsIn } from './sheets'
+import { titleOf } from './title'
 
 // What of a component is painted in one colour over something else: text, drawings, edges of fields. While
 // that is looked at nothing of it is drawn, so that a picture shows what is behind it.
@@ -242,11 +243,3 @@ function insideOf({ x, y, width, height }: DOMRect, style: CSSStyleDeclaration):
 }
 const isInWindow = ({ x, y, width, height }: Box): boolean =>
   width > 0.5 && height > 0.5 && x < innerWidth && y < innerHeight && x + width > 0 && y + height > 0
-
-/** An element as a selector of its own would have it. */
-function titleOf(element: Element): string {
-  const part = attributeOf(element, 'part')
-  const classes = [...element.classList].filter((name) => !name.startsWith('kept-')).slice(0, 2)
-  if (classes.length) return `${elementName(element)}.${classes.join('.')}`
-  return part ? `${elementName(element)}[part~="${part.split(' ')[0]!}"]` : elementName(element)
-}

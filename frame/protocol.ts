@@ -2,6 +2,7 @@ import * as z from 'zod/mini'
 import { actSchema, actsSchema, outcomeSchema } from '../core/acts/act'
 import { usageSchema, type Usage } from '../core/code/usage'
 import { inkSchema } from '../core/contrast/ink'
+import { bleedSchema, foreignPageSchema } from '../core/isolation/bleed'
 import { caseSchema, observationSchema } from '../core/evidence/observation'
 import { dressSchema, nodeSchema } from '../core/style/found'
 import { providedSchema } from '../core/provisions'
@@ -89,6 +90,13 @@ export const toFrameSchema = z.discriminatedUnion('say', [
       }),
     ),
   }),
+  /** Asks what a component and the page do to one another, in each of these pages; and has it stand in one. */
+  z.object({
+    say: z.literal('bleed'),
+    seq: z.int(),
+    pages: z.array(foreignPageSchema).check(z.maxLength(20)),
+  }),
+  z.object({ say: z.literal('page'), page: z.nullable(foreignPageSchema) }),
   /** Points out an element of the markup, and whether one is to be picked by pointing at it. */
   z.object({ say: z.literal('ring'), node: z.nullable(z.int()), pick: z.boolean() }),
   /**
@@ -205,6 +213,7 @@ export const fromFrameSchema = z.discriminatedUnion('say', [
   z.object({ say: z.literal('markup'), seq: z.int(), nodes: z.array(nodeSchema).check(z.maxLength(3000)) }),
   z.object({ say: z.literal('dress'), seq: z.int(), dress: z.nullable(dressSchema) }),
   z.object({ say: z.literal('inks'), seq: z.int(), inks: z.array(inkSchema).check(z.maxLength(400)) }),
+  z.object({ say: z.literal('bleed'), seq: z.int(), bleed: bleedSchema }),
   z.object({ say: z.literal('picked'), node: z.int() }),
   z.object({ say: z.literal('replayed'), n: z.int(), outcome: outcomeSchema }),
   z.object({ say: z.literal('acted'), act: actSchema }),

@@ -87,6 +87,7 @@ export const limits = {
     accessibleSeconds: 30,
     chartSeconds: 20,
     looksSeconds: 40,
+    isolationSeconds: 20,
     turnSeconds: 90,
   },
   /** Open feeds of one person in one process: each is a page that is looked at. */

@@ -1,6 +1,7 @@
 import type { ModuleOf } from '~~/core/code/showing'
 import type { Act } from '~~/core/acts/act'
 import type { Usage } from '~~/core/code/usage'
+import type { ForeignPage } from '~~/core/isolation/bleed'
 import type { Provided } from '~~/core/provisions'
 import type { Surround } from '~~/core/surround'
 import {
@@ -95,7 +96,7 @@ export function useFrameHost(
   let taken: number[] = []
   const grabbed = ref(false)
   let windowStart = 0
-  const last: Partial<Record<'themes' | 'provide' | 'surround' | 'show' | 'way', ToFrame>> = {}
+  const last: Partial<Record<'themes' | 'page' | 'provide' | 'surround' | 'show' | 'way', ToFrame>> = {}
 
   const post = (message: ToFrame) => port?.postMessage(message)
   const keyboard = useKeyboard({
@@ -163,7 +164,7 @@ export function useFrameHost(
     }
     iframe.value?.contentWindow?.postMessage(hello, '*', [channel.port2])
     // what a browser lacks it lacks before any code that is provided is loaded
-    for (const message of [last.themes, last.surround, last.provide, last.show, last.way])
+    for (const message of [last.themes, last.page, last.surround, last.provide, last.show, last.way])
       if (message) post(message)
     lastMessage = lastCheck = performance.now()
     timer = setInterval(check, beatEvery)
@@ -283,6 +284,11 @@ export function useFrameHost(
     themes(css: string) {
       last.themes = { say: 'themes', css }
       post(last.themes)
+    },
+    /** Has it stand in a foreign page, or in none. */
+    page(page: ForeignPage | null) {
+      last.page = { say: 'page', page }
+      post(last.page)
     },
     provide(provided: Provided[]) {
       last.provide = { say: 'provide', provided }

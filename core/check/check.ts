@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import type { Contract } from '../contract/contract'
+import type { Isolation } from '../isolation/isolation'
 import type { SourceText } from '../read/source/source-text'
 import type { ResolvedTokens } from '../tokens/resolve'
 import type { Declared } from './declared'
@@ -12,6 +13,8 @@ import type { TierRule } from './tier-rule'
 export const ruleNames = [
   'contrast',
   'undefined-property',
+  'bleed-out',
+  'bleed-in',
   'class-name',
   'fallback',
   'raw-value',
@@ -32,6 +35,14 @@ export const ruleTexts: Record<RuleName, { title: string; why: string }> = {
   'undefined-property': {
     title: 'Custom properties that are no token',
     why: 'What reads them gets nothing, or always their fallback.',
+  },
+  'bleed-out': {
+    title: 'Rules that reach past their component',
+    why: 'Whoever uses the component finds other things of the page changed.',
+  },
+  'bleed-in': {
+    title: 'What a page changes in a component',
+    why: 'It looks otherwise from page to page, by rules that most pages have.',
   },
   'class-name': {
     title: 'Classes that meet',
@@ -101,6 +112,8 @@ export interface ToCheck {
   byProperty: ReadonlyMap<string, string>
   /** What the library has tokens of each tier refer to. */
   tiers: TierRule
+  /** What each component and the page do to one another, of those that a browser has looked at. */
+  isolation: readonly { tag: string; seen: Isolation }[]
   /** Everything that is declared in sheets, wherever they stand. */
   declared: readonly Declared[]
 }

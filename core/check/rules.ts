@@ -5,6 +5,8 @@ import type { Resolved } from '../tokens/resolve'
 import { cssProperties, tokensOfThemes, type Theme } from '../tokens/themes'
 import type { Check, Finding, RuleName, SeenRuleName, ToCheck } from './check'
 import { declaredIn } from './declared'
+import { bleedIn } from './rules/bleed-in'
+import { bleedOut } from './rules/bleed-out'
 import { className } from './rules/class-name'
 import { fallback } from './rules/fallback'
 import { purposesOf } from './purposes'
@@ -18,6 +20,8 @@ import { unusedToken } from './rules/unused-token'
 /** In the order in which they are told. */
 const checks: Record<Exclude<RuleName, SeenRuleName>, Check> = {
   'undefined-property': undefinedProperty,
+  'bleed-out': bleedOut,
+  'bleed-in': bleedIn,
   'class-name': className,
   fallback,
   'raw-value': rawValue,
@@ -37,6 +41,8 @@ export interface LibraryToCheck {
   prefix: string
   /** What the library has tokens of each tier refer to, where that is not the usual. */
   tiers?: TierRule
+  /** What a browser saw that components and the page do to one another. */
+  isolation?: ToCheck['isolation']
 }
 
 /** What all rules notice in a library. */
@@ -49,7 +55,14 @@ export function checkLibrary(library: LibraryToCheck): Finding[] {
 export const usedFor = (library: LibraryToCheck): Record<string, string[]> =>
   Object.fromEntries([...purposesOf(prepare(library))].map(([path, purposes]) => [path, [...purposes]]))
 
-function prepare({ files, contracts, themes, prefix, tiers = usualTierRule }: LibraryToCheck): ToCheck {
+function prepare({
+  files,
+  contracts,
+  themes,
+  prefix,
+  tiers = usualTierRule,
+  isolation = [],
+}: LibraryToCheck): ToCheck {
   const tokensOf = tokensOfThemes(themes)
   const base: ToCheck['base'] =
     tokensOf.get(themes.find((theme) => theme.on === null)?.name ?? '') ?? new Map<string, Resolved>()
@@ -59,6 +72,7 @@ function prepare({ files, contracts, themes, prefix, tiers = usualTierRule }: Li
     contracts,
     prefix,
     tiers,
+    isolation,
     tokensOf,
     base,
     byProperty: new Map(

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { toldSchema } from '../accessible/told'
 import { chartSchema } from '../states/chart'
+import { isolationSchema } from '../isolation/isolation'
 import { looksSchema } from '../variants/looks'
 import { moment } from './common'
 
@@ -29,3 +30,13 @@ export const looksSeenSchema = z.object({
   made_at: moment.nullable(),
 })
 export type LooksSeen = z.infer<typeof looksSeenSchema>
+
+/** What a component and a page do to one another, of how it is now where `current`; nothing where nobody looked. */
+export const isolationSeenSchema = z.object({
+  isolation: isolationSchema.nullable(),
+  /** Sheets that come into a page with other components of the library. */
+  sheets: z.string(),
+  current: z.boolean(),
+  made_at: moment.nullable(),
+})
+export type IsolationSeen = z.infer<typeof isolationSeenSchema>

@@ -3,6 +3,7 @@ import type { Wish } from '~~/core/begin/wish'
 import type { Finding } from '~~/core/check/check'
 import type { TierRule } from '~~/core/check/tier-rule'
 import type { Contract } from '~~/core/contract/contract'
+import type { Isolation } from '~~/core/isolation/isolation'
 import type { Outcome, Problem } from '~~/core/problem'
 import type { Ability } from '~~/core/read/abilities'
 import type { Wanted } from '~~/core/read/dependencies'
@@ -97,7 +98,14 @@ export interface Tasks {
   }
   /** What the rules notice in a library. */
   check: {
-    in: { files: SourceText[]; contracts: Contract[]; themes: Theme[]; prefix: string; tiers: TierRule }
+    in: {
+      files: SourceText[]
+      contracts: Contract[]
+      themes: Theme[]
+      prefix: string
+      tiers: TierRule
+      isolation: { tag: string; seen: Isolation }[]
+    }
     out: Finding[]
   }
   /** What the sheets of a library use each token for. */

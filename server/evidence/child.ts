@@ -5,12 +5,14 @@ import { caseForFrame, inWindows } from '~~/core/evidence/run'
 import { trial, withSecondLook } from '~~/core/evidence/trial'
 import { noChart } from '~~/core/states/chart'
 import { bareSurround } from '~~/core/surround'
+import { noIsolation } from '~~/core/isolation/isolation'
 import { noLooks } from '~~/core/variants/looks'
 import { limits } from '../limits'
 import { notTold, tellAccessible } from './accessible'
 import { chartStates } from './chart'
 import { fencedBrowser, fencedContext, usualWindow } from './browser'
 import { hold, within } from './channel'
+import { lookInPages } from './isolation'
 import { lookInThemes } from './looks'
 import type { ToTry, Tried } from './message'
 
@@ -43,8 +45,10 @@ process.once('message', async (asked: ToTry) => {
     await say({ tag: component.tag, begun: true })
     try {
       const work = () => lookAt(fenced.browser, asked, component, i)
-      const { componentSeconds, accessibleSeconds, chartSeconds, looksSeconds } = limits.evidence
-      const seconds = componentSeconds + accessibleSeconds + chartSeconds * 2 + looksSeconds * 2
+      const { componentSeconds, accessibleSeconds, chartSeconds, looksSeconds, isolationSeconds } =
+        limits.evidence
+      const seconds =
+        componentSeconds + accessibleSeconds + chartSeconds * 2 + looksSeconds * 2 + isolationSeconds * 2
       await say(await within(work(), seconds * 1000, `it took longer than ${seconds} seconds in all`))
     } catch (error) {
       await say({
@@ -73,8 +77,13 @@ async function lookAt(
   const { tag, needs } = component
   const origin = originOf(asked.port, i)
   const evidence = needs.members ? await tryOut(browser, asked, component, origin) : undefined
+  const isolation = needs.isolation
+    ? await lookInPages(browser, asked, component, origin).catch((error: unknown) =>
+        noIsolation(firstLine(error)),
+      )
+    : undefined
   if (!needs.states && !needs.told && !needs.looks)
-    return { tag, evidence, told: undefined, looks: undefined, chart: undefined }
+    return { tag, evidence, isolation, told: undefined, looks: undefined, chart: undefined }
   const chart =
     component.chart ??
     (await chartStates(browser, asked, component, origin).catch((error: unknown) =>
@@ -90,7 +99,7 @@ async function lookAt(
         noLooks(firstLine(error)),
       )
     : undefined
-  return { tag, evidence, told, looks, chart: component.chart ? undefined : chart }
+  return { tag, evidence, isolation, told, looks, chart: component.chart ? undefined : chart }
 }
 
 const firstLine = (error: unknown): string => (error as Error).message.split('\n')[0]!

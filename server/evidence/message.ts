@@ -6,6 +6,7 @@ import type { Evidence } from '~~/core/evidence/evidence'
 import type { Only } from '~~/core/evidence/only'
 import type { Combination } from '~~/core/variants/combination'
 import type { Chart } from '~~/core/states/chart'
+import type { Isolation } from '~~/core/isolation/isolation'
 import type { Looks } from '~~/core/variants/looks'
 import type { Problem } from '~~/core/problem'
 import type { ShownExample } from '../store/told'
@@ -32,6 +33,8 @@ export interface ToTry {
     never: Combination[]
     modules: ModuleOf[]
     provided: Provided[]
+    /** Sheets that come into a page with other components of the library. */
+    sheets: string
     /** What is to be seen of it: the rest is known already, or is not asked for. */
     needs: Record<Only, boolean>
     /** The states that are known of it, where they are. */
@@ -45,6 +48,7 @@ interface Seen {
   told: Told[]
   chart: Chart
   looks: Looks
+  isolation: Isolation
 }
 /** What it says of each as it goes. */
 export type Tried =

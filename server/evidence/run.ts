@@ -2,6 +2,7 @@ import { fork, type ChildProcess } from 'node:child_process'
 import { join } from 'node:path'
 import type { ModuleOf } from '~~/core/code/showing'
 import type { Usage } from '~~/core/code/usage'
+import { sheetsOfOthers } from '~~/core/isolation/foreign'
 import { trialModules } from '~~/core/evidence/run'
 import type { Problem } from '~~/core/problem'
 import { providedFor } from '~~/core/provisions'
@@ -23,6 +24,7 @@ import {
   type EvidenceRun,
 } from '../store/evidence'
 import { libraryById, type Library } from '../store/libraries'
+import { isolationStore } from '../store/isolation'
 import { looksStore } from '../store/looks'
 import { toldStore, type ShownExample } from '../store/told'
 import { limitGroup, memoryOfTree, treeOf } from './memory'
@@ -37,7 +39,7 @@ interface Asked {
   examples: ShownExample[]
   key: string
   /** What all else that is seen of it depends on. */
-  keys: { told: string; charts: string; looks: string }
+  keys: { told: string; charts: string; looks: string; isolation: string }
 }
 
 /**
@@ -100,6 +102,7 @@ async function takeTurn(
         if (tried.told) await toldStore.keep(db, id, keys.told, tried.told)
         if (tried.chart) await chartStore.keep(db, id, keys.charts, tried.chart)
         if (tried.looks) await looksStore.keep(db, id, keys.looks, tried.looks)
+        if (tried.isolation) await isolationStore.keep(db, id, keys.isolation, tried.isolation)
       }
       await noteTried(db, run.id, tried.tag)
     }
@@ -176,6 +179,7 @@ async function toTry(
       never: neverOf(component),
       modules: needed,
       provided: providedFor(provisions, component.tag, '', modules),
+      sheets: sheetsOfOthers(seen.sheets, component.contract.files),
       needs: needs(component),
       chart: seen.charts.now(component),
     })),

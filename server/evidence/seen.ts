@@ -1,14 +1,19 @@
 import { createHash } from 'node:crypto'
+import { LRUCache } from 'lru-cache'
 import type { Only } from '~~/core/evidence/only'
+import { sheetsOfOthers } from '~~/core/isolation/foreign'
+import { sheetsOfPage } from '~~/core/isolation/page-sheets'
 import { providedFor } from '~~/core/provisions'
 import { chartKey, chartStore } from '../store/charts'
 import { neverByTag } from '../store/combinations'
-import type { Component } from '../store/components'
+import { componentsOf, type Component } from '../store/components'
 import type { Store } from '../store/database'
 import type { Library } from '../store/libraries'
 import type { Looked } from '../store/looked'
+import { isolationKey, isolationStore } from '../store/isolation'
 import { looksKey, looksStore } from '../store/looks'
 import { provisionsOf } from '../store/provisions'
+import { sourceFiles } from '../store/sources'
 import { themesOf } from '../store/themes'
 import { examplesToTell, toldKey, toldStore } from '../store/told'
 import { cssOf } from '../views/css'
@@ -19,14 +24,16 @@ import { cssOf } from '../views/css'
  */
 export async function seenAlready(db: Store, library: Library, components: readonly Component[]) {
   const { id, prefix } = library
-  const [told, charts, looks, examples, provisions, never, themes] = await Promise.all([
+  const [told, charts, looks, isolation, examples, provisions, never, themes, sheets] = await Promise.all([
     toldStore.kept(db, components),
     chartStore.kept(db, components),
     looksStore.kept(db, components),
+    isolationStore.kept(db, components),
     examplesToTell(db, components),
     provisionsOf(db, id),
     neverByTag(db, id),
     themesOf(db, id),
+    sheetsInPage(db, library),
   ])
   const { css } = await cssOf(library, themes)
   const sheet = createHash('sha256').update(css).digest('hex')
@@ -45,13 +52,38 @@ export async function seenAlready(db: Store, library: Library, components: reado
     ),
     charts: knownOf(charts, (component) => chartKey(component, prefix, providedOf(component))),
     looks: knownOf(looks, (component) => looksKey(component, dependsOn(component))),
+    isolation: knownOf(isolation, (component) =>
+      isolationKey(component, {
+        ...dependsOn(component),
+        sheets: sheetsOfOthers(sheets, component.contract.files),
+      }),
+    ),
   }
   const keysOf = (component: Component) => ({
     told: all.told.keyOf(component),
     charts: all.charts.keyOf(component),
     looks: all.looks.keyOf(component),
+    isolation: all.isolation.keyOf(component),
   })
-  return { provisions, never, themes, css, examplesOf, ...all, keysOf }
+  return { provisions, never, themes, css, sheets, examplesOf, ...all, keysOf }
+}
+
+/** Sheets that come into the page with components of a library, remembered while it is as it is. */
+const recentSheets = new LRUCache<string, ReturnType<typeof sheetsOfPage>>({
+  maxSize: 16_000_000,
+  sizeCalculation: (sheets) => sheets.reduce((sum, { css }) => sum + css.length, 1),
+})
+async function sheetsInPage(db: Store, { current_revision: revision }: Library) {
+  if (!revision) return []
+  const known = recentSheets.get(revision)
+  if (known) return known
+  const [files, components] = await Promise.all([sourceFiles(db, revision), componentsOf(db, revision)])
+  const sheets = sheetsOfPage(
+    files,
+    components.map(({ contract }) => contract),
+  )
+  recentSheets.set(revision, sheets)
+  return sheets
 }
 
 /** What is to be seen of a component: all that is not known of it as it is now, or one kind of that. */
@@ -59,7 +91,7 @@ export const needsOf =
   (
     only: Only | null,
     known: ReadonlyMap<string, unknown>,
-    { told, charts, looks }: Awaited<ReturnType<typeof seenAlready>>,
+    { told, charts, looks, isolation }: Awaited<ReturnType<typeof seenAlready>>,
   ) =>
   (component: Component): Record<Only, boolean> => {
     const isAsked = (kind: Only) => only === null || only === kind
@@ -68,6 +100,7 @@ export const needsOf =
       states: isAsked('states') && !charts.isKnown(component),
       told: isAsked('told') && !told.isKnown(component),
       looks: isAsked('looks') && !looks.isKnown(component),
+      isolation: isAsked('isolation') && !isolation.isKnown(component),
     }
   }
 
@@ -81,6 +114,7 @@ export function leftOf(components: readonly Component[], needs: ReturnType<typeo
     states: count(({ states }) => states),
     told: count(({ told }) => told),
     looks: count(({ looks }) => looks),
+    isolation: count(({ isolation }) => isolation),
   }
 }
 

@@ -6,7 +6,8 @@ import { inChild } from '../build/pool'
 import { componentsOf } from '../store/components'
 import type { Store } from '../store/database'
 import type { Library } from '../store/libraries'
-import { sourceFiles } from '../store/sources'
+import { isolationStore } from '../store/isolation'
+import { hashOf, sourceFiles } from '../store/sources'
 import { themesOf } from '../store/themes'
 import { themesKey } from './css'
 
@@ -23,12 +24,28 @@ const recentUses = new LRUCache<string, Record<string, string[]>>({ max: 50, ttl
 export async function findingsOf(db: Store, library: Library): Promise<Finding[]> {
   const tiers = library.tier_rule ?? usualTierRule
   const themes = await themesOf(db, library.id)
-  const key = `${library.current_revision} ${themesKey(library, themes)} ${JSON.stringify(tiers)}`
+  const { isolation, stamp } = await isolationOf(db, library)
+  const key = `${library.current_revision} ${themesKey(library, themes)} ${JSON.stringify(tiers)} ${stamp}`
   const known = recent.get(key)
   if (known) return known
-  const findings = await inChild('check', { ...(await toCheck(db, library)), themes, tiers }, library.id)
+  const input = { ...(await toCheck(db, library)), themes, tiers, isolation }
+  const findings = await inChild('check', input, library.id)
   recent.set(key, findings)
   return findings
+}
+
+/** What was seen last of how components and pages get on, with a stamp that changes whenever that does. */
+async function isolationOf(db: Store, { current_revision: revision }: Library) {
+  const components = revision ? await componentsOf(db, revision) : []
+  const kept = await isolationStore.kept(db, components)
+  const seen = components.flatMap(({ id, tag }) => {
+    const looked = kept.get(id)
+    return looked && !looked.seen.failed ? [{ tag, looked }] : []
+  })
+  return {
+    isolation: seen.map(({ tag, looked }) => ({ tag, seen: looked.seen })),
+    stamp: hashOf(seen.map(({ looked }) => `${looked.key} ${looked.made_at.getTime()}`).join('\n')),
+  }
 }
 
 /** What the sheets of a library use each token for, worked out and remembered likewise. */

@@ -9,6 +9,7 @@ const views = {
   made: 'Made of',
   states: 'States',
   accessible: 'Accessibility',
+  isolation: 'Isolation',
   guide: 'Guide',
 } as const
 const { standing, view } = defineProps<{

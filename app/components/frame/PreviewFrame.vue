@@ -2,6 +2,7 @@
 import type { Act, Outcome } from '~~/core/acts/act'
 import { sayDrawn } from '~~/core/style/drawn'
 import { remedyOf, remedyOfNothing } from '~~/core/code/remedy'
+import type { ForeignPage } from '~~/core/isolation/bleed'
 import type { Provided } from '~~/core/provisions'
 import type { Surround } from '~~/core/surround'
 import type { Looked } from '~/composables/first-showing'
@@ -13,21 +14,24 @@ import type { FromFrame } from '~~/frame/protocol'
  * A component alone in its frame. `host` names the site it runs on; frames of one name may share a
  * process, and one that falls silent starts anew on a site of its own.
  */
-const { target, surround, css, preview, title, host, tallest, example, provisions, quiet } = defineProps<{
-  target: Target | undefined
-  surround: Surround
-  css: string
-  preview: string
-  title: string
-  host?: string
-  tallest?: number
-  /** The example that is shown, which may have provisions of its own. */
-  example?: string
-  /** What is provided, where that is not what is saved. */
-  provisions?: Provided[] | undefined
-  /** Says nothing of a failure: other ways of showing it are tried. */
-  quiet?: boolean
-}>()
+const { target, surround, css, preview, title, host, tallest, example, provisions, foreign, quiet } =
+  defineProps<{
+    target: Target | undefined
+    surround: Surround
+    css: string
+    preview: string
+    title: string
+    host?: string
+    tallest?: number
+    /** The example that is shown, which may have provisions of its own. */
+    example?: string
+    /** What is provided, where that is not what is saved. */
+    provisions?: Provided[] | undefined
+    /** A foreign page that it stands in. */
+    foreign?: ForeignPage | undefined
+    /** Says nothing of a failure: other ways of showing it are tried. */
+    quiet?: boolean
+  }>()
 const emit = defineEmits<{
   event: [message: Extract<FromFrame, { say: 'event' }>]
   failed: [message: Extract<FromFrame, { say: 'failed' }>]
@@ -133,6 +137,13 @@ onUnmounted(() => clearTimeout(looking))
 watch(
   () => css,
   (now) => frame.themes(now),
+  { immediate: true },
+)
+watch(
+  () => foreign,
+  (now, before) => {
+    if (now || before) frame.page(plain(now ?? null))
+  },
   { immediate: true },
 )
 watch(

@@ -1,19 +1,14 @@
 import type { Check, Finding } from '../check'
+import { sheetsOfPageIn } from '../../isolation/page-sheets'
 import type { Declared } from '../declared'
 
 /** Rules of one selector in two sheets of the page that say different things of one property. */
 export const className: Check = {
   run({ declared, contracts }) {
-    const inTrees = new Set(
-      contracts.filter(({ language }) => language === 'custom-element').flatMap(({ files }) => files),
-    )
+    const isOfPage = sheetsOfPageIn(contracts)
     const ofPage = declared.filter(
       ({ file, selector, property }) =>
-        file.endsWith('.css') &&
-        !file.endsWith('.module.css') &&
-        !inTrees.has(file) &&
-        selector.includes('.') &&
-        !property.startsWith('--'),
+        isOfPage(file) && selector.includes('.') && !property.startsWith('--'),
     )
     return [...byRule(ofPage).values()].flatMap(findingsOf)
   },
