@@ -60,16 +60,12 @@ export function takeBleed(place: Element, pages: readonly ForeignPage[]): Bleed 
     const brought = broughtSheets()
     const out = changesOut(brought)
     const into = pages.map((page) => inPage(subjects, page))
-    const classes = subjects.flatMap(({ element, isInPage, pseudo }) =>
-      isInPage && !pseudo ? [...element.classList].filter((name) => !name.startsWith('kept-')) : [],
-    )
     return {
       tree: treeOfAll(subjects),
       rules: out.rules,
-      classes: [...new Set(classes)].map((name) => name.slice(0, 500)).slice(0, 200),
       into: into.map(({ told }) => told),
-      out: out.changes,
-      ...(out.changes.length ? scopedOf(subjects, brought) : {}),
+      out: out.out,
+      ...(out.out.length ? scopedOf(subjects, brought) : {}),
       left: out.left + into.reduce((sum, { left }) => sum + left, 0),
     }
   } finally {
@@ -89,12 +85,12 @@ function scopedOf(subjects: readonly Subject[], brought: readonly CSSStyleSheet[
   const within = [...new Set(roots.map(titleOf))].join(', ')
   const before = subjects.map((subject) => valuesOf(subject, said))
   const on = brought.filter(({ disabled }) => !disabled)
-  scope.replaceSync(scopedText(on, within, roots))
+  scope.replaceSync(scopedText(on, within))
   const adopted = adoptedIn(document)
   try {
     for (const sheet of on) sheet.disabled = true
     adopt(document, [...adopted, scope])
-    const { changes: out, left } = changesOut([scope])
+    const { out, left } = changesOut([scope])
     const changes = subjects.flatMap((subject, i) => {
       const now = valuesOf(subject, said)
       return said.flatMap((property, at) => {
@@ -116,13 +112,13 @@ function treeOfAll(subjects: readonly Subject[]): Bleed['tree'] {
 
 /** A rule of the page with the properties that it speaks of, and what it reaches. */
 interface Reaching {
-  selector: string
+  selectors: string[]
   properties: ReadonlySet<string>
 }
 const writing = { direction: 'ltr', mode: 'horizontal-tb' }
 const reachingOf = (rules: readonly PageRule[]): Reaching[] =>
   rules.map(({ selector, style }) => ({
-    selector,
+    selectors: selectorsOf(selector),
     properties: new Set(
       [...style].filter((name) => !name.startsWith('--')).map((name) => physical(name, writing)),
     ),
@@ -190,8 +186,9 @@ function changesOf(
     return from === to || !from || !to ? [] : [{ property, from, to }]
   })
   if (!changed.length) return []
-  const reaching = rules.flatMap(({ selector, properties }) => {
-    const by = reachedBy(subject, selector)
+  const reaching = rules.flatMap(({ selectors, properties }) => {
+    if (!changed.some(({ property }) => properties.has(property))) return []
+    const by = reachedBy(subject, selectors)
     return by ? [{ by, properties }] : []
   })
   return changed.map(({ property, from, to }) => {
@@ -206,9 +203,9 @@ function changesOf(
  * The selectors of a list that reach an element, or a pseudo-element of one: browsers write those with two colons, at
  * the end (CSSOM, 6.7.2).
  */
-function reachedBy({ element, pseudo, isInPage }: Subject, list: string): string {
+function reachedBy({ element, pseudo, isInPage }: Subject, selectors: readonly string[]): string {
   if (!isInPage) return ''
-  return selectorsOf(list)
+  return selectors
     .filter((selector) => {
       if (!selector.endsWith(pseudo)) return false
       return reaches(element, pseudo ? selector.slice(0, -pseudo.length) || '*' : selector)

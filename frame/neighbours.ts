@@ -1,4 +1,4 @@
-import type { ChangeOut } from '../core/isolation/bleed'
+import type { Changed, RuleOut } from '../core/isolation/bleed'
 import { looks } from './computed'
 import { reaches, rulesIn, type PageRule } from './page-sheets'
 import { titleOf } from './title'
@@ -71,6 +71,33 @@ function usualNeighbours(place: Element): Neighbour[] {
   return found
 }
 
+/**
+ * Rules in order, those that may reach an element found by its classes: sheets of libraries have thousands. A list of
+ * selectors may ask for a class in one of them only, and so may what stands in brackets: those may reach anything.
+ */
+class RulesByClass {
+  private readonly named = new Map<string, number[]>()
+  private readonly unnamed: number[] = []
+
+  constructor(private readonly rules: readonly PageRule[]) {
+    rules.forEach(({ selector }, i) => {
+      const names = /[,(]/.test(selector) ? [] : classesOf(selector)
+      if (!names.length) this.unnamed.push(i)
+      for (const name of names) {
+        const numbers = this.named.get(name)
+        if (numbers) numbers.push(i)
+        else this.named.set(name, [i])
+      }
+    })
+  }
+
+  for(element: Element): PageRule[] {
+    const numbers = new Set(this.unnamed)
+    for (const name of element.classList) for (const i of this.named.get(name) ?? []) numbers.add(i)
+    return [...numbers].sort((a, b) => a - b).map((i) => this.rules[i]!)
+  }
+}
+
 /** Classes that a selector names; one that is written in a string costs nothing. */
 const classNames = /\.((?:[\w-]|[^\0-\x7f]|\\[^\n])+)/g
 const typeName = /^[a-z][\w-]*/i
@@ -80,7 +107,7 @@ const mostNamed = 300
 function namedNeighbours(place: Element, rules: readonly PageRule[]): Neighbour[] {
   const found = new Map<string, Neighbour>()
   for (const { selector } of rules) {
-    const classes = [...selector.matchAll(classNames)].map(([, name]) => unescaped(name!))
+    const classes = classesOf(selector)
     if (!classes.length || found.size >= mostNamed) continue
     const element = make(typeName.exec(selector)?.[0] ?? 'div')
     element.classList.add(...classes)
@@ -92,15 +119,23 @@ function namedNeighbours(place: Element, rules: readonly PageRule[]): Neighbour[
   }
   return [...found.values()]
 }
+const classesOf = (selector: string): string[] =>
+  [...selector.matchAll(classNames)].map(([, name]) => unescaped(name!))
 const unescaped = (name: string): string =>
   name.replace(/\\(?:([0-9a-f]{1,6})\s?|([^\n]))/gi, (_whole, code: string | undefined, char: string) =>
     code === undefined ? char : String.fromCodePoint(parseInt(code, 16)),
   )
 
-const most = 500
+/** A value of a page that is otherwise, by one rule. */
+interface Change extends Changed {
+  at: string
+  isNamed: boolean
+  selector: string
+}
+
 /** What the page's own are like otherwise since a component is there, by the rules that have it so. */
 export function changesOut(brought: readonly CSSStyleSheet[]): {
-  changes: ChangeOut[]
+  out: RuleOut[]
   rules: number
   left: number
 } {
@@ -110,17 +145,32 @@ export function changesOut(brought: readonly CSSStyleSheet[]): {
   place.style.setProperty('display', 'none', 'important')
   const neighbours = [...usualNeighbours(place), ...namedNeighbours(place, rules)]
   document.body.append(place)
-  const changes = [...rootChanges(rules)]
   try {
     for (const sheet of sheets) sheet.disabled = true
     const before = neighbours.map(({ element }) => valuesOf(element))
     for (const sheet of sheets) sheet.disabled = false
-    neighbours.forEach((neighbour, i) => changes.push(...changesOf(neighbour, before[i]!, rules)))
+    const byClass = new RulesByClass(rules)
+    const changes = neighbours.flatMap((neighbour, i) => changesOf(neighbour, before[i]!, byClass))
+    return { ...byRule([...rootChanges(rules), ...changes]), rules: rules.length }
   } finally {
     for (const sheet of sheets) sheet.disabled = false
     place.remove()
   }
-  return { changes: changes.slice(0, most), rules: rules.length, left: Math.max(0, changes.length - most) }
+}
+
+const most = { rules: 200, elements: 60, values: 60 }
+function byRule(changes: readonly Change[]): { out: RuleOut[]; left: number } {
+  const found = new Map<string, RuleOut>()
+  for (const { selector, at, isNamed, ...changed } of changes) {
+    let rule = found.get(selector)
+    if (!rule) found.set(selector, (rule = { selector, isNamed, elements: [], values: [] }))
+    // what reaches plain elements too is no rule of names alone
+    rule.isNamed &&= isNamed
+    if (!rule.elements.includes(at) && rule.elements.length < most.elements) rule.elements.push(at)
+    const isKnown = rule.values.some(({ property }) => property === changed.property)
+    if (!isKnown && rule.values.length < most.values) rule.values.push(changed)
+  }
+  return { out: [...found.values()].slice(0, most.rules), left: Math.max(0, found.size - most.rules) }
 }
 
 const valuesOf = (element: Element): string[] => {
@@ -132,11 +182,11 @@ const valuesOf = (element: Element): string[] => {
 function changesOf(
   { element, at, isNamed }: Neighbour,
   before: readonly string[],
-  rules: readonly PageRule[],
-): ChangeOut[] {
-  const reaching = rules.filter(({ selector }) => reaches(element, selector))
-  if (!reaching.length) return []
+  rules: RulesByClass,
+): Change[] {
   const now = valuesOf(element)
+  if (now.every((value, i) => value === before[i])) return []
+  const reaching = rules.for(element).filter(({ selector }) => reaches(element, selector))
   return looks.flatMap((property, i) => {
     const by = now[i] === before[i] ? undefined : reaching.findLast(({ style }) => says(style, property))
     return by
@@ -149,7 +199,7 @@ const says = (style: CSSStyleDeclaration, property: string): boolean =>
 const fromTo = (from: string, to: string) => ({ from: from.slice(0, 500), to: to.slice(0, 500) })
 
 /** What rules say of the page as a whole, custom properties aside: those are for it to hand down. */
-function rootChanges(rules: readonly PageRule[]): ChangeOut[] {
+function rootChanges(rules: readonly PageRule[]): Change[] {
   return [document.documentElement, document.body].flatMap((element) =>
     rules
       .filter(({ selector }) => reaches(element, selector))

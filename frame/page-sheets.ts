@@ -3,7 +3,9 @@ import { house, themes } from './house'
 import { adopt, adoptedIn } from './native'
 import { ownLookSheet } from './own-look'
 import { providedStyles } from './provide'
-import type { ForeignPage } from '../core/isolation/bleed'
+import { selectorsOf } from '../core/style/specificity'
+import { stage } from './stage'
+import { classesShown, type ForeignPage } from '../core/isolation/bleed'
 
 // The sheets of the document: those a component brought, and one of a foreign page before or after them.
 
@@ -27,28 +29,26 @@ const isScopable = (rule: CSSRule): rule is CSSStyleRule | CSSGroupingRule =>
   rule instanceof CSSStyleRule || rule instanceof CSSGroupingRule
 
 /** All rules of some sheets as one text, those that reach elements in `@scope` of the outermost of a component. */
-export function scopedText(
-  sheets: readonly CSSStyleSheet[],
-  within: string,
-  roots: readonly Element[],
-): string {
+export function scopedText(sheets: readonly CSSStyleSheet[], within: string): string {
   const rules = sheets.filter(({ disabled }) => !disabled).flatMap((sheet) => readableRules(sheet))
-  const inside = rules.filter(isScopable).map((rule) => scopedRule(rule, roots))
+  const inside = rules.filter(isScopable).map(scopedRule)
   const outside = rules.filter((rule) => !isScopable(rule)).map(({ cssText }) => cssText)
   return `${outside.join('\n')}\n@scope (${within}) {\n${inside.join('\n')}\n}`
 }
-/** Selectors in a scope are of what stands in its root: one that means the root itself says so. */
-function scopedRule(rule: CSSStyleRule | CSSGroupingRule, roots: readonly Element[]): string {
+function scopedRule(rule: CSSStyleRule | CSSGroupingRule): string {
   const { cssText } = rule
-  if (!(rule instanceof CSSStyleRule)) {
-    const inside = [...rule.cssRules].filter(isScopable).map((inner) => scopedRule(inner, roots))
-    return `${cssText.slice(0, cssText.indexOf('{'))}{\n${inside.join('\n')}\n}`
-  }
-  const { selectorText } = rule
-  const isOfRoot = roots.some((root) => reaches(root, selectorText))
-  return isOfRoot
-    ? `${selectorText}, :scope:is(${selectorText})${cssText.slice(selectorText.length)}`
-    : cssText
+  if (rule instanceof CSSStyleRule)
+    return `${selectorsOf(rule.selectorText).map(inScope).join(', ')}${cssText.slice(rule.selectorText.length)}`
+  const inside = [...rule.cssRules].filter(isScopable).map(scopedRule)
+  return `${cssText.slice(0, cssText.indexOf('{'))}{\n${inside.join('\n')}\n}`
+}
+/**
+ * A selector in a scope is of what stands below its root; one that names the root is not, and says with it that it
+ * reaches what stands in the scope, by whatever is around that.
+ */
+function inScope(selector: string): string {
+  const [, of, pseudo] = /^(.*?)((?:::[\w-]+.*)?)$/s.exec(selector)!
+  return `:is(${of || '*'}):where(:scope, :scope *)${pseudo}`
 }
 
 /** Whether a selector, or any of a list, reaches an element; one that the browser does not know reaches none. */
@@ -104,15 +104,23 @@ export function wearPage(page: ForeignPage | null): PageRule[] {
     providedStyles.disabled = true
     return rulesIn(providedStyles)
   }
+  const css = page.css.replaceAll(classesShown, classesIn(stage.place))
   if (page.late) {
-    late.replaceSync(page.css)
+    late.replaceSync(css)
     adopt(document, [...adoptedIn(document), late])
     return rulesIn(late)
   }
-  early.textContent = page.css
+  early.textContent = css
   document.head.prepend(early)
   return early.sheet ? rulesIn(early.sheet) : []
 }
+/** Every class of what is shown in the tree of the page, as a selector; where it has none, one that reaches nothing. */
+function classesIn(place: Element): string {
+  const names = new Set([...place.querySelectorAll('[class]')].flatMap((element) => [...element.classList]))
+  const own = [...names].filter((name) => !name.startsWith('kept-')).slice(0, mostClasses)
+  return own.length ? own.map((name) => `.${CSS.escape(name)}`).join(', ') : ':not(*)'
+}
+const mostClasses = 300
 function takeOff(): void {
   if (!worn) return
   providedStyles.disabled = false

@@ -5,6 +5,9 @@ import * as z from 'zod/mini'
 const text = z.string().check(z.maxLength(500))
 const few = z.int().check(z.minimum(0), z.maximum(100_000))
 
+/** The selector that stands, in the sheet of a foreign page, for all classes of what is shown in the tree of the page. */
+export const classesShown = '.kept-classes'
+
 /** Something that a foreign page says about its elements. */
 export const foreignPageSchema = z.object({
   /** What it is told as. */
@@ -48,17 +51,21 @@ const inPageSchema = z.object({
 })
 export type InPage = z.infer<typeof inPageSchema>
 
-/** A computed value of an element of the page that is otherwise since a component is there. */
-const changeOutSchema = z.object({
-  /** The element of the page; one with classes has those that the selector asks for. */
-  at: text,
-  isNamed: z.boolean(),
-  property: text,
-  from: text,
-  to: text,
+/** A computed value that is otherwise; where what it was cannot be told, that is nothing. */
+const changedSchema = z.object({ property: text, from: text, to: text })
+export type Changed = z.infer<typeof changedSchema>
+
+/** A rule that a component brings, and what it changes in a page that has it. */
+const ruleOutSchema = z.object({
   selector: text,
+  /** It reaches only what has the classes it asks for. */
+  isNamed: z.boolean(),
+  /** Elements of the page that it reaches. */
+  elements: z.array(text).check(z.maxLength(60)),
+  /** Values that it changes in one of them or another. */
+  values: z.array(changedSchema).check(z.maxLength(60)),
 })
-export type ChangeOut = z.infer<typeof changeOutSchema>
+export type RuleOut = z.infer<typeof ruleOutSchema>
 
 /** Where what a component renders stands: in a tree of its own, in the tree of the page, or nowhere. */
 export const treeSchema = z.enum(['shadow', 'page', 'none'])
@@ -67,7 +74,7 @@ export const treeSchema = z.enum(['shadow', 'page', 'none'])
 const scopedSchema = z.object({
   /** The selector of its outermost elements. */
   within: text,
-  /** Values of the page that are still otherwise. */
+  /** Rules that still change something of the page. */
   out: few,
   /** Values of its own that would be otherwise. */
   changes: z.array(z.object({ at: text, property: text, from: text, to: text })).check(z.maxLength(40)),
@@ -79,13 +86,11 @@ export const bleedSchema = z.object({
   tree: treeSchema,
   /** Rules that it brings into the page. */
   rules: few,
-  /** Classes of its elements in the tree of the page. */
-  classes: z.array(text).check(z.maxLength(200)),
   into: z.array(inPageSchema).check(z.maxLength(20)),
-  out: z.array(changeOutSchema).check(z.maxLength(600)),
+  out: z.array(ruleOutSchema).check(z.maxLength(200)),
   /** Where it changes anything of the page, and the browser knows of `@scope`. */
   scoped: z.optional(scopedSchema),
-  /** Changes past those that are told. */
+  /** Rules and changes past those that are told. */
   left: few,
 })
 export type Bleed = z.infer<typeof bleedSchema>

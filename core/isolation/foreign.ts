@@ -1,4 +1,4 @@
-import type { ForeignPage } from './bleed'
+import { classesShown, type ForeignPage } from './bleed'
 
 /**
  * Pages that a component may come into, none of which was written with it in mind. Each says things of elements
@@ -86,12 +86,8 @@ const ofNames = `
   font: italic 700 21px/2 cursive; text-align: right; text-transform: uppercase; opacity: 0.8; display: inline-block;
   position: relative; box-shadow: 0 0 5px #795548;`
 
-/** A class as a selector writes it (CSSOM, 2.1, serialize an identifier). */
-const classSelector = (name: string): string =>
-  `.${name.replace(/[^\w\u0080-\uffff-]/g, (char) => `\\${char.codePointAt(0)!.toString(16)} `).replace(/^(-?)(\d)/, '$1\\3$2 ')}`
-
 /** Pages in which a component is looked at: one with the classes it has itself, and one with others of its library. */
-export function foreignPages(classes: readonly string[], sheets: string): ForeignPage[] {
+export function foreignPages(sheets: string): ForeignPage[] {
   const both = (name: ForeignName, css: string): ForeignPage[] => [
     { name, css, late: false },
     { name, css, late: true },
@@ -102,7 +98,7 @@ export function foreignPages(classes: readonly string[], sheets: string): Foreig
     ...both('everything', everything),
     { name: 'text', css: textAround, late: true },
     { name: 'large', css: large, late: true },
-    ...(classes.length ? both('names', `${classes.map(classSelector).join(', ')} { ${ofNames} }`) : []),
+    ...both('names', `${classesShown} { ${ofNames} }`),
     ...(sheets.trim() ? both('library', sheets) : []),
     { name: 'apart', css: null, late: false },
   ]

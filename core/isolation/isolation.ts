@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { bleedSchema, type ChangeIn, type ChangeOut, type Scoped } from './bleed'
+import { bleedSchema, type Changed, type ChangeIn, type RuleOut, type Scoped } from './bleed'
 import { foreignNames, type ForeignName } from './foreign'
 
 const text = z.string().max(300)
@@ -37,7 +37,7 @@ export interface ElementIn extends Pick<ChangeIn, 'how' | 'at' | 'isHost' | 'cou
   selectors: string[]
   situation: string
   order: Order
-  values: { property: string; from: string; to: string }[]
+  values: Changed[]
 }
 /** What one foreign page does to a component, in all situations it was looked at in. */
 export interface PageTold {
@@ -103,33 +103,19 @@ function elementsOf(seen: readonly SeenIn[], both: boolean): ElementIn[] {
   return [...elements.values()]
 }
 
-/** What a rule of a component changes in a page that has it. */
-export interface RuleOut {
-  selector: string
-  /** It reaches only what has the classes it asks for. */
-  isNamed: boolean
-  elements: string[]
-  values: { property: string; from: string; to: string }[]
-}
-/** Each rule that reaches past the component, by its selector. */
+/** Each rule that reaches past the component, in all situations. */
 export function rulesOut({ seen }: Isolation): RuleOut[] {
   const rules = new Map<string, RuleOut>()
-  for (const change of seen.flatMap(({ bleed }) => bleed.out)) {
-    const rule = rules.get(change.selector) ?? newRule(change)
-    rules.set(change.selector, rule)
-    if (!rule.elements.includes(change.at)) rule.elements.push(change.at)
-    if (!rule.values.some(({ property }) => property === change.property)) {
-      const { property, from, to } = change
-      rule.values.push({ property, from, to })
-    }
+  for (const rule of seen.flatMap(({ bleed }) => bleed.out)) {
+    const known = rules.get(rule.selector)
+    rules.set(rule.selector, known ? bothRules(known, rule) : rule)
   }
   return [...rules.values()]
 }
-const newRule = ({ selector, isNamed }: ChangeOut): RuleOut => ({
-  selector,
-  isNamed,
-  elements: [],
-  values: [],
+const bothRules = (rule: RuleOut, other: RuleOut): RuleOut => ({
+  ...rule,
+  elements: [...new Set([...rule.elements, ...other.elements])],
+  values: onceBy([...rule.values, ...other.values], ({ property }) => property),
 })
 
 /**
@@ -164,7 +150,7 @@ export function keptBy({ seen }: Isolation, isGenerated: (selector: string) => b
 }
 
 /** Computed values as one text: those of several properties that change alike stand together. */
-export function valuesTold(values: readonly { property: string; from: string; to: string }[]): string {
+export function valuesTold(values: readonly Changed[]): string {
   const alike = new Map<string, string[]>()
   for (const { property, from, to } of values) {
     const change = from === '' ? `is ${to}` : `${from} → ${to === '' ? 'nothing' : to}`

@@ -33,8 +33,7 @@ export async function lookInPages(
         const { page, frame } = await show(usage)
         const { failed } = await goWay(page, frame, component.tag, acts)
         if (failed) throw new Error(failed.why)
-        const { classes } = await askBleed(frame, [])
-        const bleed = await askBleed(frame, foreignPages(classes, component.sheets))
+        const bleed = await askBleed(frame, foreignPages(component.sheets))
         isolation.seen.push({ situation: name.slice(0, 300), bleed })
       } catch (error) {
         if (usage === component.face) throw error

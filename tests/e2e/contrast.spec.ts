@@ -7,8 +7,8 @@ import { dyeOf, type Ink } from '../../core/contrast/ink'
 import { pairsOf, type Pixels } from '../../core/contrast/painted'
 import { sightMatrix, type Sight } from '../../core/contrast/vision'
 import { plainSurround } from '../../core/surround'
-import { fromFrameSchema, hello, type FromFrame, type ToFrame } from '../../frame/protocol'
 import { world, type World } from '../world'
+import { answerTo, frameWith, post } from './bare-frame'
 
 /**
  * What is told of colours that are painted, held against what another engine says and what a picture shows.
@@ -21,39 +21,8 @@ test.beforeAll(async () => {
 })
 test.afterAll(() => at.end())
 
-interface OurEnd {
-  port: MessagePort
-  came: unknown[]
-}
-declare global {
-  interface Window {
-    ourEnd: OurEnd
-  }
-}
-
-/** A frame of ours with nothing in it but this markup, where a component would stand. */
-async function frameWith(page: Page, markup: string): Promise<void> {
-  await page.goto(`${at.preview}/frame`)
-  await page.evaluate((word) => {
-    const { port1, port2 } = new MessageChannel()
-    window.ourEnd = { port: port1, came: [] }
-    port1.onmessage = ({ data }) => window.ourEnd.came.push(data)
-    window.postMessage(word, '*', [port2])
-  }, hello)
-  await post(page, { say: 'surround', surround: plainSurround('') })
-  await page.evaluate((html) => {
-    document.querySelector('#parent')!.innerHTML = html
-  }, markup)
-}
-const post = (page: Page, message: ToFrame) =>
-  page.evaluate((sent) => window.ourEnd.port.postMessage(sent), message)
 async function askInks(page: Page, seq: number, colour: string, names: string[] = []): Promise<Ink[]> {
-  await post(page, { say: 'inks', seq, flat: { colour, names } })
-  const heard = await page.waitForFunction(
-    (wanted) => window.ourEnd.came.find((entry) => (entry as { seq?: number }).seq === wanted),
-    seq,
-  )
-  const message: FromFrame = fromFrameSchema.parse(await heard.jsonValue())
+  const message = await answerTo(page, { say: 'inks', seq, flat: { colour, names } })
   return message.say === 'inks' ? message.inks : []
 }
 const pictureOf = async (page: Page): Promise<Pixels> => PNG.sync.read(await page.screenshot())
@@ -108,7 +77,7 @@ test('colours of text are told as another engine tells them, on random grounds i
   test.setTimeout(600_000)
   let compared = 0
   for (const list of fc.sample(blocks, { numRuns: 25, seed: Number(process.env.SEED ?? Date.now() % 1e6) })) {
-    await frameWith(page, markupOf(list))
+    await frameWith(page, at, markupOf(list))
     const pairs = new Map((await see(page)).map((pair) => [pair.at, pair]))
     await page.evaluate(engine)
     const told = await page.evaluate(async () => {
@@ -140,6 +109,7 @@ test('what is hidden, covered or unusable is told of nowhere; what a slot shows,
 }) => {
   await frameWith(
     page,
+    at,
     `<p class="shown">Shown</p>
      <p class="away" style="position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%)">Away</p>
      <div style="position: relative"><p class="under">Under</p>
@@ -165,6 +135,7 @@ test('what is hidden, covered or unusable is told of nowhere; what a slot shows,
 test('over a gradient or a picture it is the worst place that a person meets', async ({ page }) => {
   await frameWith(
     page,
+    at,
     `<p class="a" style="font: 700 40px sans-serif; color: #fff; background: linear-gradient(90deg, #000, #fff)">
      Over the whole of it</p>
      <p class="b" style="font: 700 40px sans-serif; color: #000; background: #fff">Even</p>`,
@@ -179,6 +150,7 @@ test('the token is told by which a colour came, through whatever it was handed',
   const names = ['--x-ink', '--x-sheet', '--x-line', '--x-other']
   await frameWith(
     page,
+    at,
     `<style>
        :root { --x-ink: #333; --x-sheet: #eee; --x-line: #777; --x-other: #333; }
        .card { --own: var(--x-sheet); background: var(--own); padding: 9px; transition: all 3s; }
@@ -205,7 +177,11 @@ test('how a page looks to people who see colours otherwise is painted as the mat
   page,
 }) => {
   const sea = [95, 168, 196] as const
-  await frameWith(page, `<div style="width: 80px; height: 80px; background: rgb(${sea.join(' ')})"></div>`)
+  await frameWith(
+    page,
+    at,
+    `<div style="width: 80px; height: 80px; background: rgb(${sea.join(' ')})"></div>`,
+  )
   const painted = async (sight: Sight) => {
     await post(page, { say: 'surround', surround: plainSurround('', { sight }) })
     await expect(page.locator('html')).toHaveCSS('filter', sight === 'usual' ? 'none' : 'url("#kept-sight")')

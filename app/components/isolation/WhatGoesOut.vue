@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Scoped } from '~~/core/isolation/bleed'
-import { valuesTold, type RuleOut } from '~~/core/isolation/isolation'
+import type { RuleOut, Scoped } from '~~/core/isolation/bleed'
+import { valuesTold } from '~~/core/isolation/isolation'
 import { placeOfRule, type Written } from '~~/core/read/places'
 
 /** Rules of a component that change what a page has besides, and where each is written. */
@@ -12,11 +12,19 @@ const { rules, written, scoped, library, tag } = defineProps<{
   library: string
   tag: string
 }>()
+/** Rules of one kind that are listed. */
+const most = 40
 const groups = computed(() =>
   [
-    { title: 'Whatever page it comes into', rules: rules.filter(({ isNamed }) => !isNamed) },
-    { title: 'A page that uses the same classes', rules: rules.filter(({ isNamed }) => isNamed) },
-  ].filter((group) => group.rules.length),
+    { title: 'Whatever page it comes into', all: rules.filter(({ isNamed }) => !isNamed) },
+    { title: 'A page that uses the same classes', all: rules.filter(({ isNamed }) => isNamed) },
+  ]
+    .filter(({ all }) => all.length)
+    .map((group) => ({
+      ...group,
+      rules: group.all.slice(0, most),
+      more: Math.max(0, group.all.length - most),
+    })),
 )
 const placeOf = (selector: string) => written && placeOfRule(written, selector)
 </script>
@@ -27,44 +35,47 @@ const placeOf = (selector: string) => written && placeOfRule(written, selector)
     <p v-if="!rules.length" class="good">
       <Mark name="seen" label="" /> Nothing: plain elements beside it are as they are without it.
     </p>
-    <table v-for="group in groups" :key="group.title" class="lines">
-      <caption>
-        {{
-          group.title
-        }}
-      </caption>
-      <thead>
-        <tr>
-          <th scope="col">By its rule</th>
-          <th scope="col">Changed</th>
-          <th scope="col">What is otherwise</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="rule in group.rules" :key="rule.selector">
-          <th scope="row">
-            <span class="code">{{ rule.selector }}</span><template v-if="placeOf(rule.selector)"
-              >,
-              <NuxtLink
-                class="link code"
-                :to="{
-                  path: `/${library}/source`,
-                  query: {
-                    path: placeOf(rule.selector)!.file,
-                    line: placeOf(rule.selector)!.line,
-                    of: tag,
-                  },
-                }"
-                >{{ placeOf(rule.selector)!.file.split('/').at(-1) }}
-                {{ placeOf(rule.selector)!.line }}</NuxtLink
-              ></template
-            >
-          </th>
-          <td class="code">{{ rule.elements.join(', ') }}</td>
-          <td class="small">{{ valuesTold(rule.values) }}</td>
-        </tr>
-      </tbody>
-    </table>
+    <template v-for="group in groups" :key="group.title">
+      <table class="lines">
+        <caption>
+          {{
+            group.title
+          }}
+        </caption>
+        <thead>
+          <tr>
+            <th scope="col">By its rule</th>
+            <th scope="col">Changed</th>
+            <th scope="col">What is otherwise</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="rule in group.rules" :key="rule.selector">
+            <th scope="row">
+              <span class="code">{{ rule.selector }}</span><template v-if="placeOf(rule.selector)"
+                >,
+                <NuxtLink
+                  class="link code"
+                  :to="{
+                    path: `/${library}/source`,
+                    query: {
+                      path: placeOf(rule.selector)!.file,
+                      line: placeOf(rule.selector)!.line,
+                      of: tag,
+                    },
+                  }"
+                  >{{ placeOf(rule.selector)!.file.split('/').at(-1) }}
+                  {{ placeOf(rule.selector)!.line }}</NuxtLink
+                ></template
+              >
+            </th>
+            <td class="code">{{ rule.elements.join(', ') }}</td>
+            <td class="small">{{ valuesTold(rule.values) }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="group.more" class="small muted">And {{ plural(group.more, 'rule') }} more.</p>
+    </template>
     <div v-if="scoped" class="mend">
       <h3>What would mend it</h3>
       <p>
@@ -72,7 +83,7 @@ const placeOf = (selector: string) => written && placeOfRule(written, selector)
         <code class="code">:scope</code> where they mean that element itself:
         {{
           scoped.out
-            ? `${plural(scoped.out, 'value')} of a page would still be otherwise`
+            ? `${plural(scoped.out, 'rule')} would still change a page`
             : 'nothing of a page is otherwise then'
         }},
         {{

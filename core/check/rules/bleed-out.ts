@@ -1,4 +1,5 @@
-import { rulesOut, valuesTold, type RuleOut } from '../../isolation/isolation'
+import type { RuleOut } from '../../isolation/bleed'
+import { rulesOut, valuesTold } from '../../isolation/isolation'
 import { ownClasses } from '../../isolation/own-classes'
 import { selectorKey } from '../../read/places'
 import type { Check, Finding } from '../check'

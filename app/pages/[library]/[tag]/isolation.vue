@@ -7,10 +7,7 @@ import { keptBy, pagesTold, rulesOut, scopedOf } from '~~/core/isolation/isolati
 const { tag, standing, contract, face, store } = useComponent('isolation')
 const { seen, written, problems, isBusy, look } = useIsolation(tag)
 const isolation = computed(() => seen.value?.isolation ?? undefined)
-const classes = computed(() => [
-  ...new Set((isolation.value?.seen ?? []).flatMap(({ bleed }) => bleed.classes)),
-])
-const pages = computed(() => foreignPages(classes.value, seen.value?.sheets ?? ''))
+const pages = computed(() => foreignPages(seen.value?.sheets ?? ''))
 const told = computed(() => (isolation.value ? pagesTold(isolation.value) : []))
 const rules = computed(() => (isolation.value ? rulesOut(isolation.value) : []))
 const scoped = computed(() => isolation.value && scopedOf(isolation.value))
