@@ -76,7 +76,7 @@ export const screens: readonly Screen[] = [
     looked: ['/tern/evidence?which=all'],
     pictures: { evidence: '/tern/evidence' },
   },
-  { page: '[library]/begin', looked: ['/tern/begin'], pictures: { begin: '/tern/begin' } },
+  { page: '[library]/begin', looked: ['/tern/begin'] },
   {
     page: '[library]/bring-in/index',
     looked: ['/tern/bring-in?from=git'],
@@ -116,8 +116,8 @@ export const screens: readonly Screen[] = [
   },
   {
     page: '[library]/[tag]/isolation',
-    looked: ['/tern/tern-action/isolation'],
-    pictures: { isolation: '/tern/tern-action/isolation' },
+    looked: ['/tern/tern-crew-roster/isolation'],
+    pictures: { isolation: '/tern/tern-crew-roster/isolation' },
   },
   { page: '[library]/[tag]/guide', looked: [`${notice}/guide`], pictures: { guide: `${notice}/guide` } },
 ]

@@ -105,6 +105,7 @@ try {
     },
   })
   await shoot('accessibility')
+  await shoot('isolation')
   // each state is brought about by its way
   await shoot('states', { act: () => page.waitForTimeout(3000) })
   await shoot('contrast', {
@@ -152,15 +153,6 @@ try {
       )
       await page.getByText('new: prop').waitFor({ timeout: 30_000 })
       await page.waitForTimeout(1500)
-    },
-  })
-  await shoot('begin', {
-    act: async () => {
-      await page.getByLabel('Name').fill('Departure sign')
-      await page.getByLabel('Group').fill('Notices')
-      await page.getByLabel('What it is for').fill('saying when boats leave')
-      await page.getByText('written as').waitFor({ timeout: 30_000 })
-      await page.getByLabel('What it is for').blur()
     },
   })
   await flock(page.request, env.PUBLIC_URL)

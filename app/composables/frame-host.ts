@@ -281,15 +281,9 @@ export function useFrameHost(
     ring(node: number | null, pick: boolean) {
       post({ say: 'ring', node, pick })
     },
-    themes(css: string) {
-      last.themes = { say: 'themes', css }
-      post(last.themes)
-    },
+    themes: (css: string) => post((last.themes = { say: 'themes', css })),
     /** Has it stand in a foreign page, or in none. */
-    page(page: ForeignPage | null) {
-      last.page = { say: 'page', page }
-      post(last.page)
-    },
+    page: (page: ForeignPage | null) => post((last.page = { say: 'page', page })),
     provide(provided: Provided[]) {
       last.provide = { say: 'provide', provided }
       post(last.provide)

@@ -257,3 +257,50 @@ test('what is let stand follows the tokens that it is about, by where its rule h
   expect(movedAbout('class-name', '.strip x text', move)).toBe('.strip x text')
   expect(movedAbout('tier', 'day textual.soft', move)).toBe('day textual.soft')
 })
+
+describe('parts', () => {
+  const files = [
+    {
+      path: 'src/berth.ts',
+      text: `/** A berth. @csspart number - Its number. */
+export class Berth extends HTMLElement { constructor() { super(); this.attachShadow({ mode: 'open' }).innerHTML = '<b part="number">2</b><i part="quay"></i>' } }
+customElements.define('sea-berth', Berth)`,
+    },
+    {
+      path: 'src/row.ts',
+      text: `import './berth'
+/** A row. */
+export class Row extends HTMLElement { constructor() { super(); this.attachShadow({ mode: 'open' }).innerHTML = '<p part="line"><sea-berth exportparts="nunber: berth, quay"></sea-berth></p>' } }
+customElements.define('sea-row', Row)`,
+    },
+    {
+      path: 'styles/page.css',
+      text: `sea-row::part(lines) { color: red }
+sea-row::part(number), main > sea-row.open::part(line quay):hover { color: red }
+sea-row::part(whatever) { color: red }
+.x sea-berth::part(quay) { color: red }`,
+    },
+  ]
+  const { contracts } = readLibrary(files)
+  const found = checkLibrary({ files, contracts, themes: [theme('day', null, {})], prefix: 'sea' })
+  const told = found.filter(({ rule }) => rule === 'part')
+  test('what is misspelt, what is not forwarded, what is forwarded under a wrong name; nothing else', () => {
+    expect(told.map(({ says, todo, place }) => [says, todo, `${place?.file} ${place?.line}`])).toEqual([
+      [
+        'sea-row::part(lines) reaches nothing: sea-row has no part of that name.',
+        'Did you mean line?',
+        'styles/page.css 1',
+      ],
+      [
+        'sea-row::part(number) reaches nothing: sea-row has no part of that name.',
+        'It is a part of sea-berth in it: forward it there, by exportparts="number".',
+        'styles/page.css 2',
+      ],
+      [
+        'sea-row forwards nunber of sea-berth as berth, which has no part of that name.',
+        'Did you mean number?',
+        'src/row.ts 3',
+      ],
+    ])
+  })
+})

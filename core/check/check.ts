@@ -13,6 +13,7 @@ import type { TierRule } from './tier-rule'
 export const ruleNames = [
   'contrast',
   'undefined-property',
+  'part',
   'bleed-out',
   'bleed-in',
   'class-name',
@@ -35,6 +36,10 @@ export const ruleTexts: Record<RuleName, { title: string; why: string }> = {
   'undefined-property': {
     title: 'Custom properties that are no token',
     why: 'What reads them gets nothing, or always their fallback.',
+  },
+  part: {
+    title: 'Parts that cannot be reached',
+    why: 'What a page says of them reaches nothing.',
   },
   'bleed-out': {
     title: 'Rules that reach past their component',

@@ -10,6 +10,7 @@ import { bleedOut } from './rules/bleed-out'
 import { className } from './rules/class-name'
 import { fallback } from './rules/fallback'
 import { purposesOf } from './purposes'
+import { part } from './rules/part'
 import { rawValue } from './rules/raw-value'
 import { sameValue } from './rules/same-value'
 import { tier } from './rules/tier'
@@ -20,6 +21,7 @@ import { unusedToken } from './rules/unused-token'
 /** In the order in which they are told. */
 const checks: Record<Exclude<RuleName, SeenRuleName>, Check> = {
   'undefined-property': undefinedProperty,
+  part,
   'bleed-out': bleedOut,
   'bleed-in': bleedIn,
   'class-name': className,

@@ -53,7 +53,7 @@ const howOf = ({ how, selectors }: ElementIn) => (how === 'rule' ? selectors.joi
           <td>
             <span class="code">{{ cut.at }}</span>
           </td>
-          <td></td>
+          <td />
           <td class="bad small">cuts off what it shows</td>
         </tr>
       </tbody>

@@ -1,0 +1,91 @@
+import { tokenTypes } from 'css-tree/tokenizer'
+import { membersOf, type Contract } from '../../contract/contract'
+import { nearestName } from '../../near'
+import { Tokens } from '../../style/sheet'
+import type { Check, Finding, ToCheck } from '../check'
+
+/**
+ * Parts that are asked for and cannot be reached: in rules (`::part()`), and where an inner component's are forwarded
+ * (CSS Shadow Parts, 2 and 3). A name that is near to none, and is no inner component's, may be set by code that was
+ * not read: nothing is said of it.
+ */
+export const part: Check = {
+  run: (given) => [...inRules(given), ...forwarded(given)],
+}
+
+const partsOf = (contract: Contract): string[] =>
+  membersOf(contract, 'part').flatMap(({ name, known }) => (known === 'comment' ? [] : [name]))
+
+function inRules({ declared, contracts }: ToCheck): Finding[] {
+  const byTag = new Map(contracts.map((contract) => [contract.tag, contract]))
+  const found = new Map<string, Finding>()
+  for (const { selector, file, line } of declared) {
+    if (!selector.includes('::part(')) continue
+    for (const { tag, name } of askedIn(selector)) {
+      const contract = byTag.get(tag)
+      if (!contract || partsOf(contract).includes(name)) continue
+      const todo = whatToDo(contract, name, byTag)
+      const about = `${tag}::part(${name}) ${file}`
+      if (todo === undefined || found.has(about)) continue
+      const says = `${tag}::part(${name}) reaches nothing: ${tag} has no part of that name.`
+      found.set(about, { rule: 'part', about, says, todo, place: { file, line }, tag })
+    }
+  }
+  return [...found.values()]
+}
+
+/** Elements whose parts a selector asks for, each with the name. */
+function askedIn(selector: string): { tag: string; name: string }[] {
+  const tokens = new Tokens(selector)
+  const found: { tag: string; name: string }[] = []
+  let tag = ''
+  for (let i = 0; i < tokens.length; i++) {
+    const type = tokens.type(i)
+    if (type === tokenTypes.WhiteSpace || type === tokenTypes.Comma || tokens.raw(i) === '>') tag = ''
+    else if (type === tokenTypes.Ident && tag === '' && tokens.raw(i - 1) !== '.') tag = tokens.name(i)
+    else if (type === tokenTypes.Function && tokens.name(i) === 'part') {
+      const end = tokens.closing(i, tokens.length)
+      for (let at = i + 1; at < end; at++)
+        if (tokens.type(at) === tokenTypes.Ident && tag) found.push({ tag, name: tokens.name(at) })
+      i = end
+    } else if (type === tokenTypes.Function) i = tokens.closing(i, tokens.length)
+  }
+  return found
+}
+
+/** By what it would be reached: a name that was meant, or an inner component that has it. */
+function whatToDo(
+  contract: Contract,
+  name: string,
+  byTag: ReadonlyMap<string, Contract>,
+): string | undefined {
+  const near = nearestName(name, partsOf(contract))
+  if (near) return `Did you mean ${near}?`
+  const inner = contract.uses
+    .map(({ tag }) => byTag.get(tag))
+    .find((used) => used && partsOf(used).includes(name))
+  return inner && `It is a part of ${inner.tag} in it: forward it there, by exportparts="${name}".`
+}
+
+/** Parts of inner components that are forwarded, and that those do not have. */
+function forwarded({ contracts }: ToCheck): Finding[] {
+  const byTag = new Map(contracts.map((contract) => [contract.tag, contract]))
+  return contracts.flatMap((contract) =>
+    membersOf(contract, 'part').flatMap(({ name, from, place }): Finding[] => {
+      const inner = from && byTag.get(from.tag)
+      if (!inner || partsOf(inner).includes(from.part)) return []
+      const near = nearestName(from.part, partsOf(inner))
+      if (!near) return []
+      return [
+        {
+          rule: 'part',
+          about: `${contract.tag} ${from.tag} ${from.part}`,
+          says: `${contract.tag} forwards ${from.part} of ${from.tag} as ${name}, which has no part of that name.`,
+          todo: `Did you mean ${near}?`,
+          place,
+          tag: contract.tag,
+        },
+      ]
+    }),
+  )
+}
