@@ -1,29 +1,8 @@
-import { readdirSync, readFileSync } from 'node:fs'
-import { dirname, join } from 'node:path'
-import ts from 'typescript'
+import { importGraph } from '../tests/imports'
 
-const rooms = ['core', 'frame', 'server', 'app', 'cli']
-const files = rooms
-  .flatMap((room) => readdirSync(room, { recursive: true, encoding: 'utf8' }).map((path) => join(room, path)))
-  .filter((path) => path.endsWith('.ts') && !path.endsWith('.test.ts'))
-const known = new Set(files)
-
-/** The files that a file takes values from; types alone are gone once it is compiled. */
-function importsOf(file: string): string[] {
-  const { importedFiles } = ts.preProcessFile(
-    ts.transpileModule(readFileSync(file, 'utf8'), { compilerOptions: { target: ts.ScriptTarget.ESNext } })
-      .outputText,
-  )
-  return importedFiles.flatMap(({ fileName }) => {
-    const path = fileName.startsWith('.')
-      ? join(dirname(file), fileName)
-      : fileName.replace(/^~~\//, '').replace(/^~\//, 'app/')
-    return [path, `${path}.ts`, `${path}/index.ts`].filter((candidate) => known.has(candidate)).slice(0, 1)
-  })
-}
+const imports = importGraph()
 
 test('no file takes values from one that takes values from it, however far around', () => {
-  const imports = new Map(files.map((file) => [file, importsOf(file)]))
   const done = new Set<string>()
   const circles: string[] = []
   const visit = (file: string, trail: readonly string[]): void => {
@@ -32,6 +11,26 @@ test('no file takes values from one that takes values from it, however far aroun
     done.add(file)
     for (const next of imports.get(file) ?? []) visit(next, [...trail, file])
   }
-  for (const file of files) visit(file, [])
+  for (const file of imports.keys()) visit(file, [])
   expect(circles).toEqual([])
+})
+
+/** What takes source apart: of a size that pages cannot carry, and that the server’s bundle cannot be made with. */
+const compilers = ['typescript', '@vue/compiler-sfc', 'svelte/compiler', 'esbuild']
+/** What is loaded by whoever opens a page, by a frame, and by a web process. */
+const isAnsweredBy = /^(?:app\/|frame\/frame\.ts$|server\/(?:api|routes|plugins|middleware)\/)/
+
+test('no page, frame or route leads to a compiler: that is for the child process', () => {
+  const ways: string[] = []
+  const done = new Set<string>()
+  const visit = (file: string, trail: readonly string[]): void => {
+    if (compilers.includes(file)) ways.push([...trail, file].join(' → '))
+    if (done.has(file)) return
+    done.add(file)
+    for (const next of imports.get(file) ?? []) visit(next, [...trail, file])
+  }
+  const entries = [...imports.keys()].filter((file) => isAnsweredBy.test(file))
+  expect(entries.length).toBeGreaterThan(100)
+  for (const entry of entries) visit(entry, [])
+  expect(ways).toEqual([])
 })

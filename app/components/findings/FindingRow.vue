@@ -34,6 +34,8 @@ function send() {
   emit('waive', reason.value.trim())
   writing.value = false
 }
+/** What a browser saw of pages and components has a view of its own. */
+const view = computed(() => (finding.rule.startsWith('bleed-') ? '/isolation' : ''))
 const sourceLink = computed(() => {
   const { place, tag } = finding
   return (
@@ -52,7 +54,7 @@ const sourceLink = computed(() => {
         >{{ finding.place!.file }} {{ finding.place!.line }}</NuxtLink
       >
       <span v-if="finding.tag || finding.token" class="small">
-        <NuxtLink v-if="finding.tag" class="link" :to="`/${store.slug}/${finding.tag}`">{{
+        <NuxtLink v-if="finding.tag" class="link" :to="`/${store.slug}/${finding.tag}${view}`">{{
           store.title(finding.tag)
         }}</NuxtLink><template v-if="finding.tag && finding.token">, </template>
         <NuxtLink
