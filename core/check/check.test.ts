@@ -304,3 +304,45 @@ sea-row::part(whatever) { color: red }
     ])
   })
 })
+
+describe('one value in', () => {
+  const css = `:host { display: block; }
+.a { background: #123456; padding: 13px; }
+.b { background-color: #123456; padding: 13px; }
+.c { background: linear-gradient(#123456, #fff); color: #123456; padding-left: 13px; }
+.d { background: #123456 none; border: 13px solid; }
+.e { background: #ff0000; } .f { background: #ff0000; } .g { background: #ff0000; } .h { background: #ff0000; }`
+  const files = [
+    {
+      path: 'src/x.ts',
+      text: `import css from './x.css'
+/** A row. */
+export class Row extends HTMLElement { constructor() { super(); this.attachShadow({ mode: 'open' }).innerHTML = '<style>' + css + '</style><p class="a"></p>' } }
+customElements.define('sea-row', Row)`,
+    },
+    { path: 'src/x.css', text: css },
+    { path: 'styles/page.css', text: css },
+  ]
+  const themes = [theme('day', null, { signal: { $type: 'color', $value: '#ff0000' } })]
+  const checked = (sources: typeof files) => {
+    const { contracts } = readLibrary(sources)
+    const found = checkLibrary({ files: sources, contracts, themes, prefix: 'sea' })
+    return found.filter(({ rule }) => rule === 'one-value')
+  }
+  test('a value for one use in many rules is told, with one property in its place; a token’s and a distance are not', () => {
+    const [finding, ...others] = checked(files)
+    expect(others).toEqual([])
+    expect(finding).toMatchObject({
+      says: '#123456 stands 4 times as ground, in 4 rules.',
+      tag: 'sea-row',
+      place: { file: 'src/x.css', line: 2 },
+    })
+    expect(finding!.todo).toContain('--sea-row-ground')
+    const after = mended(css, finding!.mends![0]!.edits)!
+    expect(after).toContain(':host { --sea-row-ground: #123456; }')
+    expect(after).toContain('background: linear-gradient(var(--sea-row-ground), #fff); color: #123456')
+    expect(
+      checked(files.map((file) => (file.path === 'src/x.css' ? { ...file, text: after } : file))),
+    ).toEqual([])
+  })
+})

@@ -19,6 +19,7 @@ export const ruleNames = [
   'class-name',
   'fallback',
   'raw-value',
+  'one-value',
   'tier',
   'same-value',
   'unused-token',
@@ -60,6 +61,10 @@ export const ruleTexts: Record<RuleName, { title: string; why: string }> = {
   'raw-value': {
     title: 'Values that a token stands for',
     why: 'A theme that changes the token does not change them.',
+  },
+  'one-value': {
+    title: 'Values that stand in many rules',
+    why: 'Who wants another has to change each of them, and may miss one.',
   },
   tier: {
     title: 'Tokens that pass over a tier',

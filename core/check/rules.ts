@@ -10,6 +10,7 @@ import { bleedOut } from './rules/bleed-out'
 import { className } from './rules/class-name'
 import { fallback } from './rules/fallback'
 import { purposesOf } from './purposes'
+import { oneValue } from './rules/one-value'
 import { part } from './rules/part'
 import { rawValue } from './rules/raw-value'
 import { sameValue } from './rules/same-value'
@@ -27,6 +28,7 @@ const checks: Record<Exclude<RuleName, SeenRuleName>, Check> = {
   'class-name': className,
   fallback,
   'raw-value': rawValue,
+  'one-value': oneValue,
   tier,
   'same-value': sameValue,
   'unused-token': unusedToken,
