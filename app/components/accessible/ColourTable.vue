@@ -11,7 +11,7 @@ const inThemes = computed(() => looks.themes.map(store.themeTitle).join(', '))
 
 <template>
   <section aria-label="Colours">
-    <h2>Colours</h2>
+    <h2 class="ruled">Colours</h2>
     <p v-if="looks.failed" class="bad">It could not be looked at in its themes: {{ looks.failed }}</p>
     <p v-else-if="!found.length" class="good">
       <Mark name="seen" label="" /> Whatever is painted reads on what is behind it, in {{ inThemes }}.
@@ -50,10 +50,6 @@ const inThemes = computed(() => looks.themes.map(store.themeTitle).join(', '))
 </template>
 
 <style scoped>
-h2 {
-  border-bottom: 1px solid var(--rule);
-  padding-bottom: 4px;
-}
 p {
   padding-top: 6px;
 }

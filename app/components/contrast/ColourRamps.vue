@@ -65,7 +65,7 @@ onUnmounted(() => chart?.destroy())
 
 <template>
   <section v-if="ramps.length" aria-label="Scales">
-    <h2>Scales</h2>
+    <h2 class="ruled">Scales</h2>
     <p class="small muted">
       How light the steps of each scale are (OKLCH). A line that goes back has a step out of its order.
     </p>
@@ -113,10 +113,6 @@ section {
   padding-top: 16px;
   display: grid;
   gap: 8px;
-}
-h2 {
-  border-bottom: 1px solid var(--rule);
-  padding-bottom: 4px;
 }
 .drawing {
   height: 260px;

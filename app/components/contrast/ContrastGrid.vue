@@ -22,7 +22,7 @@ const tokenLink = (path: string) => ({ path: `/${store.slug}/tokens`, query: { t
 
 <template>
   <section aria-label="Tokens on one another">
-    <h2>Tokens on one another, in {{ store.themeTitle(theme) }}</h2>
+    <h2 class="ruled">Tokens on one another, in {{ store.themeTitle(theme) }}</h2>
     <p v-if="!grid.inks.length || !grid.grounds.length" class="small muted">
       No sheet uses tokens for text and for what is behind it. Tokens of the semantic tier stand here, by what
       sheets use them for.
@@ -63,10 +63,6 @@ const tokenLink = (path: string) => ({ path: `/${store.slug}/tokens`, query: { t
 <style scoped>
 section {
   padding-top: 16px;
-}
-h2 {
-  border-bottom: 1px solid var(--rule);
-  padding-bottom: 4px;
 }
 .scroll {
   overflow-x: auto;

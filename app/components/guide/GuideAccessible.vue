@@ -10,7 +10,7 @@ const rows = computed(() => (accessible.value?.told[0] ? summaryOf(accessible.va
 
 <template>
   <section v-if="rows.length" aria-label="With keyboard and assistive technology">
-    <h2>With keyboard and assistive technology</h2>
+    <h2 class="ruled">With keyboard and assistive technology</h2>
     <table class="lines">
       <thead>
         <tr>
@@ -41,10 +41,6 @@ const rows = computed(() => (accessible.value?.told[0] ? summaryOf(accessible.va
 </template>
 
 <style scoped>
-h2 {
-  border-bottom: 1px solid var(--rule);
-  padding-bottom: 4px;
-}
 tbody th {
   width: 220px;
 }

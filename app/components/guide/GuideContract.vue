@@ -46,7 +46,7 @@ const isInDoubt = (member: string) => isDoubted(evidenceFor(member)?.mark ?? '')
 <template>
   <div class="contracts">
     <section v-for="section in sections" :key="section.kind" class="contract" :aria-label="section.heading">
-      <h2>{{ section.heading }}</h2>
+      <h2 class="ruled">{{ section.heading }}</h2>
       <table>
         <tbody>
           <tr
@@ -130,10 +130,6 @@ tr:target > * {
 }
 .struck {
   text-decoration: line-through;
-}
-h2 {
-  border-bottom: 1px solid var(--rule);
-  padding-bottom: 4px;
 }
 @media (max-width: 800px) {
   th,

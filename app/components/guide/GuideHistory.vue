@@ -22,7 +22,7 @@ const dayOf = (moment: Date) =>
 
 <template>
   <section v-if="history" class="related" aria-label="History">
-    <h2>History</h2>
+    <h2 class="ruled">History</h2>
     <p v-if="!history.length" class="muted">It is in no version yet.</p>
     <dl v-else>
       <template v-for="version in history" :key="version.version">
@@ -49,10 +49,6 @@ const dayOf = (moment: Date) =>
 .related {
   display: grid;
   gap: 6px;
-}
-h2 {
-  border-bottom: 1px solid var(--rule);
-  padding-bottom: 4px;
 }
 dl {
   display: grid;

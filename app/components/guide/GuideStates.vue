@@ -35,7 +35,7 @@ const wordsOn = (id: number): string[] =>
 
 <template>
   <section v-if="states.length" aria-label="States">
-    <h2>States</h2>
+    <h2 class="ruled">States</h2>
     <ul>
       <li v-for="state in states" :key="state.id">
         <StateStation :tag="contract.tag" :face :state :theme :host />
@@ -59,10 +59,6 @@ const wordsOn = (id: number): string[] =>
 </template>
 
 <style scoped>
-h2 {
-  border-bottom: 1px solid var(--rule);
-  padding-bottom: 4px;
-}
 ul {
   list-style: none;
   margin: 0;

@@ -17,7 +17,7 @@ const howOf = ({ how, selectors }: ElementIn) => (how === 'rule' ? selectors.joi
 
 <template>
   <section aria-label="What a page changes in it">
-    <h2>What a page changes in it</h2>
+    <h2 class="ruled">What a page changes in it</h2>
     <p v-if="!touched.length" class="good"><Mark name="seen" label="" /> Nothing, in any of the pages.</p>
     <table v-else class="lines">
       <caption class="out-of-sight">
@@ -65,10 +65,6 @@ const howOf = ({ how, selectors }: ElementIn) => (how === 'rule' ? selectors.joi
 </template>
 
 <style scoped>
-h2 {
-  border-bottom: 1px solid var(--rule);
-  padding-bottom: 4px;
-}
 p {
   padding-top: 6px;
 }

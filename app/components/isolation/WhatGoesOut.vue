@@ -31,7 +31,7 @@ const placeOf = (selector: string) => written && placeOfRule(written, selector)
 
 <template>
   <section aria-label="What it changes in a page">
-    <h2>What it changes in a page</h2>
+    <h2 class="ruled">What it changes in a page</h2>
     <p v-if="!rules.length" class="good">
       <Mark name="seen" label="" /> Nothing: plain elements beside it are as they are without it.
     </p>
@@ -103,10 +103,6 @@ const placeOf = (selector: string) => written && placeOfRule(written, selector)
 </template>
 
 <style scoped>
-h2 {
-  border-bottom: 1px solid var(--rule);
-  padding-bottom: 4px;
-}
 p {
   padding-top: 6px;
 }

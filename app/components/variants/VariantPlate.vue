@@ -76,7 +76,7 @@ const leastOf = (axis: string, rows: number) =>
 
 <template>
   <section v-if="axes.length || never.length" class="plates" aria-label="Variants">
-    <h2>Variants</h2>
+    <h2 class="ruled">Variants</h2>
     <section v-for="axis in axes" :key="axis.name" class="axis" :aria-label="axis.name">
       <h3>
         <span :class="{ code: axis.name !== togetherTitle }">{{ axis.name }}</span>
@@ -139,10 +139,6 @@ h3 {
   display: flex;
   gap: 8px;
   align-items: baseline;
-}
-h2 {
-  border-bottom: 1px solid var(--rule);
-  padding-bottom: 4px;
 }
 .plate {
   display: flex;

@@ -80,7 +80,7 @@ const options = computed(() =>
         </p>
         <p v-if="told.failed" class="bad" role="alert">It could not be looked at: {{ told.failed }}</p>
         <section class="findings" aria-label="What is wrong">
-          <h2>What is wrong</h2>
+          <h2 class="ruled">What is wrong</h2>
           <p v-if="!findings.length && !unanswered.length && !colours.length" class="good">
             <Mark name="seen" label="" /> Nothing was found.
           </p>
@@ -99,19 +99,19 @@ const options = computed(() =>
           </p>
         </section>
         <section aria-label="What is told">
-          <h2>What is told</h2>
+          <h2 class="ruled">What is told</h2>
           <p v-if="!told.nodes.length" class="muted">
             Nothing: no element of it has a role that anybody is told of.
           </p>
           <ToldTable v-else :told />
         </section>
         <section v-if="isFace" aria-label="Keys">
-          <h2>Keys</h2>
+          <h2 class="ruled">Keys</h2>
           <p v-if="!rows.length" class="muted">Nothing in it can have the focus, so no key was pressed.</p>
           <KeyTable v-else :rows />
         </section>
         <section v-if="isFace" aria-label="Focus">
-          <h2>Focus</h2>
+          <h2 class="ruled">Focus</h2>
           <p v-if="!told.stops.length" class="muted">Tab stops nowhere in it.</p>
           <ol v-else>
             <li v-for="(stop, i) in told.stops" :key="i">
@@ -134,10 +134,6 @@ const options = computed(() =>
   display: grid;
   gap: 22px;
   max-width: 1100px;
-}
-h2 {
-  border-bottom: 1px solid var(--rule);
-  padding-bottom: 4px;
 }
 .findings {
   display: grid;

@@ -147,7 +147,7 @@ onMounted(() => {
       />
       <GuideStates :contract :face :theme :words-for="wordsFor" />
       <section v-if="starters.length" class="starters" aria-label="Starters">
-        <h2>Starters</h2>
+        <h2 class="ruled">Starters</h2>
         <div class="examples">
           <ExampleFigure
             v-for="starter in starters"
@@ -197,7 +197,7 @@ onMounted(() => {
       <GuideContract :contract :words-for="wordsFor" />
       <GuideAccessible :tag />
       <section class="related">
-        <h2>Related</h2>
+        <h2 class="ruled">Related</h2>
         <p v-if="contract.uses.length">
           Made of
           <template v-for="(use, i) in contract.uses" :key="use.tag"
@@ -278,11 +278,7 @@ onMounted(() => {
   gap: 8px;
 }
 .related h2,
-.starters h2 {
-  border-bottom: 1px solid var(--rule);
-  padding-bottom: 4px;
-}
-.related {
+.starters .related {
   display: grid;
   gap: 6px;
 }

@@ -76,7 +76,7 @@ const says = computed(() => {
         />
         <p v-else>Nothing that can be done to it leads to another state.</p>
         <section aria-label="States by use">
-          <h2>By use</h2>
+          <h2 class="ruled">By use</h2>
           <table>
             <thead>
               <tr class="small muted">
@@ -103,7 +103,7 @@ const says = computed(() => {
           </table>
         </section>
         <section v-if="lost.length" aria-label="Focus lost">
-          <h2>Focus lost</h2>
+          <h2 class="ruled">Focus lost</h2>
           <p>Whoever works with keys begins anew at the top of the page after this:</p>
           <ul>
             <li v-for="(step, i) in lost" :key="i" class="bad">
@@ -112,7 +112,7 @@ const says = computed(() => {
           </ul>
         </section>
         <section v-if="missing.length || chart.undone.length || leftOut" aria-label="Not reached">
-          <h2>Not reached</h2>
+          <h2 class="ruled">Not reached</h2>
           <ul>
             <li v-for="{ state } in missing" :key="state.name">
               <NuxtLink
@@ -130,7 +130,7 @@ const says = computed(() => {
         </section>
       </template>
       <section v-if="reached.length > missing.length" aria-label="States its styles tell apart">
-        <h2>Told apart by its styles</h2>
+        <h2 class="ruled">Told apart by its styles</h2>
         <ul>
           <li v-for="entry in reached.filter(({ in: seen }) => seen.length)" :key="entry.state.name">
             <NuxtLink
@@ -147,7 +147,7 @@ const says = computed(() => {
         </ul>
       </section>
       <section v-if="ofBrowser.length" aria-label="States of the browser">
-        <h2>Of the browser</h2>
+        <h2 class="ruled">Of the browser</h2>
         <p>
           Its styles ask for
           <template v-for="(state, i) in ofBrowser" :key="state.name"
@@ -171,10 +171,6 @@ const says = computed(() => {
   display: grid;
   gap: 22px;
   grid-template-columns: minmax(0, 1fr);
-}
-h2 {
-  border-bottom: 1px solid var(--rule);
-  padding-bottom: 4px;
 }
 table {
   width: 100%;
