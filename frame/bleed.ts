@@ -4,7 +4,7 @@ import { selectorsOf } from '../core/style/specificity'
 import { looks } from './computed'
 import { inheritance } from './inherits'
 import { above } from './markup'
-import { adopt, adoptedIn } from './native'
+import { adopt, adoptedIn, setText } from './native'
 import { changesOut } from './neighbours'
 import { broughtSheets, reaches, scopedText, still, wearPage, type PageRule } from './page-sheets'
 import { elementName, nodesIn, treeOf } from './pristine'
@@ -33,11 +33,12 @@ const mostSubjects = 500
 const unseen = ['style', 'script', 'link', 'template', 'noscript']
 
 /** What is below a place; what the page itself writes into an element with a tree of its own is the page's. */
-function subjectsIn(place: Element): Subject[] {
+function subjectsIn(place: Element): { subjects: Subject[]; left: number } {
   const found: Subject[] = []
+  let left = 0
   const visit = (node: Node, hosts: string, isHost: boolean): void => {
-    if (!(node instanceof Element) || unseen.includes(elementName(node)) || found.length >= mostSubjects)
-      return
+    if (!(node instanceof Element) || unseen.includes(elementName(node))) return
+    if (found.length >= mostSubjects) return void left++
     const at = `${hosts} ${titleOf(node)}`.trim().slice(-300)
     const isInPage = treeOf(node) === document
     found.push({ element: node, pseudo: '', at, isHost, isInPage })
@@ -49,12 +50,12 @@ function subjectsIn(place: Element): Subject[] {
     if (!root || !isHost) for (const child of nodesIn(node)) visit(child, hosts, false)
   }
   for (const child of nodesIn(place)) visit(child, '', true)
-  return found
+  return { subjects: found, left }
 }
 
 /** Tells all that a component and the page do to one another, in each of some foreign pages. */
 export function takeBleed(place: Element, pages: readonly ForeignPage[]): Bleed {
-  const subjects = subjectsIn(place)
+  const { subjects, left: past } = subjectsIn(place)
   rest(true)
   try {
     const brought = broughtSheets()
@@ -66,7 +67,7 @@ export function takeBleed(place: Element, pages: readonly ForeignPage[]): Bleed 
       into: into.map(({ told }) => told),
       out: out.out,
       ...(out.out.length ? scopedOf(subjects, brought) : {}),
-      left: out.left + into.reduce((sum, { left }) => sum + left, 0),
+      left: past + out.left + into.reduce((sum, { left }) => sum + left, 0),
     }
   } finally {
     rest(false)
@@ -85,7 +86,7 @@ function scopedOf(subjects: readonly Subject[], brought: readonly CSSStyleSheet[
   const within = [...new Set(roots.map(titleOf))].join(', ')
   const before = subjects.map((subject) => valuesOf(subject, said))
   const on = brought.filter(({ disabled }) => !disabled)
-  scope.replaceSync(scopedText(on, within))
+  setText(scope, scopedText(on, within))
   const adopted = adoptedIn(document)
   try {
     for (const sheet of on) sheet.disabled = true

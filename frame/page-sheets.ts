@@ -1,11 +1,11 @@
-import { forced } from './sheets'
+import { classesShown, type ForeignPage } from '../core/isolation/bleed'
+import { selectorsOf } from '../core/style/specificity'
 import { house, themes } from './house'
-import { adopt, adoptedIn } from './native'
+import { adopt, adoptedIn, setText } from './native'
 import { ownLookSheet } from './own-look'
 import { providedStyles } from './provide'
-import { selectorsOf } from '../core/style/specificity'
+import { forced } from './sheets'
 import { stage } from './stage'
-import { classesShown, type ForeignPage } from '../core/isolation/bleed'
 
 // The sheets of the document: those a component brought, and one of a foreign page before or after them.
 
@@ -14,7 +14,7 @@ early.setAttribute('data-kept-page', '')
 const late = new CSSStyleSheet()
 /** Nothing moves while values are looked at. */
 export const still = new CSSStyleSheet()
-still.replaceSync('*, *::before, *::after { transition: none !important; animation: none !important; }')
+setText(still, '*, *::before, *::after { transition: none !important; animation: none !important; }')
 
 const isOurs = (sheet: CSSStyleSheet): boolean =>
   [house, themes, providedStyles, forced, ownLookSheet, late, still].includes(sheet) ||
@@ -106,7 +106,7 @@ export function wearPage(page: ForeignPage | null): PageRule[] {
   }
   const css = page.css.replaceAll(classesShown, classesIn(stage.place))
   if (page.late) {
-    late.replaceSync(css)
+    setText(late, css)
     adopt(document, [...adoptedIn(document), late])
     return rulesIn(late)
   }

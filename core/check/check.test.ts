@@ -346,3 +346,80 @@ customElements.define('sea-row', Row)`,
     ).toEqual([])
   })
 })
+
+describe('custom properties among themselves', () => {
+  const css = `:host { --a: var(--b); --b: calc(var(--c, 1px) * 2); --c: var(--a); }
+.x { --gap: var(--gap, 4px); padding: var(--gap); }
+.y { --left: var(--right); }
+.z { --right: var(--left); margin: var(--right); }
+.w { --once: var(--once); --once: 3px; margin: var(--once); }
+@media print { .x { --sea-ink: black; } }
+.v { --sea-row-told: 1px; --_inner: 2px; --other-lib: 3px; padding: var(--_inner); }`
+  const files = [
+    {
+      path: 'src/x.ts',
+      text: `import css from './x.css'
+/** A row. */
+export class Row extends HTMLElement { constructor() { super(); this.attachShadow({ mode: 'open' }).innerHTML = '<style>' + css + '</style><p class="x"></p>' } told() { return '--sea-row-told' } }
+customElements.define('sea-row', Row)`,
+    },
+    { path: 'src/x.css', text: css },
+  ]
+  const { contracts } = readLibrary(files)
+  const found = checkLibrary({ files, contracts, themes: [theme('day', null, {})], prefix: 'sea' })
+  const said = (rule: RuleName) => found.flatMap((finding) => (finding.rule === rule ? [finding.says] : []))
+  test('a circle is told, with all that is in it; what the last declaration mends, or two rules share, is not', () => {
+    expect(said('property-circle')).toEqual([
+      '--a reads --b reads --c reads --a: none of them has a value there.',
+      '--gap reads itself: it has no value there, not even the one that comes down.',
+    ])
+  })
+  test('what is the library’s by its name and is never read is told; what another library may read is not', () => {
+    expect(said('unread-property')).toEqual(['--sea-ink is set, and nothing reads it.'])
+  })
+})
+
+describe('registrations', () => {
+  // what Chromium answers for each of these descriptors, asked with a page of nothing else
+  const asked: [string, string | undefined][] = [
+    ['syntax: "<length>"; inherits: false; initial-value: 1px', undefined],
+    ['syntax: "*"; inherits: false', undefined],
+    ['syntax: "<length> | auto"; inherits: true; initial-value: auto', undefined],
+    ['syntax: "<length>"; inherits: false; initial-value: 1vw', undefined],
+    ['syntax: "<length>"; inherits: false; initial-value: calc(1px + 2px)', undefined],
+    ['syntax: "<length>"; inherits: false', 'it has no initial value'],
+    ['syntax: "<length>"; initial-value: 1px', 'it does not say whether it inherits'],
+    ['inherits: false; initial-value: 1px', 'it has no syntax'],
+    ['syntax: <length>; inherits: false; initial-value: 1px', '<length> is no syntax'],
+    ['syntax: "<lenght>"; inherits: false; initial-value: 1px', '"<lenght>" is no syntax'],
+    ['syntax: "<length>"; inherits: false; initial-value: 1rem', '1rem depends on where it stands'],
+    ['syntax: "<length>"; inherits: false; initial-value: 2cqw', '2cqw depends on where it stands'],
+    ['syntax: "<length>"; inherits: false; initial-value: 3', '3 is not of the syntax "<length>"'],
+    ['syntax: "<length>"; inherits: false; initial-value: var(--y)', 'its initial value reads another'],
+  ]
+  const checked = (text: string) =>
+    checkLibrary({
+      files: [{ path: 'a.css', text }],
+      contracts: [],
+      themes: [theme('day', null, {})],
+      prefix: 'sea',
+    })
+      .filter(({ rule }) => rule === 'registration')
+      .map(({ says, place }) => [says, place?.line])
+  test.each(asked)('%s', (descriptors, why) => {
+    const text = `.a { color: red }\n@property --x { ${descriptors} }`
+    expect(checked(text)).toEqual(why === undefined ? [] : [[`Browsers pass @property --x over: ${why}.`, 2]])
+  })
+  test('values that are not of the syntax; what every property takes, and what is worked out, is let be', () => {
+    const text = `@property --size { syntax: '<length>'; inherits: true; initial-value: 0px }
+.a { --size: 3; }
+.b { --size: 3px; } .c { --size: inherit; } .d { --size: var(--other); } .e { --size: calc(1px * 2); }
+.f { --size: wide; }`
+    const says = (value: string) =>
+      `--size: ${value} is not of the syntax <length> that it is registered with: it is as if it were not set there.`
+    expect(checked(text)).toEqual([
+      [says('3'), 2],
+      [says('wide'), 4],
+    ])
+  })
+})

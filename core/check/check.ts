@@ -13,6 +13,8 @@ import type { TierRule } from './tier-rule'
 export const ruleNames = [
   'contrast',
   'undefined-property',
+  'property-circle',
+  'registration',
   'part',
   'bleed-out',
   'bleed-in',
@@ -22,6 +24,7 @@ export const ruleNames = [
   'one-value',
   'tier',
   'same-value',
+  'unread-property',
   'unused-token',
 ] as const
 export type RuleName = (typeof ruleNames)[number]
@@ -37,6 +40,14 @@ export const ruleTexts: Record<RuleName, { title: string; why: string }> = {
   'undefined-property': {
     title: 'Custom properties that are no token',
     why: 'What reads them gets nothing, or always their fallback.',
+  },
+  'property-circle': {
+    title: 'Custom properties in a circle',
+    why: 'Each of them is without a value, and what reads them falls back.',
+  },
+  registration: {
+    title: 'Custom properties that are registered otherwise than used',
+    why: 'What browsers pass over has no type, does not move in steps, and falls back to nothing.',
   },
   part: {
     title: 'Parts that cannot be reached',
@@ -73,6 +84,10 @@ export const ruleTexts: Record<RuleName, { title: string; why: string }> = {
   'same-value': {
     title: 'Tokens that stand for the same',
     why: 'Of two names for one value each change has to be made twice.',
+  },
+  'unread-property': {
+    title: 'Custom properties that nothing reads',
+    why: 'Whoever sets them waits for something to change.',
   },
   'unused-token': {
     title: 'Tokens that nothing uses',

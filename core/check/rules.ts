@@ -10,18 +10,23 @@ import { bleedOut } from './rules/bleed-out'
 import { className } from './rules/class-name'
 import { fallback } from './rules/fallback'
 import { purposesOf } from './purposes'
+import { propertyCircle } from './rules/property-circle'
 import { oneValue } from './rules/one-value'
 import { part } from './rules/part'
 import { rawValue } from './rules/raw-value'
+import { registration } from './rules/registration'
 import { sameValue } from './rules/same-value'
 import { tier } from './rules/tier'
 import { usualTierRule, type TierRule } from './tier-rule'
 import { undefinedProperty } from './rules/undefined-property'
+import { unreadProperty } from './rules/unread-property'
 import { unusedToken } from './rules/unused-token'
 
 /** In the order in which they are told. */
 const checks: Record<Exclude<RuleName, SeenRuleName>, Check> = {
   'undefined-property': undefinedProperty,
+  'property-circle': propertyCircle,
+  registration,
   part,
   'bleed-out': bleedOut,
   'bleed-in': bleedIn,
@@ -31,6 +36,7 @@ const checks: Record<Exclude<RuleName, SeenRuleName>, Check> = {
   'one-value': oneValue,
   tier,
   'same-value': sameValue,
+  'unread-property': unreadProperty,
   'unused-token': unusedToken,
 }
 

@@ -90,7 +90,7 @@ export const bleedSchema = z.object({
   out: z.array(ruleOutSchema).check(z.maxLength(200)),
   /** Where it changes anything of the page, and the browser knows of `@scope`. */
   scoped: z.optional(scopedSchema),
-  /** Rules and changes past those that are told. */
+  /** Elements, rules and changes past those that are told. */
   left: few,
 })
 export type Bleed = z.infer<typeof bleedSchema>

@@ -11,8 +11,13 @@ const pages = computed(() => foreignPages(seen.value?.sheets ?? ''))
 const told = computed(() => (isolation.value ? pagesTold(isolation.value) : []))
 const rules = computed(() => (isolation.value ? rulesOut(isolation.value) : []))
 const scoped = computed(() => isolation.value && scopedOf(isolation.value))
-const isGenerated = (selector: string) => !written.value || !placeOfRule(written.value, selector)
-const kept = computed(() => isolation.value && keptBy(isolation.value, isGenerated))
+const left = computed(() => (isolation.value?.seen ?? []).reduce((sum, { bleed }) => sum + bleed.left, 0))
+/** Which of its names are written and which a build made is known once its source is. */
+const kept = computed(() => {
+  const source = written.value
+  if (!isolation.value || !source) return undefined
+  return keptBy(isolation.value, (selector) => !placeOfRule(source, selector))
+})
 const keptTexts = {
   shadow:
     'What it renders stands in a shadow tree: rules of a page reach the element itself, and nothing in it.',
@@ -48,6 +53,9 @@ const keptTexts = {
           Seen by computed values, {{ isolation.seen.map(({ situation }) => situation).join('; ')
           }}<template v-if="isolation.left"
             >; {{ plural(isolation.left, 'example') }} could not be looked at</template
+          ><template v-if="left"
+            >; {{ plural(left, 'element, rule or change', 'elements, rules or changes') }} past what is told
+            here</template
           >.
         </p>
       </template>
