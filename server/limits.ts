@@ -71,6 +71,7 @@ export const limits = {
     tokenFiles: 20,
     check: 60,
     usedFor: 60,
+    pageSheets: 30,
     offered: 60,
     tokenEdit: 10,
     fitting: 10,

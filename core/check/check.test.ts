@@ -423,3 +423,25 @@ describe('registrations', () => {
     ])
   })
 })
+
+test('classes meet in blocks of components too, where those are not scoped', () => {
+  const vue = (block: string, css: string) =>
+    `<script setup>\n</script>\n<template><p class="row"></p></template>\n<${block}>\n${css}\n</style>`
+  const files = [
+    { path: 'src/A.vue', text: vue('style', '.row { display: flex }\n.card { color: red }') },
+    { path: 'src/B.vue', text: vue('style', '.row { display: grid }') },
+    { path: 'src/C.vue', text: vue('style scoped', '.row { display: block }') },
+    { path: 'src/D.vue', text: vue('style module', '.row { display: inline }') },
+    { path: 'styles/page.css', text: '.card { color: blue }' },
+  ]
+  const { contracts } = readLibrary(files)
+  const found = checkLibrary({ files, contracts, themes: [theme('day', null, {})], prefix: 'sea' })
+  expect(
+    found.flatMap(({ rule, says, place }) =>
+      rule === 'class-name' ? [[place!.file, place!.line, says]] : [],
+    ),
+  ).toEqual([
+    ['src/A.vue', 5, '.row has display: flex here, and grid in src/B.vue, line 5.'],
+    ['src/A.vue', 6, '.card has color: red here, and blue in styles/page.css, line 1.'],
+  ])
+})

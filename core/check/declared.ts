@@ -16,6 +16,8 @@ export interface Declared {
   line: number
   /** The offset in the file at which its value begins, where that is known. */
   valueAt?: number
+  /** It stands in a component's own file, and goes into the page as it is written. */
+  isOpen?: boolean
 }
 
 /** Files are read up to this many characters each: what is longer was made by a machine. */
@@ -30,7 +32,13 @@ export const declaredIn = (files: readonly SourceText[]): Declared[] =>
           declarationsOf(sheet.css).map(({ at, valueFrom, ...declared }) => {
             const valueAt = sheet.place(valueFrom)
             const line = sheet.line(at)
-            return { ...declared, file: file.path, line, ...(valueAt === undefined ? {} : { valueAt }) }
+            return {
+              ...declared,
+              file: file.path,
+              line,
+              ...(valueAt === undefined ? {} : { valueAt }),
+              ...(sheet.isOpen ? { isOpen: true } : {}),
+            }
           }),
         ),
   )

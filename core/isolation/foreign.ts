@@ -104,16 +104,26 @@ export function foreignPages(sheets: string): ForeignPage[] {
   ]
 }
 
-/** Sheets of a library that go into the page, as far as they are given to one component at once. */
+/** A sheet of a library that goes into the page, or a block of one in a component's own file. */
+export interface PageSheet {
+  file: string
+  css: string
+}
+
+/** Sheets of a library that go into the page, as far as they are given to one component at once, in characters. */
 const longestSheets = 300_000
 
-/** The sheets of a library that come into a page with components other than one, in one text. */
-export const sheetsOfOthers = (
-  sheets: readonly { file: string; css: string }[],
+/** The sheets that come into a page with components other than the one that these files are of. */
+export function sheetsOfOthers<Sheet extends PageSheet>(
+  sheets: readonly Sheet[],
   own: readonly string[],
-): string => {
-  let text = ''
-  for (const { file, css } of sheets)
-    if (!own.includes(file) && text.length + css.length < longestSheets) text += `${css}\n`
-  return text
+): Sheet[] {
+  let length = 0
+  return sheets.filter(({ file, css }) => {
+    if (own.includes(file) || length + css.length > longestSheets) return false
+    length += css.length
+    return true
+  })
 }
+/** Sheets as a page has them, one after another. */
+export const asOneSheet = (sheets: readonly PageSheet[]): string => sheets.map(({ css }) => css).join('\n')

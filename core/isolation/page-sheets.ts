@@ -1,6 +1,8 @@
 import type { Contract } from '../contract/contract'
+import { sheetsIn } from '../read/sheets-in'
 import { isBeside } from '../read/source/reading'
 import type { SourceText } from '../read/source/source-text'
+import type { PageSheet } from './foreign'
 
 /** Files that belong to components whose sheets go into trees of their own. */
 const filesInTrees = (contracts: readonly Contract[]): Set<string> =>
@@ -12,13 +14,22 @@ export function sheetsOfPageIn(contracts: readonly Contract[]): (path: string) =
   return (path) => path.endsWith('.css') && !path.endsWith('.module.css') && !inTrees.has(path)
 }
 
-/** The sheets of a library that go into the page, tests and demonstrations aside. */
-export function sheetsOfPage(
-  files: readonly SourceText[],
-  contracts: readonly Contract[],
-): { file: string; css: string }[] {
+/**
+ * The sheets of a library that go into the page, and blocks in components' own files that do; those of tests and
+ * demonstrations are left aside.
+ */
+export function sheetsOfPage(files: readonly SourceText[], contracts: readonly Contract[]): PageSheet[] {
   const isOfPage = sheetsOfPageIn(contracts)
   return files
-    .filter(({ path }) => isOfPage(path) && !isBeside(path))
-    .map(({ path, text }) => ({ file: path, css: text }))
+    .filter(({ path }) => !isBeside(path))
+    .flatMap((file) => {
+      if (file.path.endsWith('.css')) return isOfPage(file.path) ? [{ file: file.path, css: file.text }] : []
+      return isScript(file.path)
+        ? []
+        : sheetsIn(file, undefined, 'rules').flatMap(({ css, isOpen }) =>
+            isOpen ? [{ file: file.path, css }] : [],
+          )
+    })
 }
+/** What stands in strings of scripts goes where the script has it go. */
+const isScript = (path: string): boolean => /\.[cm]?[jt]sx?$/.test(path)

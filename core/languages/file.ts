@@ -7,6 +7,8 @@ import type { Written } from '../read/places'
 export interface SheetInFile {
   content: string
   offset: number
+  /** It goes into the page as it is written: its names are not made over, nor kept to what the file renders. */
+  isOpen?: boolean
 }
 
 /** A file of a language as a script that a browser's bundler takes. Types may still stand in it. */

@@ -68,6 +68,8 @@ export interface SheetInFile {
   css: string
   line(offset: number): number
   place(offset: number): number | undefined
+  /** It stands in a component's own file, and goes into the page as it is written. */
+  isOpen?: boolean
 }
 
 /**
@@ -88,9 +90,10 @@ export function sheetsIn(
   })
   const found: SheetInFile[] = file.path.endsWith('.css')
     ? [at(file.text, 0)]
-    : (languageFile(file.path)?.sheets(file.path, file.text) ?? []).map((sheet) =>
-        at(sheet.content, sheet.offset),
-      )
+    : (languageFile(file.path)?.sheets(file.path, file.text) ?? []).map((sheet) => ({
+        ...at(sheet.content, sheet.offset),
+        ...(sheet.isOpen ? { isOpen: true } : {}),
+      }))
   if (script) {
     const places = new Lines(script.text)
     walk(script, (node) => {

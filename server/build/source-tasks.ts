@@ -6,6 +6,7 @@ import { abilitiesIn } from '~~/core/read/abilities'
 import { dependenciesOf } from '~~/core/read/dependencies'
 import { LibraryReader } from '~~/core/read/read'
 import type { ReadFrom } from '~~/core/read/read-from'
+import { sheetsOfPage } from '~~/core/isolation/page-sheets'
 import { offeredInLibrary } from '~~/core/tokens/offered-library'
 import { widthsIn } from '~~/core/read/widths'
 import { writtenIn } from '~~/core/read/written'
@@ -70,6 +71,7 @@ export const sourceTasks = {
   written: ({ files }) => writtenIn(files),
   check: (input) => checkLibrary(input),
   usedFor,
+  pageSheets: ({ files, contracts }) => sheetsOfPage(files, contracts),
   offered: ({ files, ...asked }) => offeredInLibrary(files, asked),
   asks: ({ files }) => ({ abilities: abilitiesIn(files), widths: widthsIn(files) }),
   begin: ({ files, prefix, wish, dependencies, library, from }) =>

@@ -3,6 +3,7 @@ import type { Wish } from '~~/core/begin/wish'
 import type { Finding } from '~~/core/check/check'
 import type { TierRule } from '~~/core/check/tier-rule'
 import type { Contract } from '~~/core/contract/contract'
+import type { PageSheet } from '~~/core/isolation/foreign'
 import type { Isolation } from '~~/core/isolation/isolation'
 import type { Outcome, Problem } from '~~/core/problem'
 import type { Ability } from '~~/core/read/abilities'
@@ -108,6 +109,8 @@ export interface Tasks {
     }
     out: Finding[]
   }
+  /** The sheets of a library that go into the page. */
+  pageSheets: { in: { files: SourceText[]; contracts: Contract[] }; out: PageSheet[] }
   /** What the sheets of a library use each token for. */
   usedFor: {
     in: { files: SourceText[]; contracts: Contract[]; themes: Theme[]; prefix: string }

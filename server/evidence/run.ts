@@ -2,7 +2,7 @@ import { fork, type ChildProcess } from 'node:child_process'
 import { join } from 'node:path'
 import type { ModuleOf } from '~~/core/code/showing'
 import type { Usage } from '~~/core/code/usage'
-import { sheetsOfOthers } from '~~/core/isolation/foreign'
+import { asOneSheet, sheetsOfOthers } from '~~/core/isolation/foreign'
 import { trialModules } from '~~/core/evidence/run'
 import type { Problem } from '~~/core/problem'
 import { providedFor } from '~~/core/provisions'
@@ -179,7 +179,7 @@ async function toTry(
       never: neverOf(component),
       modules: needed,
       provided: providedFor(provisions, component.tag, '', modules),
-      sheets: sheetsOfOthers(seen.sheets, component.contract.files),
+      sheets: asOneSheet(sheetsOfOthers(seen.sheets, component.contract.files)),
       needs: needs(component),
       chart: seen.charts.now(component),
     })),

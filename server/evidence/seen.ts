@@ -1,9 +1,10 @@
 import { createHash } from 'node:crypto'
 import { LRUCache } from 'lru-cache'
 import type { Only } from '~~/core/evidence/only'
-import { sheetsOfOthers } from '~~/core/isolation/foreign'
-import { sheetsOfPage } from '~~/core/isolation/page-sheets'
+import { sheetsOfOthers, type PageSheet } from '~~/core/isolation/foreign'
 import { providedFor } from '~~/core/provisions'
+import { inChild } from '../build/pool'
+import { log } from '../log'
 import { chartKey, chartStore } from '../store/charts'
 import { neverByTag } from '../store/combinations'
 import { componentsOf, type Component } from '../store/components'
@@ -13,7 +14,7 @@ import type { Looked } from '../store/looked'
 import { isolationKey, isolationStore } from '../store/isolation'
 import { looksKey, looksStore } from '../store/looks'
 import { provisionsOf } from '../store/provisions'
-import { sourceFiles } from '../store/sources'
+import { hashOf, sourceFiles } from '../store/sources'
 import { themesOf } from '../store/themes'
 import { examplesToTell, toldKey, toldStore } from '../store/told'
 import { cssOf } from '../views/css'
@@ -28,7 +29,7 @@ export async function seenAlready(db: Store, library: Library, components: reado
     toldStore.kept(db, components),
     chartStore.kept(db, components),
     looksStore.kept(db, components),
-    isolationStore.kept(db, components),
+    isolationStore.keys(db, components),
     examplesToTell(db, components),
     provisionsOf(db, id),
     neverByTag(db, id),
@@ -52,38 +53,46 @@ export async function seenAlready(db: Store, library: Library, components: reado
     ),
     charts: knownOf(charts, (component) => chartKey(component, prefix, providedOf(component))),
     looks: knownOf(looks, (component) => looksKey(component, dependsOn(component))),
-    isolation: knownOf(isolation, (component) =>
-      isolationKey(component, {
-        ...dependsOn(component),
-        sheets: sheetsOfOthers(sheets, component.contract.files),
-      }),
-    ),
+  }
+  // there is much of it, which is only asked for where it is told
+  const isolationOf = (component: Component) =>
+    isolationKey(component, {
+      ...dependsOn(component),
+      sheets: sheetsOfOthers(sheets, component.contract.files).map(({ hash }) => hash),
+    })
+  const isolated = {
+    keyOf: isolationOf,
+    isKnown: (component: Component) => isolation.get(component.id)?.key === isolationOf(component),
   }
   const keysOf = (component: Component) => ({
     told: all.told.keyOf(component),
     charts: all.charts.keyOf(component),
     looks: all.looks.keyOf(component),
-    isolation: all.isolation.keyOf(component),
+    isolation: isolated.keyOf(component),
   })
-  return { provisions, never, themes, css, sheets, examplesOf, ...all, keysOf }
+  return { provisions, never, themes, css, sheets, examplesOf, ...all, isolation: isolated, keysOf }
 }
 
 /** Sheets that come into the page with components of a library, remembered while it is as it is. */
-const recentSheets = new LRUCache<string, ReturnType<typeof sheetsOfPage>>({
+const recentSheets = new LRUCache<string, (PageSheet & { hash: string })[]>({
   maxSize: 16_000_000,
   sizeCalculation: (sheets) => sheets.reduce((sum, { css }) => sum + css.length, 1),
 })
-async function sheetsInPage(db: Store, { current_revision: revision }: Library) {
+async function sheetsInPage(db: Store, { id, current_revision: revision }: Library) {
   if (!revision) return []
   const known = recentSheets.get(revision)
   if (known) return known
   const [files, components] = await Promise.all([sourceFiles(db, revision), componentsOf(db, revision)])
-  const sheets = sheetsOfPage(
-    files,
-    components.map(({ contract }) => contract),
-  )
-  recentSheets.set(revision, sheets)
-  return sheets
+  const contracts = components.map(({ contract }) => contract)
+  const sheets = await inChild('pageSheets', { files: [...files], contracts }, id).catch((error: unknown) => {
+    // what cannot be taken apart is told where it is read; the rest is seen without it
+    log.warn({ err: error, library: id }, 'sheets of the page')
+    return undefined
+  })
+  if (!sheets) return []
+  const hashed = sheets.map((sheet) => ({ ...sheet, hash: hashOf(sheet.css) }))
+  recentSheets.set(revision, hashed)
+  return hashed
 }
 
 /** What is to be seen of a component: all that is not known of it as it is now, or one kind of that. */

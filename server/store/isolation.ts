@@ -12,8 +12,8 @@ interface DependsOn {
   provided: readonly Provided[]
   /** A fingerprint of the style sheet of all themes. */
   themes: string
-  /** Sheets that come into a page with other components. */
-  sheets: string
+  /** Fingerprints of sheets that come into a page with other components. */
+  sheets: readonly string[]
 }
 
 /** What a component and a page do to one another depends on what it is built to, how it stands, and all sheets. */

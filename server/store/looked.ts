@@ -26,6 +26,17 @@ export const lookedIn = <Seen>(table: string, column: string, schema: z.ZodType<
       }),
     )
   },
+  /** Of what each is that is kept, without all of it: the key of what it depended on, and when. */
+  async keys(
+    db: Store,
+    components: readonly { id: string }[],
+  ): Promise<Map<string, Omit<Looked<Seen>, 'seen'>>> {
+    const ids = components.map(({ id }) => id)
+    const rows: { component_id: string; key: string; made_at: Date }[] = await db(table)
+      .whereIn('component_id', ids)
+      .select('component_id', 'key', 'made_at')
+    return new Map(rows.map(({ component_id, ...looked }) => [component_id, looked]))
+  },
   keep: (db: Store, component: string, key: string, seen: Seen): Promise<unknown> =>
     db(table)
       .insert({ component_id: component, key, [column]: JSON.stringify(seen), made_at: db.fn.now() })

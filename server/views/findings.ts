@@ -3,7 +3,7 @@ import type { Finding } from '~~/core/check/check'
 import { usualTierRule } from '~~/core/check/tier-rule'
 import { tokenPrefix } from '~~/core/release/package'
 import { inChild } from '../build/pool'
-import { componentsOf } from '../store/components'
+import { componentsOf, type Component } from '../store/components'
 import type { Store } from '../store/database'
 import type { Library } from '../store/libraries'
 import { isolationStore } from '../store/isolation'
@@ -24,28 +24,31 @@ const recentUses = new LRUCache<string, Record<string, string[]>>({ max: 50, ttl
 export async function findingsOf(db: Store, library: Library): Promise<Finding[]> {
   const tiers = library.tier_rule ?? usualTierRule
   const themes = await themesOf(db, library.id)
-  const { isolation, stamp } = await isolationOf(db, library)
+  const { components, stamp } = await seenInPages(db, library)
   const key = `${library.current_revision} ${themesKey(library, themes)} ${JSON.stringify(tiers)} ${stamp}`
   const known = recent.get(key)
   if (known) return known
+  const isolation = await isolationOf(db, components)
   const input = { ...(await toCheck(db, library)), themes, tiers, isolation }
   const findings = await inChild('check', input, library.id)
   recent.set(key, findings)
   return findings
 }
 
-/** What was seen last of how components and pages get on, with a stamp that changes whenever that does. */
-async function isolationOf(db: Store, { current_revision: revision }: Library) {
+/** Components of a library, with a stamp that changes whenever a browser saw anew how they and pages get on. */
+async function seenInPages(db: Store, { current_revision: revision }: Library) {
   const components = revision ? await componentsOf(db, revision) : []
+  const kept = await isolationStore.keys(db, components)
+  const stamps = [...kept.values()].map(({ key, made_at }) => `${key} ${made_at.getTime()}`)
+  return { components, stamp: hashOf(stamps.sort().join('\n')) }
+}
+/** What was seen of that last. */
+async function isolationOf(db: Store, components: readonly Component[]) {
   const kept = await isolationStore.kept(db, components)
-  const seen = components.flatMap(({ id, tag }) => {
+  return components.flatMap(({ id, tag }) => {
     const looked = kept.get(id)
-    return looked && !looked.seen.failed ? [{ tag, looked }] : []
+    return looked && !looked.seen.failed ? [{ tag, seen: looked.seen }] : []
   })
-  return {
-    isolation: seen.map(({ tag, looked }) => ({ tag, seen: looked.seen })),
-    stamp: hashOf(seen.map(({ looked }) => `${looked.key} ${looked.made_at.getTime()}`).join('\n')),
-  }
 }
 
 /** What the sheets of a library use each token for, worked out and remembered likewise. */

@@ -207,7 +207,10 @@ test('what gets in and what gets out are findings, with what to do', async ({ pa
   await signIn(page, at, 'ines')
   await page.goto(`${at.url}/${slug}/findings`)
   await expect(page.getByText('With TurnCard, p reaches past it.')).toBeVisible({ timeout: 60_000 })
-  await expect(page.getByText('With TurnCard, .card reaches past it.')).toBeVisible()
+  await expect(page.getByText('With TurnCard, TurnStack, .card reaches past it.')).toBeVisible()
+  // two that have one class look as whichever comes last has it, each with the other
+  await expect(page.getByText('it looks otherwise: section.card, where its sheet comes last,')).toBeVisible()
+  await expect(page.getByText('.card has padding: 9px here, and 4px in src/TurnStack.vue')).toBeVisible()
   await expect(page.getByText('is cut off: div.note')).toBeVisible()
   await expect(page.getByText(/; button has padding/)).toBeVisible()
   // a class that begins as the library does is its own

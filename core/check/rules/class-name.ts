@@ -7,8 +7,8 @@ export const className: Check = {
   run({ declared, contracts }) {
     const isOfPage = sheetsOfPageIn(contracts)
     const ofPage = declared.filter(
-      ({ file, selector, property }) =>
-        isOfPage(file) && selector.includes('.') && !property.startsWith('--'),
+      ({ file, selector, property, isOpen }) =>
+        (isOpen || isOfPage(file)) && selector.includes('.') && !property.startsWith('--'),
     )
     return [...byRule(ofPage).values()].flatMap(findingsOf)
   },

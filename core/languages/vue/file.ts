@@ -12,6 +12,7 @@ export const vueFile: LanguageFile = {
     vueParts(path, text).descriptor.styles.map((style) => ({
       content: style.content,
       offset: style.loc.start.offset,
+      isOpen: style.scoped !== true && style.module === undefined,
     })),
   expressions: (path, text) => readVueTemplate(vueParts(path, text).descriptor, path, true).expressions,
   written: writtenInVue,
