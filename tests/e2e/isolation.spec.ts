@@ -195,6 +195,10 @@ test('a component is seen in pages that were not made for it, with what they cha
     await out.getByRole('link', { name: 'TurnCard.vue 15' }).click()
     await expect(page).toHaveURL(/source\?path=src(?:%2F|\/)TurnCard\.vue&line=15/)
   })
+  await test.step('an address that names no such page shows the first', async () => {
+    await page.goto(`${at.url}/${slug}/TurnCard/isolation?in=nowhere&order=never`)
+    await expect.poll(() => padding('In a page with a reset')).toBe('0px')
+  })
   await test.step('what says all it wants holds', async () => {
     await page.goto(`${at.url}/${slug}/TurnRow/isolation`)
     await expect(page.getByText('under names that were made for it alone')).toBeVisible()

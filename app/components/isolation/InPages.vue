@@ -11,7 +11,12 @@ const store = useLibrary()
 const { css } = storeToRefs(store)
 const name = useAddressChoice('in', 'reset')
 const order = useAddressChoice('order', 'late')
-const ofName = computed(() => pages.filter((page) => page.name === name.value))
+/** An address may name a page that there is not, or not any more: then it is the first. */
+const shownName = computed(() => {
+  const named = pages.find((entry) => entry.name === name.value)?.name ?? 'reset'
+  return isForeignName(named) ? named : 'reset'
+})
+const ofName = computed(() => pages.filter((entry) => entry.name === shownName.value))
 const page = computed(
   () => ofName.value.find(({ late }) => late === (order.value === 'late')) ?? ofName.value[0],
 )
@@ -20,7 +25,6 @@ const options = computed(() =>
     .filter(isForeignName)
     .map((value) => ({ value, title: foreignTexts[value].title })),
 )
-const shownName = computed(() => (page.value && isForeignName(page.value.name) ? page.value.name : 'reset'))
 const orders = [
   { value: 'early', title: 'before its own' },
   { value: 'late', title: 'after its own' },
@@ -41,9 +45,18 @@ const sides = computed(() => [
   <section aria-label="In another page">
     <p class="sentence">
       By itself, and in
-      <Choice v-model="name" label="In which page" :options /><template v-if="ofName.length > 1"
+      <Choice
+        :model-value="shownName"
+        label="In which page"
+        :options
+        @update:model-value="name = $event"
+      /><template v-if="ofName.length > 1"
         >, whose sheet comes
-        <Choice v-model="order" label="When its sheet comes" :options="orders" /></template
+        <Choice
+          :model-value="page?.late ? 'late' : 'early'"
+          label="When its sheet comes"
+          :options="orders"
+          @update:model-value="order = $event" /></template
       >. <span class="muted">{{ foreignTexts[shownName].is }}</span>
     </p>
     <div v-if="target" class="sides">
