@@ -15,7 +15,10 @@ test('no file takes values from one that takes values from it, however far aroun
   expect(circles).toEqual([])
 })
 
-/** What takes source apart: of a size that pages cannot carry, and that the server’s bundle cannot be made with. */
+/**
+ * What takes source apart: of a size that pages cannot carry, and that the server’s bundle cannot be made
+ * with.
+ */
 const compilers = ['typescript', '@vue/compiler-sfc', 'svelte/compiler', 'esbuild']
 /** What is loaded by whoever opens a page, by a frame, and by a web process. */
 const isAnsweredBy = /^(?:app\/|frame\/frame\.ts$|server\/(?:api|routes|plugins|middleware)\/)/

@@ -11,8 +11,8 @@ import { elementName, nodesIn, treeOf } from './pristine'
 import { rootOf, rootsIn } from './sheets'
 import { titleOf } from './title'
 
-// What a page and a component do to one another, by computed values: a page of each kind is worn, and what of the
-// component is otherwise then is told, by how the page gets at it.
+// What a page and a component do to one another, by computed values: a page of each kind is worn, and what of
+// the component is otherwise then is told, by how the page gets at it.
 
 function rest(isStill: boolean): void {
   for (const root of rootsIn()) {
@@ -32,7 +32,9 @@ interface Subject {
 const mostSubjects = 500
 const unseen = ['style', 'script', 'link', 'template', 'noscript']
 
-/** What is below a place; what the page itself writes into an element with a tree of its own is the page's. */
+/**
+ * What is below a place; what the page itself writes into an element with a tree of its own is the page's.
+ */
 function subjectsIn(place: Element): { subjects: Subject[]; left: number } {
   const found: Subject[] = []
   let left = 0
@@ -79,7 +81,9 @@ const scope = new CSSStyleSheet()
 const said = looks.filter(
   (name) => !/^(?:width|height|top|right|bottom|left|perspective-origin|transform-origin)$/.test(name),
 )
-/** Has the rules of a component reach only what stands in its own elements, and looks at what that changes. */
+/**
+ * Has the rules of a component reach only what stands in its own elements, and looks at what that changes.
+ */
 function scopedOf(subjects: readonly Subject[], brought: readonly CSSStyleSheet[]): { scoped?: Scoped } {
   if (typeof CSSScopeRule === 'undefined') return {}
   const roots = subjects.filter(({ isHost, pseudo }) => isHost && !pseudo).map(({ element }) => element)
@@ -153,7 +157,9 @@ function inPage(subjects: readonly Subject[], page: ForeignPage): { told: InPage
   }
 }
 
-/** What comes down is told once, of the first that has it; what a rule does once for elements that are alike. */
+/**
+ * What comes down is told once, of the first that has it; what a rule does once for elements that are alike.
+ */
 function note(found: Map<string, ChangeIn>, change: ChangeIn): void {
   const { how, at, property, selector, from, to } = change
   const key = JSON.stringify(how === 'rule' ? [how, at, property, selector, from, to] : [how, property])
@@ -201,8 +207,8 @@ function changesOf(
 }
 
 /**
- * The selectors of a list that reach an element, or a pseudo-element of one: browsers write those with two colons, at
- * the end (CSSOM, 6.7.2).
+ * The selectors of a list that reach an element, or a pseudo-element of one: browsers write those with two
+ * colons, at the end (CSSOM, 6.7.2).
  */
 function reachedBy({ element, pseudo, isInPage }: Subject, selectors: readonly string[]): string {
   if (!isInPage) return ''

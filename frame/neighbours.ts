@@ -1,4 +1,5 @@
 import type { Changed, RuleOut } from '../core/isolation/bleed'
+import { classesIn } from '../core/style/selector-classes'
 import { looks } from './computed'
 import { reaches, rulesIn, type PageRule } from './page-sheets'
 import { titleOf } from './title'
@@ -72,8 +73,9 @@ function usualNeighbours(place: Element): Neighbour[] {
 }
 
 /**
- * Rules in order, those that may reach an element found by its classes: sheets of libraries have thousands. A list of
- * selectors may ask for a class in one of them only, and so may what stands in brackets: those may reach anything.
+ * Rules in order, those that may reach an element found by its classes: sheets of libraries have thousands. A
+ * list of selectors may ask for a class in one of them only, and so may what stands in brackets: those may
+ * reach anything.
  */
 class RulesByClass {
   private readonly named = new Map<string, number[]>()
@@ -81,7 +83,7 @@ class RulesByClass {
 
   constructor(private readonly rules: readonly PageRule[]) {
     rules.forEach(({ selector }, i) => {
-      const names = /[,(]/.test(selector) ? [] : classesOf(selector)
+      const names = /[,(]/.test(selector) ? [] : classesIn(selector)
       if (!names.length) this.unnamed.push(i)
       for (const name of names) {
         const numbers = this.named.get(name)
@@ -98,8 +100,6 @@ class RulesByClass {
   }
 }
 
-/** Classes that a selector names; one that is written in a string costs nothing. */
-const classNames = /\.((?:[\w-]|[^\0-\x7f]|\\[^\n])+)/g
 const typeName = /^[a-z][\w-]*/i
 const mostNamed = 300
 
@@ -107,7 +107,7 @@ const mostNamed = 300
 function namedNeighbours(place: Element, rules: readonly PageRule[]): Neighbour[] {
   const found = new Map<string, Neighbour>()
   for (const { selector } of rules) {
-    const classes = classesOf(selector)
+    const classes = classesIn(selector)
     if (!classes.length || found.size >= mostNamed) continue
     const element = make(typeName.exec(selector)?.[0] ?? 'div')
     element.classList.add(...classes)
@@ -119,13 +119,6 @@ function namedNeighbours(place: Element, rules: readonly PageRule[]): Neighbour[
   }
   return [...found.values()]
 }
-const classesOf = (selector: string): string[] =>
-  [...selector.matchAll(classNames)].map(([, name]) => unescaped(name!))
-const unescaped = (name: string): string =>
-  name.replace(/\\(?:([0-9a-f]{1,6})\s?|([^\n]))/gi, (_whole, code: string | undefined, char: string) =>
-    code === undefined ? char : String.fromCodePoint(parseInt(code, 16)),
-  )
-
 /** A value of a page that is otherwise, by one rule. */
 interface Change extends Changed {
   at: string
@@ -178,7 +171,9 @@ const valuesOf = (element: Element): string[] => {
   return looks.map((name) => style.getPropertyValue(name))
 }
 
-/** By the rule that says so last; what is only inherited from another neighbour, which is told, is left out. */
+/**
+ * By the rule that says so last; what is only inherited from another neighbour, which is told, is left out.
+ */
 function changesOf(
   { element, at, isNamed }: Neighbour,
   before: readonly string[],

@@ -24,11 +24,17 @@ const isOurs = (sheet: CSSStyleSheet): boolean =>
 export const broughtSheets = (): CSSStyleSheet[] =>
   [...document.styleSheets, ...adoptedIn(document)].filter((sheet) => !isOurs(sheet))
 
-/** What may stand in `@scope` (CSS Cascading and Inheritance Level 6, section 2.5); the rest stays outside of it. */
+/**
+ * What may stand in `@scope` (CSS Cascading and Inheritance Level 6, section 2.5); the rest stays outside of
+ * it.
+ */
 const isScopable = (rule: CSSRule): rule is CSSStyleRule | CSSGroupingRule =>
   rule instanceof CSSStyleRule || rule instanceof CSSGroupingRule
 
-/** All rules of some sheets as one text, those that reach elements in `@scope` of the outermost of a component. */
+/**
+ * All rules of some sheets as one text, those that reach elements in `@scope` of the outermost of a
+ * component.
+ */
 export function scopedText(sheets: readonly CSSStyleSheet[], within: string): string {
   const rules = sheets.filter(({ disabled }) => !disabled).flatMap((sheet) => readableRules(sheet))
   const inside = rules.filter(isScopable).map(scopedRule)
@@ -43,15 +49,17 @@ function scopedRule(rule: CSSStyleRule | CSSGroupingRule): string {
   return `${cssText.slice(0, cssText.indexOf('{'))}{\n${inside.join('\n')}\n}`
 }
 /**
- * A selector in a scope is of what stands below its root; one that names the root is not, and says with it that it
- * reaches what stands in the scope, by whatever is around that.
+ * A selector in a scope is of what stands below its root; one that names the root is not, and says with it
+ * that it reaches what stands in the scope, by whatever is around that.
  */
 function inScope(selector: string): string {
   const [, of, pseudo] = /^(.*?)((?:::[\w-]+.*)?)$/s.exec(selector)!
   return `:is(${of || '*'}):where(:scope, :scope *)${pseudo}`
 }
 
-/** Whether a selector, or any of a list, reaches an element; one that the browser does not know reaches none. */
+/**
+ * Whether a selector, or any of a list, reaches an element; one that the browser does not know reaches none.
+ */
 export function reaches(element: Element, selector: string): boolean {
   try {
     return element.matches(selector)
@@ -114,7 +122,10 @@ export function wearPage(page: ForeignPage | null): PageRule[] {
   document.head.prepend(early)
   return early.sheet ? rulesIn(early.sheet) : []
 }
-/** Every class of what is shown in the tree of the page, as a selector; where it has none, one that reaches nothing. */
+/**
+ * Every class of what is shown in the tree of the page, as a selector; where it has none, one that reaches
+ * nothing.
+ */
 function classesIn(place: Element): string {
   const names = new Set([...place.querySelectorAll('[class]')].flatMap((element) => [...element.classList]))
   const own = [...names].filter((name) => !name.startsWith('kept-')).slice(0, mostClasses)

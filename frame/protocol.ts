@@ -90,7 +90,9 @@ export const toFrameSchema = z.discriminatedUnion('say', [
       }),
     ),
   }),
-  /** Asks what a component and the page do to one another, in each of these pages; and has it stand in one. */
+  /**
+   * Asks what a component and the page do to one another, in each of these pages; and has it stand in one.
+   */
   z.object({
     say: z.literal('bleed'),
     seq: z.int(),

@@ -272,7 +272,9 @@ export function useFrameHost(
     dress(node: number, pseudo: '' | '::before' | '::after') {
       post({ say: 'dress', seq: ++askedDress, node, pseudo })
     },
-    /** Does acts to what is made anew; it has the focus then, unless that is done `quietly`, only to be seen. */
+    /**
+     * Does acts to what is made anew; it has the focus then, unless that is done `quietly`, only to be seen.
+     */
     replay(acts: Act[], quietly = false) {
       if (!quietly) keyboard.grant(acts.length > 0)
       post((last.way = { say: 'replay', n: ++replays, acts, anew: true, quietly }))

@@ -79,8 +79,8 @@ function isPart(part: string): boolean {
 }
 
 /**
- * Whether a value is of a syntax; one with functions may have some that are newer than the tables at hand, and is
- * taken to be.
+ * Whether a value is of a syntax; one with functions may have some that are newer than the tables at hand,
+ * and is taken to be.
  */
 export const fits = (value: string, syntax: string): boolean =>
   syntax === '*' || value.includes('(') || lexer.match(syntax, value).error === null

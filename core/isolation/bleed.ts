@@ -5,7 +5,10 @@ import * as z from 'zod/mini'
 const text = z.string().check(z.maxLength(500))
 const few = z.int().check(z.minimum(0), z.maximum(100_000))
 
-/** The selector that stands, in the sheet of a foreign page, for all classes of what is shown in the tree of the page. */
+/**
+ * The selector that stands, in the sheet of a foreign page, for all classes of what is shown in the tree of
+ * the page.
+ */
 export const classesShown = '.kept-classes'
 
 /** Something that a foreign page says about its elements. */
@@ -23,7 +26,7 @@ export type ForeignPage = z.infer<typeof foreignPageSchema>
  * How a page gets at an element: one of its rules reaches it, what it says of what is around comes down, or
  * what is counted in sizes of type is counted in others.
  */
-export const howSchema = z.enum(['rule', 'down', 'scaled'])
+const howSchema = z.enum(['rule', 'down', 'scaled'])
 
 /** A computed value that is otherwise in a foreign page: of the first element of those that are alike. */
 const changeInSchema = z.object({
@@ -68,7 +71,7 @@ const ruleOutSchema = z.object({
 export type RuleOut = z.infer<typeof ruleOutSchema>
 
 /** Where what a component renders stands: in a tree of its own, in the tree of the page, or nowhere. */
-export const treeSchema = z.enum(['shadow', 'page', 'none'])
+const treeSchema = z.enum(['shadow', 'page', 'none'])
 
 /** What would be so if the rules of a component reached only what stands in its own elements (`@scope`). */
 const scopedSchema = z.object({

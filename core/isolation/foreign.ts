@@ -1,8 +1,8 @@
 import { classesShown, type ForeignPage } from './bleed'
 
 /**
- * Pages that a component may come into, none of which was written with it in mind. Each says things of elements
- * that many pages say; what a component says itself has to hold against them.
+ * Pages that a component may come into, none of which was written with it in mind. Each says things of
+ * elements that many pages say; what a component says itself has to hold against them.
  */
 export const foreignNames = [
   'reset',
@@ -73,7 +73,10 @@ const elements = `
   section, article, header, footer, nav, main, aside { padding: 17px; background: #e8f5e9; }
   hr { margin: 33px 0; border-width: 5px; }`
 const everything = `
-  * { color: #4a148c; font-family: cursive; font-size: 19px; line-height: 2.1; letter-spacing: 1px; text-align: right; }`
+  * {
+    color: #4a148c; font-family: cursive; font-size: 19px; line-height: 2.1; letter-spacing: 1px;
+    text-align: right;
+  }`
 const textAround = `
   body {
     color: #4a148c; font: italic 700 23px/2.2 cursive; letter-spacing: 2px; word-spacing: 7px; text-align: right;
@@ -86,7 +89,10 @@ const ofNames = `
   font: italic 700 21px/2 cursive; text-align: right; text-transform: uppercase; opacity: 0.8; display: inline-block;
   position: relative; box-shadow: 0 0 5px #795548;`
 
-/** Pages in which a component is looked at: one with the classes it has itself, and one with others of its library. */
+/**
+ * Pages in which a component is looked at: one with the classes it has itself, and one with others of its
+ * library.
+ */
 export function foreignPages(sheets: string): ForeignPage[] {
   const both = (name: ForeignName, css: string): ForeignPage[] => [
     { name, css, late: false },
@@ -110,7 +116,10 @@ export interface PageSheet {
   css: string
 }
 
-/** Sheets of a library that go into the page, as far as they are given to one component at once, in characters. */
+/**
+ * Sheets of a library that go into the page, as far as they are given to one component at once, in
+ * characters.
+ */
 const longestSheets = 300_000
 
 /** The sheets that come into a page with components other than the one that these files are of. */

@@ -8,7 +8,8 @@ import { readLibrary } from '../read/read'
 import type { Bleed, ChangeIn, RuleOut } from './bleed'
 import { foreignNames, foreignPages, isForeignName, sheetsOfOthers, asOneSheet } from './foreign'
 import { keptBy, pagesTold, rulesOut, scopedOf, valuesTold, type Isolation } from './isolation'
-import { classesIn, ownClasses } from './own-classes'
+import { classesIn } from '../style/selector-classes'
+import { ownClasses } from './own-classes'
 import { sheetsOfPage } from './page-sheets'
 
 const change = (more: Partial<ChangeIn> = {}): ChangeIn => ({

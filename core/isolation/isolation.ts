@@ -119,8 +119,8 @@ const bothRules = (rule: RuleOut, other: RuleOut): RuleOut => ({
 })
 
 /**
- * What would come of `@scope` around the rules of a component, in all situations: nothing where it changes nothing of
- * a page, or where the browser does not know of that.
+ * What would come of `@scope` around the rules of a component, in all situations: nothing where it changes
+ * nothing of a page, or where the browser does not know of that.
  */
 export function scopedOf({ seen }: Isolation): Scoped | undefined {
   const scoped = seen.flatMap(({ bleed }) => bleed.scoped ?? [])

@@ -1,25 +1,15 @@
-import { tokenTypes } from 'css-tree/tokenizer'
 import type { Declared } from '../check/declared'
 import type { Contract } from '../contract/contract'
 import { kebab } from '../read/variants/around'
-import { Tokens } from '../style/sheet'
-
-/** Classes that a selector names. */
-export function classesIn(selector: string): string[] {
-  const tokens = new Tokens(selector)
-  const found: string[] = []
-  for (let i = 0; i + 1 < tokens.length; i++)
-    if (tokens.raw(i) === '.' && tokens.type(i + 1) === tokenTypes.Ident) found.push(tokens.name(i + 1))
-  return found
-}
+import { classesIn } from '../style/selector-classes'
 
 /** Of the names of a library, as many begin alike where that beginning is its own. */
 const share = 0.6
 const fewest = 5
 
 /**
- * Tells whether a class of a selector is the library's by its name: it begins as most of its classes do, or as the
- * library or one of its components is called, or a build gave it a name that stands in no sheet.
+ * Tells whether a class of a selector is the library's by its name: it begins as most of its classes do, or
+ * as the library or one of its components is called, or a build gave it a name that stands in no sheet.
  */
 export function ownClasses(
   declared: readonly Declared[],

@@ -8,15 +8,18 @@ import type { PageSheet } from './foreign'
 const filesInTrees = (contracts: readonly Contract[]): Set<string> =>
   new Set(contracts.filter(({ language }) => language === 'custom-element').flatMap(({ files }) => files))
 
-/** Tells which files are sheets that go into the page as they are written: no shadow trees, no generated names. */
+/**
+ * Tells which files are sheets that go into the page as they are written: no shadow trees, no generated
+ * names.
+ */
 export function sheetsOfPageIn(contracts: readonly Contract[]): (path: string) => boolean {
   const inTrees = filesInTrees(contracts)
   return (path) => path.endsWith('.css') && !path.endsWith('.module.css') && !inTrees.has(path)
 }
 
 /**
- * The sheets of a library that go into the page, and blocks in components' own files that do; those of tests and
- * demonstrations are left aside.
+ * The sheets of a library that go into the page, and blocks in components' own files that do; those of tests
+ * and demonstrations are left aside.
  */
 export function sheetsOfPage(files: readonly SourceText[], contracts: readonly Contract[]): PageSheet[] {
   const isOfPage = sheetsOfPageIn(contracts)

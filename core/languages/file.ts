@@ -7,7 +7,9 @@ import type { Written } from '../read/places'
 export interface SheetInFile {
   content: string
   offset: number
-  /** It goes into the page as it is written: its names are not made over, nor kept to what the file renders. */
+  /**
+   * It goes into the page as it is written: its names are not made over, nor kept to what the file renders.
+   */
   isOpen?: boolean
 }
 

@@ -6,7 +6,8 @@ import { looksSchema } from '../variants/looks'
 import { moment } from './common'
 
 /**
- * What a browser tells assistive technology of a component; `current`: of how it is now, and not of an earlier state.
+ * What a browser tells assistive technology of a component; `current`: of how it is now, and not of an
+ * earlier state.
  */
 export const accessibleSchema = z.object({
   told: z.array(toldSchema),
@@ -15,7 +16,9 @@ export const accessibleSchema = z.object({
 })
 export type Accessible = z.infer<typeof accessibleSchema>
 
-/** The states that a component was seen in, of how it is now where `current`; no chart where nobody looked. */
+/**
+ * The states that a component was seen in, of how it is now where `current`; no chart where nobody looked.
+ */
 export const statesFoundSchema = z.object({
   chart: chartSchema.nullable(),
   current: z.boolean(),
@@ -23,7 +26,10 @@ export const statesFoundSchema = z.object({
 })
 export type StatesFound = z.infer<typeof statesFoundSchema>
 
-/** How a component looks in every theme, of how it and they are now where `current`; nothing where nobody looked. */
+/**
+ * How a component looks in every theme, of how it and they are now where `current`; nothing where nobody
+ * looked.
+ */
 export const looksSeenSchema = z.object({
   looks: looksSchema.nullable(),
   current: z.boolean(),
@@ -31,7 +37,10 @@ export const looksSeenSchema = z.object({
 })
 export type LooksSeen = z.infer<typeof looksSeenSchema>
 
-/** What a component and a page do to one another, of how it is now where `current`; nothing where nobody looked. */
+/**
+ * What a component and a page do to one another, of how it is now where `current`; nothing where nobody
+ * looked.
+ */
 export const isolationSeenSchema = z.object({
   isolation: isolationSchema.nullable(),
   /** Sheets that come into a page with other components of the library. */

@@ -12,6 +12,20 @@ export interface Held {
   observe(message: Extract<ToFrame, { say: 'observe' }>): Promise<Observation[]>
 }
 
+/** What a frame answers to a question of a number, besides all else that it says. */
+export async function answerOf<Say extends 'inks' | 'bleed'>(
+  frame: Held,
+  say: Say,
+  seq: number,
+): Promise<Extract<FromFrame, { say: Say }>> {
+  const isAnswer = (message: FromFrame): message is Extract<FromFrame, { say: Say }> =>
+    message.say === say && 'seq' in message && message.seq === seq
+  for (;;) {
+    const found = (await frame.heard()).findLast(isAnswer)
+    if (found) return found
+  }
+}
+
 /** The work, or an error that says what is wrong once it takes too long. */
 export function within<T>(work: Promise<T>, milliseconds: number, what: string): Promise<T> {
   let timer: NodeJS.Timeout | undefined

@@ -5,7 +5,7 @@ import type { Ink } from '~~/core/contrast/ink'
 import { focusPair, pairsOf, type Painted, type Pixels } from '~~/core/contrast/painted'
 import type { ColourPair } from '~~/core/contrast/pair'
 import { askedOf } from '~~/core/contrast/wcag'
-import { within, type Held } from './channel'
+import { answerOf, within, type Held } from './channel'
 import type { ShownPage } from './shown-page'
 import { stopsOn } from './stops'
 
@@ -85,11 +85,5 @@ async function askInks(
 ): Promise<Ink[]> {
   const seq = ++asked
   await frame.post({ say: 'inks', seq, flat: flat && { ...flat, names: [...flat.names] } })
-  return within(inksHeard(frame, seq), patience, 'it did not tell what is painted')
-}
-async function inksHeard(frame: Held, seq: number): Promise<Ink[]> {
-  for (;;) {
-    const found = (await frame.heard()).findLast((message) => message.say === 'inks' && message.seq === seq)
-    if (found?.say === 'inks') return found.inks
-  }
+  return (await within(answerOf(frame, 'inks', seq), patience, 'it did not tell what is painted')).inks
 }

@@ -4,7 +4,7 @@ import { foreignPages } from '~~/core/isolation/foreign'
 import type { Isolation } from '~~/core/isolation/isolation'
 import { limits } from '../limits'
 import { fencedContext } from './browser'
-import { within, type Held } from './channel'
+import { answerOf, within, type Held } from './channel'
 import type { ToTry } from './message'
 import { showsOn, type Component } from './shown-page'
 import { goWay } from './way'
@@ -50,11 +50,6 @@ let asked = 0
 async function askBleed(frame: Held, pages: ForeignPage[]): Promise<Bleed> {
   const seq = ++asked
   await frame.post({ say: 'bleed', seq, pages })
-  return within(bleedHeard(frame, seq), patience, 'it did not tell what it and the page do to one another')
-}
-async function bleedHeard(frame: Held, seq: number): Promise<Bleed> {
-  for (;;) {
-    const found = (await frame.heard()).findLast((message) => message.say === 'bleed' && message.seq === seq)
-    if (found?.say === 'bleed') return found.bleed
-  }
+  const answer = answerOf(frame, 'bleed', seq)
+  return (await within(answer, patience, 'it did not tell what it and the page do to one another')).bleed
 }

@@ -16,7 +16,10 @@ interface DependsOn {
   sheets: readonly string[]
 }
 
-/** What a component and a page do to one another depends on what it is built to, how it stands, and all sheets. */
+/**
+ * What a component and a page do to one another depends on what it is built to, how it stands, and all
+ * sheets.
+ */
 export const isolationKey = (
   component: Component,
   { prefix, examples, provided, themes, sheets }: DependsOn,

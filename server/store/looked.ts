@@ -9,8 +9,8 @@ export interface Looked<Seen> {
 }
 
 /**
- * What a browser saw of components, one row for each in a table of its own, which has the column `column` for it.
- * What was kept in a shape of before is as if nobody had looked.
+ * What a browser saw of components, one row for each in a table of its own, which has the column `column` for
+ * it. What was kept in a shape of before is as if nobody had looked.
  */
 export const lookedIn = <Seen>(table: string, column: string, schema: z.ZodType<Seen>) => ({
   /** By the ids of components. */

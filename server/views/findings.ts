@@ -35,7 +35,9 @@ export async function findingsOf(db: Store, library: Library): Promise<Finding[]
   return findings
 }
 
-/** Components of a library, with a stamp that changes whenever a browser saw anew how they and pages get on. */
+/**
+ * Components of a library, with a stamp that changes whenever a browser saw anew how they and pages get on.
+ */
 async function seenInPages(db: Store, { current_revision: revision }: Library) {
   const components = revision ? await componentsOf(db, revision) : []
   const kept = await isolationStore.keys(db, components)

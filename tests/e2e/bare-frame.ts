@@ -3,7 +3,8 @@ import { plainSurround } from '../../core/surround'
 import { fromFrameSchema, hello, type FromFrame, type ToFrame } from '../../frame/protocol'
 import type { World } from '../world'
 
-// A frame of ours without any component: what it tells is told of markup that a test puts where one would stand.
+// A frame of ours without any component: what it tells is told of markup that a test puts where one would
+// stand.
 
 interface OurEnd {
   port: MessagePort

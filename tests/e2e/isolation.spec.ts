@@ -7,8 +7,8 @@ import { answerTo, frameWith } from './bare-frame'
 import { choose, signIn } from './person'
 
 /**
- * What a component and a page are told to do to one another, held against the same sheets and the same markup on a
- * page of their own, on which nothing of ours is.
+ * What a component and a page are told to do to one another, held against the same sheets and the same markup
+ * on a page of their own, on which nothing of ours is.
  */
 const slug = 'turnstone'
 const folder = 'tests/fixtures/turnstone'

@@ -3,8 +3,8 @@ import { signedIn } from './bench-page.mjs'
 import { round } from './figures.mjs'
 
 /**
- * Has one part of what a browser looks at on the server looked at anew, in a run that is kept to it: milliseconds of
- * that run, and what there is of the part for each component, by its path.
+ * Has one part of what a browser looks at on the server looked at anew, in a run that is kept to it:
+ * milliseconds of that run, and what there is of the part for each component, by its path.
  */
 async function timeOf({ url, database }, { table, path, only }) {
   const { browser, page } = await signedIn(url)

@@ -1,17 +1,11 @@
 <script setup lang="ts">
-import { remedyOf } from '~~/core/code/remedy'
 import type { Failure } from '~/composables/failure'
 
 /** What failed in a rendering, where, and what to do about it. */
 const { failure, tag } = defineProps<{ failure: Failure; tag: string }>()
 const store = useLibrary()
-const remedy = computed(() =>
-  remedyOf(
-    failure.text,
-    store.find(tag)?.contract,
-    store.standing.map(({ contract }) => contract),
-  ),
-)
+const remedyFor = useRemedies()
+const remedy = computed(() => remedyFor(failure.text, tag))
 const provisionsPage = computed(() => ({
   path: `/${store.slug}/provisions`,
   query: remedy.value.provider ? { draft: remedy.value.provider } : {},

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Act, Outcome } from '~~/core/acts/act'
 import { sayDrawn } from '~~/core/style/drawn'
-import { remedyOf, remedyOfNothing } from '~~/core/code/remedy'
+import { remedyOfNothing } from '~~/core/code/remedy'
 import type { ForeignPage } from '~~/core/isolation/bleed'
 import type { Provided } from '~~/core/provisions'
 import type { Surround } from '~~/core/surround'
@@ -103,15 +103,8 @@ watch([size, scale], () => {
 })
 const why = computed(() => whyCut(frame.state.value))
 const cut = computed(() => why.value !== undefined)
-const remedy = computed(() =>
-  failure.value && target
-    ? remedyOf(
-        failure.value.text,
-        store.find(target.tag)?.contract,
-        store.standing.map(({ contract }) => contract),
-      ).text
-    : '',
-)
+const remedyFor = useRemedies()
+const remedy = computed(() => (failure.value && target ? remedyFor(failure.value.text, target.tag).text : ''))
 const isSeen = computed(() => size.value !== undefined && size.value.width >= 2 && size.value.height >= 2)
 /** Some components show nothing until a page gives them something, or are about behaviour alone. */
 const empty = computed(() => surround.fit && !cut.value && size.value !== undefined && !isSeen.value)

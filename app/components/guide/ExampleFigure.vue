@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import type { Act, Outcome } from '~~/core/acts/act'
 import { codeFor, type CodeStyle } from '~~/core/code/frameworks'
-import { forFrame, modulesFor } from '~~/core/code/showing'
 import { bareSurround, type Surround } from '~~/core/surround'
 
 /** An example, live in its own surround, with the code for it. */
@@ -25,10 +24,8 @@ const { copy, copied } = useCopy()
 const { css } = storeToRefs(store)
 const contractOf = (other: string) => store.find(other)?.contract
 const contract = computed(() => contractOf(tag))
-const target = computed(() => {
-  const modules = modulesFor(tag, example.usage, store.moduleOf)
-  return modules ? { tag, modules, usage: forFrame(example.usage, contractOf, tag), listen: [] } : undefined
-})
+const targetOf = useTargets()
+const target = computed(() => targetOf(tag, example.usage))
 /** Its surround as far as that is about the component and not about the page. */
 const around = computed<Surround>(() => {
   if (!example.surround) return bareSurround(theme)

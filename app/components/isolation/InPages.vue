@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { forFrame, modulesFor } from '~~/core/code/showing'
 import type { Usage } from '~~/core/code/usage'
 import type { ForeignPage } from '~~/core/isolation/bleed'
 import { foreignTexts, isForeignName } from '~~/core/isolation/foreign'
@@ -29,11 +28,8 @@ const orders = [
   { value: 'early', title: 'before its own' },
   { value: 'late', title: 'after its own' },
 ]
-const target = computed(() => {
-  const modules = modulesFor(tag, face, store.moduleOf)
-  const contractOf = (other: string) => store.find(other)?.contract
-  return modules ? { tag, modules, usage: forFrame(face, contractOf, tag), listen: [] } : undefined
-})
+const targetOf = useTargets()
+const target = computed(() => targetOf(tag, face))
 const surround = computed(() => bareSurround(store.baseTheme))
 const sides = computed(() => [
   { title: 'By itself', foreign: undefined },

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import type { Act, Outcome } from '~~/core/acts/act'
 import type { Usage } from '~~/core/code/usage'
-import { forFrame, modulesFor } from '~~/core/code/showing'
 import type { StateFound } from '~~/core/states/chart'
 import { bareSurround } from '~~/core/surround'
 
@@ -15,11 +14,8 @@ const { tag, face, state, theme, host } = defineProps<{
 }>()
 const store = useLibrary()
 const { css } = storeToRefs(store)
-const contractOf = (other: string) => store.find(other)?.contract
-const target = computed(() => {
-  const modules = modulesFor(tag, face, store.moduleOf)
-  return modules ? { tag, modules, usage: forFrame(face, contractOf, tag), listen: [] } : undefined
-})
+const targetOf = useTargets()
+const target = computed(() => targetOf(tag, face))
 const surround = computed(() => bareSurround(theme))
 const frame = useTemplateRef<{ replay(acts: Act[], quietly: boolean): void }>('frame')
 const outcome = shallowRef<Outcome>()

@@ -107,8 +107,6 @@ const host = frameName()
 
 <style scoped>
 .page {
-  padding: 14px 24px 60px;
-  display: grid;
   gap: 16px;
 }
 .said {

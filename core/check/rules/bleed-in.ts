@@ -2,9 +2,13 @@ import { foreignTexts } from '../../isolation/foreign'
 import { orderTexts, pagesTold, valuesTold, type ElementIn, type PageTold } from '../../isolation/isolation'
 import type { Check, Finding } from '../check'
 
-/** Pages whose rules a component has to hold against: nobody writes them with it in mind, and most have them. */
+/**
+ * Pages whose rules a component has to hold against: nobody writes them with it in mind, and most have them.
+ */
 const held: readonly string[] = ['reset', 'library']
-/** Properties of which it cannot be told from their values whether anybody sees them: they may change nothing. */
+/**
+ * Properties of which it cannot be told from their values whether anybody sees them: they may change nothing.
+ */
 const unseen = new Set(['vertical-align', 'box-sizing'])
 /** Elements that are told of in one finding; the rest is counted. */
 const mostElements = 3

@@ -9,8 +9,8 @@ import type { Declared } from '../declared'
 const mostElements = 5
 
 /**
- * Rules that come with components and change what a page has besides: plain elements, and whatever happens to have
- * a class that is not the library's by its name.
+ * Rules that come with components and change what a page has besides: plain elements, and whatever happens to
+ * have a class that is not the library's by its name.
  */
 export const bleedOut: Check = {
   run({ isolation, declared, prefix, contracts }) {

@@ -1,8 +1,10 @@
 import { membersOf, type Contract } from '../../contract/contract'
+import { kebab } from '../../read/variants/around'
 import { nearestTokens } from '../../tokens/nearness'
 import type { Check, Finding, Mend, ToCheck } from '../check'
 import type { Declared } from '../declared'
 import { literalsIn, purposeOf, type Literal } from '../literals'
+import { ownersOf } from '../owners'
 
 /** Fewest places, and rules, in which a value stands before it is told of. */
 const fewest = { places: 4, rules: 3 }
@@ -13,19 +15,15 @@ const isByChance = (purpose: string, text: string): boolean =>
   purpose === 'space' || (purpose === 'edge' && /^-?1px$/i.test(text))
 
 /**
- * A value that a component's sheet has for one use in many rules, and that no token stands for: one custom property
- * of the component would carry it.
+ * A value that a component's sheet has for one use in many rules, and that no token stands for: one custom
+ * property of the component would carry it.
  */
 export const oneValue: Check = {
   run(given) {
-    const ownerOf = new Map(
-      given.contracts
-        .flatMap((contract) => contract.files.map((file) => [file, contract] as const))
-        .reverse(),
-    )
+    const owners = ownersOf(given.contracts)
     const uses = new Map<string, Use[]>()
     for (const declared of given.declared) {
-      if (!ownerOf.has(declared.file) || declared.property.startsWith('--')) continue
+      if (!owners.has(declared.file) || declared.property.startsWith('--')) continue
       for (const literal of literalsIn(declared.property, declared.value)) {
         const purpose = purposeOf(declared.property, literal.type)
         if (!types.includes(literal.type) || purpose === undefined) continue
@@ -36,7 +34,7 @@ export const oneValue: Check = {
     }
     return [...uses.values()]
       .filter((all) => isInMany(all) && !hasToken(all[0]!, given))
-      .map((all) => findingOf(all, ownerOf.get(all[0]!.declared.file)!, given))
+      .map((all) => findingOf(all, owners.get(all[0]!.declared.file)!, given))
   },
 }
 
@@ -76,8 +74,7 @@ function nameFor(purpose: string, { tag }: Contract, { declared, contracts }: To
     ...declared.map(({ property }) => property),
     ...contracts.flatMap((contract) => membersOf(contract, 'custom-property').map(({ name }) => name)),
   ])
-  const words = tag.replace(/([a-z\d])([A-Z])/g, '$1-$2').toLowerCase()
-  const plain = `--${words}-${purpose.replace(/ /g, '-')}`
+  const plain = `--${kebab(tag)}-${purpose.replace(/ /g, '-')}`
   for (let i = 1; ; i++) {
     const name = i === 1 ? plain : `${plain}-${i}`
     if (!taken.has(name)) return name

@@ -5,9 +5,9 @@ import { Tokens } from '../../style/sheet'
 import type { Check, Finding, ToCheck } from '../check'
 
 /**
- * Parts that are asked for and cannot be reached: in rules (`::part()`), and where an inner component's are forwarded
- * (CSS Shadow Parts, 2 and 3). A name that is near to none, and is no inner component's, may be set by code that was
- * not read: nothing is said of it.
+ * Parts that are asked for and cannot be reached: in rules (`::part()`), and where an inner component's are
+ * forwarded (CSS Shadow Parts, 2 and 3). A name that is near to none, and is no inner component's, may be set
+ * by code that was not read: nothing is said of it.
  */
 export const part: Check = {
   run: (given) => [...inRules(given), ...forwarded(given)],

@@ -1,16 +1,19 @@
-import type { Check, Finding, ToCheck } from '../check'
+import type { Check, Finding } from '../check'
 import { readIn, type Declared } from '../declared'
+import { ownersOf } from '../owners'
 
 /**
- * Custom properties of one rule that read each other in a circle, fallbacks included: each of them is then invalid,
- * whatever else sets it further up (CSS Custom Properties for Cascading Variables Level 1, section 3.3). Between
- * rules that need not reach one element nothing is certain, and nothing is told.
+ * Custom properties of one rule that read each other in a circle, fallbacks included: each of them is then
+ * invalid, whatever else sets it further up (CSS Custom Properties for Cascading Variables Level 1, section
+ * 3.3). Between rules that need not reach one element nothing is certain, and nothing is told.
  */
 export const propertyCircle: Check = {
-  run: (given) =>
-    [...byRule(given.declared)].flatMap(([key, properties]) =>
-      circlesIn(properties).map((circle) => findingOf(key, circle, properties, given)),
-    ),
+  run({ declared, contracts }) {
+    const owners = ownersOf(contracts)
+    return [...byRule(declared)].flatMap(([key, properties]) =>
+      circlesIn(properties).map((circle) => findingOf(key, circle, properties, owners)),
+    )
+  },
 }
 
 /** What each rule says last of custom properties, by its file, selector and conditions. */
@@ -53,11 +56,11 @@ function findingOf(
   rule: string,
   circle: readonly string[],
   properties: ReadonlyMap<string, Declared>,
-  { contracts }: ToCheck,
+  owners: ReturnType<typeof ownersOf>,
 ): Finding {
   const [first] = circle as [string, ...string[]]
   const { file, line } = properties.get(first)!
-  const tag = contracts.find(({ files }) => files.includes(file))?.tag
+  const tag = owners.get(file)?.tag
   return {
     rule: 'property-circle',
     about: `${rule} ${circle.join(' ')}`.slice(0, 500),

@@ -4,6 +4,7 @@ import type { Check, Finding, Mend } from '../check'
 import type { Declared } from '../declared'
 import { mended } from '../mend'
 import { literalsIn, purposeOf, type Literal } from '../literals'
+import { ownersOf } from '../owners'
 import { nearestTokens, unseen, type Near } from '../../tokens/nearness'
 import { purposesOf } from '../purposes'
 
@@ -12,9 +13,7 @@ export const rawValue: Check = {
   run(given) {
     const purposes = purposesOf(given)
     const nearOf = remembered((text, type) => nearestTokens(text, given.base.values(), type))
-    const ownerOf = new Map(
-      given.contracts.flatMap(({ tag, files }) => files.map((file) => [file, tag] as const)).reverse(),
-    )
+    const owners = ownersOf(given.contracts)
     const found = new Map<string, Written[]>()
     for (const declared of given.declared) {
       // what gives a token its value is written out on purpose
@@ -27,7 +26,7 @@ export const rawValue: Check = {
       }
     }
     return [...found].map(([about, written]) => {
-      const tag = ownerOf.get(written[0]!.declared.file)
+      const tag = owners.get(written[0]!.declared.file)?.tag
       return { ...findingOf(about, written, given.prefix), ...(tag === undefined ? {} : { tag }) }
     })
   },

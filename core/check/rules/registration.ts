@@ -1,11 +1,16 @@
 import type { Check, Finding } from '../check'
+import { ownersOf } from '../owners'
 import { fits, registeredIn, syntaxOf, whyPassedOver, type Registered } from '../registered'
 
-/** Registrations of custom properties that browsers pass over, and values that are not of the syntax registered. */
+/**
+ * Registrations of custom properties that browsers pass over, and values that are not of the syntax
+ * registered.
+ */
 export const registration: Check = {
   run({ files, declared, contracts }) {
+    const owners = ownersOf(contracts)
     const tagOf = (file: string) => {
-      const tag = contracts.find((contract) => contract.files.includes(file))?.tag
+      const tag = owners.get(file)?.tag
       return tag === undefined ? {} : { tag }
     }
     const all = registeredIn(files)

@@ -1,16 +1,19 @@
 import type { Check, Finding, ToCheck } from '../check'
+import { ownersOf } from '../owners'
 
 /**
- * Custom properties of the library's own, by their name, that its sheets set and that stand in no file but to be set.
+ * Custom properties of the library's own, by their name, that its sheets set and that stand in no file but to
+ * be set.
  */
 export const unreadProperty: Check = {
   run(given) {
     const isOwn = ownNames(given)
+    const owners = ownersOf(given.contracts)
     const first = new Map<string, Finding>()
     for (const { property, file, line } of given.declared) {
       if (!property.startsWith('--') || first.has(property)) continue
       if (given.byProperty.has(property) || !isOwn(property)) continue
-      const tag = given.contracts.find(({ files }) => files.includes(file))?.tag
+      const tag = owners.get(file)?.tag
       first.set(property, {
         rule: 'unread-property',
         about: property,
@@ -25,7 +28,9 @@ export const unreadProperty: Check = {
   },
 }
 
-/** What begins as the library or one of its components does is nobody else's; what begins with `_` neither. */
+/**
+ * What begins as the library or one of its components does is nobody else's; what begins with `_` neither.
+ */
 function ownNames({ prefix, contracts }: ToCheck): (property: string) => boolean {
   const tags = contracts.map(({ tag }) => tag.toLowerCase())
   return (property) =>
@@ -33,7 +38,9 @@ function ownNames({ prefix, contracts }: ToCheck): (property: string) => boolean
     [prefix, ...tags].some((name) => name !== '' && property.toLowerCase().startsWith(`--${name}-`))
 }
 
-/** Names that stand anywhere but before the colon of a declaration: read, listed, spoken of, or set by script. */
+/**
+ * Names that stand anywhere but before the colon of a declaration: read, listed, spoken of, or set by script.
+ */
 const namesBesideSetting = ({ files }: ToCheck): ReadonlySet<string> =>
   new Set(
     files.flatMap(({ text }) =>

@@ -130,9 +130,6 @@ const options = computed(() =>
 
 <style scoped>
 .page {
-  padding: 14px 24px 60px;
-  display: grid;
-  gap: 22px;
   max-width: 1100px;
 }
 .findings {

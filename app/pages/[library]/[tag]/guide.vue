@@ -238,8 +238,6 @@ onMounted(() => {
 
 <style scoped>
 .page {
-  padding: 14px 24px 60px;
-  display: grid;
   gap: 16px;
 }
 .purpose {

@@ -66,9 +66,6 @@ const keptTexts = {
 
 <style scoped>
 .page {
-  padding: 14px 24px 60px;
-  display: grid;
-  gap: 22px;
   max-width: 1200px;
 }
 </style>

@@ -167,9 +167,6 @@ const says = computed(() => {
 
 <style scoped>
 .page {
-  padding: 14px 24px 60px;
-  display: grid;
-  gap: 22px;
   grid-template-columns: minmax(0, 1fr);
 }
 table {
