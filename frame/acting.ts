@@ -27,6 +27,8 @@ const mostAlike = 4
 const mostHandled = 3
 /** Milliseconds for which something is pressed, and that go by after all was done. */
 const [pressed, afterwards] = [1000, 12_000]
+/** Milliseconds that go by for a component after each step, and until a method has answered. */
+const [afterStep, untilAnswer] = [32, 500]
 
 /**
  * Does to components what their cases say, a step of each after the other. After each round those are looked
@@ -57,9 +59,9 @@ async function takeStep(clock: Clock, focused: string[], steps: Acting): Promise
   try {
     const step = await during(clock, () => steps.next())
     if (step.done) return true
-    const { answer, pass } = step.value
+    const { answer, pass = afterStep } = step.value
+    await passTime(clock, pass)
     if (answer) await answer
-    if (pass !== undefined) await passTime(clock, pass)
     return false
   } finally {
     asked = undefined
@@ -106,8 +108,9 @@ function* call(
   const target = (mounted?.methods?.() ?? component) as Record<string, unknown>
   const method = target[name]
   if (typeof method !== 'function') throw new Error(`${name} is no function of it`)
-  const answered = Promise.race([Reflect.apply(method, target, values) as unknown, later(500)])
+  const answered = Promise.race([Reflect.apply(method, target, values) as unknown, later(untilAnswer)])
   yield {
+    pass: untilAnswer,
     answer: answered.then((answer) => {
       if (answer !== undefined) answers.push([name, answer])
     }),

@@ -1,13 +1,9 @@
-// Time as components that are tried have it: what they put off is done when somebody would have waited for
-// it, without waiting.
+// Time as components that are tried have it: it goes by when we say so, and never by itself. What they put off
+// is done when somebody would have waited for it, without waiting, and however long the browser takes.
 
 import { keepChance, timeOfDay } from './chance'
-import { during, whoseTime, within, type Clock, type PutOff } from './whose-time'
+import { during, whoseTime, type Clock, type PutOff } from './whose-time'
 
-const native = {
-  requestAnimationFrame: window.requestAnimationFrame.bind(window),
-  cancelAnimationFrame: window.cancelAnimationFrame.bind(window),
-}
 /** A frame of the browser, in milliseconds. */
 const frameLength = 16
 /** What is done ahead of its time at once: something may put itself off without end. */
@@ -32,10 +28,8 @@ export async function passTime(clock: Clock, milliseconds: number): Promise<void
 function doNow(clock: Clock, id: number): void {
   const putOff = clock.putOff.get(id)
   if (!putOff) return
-  if (putOff.every === undefined) {
-    putOff.clear()
-    clock.putOff.delete(id)
-  } else putOff.due = clock.time + putOff.every
+  if (putOff.every === undefined) clock.putOff.delete(id)
+  else putOff.due = clock.time + putOff.every
   try {
     putOff.run()
   } catch (error) {
@@ -43,96 +37,71 @@ function doNow(clock: Clock, id: number): void {
   }
 }
 
-/**
- * Who put something off, by its number; frames of the browser are numbered below zero, apart from the rest.
- */
+/** Who put something off, by its number. */
 const clocks = new Map<number, Clock>()
+/** Numbers that a browser does not come to, which gives them one after the other. */
+let lastId = 1 << 30
 
-/**
- * Notes what a component puts off, under the number it gets by `start`, which is given what is to be done
- * when its time comes by itself.
- */
-function note(
-  clock: Clock,
-  putOff: Omit<PutOff, 'clear'>,
-  start: (fire: () => void) => number,
-  clear: (id: number) => void,
-): number {
-  const id = start(() =>
-    within(clock, () => {
-      if (putOff.every === undefined) clock.putOff.delete(id)
-      putOff.run()
-    }),
-  )
-  clock.putOff.set(id, { ...putOff, clear: () => clear(id) })
+/** Notes what a component puts off; gives the number it is ended by. */
+function note(clock: Clock, putOff: PutOff): number {
+  const id = ++lastId
+  clock.putOff.set(id, putOff)
   clocks.set(id, clock)
   return id
 }
 
-/** Ends something that was put off, by whoever it was. */
-function drop(id: number | undefined): void {
-  if (id !== undefined) clocks.get(id)?.putOff.delete(id)
+/** Ends something that a component put off; false where it was none. */
+function drop(id: number | undefined): boolean {
+  const clock = id === undefined ? undefined : clocks.get(id)
+  clock?.putOff.delete(id!)
+  return clock !== undefined
 }
 
-/** `setTimeout`, or `setInterval` where it is repeated, that notes what components put off. */
-const noting =
-  (isRepeated: boolean, start: Start, clear: End): Start =>
+/** `setTimeout`, or `setInterval` where it is repeated, that keeps what components put off. */
+const keeping =
+  (isRepeated: boolean, start: Start): Start =>
   (run, milliseconds = 0, ...values) => {
     const clock = whoseTime()
     if (!clock || typeof run !== 'function') return start.call(window, run, milliseconds, ...values)
     const wait = Math.max(Number(milliseconds) || 0, isRepeated ? frameLength : 0)
-    const putOff = {
+    return note(clock, {
       due: clock.time + wait,
       every: isRepeated ? wait : undefined,
       run: () => void Reflect.apply(run, window, values),
-    }
-    return note(
-      clock,
-      putOff,
-      (fire) => start.call(window, fire, milliseconds),
-      (id) => clear.call(window, id),
-    )
+    })
   }
 
-function requestFrame(run: FrameRequestCallback): number {
-  const clock = whoseTime()
-  if (!clock) return native.requestAnimationFrame(run)
-  const putOff = { due: clock.time + frameLength, every: undefined, run: () => run(clock.time) }
-  return -note(
-    clock,
-    putOff,
-    (fire) => -native.requestAnimationFrame(fire),
-    (id) => native.cancelAnimationFrame(-id),
-  )
-}
-
-/** From now on it is noted who puts off what; gives back a way to end that. */
+/** From now on what components put off is kept until time goes by for them; gives back a way to end that. */
 export function keepTime(): () => void {
   const { setTimeout, setInterval, clearTimeout, clearInterval } = window
   const { requestAnimationFrame, cancelAnimationFrame } = window
-  const { now } = Date
+  const dateNow = Date.now
+  const timeNow = performance.now
   const ending = (clear: End) => (id?: number) => {
-    drop(id)
-    clear.call(window, id)
+    if (!drop(id)) clear.call(window, id)
+  }
+  const requestFrame = (run: FrameRequestCallback): number => {
+    const clock = whoseTime()
+    if (!clock) return requestAnimationFrame.call(window, run)
+    return note(clock, { due: clock.time + frameLength, every: undefined, run: () => run(clock.time) })
   }
   Object.assign(window, {
-    setTimeout: noting(false, setTimeout as Start, clearTimeout),
-    setInterval: noting(true, setInterval as Start, clearInterval),
+    setTimeout: keeping(false, setTimeout as Start),
+    setInterval: keeping(true, setInterval as Start),
     clearTimeout: ending(clearTimeout),
     clearInterval: ending(clearInterval),
     requestAnimationFrame: requestFrame,
-    cancelAnimationFrame: (id: number) => {
-      drop(-id)
-      native.cancelAnimationFrame(id)
-    },
+    cancelAnimationFrame: ending(cancelAnimationFrame as End),
   })
-  Date.now = () => timeOfDay(whoseTime(), now.call(Date))
+  Date.now = () => timeOfDay(whoseTime(), dateNow.call(Date))
+  performance.now = () => whoseTime()?.time ?? timeNow.call(performance)
   const giveChanceBack = keepChance()
   return () => {
     Object.assign(window, { setTimeout, setInterval, clearTimeout, clearInterval })
     Object.assign(window, { requestAnimationFrame, cancelAnimationFrame })
     giveChanceBack()
-    Date.now = now
+    Date.now = dateNow
+    performance.now = timeNow
     clocks.clear()
   }
 }

@@ -1,7 +1,9 @@
 // Waiting for the browser, by its own time.
 
-export const later = (milliseconds: number) =>
-  new Promise<void>((resolve) => setTimeout(resolve, milliseconds))
+const wait = setTimeout.bind(window)
+const drawnNext = requestAnimationFrame.bind(window)
+
+export const later = (milliseconds: number) => new Promise<void>((resolve) => wait(resolve, milliseconds))
 
 /** Milliseconds after which a browser that draws nothing is not waited for any longer. */
 const drawsNone = 250
@@ -11,4 +13,4 @@ const drawsNone = 250
  * closed, that something was scrolled, resized or came into sight (HTML, 8.1.7.3; CSSOM View, 13.1).
  */
 export const drawnOnce = () =>
-  Promise.race([later(drawsNone), new Promise<void>((resolve) => requestAnimationFrame(() => resolve()))])
+  Promise.race([later(drawsNone), new Promise<void>((resolve) => drawnNext(() => resolve()))])

@@ -21,8 +21,17 @@ import { Elsewhere, Watch } from './watch'
 
 /** Looks at ways of showing a component, one beside the other and out of sight, and says what is there. */
 
-/** Until what was asked of components is done: two frames of the browser, or a moment where it draws none. */
-const settled = () => Promise.all([later(25), drawnOnce().then(drawnOnce)])
+/** Milliseconds that go by for components until they are looked at, and that they really have. */
+const [untilLook, reallyUntilLook] = [48, 25]
+/**
+ * Until what was asked of components is done: two frames of the browser, or a moment where it draws none, and
+ * as much time of theirs as somebody would not notice.
+ */
+async function settle(places: readonly Place[]): Promise<void> {
+  await Promise.all([later(reallyUntilLook), drawnOnce()])
+  for (const { clock } of places) await passTime(clock, untilLook)
+  await drawnOnce()
+}
 /** Cases that stand there at once. */
 const atOnce = 24
 /** Milliseconds that go by for a component that is looked at by itself, and that it really has. */
@@ -112,8 +121,8 @@ async function treat(places: readonly Place[], elsewhere: Elsewhere): Promise<vo
     }),
     preferences: {},
   })
-  await settled()
-  if (await showNext(places, elsewhere)) await settled()
+  await settle(places)
+  if (await showNext(places, elsewhere)) await settle(places)
   mark(
     places.map(({ item: trialCase, parent }) => ({
       component: componentIn(parent),
@@ -127,7 +136,7 @@ async function treat(places: readonly Place[], elsewhere: Elsewhere): Promise<vo
   for (const place of places) place.watch.isChanged(place.elsewhere)
   if (places.some(({ item }) => item.acts.length)) {
     await actAll(places, elsewhere)
-    await settled()
+    await settle(places)
   }
   if (places[0]?.item.alone) await waitAlone(places[0])
 }
@@ -166,6 +175,7 @@ function end(places: readonly Place[]): void {
 async function waitAlone(place: Place): Promise<void> {
   await passTime(place.clock, whileAlone)
   await during(place.clock, () => later(reallyAlone))
+  await passTime(place.clock, untilLook)
 }
 
 /** Cases that are looked at together: those by themselves alone, the others so many at a time. */

@@ -7,23 +7,21 @@ export interface PutOff {
   due: number
   every: number | undefined
   run: () => void
-  /** Takes it out of the browser’s own time. */
-  clear: () => void
 }
 
-/** The time of one component: what it put off, and how far it is ahead of the browser's own. */
+/** The time of one component, in milliseconds: what it put off, and how much went by for it. */
 export class Clock {
   ahead = 0
+  private readonly began = now()
   /** `isSteady`: chance and the time of day are the same each time for it. */
   constructor(readonly isSteady = false) {}
   readonly putOff = new Map<number, PutOff>()
 
   get time(): number {
-    return now() + this.ahead
+    return this.began + this.ahead
   }
 
   end(): void {
-    for (const { clear } of this.putOff.values()) clear()
     this.putOff.clear()
   }
 }
