@@ -38,6 +38,13 @@ export const screens: readonly Screen[] = [
     looked: ['/tern/contrast?shown=all'],
     pictures: { contrast: '/tern/contrast' },
   },
+  {
+    page: '[library]/icons',
+    bar: 'Icons',
+    apart: true,
+    looked: ['/tern/icons'],
+    pictures: { icons: '/tern/icons' },
+  },
   { page: '[library]/token-files', apart: true, looked: ['/tern/token-files?path=tokens/_index.scss'] },
   { page: '[library]/sheet-tokens', apart: true, looked: ['/tern/sheet-tokens'] },
   {
@@ -59,7 +66,7 @@ export const screens: readonly Screen[] = [
     page: '[library]/source',
     apart: true,
     looked: ['/tern/source?path=src/action.ts', '/tern/source'],
-    pictures: { source: '/tern/source?path=src%2Fnotice-strip.ts&line=46&of=tern-notice-strip' },
+    pictures: { source: '/tern/source?path=src%2Fnotice-strip.ts&line=47&of=tern-notice-strip' },
   },
   { page: '[library]/all', looked: ['/tern/all'], pictures: { all: '/tern/all' } },
   { page: '[library]/starters', looked: ['/tern/starters'] },

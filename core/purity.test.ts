@@ -11,6 +11,8 @@ const allowed = new Set([
   'css-tree/tokenizer',
   'css-tree/utils',
   'parse5',
+  'saxes',
+  'fontkit',
   'resolve.exports',
   'culori/fn',
   'semver',

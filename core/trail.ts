@@ -95,6 +95,10 @@ const sentences = {
   'fitting begun': (detail) => `began the fitting “${text(detail, 'name')}”`,
   'fitting kept': (detail) => `saved the fitting “${text(detail, 'name')}”`,
   'fitting deleted': (detail) => `deleted the fitting “${text(detail, 'name')}”`,
+  'icons brought in': (detail) =>
+    `brought in ${text(detail, 'count')} icons as the set ${text(detail, 'name')}`,
+  'icons deleted': (detail) => `deleted the set of icons ${text(detail, 'name')}`,
+  'icons chosen': () => 'chose which icons are worn',
   'tier rule changed': (detail) =>
     `has semantic tokens refer to ${tierText(text(detail, 'semantic'))}, and component tokens to ` +
     tierText(text(detail, 'component')),

@@ -17,6 +17,8 @@ export const limits = {
     source: 5_000_000,
     /** A token file; five thousand tokens have about one megabyte. */
     tokens: 2_500_000,
+    /** SVG files or a font of some thousand icons, escaped as JSON. */
+    icons: 12_000_000,
   },
   /**
    * How deep JSON may be nested: what is walked by functions that call themselves stays far from the end of
@@ -65,6 +67,7 @@ export const limits = {
     asks: 20,
     begin: 45,
     modules: 120,
+    iconSet: 30,
     package: 90,
     publishBody: 30,
     themesCss: 10,

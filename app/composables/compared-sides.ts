@@ -49,7 +49,9 @@ export function useComparedSides(compared: ReturnType<typeof useComponent>) {
     { way: useAddressChoice('right', ''), theme: useAddressChoice('beside', '') },
   ] as const
   /** What components look like without the fitting that is worn. */
-  const keptCss = computed(() => themesCss(store.library?.themes ?? [], tokenPrefix(store.prefix)).css)
+  const keptCss = computed(
+    () => themesCss(store.library?.themes ?? [], tokenPrefix(store.prefix)).css + store.iconsCss,
+  )
   /**
    * On the right stands what differs most likely: what is kept where a fitting is worn, the version that is
    * out, or the next theme.

@@ -39,10 +39,14 @@ export function useFramePlace(host: string | undefined) {
   const place = useTemplateRef<{ element: HTMLIFrameElement | null }>('place')
   const waited = host === undefined ? takeReadyFrame() : undefined
   const name = ref(host ?? waited?.name ?? frameName())
+  const round = ref(0)
   return {
     name,
+    /** Another is another element: by another host, or begun once more. */
+    key: computed(() => `${name.value} ${round.value}`),
+    again: () => void round.value++,
     iframe: computed(() => place.value?.element ?? null),
-    waited: computed(() => (name.value === waited?.name ? waited.frame : undefined)),
+    waited: computed(() => (name.value === waited?.name && round.value === 0 ? waited.frame : undefined)),
   }
 }
 

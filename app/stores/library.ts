@@ -34,6 +34,8 @@ export const useLibrary = defineStore('library', () => {
   const problems = ref<Problem[]>([])
   const wordsStamp = ref(0)
   const releaseStamp = ref(0)
+  /** Counts up whenever the icons may be others. */
+  const iconsStamp = ref(0)
   /** Counts up whenever rules may notice something else. */
   const findingsStamp = ref(0)
   /** What a browser showed, once somebody asked for it. */
@@ -50,7 +52,8 @@ export const useLibrary = defineStore('library', () => {
   const fitted = computed(() => fitting.dress(library.value?.themes ?? [], fittings.value))
   const themes = computed(() => withChanges(fitted.value, drafts.value))
   const prefix = computed(() => library.value?.prefix ?? '')
-  const css = computed(() => themesCss(themes.value, tokenPrefix(prefix.value)).css)
+  const iconsCss = computed(() => library.value?.iconsCss ?? '')
+  const css = computed(() => themesCss(themes.value, tokenPrefix(prefix.value)).css + iconsCss.value)
   const baseTheme = computed(() => themes.value.find((theme) => theme.on === null)?.name ?? '')
   const tokenNames = computed(() => tokensByProperty(themes.value, tokenPrefix(prefix.value)))
   const tokenSet = computed<ReadonlySet<string>>(() => new Set(tokenNames.value.keys()))
@@ -158,13 +161,14 @@ export const useLibrary = defineStore('library', () => {
   function hear({ what, tag, job }: z.infer<typeof newsSchema>) {
     if (what === 'words') wordsStamp.value++
     if (what === 'release') releaseStamp.value++
+    if (what === 'icons' || what === 'source') iconsStamp.value++
     if (['findings', 'tokens', 'source', 'lost'].includes(what)) findingsStamp.value++
     if (evidence.value && ['evidence', 'source', 'provisions', 'words', 'lost'].includes(what))
       void loadEvidence().catch(() => undefined)
     if (what === 'evidence' || what === 'findings') return
     if (what === 'job' && job !== undefined) void loadJob(job)
     else if (what === 'words' && tag !== undefined) void loadParts({ tag })
-    else if (['tokens', 'fittings', 'release', 'staff', 'provisions', 'widths'].includes(what))
+    else if (['tokens', 'fittings', 'release', 'staff', 'provisions', 'widths', 'icons'].includes(what))
       void loadParts({ library: true })
     else void load()
   }
@@ -210,6 +214,8 @@ export const useLibrary = defineStore('library', () => {
     problems,
     wordsStamp,
     releaseStamp,
+    iconsStamp,
+    iconsCss,
     themes,
     fitted,
     fittings,

@@ -1,6 +1,7 @@
 import type { SummaryRow } from '../accessible/summary'
 import type { Contract } from '../contract/contract'
 import { languageOf } from '../languages/languages'
+import { iconExports } from '../icons/exports'
 import { tokenFiles } from '../tokens/print/files'
 import type { Theme } from '../tokens/themes'
 import type { Combination } from '../variants/combination'
@@ -31,6 +32,8 @@ export interface PackageInput {
   /** What assistive technology is told, by tag, where a browser was asked. */
   accessible: Readonly<Record<string, SummaryRow[]>>
   themes: Theme[]
+  /** Icons as files of their own, with paths under `icons/`. */
+  icons?: readonly PackageFile[]
   /** Built modules and declarations, with paths under `dist/`. */
   built: PackageFile[]
   licence: string
@@ -52,6 +55,7 @@ export function packageFiles(input: PackageInput): PackageFile[] {
       content: `${JSON.stringify(manifest, null, 2)}\n`,
     },
     ...tokenFiles(themes, tokenPrefix(prefix)).map(({ path, content }) => ({ path, content })),
+    ...(input.icons ?? []),
     ...input.built,
   ]
   return files.sort((a, b) => (a.path < b.path ? -1 : 1))
@@ -76,7 +80,7 @@ function sourceOf(contract: Contract, prefix: string): object {
 
 /** The published package.json: ES modules only, one entry a component, declarations beside each. */
 export function packageJson(
-  input: Pick<PackageInput, 'library' | 'version' | 'contracts' | 'prefix'>,
+  input: Pick<PackageInput, 'library' | 'version' | 'contracts' | 'prefix' | 'icons'>,
 ): object {
   const { library, version, contracts, prefix } = input
   const entry = (name: string, source: object = {}) => ({
@@ -114,14 +118,21 @@ export function packageJson(
           entry(bareName(contract.tag, prefix), sourceOf(contract, prefix)),
         ]),
       ),
+      ...(input.icons?.length ? iconExports : {}),
       './tokens.css': './tokens/tokens.css',
       './tokens/*': './tokens/*',
       './custom-elements.json': './custom-elements.json',
       './package.json': './package.json',
     },
-    files: ['dist', 'tokens', 'custom-elements.json', 'CHANGELOG.md'],
+    files: [
+      'dist',
+      'tokens',
+      ...(input.icons?.length ? ['icons'] : []),
+      'custom-elements.json',
+      'CHANGELOG.md',
+    ],
     // every module registers its element when it is loaded, so none may be dropped as unused
-    sideEffects: ['./dist/**/*.js', './tokens/*.css'],
+    sideEffects: ['./dist/**/*.js', './tokens/*.css', ...(input.icons?.length ? ['./icons/*.css'] : [])],
     ...(library.dependencies ? { dependencies: library.dependencies } : {}),
     ...(library.peerDependencies ? { peerDependencies: library.peerDependencies } : {}),
   }

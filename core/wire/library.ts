@@ -189,6 +189,8 @@ export const librarySchema = z.object({
   readFrom: readFromSchema.nullable(),
   /** Widths that have names of the library's own. */
   widths: z.array(z.object({ name: z.string(), width: z.number().int() })),
+  /** CSS by which each theme shows its icons. */
+  iconsCss: z.string(),
 })
 
 export type LibraryView = z.infer<typeof librarySchema>

@@ -34,6 +34,7 @@ const doers: Doers = {
   asks: async (input) => (await ofSource()).asks(input),
   begin: async (input) => (await ofSource()).begin(input),
   modules: async (input) => (await ofSource()).modules(input),
+  iconSet: async (input) => (await ofSource()).iconSet(input),
   package: async (input) => (await ofSource()).package(input),
 }
 

@@ -3,7 +3,7 @@ import ts from 'typescript'
 import { CompileFailure } from '~~/core/languages/file'
 import { languageFile } from '~~/core/languages/files'
 import { assetType } from '~~/core/read/source/assets'
-import { isAddress } from './assets'
+import { isAddress } from '~~/core/read/source/is-address'
 import { endingOf, isSheet, sheetWayOf } from './sheets'
 
 /** What sheets name without `./` stands beside them all the same (CSS Values 4, 4.5). */

@@ -1,4 +1,5 @@
 import { execFileSync } from 'node:child_process'
+import { noIconSettings } from '~~/core/icons/glyph'
 import type { Failure } from '../auth/failure'
 import { inChild, stopChildren } from './pool'
 
@@ -44,8 +45,9 @@ test('what cannot be worked through is a problem, and the next task is done all 
     changelog: [],
     registry: '',
   }
+  const icons = { settings: noIconSettings, sets: [], themes: [], prefix: 'x' }
   const broken = [{ path: 'a.ts', text: "import './lost'\nexport class Xa extends HTMLElement {}" }]
-  await expect(inChild('package', { files: broken, input }, 'a-library')).rejects.toMatchObject({
+  await expect(inChild('package', { files: broken, input, icons }, 'a-library')).rejects.toMatchObject({
     status: 422,
     problems: [expect.objectContaining({ code: 'does-not-compile', where: { file: 'a.ts', line: 1 } })],
   })

@@ -6,6 +6,10 @@ import { abilitiesIn } from '~~/core/read/abilities'
 import { dependenciesOf } from '~~/core/read/dependencies'
 import { LibraryReader } from '~~/core/read/read'
 import type { ReadFrom } from '~~/core/read/read-from'
+import { dressedFiles } from '~~/core/icons/dress'
+import { dressOf } from '~~/core/icons/input'
+import { iconFiles } from '~~/core/icons/package'
+import { setOfFiles } from '~~/core/icons/sets'
 import { sheetsOfPage } from '~~/core/isolation/page-sheets'
 import { offeredInLibrary } from '~~/core/tokens/offered-library'
 import { widthsIn } from '~~/core/read/widths'
@@ -44,6 +48,7 @@ async function tryOut({
   installed,
   library,
   from,
+  icons,
 }: Tasks['tryOut']['in']): Promise<Tasks['tryOut']['out']> {
   const files = holding.filesOf(source)
   const dependencies = installedIn(installed, dependenciesOf(files).packages)
@@ -51,7 +56,8 @@ async function tryOut({
   const here = contracts.filter((contract) => contract.files.includes(path))
   const contract =
     here.find((known) => known.tag === tag) ?? here[0] ?? contracts.find((known) => known.tag === tag)
-  const built = contract && (await buildModules(files, [contract], dependencies))
+  const dressed = dressedFiles(files, contracts, icons, 'shelf')
+  const built = contract && (await buildModules(dressed.files, [contract], dependencies))
   const own = problems.filter((problem) => problem.where?.file === path)
   return {
     problems: [...own, ...notToldYet(problems, built?.components[0]?.problems ?? [])],
@@ -76,7 +82,14 @@ export const sourceTasks = {
   asks: ({ files }) => ({ abilities: abilitiesIn(files), widths: widthsIn(files) }),
   begin: ({ files, prefix, wish, dependencies, library, from }) =>
     begin(readerOf(library, dependencies, from), files, prefix, wish),
-  modules: ({ files, contracts, dependencies }) => buildModules(files, contracts, dependencies),
-  package: ({ files, input }) =>
-    buildPackage(files, { ...input, words: (tag, key) => input.words[`${tag} ${key}`] }),
+  modules: async ({ files, contracts, dependencies, icons: input }) => {
+    const { files: dressed, icons } = dressedFiles(files, contracts, input, 'shelf')
+    return { built: await buildModules(dressed, contracts, dependencies), icons }
+  },
+  iconSet: ({ files }) => setOfFiles(files),
+  package: ({ files, input, icons: dress }) => {
+    const { files: dressed, icons } = dressedFiles(files, input.contracts, dress, 'package')
+    const words = (tag: string, key: string) => input.words[`${tag} ${key}`]
+    return buildPackage(dressed, { ...input, words, icons: iconFiles(dressOf(dress), icons) })
+  },
 } satisfies Partial<Doers>

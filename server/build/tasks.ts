@@ -3,6 +3,9 @@ import type { Wish } from '~~/core/begin/wish'
 import type { Finding } from '~~/core/check/check'
 import type { TierRule } from '~~/core/check/tier-rule'
 import type { Contract } from '~~/core/contract/contract'
+import type { IconsInput } from '~~/core/icons/input'
+import type { ReadSet, SetFile } from '~~/core/icons/sets'
+import type { OwnIcons } from '~~/core/icons/ways'
 import type { PageSheet } from '~~/core/isolation/foreign'
 import type { Isolation } from '~~/core/isolation/isolation'
 import type { Outcome, Problem } from '~~/core/problem'
@@ -58,6 +61,7 @@ export interface Tasks {
       installed: string
       library: string
       from?: ReadFrom | undefined
+      icons: IconsInput
     }
     out: { problems: Problem[]; contract: Contract | undefined; built: BuiltModules | undefined }
   }
@@ -76,10 +80,13 @@ export interface Tasks {
     }
     out: ReturnType<typeof begin>
   }
+  /** Modules of a library's components, with its icons as they may be worn, and what it has of icons. */
   modules: {
-    in: { files: SourceText[]; contracts: Contract[]; dependencies: string | undefined }
-    out: BuiltModules
+    in: { files: SourceText[]; contracts: Contract[]; dependencies: string | undefined; icons: IconsInput }
+    out: { built: BuiltModules; icons: OwnIcons }
   }
+  /** The glyphs in some files. */
+  iconSet: { in: { files: SetFile[] }; out: ReadSet }
   /** A value typed for a token, and a whole token file, judged by what they make of all themes. */
   tokenEdit: { in: TypedEdit & { themes: Theme[] }; out: JudgedEdit }
   tokenFile: { in: { themes: Theme[]; theme: string; text: string }; out: Outcome<Upgrade> }
@@ -118,7 +125,7 @@ export interface Tasks {
   }
   /** What a package client sends to publish, taken apart and held against its own tarball. */
   publishBody: { in: { bytes: Uint8Array; name: string; most: number }; out: PublishBody }
-  package: { in: { files: SourceText[]; input: PlainPackageInput }; out: Packed }
+  package: { in: { files: SourceText[]; input: PlainPackageInput; icons: IconsInput }; out: Packed }
 }
 export type TaskName = keyof Tasks
 /** What does each task, in the child process. */

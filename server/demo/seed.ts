@@ -3,7 +3,7 @@ import { join, relative } from 'node:path'
 import { parseTokenDocument } from '~~/core/tokens/document'
 import { combinationKey } from '~~/core/variants/combination'
 import { hashPassword } from '../auth/password'
-import { stopChildren } from '../build/pool'
+import { inChild, stopChildren } from '../build/pool'
 import { bringIn } from '../jobs/bring-in'
 import { judgeFiles } from '../bring/judge'
 import { publish } from '../release/publish'
@@ -11,6 +11,7 @@ import { componentByTag, setFace } from '../store/components'
 import { keepCombination } from '../store/combinations'
 import { keepExample } from '../store/examples'
 import { closeStore, migrate, store, type Store } from '../store/database'
+import { addIconSet } from '../store/icons'
 import { addLibrary, libraryBySlug, type Library } from '../store/libraries'
 import { addPerson, personByEmail, setRole } from '../store/people'
 import { addTheme } from '../store/themes'
@@ -31,6 +32,7 @@ async function seed(): Promise<void> {
   const root = join(process.env.KEPT_SHELF_ROOT ?? process.cwd(), 'demo', 'tern')
   const { files } = judgeFiles(filesUnder(root))
   const library = await makeTern(db, files, people)
+  await addHarbour(db, library, ines)
   await publishVersions(db, library, files, ines)
   await addWhatPeopleMade(db, library, ines)
 }
@@ -74,6 +76,17 @@ const makeTern = (db: Store, files: Files, people: ReadonlyMap<string, string>):
     }
     return library
   })
+
+/** A second set of icons, which no theme wears yet. */
+async function addHarbour(db: Store, library: Library, by: string): Promise<void> {
+  const root = join(process.env.KEPT_SHELF_ROOT ?? process.cwd(), 'demo', 'icons', 'harbour')
+  const files = filesUnder(root).map(({ path, content }) => ({
+    path,
+    content: Buffer.from(content).toString('utf8'),
+  }))
+  const { glyphs } = await inChild('iconSet', { files }, library.id)
+  await addIconSet(db, library.id, 'harbour', glyphs, by)
+}
 
 /** Brings the library in as it stood for each version, publishes those, and leaves the shelf as it is now. */
 async function publishVersions(db: Store, library: Library, files: Files, by: string): Promise<void> {

@@ -18,6 +18,7 @@ import { hashOf, sourceFiles } from '../store/sources'
 import { themesOf } from '../store/themes'
 import { examplesToTell, toldKey, toldStore } from '../store/told'
 import { cssOf } from '../views/css'
+import { iconsCssOf } from '../views/icons'
 
 /**
  * What a browser has told, found and seen of components already, what each of that depends on, and what of it
@@ -36,7 +37,7 @@ export async function seenAlready(db: Store, library: Library, components: reado
     themesOf(db, id),
     sheetsInPage(db, library),
   ])
-  const { css } = await cssOf(library, themes)
+  const css = (await cssOf(library, themes)).css + (await iconsCssOf(db, library, themes))
   const sheet = createHash('sha256').update(css).digest('hex')
   const providedOf = ({ tag }: Component) => providedFor(provisions, tag)
   const examplesOf = (component: Component) => examples.get(component.id) ?? []

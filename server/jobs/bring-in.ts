@@ -1,5 +1,7 @@
 import { firstUsage } from '~~/core/code/showing'
 import { componentTitle, sameContract, type Contract } from '~~/core/contract/contract'
+import type { IconsInput } from '~~/core/icons/input'
+import type { OwnIcons } from '~~/core/icons/ways'
 import type { Origin } from '~~/core/origin'
 import type { ReadFrom } from '~~/core/read/read-from'
 import { notToldYet, type Problem } from '~~/core/problem'
@@ -17,6 +19,8 @@ import { libraryById, moveRevision, setOrigin, type Library } from '../store/lib
 import { addBuild } from '../store/modules'
 import { writeRename } from '../store/renames'
 import { addRevision, sourceFiles, type SourceFile } from '../store/sources'
+import { themesOf } from '../store/themes'
+import { iconsInput } from '../views/icons'
 import { planRename } from '../views/renames'
 
 export interface Bringing {
@@ -91,7 +95,8 @@ export async function bringIn(
   if (installed.stopped) return undefined
   const dependencies = installed.folder
 
-  const made = await readAndBuild({ library, files, known, dependencies, step })
+  const icons = await iconsInput(db, library, await themesOf(db, libraryId))
+  const made = await readAndBuild({ library, files, known, dependencies, icons, step })
   if (!made) return undefined
   const { contracts, built } = made
 
@@ -114,6 +119,7 @@ export async function bringIn(
       by: bringing.by,
       note: bringing.note,
       problems: result.problems,
+      icons: made.icons,
     })
     if (built.hash) await addBuild(trx, libraryId, built.hash, built.modules)
     await addContracts(trx, libraryId, id, contracts, built.hash, built.components)
@@ -148,12 +154,14 @@ interface Read {
   files: SourceFile[]
   known: Map<string, Contract>
   dependencies: string | undefined
+  icons: IconsInput
   step: (text: string) => Promise<boolean>
 }
 interface Made {
   contracts: Contract[]
   problems: Problem[]
   built: BuiltModules
+  icons: OwnIcons
 }
 
 /**
@@ -171,15 +179,19 @@ async function readAndBuild(given: Read): Promise<Made | undefined> {
 }
 
 async function readFrom(
-  { library, files, known, dependencies, step }: Read,
+  { library, files, known, dependencies, icons: input, step }: Read,
   from: ReadFrom | undefined,
 ): Promise<Made | undefined> {
   if (!(await step(`Reading ${files.length} files`))) return undefined
   const reading = await inChild('read', { files, dependencies, library: library.id, from }, library.id)
   const contracts = withKept(reading.contracts, known, reading.problems, files)
   if (!(await step(`Building ${contracts.length} components`))) return undefined
-  const built = await inChild('modules', { files, contracts, dependencies }, library.id)
-  return { contracts, problems: reading.problems, built }
+  const { built, icons } = await inChild(
+    'modules',
+    { files, contracts, dependencies, icons: input },
+    library.id,
+  )
+  return { contracts, problems: reading.problems, built, icons }
 }
 
 const isMostlyBroken = ({ built: { components } }: Made): boolean =>

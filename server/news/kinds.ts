@@ -11,5 +11,6 @@ export const newsKinds = [
   'evidence',
   'provisions',
   'widths',
+  'icons',
 ] as const
 export type NewsKind = (typeof newsKinds)[number]

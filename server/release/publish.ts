@@ -22,6 +22,7 @@ import { sourceFiles } from '../store/sources'
 import { themesOf } from '../store/themes'
 import { combinationsByTag } from '../store/combinations'
 import { writtenMembers } from '../store/words'
+import { iconsCssOf, iconsInput } from '../views/icons'
 import { accessibleOf, missedWays, toldNow } from '../views/told'
 
 export interface Wish {
@@ -94,6 +95,7 @@ export async function publish(
     'package',
     {
       files: [...files],
+      icons: await iconsInput(db, library, themes),
       input: {
         library: judged.library,
         prefix: library.prefix,
@@ -133,6 +135,7 @@ export async function publish(
       contracts,
       accessible: accessibleOf(told),
       tokens: themes,
+      iconsCss: await iconsCssOf(db, library, themes),
       tarball: packed.tarball,
       integrity: packed.integrity,
       shasum: packed.shasum,

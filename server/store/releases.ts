@@ -132,6 +132,8 @@ export interface NewRelease {
   /** What assistive technology was told of each component, by tag, where a browser was asked. */
   accessible?: Readonly<Record<string, SummaryRow[]>>
   tokens: Theme[]
+  /** The CSS by which its themes show icons. */
+  iconsCss?: string
   tarball: Uint8Array
   integrity: string
   shasum: string
@@ -162,6 +164,7 @@ export async function addRelease(
       contracts: JSON.stringify(release.contracts),
       accessible: JSON.stringify(release.accessible ?? {}),
       tokens: JSON.stringify(release.tokens),
+      icons_css: release.iconsCss ?? '',
       tarball: Buffer.from(release.tarball),
       integrity: release.integrity,
       shasum: release.shasum,
@@ -254,13 +257,16 @@ export async function contractsOfComponent(
   }))
 }
 
-/** What stood on the shelf when a version was made: its tokens, and the revision its source came from. */
+/**
+ * What stood on the shelf when a version was made: its tokens, how they show icons, and the revision its source
+ * came from.
+ */
 export async function standingAt(
   db: Store,
   release: string,
-): Promise<{ tokens: Theme[]; revision: string | undefined }> {
-  const row = await db('releases').where({ id: release }).first('tokens', 'revision_id')
-  return { tokens: row.tokens, revision: row.revision_id ?? undefined }
+): Promise<{ tokens: Theme[]; iconsCss: string; revision: string | undefined }> {
+  const row = await db('releases').where({ id: release }).first('tokens', 'icons_css', 'revision_id')
+  return { tokens: row.tokens, iconsCss: row.icons_css, revision: row.revision_id ?? undefined }
 }
 
 /**

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import { LRUCache } from 'lru-cache'
 import { z } from 'zod'
+import type { OwnIcons } from '~~/core/icons/ways'
 import { problemSchema, type Problem } from '~~/core/problem'
 import type { Store } from './database'
 
@@ -130,7 +131,7 @@ export async function addRevision(
   db: Store,
   library: string,
   files: SourceFile[],
-  made: { by: string | null; note: string; problems: Problem[] },
+  made: { by: string | null; note: string; problems: Problem[]; icons?: OwnIcons },
 ): Promise<{ id: string; number: number }> {
   const kept = await keepFiles(db, files)
   const most: number | null =
@@ -142,6 +143,7 @@ export async function addRevision(
       note: made.note,
       made_by: made.by,
       problems: JSON.stringify(made.problems),
+      icons: made.icons ? JSON.stringify(made.icons) : null,
     })
     .returning(['id', 'number'])
   for (const part of inParts(kept))

@@ -26,6 +26,7 @@ import { fittingsOf } from '../store/fittings'
 import { themesOf } from '../store/themes'
 import { writtenMembers } from '../store/words'
 import { cssOf } from './css'
+import { iconsCssOf } from './icons'
 import { accessibleOf, missedWays, toldNow } from './told'
 
 export interface Change extends WeighedChange {
@@ -118,6 +119,7 @@ export async function libraryView(db: Store, library: Library, role: Role | unde
     provisions,
     readFrom: library.read_from,
     widths,
+    iconsCss: await iconsCssOf(db, library, themes),
   }
 }
 

@@ -56,7 +56,7 @@ const emit = defineEmits<{
 }>()
 const store = useLibrary()
 // what stands alone takes the frame that waits, which is of a site of its own
-const { name, iframe, waited } = useFramePlace(host)
+const { name, key, again, iframe, waited } = useFramePlace(host)
 const failure = ref<Extract<FromFrame, { say: 'failed' }>>()
 const size = ref<{ width: number; height: number }>()
 const drawn = ref<Extract<FromFrame, { say: 'drawn' }>['looks']>([])
@@ -159,6 +159,7 @@ watch(
   (now) => frame.surround(plain(now)),
   { immediate: true, deep: true },
 )
+useChangedModules(() => target?.modules ?? [], frame, again)
 watch(
   () => target,
   (now) => {
@@ -212,7 +213,7 @@ function restart() {
     <FramePlace
       v-else
       ref="place"
-      :key="name"
+      :key="key"
       :source
       :title
       :waited

@@ -16,7 +16,7 @@ const { cells, css, preview, title, text, host } = defineProps<{
 }>()
 const emit = defineEmits<{ painted: []; laid: [laid: Extract<FromFrame, { say: 'laid' }>]; failed: [] }>()
 // what stands alone takes the frame that waits, which is of a site of its own
-const { name, iframe, waited } = useFramePlace(host)
+const { name, key, again, iframe, waited } = useFramePlace(host)
 const ownHost = ref(host === undefined)
 const laid = ref<Extract<FromFrame, { say: 'laid' }>>()
 const failure = ref<string>()
@@ -61,6 +61,7 @@ watch(
   (now) => frame.surround({ ...bareSurround(''), text: now }),
   { immediate: true },
 )
+useChangedModules(() => cells.modules, frame, again)
 watch(
   () => cells,
   (now) => {
@@ -96,7 +97,7 @@ const size = computed(() => ({
     <FramePlace
       v-else
       ref="place"
-      :key="name"
+      :key="key"
       :source="frameSource(preview, name)"
       :title
       :waited

@@ -31,7 +31,7 @@ const items = computed(() =>
 )
 const both = computed(() => besideKept(themes.value, store.library?.themes ?? []))
 const css = computed(() =>
-  isBeside.value ? themesCss(both.value, tokenPrefix(store.prefix)).css : store.css,
+  isBeside.value ? themesCss(both.value, tokenPrefix(store.prefix)).css + store.iconsCss : store.css,
 )
 const shownThemes = computed(() => {
   const chosen = themes.value.filter((candidate) => candidate.name === theme.value)

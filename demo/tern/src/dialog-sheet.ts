@@ -1,5 +1,6 @@
 import { markup, register, sheet, TernElement } from './base.ts'
 import css from './dialog-sheet.css' with { type: 'text' }
+import close from './icons/close.svg' with { type: 'text' }
 import shared from './shared.css' with { type: 'text' }
 
 /** Why a sheet was closed. */
@@ -8,7 +9,7 @@ export type CloseReason = 'done' | 'key' | 'button'
 const template = markup(`
   <slot name="opener"><button part="opener" class="opener" type="button"></button></slot>
   <dialog part="sheet" class="sheet" aria-labelledby="heading">
-    <header class="head"><h2 part="heading" class="heading" id="heading"></h2><button part="close" class="close" type="button" aria-label="Close">×</button></header>
+    <header class="head"><h2 part="heading" class="heading" id="heading"></h2><button part="close" class="close" type="button" aria-label="Close">${close}</button></header>
     <div class="body"><slot>Nothing to read yet.</slot></div>
     <footer class="foot"><slot name="acts"><button class="done" type="button">Done</button></slot></footer>
   </dialog>

@@ -1,12 +1,14 @@
 import { markup, register, sheet, TernElement } from './base.ts'
 import css from './fare-stepper.css' with { type: 'text' }
+import less from './icons/less.svg' with { type: 'text' }
+import more from './icons/more.svg' with { type: 'text' }
 import shared from './shared.css' with { type: 'text' }
 
 const template = markup(`
   <div part="stepper" class="stepper" role="spinbutton" tabindex="0">
-    <button part="less" class="less" type="button" tabindex="-1" aria-hidden="true">−</button>
+    <button part="less" class="less" type="button" tabindex="-1" aria-hidden="true">${less}</button>
     <output part="count" class="count"></output>
-    <button part="more" class="more" type="button" tabindex="-1" aria-hidden="true">+</button>
+    <button part="more" class="more" type="button" tabindex="-1" aria-hidden="true">${more}</button>
   </div>
 `)
 const sheets = [sheet(shared), sheet(css)]

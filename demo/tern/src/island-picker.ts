@@ -1,5 +1,6 @@
 import { markup, register, sheet, TernElement } from './base.ts'
 import css from './island-picker.css' with { type: 'text' }
+import open from './icons/open.svg' with { type: 'text' }
 import shared from './shared.css' with { type: 'text' }
 
 /** An island that can be chosen. */
@@ -7,7 +8,7 @@ export interface Island { id: string; name: string; closed?: boolean }
 
 const template = markup(`
   <span part="label" class="label" id="label"></span>
-  <div part="field" class="field" role="combobox" tabindex="0" aria-haspopup="listbox" aria-labelledby="label"><span class="shown"></span></div>
+  <div part="field" class="field" role="combobox" tabindex="0" aria-haspopup="listbox" aria-labelledby="label"><span class="shown"></span>${open}</div>
   <ul part="list" class="list" role="listbox" id="list" aria-labelledby="label" hidden></ul>
 `)
 const sheets = [sheet(shared), sheet(css)]

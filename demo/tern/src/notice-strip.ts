@@ -1,5 +1,6 @@
 import { markup, register, sheet, TernElement } from './base.ts'
 import css from './notice-strip.css' with { type: 'text' }
+import close from './icons/close.svg' with { type: 'text' }
 import shared from './shared.css' with { type: 'text' }
 
 /** How grave a notice is. */
@@ -11,7 +12,7 @@ const template = markup(`
     <div class="news"><slot><span data-label></span></slot></div>
     <time part="until" class="until" hidden></time>
     <slot name="action"></slot>
-    <button part="close" class="close" type="button" aria-label="Put away" hidden>✕</button>
+    <button part="close" class="close" type="button" aria-label="Put away" hidden>${close}</button>
   </div>
 `)
 const sheets = [sheet(shared), sheet(css)]

@@ -23,6 +23,7 @@ import * as m0021 from './0021-theme-floor'
 import * as m0022 from './0022-fittings'
 import * as m0023 from './0023-runs-of-one-kind'
 import * as m0024 from './0024-isolation'
+import * as m0025 from './0025-icons'
 
 export const migrations: Record<string, Knex.Migration> = {
   '0001-first': m0001,
@@ -49,4 +50,5 @@ export const migrations: Record<string, Knex.Migration> = {
   '0022-fittings': m0022,
   '0023-runs-of-one-kind': m0023,
   '0024-isolation': m0024,
+  '0025-icons': m0025,
 }

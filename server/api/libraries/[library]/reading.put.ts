@@ -5,11 +5,10 @@ import { fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
 import { failBusy } from '~~/server/jobs/busy'
 import { enqueue } from '~~/server/jobs/queue'
+import { readAgain } from '~~/server/jobs/read-again'
 import { limits } from '~~/server/limits'
 import { record } from '~~/server/store/audit'
-import { addJob } from '~~/server/store/jobs'
 import { setReadFrom } from '~~/server/store/libraries'
-import { filesOfRevision, revision } from '~~/server/store/sources'
 
 /**
  * Chooses what is read of a library that holds both its source and what was built from it, and reads it so.
@@ -27,17 +26,10 @@ export default route({
         `There is no source of ${library.title} yet.`,
         'Bring some in first; what is read of it can be chosen then.',
       )
-    const now = (await revision(db, library.current_revision))!
-    const files = (await filesOfRevision(db, library.id, String(now.number)))!
     const job = await db.transaction(async (trx) => {
       const note =
         from === null ? 'read again' : from === 'built' ? 'read from what was built' : 'read from source'
-      const begun = await addJob(
-        trx,
-        library.id,
-        { note, files, removed: [], whole: true, aside: [] },
-        person.id,
-      )
+      const begun = await readAgain(trx, library, note, person.id)
       if (!begun) return undefined
       await setReadFrom(trx, library.id, from)
       await record(trx, 'reading chosen', { library: library.id, person: person.id }, { from })

@@ -7,6 +7,8 @@ import { inChild } from '~~/server/build/pool'
 import { sourceWith } from '~~/server/build/source'
 import { dataFolder } from '~~/server/config'
 import { limits } from '~~/server/limits'
+import { iconsInput } from '~~/server/views/icons'
+import { themesOf } from '~~/server/store/themes'
 import { addBuild } from '~~/server/store/modules'
 
 /**
@@ -30,6 +32,7 @@ export default route({
         installed: dataFolder('dependencies'),
         library: library.id,
         from: library.read_from ?? undefined,
+        icons: await iconsInput(db, library, await themesOf(db, library.id)),
       }
       const { problems, contract, built } = await inChild('tryOut', input, library.id)
       if (built?.hash) await addBuild(db, library.id, built.hash, built.modules)

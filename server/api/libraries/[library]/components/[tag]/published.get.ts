@@ -22,14 +22,18 @@ export default route({
       release && (await contractsAt(db, release.id)).find((published) => published.tag === params.tag)
     if (!release || !contract)
       return { version: release?.version ?? null, versions, contract: null, css: '', modules: [] }
-    const { tokens, revision } = await standingAt(db, release.id)
+    const { tokens, iconsCss, revision } = await standingAt(db, release.id)
+    const { css } = await inChild(
+      'themesCss',
+      { themes: tokens, prefix: tokenPrefix(library.prefix) },
+      library.id,
+    )
     const components = revision ? await componentsOf(db, revision) : []
     return {
       version: release.version,
       versions,
       contract,
-      css: (await inChild('themesCss', { themes: tokens, prefix: tokenPrefix(library.prefix) }, library.id))
-        .css,
+      css: css + iconsCss,
       modules: components.flatMap(({ tag, build }) =>
         build?.build ? [{ tag, module: `/m/${build.build}/${build.entry}` }] : [],
       ),

@@ -1,0 +1,50 @@
+import type { PackageFile } from '../release/package'
+import { glyphText, iconsCss, usedVariants, variedRoles, wornFirst, type Dress } from './drawn'
+import type { OwnIcons } from './ways'
+
+/**
+ * The icons of a package: each role as the base theme wears it, as an SVG file and as a constant of a module
+ * that a bundler takes apart; and the sheet by which other themes show theirs in components. None where the
+ * library has no icons.
+ */
+export function iconFiles(dress: Dress, { glyphs }: OwnIcons): PackageFile[] {
+  if (glyphs.length === 0) return []
+  const drawings = glyphs.map(({ role, svg }) => {
+    const { glyph } = wornFirst(dress, role)
+    return { role, text: glyph ? glyphText(glyph) : svg.trim() }
+  })
+  const roles = drawings.map(({ role }) => role)
+  const names = constantNames(roles)
+  return [
+    ...drawings.map(({ role, text }) => ({ path: `icons/${fileName(role)}.svg`, content: `${text}\n` })),
+    { path: 'icons/icons.css', content: iconsCss(dress, variedRoles(dress, roles), usedVariants) },
+    {
+      path: 'icons/index.js',
+      content: drawings
+        .map(({ role, text }) => `export const ${names.get(role)!} = ${JSON.stringify(text)}\n`)
+        .join(''),
+    },
+    {
+      path: 'icons/index.d.ts',
+      content: roles.map((role) => `export declare const ${names.get(role)!}: string\n`).join(''),
+    },
+  ]
+}
+
+/** A role as a name of a file on every system. */
+const fileName = (role: string): string => role.replaceAll(/[^\w.-]+/g, '-').replace(/^\.+/, '')
+
+/** A constant for each role, in capital letters after a word so that none is a word of the language. */
+function constantNames(roles: readonly string[]): Map<string, string> {
+  const taken = new Set<string>()
+  return new Map(
+    roles.map((role) => {
+      const words = role.split(/[^A-Za-z0-9]+/).filter(Boolean)
+      const plain = `icon${words.map((word) => word[0]!.toUpperCase() + word.slice(1)).join('') || 'Unnamed'}`
+      let name = plain
+      for (let count = 2; taken.has(name); count++) name = `${plain}${count}`
+      taken.add(name)
+      return [role, name]
+    }),
+  )
+}

@@ -1,0 +1,77 @@
+import { ownSet, noIconMap, type Glyph, type IconMap, type IconSet, type IconSettings } from './glyph'
+
+// Which glyph stands for a role in a theme.
+
+/** What of a theme is asked here: its name, and the theme it is built on. */
+export interface ThemeOf {
+  name: string
+  on: string | null
+}
+
+/** The glyph that a role wears: its own where there is no `glyph`. */
+export interface Worn {
+  /** What it is called among all that the role may wear; part of the name of a custom property. */
+  variant: string
+  glyph: Glyph | undefined
+  /** The first set that was asked for has none for this role. */
+  isMissing: boolean
+}
+
+export const own: Worn = { variant: ownSet, glyph: undefined, isMissing: false }
+
+/** Sets by name, and in each its glyphs by name. */
+export type Glyphs = ReadonlyMap<string, ReadonlyMap<string, Glyph>>
+export const glyphsByName = (sets: readonly IconSet[]): Glyphs =>
+  new Map(sets.map((set) => [set.name, new Map(set.glyphs.map((glyph) => [glyph.name, glyph]))]))
+
+/** The names of a theme and those it is built on, itself first. */
+function chainOf(themes: readonly ThemeOf[], name: string): string[] {
+  const chain: string[] = []
+  let at: string | null | undefined = name
+  while (at !== null && at !== undefined && !chain.includes(at)) {
+    chain.push(at)
+    const now: string = at
+    at = themes.find((theme) => theme.name === now)?.on
+  }
+  return chain
+}
+
+export const mapOf = (settings: IconSettings, theme: string): IconMap => settings.maps[theme] ?? noIconMap
+
+/**
+ * What a role wears in a theme: what was chosen for it, else the glyph of its name in the theme's set, else
+ * in its fallback; else what the theme below has; at last the library's own.
+ */
+export function wornIn(
+  settings: IconSettings,
+  glyphs: Glyphs,
+  themes: readonly ThemeOf[],
+  theme: string,
+  role: string,
+): Worn {
+  let isMissing = false
+  for (const name of chainOf(themes, theme)) {
+    const map = mapOf(settings, name)
+    const chosen = map.roles[role]
+    const wanted = [
+      ...(chosen ? [chosen] : []),
+      ...[map.set, map.fallback].flatMap((set) => (set === null ? [] : [{ set, glyph: role }])),
+    ]
+    for (const { set, glyph } of wanted) {
+      if (set === ownSet) return { ...own, isMissing }
+      const found = glyphs.get(set)?.get(glyph)
+      if (found) return { variant: variantName(set, glyph, role), glyph: found, isMissing }
+      isMissing = true
+    }
+  }
+  return { ...own, isMissing }
+}
+
+export const variantName = (set: string, glyph: string, role: string): string =>
+  glyph === role ? set : `${set}-${glyph}`
+
+/** Whether nothing is swapped in any theme. */
+export const isUnchanged = ({ maps }: IconSettings): boolean =>
+  Object.values(maps).every(
+    ({ set, fallback, roles }) => set === null && fallback === null && Object.keys(roles).length === 0,
+  )
