@@ -18,7 +18,7 @@ export const limits = {
     /** A token file; five thousand tokens have about one megabyte. */
     tokens: 2_500_000,
     /** SVG files or a font of some thousand icons, escaped as JSON. */
-    icons: 12_000_000,
+    icons: 5_000_000,
   },
   /**
    * How deep JSON may be nested: what is walked by functions that call themselves stays far from the end of

@@ -1,14 +1,10 @@
-import { readdirSync, readFileSync } from 'node:fs'
 import { begin } from '../core/begin/begin'
 import type { Wish } from '../core/begin/wish'
 import { LibraryReader } from '../core/read/read'
 import type { SourceText } from '../core/read/source/source-text'
 
-/** The source of our demo library. */
-export const tern = readdirSync('demo/tern/src').map((name) => ({
-  path: `src/${name}`,
-  text: readFileSync(`demo/tern/src/${name}`, 'utf8'),
-}))
+export { ternSource as tern } from './tern'
+
 export const listed = (files: Record<string, string>) =>
   Object.entries(files).map(([path, text]) => ({ path, text }))
 /** What somebody wants to begin. */

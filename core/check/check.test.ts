@@ -1,4 +1,4 @@
-import { readdirSync, readFileSync } from 'node:fs'
+import { readFileSync } from 'node:fs'
 import fc from 'fast-check'
 import { theme } from '../../tests/themes'
 import { readLibrary } from '../read/read'
@@ -9,11 +9,8 @@ import { colourDistance } from '../tokens/nearness'
 import { checkLibrary } from './rules'
 import { usualTierRule, type TierRule } from './tier-rule'
 import { movedAbout } from './waiver'
+import { filesIn } from '../../tests/tern'
 
-const filesIn = (folder: string) =>
-  readdirSync(folder, { recursive: true, encoding: 'utf8' })
-    .filter((path) => /\.(?:ts|js|css)$/.test(path))
-    .map((path) => ({ path, text: readFileSync(`${folder}/${path}`, 'utf8') }))
 const documentOf = (name: string): TokenDocument =>
   tokenDocumentSchema.parse(JSON.parse(readFileSync(`demo/tern/tokens/${name}.json`, 'utf8')))
 const ternThemes = [
@@ -22,7 +19,7 @@ const ternThemes = [
 ]
 
 describe('Tern', () => {
-  const files = filesIn('demo/tern')
+  const files = filesIn('demo/tern').filter(({ path }) => /\.(?:ts|js|css)$/.test(path))
   const { contracts } = readLibrary(files)
   const found = checkLibrary({ files, contracts, themes: ternThemes, prefix: 'tern' })
   const said = (rule: RuleName) => found.filter((finding) => finding.rule === rule)

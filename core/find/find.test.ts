@@ -1,13 +1,8 @@
-import { readdirSync, readFileSync } from 'node:fs'
 import { readLibrary } from '../read/read'
 import { Finder } from './find'
+import { ternSource } from '../../tests/tern'
 
-const { contracts } = readLibrary(
-  readdirSync('demo/tern/src').map((name) => ({
-    path: `src/${name}`,
-    text: readFileSync(`demo/tern/src/${name}`, 'utf8'),
-  })),
-)
+const { contracts } = readLibrary(ternSource)
 const finder = new Finder(
   contracts,
   'tern-',

@@ -1,5 +1,4 @@
-import { readdirSync, readFileSync } from 'node:fs'
-import { join } from 'node:path'
+import { readFileSync } from 'node:fs'
 import fc from 'fast-check'
 import ts from 'typescript'
 import { readLibrary } from '../read/read'
@@ -12,11 +11,8 @@ import { iconFiles } from './package'
 import { remarksOn } from './remarks'
 import { setOfFiles } from './sets'
 import { iconSource, ownIcons } from './ways'
+import { filesIn } from '../../tests/tern'
 
-const filesIn = (folder: string): SourceText[] =>
-  readdirSync(folder, { recursive: true, encoding: 'utf8' })
-    .filter((path) => /\.\w+$/.test(path))
-    .map((path) => ({ path, text: readFileSync(join(folder, path), 'utf8') }))
 const setIn = (files: readonly SourceText[]) =>
   setOfFiles(files.map(({ path, text }) => ({ path, content: text })))
 const tern = filesIn('demo/tern')

@@ -1,13 +1,11 @@
 import fc from 'fast-check'
-import { readdirSync, readFileSync } from 'node:fs'
 import { jsxLibrary, vueLibrary } from '../../tests/fixtures/kinds'
 import { LibraryReader, readLibrary } from './read'
+import { ternSource } from '../../tests/tern'
 
 type Files = Record<string, string>
 const listed = (files: Files) => Object.entries(files).map(([path, text]) => ({ path, text }))
-const tern: Files = Object.fromEntries(
-  readdirSync('demo/tern/src').map((name) => [`src/${name}`, readFileSync(`demo/tern/src/${name}`, 'utf8')]),
-)
+const tern: Files = Object.fromEntries(ternSource.map(({ path, text }) => [path, text]))
 
 /**
  * A library in which hardly a file says all of itself: mixins, barrels, constants, types and sheets from

@@ -1,7 +1,7 @@
-import { readdirSync, readFileSync } from 'node:fs'
 import { jsxLibrary, vueLibrary } from '../../tests/fixtures/kinds'
 import { placeOfElement, placeOfRule, selectorKey } from './places'
 import { writtenIn } from './written'
+import { ternSource } from '../../tests/tern'
 
 const file = (path: string, text: string) => ({ path, text })
 
@@ -54,9 +54,7 @@ test.each([
 })
 
 test('every element and rule of the demonstration library is told at its line', () => {
-  const list = readdirSync('demo/tern/src')
-    .filter((text) => !/^(?:index|register)/.test(text))
-    .map((name) => file(name, readFileSync(`demo/tern/src/${name}`, 'utf8')))
+  const list = ternSource.filter(({ path }) => !/\/(?:index|register)/.test(path))
   const { elements, rules } = writtenIn(list)
   expect([elements.length > 30, rules.length > 60]).toEqual([true, true])
   for (const { tag, place } of elements)

@@ -1,12 +1,8 @@
-import { readdirSync, readFileSync } from 'node:fs'
 import { originalPositionFor, TraceMap } from '@jridgewell/trace-mapping'
 import { readLibrary } from '~~/core/read/read'
 import { buildModules } from './modules'
+import { ternSource as files } from '~~/tests/tern'
 
-const files = readdirSync('demo/tern/src').map((name) => ({
-  path: `src/${name}`,
-  text: readFileSync(`demo/tern/src/${name}`, 'utf8'),
-}))
 const { contracts } = readLibrary(files)
 const changed = (path: string, change: (text: string) => string) =>
   files.map((file) => (file.path === path ? { ...file, text: change(file.text) } : file))
@@ -116,6 +112,7 @@ describe('components that are no custom elements', () => {
     path: 'src/FerryCard.vue',
     text: `<script setup lang="ts">
 import type { Tone } from './types'
+import { ternSource as files } from '~~/tests/tern'
 import './page.css'
 defineProps<{ tone?: Tone; label: string }>()
 </script><template><b :class="$style.card" class="plain">{{ label }}<slot>none</slot></b></template>

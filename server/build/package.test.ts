@@ -1,15 +1,12 @@
-import { readdirSync, readFileSync } from 'node:fs'
+import { readFileSync } from 'node:fs'
 import { Readable } from 'node:stream'
 import { createGunzip } from 'node:zlib'
 import { createHash } from 'node:crypto'
 import { extract } from 'tar-stream'
 import { readLibrary } from '~~/core/read/read'
 import { buildPackage, packTarball } from './package'
+import { ternSource as files } from '~~/tests/tern'
 
-const files = readdirSync('demo/tern/src').map((name) => ({
-  path: `src/${name}`,
-  text: readFileSync(`demo/tern/src/${name}`, 'utf8'),
-}))
 const { contracts } = readLibrary(files)
 const theme = {
   name: 'daywatch',

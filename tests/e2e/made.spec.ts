@@ -19,7 +19,7 @@ test(`the markup by keyboard, what dresses an element, and the way a custom prop
   await page.getByRole('tree').focus()
   await page.keyboard.press('ArrowDown')
   await expect(page.getByRole('heading', { name: 'div.strip' })).toBeVisible()
-  await expect(page.locator('[role=treeitem][aria-selected=true]')).toContainText('notice-strip.ts 10')
+  await expect(page.locator('[role=treeitem][aria-selected=true]')).toContainText('notice-strip.ts 11')
   await page.getByRole('button', { name: 'border-color', exact: true }).press('Enter')
   await expect(dress(page)).toContainText(
     '--tern-notice-edge is set nowhere, so its fallback var(--tern-notice-edge-warn, #E2A03F) counts',

@@ -1,8 +1,7 @@
-import { readdirSync, readFileSync } from 'node:fs'
+import { ternSource } from '~~/tests/tern'
 import type { SourceText } from '~~/core/read/source/source-text'
 
-const folder = 'demo/tern/src'
-const once = readdirSync(folder).map((name) => ({ name, text: readFileSync(`${folder}/${name}`, 'utf8') }))
+const once = ternSource.map(({ path, text }) => ({ name: path.slice('src/'.length), text }))
 
 /**
  * Terns side by side, tags and class names told apart, so that the time is of reading and not of starting.

@@ -1,14 +1,9 @@
-import { readdirSync, readFileSync } from 'node:fs'
 import fc from 'fast-check'
 import { memberKey, membersOf, contractSchema } from '../../contract/contract'
 import { readLibrary } from '../read'
+import { ternSource as files } from '../../../tests/tern'
 
 describe('Tern', () => {
-  const folder = 'demo/tern/src'
-  const files = readdirSync(folder).map((name) => ({
-    path: `src/${name}`,
-    text: readFileSync(`${folder}/${name}`, 'utf8'),
-  }))
   const reading = readLibrary(files)
   const find = (tag: string) => reading.contracts.find((contract) => contract.tag === tag)!
   test('sixteen components, nothing unread, and every contract fits its schema', () => {

@@ -1,15 +1,11 @@
-import { readFileSync, readdirSync } from 'node:fs'
 import Ajv from 'ajv'
 import schema from 'custom-elements-manifest/schema.json'
 import { membersOf } from '../../contract/contract'
 import { customElementsManifest } from '../../release/manifest'
 import { readLibrary } from '../read'
 import { readManifest } from './read'
+import { ternSource as files } from '../../../tests/tern'
 
-const files = readdirSync('demo/tern/src').map((name) => ({
-  path: `src/${name}`,
-  text: readFileSync(`demo/tern/src/${name}`, 'utf8'),
-}))
 const { contracts } = readLibrary(files)
 const out = (of = contracts) => customElementsManifest(of, 'tern-')
 const valid = new Ajv({ strict: false, allErrors: true }).compile(schema)
