@@ -22,7 +22,7 @@ export const screens: readonly Screen[] = [
     page: '[library]/index',
     bar: 'Shelf',
     looked: ['/tern', '/tern?find=notice'],
-    pictures: { shelf: '/tern', 'shelf-500': '/flock' },
+    pictures: { shelf: '/tern' },
   },
   {
     page: '[library]/tokens',
@@ -44,6 +44,13 @@ export const screens: readonly Screen[] = [
     apart: true,
     looked: ['/tern/icons'],
     pictures: { icons: '/tern/icons' },
+  },
+  {
+    page: '[library]/languages',
+    bar: 'Languages',
+    apart: true,
+    looked: ['/tern/languages'],
+    pictures: { languages: '/tern/languages' },
   },
   { page: '[library]/token-files', apart: true, looked: ['/tern/token-files?path=tokens/_index.scss'] },
   { page: '[library]/sheet-tokens', apart: true, looked: ['/tern/sheet-tokens'] },
@@ -68,7 +75,7 @@ export const screens: readonly Screen[] = [
     looked: ['/tern/source?path=src/action.ts', '/tern/source'],
     pictures: { source: '/tern/source?path=src%2Fnotice-strip.ts&line=47&of=tern-notice-strip' },
   },
-  { page: '[library]/all', looked: ['/tern/all'], pictures: { all: '/tern/all' } },
+  { page: '[library]/all', looked: ['/tern/all'] },
   { page: '[library]/starters', looked: ['/tern/starters'] },
   {
     page: '[library]/findings',

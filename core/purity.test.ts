@@ -12,6 +12,7 @@ const allowed = new Set([
   'css-tree/utils',
   'parse5',
   'saxes',
+  '@formatjs/icu-messageformat-parser',
   'fontkit',
   'resolve.exports',
   'culori/fn',

@@ -143,7 +143,7 @@ export const sightFrom = (value: unknown): Sight => sights.find((sight) => sight
 
 /** A language from an address: a tag as BCP 47 (RFC 5646) has them, as far as its form shows. */
 export const languageFrom = (value: unknown): string =>
-  typeof value === 'string' && /^[a-z]{2,3}(?:-[a-z\d]{2,8})*$/i.test(value) ? value : usual.language
+  typeof value === 'string' && /^[a-z]{2,3}(?:-[a-z\d]{1,8})*$/i.test(value) ? value : usual.language
 
 /** The surround an address speaks of; what cannot be is the usual. */
 export function surroundFromQuery(

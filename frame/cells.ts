@@ -86,6 +86,8 @@ export function showCells(
       ? first.surround.theme
       : undefined
   seeAs(first?.surround.sight ?? 'usual')
+  // numbers and dates are written by the language of the page, which is one
+  if (first) document.documentElement.lang = first.surround.language
   if (shared === undefined) delete sheet.dataset.theme
   else sheet.dataset.theme = shared
   const wanted = new Set(message.cells.map((cell) => cell.id))

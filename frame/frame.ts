@@ -1,5 +1,6 @@
 import './realm'
 import './pieces'
+import './reader-language'
 import { takeBleed } from './bleed'
 import { giveKeys } from './keys'
 import type { ModuleOf } from '../core/code/showing'

@@ -46,12 +46,13 @@ export function surroundWith(next: Surround): void {
   askFor(stage.sheet ? heldIn(stage.sheet) : next.held)
   // what asked for a preference when it was made has to be made again
   if (before.regions.join() !== next.regions.join()) standAnew()
-  else if (stage.shown && stage.mounted && isPreferredOtherwise(before, next)) mount(stage.shown)
+  else if (stage.shown && stage.mounted && isAskedForAnew(before, next)) mount(stage.shown)
   hold()
 }
 
-const isPreferredOtherwise = (a: Surround, b: Surround): boolean =>
-  JSON.stringify(preferencesOf(a)) !== JSON.stringify(preferencesOf(b))
+/** Whether something is otherwise that components commonly ask for once, when they are made. */
+const isAskedForAnew = (a: Surround, b: Surround): boolean =>
+  a.language !== b.language || JSON.stringify(preferencesOf(a)) !== JSON.stringify(preferencesOf(b))
 
 /** The states that are held in any cell of a spread. */
 export const heldIn = ({ cells }: Cells): string[] => [
@@ -90,7 +91,7 @@ export function hold(): void {
   if (
     stage.sheet?.cells.some((cell) => cell.surround.held.length) ||
     stage.around.held.length ||
-    isPreferredOtherwise(stage.around, bareSurround('')) ||
+    isAskedForAnew(stage.around, bareSurround('')) ||
     !stage.around.dressed ||
     stage.around.without.length
   )

@@ -2,7 +2,6 @@
 import { mkdirSync, readdirSync, readFileSync } from 'node:fs'
 import { join, relative } from 'node:path'
 import { pathToFileURL } from 'node:url'
-import { flock } from './bench/shelf.mjs'
 import { freePort, root } from './machine.mjs'
 import { startPostgres } from './postgres.mjs'
 import { seed, setUp, startServer } from './setup.mjs'
@@ -97,7 +96,6 @@ try {
       await page.getByRole('button', { name: 'border-color', exact: true }).click()
     },
   })
-  await shoot('all', { act: () => page.waitForTimeout(3000) })
   await shoot('evidence', {
     act: async () => {
       await page.getByRole('button', { name: /^Try / }).click()
@@ -116,6 +114,8 @@ try {
     },
   })
   await shoot('tokens')
+  await shoot('icons', { act: () => page.waitForTimeout(2000) })
+  await shoot('languages', { act: () => page.waitForTimeout(2000) })
   await shoot('findings', {
     act: () => page.getByRole('heading', { name: 'Classes that meet' }).waitFor({ timeout: 60_000 }),
   })
@@ -153,18 +153,6 @@ try {
       )
       await page.getByText('new: prop').waitFor({ timeout: 30_000 })
       await page.waitForTimeout(1500)
-    },
-  })
-  await flock(page.request, env.PUBLIC_URL)
-  await shoot('shelf-500', {
-    act: async () => {
-      await page.locator('article').nth(505).waitFor({ state: 'attached', timeout: 60_000 })
-      await page.mouse.move(640, 400)
-      for (let i = 0; i < 12; i++) {
-        await page.mouse.wheel(0, 600)
-        await page.waitForTimeout(150)
-      }
-      await page.waitForTimeout(8000)
     },
   })
 } finally {

@@ -48,6 +48,7 @@ export const buildSides = () =>
         'read-again': 'tools/bench/read-again.ts',
         'variants-read': 'tools/bench/variants-read.ts',
         'check-cost': 'tools/bench/check-cost.ts',
+        'dress-cost': 'tools/bench/dress-cost.ts',
         rename: 'tools/bench/rename.ts',
         'tokens-5000': 'tools/bench/tokens.ts',
         terns: 'tools/bench/terns.ts',

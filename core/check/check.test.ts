@@ -19,7 +19,7 @@ const ternThemes = [
 ]
 
 describe('Tern', () => {
-  const files = filesIn('demo/tern').filter(({ path }) => /\.(?:ts|js|css)$/.test(path))
+  const files = filesIn('demo/tern').filter(({ path }) => /\.(?:ts|js|css|svg)$/.test(path))
   const { contracts } = readLibrary(files)
   const found = checkLibrary({ files, contracts, themes: ternThemes, prefix: 'tern' })
   const said = (rule: RuleName) => found.filter((finding) => finding.rule === rule)
@@ -37,6 +37,13 @@ describe('Tern', () => {
     ])
     expect(said('fallback').map(({ says, place }) => [place?.file, says])).toEqual([
       ['src/action.css', '--tern-text-strong falls back to #11354A; text.strong is #11344A.'],
+    ])
+    expect(said('icon').map(({ says, place }) => [place?.file, says])).toEqual([
+      ['src/icons/anchor.svg', 'No component asks for the icon “anchor”.'],
+    ])
+    expect(said('message').map(({ says, place }) => [place?.line, says])).toEqual([
+      [5, 'The message “choose” in Danish: missing.'],
+      [15, 'The message “late” in Danish: without minutes; with minutter, which the base has not.'],
     ])
   })
   test('lengths are those of tokens that are used for the same, and every tier is told its next', () => {
@@ -440,5 +447,28 @@ test('classes meet in blocks of components too, where those are not scoped', () 
   ).toEqual([
     ['src/A.vue', 5, '.row has display: flex here, and grid in src/B.vue, line 5.'],
     ['src/A.vue', 6, '.card has color: red here, and blue in styles/page.css, line 1.'],
+  ])
+})
+
+test('an icon that is asked for and is not there is told where it is asked for', () => {
+  const files = [
+    {
+      path: 'signs.ts',
+      text: "export const signs = { buoy: '<svg></svg>', sail: '<svg></svg>' }",
+    },
+    {
+      path: 'a.ts',
+      text:
+        "import { signs } from './signs.ts'\nexport class Xa extends HTMLElement {\n" +
+        "  connectedCallback() { this.innerHTML = signs.bouy + signs.sail }\n}\ncustomElements.define('x-a', Xa)",
+    },
+  ]
+  const { contracts } = readLibrary(files)
+  const found = checkLibrary({ files, contracts, themes: [], prefix: 'x' }).filter(
+    ({ rule }) => rule === 'icon',
+  )
+  expect(found.map(({ says, tag, place }) => [says, tag, place?.line])).toEqual([
+    ['The icon “bouy” is asked for, and there is none.', 'x-a', 3],
+    ['No component asks for the icon “buoy”.', undefined, 1],
   ])
 })

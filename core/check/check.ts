@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import type { Contract } from '../contract/contract'
+import type { IconStore } from '../icons/glyph'
 import type { Isolation } from '../isolation/isolation'
 import type { SourceText } from '../read/source/source-text'
 import type { ResolvedTokens } from '../tokens/resolve'
@@ -16,6 +17,8 @@ export const ruleNames = [
   'property-circle',
   'registration',
   'part',
+  'message',
+  'icon',
   'bleed-out',
   'bleed-in',
   'class-name',
@@ -52,6 +55,14 @@ export const ruleTexts: Record<RuleName, { title: string; why: string }> = {
   part: {
     title: 'Parts that cannot be reached',
     why: 'What a page says of them reaches nothing.',
+  },
+  message: {
+    title: 'Messages that are not the same in all languages',
+    why: 'Who reads another language is told something else, or nothing.',
+  },
+  icon: {
+    title: 'Icons that are not there, or not asked for',
+    why: 'What is asked for and not there shows nothing; what nobody asks for is carried along.',
   },
   'bleed-out': {
     title: 'Rules that reach past their component',
@@ -135,6 +146,8 @@ export interface ToCheck {
   tokensOf: ReadonlyMap<string, ResolvedTokens['tokens']>
   /** Tokens by every custom property that they are. */
   byProperty: ReadonlyMap<string, string>
+  /** Where the library has its icons, where somebody chose. */
+  iconStore: IconStore | null
   /** What the library has tokens of each tier refer to. */
   tiers: TierRule
   /** What each component and the page do to one another, of those that a browser has looked at. */

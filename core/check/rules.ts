@@ -9,6 +9,8 @@ import { bleedIn } from './rules/bleed-in'
 import { bleedOut } from './rules/bleed-out'
 import { className } from './rules/class-name'
 import { fallback } from './rules/fallback'
+import { icon } from './rules/icon'
+import { message } from './rules/message'
 import { purposesOf } from './purposes'
 import { propertyCircle } from './rules/property-circle'
 import { oneValue } from './rules/one-value'
@@ -28,6 +30,8 @@ const checks: Record<Exclude<RuleName, SeenRuleName>, Check> = {
   'property-circle': propertyCircle,
   registration,
   part,
+  message,
+  icon,
   'bleed-out': bleedOut,
   'bleed-in': bleedIn,
   'class-name': className,
@@ -53,6 +57,8 @@ export interface LibraryToCheck {
   tiers?: TierRule
   /** What a browser saw that components and the page do to one another. */
   isolation?: ToCheck['isolation']
+  /** Where it has its icons, where somebody chose. */
+  iconStore?: ToCheck['iconStore']
 }
 
 /** What all rules notice in a library. */
@@ -72,6 +78,7 @@ function prepare({
   prefix,
   tiers = usualTierRule,
   isolation = [],
+  iconStore = null,
 }: LibraryToCheck): ToCheck {
   const tokensOf = tokensOfThemes(themes)
   const base: ToCheck['base'] =
@@ -83,6 +90,7 @@ function prepare({
     prefix,
     tiers,
     isolation,
+    iconStore,
     tokensOf,
     base,
     byProperty: new Map(

@@ -7,7 +7,7 @@ import { iconSource, ownIcons, withDrawings, type OwnIcons } from './ways'
 import { wornIn } from './wearing'
 
 /** Whether any drawing stands in some files: where there is none, nothing has to be parsed to know. */
-const mayHoldIcons = (files: readonly SourceText[]): boolean =>
+export const mayHoldIcons = (files: readonly SourceText[]): boolean =>
   files.some(({ path, text }) => /\.svg$/i.test(path) || text.includes('<svg'))
 
 /**

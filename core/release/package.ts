@@ -2,6 +2,7 @@ import type { SummaryRow } from '../accessible/summary'
 import type { Contract } from '../contract/contract'
 import { languageOf } from '../languages/languages'
 import { iconExports } from '../icons/exports'
+import { messageExports } from '../messages/package'
 import { tokenFiles } from '../tokens/print/files'
 import type { Theme } from '../tokens/themes'
 import type { Combination } from '../variants/combination'
@@ -34,6 +35,8 @@ export interface PackageInput {
   themes: Theme[]
   /** Icons as files of their own, with paths under `icons/`. */
   icons?: readonly PackageFile[]
+  /** Messages by language, with paths under `messages/`. */
+  messages?: readonly PackageFile[]
   /** Built modules and declarations, with paths under `dist/`. */
   built: PackageFile[]
   licence: string
@@ -56,6 +59,7 @@ export function packageFiles(input: PackageInput): PackageFile[] {
     },
     ...tokenFiles(themes, tokenPrefix(prefix)).map(({ path, content }) => ({ path, content })),
     ...(input.icons ?? []),
+    ...(input.messages ?? []),
     ...input.built,
   ]
   return files.sort((a, b) => (a.path < b.path ? -1 : 1))
@@ -80,7 +84,7 @@ function sourceOf(contract: Contract, prefix: string): object {
 
 /** The published package.json: ES modules only, one entry a component, declarations beside each. */
 export function packageJson(
-  input: Pick<PackageInput, 'library' | 'version' | 'contracts' | 'prefix' | 'icons'>,
+  input: Pick<PackageInput, 'library' | 'version' | 'contracts' | 'prefix' | 'icons' | 'messages'>,
 ): object {
   const { library, version, contracts, prefix } = input
   const entry = (name: string, source: object = {}) => ({
@@ -119,6 +123,7 @@ export function packageJson(
         ]),
       ),
       ...(input.icons?.length ? iconExports : {}),
+      ...(input.messages?.length ? messageExports : {}),
       './tokens.css': './tokens/tokens.css',
       './tokens/*': './tokens/*',
       './custom-elements.json': './custom-elements.json',
@@ -128,6 +133,7 @@ export function packageJson(
       'dist',
       'tokens',
       ...(input.icons?.length ? ['icons'] : []),
+      ...(input.messages?.length ? ['messages'] : []),
       'custom-elements.json',
       'CHANGELOG.md',
     ],

@@ -8,6 +8,7 @@ import type { Surround } from '../surround'
 import { arrangeAxis } from '../variants/arrangement'
 import { choicesAlong, choiceTitle, variantAxes, withValue, type VariantAxis } from '../variants/axis'
 import { goneFrom, withSettings, type Combination } from '../variants/combination'
+import { languageAxis, surroundAxes, themeAxis } from './surround-axes'
 
 /** One value of an axis: what it is called, and how it changes what is shown and what is around it. */
 export interface AxisValue {
@@ -33,6 +34,8 @@ export interface AxesFrom {
   face: Usage
   themes: readonly { name: string; title: string }[]
   examples: readonly { name: string; usage: Usage }[]
+  /** Languages that the library says something in. */
+  languages?: readonly string[]
   /** Variants that somebody gave a name to. */
   named?: readonly Combination[]
   /** How people arranged an axis of variants, by its name. */
@@ -45,13 +48,14 @@ const shortWords = 'Late'
 
 /**
  * Everything a component may be spread over: its props, booleans and slots, states, themes, widths,
- * directions, text sizes, lengths of content, examples.
+ * directions, text sizes, languages, lengths of content, examples.
  */
 export const axesOf = ({
   contract,
   face,
   themes,
   examples,
+  languages = [],
   named = [],
   arrangementOf = () => undefined,
 }: AxesFrom): Axis[] => [
@@ -61,6 +65,7 @@ export const axesOf = ({
   stateAxis(contract),
   ...(themes.length > 1 ? [themeAxis(themes)] : []),
   ...surroundAxes,
+  ...(languages.length > 0 ? [languageAxis(languages)] : []),
   ...contentAxes(contract, face),
   ...(examples.length > 1 ? [exampleAxis(examples)] : []),
   ...namedAxis(contract, named),
@@ -144,35 +149,6 @@ const stateAxis = (contract: Contract): Axis => ({
     ...statesToHold(contract).map(({ name }) => ({ title: name, surround: { held: [name] } })),
   ],
 })
-
-const themeAxis = (themes: AxesFrom['themes']): Axis => ({
-  id: 'theme',
-  title: 'theme',
-  values: themes.map((theme) => ({ title: theme.title, surround: { theme: theme.name } })),
-})
-
-/** What may be around any component. */
-const surroundAxes: readonly Axis[] = [
-  {
-    id: 'width',
-    title: 'width',
-    values: [160, 240, 320, 480].map((width) => ({ title: String(width), surround: { width } })),
-  },
-  {
-    id: 'direction',
-    title: 'writing direction',
-    values: [
-      { title: 'left to right', surround: { direction: 'ltr' } },
-      { title: 'right to left', surround: { direction: 'rtl' } },
-    ],
-  },
-  {
-    id: 'text',
-    title: 'text size',
-    whole: true,
-    values: [100, 150, 200].map((text) => ({ title: `${text} %`, surround: { text } })),
-  },
-]
 
 const exampleAxis = (examples: AxesFrom['examples']): Axis => ({
   id: 'example',

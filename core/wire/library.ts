@@ -189,6 +189,8 @@ export const librarySchema = z.object({
   readFrom: readFromSchema.nullable(),
   /** Widths that have names of the library's own. */
   widths: z.array(z.object({ name: z.string(), width: z.number().int() })),
+  /** Languages that the library says something in, as BCP 47 has them. */
+  languages: z.array(z.string()),
   /** CSS by which each theme shows its icons. */
   iconsCss: z.string(),
 })

@@ -11,6 +11,10 @@ import { dressOf } from '~~/core/icons/input'
 import { iconFiles } from '~~/core/icons/package'
 import { setOfFiles } from '~~/core/icons/sets'
 import { sheetsOfPage } from '~~/core/isolation/page-sheets'
+import { libraryMessages } from '~~/core/messages/library-messages'
+import { messageFiles } from '~~/core/messages/package'
+import { withMadeUp } from '~~/core/messages/with-made-up'
+import { SourceSet } from '~~/core/read/source/source-set'
 import { offeredInLibrary } from '~~/core/tokens/offered-library'
 import { widthsIn } from '~~/core/read/widths'
 import { writtenIn } from '~~/core/read/written'
@@ -56,8 +60,9 @@ async function tryOut({
   const here = contracts.filter((contract) => contract.files.includes(path))
   const contract =
     here.find((known) => known.tag === tag) ?? here[0] ?? contracts.find((known) => known.tag === tag)
-  const dressed = dressedFiles(files, contracts, icons, 'shelf')
-  const built = contract && (await buildModules(dressed.files, [contract], dependencies))
+  // somebody writes and waits: where there is nothing to swap with, icons need not be looked for
+  const dressed = icons.sets.length ? dressedFiles(files, contracts, icons, 'shelf').files : files
+  const built = contract && (await buildModules(dressed, [contract], dependencies))
   const own = problems.filter((problem) => problem.where?.file === path)
   return {
     problems: [...own, ...notToldYet(problems, built?.components[0]?.problems ?? [])],
@@ -84,12 +89,20 @@ export const sourceTasks = {
     begin(readerOf(library, dependencies, from), files, prefix, wish),
   modules: async ({ files, contracts, dependencies, icons: input }) => {
     const { files: dressed, icons } = dressedFiles(files, contracts, input, 'shelf')
-    return { built: await buildModules(dressed, contracts, dependencies), icons }
+    const messages = libraryMessages(new SourceSet(files), files, contracts)
+    const spoken = messages.bundles.length ? withMadeUp(new SourceSet(dressed), dressed) : dressed
+    return { built: await buildModules(spoken, contracts, dependencies), icons, messages }
   },
   iconSet: ({ files }) => setOfFiles(files),
   package: ({ files, input, icons: dress }) => {
     const { files: dressed, icons } = dressedFiles(files, input.contracts, dress, 'package')
+    const { bundles } = libraryMessages(new SourceSet(files), files, input.contracts)
     const words = (tag: string, key: string) => input.words[`${tag} ${key}`]
-    return buildPackage(dressed, { ...input, words, icons: iconFiles(dressOf(dress), icons) })
+    return buildPackage(dressed, {
+      ...input,
+      words,
+      icons: iconFiles(dressOf(dress), icons),
+      messages: messageFiles(bundles),
+    })
   },
 } satisfies Partial<Doers>

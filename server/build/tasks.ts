@@ -3,9 +3,11 @@ import type { Wish } from '~~/core/begin/wish'
 import type { Finding } from '~~/core/check/check'
 import type { TierRule } from '~~/core/check/tier-rule'
 import type { Contract } from '~~/core/contract/contract'
+import type { IconStore } from '~~/core/icons/glyph'
 import type { IconsInput } from '~~/core/icons/input'
 import type { ReadSet, SetFile } from '~~/core/icons/sets'
 import type { OwnIcons } from '~~/core/icons/ways'
+import type { LibraryMessages } from '~~/core/messages/message'
 import type { PageSheet } from '~~/core/isolation/foreign'
 import type { Isolation } from '~~/core/isolation/isolation'
 import type { Outcome, Problem } from '~~/core/problem'
@@ -80,10 +82,10 @@ export interface Tasks {
     }
     out: ReturnType<typeof begin>
   }
-  /** Modules of a library's components, with its icons as they may be worn, and what it has of icons. */
+  /** Modules of a library's components, with its icons as they may be worn and a language more; and what it has of both. */
   modules: {
     in: { files: SourceText[]; contracts: Contract[]; dependencies: string | undefined; icons: IconsInput }
-    out: { built: BuiltModules; icons: OwnIcons }
+    out: { built: BuiltModules; icons: OwnIcons; messages: LibraryMessages }
   }
   /** The glyphs in some files. */
   iconSet: { in: { files: SetFile[] }; out: ReadSet }
@@ -113,6 +115,7 @@ export interface Tasks {
       prefix: string
       tiers: TierRule
       isolation: { tag: string; seen: Isolation }[]
+      iconStore: IconStore | null
     }
     out: Finding[]
   }

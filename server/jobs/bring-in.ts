@@ -2,6 +2,7 @@ import { firstUsage } from '~~/core/code/showing'
 import { componentTitle, sameContract, type Contract } from '~~/core/contract/contract'
 import type { IconsInput } from '~~/core/icons/input'
 import type { OwnIcons } from '~~/core/icons/ways'
+import type { LibraryMessages } from '~~/core/messages/message'
 import type { Origin } from '~~/core/origin'
 import type { ReadFrom } from '~~/core/read/read-from'
 import { notToldYet, type Problem } from '~~/core/problem'
@@ -120,6 +121,7 @@ export async function bringIn(
       note: bringing.note,
       problems: result.problems,
       icons: made.icons,
+      messages: made.messages,
     })
     if (built.hash) await addBuild(trx, libraryId, built.hash, built.modules)
     await addContracts(trx, libraryId, id, contracts, built.hash, built.components)
@@ -162,6 +164,7 @@ interface Made {
   problems: Problem[]
   built: BuiltModules
   icons: OwnIcons
+  messages: LibraryMessages
 }
 
 /**
@@ -186,12 +189,12 @@ async function readFrom(
   const reading = await inChild('read', { files, dependencies, library: library.id, from }, library.id)
   const contracts = withKept(reading.contracts, known, reading.problems, files)
   if (!(await step(`Building ${contracts.length} components`))) return undefined
-  const { built, icons } = await inChild(
+  const { built, icons, messages } = await inChild(
     'modules',
     { files, contracts, dependencies, icons: input },
     library.id,
   )
-  return { contracts, problems: reading.problems, built, icons }
+  return { contracts, problems: reading.problems, built, icons, messages }
 }
 
 const isMostlyBroken = ({ built: { components } }: Made): boolean =>

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto'
 import { LRUCache } from 'lru-cache'
 import { z } from 'zod'
 import type { OwnIcons } from '~~/core/icons/ways'
+import { libraryMessagesSchema, type LibraryMessages } from '~~/core/messages/message'
 import { problemSchema, type Problem } from '~~/core/problem'
 import type { Store } from './database'
 
@@ -20,6 +21,12 @@ export interface Revision {
 
 export const hashOf = (content: string | Uint8Array): string =>
   createHash('sha256').update(content).digest('hex')
+
+/** What a revision says by itself; nothing where it was brought in before that was asked. */
+export async function messagesOfRevision(db: Store, id: string): Promise<LibraryMessages | undefined> {
+  const messages: unknown = (await db('revisions').where({ id }).first('messages'))?.messages
+  return messages ? libraryMessagesSchema.parse(messages) : undefined
+}
 
 export async function revision(db: Store, id: string): Promise<Revision | undefined> {
   const row = await db('revisions')
@@ -131,7 +138,13 @@ export async function addRevision(
   db: Store,
   library: string,
   files: SourceFile[],
-  made: { by: string | null; note: string; problems: Problem[]; icons?: OwnIcons },
+  made: {
+    by: string | null
+    note: string
+    problems: Problem[]
+    icons?: OwnIcons
+    messages?: LibraryMessages
+  },
 ): Promise<{ id: string; number: number }> {
   const kept = await keepFiles(db, files)
   const most: number | null =
@@ -144,6 +157,7 @@ export async function addRevision(
       made_by: made.by,
       problems: JSON.stringify(made.problems),
       icons: made.icons ? JSON.stringify(made.icons) : null,
+      messages: made.messages ? JSON.stringify(made.messages) : null,
     })
     .returning(['id', 'number'])
   for (const part of inParts(kept))

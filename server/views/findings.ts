@@ -5,6 +5,7 @@ import { tokenPrefix } from '~~/core/release/package'
 import { inChild } from '../build/pool'
 import { componentsOf, type Component } from '../store/components'
 import type { Store } from '../store/database'
+import { iconSettingsOf } from '../store/icons'
 import type { Library } from '../store/libraries'
 import { isolationStore } from '../store/isolation'
 import { hashOf, sourceFiles } from '../store/sources'
@@ -25,11 +26,12 @@ export async function findingsOf(db: Store, library: Library): Promise<Finding[]
   const tiers = library.tier_rule ?? usualTierRule
   const themes = await themesOf(db, library.id)
   const { components, stamp } = await seenInPages(db, library)
-  const key = `${library.current_revision} ${themesKey(library, themes)} ${JSON.stringify(tiers)} ${stamp}`
+  const { store: iconStore } = (await iconSettingsOf(db, library.id)).settings
+  const key = `${library.current_revision} ${themesKey(library, themes)} ${JSON.stringify([tiers, iconStore])} ${stamp}`
   const known = recent.get(key)
   if (known) return known
   const isolation = await isolationOf(db, components)
-  const input = { ...(await toCheck(db, library)), themes, tiers, isolation }
+  const input = { ...(await toCheck(db, library)), themes, tiers, isolation, iconStore }
   const findings = await inChild('check', input, library.id)
   recent.set(key, findings)
   return findings

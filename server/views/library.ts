@@ -21,7 +21,7 @@ import type { Role } from '~~/core/roles'
 import { provisionsOf } from '../store/provisions'
 import { widthsOf } from '../store/widths'
 import { channelsOf, latestAccessible, latestContracts, latestFromDesk, releasesOf } from '../store/releases'
-import { revision, sourceFile, sourcePaths } from '../store/sources'
+import { messagesOfRevision, revision, sourceFile, sourcePaths } from '../store/sources'
 import { fittingsOf } from '../store/fittings'
 import { themesOf } from '../store/themes'
 import { writtenMembers } from '../store/words'
@@ -119,8 +119,16 @@ export async function libraryView(db: Store, library: Library, role: Role | unde
     provisions,
     readFrom: library.read_from,
     widths,
+    languages: await languagesOf(db, library),
     iconsCss: await iconsCssOf(db, library, themes),
   }
+}
+
+/** Languages that a library says something in. */
+async function languagesOf(db: Store, { current_revision: current }: Library): Promise<string[]> {
+  const messages = current === null ? undefined : await messagesOfRevision(db, current)
+  const tags = messages?.bundles.flatMap(({ languages }) => languages.map(({ tag }) => tag)) ?? []
+  return [...new Set(tags)]
 }
 
 /** What people made for components that are no more, and the components it may be meant for now. */

@@ -116,6 +116,7 @@ test('a package has its icons, in components and as files of their own', async (
   expect(css).toMatch(/\[data-theme="nightwatch"\] \{[^}]*--tern-icon-close-own: inline/)
   const scripts = [...files].filter(([path]) => /^dist\/.*\.js$/.test(path)).map(([, text]) => text)
   expect(scripts.some((text) => text.includes('--tern-icon-close-harbour, inline'))).toBe(true)
+  expect(JSON.parse(files.get('messages/da.json')!)).toMatchObject({ close: 'Luk', until: 'indtil {time}' })
   const { exports } = JSON.parse(files.get('package.json')!) as { exports: Record<string, unknown> }
   expect(exports['./icons.css']).toBe('./icons/icons.css')
 }, 90_000)

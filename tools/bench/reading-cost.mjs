@@ -46,6 +46,20 @@ function checkCost() {
   }
 }
 
+function dressCost() {
+  const { whole, dressed, roles, messages } = JSON.parse(
+    execFileSync(process.execPath, [`${root}/.build/dress-cost.mjs`], { cwd: root, encoding: 'utf8' }),
+  )
+  return {
+    name: 'dress-cost',
+    value: round(dressed / whole),
+    unit: 'ratio',
+    aim: 0.75,
+    against: 'reading the same library',
+    detail: `${round(dressed)} ms against ${round(whole)} ms, ${roles} roles, ${messages} messages`,
+  }
+}
+
 function renaming() {
   const { taken, read, places, files } = JSON.parse(
     execFileSync(process.execPath, [`${root}/.build/rename.mjs`], { cwd: root, encoding: 'utf8' }),
@@ -119,6 +133,7 @@ export const benchmarks = {
   'read-speed': { run: readSpeed },
   'variants-read': { run: variantsRead },
   'check-cost': { run: checkCost },
+  'dress-cost': { run: dressCost },
   'rename-500': { run: renaming },
   'tokens-5000': { run: tokens },
   'read-again': { run: readAgain },

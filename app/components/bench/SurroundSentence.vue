@@ -96,13 +96,7 @@ const windows = computed(() => {
         : {}),
   }))
 })
-const languages = computed(() =>
-  [...new Set(['en', 'de', 'fr', 'fi', 'ar', 'he', 'ja', language.value])].map((value) => ({
-    value,
-    title: new Intl.DisplayNames('en', { type: 'language' }).of(value) ?? value,
-    note: value,
-  })),
-)
+const languages = computed(() => languagesToChoose(useLibrary().library?.languages ?? [], language.value))
 const paddings = [0, 8, 16, 24, 48].map((value) => ({
   value: String(value),
   title: value === 0 ? 'nothing' : `${value} px`,

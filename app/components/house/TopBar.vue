@@ -141,8 +141,27 @@ nav a.on {
   cursor: pointer;
   margin-left: auto;
 }
+.find {
+  flex: 1 1 140px;
+  max-width: 250px;
+  margin-left: auto;
+}
 .find + .who {
   margin-left: 0;
+}
+@media (max-width: 1240px) {
+  nav {
+    order: 5;
+    flex-basis: 100%;
+    flex-wrap: wrap;
+    gap: 0 20px;
+  }
+  nav a {
+    padding: 4px 0 6px;
+  }
+  .bar {
+    padding-top: 6px;
+  }
 }
 @media (max-width: 900px) {
   .lib .small {

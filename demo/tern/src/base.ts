@@ -1,3 +1,5 @@
+import { say, type MessageKey } from './messages.ts'
+
 /** A template element with the given markup. */
 export function markup(html: string): HTMLTemplateElement {
   const template = document.createElement('template')
@@ -30,6 +32,11 @@ export abstract class TernElement extends HTMLElement {
 
   protected find<E extends HTMLElement = HTMLElement>(selector: string): E {
     return this.root.querySelector<E>(selector)!
+  }
+
+  /** What is said here in the language of the page. */
+  protected say(key: MessageKey, values?: Readonly<Record<string, string>>): string {
+    return say(this, key, values)
   }
 
   /** Tells the page; `false` when a listener refused. */

@@ -85,7 +85,7 @@ export class TernCrossingTimeline extends TernElement {
           const late = document.createElement('span')
           late.setAttribute('part', 'late')
           late.className = 'late'
-          late.textContent = `${call.late} min late`
+          late.textContent = this.say('late', { minutes: String(call.late) })
           entry.append(late)
         }
         return entry

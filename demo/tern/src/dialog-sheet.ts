@@ -89,6 +89,8 @@ export class TernDialogSheet extends TernElement {
   attributeChangedCallback(): void {
     this.find('.heading').textContent = this.heading
     this.find('.opener').textContent = this.label
+    this.find('.close').setAttribute('aria-label', this.say('close'))
+    this.find('.done').textContent = this.say('done')
   }
 }
 

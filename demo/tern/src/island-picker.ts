@@ -154,7 +154,7 @@ export class TernIslandPicker extends TernElement {
     this.find('.label').textContent = this.label
     const chosen = this.#islands.find(({ id }) => id === this.chosen)
     const shown = this.find('.shown')
-    shown.textContent = chosen?.name ?? 'Choose'
+    shown.textContent = chosen?.name ?? this.say('choose')
     shown.classList.toggle('none', !chosen)
     const list = this.find('.list')
     list.hidden = !this.#isOpen

@@ -96,12 +96,13 @@ export class TernNoticeStrip extends TernElement {
   #show(): void {
     this.find('[data-label]').textContent = this.label
     this.find('.close').hidden = !this.dismissible
+    this.find('.close').setAttribute('aria-label', this.say('away'))
     const until = this.find<HTMLTimeElement>('.until')
     const moment = this.until ? new Date(this.until) : undefined
     until.hidden = !moment || Number.isNaN(moment.getTime())
     if (moment && !until.hidden) {
       until.dateTime = moment.toISOString()
-      until.textContent = `until ${moment.toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })}`
+      until.textContent = this.say('until', { time: moment.toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' }) })
     }
   }
 

@@ -24,6 +24,7 @@ import * as m0022 from './0022-fittings'
 import * as m0023 from './0023-runs-of-one-kind'
 import * as m0024 from './0024-isolation'
 import * as m0025 from './0025-icons'
+import * as m0026 from './0026-messages'
 
 export const migrations: Record<string, Knex.Migration> = {
   '0001-first': m0001,
@@ -51,4 +52,5 @@ export const migrations: Record<string, Knex.Migration> = {
   '0023-runs-of-one-kind': m0023,
   '0024-isolation': m0024,
   '0025-icons': m0025,
+  '0026-messages': m0026,
 }

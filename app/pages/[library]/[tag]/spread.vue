@@ -32,6 +32,7 @@ const { arrangementOf } = useWords(tag)
 const axes = computed(() =>
   contract.value
     ? axesOf({
+        languages: store.library?.languages ?? [],
         contract: contract.value,
         face: face.value,
         themes: themes.value,
