@@ -1,4 +1,4 @@
-import { ownSet, noIconMap, type IconMap, type IconSettings } from '~~/core/icons/glyph'
+import { lastPart, ownSet, noIconMap, type IconMap, type IconSettings } from '~~/core/icons/glyph'
 import { remarksOn, type GlyphRemark } from '~~/core/icons/remarks'
 import { glyphsByName, wornIn, type Worn } from '~~/core/icons/wearing'
 import {
@@ -80,7 +80,8 @@ export function useIcons(theme: Ref<string>) {
   /** Has a role wear a glyph in the theme; the one of its own name from the theme’s set needs no choice. */
   function choose(role: string, set: string, glyph: string) {
     const { [role]: _before, ...others } = map.value.roles
-    const isUsual = glyph === role && set === (map.value.set ?? ownSet)
+    const isOfItsName = glyph === role || glyph === lastPart(role)
+    const isUsual = isOfItsName && set === (map.value.set ?? ownSet)
     const roles = isUsual ? others : { ...others, [role]: { set, glyph } }
     const what = set === ownSet ? 'the library’s own glyph' : `${glyph} of ${set}`
     return keepMap({ ...map.value, roles }, `${role} wears ${what} in ${store.themeTitle(theme.value)}.`)

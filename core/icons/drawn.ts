@@ -2,7 +2,7 @@ import { parseFragment, type DefaultTreeAdapterMap } from 'parse5'
 import { cssIdentifier, cssString } from '../css'
 import { ownSet, type Glyph, type IconSettings } from './glyph'
 import { escaped } from './svg'
-import { variantName, wornIn, type Glyphs, type ThemeOf, type Worn } from './wearing'
+import { nameIn, variantName, wornIn, type Glyphs, type ThemeOf, type Worn } from './wearing'
 
 // How a role is drawn where it may wear one of several glyphs: all of them stand in one drawing, and a custom
 // property says of each whether it is shown. Themes set those properties, so that a swap reaches into shadow
@@ -18,7 +18,7 @@ export interface Variant {
 
 /** The custom property that says whether a role's variant is shown. */
 export const variantProperty = (prefix: string, role: string, variant: string): string =>
-  cssIdentifier(`--${prefix}-icon-${role}-${variant}`.toLowerCase().replaceAll(/\s+/g, '-'))
+  cssIdentifier(`--${prefix}-icon-${role}-${variant}`.toLowerCase().replaceAll(/[\s./]+/g, '-'))
 
 /**
  * The drawing of a role with its variants in it; `first` is shown where no theme says another. `undefined`
@@ -79,8 +79,8 @@ export const glyphText = (glyph: Glyph): string =>
 export function variantsOf(settings: IconSettings, glyphs: Glyphs, role: string): Variant[] {
   const found = new Map<string, Glyph>()
   for (const [set, byName] of glyphs) {
-    const same = byName.get(role)
-    if (same) found.set(variantName(set, role, role), same)
+    const same = byName.get(nameIn(glyphs, set, role))
+    if (same) found.set(set, same)
   }
   for (const { roles } of Object.values(settings.maps)) {
     const chosen = roles[role]

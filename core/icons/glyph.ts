@@ -35,8 +35,8 @@ export interface IconSet {
 
 /** Where a library's source holds its glyphs: the one rule by which all of its icons are found and swapped. */
 export const iconStoreSchema = z.object({
-  way: z.enum(['files', 'table', 'sprite']),
-  /** A folder of SVG files, a script, or an SVG file of symbols. */
+  way: z.enum(['files', 'table', 'modules', 'sprite']),
+  /** A folder of SVG files or of scripts, a script, or an SVG file of symbols. */
   path: z.string().max(1000),
   /** The constant in the script. */
   name: z.string().max(300).optional(),
@@ -71,9 +71,14 @@ export interface OwnGlyph {
   line: number
 }
 
+/** The last part of a role that stands in a group or a folder. */
+export const lastPart = (role: string): string => role.split(/[./]/).at(-1)!
+
 /** A place that asks for an icon; without a role where the source does not say which. */
 export interface IconUse {
   role: string | undefined
   file: string
   line: number
+  /** What holds the glyph is fetched when it is wanted. */
+  isFetched?: boolean
 }

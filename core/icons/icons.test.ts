@@ -93,6 +93,32 @@ describe('icons of a library, and who asks for them', () => {
     ])
   })
 
+  test('a constant in groups, and one that is asked for by a step that is not known', () => {
+    const icons = read({
+      'src/signs.ts': `export const signs = { thin: { buoy: '${svg('')}', sail: '${svg('')}' }, bold: { buoy: '${svg('')}' } }`,
+      'src/a.ts': element('x-a', "import { signs } from './signs.ts'", "signs.thin['sail']"),
+      'src/any.ts': element('x-any', "import { signs } from './signs.ts'", 'signs[this.weight][this.name]'),
+      'src/b.ts': element('x-b', "import './any.ts'", '\'<x-any name="buoy"></x-any>\''),
+    })
+    expect(icons.glyphs.map(({ role }) => role)).toEqual(['thin.buoy', 'thin.sail', 'bold.buoy'])
+    expect(asked(icons)).toEqual(['any x-any 3', 'bold.buoy x-b 3', 'thin.buoy x-b 3', 'thin.sail x-a 3'])
+  })
+
+  test('a script for each in folders, fetched by one that fetches whichever is wanted', () => {
+    const names = Array.from({ length: 12 }, (_, i) => `small/sign${i}`)
+    const cases = names.map((name) => `case '${name}': return import('./${name}.js')`).join('\n')
+    const icons = read({
+      ...Object.fromEntries(names.map((name) => [`src/${name}.js`, `export const val = \`${svg('')}\`\n`])),
+      'src/large/sign0.js': `const it = '${svg('')}'\nexport default it`,
+      'src/large/other.js': "export const text = '<svg></svg>'\nexport const more = 1\nexport const most = 2",
+      'src/load.js': `export function load(name) { switch (name) {\n${cases}\n} }`,
+      'src/any.js': element('x-any', "import { load } from './load.js'", 'load(this.name)'),
+      'src/b.js': element('x-b', "import './any.js'", '\'<x-any name="small:sign3"></x-any>\''),
+    })
+    expect(icons.store).toEqual({ way: 'modules', path: 'src/', count: 13 })
+    expect(asked(icons)).toEqual(['any x-any 2', 'small/sign3 x-b 3'])
+  })
+
   test('a sprite: each symbol by its id, asked for by use elements', () => {
     const icons = read({
       'src/sprite.svg':
@@ -187,6 +213,33 @@ describe('a swap', () => {
       }),
       { numRuns: 60 },
     )
+  })
+
+  test('of a script for each, by the last part of its path', () => {
+    const drawing = (name: string) => ({
+      path: `signs/${name}.js`,
+      text: 'export default `<svg viewBox="0 0 8 8">\n  <path d="M0 0"/>\n</svg>`\n',
+    })
+    const files = [drawing('small/close'), drawing('large/close'), drawing('small/none')]
+    const { files: dressed, icons } = dressedFiles(
+      files,
+      [],
+      wearing({ day: { ...noIconMap, set: 'harbour' } }),
+      'shelf',
+    )
+    expect(icons.glyphs.map(({ role }) => role)).toEqual(['small/close', 'large/close', 'small/none'])
+    expect(
+      dressed.map(({ text }) => [
+        text.split('\n').length,
+        text.includes('--tern-icon-small-close-harbour, inline'),
+      ]),
+    ).toEqual([
+      [4, true],
+      [4, false],
+      [4, false],
+    ])
+    const css = iconsCss(dressOf(wearing({ day: { ...noIconMap, set: 'harbour' } })), ['small/close'])
+    expect(css).toContain('--tern-icon-small-close-harbour: inline;')
   })
 
   test('what is no single drawing cannot hold another', () => {

@@ -1,4 +1,4 @@
-import { ownSet, type IconSet, type IconSettings } from './glyph'
+import { lastPart, ownSet, type IconSet, type IconSettings } from './glyph'
 
 /** What is wrong with what somebody chose: a theme, a set or a glyph that is not there. As a sentence. */
 export function missingGlyph(
@@ -42,6 +42,6 @@ export function needsBuilding(before: IconSettings, after: IconSettings): boolea
 const othersIn = ({ maps }: IconSettings): string[] =>
   Object.values(maps).flatMap(({ roles }) =>
     Object.entries(roles).flatMap(([role, { set, glyph }]) =>
-      set === ownSet || glyph === role ? [] : [`${role} ${set} ${glyph}`],
+      set === ownSet || glyph === role || glyph === lastPart(role) ? [] : [`${role} ${set} ${glyph}`],
     ),
   )

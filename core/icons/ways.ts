@@ -6,12 +6,13 @@ import { writtenIn } from '../read/written'
 import { usersOf, type RoleUse } from './users'
 import type { IconStore, OwnGlyph } from './glyph'
 import { files as filesWay } from './ways/files'
+import { modules } from './ways/modules'
 import { sprite } from './ways/sprite'
 import { table } from './ways/table'
 import type { IconSource, IconWay } from './ways/way'
 
 /** All ways in which libraries keep their glyphs. */
-export const iconWays: readonly IconWay[] = [filesWay, table, sprite]
+export const iconWays: readonly IconWay[] = [filesWay, table, modules, sprite]
 const wayOf = ({ way }: IconStore): IconWay => iconWays.find((other) => other.way === way)!
 
 export const iconSource = (files: readonly SourceText[]): IconSource => {

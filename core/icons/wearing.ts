@@ -1,4 +1,12 @@
-import { ownSet, noIconMap, type Glyph, type IconMap, type IconSet, type IconSettings } from './glyph'
+import {
+  lastPart,
+  ownSet,
+  noIconMap,
+  type Glyph,
+  type IconMap,
+  type IconSet,
+  type IconSettings,
+} from './glyph'
 
 // Which glyph stands for a role in a theme.
 
@@ -55,7 +63,9 @@ export function wornIn(
     const chosen = map.roles[role]
     const wanted = [
       ...(chosen ? [chosen] : []),
-      ...[map.set, map.fallback].flatMap((set) => (set === null ? [] : [{ set, glyph: role }])),
+      ...[map.set, map.fallback].flatMap((set) =>
+        set === null ? [] : [{ set, glyph: nameIn(glyphs, set, role) }],
+      ),
     ]
     for (const { set, glyph } of wanted) {
       if (set === ownSet) return { ...own, isMissing }
@@ -67,8 +77,13 @@ export function wornIn(
   return { ...own, isMissing }
 }
 
+/** What a set calls a role: as it is, or by its last part where it stands in a group or a folder. */
+export const nameIn = (glyphs: Glyphs, set: string, role: string): string =>
+  glyphs.get(set)?.has(role) ? role : lastPart(role)
+
+/** A glyph of the role’s own name is called as its set is, others with their name. */
 export const variantName = (set: string, glyph: string, role: string): string =>
-  glyph === role ? set : `${set}-${glyph}`
+  glyph === role || glyph === lastPart(role) ? set : `${set}-${glyph}`
 
 /** Whether nothing is swapped in any theme. */
 export const isUnchanged = ({ maps }: IconSettings): boolean =>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ownSet } from '~~/core/icons/glyph'
+import { lastPart, ownSet } from '~~/core/icons/glyph'
 import type { Worn } from '~~/core/icons/wearing'
 import type { IconRole, IconSetView } from '~~/core/wire'
 
@@ -21,6 +21,8 @@ const others = computed(() =>
     set.glyphs.map(({ name }) => ({ value: `${set.name} ${name}`, title: name, note: set.name })),
   ),
 )
+const inSet = (byName: ReadonlyMap<string, IconSetView['glyphs'][number]>, role: string) =>
+  byName.get(role) ?? byName.get(lastPart(role))
 const tagsOf = ({ uses }: IconRole) => [...new Set(uses.flatMap(({ tag }) => tag ?? []))]
 const isWorn = (role: string, set: string) => wornOf(role).variant === set
 /** A glyph of another name that a role wears, as it stands among the others. */
@@ -84,17 +86,17 @@ function chooseOther(role: string, value: string) {
           </td>
           <td v-for="{ name, byName } in columns" :key="name">
             <button
-              v-if="byName.get(role.role)"
+              v-if="inSet(byName, role.role)"
               type="button"
               class="cell"
               :aria-pressed="isWorn(role.role, name)"
               :aria-label="`${role.role}, ${name}`"
               :disabled="!mayChoose || !role.canSwap"
-              @click="emit('choose', role.role, name, role.role)"
+              @click="emit('choose', role.role, name, inSet(byName, role.role)!.name)"
             >
               <GlyphPicture
-                :svg="byName.get(role.role)!.svg"
-                :is-coloured="byName.get(role.role)!.isColoured"
+                :svg="inSet(byName, role.role)!.svg"
+                :is-coloured="inSet(byName, role.role)!.isColoured"
               />
             </button>
             <span v-else class="small muted">none</span>

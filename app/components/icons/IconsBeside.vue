@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { iconsCss, variantsOf } from '~~/core/icons/drawn'
 import { ownSet, noIconMap, type IconSettings } from '~~/core/icons/glyph'
-import type { Glyphs } from '~~/core/icons/wearing'
+import { nameIn, type Glyphs } from '~~/core/icons/wearing'
 import { tokenPrefix } from '~~/core/release/package'
 import { themesCss, type Theme } from '~~/core/tokens/themes'
 import type { IconRole } from '~~/core/wire'
@@ -59,7 +59,9 @@ const css = computed(() => {
   )
 })
 const roleIn = (set: string, role: string) =>
-  glyphs.get(set)?.has(role) ? { set, glyph: role } : { set: ownSet, glyph: role }
+  glyphs.get(set)?.has(nameIn(glyphs, set, role))
+    ? { set, glyph: nameIn(glyphs, set, role) }
+    : { set: ownSet, glyph: role }
 
 const shown = computed(() => {
   const tags = new Set(

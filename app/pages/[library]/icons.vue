@@ -59,7 +59,12 @@ const components = computed(
 )
 const remarks = useGlyphRemarks(() => roles.value.map((role) => ({ role: role.role, svg: drawingOf(role) })))
 
-const ways = { files: 'SVG files in', table: 'the constant', sprite: 'symbols in' }
+const ways = {
+  files: 'SVG files in',
+  modules: 'scripts in',
+  table: 'the constant',
+  sprite: 'symbols in',
+}
 const storeTitle = ({ way, path, name }: IconStore) => `${ways[way]} ${name ? `${name} of ${path}` : path}`
 const storeKey = ({ way, path, name = '' }: IconStore) => `${way} ${path} ${name}`
 const storeOptions = computed(() =>

@@ -1,9 +1,9 @@
 import ts from 'typescript'
 import type { IconStore, IconUse } from '../glyph'
 import { unwrap } from '../../read/source/nodes'
-import type { SourceText } from '../../read/source/source-text'
 import { textsOf } from '../../read/source/texts'
 import { walk } from '../../read/source/walk'
+import { drawingIn, withLiterals, type DrawingLiteral } from './literals'
 import type { IconSource, IconWay } from './way'
 
 /** Glyphs that a constant holds at least to be taken for a table of them. */
@@ -12,8 +12,10 @@ const leastGlyphs = 2
 /** One entry of a table: its role, and the literal that holds its drawing. */
 interface Entry {
   role: string
-  literal: ts.StringLiteral | ts.NoSubstitutionTemplateLiteral
+  literal: DrawingLiteral
 }
+/** How deep drawings may be grouped, such as by weight. */
+const mostDepth = 3
 
 /** The constants of a script that hold drawings by name. */
 function tablesIn(script: ts.SourceFile): { name: string; node: ts.VariableDeclaration; entries: Entry[] }[] {
@@ -27,36 +29,22 @@ function tablesIn(script: ts.SourceFile): { name: string; node: ts.VariableDecla
   )
 }
 
-function entriesIn(expression: ts.Expression): Entry[] {
+function entriesIn(expression: ts.Expression, prefix = '', depth = 0): Entry[] {
   const inner = unwrap(expression)
   // `Object.freeze({ … })` is what it is given
   const object = ts.isCallExpression(inner) && inner.arguments[0] ? unwrap(inner.arguments[0]) : inner
-  if (!ts.isObjectLiteralExpression(object)) return []
+  if (!ts.isObjectLiteralExpression(object) || depth >= mostDepth) return []
   return object.properties.flatMap((property) => {
     if (!ts.isPropertyAssignment(property) || ts.isComputedPropertyName(property.name)) return []
-    const value = unwrap(property.initializer)
-    const literal = ts.isTaggedTemplateExpression(value) ? value.template : value
-    const isDrawing =
-      (ts.isStringLiteral(literal) || ts.isNoSubstitutionTemplateLiteral(literal)) &&
-      /^\s*<svg[\s>][\s\S]*<\/svg>\s*$/i.test(literal.text)
-    return isDrawing ? [{ role: property.name.text, literal: literal as Entry['literal'] }] : []
+    const role = prefix + property.name.text
+    const literal = drawingIn(property.initializer)
+    return literal ? [{ role, literal }] : entriesIn(property.initializer, `${role}.`, depth + 1)
   })
 }
 
 function tableOf({ path, name }: IconStore, { sources }: IconSource) {
   const script = sources.script(path)
   return script && tablesIn(script).find((table) => table.name === name)
-}
-
-/** A drawing as a literal of the same kind, on as many lines as that had. */
-function literalFor(literal: Entry['literal'], drawing: string): string {
-  const written = literal.getText()
-  const breaks = '\n'.repeat(written.split('\n').length - 1)
-  const oneLine = drawing.replaceAll(/\s*\n\s*/g, ' ')
-  if (written.startsWith('`'))
-    return `\`${oneLine.replaceAll('\\', '\\\\').replaceAll('`', '\\`').replaceAll('${', '\\${')}${breaks}\``
-  const quote = written[0]!
-  return quote + oneLine.replaceAll('\\', '\\\\').replaceAll(quote, `\\${quote}`) + quote
 }
 
 /** A constant of a script that holds drawings by name, from which whoever shows one takes it. */
@@ -84,13 +72,12 @@ export const table: IconWay = {
     const file = source.files.find(({ path }) => path === store.path)
     // the script of a file of several languages stands elsewhere in it
     if (!script || !file || script.text !== file.text) return []
-    let { text } = file
-    for (const { role, literal } of (tableOf(store, source)?.entries ?? []).toReversed()) {
-      const drawing = drawings.get(role)
-      if (drawing !== undefined)
-        text = text.slice(0, literal.getStart()) + literalFor(literal, drawing) + text.slice(literal.end)
-    }
-    return text === file.text ? [] : [{ ...file, text } satisfies SourceText]
+    const entries = tableOf(store, source)?.entries ?? []
+    const text = withLiterals(
+      file.text,
+      entries.map(({ role, literal }) => ({ literal, drawing: drawings.get(role) })),
+    )
+    return text === file.text ? [] : [{ ...file, text }]
   },
 }
 
@@ -111,14 +98,12 @@ function usesIn(
     return declared?.is === 'node' && declared.node === declaration
   }
   walk(script, (node) => {
-    const at = () => ({ file: path, line: sources.place(node).line })
-    if (ts.isPropertyAccessExpression(node) && isTable(node.expression))
-      found.push({ role: node.name.text, ...at() })
-    else if (ts.isElementAccessExpression(node) && isTable(node.expression)) {
-      const roles = textsOf(sources, node.argumentExpression)
-      found.push(...(roles.length ? roles : [undefined]).map((role) => ({ role, ...at() })))
+    const at = { file: path, line: sources.place(node).line }
+    if (isAccess(node) && !(isAccess(node.parent) && node.parent.expression === node)) {
+      const path = rolesAlong(sources, node, isTable)
+      if (path) found.push(...path.map((role) => ({ role, ...at })))
     } else if (ts.isVariableDeclaration(node) && node.initializer && isTable(node.initializer))
-      found.push(...takenApart(node.name).map((role) => ({ role, ...at() })))
+      found.push(...takenApart(node.name).map((role) => ({ role, ...at })))
   })
   return found
 }
@@ -131,3 +116,32 @@ const takenApart = (name: ts.BindingName): (string | undefined)[] =>
         return ts.isIdentifier(key) || ts.isStringLiteral(key) ? key.text : undefined
       })
     : [undefined]
+
+type Access = ts.PropertyAccessExpression | ts.ElementAccessExpression
+const isAccess = (node: ts.Node): node is Access =>
+  ts.isPropertyAccessExpression(node) || ts.isElementAccessExpression(node)
+
+/**
+ * The roles that a path from a table leads to; one that is not known where a step may be anything. `undefined`
+ * where it is no path from a table.
+ */
+function rolesAlong(
+  sources: IconSource['sources'],
+  node: Access,
+  isTable: (node: ts.Expression) => boolean,
+): (string | undefined)[] | undefined {
+  const steps: string[][] = []
+  let at: ts.Expression = node
+  while (isAccess(at)) {
+    steps.unshift(
+      ts.isPropertyAccessExpression(at) ? [at.name.text] : textsOf(sources, at.argumentExpression),
+    )
+    at = unwrap(at.expression)
+  }
+  if (!isTable(at)) return undefined
+  if (steps.some((texts) => texts.length === 0)) return [undefined]
+  return steps.reduce<string[]>(
+    (paths, texts) => paths.flatMap((path) => texts.map((text) => (path ? `${path}.${text}` : text))),
+    [''],
+  )
+}
