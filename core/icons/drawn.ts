@@ -17,7 +17,7 @@ export interface Variant {
 }
 
 /** The custom property that says whether a role's variant is shown. */
-export const variantProperty = (prefix: string, role: string, variant: string): string =>
+const variantProperty = (prefix: string, role: string, variant: string): string =>
   cssIdentifier(`--${prefix}-icon-${role}-${variant}`.toLowerCase().replaceAll(/[\s./]+/g, '-'))
 
 /**
@@ -41,6 +41,9 @@ export function withVariants(
   const others = variants.map(({ name, glyph }) => nested(glyph, root, shown(name)))
   return svg.slice(0, start) + inner + others.join('') + svg.slice(end.startOffset)
 }
+
+/** Whether a drawing of a library can hold other glyphs. */
+export const canHoldOthers = (svg: string): boolean => rootOf(svg)?.sourceCodeLocation?.endTag !== undefined
 
 /** The one `svg` element of a text. */
 function rootOf(svg: string): Root | undefined {

@@ -3,7 +3,7 @@ import { done, refused, type Outcome } from '../problem'
 import { mostGlyphs, type Glyph } from './glyph'
 
 /** What a font's characters are called, by code point, as a sheet beside it says. */
-export type NamesByPoint = ReadonlyMap<number, string>
+type NamesByPoint = ReadonlyMap<number, string>
 
 /**
  * Blocks of Unicode that hold no writing: arrows to miscellaneous symbols, private use (which icon fonts

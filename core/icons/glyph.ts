@@ -43,9 +43,9 @@ export const iconStoreSchema = z.object({
 })
 export type IconStore = z.infer<typeof iconStoreSchema>
 
-export const glyphChoiceSchema = z.object({ set: z.string().max(40), glyph: z.string().max(200) })
+const glyphChoiceSchema = z.object({ set: z.string().max(40), glyph: z.string().max(200) })
 /** Which glyphs a theme wears: those of a set by the names of roles, then of another, and some by choice. */
-export const iconMapSchema = z.object({
+const iconMapSchema = z.object({
   set: z.string().max(40).nullable(),
   fallback: z.string().max(40).nullable(),
   roles: z.record(z.string().max(200), glyphChoiceSchema),

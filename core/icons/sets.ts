@@ -55,7 +55,7 @@ export function setOfFiles(files: readonly SetFile[]): ReadSet {
 export const isSheet = (path: string): boolean => /\.css$/i.test(path)
 
 /** What a file is called without its folders and endings. */
-export const stemOf = (path: string): string =>
+const stemOf = (path: string): string =>
   path
     .split('/')
     .at(-1)!

@@ -36,7 +36,7 @@ const sharedIn = (element: SvgElement): SvgElement[] =>
  * A drawing as a glyph: made safe, as large as it says, painted in the colour of text where it is painted in
  * one colour only.
  */
-export function glyphOf(drawing: SvgElement, name: string, shared: readonly SvgElement[] = []): Glyph {
+function glyphOf(drawing: SvgElement, name: string, shared: readonly SvgElement[] = []): Glyph {
   const notes: Notes = new Set()
   const root = safeElement({ ...drawing, children: [...shared, ...drawing.children] }, notes)
   const colours = coloursIn(root)

@@ -12,7 +12,7 @@ import { table } from './ways/table'
 import type { IconSource, IconWay } from './ways/way'
 
 /** All ways in which libraries keep their glyphs. */
-export const iconWays: readonly IconWay[] = [filesWay, table, modules, sprite]
+const iconWays: readonly IconWay[] = [filesWay, table, modules, sprite]
 const wayOf = ({ way }: IconStore): IconWay => iconWays.find((other) => other.way === way)!
 
 export const iconSource = (files: readonly SourceText[]): IconSource => {
@@ -25,7 +25,7 @@ export const iconSource = (files: readonly SourceText[]): IconSource => {
 }
 
 /** A place where glyphs were found, and how many. */
-export interface FoundStore extends IconStore {
+interface FoundStore extends IconStore {
   count: number
 }
 

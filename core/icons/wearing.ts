@@ -84,9 +84,3 @@ export const nameIn = (glyphs: Glyphs, set: string, role: string): string =>
 /** A glyph of the role’s own name is called as its set is, others with their name. */
 export const variantName = (set: string, glyph: string, role: string): string =>
   glyph === role || glyph === lastPart(role) ? set : `${set}-${glyph}`
-
-/** Whether nothing is swapped in any theme. */
-export const isUnchanged = ({ maps }: IconSettings): boolean =>
-  Object.values(maps).every(
-    ({ set, fallback, roles }) => set === null && fallback === null && Object.keys(roles).length === 0,
-  )

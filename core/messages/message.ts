@@ -15,7 +15,7 @@ const messageSchema = z.object({
 export type Message = z.infer<typeof messageSchema>
 
 /** Where the messages of a library stand: a constant by language, or a file for each. */
-export const bundleSchema = z.object({
+const bundleSchema = z.object({
   way: z.enum(['table', 'files']),
   /** The script of the constant, or the path of the files with `*` in place of the language. */
   path: z.string(),

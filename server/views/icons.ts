@@ -1,12 +1,12 @@
 import { LRUCache } from 'lru-cache'
 import { dressOf, noIcons, type IconsInput } from '~~/core/icons/input'
-import { glyphText, iconsCss, usedVariants, variantsOf, withVariants, type Dress } from '~~/core/icons/drawn'
+import { glyphText, iconsCss, usedVariants, variantsOf, canHoldOthers, type Dress } from '~~/core/icons/drawn'
 import { tokenPrefix } from '~~/core/release/package'
 import type { IconsView } from '~~/core/wire'
 import type { Store } from '../store/database'
 import { iconSetsOf, iconSettingsOf, iconsOfRevision } from '../store/icons'
 import type { Library } from '../store/libraries'
-import { themesOf, type KeptTheme } from '../store/themes'
+import type { KeptTheme } from '../store/themes'
 
 /** What the icons of a library are dressed with now. */
 export async function iconsInput(
@@ -69,13 +69,11 @@ async function cssFor(
 
 /** Everything that is known of a library's icons. */
 export async function iconsView(db: Store, library: Library): Promise<IconsView> {
-  const [sets, { settings, revision }, themes, icons] = await Promise.all([
+  const [sets, { settings, revision }, icons] = await Promise.all([
     iconSetsOf(db, library.id),
     iconSettingsOf(db, library.id),
-    themesOf(db, library.id),
     library.current_revision ? iconsOfRevision(db, library.current_revision) : noIcons,
   ])
-  const dress = dressOf({ settings, sets, themes, prefix: tokenPrefix(library.prefix) })
   const { stores, store, glyphs, uses } = icons ?? noIcons
   return {
     revision,
@@ -88,7 +86,7 @@ export async function iconsView(db: Store, library: Library): Promise<IconsView>
       svg,
       file,
       line,
-      canSwap: canHold(svg, dress, role),
+      canSwap: canHoldOthers(svg),
       uses: uses.filter((use) => use.role === role).map(({ role: _role, ...use }) => use),
     })),
     anyUses: uses.filter((use) => use.role === undefined).map(({ role: _role, ...use }) => use),
@@ -108,8 +106,3 @@ export async function iconsView(db: Store, library: Library): Promise<IconsView>
     })),
   }
 }
-
-const anyGlyph = { name: 'any', box: [0, 0, 1, 1], body: '', paint: {}, isColoured: false, notes: [] }
-/** Whether another glyph can be put into a drawing of the library. */
-const canHold = (svg: string, { prefix }: Dress, role: string): boolean =>
-  withVariants(svg, prefix, role, [{ name: 'any', glyph: anyGlyph as never }], 'any') !== undefined

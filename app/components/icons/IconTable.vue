@@ -38,7 +38,7 @@ function chooseOther(role: string, value: string) {
 
 <template>
   <div class="wide">
-    <table>
+    <table class="listing">
       <thead>
         <tr>
           <th scope="col">Role</th>
@@ -127,25 +127,9 @@ function chooseOther(role: string, value: string) {
 .wide {
   overflow-x: auto;
 }
-table {
-  border-collapse: collapse;
-  margin: 0 24px;
-  width: calc(100% - 48px);
-}
 th,
 td {
-  text-align: left;
   vertical-align: middle;
-  padding: 6px 16px 6px 0;
-  border-bottom: 1px solid var(--rule-soft);
-}
-thead th {
-  font-weight: 400;
-  color: var(--muted);
-  border-bottom-color: var(--rule);
-}
-tbody th {
-  font-weight: 500;
 }
 .place {
   display: block;
@@ -178,11 +162,5 @@ p {
   display: inline-flex;
   align-items: center;
   gap: 8px;
-}
-@media (max-width: 600px) {
-  table {
-    margin-inline: 12px;
-    width: calc(100% - 24px);
-  }
 }
 </style>

@@ -88,7 +88,7 @@ const isAsked = ref<string>()
 
 <template>
   <main class="icons">
-    <div class="lead">
+    <div class="opening">
       <p v-if="roles.length" class="sentence">
         In
         <Choice
@@ -132,10 +132,10 @@ const isAsked = ref<string>()
         Bring in a set
       </button>
     </div>
-    <ProblemList v-if="problems.length" class="told" :problems />
+    <ProblemList v-if="problems.length" class="inset" :problems />
     <NewIconSet v-if="isAdding" :bring-in @done="isAdding = false" @cancel="isAdding = false" />
     <template v-if="roles.length">
-      <p class="told small">
+      <p class="inset small">
         <Choice
           :model-value="kind"
           label="Which roles"
@@ -151,8 +151,8 @@ const isAsked = ref<string>()
         >.
       </p>
       <IconTable :roles="shown" :sets :worn-of :may-choose="store.may.write && !isBusy" @choose="choose" />
-      <p v-if="!shown.length" class="told muted">There are none.</p>
-      <section v-if="remarks.length" class="told" aria-label="Remarks">
+      <p v-if="!shown.length" class="inset muted">There are none.</p>
+      <section v-if="remarks.length" class="inset" aria-label="Remarks">
         <h2 class="ruled">Unlike their neighbours</h2>
         <ul class="small">
           <li v-for="(remark, i) in remarks" :key="i">
@@ -162,7 +162,7 @@ const isAsked = ref<string>()
       </section>
       <section
         v-if="icons?.unknownUses.length || icons?.anyUses.length"
-        class="told"
+        class="inset"
         aria-label="Other places"
       >
         <h2 class="ruled">Asked for otherwise</h2>
@@ -187,7 +187,7 @@ const isAsked = ref<string>()
       </section>
       <IconsBeside v-if="sets.length" :theme :roles :sets="sets.map(({ name }) => name)" :settings :glyphs />
     </template>
-    <section v-if="sets.length" class="told" aria-label="Sets">
+    <section v-if="sets.length" class="inset" aria-label="Sets">
       <h2 class="ruled">Sets</h2>
       <ul class="sets">
         <li v-for="set in sets" :key="set.name">
@@ -238,18 +238,6 @@ const isAsked = ref<string>()
 .icons {
   padding-bottom: 48px;
 }
-.lead {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: baseline;
-  justify-content: space-between;
-  gap: 16px;
-  padding: 14px 24px 10px;
-  border-bottom: 1px solid var(--rule);
-}
-.told {
-  padding: 8px 24px;
-}
 ul {
   list-style: none;
   margin: 4px 0 0;
@@ -267,11 +255,5 @@ ul {
   gap: 4px;
   overflow-wrap: anywhere;
   text-align: center;
-}
-@media (max-width: 600px) {
-  .lead,
-  .told {
-    padding-inline: 12px;
-  }
 }
 </style>

@@ -78,34 +78,36 @@ const languages = computed(() => store.library?.languages ?? [])
 
 <template>
   <main class="languages">
-    <p class="sentence lead">
-      <template v-if="rowsAll.length">
-        <Choice
-          :model-value="kind"
-          label="Which messages"
-          :options="kindOptions"
-          @update:model-value="which = $event"
-        />, in {{ plural(languages.length, 'language') }}.
-        <span class="muted"
-          >{{ capital(plural(saying.length, 'component')) }}
-          {{ saying.length === 1 ? 'says' : 'say' }} something of
-          {{ saying.length === 1 ? 'its' : 'their' }} own.</span
+    <div class="opening">
+      <p class="sentence">
+        <template v-if="rowsAll.length">
+          <Choice
+            :model-value="kind"
+            label="Which messages"
+            :options="kindOptions"
+            @update:model-value="which = $event"
+          />, in {{ plural(languages.length, 'language') }}.
+          <span class="muted"
+            >{{ capital(plural(saying.length, 'component')) }}
+            {{ saying.length === 1 ? 'says' : 'say' }} something of
+            {{ saying.length === 1 ? 'its' : 'their' }} own.</span
+          >
+        </template>
+        <template v-else-if="view?.isRead === false"
+          >Messages of this library were not looked for yet; they are when source comes in.</template
         >
-      </template>
-      <template v-else-if="view?.isRead === false"
-        >Messages of this library were not looked for yet; they are when source comes in.</template
-      >
-      <template v-else-if="view"
-        >No messages were found.
-        <span class="muted"
-          >They are found as a constant that holds texts by language, or as files that are alike but for the
-          language in their path.</span
-        ></template
-      >
-      <template v-else-if="!problems.length"><span class="muted">Looking at the messages …</span></template>
-    </p>
-    <ProblemList v-if="problems.length" class="told" :problems />
-    <p v-if="rowsAll.length > 12" class="told">
+        <template v-else-if="view"
+          >No messages were found.
+          <span class="muted"
+            >They are found as a constant that holds texts by language, or as files that are alike but for the
+            language in their path.</span
+          ></template
+        >
+        <template v-else-if="!problems.length"><span class="muted">Looking at the messages …</span></template>
+      </p>
+    </div>
+    <ProblemList v-if="problems.length" class="inset" :problems />
+    <p v-if="rowsAll.length > 12" class="inset">
       <input
         v-model="find"
         class="field"
@@ -120,7 +122,7 @@ const languages = computed(() => store.library?.languages ?? [])
       :aria-label="titleOfBundle(bundle)"
     >
       <div class="wide">
-        <table>
+        <table class="listing">
           <caption class="small muted">
             {{
               titleOfBundle(bundle)
@@ -172,7 +174,7 @@ const languages = computed(() => store.library?.languages ?? [])
           </tbody>
         </table>
       </div>
-      <p v-if="!shownIn(rows).length" class="told muted">There are none.</p>
+      <p v-if="!shownIn(rows).length" class="inset muted">There are none.</p>
     </section>
     <LanguagesBeside v-if="saying.length" :standing="saying" :languages="[...languages, madeUpLanguage]" />
   </main>
@@ -182,40 +184,12 @@ const languages = computed(() => store.library?.languages ?? [])
 .languages {
   padding-bottom: 48px;
 }
-.lead {
-  padding: 14px 24px 10px;
-  border-bottom: 1px solid var(--rule);
-}
-.told {
-  padding: 8px 24px;
-}
 .wide {
   overflow-x: auto;
-}
-table {
-  border-collapse: collapse;
-  margin: 0 24px;
-  width: calc(100% - 48px);
 }
 caption {
   text-align: left;
   padding: 10px 0 4px;
-}
-th,
-td {
-  text-align: left;
-  vertical-align: top;
-  padding: 6px 16px 6px 0;
-  border-bottom: 1px solid var(--rule-soft);
-  overflow-wrap: anywhere;
-}
-thead th {
-  font-weight: 400;
-  color: var(--muted);
-  border-bottom-color: var(--rule);
-}
-tbody th {
-  font-weight: 500;
 }
 tbody th p {
   font-weight: 400;
@@ -225,15 +199,5 @@ p {
 }
 .text:hover {
   color: var(--kelp);
-}
-@media (max-width: 600px) {
-  .lead,
-  .told {
-    padding-inline: 12px;
-  }
-  table {
-    margin-inline: 12px;
-    width: calc(100% - 24px);
-  }
 }
 </style>

@@ -39,7 +39,7 @@ function toggleAll() {
 
 <template>
   <main class="offered">
-    <div class="lead">
+    <div class="opening">
       <p class="sentence">
         Custom properties from
         <Choice v-model="place" label="Where in the sheets" :options="places" /> into
@@ -67,13 +67,13 @@ function toggleAll() {
         Take {{ plural(taken.length, 'token') }}
       </button>
     </div>
-    <ProblemList v-if="problems.length" class="told" :problems />
-    <p v-if="offers.length" class="told small muted">
+    <ProblemList v-if="problems.length" class="inset" :problems />
+    <p v-if="offers.length" class="inset small muted">
       A token prints the very property that it was, so what reads it reads the token.
       <template v-if="!store.may.keep">A maintainer of the library takes them.</template>
       <template v-else>The sheets keep their own declarations until somebody takes them out.</template>
     </p>
-    <table v-if="offers.length">
+    <table class="listing" v-if="offers.length">
       <thead>
         <tr>
           <th scope="col" class="tick">
@@ -129,7 +129,7 @@ function toggleAll() {
         </tr>
       </tbody>
     </table>
-    <details v-if="offered?.left.length" class="told">
+    <details v-if="offered?.left.length" class="inset">
       <summary class="link">
         {{ capital(plural(offered.left.length, 'other stays', 'others stay')) }} in the sheets
       </summary>
@@ -147,38 +147,6 @@ function toggleAll() {
 .offered {
   padding-bottom: 48px;
 }
-.lead {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: baseline;
-  justify-content: space-between;
-  gap: 16px;
-  padding: 14px 24px 10px;
-  border-bottom: 1px solid var(--rule);
-}
-.told {
-  padding: 8px 24px;
-}
-table {
-  border-collapse: collapse;
-  margin: 0 24px;
-  width: calc(100% - 48px);
-}
-th,
-td {
-  text-align: left;
-  vertical-align: top;
-  padding: 5px 16px 5px 0;
-  border-bottom: 1px solid var(--rule-soft);
-  overflow-wrap: anywhere;
-}
-tbody th {
-  font-weight: 500;
-}
-thead th {
-  font-weight: 400;
-  color: var(--muted);
-}
 .place {
   display: block;
 }
@@ -194,19 +162,5 @@ ul {
   list-style: none;
   margin: 4px 0 0;
   padding: 0;
-}
-@media (max-width: 600px) {
-  .lead,
-  .told {
-    padding-inline: 12px;
-  }
-  table {
-    margin-inline: 12px;
-    width: calc(100% - 24px);
-  }
-  th,
-  td {
-    padding-right: 8px;
-  }
 }
 </style>

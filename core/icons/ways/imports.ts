@@ -4,7 +4,7 @@ import { walk } from '../../read/source/walk'
 import type { IconSource } from './way'
 
 /** An import of a file: where it leads, and whether only the file’s address is taken. */
-export interface FileImport {
+interface FileImport {
   from: string
   to: string
   line: number

@@ -15,7 +15,7 @@ export function drawingIn(expression: ts.Expression): DrawingLiteral | undefined
 }
 
 /** A drawing as a literal of the same kind, on as many lines as that had. */
-export function literalFor(literal: DrawingLiteral, drawing: string): string {
+function literalFor(literal: DrawingLiteral, drawing: string): string {
   const written = literal.getText()
   const breaks = '\n'.repeat(written.split('\n').length - 1)
   const oneLine = drawing.replaceAll(/\s*\n\s*/g, ' ')
