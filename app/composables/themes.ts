@@ -1,4 +1,5 @@
 import { nothingSchema, themeMadeSchema, type ChangedTheme } from '~~/core/wire'
+import { conditionText, type Condition } from '~~/core/tokens/condition'
 import type { Theme } from '~~/core/tokens/themes'
 import type { Problem } from '~~/core/problem'
 
@@ -38,13 +39,27 @@ export function useThemes() {
     })
   const change = (theme: Theme, body: ChangedTheme) =>
     act(() => ask(nothingSchema, address(theme.name), { method: 'PATCH', body }))
-  const remove = ({ name, title, on, document }: Theme, place: number) =>
+  /** Says what brings a theme in by itself; nothing does where that is `null`. */
+  const bringIn = (theme: Theme, when: Condition | null) =>
+    act(async () => {
+      await ask(nothingSchema, address(theme.name), { method: 'PATCH', body: { when } })
+      say(
+        when
+          ? `${theme.title} comes in by itself where ${conditionText(when)}.`
+          : `${theme.title} never comes in by itself.`,
+        {
+          title: 'Undo',
+          run: () => void change(theme, { when: theme.when ?? null }),
+        },
+      )
+    })
+  const remove = ({ name, title, on, document, when = null }: Theme, place: number) =>
     act(async () => {
       await ask(nothingSchema, address(name), { method: 'DELETE' })
       say(`${title} is gone.`, {
         title: 'Undo',
-        run: () => void act(() => send({ title, on, document, name, place })),
+        run: () => void act(() => send({ title, on, document, name, place, when })),
       })
     })
-  return { themes, problems, make, change, remove }
+  return { themes, problems, make, change, bringIn, remove }
 }

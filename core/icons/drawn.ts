@@ -1,5 +1,6 @@
 import { parseFragment, type DefaultTreeAdapterMap } from 'parse5'
 import { cssIdentifier, cssString } from '../css'
+import { autoTheme, ruleWhere } from '../tokens/condition'
 import { ownSet, type Glyph, type IconSettings } from './glyph'
 import { escaped } from './svg'
 import { nameIn, variantName, wornIn, type Glyphs, type ThemeOf, type Worn } from './wearing'
@@ -141,11 +142,20 @@ export function iconsCss(dress: Dress, roles: readonly string[], variantsFor = u
             return `  ${variantProperty(prefix, role, variant)}: ${shown};`
           })
     })
-  return themes
-    .map(({ name }) => {
-      const region = `[data-theme=${cssString(name)}]`
-      const text = lines(name)
-      return text.length ? `${name === base ? `:root, ${region}` : region} {\n${text.join('\n')}\n}\n` : ''
-    })
-    .join('')
+  const coming = themes.flatMap(({ name, when }) => (when && name !== base ? [{ name, when }] : []))
+  const auto = `[data-theme=${cssString(autoTheme)}]`
+  const rule = (selector: string, theme: string): string => {
+    const text = lines(theme)
+    return text.length ? `${selector} {\n${text.join('\n')}\n}\n` : ''
+  }
+  const regions = themes.map(({ name }) => {
+    const region = `[data-theme=${cssString(name)}]`
+    const first = [':root', region, ...(coming.length ? [auto] : [])].join(', ')
+    return rule(name === base ? first : region, name)
+  })
+  const byThemselves = coming.map(({ name, when }) => {
+    const text = rule(`:root:not([data-theme]), ${auto}`, name)
+    return text && ruleWhere(when, text)
+  })
+  return [...regions, ...byThemselves].join('')
 }

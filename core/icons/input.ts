@@ -15,7 +15,7 @@ export interface IconsInput {
 export const dressOf = ({ settings, sets, themes, prefix }: IconsInput): Dress => ({
   settings,
   glyphs: glyphsByName(sets),
-  themes: themes.map(({ name, on }) => ({ name, on })),
+  themes: themes.map(({ name, on, when }) => ({ name, on, when: when ?? null })),
   prefix,
 })
 

@@ -8,13 +8,12 @@ import {
   type IconSettings,
 } from './glyph'
 
+import type { Theme } from '../tokens/themes'
+
 // Which glyph stands for a role in a theme.
 
-/** What of a theme is asked here: its name, and the theme it is built on. */
-export interface ThemeOf {
-  name: string
-  on: string | null
-}
+/** What of a theme is asked here: its name, the theme it is built on, and what brings it in by itself. */
+export type ThemeOf = Pick<Theme, 'name' | 'on' | 'when'>
 
 /** The glyph that a role wears: its own where there is no `glyph`. */
 export interface Worn {

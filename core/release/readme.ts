@@ -1,6 +1,7 @@
 import type { Prop } from '../contract/prop'
 import { componentTitle, memberTitle, membersOf, type Contract } from '../contract/contract'
 import { shortType } from '../contract/type'
+import { autoTheme, conditionText } from '../tokens/condition'
 import { combinationKey, sayNever, saySettings, type Combination } from '../variants/combination'
 import { bareName, type Words } from './manifest'
 import type { PackageInput } from './package'
@@ -29,8 +30,8 @@ npm install ${library.name}@${version} --registry ${registry}
 \`\`\`
 
 With a bundler: \`import '${library.name}'\` for all, or one component at a time, such as \`import '${first}'\`.
-A theme holds inside an element: \`<div data-theme="${worn}">\`.
-
+A theme holds inside an element: \`<div data-theme="${worn}">\`.${comingLines(themes)}
+${iconLines(input)}
 Tokens for scripts: \`import { tokens, values } from '${library.name}/tokens'\`. For Sass, with its importer of packages:
 \`@use 'pkg:${library.name}/tokens'\`. For pages whose own rules are to win whatever they weigh, link
 \`tokens/layered.css\` in the place of \`tokens/tokens.css\`; \`tokens/properties.css\` beside either lets values be
@@ -40,6 +41,28 @@ animated.
 
 ${contracts.map((contract) => sectionOf(contract, input)).join('\n\n')}
 `
+}
+
+/** Which themes come in by themselves, and where. */
+function comingLines(themes: PackageInput['themes']): string {
+  const coming = themes.flatMap(({ title, when }) => (when ? [`${title} where ${conditionText(when)}`] : []))
+  return coming.length
+    ? ` On a root that names none, and inside of \`data-theme="${autoTheme}"\`, a theme comes in by itself: ${coming.join('; ')}.`
+    : ''
+}
+
+/** How icons and messages are had besides in components. */
+function iconLines({ library, icons = [], messages = [] }: PackageInput): string {
+  const lines = [
+    ...(icons.length
+      ? [
+          `Icons: \`import { … } from '${library.name}/icons'\`, as texts; link \`icons/icons.css\` too where themes ` +
+            'have icons of their own.',
+        ]
+      : []),
+    ...(messages.length ? [`Messages, a file for each language: \`${library.name}/messages/…\`.`] : []),
+  ]
+  return lines.length ? `\n${lines.join('\n')}\n` : ''
 }
 
 /** What one component offers. */

@@ -22,6 +22,7 @@ test('why a theme cannot be made', () => {
   expect(codeOf('dawn', 'day')).toBeUndefined()
   expect(codeOf('dusk', 'day')).toBe('theme-there')
   expect(codeOf('resolved', 'day')).toBe('theme-name')
+  expect(codeOf('auto', 'day')).toBe('theme-name')
   expect(codeOf('dawn', null)).toBe('theme-ground')
   expect(codeOf('dawn', 'none')).toBe('theme-ground')
   const many = Array.from({ length: mostThemes }, (_, i) => theme(`t${i}`, null, {}))

@@ -1,8 +1,11 @@
 import type { Problem } from '../problem'
+import { autoTheme } from './condition'
 import { layersOf, type Theme } from './themes'
 
 /** Names that files of the package have besides those of themes. */
 const reserved = new Set(['resolved'])
+/** What regions ask for that wear whichever theme comes in by itself. */
+const isTaken = (name: string): boolean => name === autoTheme
 /** The most a library may have: each is resolved whenever tokens are. */
 export const mostThemes = 24
 
@@ -35,6 +38,12 @@ export function faultOfTheme(themes: Theme[], { name, title, on }: Theme): Probl
     return fault('theme-there', `There is a theme ${name} already.`, 'Give it another title.')
   if (reserved.has(name))
     return fault('theme-name', `A file of the package is called ${name}.`, 'Give it another title.')
+  if (isTaken(name))
+    return fault(
+      'theme-name',
+      `${name} is what regions ask for that wear whichever theme comes in by itself.`,
+      'Give it another title.',
+    )
   if (on === null || !mayBuildOn(themes, name, on))
     return fault('theme-ground', `${title} has to be built on a theme that is there.`, 'Choose one of them.')
   return undefined

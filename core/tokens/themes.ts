@@ -1,6 +1,7 @@
 import { cssIdentifier, cssString } from '../css'
 import type { Problem } from '../problem'
 import { readColour } from './color'
+import { autoTheme, ruleWhere, type Condition } from './condition'
 import { resolveTokens, type Layer, type Resolved, type ResolvedTokens } from './resolve'
 import type { TokenDocument } from './document'
 
@@ -10,6 +11,8 @@ export interface Theme {
   title: string
   on: string | null
   document: TokenDocument
+  /** What brings it in by itself, where something does. */
+  when?: Condition | null
 }
 
 /** The layers that make a theme, the base first. A theme built on itself ends where it comes round. */
@@ -101,7 +104,8 @@ const isSame = (before: Resolved | undefined, now: Resolved): boolean =>
  * CSS for all themes. The base stands on `:root`; each theme is a region, `[data-theme="name"]`.
  * A region restates every token whose resolved value differs from the base in any theme, whether a
  * file changed it or something it refers to: a custom property is computed where it is set, and
- * regions may stand inside one another in any order.
+ * regions may stand inside one another in any order. A theme that comes in by itself does so on a root that
+ * names no theme, and in regions that ask for whichever comes in.
  */
 export function themesCss(themes: Theme[], prefix: string): { css: string; problems: Problem[] } {
   const base = themes.find((theme) => theme.on === null)
@@ -131,21 +135,22 @@ export function themesCss(themes: Theme[], prefix: string): { css: string; probl
       `{\n${[...(scheme ? [`  color-scheme: ${scheme};`] : []), ...tokens.map(line)].join('\n')}\n}\n`
     )
   }
-  const rules = [rule(`:root, [data-theme=${cssString(base.name)}]`, base, [...ground.tokens.values()])]
+  const coming = themes.flatMap((theme) =>
+    theme.when && theme !== base ? [{ theme, when: theme.when }] : [],
+  )
+  const auto = `[data-theme=${cssString(autoTheme)}]`
+  const regions = [':root', `[data-theme=${cssString(base.name)}]`, ...(coming.length ? [auto] : [])]
+  const rules = [rule(regions.join(', '), base, [...ground.tokens.values()])]
   const varied = new Set<string>()
   for (const { tokens } of resolved.values())
     for (const token of tokens.values())
       if (!isSame(ground.tokens.get(token.path), token)) varied.add(token.path)
-  for (const theme of themes) {
-    if (theme === base) continue
-    rules.push(
-      rule(
-        `[data-theme=${cssString(theme.name)}]`,
-        theme,
-        [...resolved.get(theme.name)!.tokens.values()].filter((token) => varied.has(token.path)),
-      ),
-    )
-  }
+  const variedIn = ({ name }: Theme) =>
+    [...resolved.get(name)!.tokens.values()].filter((token) => varied.has(token.path))
+  for (const theme of themes)
+    if (theme !== base) rules.push(rule(`[data-theme=${cssString(theme.name)}]`, theme, variedIn(theme)))
+  for (const { theme, when } of coming)
+    rules.push(ruleWhere(when, rule(`:root:not([data-theme]), ${auto}`, theme, variedIn(theme))))
   return {
     css: rules.join('\n'),
     problems: [

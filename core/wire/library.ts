@@ -3,6 +3,7 @@ import { readFromSchema } from '../read/read-from'
 import { originSchema } from '../origin'
 import { problemSchema } from '../problem'
 import { roleSchema } from '../roles'
+import { conditionSchema } from '../tokens/condition'
 import { tokenDocumentSchema } from '../tokens/document'
 import { fittingChangeSchema } from '../tokens/fitting'
 import { moment } from './common'
@@ -86,6 +87,7 @@ export const themeSchema = z.object({
   title: z.string(),
   on: z.string().nullable(),
   document: tokenDocumentSchema,
+  when: conditionSchema.nullable().optional(),
   revision: z.number().int(),
 })
 
@@ -111,12 +113,15 @@ export const newThemeSchema = z.object({
     .regex(/^[a-z][a-z0-9-]{0,39}$/, 'use lower case letters, digits and hyphens')
     .optional(),
   place: themePlace.optional(),
+  when: conditionSchema.nullable().optional(),
 })
 export const themeMadeSchema = z.object({ name: z.string() })
 export const changedThemeSchema = z.object({
   title: themeTitle.optional(),
   on: z.string().max(40).optional(),
   place: themePlace.optional(),
+  /** What brings it in by itself; nothing where nothing does. */
+  when: conditionSchema.nullable().optional(),
 })
 export type ChangedTheme = z.infer<typeof changedThemeSchema>
 

@@ -103,7 +103,13 @@ export async function publish(
         contracts,
         licence: textOf(licencePath(paths))!,
         registry: registryUrl(),
-        themes: themes.map(({ name, title, on, document }) => ({ name, title, on, document })),
+        themes: themes.map(({ name, title, on, document, when }) => ({
+          name,
+          title,
+          on,
+          document,
+          when: when ?? null,
+        })),
         words: Object.fromEntries(
           [...words].flatMap(([tag, members]) => [...members].map(([key, text]) => [`${tag} ${key}`, text])),
         ),

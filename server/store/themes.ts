@@ -1,6 +1,8 @@
 import { LRUCache } from 'lru-cache'
 import { tokenDocumentSchema, type TokenDocument } from '~~/core/tokens/document'
+import type { Condition } from '~~/core/tokens/condition'
 import type { Theme } from '~~/core/tokens/themes'
+import type { ChangedTheme } from '~~/core/wire'
 import type { Store } from './database'
 
 export interface KeptTheme extends Theme {
@@ -18,6 +20,7 @@ interface ThemeRow {
   title: string
   built_on: string | null
   revision: number
+  condition: Condition | null
 }
 
 export async function themesOf(db: Store, library: string): Promise<KeptTheme[]> {
@@ -27,7 +30,7 @@ export async function themesOf(db: Store, library: string): Promise<KeptTheme[]>
       .modify((query) => void (names && query.whereIn('name', names)))
   const keyOf = ({ name, revision }: Pick<ThemeRow, 'name' | 'revision'>) => `${library} ${name} ${revision}`
   const rows: ThemeRow[] = await of()
-    .select('name', 'title', 'built_on', 'revision')
+    .select('name', 'title', 'built_on', 'revision', 'condition')
     .orderBy(['position', 'name'])
   const missing = rows.filter((row) => !documents.has(keyOf(row))).map((row) => row.name)
   const fresh = new Map<string, { document: TokenDocument; revision: number }>()
@@ -54,6 +57,7 @@ export async function themesOf(db: Store, library: string): Promise<KeptTheme[]>
             on: row.built_on,
             document: now.document,
             revision: now.revision,
+            when: row.condition,
           },
         ]
       : []
@@ -71,19 +75,24 @@ export const addTheme = (db: Store, library: string, theme: Theme, position: num
     title: theme.title,
     built_on: theme.on,
     document: JSON.stringify(theme.document),
+    condition: theme.when ? JSON.stringify(theme.when) : null,
     position,
     revision: db('libraries').where({ id: library }).select(db.raw('theme_floor + 1')),
   })
 
-/** Gives a theme another title or ground, or another place among the others, counted from 0. */
+/** Gives a theme another title, ground or condition, or another place among the others, counted from 0. */
 export async function changeTheme(
   trx: Store,
   library: string,
   name: string,
-  { title, on, place }: { title?: string | undefined; on?: string | undefined; place?: number | undefined },
+  { title, on, place, when }: ChangedTheme,
 ): Promise<void> {
   const at = { library_id: library, name }
   if (title !== undefined) await trx('themes').where(at).update({ title })
+  if (when !== undefined)
+    await trx('themes')
+      .where(at)
+      .update({ condition: when && JSON.stringify(when) })
   // what it comes to is another, though nothing in its own file is
   if (on !== undefined)
     await trx('themes')

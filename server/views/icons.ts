@@ -2,23 +2,23 @@ import { LRUCache } from 'lru-cache'
 import { dressOf, noIcons, type IconsInput } from '~~/core/icons/input'
 import { glyphText, iconsCss, usedVariants, variantsOf, canHoldOthers, type Dress } from '~~/core/icons/drawn'
 import { tokenPrefix } from '~~/core/release/package'
+import type { ThemeOf } from '~~/core/icons/wearing'
 import type { IconsView } from '~~/core/wire'
 import type { Store } from '../store/database'
 import { iconSetsOf, iconSettingsOf, iconsOfRevision } from '../store/icons'
 import type { Library } from '../store/libraries'
-import type { KeptTheme } from '../store/themes'
 
 /** What the icons of a library are dressed with now. */
 export async function iconsInput(
   db: Store,
   { id, prefix }: Pick<Library, 'id' | 'prefix'>,
-  themes: readonly Pick<KeptTheme, 'name' | 'on'>[],
+  themes: readonly ThemeOf[],
 ): Promise<IconsInput> {
   const [sets, { settings }] = await Promise.all([iconSetsOf(db, id), iconSettingsOf(db, id)])
   return {
     settings,
     sets: sets.map(({ name, glyphs }) => ({ name, glyphs })),
-    themes: themes.map(({ name, on }) => ({ name, on })),
+    themes: themes.map(({ name, on, when }) => ({ name, on, when: when ?? null })),
     prefix: tokenPrefix(prefix),
   }
 }
@@ -26,18 +26,14 @@ export async function iconsInput(
 const recentCss = new LRUCache<string, string>({ max: 100 })
 
 /** The CSS by which each theme shows its glyphs on the shelf; nothing where there are no sets to swap with. */
-export async function iconsCssOf(
-  db: Store,
-  library: Library,
-  themes: readonly Pick<KeptTheme, 'name' | 'on'>[],
-): Promise<string> {
+export async function iconsCssOf(db: Store, library: Library, themes: readonly ThemeOf[]): Promise<string> {
   const { revision } = await iconSettingsOf(db, library.id)
   if (revision === 0 || library.current_revision === null) return ''
   const key = JSON.stringify([
     library.id,
     library.current_revision,
     revision,
-    themes.map(({ name, on }) => [name, on]),
+    themes.map(({ name, on, when }) => [name, on, when]),
   ])
   const known = recentCss.get(key)
   if (known !== undefined) return known
@@ -49,16 +45,13 @@ export async function iconsCssOf(
 }
 
 /** The same for a package, which has no glyphs but those that are worn. */
-export const packageIconsCss = (
-  db: Store,
-  library: Library,
-  themes: readonly Pick<KeptTheme, 'name' | 'on'>[],
-): Promise<string> => cssFor(db, library, themes, usedVariants)
+export const packageIconsCss = (db: Store, library: Library, themes: readonly ThemeOf[]): Promise<string> =>
+  cssFor(db, library, themes, usedVariants)
 
 async function cssFor(
   db: Store,
   library: Library,
-  themes: readonly Pick<KeptTheme, 'name' | 'on'>[],
+  themes: readonly ThemeOf[],
   variantsFor: (dress: Dress, role: string) => ReturnType<typeof usedVariants>,
 ): Promise<string> {
   const icons = (await iconsOfRevision(db, library.current_revision!)) ?? noIcons

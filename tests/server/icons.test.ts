@@ -117,6 +117,7 @@ test('a package has its icons, in components and as files of their own', async (
   const scripts = [...files].filter(([path]) => /^dist\/.*\.js$/.test(path)).map(([, text]) => text)
   expect(scripts.some((text) => text.includes('--tern-icon-close-harbour, inline'))).toBe(true)
   expect(JSON.parse(files.get('messages/da.json')!)).toMatchObject({ close: 'Luk', until: 'indtil {time}' })
+  expect(files.get('README.md')).toContain("from '@marram/tern/icons'")
   const { exports } = JSON.parse(files.get('package.json')!) as { exports: Record<string, unknown> }
   expect(exports['./icons.css']).toBe('./icons/icons.css')
 }, 90_000)

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { autoTheme } from '~~/core/tokens/condition'
 import { membersOf, type Contract } from '~~/core/contract/contract'
 import { statesToHold } from '~~/core/style/states-to-hold'
 import { libraryScope, sayProvisions } from '~~/core/provisions'
@@ -96,6 +97,12 @@ const windows = computed(() => {
         : {}),
   }))
 })
+const themeOptions = computed(() => [
+  ...themes.value.map((theme) => ({ value: theme.name, title: theme.title })),
+  ...(themes.value.some(({ when }) => when)
+    ? [{ value: autoTheme, title: 'whichever theme comes in', note: 'by the reader and the page' }]
+    : []),
+])
 const languages = computed(() => languagesToChoose(useLibrary().library?.languages ?? [], language.value))
 const paddings = [0, 8, 16, 24, 48].map((value) => ({
   value: String(value),
@@ -146,11 +153,8 @@ function windowFrom(event: Event) {
   <div class="surround">
     <p class="sentence">
       Shown in
-      <Choice
-        v-model="theme"
-        label="Theme"
-        :options="themes.map((theme) => ({ value: theme.name, title: theme.title }))"
-      />, <WidthChoice v-model="width" :asked />{{ width === null ? '' : ' wide' }},
+      <Choice v-model="theme" label="Theme" :options="themeOptions" />,
+      <WidthChoice v-model="width" :asked />{{ width === null ? '' : ' wide' }},
       <Choice
         v-model="direction"
         label="Writing direction"

@@ -3,7 +3,7 @@ import { mayBuildOn } from '~~/core/tokens/theme-list'
 import { tokensOf } from '~~/core/tokens/document'
 
 /** The themes of a library in their order: what each is called and built on; made, moved and deleted. */
-const { themes, problems, make, change, remove } = useThemes()
+const { themes, problems, make, change, bringIn, remove } = useThemes()
 const store = useLibrary()
 const keeps = computed(() => store.may.keep)
 const isOpen = ref(false)
@@ -88,6 +88,13 @@ async function add() {
             </button>
           </template>
         </div>
+        <ThemeCondition
+          v-if="theme.on"
+          :when="theme.when ?? null"
+          :title="theme.title"
+          :keeps
+          @change="bringIn(theme, $event)"
+        />
       </li>
     </ol>
     <ProblemList :problems="problems" />

@@ -25,6 +25,7 @@ import * as m0023 from './0023-runs-of-one-kind'
 import * as m0024 from './0024-isolation'
 import * as m0025 from './0025-icons'
 import * as m0026 from './0026-messages'
+import * as m0027 from './0027-theme-conditions'
 
 export const migrations: Record<string, Knex.Migration> = {
   '0001-first': m0001,
@@ -53,4 +54,5 @@ export const migrations: Record<string, Knex.Migration> = {
   '0024-isolation': m0024,
   '0025-icons': m0025,
   '0026-messages': m0026,
+  '0027-theme-conditions': m0027,
 }

@@ -18,7 +18,7 @@ const { report } = useFirstShowing()
 watch(start, (now, before) => {
   if (JSON.stringify(usage.value) === JSON.stringify(before)) usage.value = now
 })
-const themeNames = computed(() => themes.value.map((theme) => theme.name))
+const themeNames = computed(() => namesToWear(themes.value))
 const surround = shallowRef(surroundFromQuery(route.query, themeNames.value, store.baseTheme))
 provideHeld(surround)
 provideLooks(tag)

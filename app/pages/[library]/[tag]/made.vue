@@ -18,13 +18,7 @@ const router = useRouter()
 const { store, route, tag, standing, contract, face, css, themes } = useComponent('made of')
 
 const usage = computed(() => usageFromQuery(route.query) ?? face.value)
-const surround = shallowRef(
-  surroundFromQuery(
-    route.query,
-    themes.value.map((theme) => theme.name),
-    store.baseTheme,
-  ),
-)
+const surround = shallowRef(surroundFromQuery(route.query, namesToWear(themes.value), store.baseTheme))
 watch(surround, () => void changeAddress(router, surroundToQuery(surround.value, store.baseTheme)))
 const modules = computed(() => modulesFor(tag.value, usage.value, store.moduleOf))
 const target = computed(() =>

@@ -8,7 +8,7 @@ import { notify } from '~~/server/store/database'
 import { changeTheme, themesOf } from '~~/server/store/themes'
 import { judgeTheme, themeKnown } from '~~/server/views/theme'
 
-/** Gives a theme another title, another place among the others, or has it built on another. */
+/** Gives a theme another title, another place among the others, has it built on another, or come in by itself. */
 export default route({
   access: 'maintainer',
   limit: limits.body.small,
@@ -17,7 +17,14 @@ export default route({
   async handle({ db, library, params, body, person }) {
     const themes = await themesOf(db, library.id)
     const theme = themeKnown(themes, params.name!)
-    const { on } = body
+    const { on, when } = body
+    if (when && theme.on === null)
+      return fail(
+        422,
+        'theme-base',
+        `${theme.title} is the base; it is there where no other theme is.`,
+        'Say it of another theme.',
+      )
     if (on !== undefined && on !== theme.on) {
       if (theme.on === null || !mayBuildOn(themes, theme.name, on))
         return fail(
