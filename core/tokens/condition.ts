@@ -16,7 +16,7 @@ export const conditionSchema = z
     width: range.optional(),
     container: range.optional(),
   })
-  .refine((condition) => Object.values(condition).some((part) => part !== undefined))
+  .refine((condition) => Object.keys(condition).length > 0)
 export type Condition = z.infer<typeof conditionSchema>
 type Range = z.infer<typeof range>
 
