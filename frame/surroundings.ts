@@ -50,9 +50,11 @@ export function surroundWith(next: Surround): void {
   hold()
 }
 
+const isPreferredOtherwise = (a: Surround, b: Surround): boolean =>
+  JSON.stringify(preferencesOf(a)) !== JSON.stringify(preferencesOf(b))
 /** Whether something is otherwise that components commonly ask for once, when they are made. */
 const isAskedForAnew = (a: Surround, b: Surround): boolean =>
-  a.language !== b.language || JSON.stringify(preferencesOf(a)) !== JSON.stringify(preferencesOf(b))
+  a.language !== b.language || isPreferredOtherwise(a, b)
 
 /** The states that are held in any cell of a spread. */
 export const heldIn = ({ cells }: Cells): string[] => [
@@ -91,7 +93,7 @@ export function hold(): void {
   if (
     stage.sheet?.cells.some((cell) => cell.surround.held.length) ||
     stage.around.held.length ||
-    isAskedForAnew(stage.around, bareSurround('')) ||
+    isPreferredOtherwise(stage.around, bareSurround('')) ||
     !stage.around.dressed ||
     stage.around.without.length
   )
