@@ -124,11 +124,18 @@ export async function libraryView(db: Store, library: Library, role: Role | unde
   }
 }
 
+/** Languages by revision, which never changes: messages are many, and this is asked with every page. */
+const recentLanguages = new LRUCache<string, string[]>({ max: 500 })
+
 /** Languages that a library says something in. */
 async function languagesOf(db: Store, { current_revision: current }: Library): Promise<string[]> {
-  const messages = current === null ? undefined : await messagesOfRevision(db, current)
-  const tags = messages?.bundles.flatMap(({ languages }) => languages.map(({ tag }) => tag)) ?? []
-  return [...new Set(tags)]
+  if (current === null) return []
+  const known = recentLanguages.get(current)
+  if (known) return known
+  const { bundles = [] } = (await messagesOfRevision(db, current)) ?? {}
+  const languages = [...new Set(bundles.flatMap((bundle) => bundle.languages.map(({ tag }) => tag)))]
+  recentLanguages.set(current, languages)
+  return languages
 }
 
 /** What people made for components that are no more, and the components it may be meant for now. */
