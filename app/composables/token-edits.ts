@@ -1,6 +1,7 @@
 import { typedValue } from '~~/core/tokens/resolve'
 import { valueAt } from '~~/core/tokens/document'
 import { editedSchema, tokensSchema, undoneSchema, type TokensView } from '~~/core/wire'
+import type { CellChange } from './cell-range'
 import type { Problem } from '~~/core/problem'
 
 /** Edits of tokens: sent one at a time, kept with what stood there before, and undone by their number. */
@@ -76,6 +77,35 @@ export function useTokenEdits(typeOf: (path: string) => string | undefined) {
   /** Gives a token a value, or none of a theme’s own, over the value that somebody saw there. */
   const send = (theme: string, path: string, text: string | null, over: unknown): Promise<void> =>
     (sending = sending.then(() => sendNow(theme, path, text, over)))
+  /** Gives many tokens a value, one after the other; all of them are taken back with one press. */
+  async function sendAll(changes: readonly CellChange[]): Promise<void> {
+    if (changes.length === 0) return
+    if (store.worn) {
+      for (const { theme, path, text } of changes) await send(theme, path, text, writtenIn(theme, path))
+      return
+    }
+    const [kept, refused]: [string[], unknown[]] = [[], []]
+    for (const { theme, path, text } of changes) {
+      const body = { theme, path, text, seen: writtenIn(theme, path) }
+      try {
+        const address = `/libraries/${store.slug}/tokens`
+        kept.push((await ask(editedSchema, address, { method: 'PATCH', body })).edit)
+      } catch (error) {
+        refused.push(error)
+      }
+    }
+    mine.push(...kept)
+    await store.load()
+    for (const error of refused.slice(0, 3)) sayProblems(error)
+    const left = refused.length
+      ? ` ${capital(plural(refused.length, 'other is', 'others are'))} as before.`
+      : ''
+    say(`${capital(plural(kept.length, 'value'))} changed.${left}`, {
+      title: 'Undo',
+      run: () =>
+        void kept.toReversed().reduce((before, id) => before.then(() => undo(id)), Promise.resolve()),
+    })
+  }
   async function undo(edit: string) {
     try {
       const undone = await ask(undoneSchema, `/libraries/${store.slug}/tokens/undo`, {
@@ -114,5 +144,5 @@ export function useTokenEdits(typeOf: (path: string) => string | undefined) {
     const edit = mine.at(-1) ?? edits.value[0]?.id
     if (edit !== undefined && store.may.write) void undo(edit)
   }
-  return { edits, fileProblems, writtenIn, add, removed, send, undo, undoLast, bringFile }
+  return { edits, fileProblems, writtenIn, add, removed, send, sendAll, undo, undoLast, bringFile }
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { CellChange } from '~/composables/cell-range'
 import { tokensOfThemes, type TokenRow } from '~~/core/tokens/themes'
 
 /** Tokens in rows, themes in columns; a cell is edited in place. */
@@ -20,6 +21,7 @@ const emit = defineEmits<{
   keep: []
   drop: []
   file: [file: File, theme: string]
+  change: [changes: readonly CellChange[]]
 }>()
 const store = useLibrary()
 const { themes } = storeToRefs(store)
@@ -28,6 +30,11 @@ const restOf = (path: string) => path.split('.').slice(1).join('.') || path
 const isEdited = (path: string, theme: string) => editing?.path === path && editing.theme === theme
 const resolved = computed(() => tokensOfThemes(themes.value))
 const tokenIn = (path: string, theme: string) => resolved.value.get(theme)?.get(path)
+const { isChosen, count, notePressed, onKeydown, onCopy, onPaste } = useCellRange(
+  () => groups.flatMap(({ items }) => items),
+  () => themes.value,
+  (changes) => emit('change', changes),
+)
 function fileChosen(event: Event, theme: string) {
   const input = event.target as HTMLInputElement
   const [file] = input.files ?? []
@@ -37,12 +44,16 @@ function fileChosen(event: Event, theme: string) {
 </script>
 
 <template>
-  <table>
+  <table @keydown.capture="notePressed" @keydown="onKeydown" @copy="onCopy" @paste="onPaste">
     <thead>
       <tr>
         <th scope="col">
           <h3>Token</h3>
-          <span class="small muted">{{ total }} in all</span>
+          <span class="small muted" role="status"
+            >{{ total }} in all<template v-if="count > 1"
+              >, {{ plural(count, 'cell') }} chosen</template
+            ></span
+          >
         </th>
         <th v-for="theme in themes" :key="theme.name" scope="col">
           <h3>{{ theme.title }}</h3>
@@ -88,7 +99,12 @@ function fileChosen(event: Event, theme: string) {
             >{{ distances.get(item.path)!.toFixed(1) }} away</span
           >
         </th>
-        <td v-for="theme in themes" :key="theme.name" :class="{ editing: isEdited(item.path, theme.name) }">
+        <td
+          v-for="(theme, column) in themes"
+          :key="theme.name"
+          :data-column="column"
+          :class="{ editing: isEdited(item.path, theme.name), chosen: isChosen(item.path, column) }"
+        >
           <template v-if="isEdited(item.path, theme.name)">
             <TokenSample
               v-if="tokenIn(item.path, theme.name)"
@@ -203,6 +219,9 @@ th[scope='row'] {
 .path:focus-visible {
   outline: 2px solid var(--kelp);
   outline-offset: -2px;
+}
+td.chosen {
+  background: var(--kelp-wash);
 }
 td.editing {
   outline: 2px solid var(--kelp);

@@ -41,9 +41,8 @@ const groups = computed(() => {
 })
 const paths = computed(() => table.value.rows.map(({ path }) => path))
 const row = computed(() => table.value.rows.find((row) => row.path === chosen.value))
-const { edits, fileProblems, writtenIn, add, removed, send, undo, undoLast, bringFile } = useTokenEdits(
-  (path) => table.value.rows.find((row) => row.path === path)?.type,
-)
+const { edits, fileProblems, writtenIn, add, removed, send, sendAll, undo, undoLast, bringFile } =
+  useTokenEdits((path) => table.value.rows.find((row) => row.path === path)?.type)
 
 const renaming = useRenaming(
   () => chosen.value,
@@ -197,6 +196,7 @@ useKeys([
         @keep="keep"
         @drop="drop"
         @file="bringFile"
+        @change="store.may.write && sendAll($event)"
       />
       <p v-if="!rows.length" class="none muted">
         {{
