@@ -146,6 +146,7 @@ describe('the language that we make up', () => {
       /^⟦\{count, plural, one \{# fare\} other \{# fares\}\} fóor <b>%s<\/b>⟧$/,
     )
     expect(madeUp(' ')).toBe(' ')
+    expect(madeUp('{a{{y}}}')).toBe('⟦{a{{y}}}⟧')
     fc.assert(
       fc.property(
         fc.string({ unit: fc.constantFrom('a', 'B', ' ', '{x}', '{{y}}', '%s', '}', '{') }),
