@@ -4,6 +4,7 @@ import { usedVariants, variantsOf, withVariants, wornFirst, type Dress } from '.
 import { ownSet } from './glyph'
 import { dressOf, noIcons, type IconsInput } from './input'
 import { iconSource, ownIcons, withDrawings, type OwnIcons } from './ways'
+import type { IconSource } from './ways/way'
 import { wornIn } from './wearing'
 
 /** Whether any drawing stands in some files: where there is none, nothing has to be parsed to know. */
@@ -19,9 +20,9 @@ export function dressedFiles(
   contracts: readonly Contract[],
   input: IconsInput,
   whereTo: 'shelf' | 'package',
+  source: IconSource = iconSource(files),
 ): { files: SourceText[]; icons: OwnIcons } {
   if (!mayHoldIcons(files)) return { files: [...files], icons: noIcons }
-  const source = iconSource(files)
   const icons = ownIcons(source, contracts, input.settings.store)
   const drawings = icons.store ? drawingsOf(icons, dressOf(input), whereTo) : new Map<string, string>()
   if (!icons.store || drawings.size === 0) return { files: [...files], icons }

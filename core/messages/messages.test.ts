@@ -162,7 +162,8 @@ describe('the language that we make up', () => {
       'src/texts.ts': `import { fi } from './fi.ts'\nexport const texts = {\n  en: { close: 'Close', more: { one: "It's \`one\`" },\n    many: (count: number) => {\n      return \`\${count} more\` },\n    few(count: number) { return \`\${count} few\` } },\n  fi,\n}\nexport const own = { fi }\n`,
       'src/fi.ts': "export const fi = { close: 'Sulje' }",
     })
-    const [texts] = withMadeUp(new SourceSet(files), files)
+    const sources = new SourceSet(files)
+    const [texts] = withMadeUp(sources, files, bundlesIn(sources, files))
     expect(texts!.text.split('\n')).toHaveLength(files[0]!.text.split('\n').length)
     const script = ts.transpileModule(texts!.text.replace(/^import.*\n/, 'const fi = {}\n'), {
       compilerOptions: { module: ts.ModuleKind.CommonJS, target: ts.ScriptTarget.ES2022 },

@@ -4,15 +4,21 @@ import type { SourceText } from '../read/source/source-text'
 import { unwrap } from '../read/source/nodes'
 import { isFunction, messageTables, type LanguageNode, type MessageTable } from './bundles'
 import { madeUp } from './made-up'
-import { madeUpLanguage } from './message'
+import { madeUpLanguage, type Bundle } from './message'
 
 /**
  * The files of a library in which constants of messages have one language more, the one that we make up of
- * their first; on the same lines.
+ * their first; on the same lines. A file that is another than when it was read is left as it is.
  */
-export function withMadeUp(sources: SourceSet, files: readonly SourceText[]): SourceText[] {
+export function withMadeUp(
+  sources: SourceSet,
+  files: readonly SourceText[],
+  bundles: readonly Pick<Bundle, 'path' | 'name'>[],
+): SourceText[] {
   const tables = new Map<string, MessageTable[]>()
-  for (const table of messageTables(sources))
+  const isOfMessages = ({ path, name }: MessageTable) =>
+    bundles.some((bundle) => bundle.path === path && bundle.name === name)
+  for (const table of messageTables(sources).filter(isOfMessages))
     tables.set(table.path, [...(tables.get(table.path) ?? []), table])
   return files.map((file) => {
     const here = tables.get(file.path)

@@ -9,12 +9,12 @@ import type { ReadFrom } from '~~/core/read/read-from'
 import { dressedFiles } from '~~/core/icons/dress'
 import { dressOf } from '~~/core/icons/input'
 import { iconFiles } from '~~/core/icons/package'
+import { iconSource } from '~~/core/icons/ways'
 import { setOfFiles } from '~~/core/icons/sets'
 import { sheetsOfPage } from '~~/core/isolation/page-sheets'
 import { libraryMessages } from '~~/core/messages/library-messages'
 import { messageFiles } from '~~/core/messages/package'
 import { withMadeUp } from '~~/core/messages/with-made-up'
-import { SourceSet } from '~~/core/read/source/source-set'
 import { offeredInLibrary } from '~~/core/tokens/offered-library'
 import { widthsIn } from '~~/core/read/widths'
 import { writtenIn } from '~~/core/read/written'
@@ -88,15 +88,17 @@ export const sourceTasks = {
   begin: ({ files, prefix, wish, dependencies, library, from }) =>
     begin(readerOf(library, dependencies, from), files, prefix, wish),
   modules: async ({ files, contracts, dependencies, icons: input }) => {
-    const { files: dressed, icons } = dressedFiles(files, contracts, input, 'shelf')
-    const messages = libraryMessages(new SourceSet(files), files, contracts)
-    const spoken = messages.bundles.length ? withMadeUp(new SourceSet(dressed), dressed) : dressed
+    const source = iconSource(files)
+    const { files: dressed, icons } = dressedFiles(files, contracts, input, 'shelf', source)
+    const messages = libraryMessages(source.sources, files, contracts)
+    const spoken = withMadeUp(source.sources, dressed, messages.bundles)
     return { built: await buildModules(spoken, contracts, dependencies), icons, messages }
   },
   iconSet: ({ files }) => setOfFiles(files),
   package: ({ files, input, icons: dress }) => {
-    const { files: dressed, icons } = dressedFiles(files, input.contracts, dress, 'package')
-    const { bundles } = libraryMessages(new SourceSet(files), files, input.contracts)
+    const source = iconSource(files)
+    const { files: dressed, icons } = dressedFiles(files, input.contracts, dress, 'package', source)
+    const { bundles } = libraryMessages(source.sources, files, input.contracts)
     const words = (tag: string, key: string) => input.words[`${tag} ${key}`]
     return buildPackage(dressed, {
       ...input,

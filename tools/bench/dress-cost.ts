@@ -1,10 +1,10 @@
 import { dressedFiles } from '~~/core/icons/dress'
 import { noIconMap } from '~~/core/icons/glyph'
 import { setOfFiles } from '~~/core/icons/sets'
+import { iconSource } from '~~/core/icons/ways'
 import { libraryMessages } from '~~/core/messages/library-messages'
 import { withMadeUp } from '~~/core/messages/with-made-up'
 import { readLibrary } from '~~/core/read/read'
-import { SourceSet } from '~~/core/read/source/source-set'
 import { filesIn } from '~~/tests/tern'
 import { median, terns, time } from './terns'
 
@@ -32,9 +32,10 @@ for (let i = 0; i < 7; i++) {
   whole.push(time(() => readLibrary(files)))
   dressed.push(
     time(() => {
-      const made = dressedFiles(files, contracts, input, 'shelf')
-      const said = libraryMessages(new SourceSet(files), files, contracts)
-      withMadeUp(new SourceSet(made.files), made.files)
+      const source = iconSource(files)
+      const made = dressedFiles(files, contracts, input, 'shelf', source)
+      const said = libraryMessages(source.sources, files, contracts)
+      withMadeUp(source.sources, made.files, said.bundles)
       roles = made.icons.glyphs.length
       messages = said.uses.length
     }),
