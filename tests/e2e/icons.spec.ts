@@ -66,12 +66,14 @@ test('a person swaps all icons of a theme and takes it back, swaps one, and sees
 test('a glyph of another name is built into components, and a set is brought in and deleted', async ({
   page,
 }) => {
+  // four times the components are built anew
+  test.setTimeout(480_000)
   await signIn(page, at, 'ines', '/tern/icons')
   await choose(page, 'Another glyph for open', 'down')
   // what stands on the page is begun anew with what was built
   const picker = page.frameLocator('iframe[title^="Island picker in"]').locator('tern-island-picker').first()
-  await expect(picker.locator('.field > svg > svg')).toBeVisible({ timeout: 30_000 })
   await isBuilt()
+  await expect(picker.locator('.field > svg > svg')).toBeVisible({ timeout: 90_000 })
 
   await page.getByRole('button', { name: 'Bring in a set' }).click()
   await page.getByLabel('Name').fill('Own set')
@@ -107,8 +109,8 @@ test('a glyph of another name is built into components, and a set is brought in 
   await isBuilt()
   await choose(page, 'Another glyph for close', 'times-circle')
   const strip = page.frameLocator('iframe[title^="Notice strip in"]').locator('tern-notice-strip').first()
-  await expect(strip.locator('.close > svg > svg').last()).toBeVisible({ timeout: 30_000 })
   await isBuilt()
+  await expect(strip.locator('.close > svg > svg').last()).toBeVisible({ timeout: 90_000 })
 
   const sets = page.getByRole('region', { name: 'Sets' })
   await sets.getByRole('button', { name: 'Delete' }).nth(1).click()
