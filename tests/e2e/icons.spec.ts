@@ -16,7 +16,7 @@ test.afterAll(() => at.end())
 const isBuilt = async () => {
   const ines = await someone(at, 'ines')
   await expect
-    .poll(async () => (await ines('/api/libraries/tern')).body.job?.state, { timeout: 60_000 })
+    .poll(async () => (await ines('/api/libraries/tern')).body.job?.state, { timeout: 120_000 })
     .toBe('done')
 }
 
