@@ -1,6 +1,6 @@
-import { lastPart, ownSet, noIconMap, type IconMap, type IconSettings } from '~~/core/icons/glyph'
+import { ownSet, noIconMap, type GlyphChoice, type IconMap, type IconSettings } from '~~/core/icons/glyph'
 import { remarksOn, type GlyphRemark } from '~~/core/icons/remarks'
-import { glyphsByName, wornIn, type Worn } from '~~/core/icons/wearing'
+import { glyphsByName, withChoice, wornIn, type Worn } from '~~/core/icons/wearing'
 import {
   iconSetMadeSchema,
   iconSettingsKeptSchema,
@@ -77,14 +77,16 @@ export function useIcons(theme: Ref<string>) {
     keep({ ...settings.value, maps: { ...settings.value.maps, [theme.value]: next } }, says)
   const titleOfSet = (set: string) => (set === ownSet ? 'the library’s own' : set)
 
-  /** Has a role wear a glyph in the theme; the one of its own name from the theme’s set needs no choice. */
-  function choose(role: string, set: string, glyph: string) {
-    const { [role]: _before, ...others } = map.value.roles
-    const isOfItsName = glyph === role || glyph === lastPart(role)
-    const isUsual = isOfItsName && set === (map.value.set ?? ownSet)
-    const roles = isUsual ? others : { ...others, [role]: { set, glyph } }
-    const what = set === ownSet ? 'the library’s own glyph' : `${glyph} of ${set}`
-    return keepMap({ ...map.value, roles }, `${role} wears ${what} in ${store.themeTitle(theme.value)}.`)
+  /** Has a role wear a glyph in the theme; without one what it wears by itself. */
+  function choose(role: string, choice?: GlyphChoice) {
+    const next = withChoice(settings.value, glyphs.value, store.themes, theme.value, role, choice)
+    const what =
+      choice === undefined
+        ? 'what the theme has for it'
+        : choice.set === ownSet
+          ? 'the library’s own glyph'
+          : `${choice.glyph} of ${choice.set}`
+    return keep(next, `${role} wears ${what} in ${store.themeTitle(theme.value)}.`)
   }
   const wear = (set: string | null) =>
     keepMap(

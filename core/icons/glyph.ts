@@ -44,6 +44,7 @@ export const iconStoreSchema = z.object({
 export type IconStore = z.infer<typeof iconStoreSchema>
 
 const glyphChoiceSchema = z.object({ set: z.string().max(40), glyph: z.string().max(200) })
+export type GlyphChoice = z.infer<typeof glyphChoiceSchema>
 /** Which glyphs a theme wears: those of a set by the names of roles, then of another, and some by choice. */
 const iconMapSchema = z.object({
   set: z.string().max(40).nullable(),

@@ -11,6 +11,7 @@ import { iconFiles } from './package'
 import { remarksOn } from './remarks'
 import { setOfFiles } from './sets'
 import { iconSource, ownIcons } from './ways'
+import { withChoice, wornIn } from './wearing'
 import { filesIn } from '../../tests/tern'
 
 const setIn = (files: readonly SourceText[]) =>
@@ -274,6 +275,30 @@ describe('which glyph is worn', () => {
     ])
     expect(variedRoles(dressOf(wearing({ day: whole })), ['close', 'open'])).toEqual([])
   })
+})
+
+test('a choice is kept where it is needed: also the library’s own, where the theme below wears another', () => {
+  const settings = wearing({ day: { ...noIconMap, set: 'harbour' } }).settings
+  const { glyphs } = dressOf(wearing({}))
+  const choose = (theme: string, set?: string, glyph = 'close') =>
+    withChoice(settings, glyphs, themes, theme, 'close', set === undefined ? undefined : { set, glyph })
+  const worn = (next: IconSettings, theme: string) => wornIn(next, glyphs, themes, theme, 'close').choice
+  expect(worn(choose('night', 'own'), 'night')).toEqual({ set: 'own', glyph: 'close' })
+  expect(worn(choose('night', 'own'), 'day')).toEqual({ set: 'harbour', glyph: 'close' })
+  expect(choose('day', 'harbour').maps.day!.roles).toEqual({})
+  expect(worn(choose('day', 'harbour', 'down'), 'night')).toEqual({ set: 'harbour', glyph: 'down' })
+  expect(choose('day').maps.day!.roles).toEqual({})
+})
+
+test('no two icons of a package are one file or one constant', () => {
+  const svg = '<svg></svg>'
+  const glyphs = ['a/b', 'a-b', 'A-B'].map((role) => ({ role, svg, file: 'x', line: 1 }))
+  const files = iconFiles(dressOf(wearing({})), { stores: [], store: null, glyphs, uses: [] })
+  const paths = files.map(({ path }) => path.toLowerCase())
+  expect(new Set(paths).size).toBe(paths.length)
+  const [script] = files.filter(({ path }) => path.endsWith('.js'))
+  const names = [...String(script!.content).matchAll(/const (\w+)/g)].map(([, name]) => name)
+  expect(new Set(names).size).toBe(3)
 })
 
 describe('what comes in as a glyph', () => {

@@ -14,9 +14,10 @@ export function iconFiles(dress: Dress, { glyphs }: OwnIcons): PackageFile[] {
     return { role, text: glyph ? glyphText(glyph) : svg.trim() }
   })
   const roles = drawings.map(({ role }) => role)
-  const names = constantNames(roles)
+  const names = namesFor(roles, constantName)
+  const files = namesFor(roles, fileName)
   return [
-    ...drawings.map(({ role, text }) => ({ path: `icons/${fileName(role)}.svg`, content: `${text}\n` })),
+    ...drawings.map(({ role, text }) => ({ path: `icons/${files.get(role)!}.svg`, content: `${text}\n` })),
     { path: 'icons/icons.css', content: iconsCss(dress, variedRoles(dress, roles), usedVariants) },
     {
       path: 'icons/index.js',
@@ -31,20 +32,23 @@ export function iconFiles(dress: Dress, { glyphs }: OwnIcons): PackageFile[] {
   ]
 }
 
-/** A role as a name of a file on every system. */
-const fileName = (role: string): string => role.replaceAll(/[^\w.-]+/g, '-').replace(/^\.+/, '')
-
-/** A constant for each role, in capital letters after a word so that none is a word of the language. */
-function constantNames(roles: readonly string[]): Map<string, string> {
+/** A name for each role, no two alike on any system: `plain` makes one, and a number tells the next apart. */
+function namesFor(roles: readonly string[], plain: (role: string) => string): Map<string, string> {
   const taken = new Set<string>()
   return new Map(
     roles.map((role) => {
-      const words = role.split(/[^A-Za-z0-9]+/).filter(Boolean)
-      const plain = `icon${words.map((word) => word[0]!.toUpperCase() + word.slice(1)).join('') || 'Unnamed'}`
-      let name = plain
-      for (let count = 2; taken.has(name); count++) name = `${plain}${count}`
-      taken.add(name)
+      let name = plain(role)
+      for (let count = 2; taken.has(name.toLowerCase()); count++) name = `${plain(role)}${count}`
+      taken.add(name.toLowerCase())
       return [role, name]
     }),
   )
+}
+
+const fileName = (role: string): string => role.replaceAll(/[^\w.-]+/g, '-').replace(/^\.+/, '')
+
+/** After a word, so that none is a word of the language. */
+function constantName(role: string): string {
+  const words = role.split(/[^A-Za-z0-9]+/).filter(Boolean)
+  return `icon${words.map((word) => word[0]!.toUpperCase() + word.slice(1)).join('') || 'Unnamed'}`
 }

@@ -3,6 +3,7 @@ import {
   ownSet,
   noIconMap,
   type Glyph,
+  type GlyphChoice,
   type IconMap,
   type IconSet,
   type IconSettings,
@@ -20,11 +21,11 @@ export interface Worn {
   /** What it is called among all that the role may wear; part of the name of a custom property. */
   variant: string
   glyph: Glyph | undefined
+  /** The set that the glyph is of, and what it is called there. */
+  choice: GlyphChoice
   /** The first set that was asked for has none for this role. */
   isMissing: boolean
 }
-
-export const own: Worn = { variant: ownSet, glyph: undefined, isMissing: false }
 
 /** Sets by name, and in each its glyphs by name. */
 export type Glyphs = ReadonlyMap<string, ReadonlyMap<string, Glyph>>
@@ -67,13 +68,42 @@ export function wornIn(
       ),
     ]
     for (const { set, glyph } of wanted) {
-      if (set === ownSet) return { ...own, isMissing }
+      if (set === ownSet) return ownOf(role, isMissing)
       const found = glyphs.get(set)?.get(glyph)
-      if (found) return { variant: variantName(set, glyph, role), glyph: found, isMissing }
+      if (found)
+        return { variant: variantName(set, glyph, role), glyph: found, choice: { set, glyph }, isMissing }
       isMissing = true
     }
   }
-  return { ...own, isMissing }
+  return ownOf(role, isMissing)
+}
+
+const ownOf = (role: string, isMissing: boolean): Worn => ({
+  variant: ownSet,
+  glyph: undefined,
+  choice: { set: ownSet, glyph: role },
+  isMissing,
+})
+
+/**
+ * Settings in which a role wears a glyph in a theme; without a choice what it wears by itself. A choice of what
+ * it wears by itself is none.
+ */
+export function withChoice(
+  settings: IconSettings,
+  glyphs: Glyphs,
+  themes: readonly ThemeOf[],
+  theme: string,
+  role: string,
+  choice?: GlyphChoice,
+): IconSettings {
+  const map = mapOf(settings, theme)
+  const { [role]: _before, ...roles } = map.roles
+  const without = { ...settings, maps: { ...settings.maps, [theme]: { ...map, roles } } }
+  if (!choice) return without
+  const { choice: usual } = wornIn(without, glyphs, themes, theme, role)
+  if (usual.set === choice.set && (usual.set === ownSet || usual.glyph === choice.glyph)) return without
+  return { ...without, maps: { ...without.maps, [theme]: { ...map, roles: { ...roles, [role]: choice } } } }
 }
 
 /** What a set calls a role: as it is, or by its last part where it stands in a group or a folder. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { lastPart, ownSet } from '~~/core/icons/glyph'
+import { lastPart, ownSet, type GlyphChoice } from '~~/core/icons/glyph'
 import type { Worn } from '~~/core/icons/wearing'
 import type { IconRole, IconSetView } from '~~/core/wire'
 
@@ -10,30 +10,38 @@ const { roles, sets, wornOf, mayChoose } = defineProps<{
   wornOf: (role: string) => Worn
   mayChoose: boolean
 }>()
-const emit = defineEmits<{ choose: [role: string, set: string, glyph: string] }>()
+const emit = defineEmits<{ choose: [role: string, choice?: GlyphChoice] }>()
 const store = useLibrary()
 const columns = computed(() =>
   sets.map((set) => ({ name: set.name, byName: new Map(set.glyphs.map((glyph) => [glyph.name, glyph])) })),
 )
 /** Glyphs of any set, for a role that has another name there. */
+const offered = computed(() =>
+  sets.flatMap(({ name: set, glyphs }) => glyphs.map(({ name: glyph }) => ({ set, glyph }))),
+)
+const keyOf = (choice: GlyphChoice) => JSON.stringify([choice.set, choice.glyph])
 const others = computed(() =>
-  sets.flatMap((set) =>
-    set.glyphs.map(({ name }) => ({ value: `${set.name} ${name}`, title: name, note: set.name })),
-  ),
+  offered.value.map((choice) => ({ value: keyOf(choice), title: choice.glyph, note: choice.set })),
 )
 const inSet = (byName: ReadonlyMap<string, IconSetView['glyphs'][number]>, role: string) =>
   byName.get(role) ?? byName.get(lastPart(role))
 const tagsOf = ({ uses }: IconRole) => [...new Set(uses.flatMap(({ tag }) => tag ?? []))]
 const isWorn = (role: string, set: string) => wornOf(role).variant === set
-/** A glyph of another name that a role wears, as it stands among the others. */
-const otherOf = ({ role }: IconRole): string => {
-  const set = columns.value.find(({ name }) => wornOf(role).variant.startsWith(`${name}-`))
-  return set ? `${set.name} ${wornOf(role).variant.slice(set.name.length + 1)}` : ''
+/** A glyph of another name that a role wears; nothing where it wears its own, or one of its name. */
+function otherOf({ role }: IconRole): GlyphChoice | undefined {
+  const { choice } = wornOf(role)
+  return choice.set === ownSet || [role, lastPart(role)].includes(choice.glyph) ? undefined : choice
 }
-function chooseOther(role: string, value: string) {
-  const [set, glyph] = value.split(' ')
-  if (set && glyph) emit('choose', role, set, glyph)
+const otherKey = (role: IconRole) => {
+  const other = otherOf(role)
+  return other ? keyOf(other) : ''
 }
+const chooseOther = (role: string, key: string) =>
+  emit(
+    'choose',
+    role,
+    offered.value.find((choice) => keyOf(choice) === key),
+  )
 </script>
 
 <template>
@@ -79,7 +87,7 @@ function chooseOther(role: string, value: string) {
               :aria-pressed="isWorn(role.role, ownSet)"
               :aria-label="`${role.role}, the library’s own`"
               :disabled="!mayChoose"
-              @click="emit('choose', role.role, ownSet, role.role)"
+              @click="emit('choose', role.role, { set: ownSet, glyph: role.role })"
             >
               <GlyphPicture :svg="role.svg" />
             </button>
@@ -92,7 +100,7 @@ function chooseOther(role: string, value: string) {
               :aria-pressed="isWorn(role.role, name)"
               :aria-label="`${role.role}, ${name}`"
               :disabled="!mayChoose || !role.canSwap"
-              @click="emit('choose', role.role, name, inSet(byName, role.role)!.name)"
+              @click="emit('choose', role.role, { set: name, glyph: inSet(byName, role.role)!.name })"
             >
               <GlyphPicture
                 :svg="inSet(byName, role.role)!.svg"
@@ -110,7 +118,7 @@ function chooseOther(role: string, value: string) {
               />
               <Choice
                 v-if="mayChoose && role.canSwap"
-                :model-value="otherOf(role)"
+                :model-value="otherKey(role)"
                 :label="`Another glyph for ${role.role}`"
                 :options="[{ value: '', title: otherOf(role) ? 'of its own name' : 'choose' }, ...others]"
                 @update:model-value="chooseOther(role.role, $event)"
@@ -127,8 +135,7 @@ function chooseOther(role: string, value: string) {
 .wide {
   overflow-x: auto;
 }
-th,
-td {
+.listing :is(th, td) {
   vertical-align: middle;
 }
 .place {
