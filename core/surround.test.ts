@@ -13,6 +13,7 @@ import {
 const themes = ['daywatch', 'nightwatch']
 const any: fc.Arbitrary<Surround> = fc.record({
   theme: fc.constantFrom(...themes),
+  beside: fc.dictionary(fc.constantFrom('density', 'sea-state'), fc.constantFrom('close', 'a-1')),
   width: fc.option(fc.integer({ min: 1, max: 10_000 })),
   window: fc.option(
     fc.record({ width: fc.integer({ min: 100, max: 5000 }), height: fc.integer({ min: 100, max: 5000 }) }),

@@ -1,5 +1,6 @@
 import * as z from 'zod/mini'
 import { sights, type Sight } from './contrast/vision'
+import { isAxisName } from './tokens/axis'
 import type { Preferences } from './style/held'
 
 // The small form of the schema library: this file is part of the script in every preview frame.
@@ -15,6 +16,17 @@ export const themeGround = 'Canvas'
  */
 export const surroundSchema = z.object({
   theme: z.string().check(z.maxLength(100)),
+  /** The themes that are worn beside it, by their axes; that of the direction comes with the direction. */
+  beside: z._default(
+    z.record(
+      z.string().check(
+        z.maxLength(30),
+        z.refine((axis) => isAxisName(axis)),
+      ),
+      z.string().check(z.maxLength(100)),
+    ),
+    {},
+  ),
   width: z.nullable(z.number().check(z.minimum(1), z.maximum(10_000))),
   window: z.nullable(
     z.object({
@@ -55,6 +67,7 @@ export type Surround = z.infer<typeof surroundSchema>
 /** A surround with nothing special about it. */
 export const plainSurround = (theme: string, more: Partial<Surround> = {}): Surround => ({
   theme,
+  beside: {},
   width: null,
   window: null,
   ground: themeGround,
@@ -89,6 +102,7 @@ const usual = plainSurround('')
 export function surroundToQuery(surround: Surround, baseTheme: string): Query {
   const {
     theme,
+    beside,
     width,
     window,
     ground,
@@ -112,6 +126,10 @@ export function surroundToQuery(surround: Surround, baseTheme: string): Query {
   const unless = (same: boolean, value: string | number) => (same ? undefined : String(value))
   return {
     theme: unless(theme === baseTheme, theme),
+    with:
+      Object.entries(beside)
+        .map(([axis, name]) => `${axis}:${name}`)
+        .join(' ') || undefined,
     width: unless(width === null, width!),
     window: window ? `${window.width}x${window.height}` : undefined,
     ground: unless(ground === usual.ground, ground),
@@ -145,6 +163,19 @@ export const sightFrom = (value: unknown): Sight => sights.find((sight) => sight
 export const languageFrom = (value: unknown): string =>
   typeof value === 'string' && /^[a-z]{2,3}(?:-[a-z\d]{1,8})*$/i.test(value) ? value : usual.language
 
+/** Themes worn beside another, from an address: `density:close`. One that is not there changes nothing. */
+const besideFrom = (value = ''): Surround['beside'] =>
+  Object.fromEntries(
+    value
+      .split(' ')
+      .slice(0, 10)
+      .map((pair) => pair.split(':'))
+      .filter(
+        (pair): pair is [string, string] =>
+          isAxisName(pair[0]!) && /^[a-z][a-z0-9-]{0,39}$/.test(pair[1] ?? ''),
+      ),
+  )
+
 /** The surround an address speaks of; what cannot be is the usual. */
 export function surroundFromQuery(
   query: Record<string, unknown>,
@@ -163,6 +194,7 @@ export function surroundFromQuery(
     ? { width: Math.min(5000, Number(size[1])), height: Math.min(5000, Number(size[2])) }
     : null
   return plainSurround(choiceFrom('theme', themes) ?? baseTheme, {
+    beside: besideFrom(text('with')),
     width: number('width', 1, 10_000) ?? null,
     window,
     ground: groundFrom(query.ground),

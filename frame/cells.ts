@@ -7,6 +7,7 @@ import { seeAs } from './sight'
 import { placeIn, prepareApp, wrapElement } from './provide'
 import type { Cells } from './protocol'
 import { componentIn } from './placed'
+import { wear } from './wear'
 
 interface Shown {
   place: HTMLElement
@@ -14,6 +15,7 @@ interface Shown {
   inner: HTMLElement
   mounted: Mounted | undefined
   usage: string
+  beside: Surround['beside']
   failed: string | undefined
 }
 
@@ -107,6 +109,7 @@ export function showCells(
           inner: placeIn(parent),
           mounted: undefined,
           usage: '',
+          beside: {},
           failed: undefined,
         }),
       )
@@ -163,15 +166,16 @@ function drop(id: string, cellShown: Shown): void {
   shown.delete(id)
 }
 
-function dress(
-  { place, parent }: Shown,
-  surround: Surround,
-  least: number,
-  shared: string | undefined,
-): void {
+function dress(cellShown: Shown, surround: Surround, least: number, shared: string | undefined): void {
+  const { place, parent } = cellShown
   // a region of a theme, as a page has them
   if (surround.theme === shared) delete place.dataset.theme
   else place.dataset.theme = surround.theme
+  wear(parent, surround, cellShown.beside)
+  cellShown.beside = surround.beside
+  // what a theme and an axis change together holds on an element that wears both
+  const isTurned = surround.direction === 'rtl' || Object.keys(surround.beside).length > 0
+  if (!isTurned) delete parent.dataset.theme
   place.style.background = surround.ground
   place.style.minBlockSize = `${least}px`
   parent.dir = surround.direction

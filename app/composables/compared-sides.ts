@@ -21,7 +21,7 @@ export interface ComparedSide {
  * are fetched when one is chosen.
  */
 export function useComparedSides(compared: ReturnType<typeof useComponent>) {
-  const { store, route, tag, standing, contract, face, css, themes } = compared
+  const { store, route, tag, standing, contract, face, css } = compared
   const { published, versions, problems: versionProblems, loadVersion } = useVersions(tag)
   const { saved, problems: exampleProblems, load } = useExamples(tag)
   if (standing.value) void load()
@@ -65,7 +65,7 @@ export function useComparedSides(compared: ReturnType<typeof useComponent>) {
         : 'face'
   const usualTheme = (i: number) =>
     i === 1 && !published.value?.contract && !sides[1].way.value && !store.worn
-      ? (themes.value.find((theme) => theme.name !== store.baseTheme)?.name ?? store.baseTheme)
+      ? (store.themeChoices.find(({ value }) => value !== store.baseTheme)?.value ?? store.baseTheme)
       : store.baseTheme
   const side = (i: 0 | 1) =>
     computed<ComparedSide>(() => {
@@ -77,7 +77,8 @@ export function useComparedSides(compared: ReturnType<typeof useComponent>) {
         },
       })
       const chosenTheme = computed({
-        get: () => (themes.value.some((side) => side.name === theme.value) ? theme.value : usualTheme(i)),
+        get: () =>
+          store.themeChoices.some(({ value }) => value === theme.value) ? theme.value : usualTheme(i),
         set: (value) => {
           theme.value = value
         },

@@ -53,13 +53,22 @@ export function useThemes() {
         },
       )
     })
-  const remove = ({ name, title, on, document, when = null }: Theme, place: number) =>
+  /** Has a theme combine with others along an axis; it is worn instead of them where that is `null`. */
+  const combine = (theme: Theme, axis: string | null) =>
+    act(async () => {
+      await ask(nothingSchema, address(theme.name), { method: 'PATCH', body: { axis } })
+      say(
+        axis ? `${theme.title} is worn beside others now.` : `${theme.title} is worn instead of others now.`,
+        { title: 'Undo', run: () => void change(theme, { axis: theme.axis ?? null }) },
+      )
+    })
+  const remove = ({ name, title, on, document, when = null, axis = null }: Theme, place: number) =>
     act(async () => {
       await ask(nothingSchema, address(name), { method: 'DELETE' })
       say(`${title} is gone.`, {
         title: 'Undo',
-        run: () => void act(() => send({ title, on, document, name, place, when })),
+        run: () => void act(() => send({ title, on, document, name, place, when, axis })),
       })
     })
-  return { themes, problems, make, change, bringIn, remove }
+  return { themes, problems, make, change, bringIn, combine, remove }
 }

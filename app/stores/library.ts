@@ -51,6 +51,8 @@ export const useLibrary = defineStore('library', () => {
   /** Themes as they are kept, or as the fitting has them that is worn. */
   const fitted = computed(() => fitting.dress(library.value?.themes ?? [], fittings.value))
   const themes = computed(() => withChanges(fitted.value, drafts.value))
+  /** The themes to choose one of; others are worn beside it. */
+  const themeChoices = computed(() => choicesOfThemes(themes.value))
   const prefix = computed(() => library.value?.prefix ?? '')
   const iconsCss = computed(() => library.value?.iconsCss ?? '')
   const css = computed(() => themesCss(themes.value, tokenPrefix(prefix.value)).css + iconsCss.value)
@@ -217,6 +219,7 @@ export const useLibrary = defineStore('library', () => {
     iconsStamp,
     iconsCss,
     themes,
+    themeChoices,
     fitted,
     fittings,
     worn,

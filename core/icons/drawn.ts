@@ -1,9 +1,9 @@
 import { parseFragment, type DefaultTreeAdapterMap } from 'parse5'
-import { cssIdentifier, cssString } from '../css'
-import { autoTheme, ruleWhere } from '../tokens/condition'
+import { cssIdentifier } from '../css'
+import { baseOf, regionsCss, type ThemeOf } from '../tokens/regions'
 import { ownSet, type Glyph, type IconSettings } from './glyph'
 import { escaped } from './svg'
-import { nameIn, variantName, wornIn, type Glyphs, type ThemeOf, type Worn } from './wearing'
+import { nameIn, variantName, wornIn, type Glyphs, type Worn } from './wearing'
 
 // How a role is drawn where it may wear one of several glyphs: all of them stand in one drawing, and a custom
 // property says of each whether it is shown. Themes set those properties, so that a swap reaches into shadow
@@ -101,8 +101,6 @@ export interface Dress {
   prefix: string
 }
 
-const baseOf = (themes: readonly ThemeOf[]): string => themes.find(({ on }) => on === null)?.name ?? ''
-
 /** The roles that are not worn alike in all themes: of others the drawing says by itself what is shown. */
 export const variedRoles = ({ settings, glyphs, themes }: Dress, roles: readonly string[]): string[] =>
   roles.filter(
@@ -112,7 +110,7 @@ export const variedRoles = ({ settings, glyphs, themes }: Dress, roles: readonly
 
 /** What a role wears where no theme is named. */
 export const wornFirst = ({ settings, glyphs, themes }: Dress, role: string): Worn =>
-  wornIn(settings, glyphs, themes, baseOf(themes), role)
+  wornIn(settings, glyphs, themes, baseOf(themes)?.name ?? '', role)
 
 /** The variants of a role that some theme wears, and no others: what a package needs. */
 export function usedVariants({ settings, glyphs, themes }: Dress, role: string): Variant[] {
@@ -130,32 +128,21 @@ export function usedVariants({ settings, glyphs, themes }: Dress, role: string):
  */
 export function iconsCss(dress: Dress, roles: readonly string[], variantsFor = usedVariants): string {
   const { settings, glyphs, themes, prefix } = dress
-  const base = baseOf(themes)
-  const worn = (theme: string, role: string) => wornIn(settings, glyphs, themes, theme, role).variant
-  const lines = (theme: string) =>
-    roles.flatMap((role) => {
-      const variants = [ownSet, ...variantsFor(dress, role).map(({ name }) => name)]
-      return variants.length < 2
-        ? []
-        : variants.map((variant) => {
-            const shown = variant === worn(theme, role) ? 'inline' : 'none'
-            return `  ${variantProperty(prefix, role, variant)}: ${shown};`
-          })
-    })
-  const coming = themes.flatMap(({ name, when }) => (when && name !== base ? [{ name, when }] : []))
-  const auto = `[data-theme=${cssString(autoTheme)}]`
-  const rule = (selector: string, theme: string): string => {
-    const text = lines(theme)
-    return text.length ? `${selector} {\n${text.join('\n')}\n}\n` : ''
-  }
-  const regions = themes.map(({ name }) => {
-    const region = `[data-theme=${cssString(name)}]`
-    const first = [':root', region, ...(coming.length ? [auto] : [])].join(', ')
-    return rule(name === base ? first : region, name)
+  const variants = new Map(
+    roles.map((role) => [role, [ownSet, ...variantsFor(dress, role).map(({ name }) => name)]]),
+  )
+  const worn = roles.filter((role) => variants.get(role)!.length > 1)
+  return regionsCss(themes, {
+    valuesIn: (theme, beside) =>
+      new Map(worn.map((role) => [role, wornIn(settings, glyphs, themes, theme, role, beside).variant])),
+    isSame: (a, b) => a === b,
+    print: (role, shown) =>
+      variants
+        .get(role)!
+        .map((variant) => {
+          const display = variant === shown ? 'inline' : 'none'
+          return `  ${variantProperty(prefix, role, variant)}: ${display};`
+        })
+        .join('\n'),
   })
-  const byThemselves = coming.map(({ name, when }) => {
-    const text = rule(`:root:not([data-theme]), ${auto}`, name)
-    return text && ruleWhere(when, text)
-  })
-  return [...regions, ...byThemselves].join('')
 }

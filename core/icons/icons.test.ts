@@ -260,8 +260,6 @@ describe('which glyph is worn', () => {
     expect(lines({ day: whole })).toEqual([
       ':root, [data-theme="day"] {',
       '  --tern-icon-close-harbour: inline;',
-      '[data-theme="night"] {',
-      '  --tern-icon-close-harbour: inline;',
     ])
     expect(lines({ day: whole, night: { ...noIconMap, set: 'own' } })[3]).toBe(
       '  --tern-icon-close-own: inline;',

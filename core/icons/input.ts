@@ -1,7 +1,8 @@
 import type { Dress } from './drawn'
 import type { IconSet, IconSettings } from './glyph'
 import type { OwnIcons } from './ways'
-import { glyphsByName, type ThemeOf } from './wearing'
+import type { ThemeOf } from '../tokens/regions'
+import { glyphsByName } from './wearing'
 
 /** What a library's icons are dressed with, as it crosses to where source is built. */
 export interface IconsInput {
@@ -15,7 +16,7 @@ export interface IconsInput {
 export const dressOf = ({ settings, sets, themes, prefix }: IconsInput): Dress => ({
   settings,
   glyphs: glyphsByName(sets),
-  themes: themes.map(({ name, on, when }) => ({ name, on, when: when ?? null })),
+  themes,
   prefix,
 })
 

@@ -9,12 +9,9 @@ import {
   type IconSettings,
 } from './glyph'
 
-import type { Theme } from '../tokens/themes'
+import { chainOf, type ThemeOf } from '../tokens/regions'
 
 // Which glyph stands for a role in a theme.
-
-/** What of a theme is asked here: its name, the theme it is built on, and what brings it in by itself. */
-export type ThemeOf = Pick<Theme, 'name' | 'on' | 'when'>
 
 /** The glyph that a role wears: its own where there is no `glyph`. */
 export interface Worn {
@@ -32,18 +29,6 @@ export type Glyphs = ReadonlyMap<string, ReadonlyMap<string, Glyph>>
 export const glyphsByName = (sets: readonly IconSet[]): Glyphs =>
   new Map(sets.map((set) => [set.name, new Map(set.glyphs.map((glyph) => [glyph.name, glyph]))]))
 
-/** The names of a theme and those it is built on, itself first. */
-function chainOf(themes: readonly ThemeOf[], name: string): string[] {
-  const chain: string[] = []
-  let at: string | null | undefined = name
-  while (at !== null && at !== undefined && !chain.includes(at)) {
-    chain.push(at)
-    const now: string = at
-    at = themes.find((theme) => theme.name === now)?.on
-  }
-  return chain
-}
-
 export const mapOf = (settings: IconSettings, theme: string): IconMap => settings.maps[theme] ?? noIconMap
 
 /**
@@ -56,9 +41,10 @@ export function wornIn(
   themes: readonly ThemeOf[],
   theme: string,
   role: string,
+  beside?: string,
 ): Worn {
   let isMissing = false
-  for (const name of chainOf(themes, theme)) {
+  for (const { name } of chainOf(themes, theme, beside)) {
     const map = mapOf(settings, name)
     const chosen = map.roles[role]
     const wanted = [

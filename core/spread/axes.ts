@@ -8,7 +8,8 @@ import type { Surround } from '../surround'
 import { arrangeAxis } from '../variants/arrangement'
 import { choicesAlong, choiceTitle, variantAxes, withValue, type VariantAxis } from '../variants/axis'
 import { goneFrom, withSettings, type Combination } from '../variants/combination'
-import { languageAxis, surroundAxes, themeAxis } from './surround-axes'
+import { wholeThemes } from '../tokens/regions'
+import { besideAxes, languageAxis, surroundAxes, themeAxis } from './surround-axes'
 
 /** One value of an axis: what it is called, and how it changes what is shown and what is around it. */
 export interface AxisValue {
@@ -32,7 +33,7 @@ export interface AxesFrom {
   contract: Contract
   /** How it is shown where an axis says nothing else. */
   face: Usage
-  themes: readonly { name: string; title: string }[]
+  themes: readonly { name: string; title: string; axis?: string | null | undefined }[]
   examples: readonly { name: string; usage: Usage }[]
   /** Languages that the library says something in. */
   languages?: readonly string[]
@@ -63,7 +64,8 @@ export const axesOf = ({
   ...sheetAxes(contract, arrangementOf),
   ...slotAxes(contract, face),
   stateAxis(contract),
-  ...(themes.length > 1 ? [themeAxis(themes)] : []),
+  ...(wholeThemes(themes).length > 1 ? [themeAxis(wholeThemes(themes))] : []),
+  ...besideAxes(themes),
   ...surroundAxes,
   ...(languages.length > 0 ? [languageAxis(languages)] : []),
   ...contentAxes(contract, face),
@@ -228,9 +230,16 @@ export function cellOf(
     id: axes.map((axis, i) => `${axis.id}=${values[i]}`).join('&'),
     titles: axes.map((axis, i) => axis.values[values[i]!]!.title),
     usage,
-    surround: order.reduce((around, { value }) => ({ ...around, ...value.surround }), surround),
+    surround: order.reduce((around, { value: { surround: change } }) => withChange(around, change), surround),
   }
 }
+
+/** A surround with a change; what is worn beside a theme is of several axes. */
+const withChange = (around: Surround, change: Partial<Surround> = {}): Surround => ({
+  ...around,
+  ...change,
+  beside: { ...around.beside, ...change.beside },
+})
 
 /** A sheet of cells: rows by columns, or a list that flows where there is no axis for them. */
 export interface Sheet {

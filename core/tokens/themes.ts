@@ -1,7 +1,8 @@
-import { cssIdentifier, cssString } from '../css'
+import { cssIdentifier } from '../css'
 import type { Problem } from '../problem'
 import { readColour } from './color'
-import { autoTheme, ruleWhere, type Condition } from './condition'
+import type { Condition } from './condition'
+import { baseOf, chainOf, regionsCss } from './regions'
 import { resolveTokens, type Layer, type Resolved, type ResolvedTokens } from './resolve'
 import type { TokenDocument } from './document'
 
@@ -13,22 +14,18 @@ export interface Theme {
   document: TokenDocument
   /** What brings it in by itself, where something does. */
   when?: Condition | null
+  /** The axis along which it combines with others, such as `density`; none where it is worn instead of them. */
+  axis?: string | null
 }
 
-/** The layers that make a theme, the base first. A theme built on itself ends where it comes round. */
-export function layersOf(themes: Theme[], name: string): Layer[] {
-  const layers: Layer[] = []
-  let at = themes.find((theme) => theme.name === name)
-  while (at && !layers.some((layer) => layer.theme === at!.name)) {
-    layers.unshift({ theme: at.name, document: at.document })
-    const below: string | null = at.on
-    at = themes.find((theme) => theme.name === below)
-  }
-  return layers
-}
+/** The layers that make a theme, the base first; what is worn beside it last. */
+export const layersOf = (themes: readonly Theme[], name: string, beside?: string): Layer[] =>
+  chainOf(themes, name, beside)
+    .toReversed()
+    .map((theme) => ({ theme: theme.name, document: theme.document }))
 
-export const resolveTheme = (themes: Theme[], name: string): ResolvedTokens =>
-  resolveTokens(layersOf(themes, name))
+export const resolveTheme = (themes: readonly Theme[], name: string, beside?: string): ResolvedTokens =>
+  resolveTokens(layersOf(themes, name, beside))
 
 /** The tokens of every theme, by its name. */
 export type TokensOf = ReadonlyMap<string, ResolvedTokens['tokens']>
@@ -100,15 +97,9 @@ const schemeOf = (theme: Theme): string | undefined => {
 const isSame = (before: Resolved | undefined, now: Resolved): boolean =>
   before === now || (before?.css === now.css && JSON.stringify(before.own) === JSON.stringify(now.own))
 
-/**
- * CSS for all themes. The base stands on `:root`; each theme is a region, `[data-theme="name"]`.
- * A region restates every token whose resolved value differs from the base in any theme, whether a
- * file changed it or something it refers to: a custom property is computed where it is set, and
- * regions may stand inside one another in any order. A theme that comes in by itself does so on a root that
- * names no theme, and in regions that ask for whichever comes in.
- */
-export function themesCss(themes: Theme[], prefix: string): { css: string; problems: Problem[] } {
-  const base = themes.find((theme) => theme.on === null)
+/** CSS for all themes: see `regionsCss`. */
+export function themesCss(themes: readonly Theme[], prefix: string): { css: string; problems: Problem[] } {
+  const base = baseOf(themes)
   if (!base)
     return {
       css: '',
@@ -116,48 +107,77 @@ export function themesCss(themes: Theme[], prefix: string): { css: string; probl
         { code: 'no-base', what: 'No theme is the base.', todo: 'Bring in a token file for the base theme.' },
       ],
     }
-  const resolved = new Map(themes.map((theme) => [theme.name, resolveTheme(themes, theme.name)]))
-  const ground = resolved.get(base.name)!
   const names = new Map<string, string>()
   const nameOf = (path: string): string => {
     let name = names.get(path)
     if (name === undefined) names.set(path, (name = cssName(prefix, path)))
     return name
   }
-  const line = (token: Resolved) =>
-    namedValues(nameOf(token.path), token)
-      .map(([name, css]) => `  ${name}: ${css};`)
-      .join('\n')
-  const rule = (selector: string, theme: Theme, tokens: Resolved[]) => {
-    const scheme = schemeOf(theme)
-    return (
-      `${selector} ` +
-      `{\n${[...(scheme ? [`  color-scheme: ${scheme};`] : []), ...tokens.map(line)].join('\n')}\n}\n`
-    )
-  }
-  const coming = themes.flatMap((theme) =>
-    theme.when && theme !== base ? [{ theme, when: theme.when }] : [],
-  )
-  const auto = `[data-theme=${cssString(autoTheme)}]`
-  const regions = [':root', `[data-theme=${cssString(base.name)}]`, ...(coming.length ? [auto] : [])]
-  const rules = [rule(regions.join(', '), base, [...ground.tokens.values()])]
-  const varied = new Set<string>()
-  for (const { tokens } of resolved.values())
-    for (const token of tokens.values())
-      if (!isSame(ground.tokens.get(token.path), token)) varied.add(token.path)
-  const variedIn = ({ name }: Theme) =>
-    [...resolved.get(name)!.tokens.values()].filter((token) => varied.has(token.path))
-  for (const theme of themes)
-    if (theme !== base) rules.push(rule(`[data-theme=${cssString(theme.name)}]`, theme, variedIn(theme)))
-  for (const { theme, when } of coming)
-    rules.push(ruleWhere(when, rule(`:root:not([data-theme]), ${auto}`, theme, variedIn(theme))))
+  const css = regionsCss(themes, {
+    valuesIn: (theme, beside) => resolveTheme(themes, theme, beside).tokens,
+    isSame,
+    print: (path, token) =>
+      namedValues(nameOf(path), token)
+        .map(([name, value]) => `  ${name}: ${value};`)
+        .join('\n'),
+    head: (name) => {
+      const scheme = schemeOf(themes.find((theme) => theme.name === name)!)
+      return scheme ? [`  color-scheme: ${scheme};`] : []
+    },
+  })
+  const ground = resolveTheme(themes, base.name)
   return {
-    css: rules.join('\n'),
+    css,
     problems: [
-      ...[...resolved.values()].flatMap((resolvedTokens) => resolvedTokens.problems),
+      ...themes.flatMap(({ name }) => resolveTheme(themes, name).problems),
       ...printedTwice(prefix, base, ground),
+      ...changedTwice(themes, base),
     ],
   }
+}
+
+/**
+ * Tokens of which two themes that may be worn together both have a say: they are right on an element that wears
+ * both, and of two elements, one in the other, the inner one alone is heard.
+ */
+function changedTwice(themes: readonly Theme[], base: Theme): Problem[] {
+  const ground = resolveTheme(themes, base.name).tokens
+  const others = themes.filter((theme) => theme !== base)
+  const valuesOf = new Map(others.map(({ name }) => [name, resolveTheme(themes, name).tokens]))
+  const isChanged = ({ name }: Theme, path: string) =>
+    !isSame(ground.get(path), valuesOf.get(name)!.get(path) ?? ground.get(path)!)
+  const pairs = others
+    .filter(({ axis }) => axis)
+    .flatMap((beside) =>
+      others.filter(({ axis }) => axis !== beside.axis).map((theme) => [theme, beside] as const),
+    )
+    .filter(([theme, beside]) => !theme.axis || others.indexOf(theme) < others.indexOf(beside))
+  return pairs
+    .flatMap(([theme, beside]) => {
+      const together = theme.axis
+        ? { tokens: ground, problems: [] }
+        : resolveTheme(themes, theme.name, beside.name)
+      const alone = [theme, beside].flatMap(({ name }) => resolveTheme(themes, name).problems)
+      const isTold = (path: string, meant: Resolved) => {
+        const isTurned = isChanged(beside, path)
+        if (isTurned && isChanged(theme, path)) return true
+        return !theme.axis && !isSame(valuesOf.get(isTurned ? beside.name : theme.name)!.get(path), meant)
+      }
+      const told = [...together.tokens.values()]
+        .filter((meant) => isTold(meant.path, meant))
+        .map(({ path }) => ({
+          code: 'token-axes',
+          what:
+            `${theme.title} and ${beside.title} both have a say in ${path}: it is right on an element that ` +
+            'wears both, and where one stands in the other, the inner one alone is heard.',
+          where: { file: beside.name },
+          todo: 'Have it changed by one of them, or wear both on one element.',
+        }))
+      // such as a circle that neither makes by itself
+      const faults = together.problems.filter(({ what }) => alone.every((problem) => problem.what !== what))
+      return [...faults, ...told]
+    })
+    .slice(0, 100)
 }
 
 /** Tokens of which another prints the custom property too: which of them is meant nobody could say. */
@@ -208,7 +228,8 @@ export function tokenTable(themes: Theme[], prefix?: string): { rows: TokenRow[]
   for (const theme of themes) {
     const resolved = resolveTheme(themes, theme.name)
     problems.push(...resolved.problems.filter((problem) => problem.where?.file === theme.name))
-    if (theme.on === null && prefix !== undefined) problems.push(...printedTwice(prefix, theme, resolved))
+    if (theme.on === null && prefix !== undefined)
+      problems.push(...printedTwice(prefix, theme, resolved), ...changedTwice(themes, theme))
     for (const token of resolved.tokens.values()) {
       const row = rows.get(token.path) ?? {
         path: token.path,

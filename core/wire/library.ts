@@ -3,6 +3,7 @@ import { readFromSchema } from '../read/read-from'
 import { originSchema } from '../origin'
 import { problemSchema } from '../problem'
 import { roleSchema } from '../roles'
+import { isAxisName } from '../tokens/axis'
 import { conditionSchema } from '../tokens/condition'
 import { tokenDocumentSchema } from '../tokens/document'
 import { fittingChangeSchema } from '../tokens/fitting'
@@ -82,12 +83,18 @@ export const undoneSchema = z.object({ theme: z.string(), path: z.string() })
 
 export const libraryMadeSchema = z.object({ slug: z.string() })
 
+/** What a theme combines by, where it is worn beside others and not instead of them. */
+const axisSchema = z
+  .string()
+  .refine(isAxisName, 'use up to 30 lower case letters and hyphens, and neither “theme” nor “kept …”')
+
 export const themeSchema = z.object({
   name: z.string(),
   title: z.string(),
   on: z.string().nullable(),
   document: tokenDocumentSchema,
   when: conditionSchema.nullable().optional(),
+  axis: z.string().nullable().optional(),
   revision: z.number().int(),
 })
 
@@ -114,6 +121,7 @@ export const newThemeSchema = z.object({
     .optional(),
   place: themePlace.optional(),
   when: conditionSchema.nullable().optional(),
+  axis: axisSchema.nullable().optional(),
 })
 export const themeMadeSchema = z.object({ name: z.string() })
 export const changedThemeSchema = z.object({
@@ -122,6 +130,7 @@ export const changedThemeSchema = z.object({
   place: themePlace.optional(),
   /** What brings it in by itself; nothing where nothing does. */
   when: conditionSchema.nullable().optional(),
+  axis: axisSchema.nullable().optional(),
 })
 export type ChangedTheme = z.infer<typeof changedThemeSchema>
 

@@ -67,12 +67,15 @@ const makeTern = (db: Store, files: Files, people: ReadonlyMap<string, string>):
     const themes = [
       ['daywatch', 'Daywatch', null],
       ['nightwatch', 'Nightwatch', 'daywatch'],
+      ['high-sun', 'High sun', 'daywatch'],
+      ['island-line', 'Island Line', 'daywatch'],
+      ['close-quarters', 'Close quarters', 'daywatch', 'density'],
     ] as const
-    for (const [i, [name, title, on]] of themes.entries()) {
+    for (const [i, [name, title, on, axis = null]] of themes.entries()) {
       const { text } = files.find((file) => file.path === `tokens/${name}.json`)!
       const document = parseTokenDocument(text, `${name}.json`)
       if (!document.ok) throw new Error(document.problems[0]!.what)
-      await addTheme(trx, library.id, { name, title, on, document: document.value }, i)
+      await addTheme(trx, library.id, { name, title, on, axis, document: document.value }, i)
     }
     return library
   })

@@ -1,4 +1,5 @@
 import { tokenPrefix } from '~~/core/release/package'
+import { wholeThemes } from '~~/core/tokens/regions'
 import { colourProperties } from '~~/core/tokens/themes'
 import { settings } from '../config'
 import type { Library } from '../store/libraries'
@@ -14,7 +15,7 @@ export const placeToTry = (
   chromium: settings().CHROMIUM,
   css,
   theme: themes.find((theme) => theme.on === null)?.name ?? '',
-  themes: themes.map(({ name }) => name),
+  themes: wholeThemes(themes).map(({ name }) => name),
   // what is no plain identifier is left out: frames take no other
   dyes: colourProperties(themes, tokenPrefix(prefix)).filter((name) => /^--[\w-]{1,300}$/.test(name)),
 })

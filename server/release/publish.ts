@@ -103,12 +103,13 @@ export async function publish(
         contracts,
         licence: textOf(licencePath(paths))!,
         registry: registryUrl(),
-        themes: themes.map(({ name, title, on, document, when }) => ({
+        themes: themes.map(({ name, title, on, document, when = null, axis = null }) => ({
           name,
           title,
           on,
           document,
-          when: when ?? null,
+          when,
+          axis,
         })),
         words: Object.fromEntries(
           [...words].flatMap(([tag, members]) => [...members].map(([key, text]) => [`${tag} ${key}`, text])),

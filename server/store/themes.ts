@@ -21,6 +21,7 @@ interface ThemeRow {
   built_on: string | null
   revision: number
   condition: Condition | null
+  axis: string | null
 }
 
 export async function themesOf(db: Store, library: string): Promise<KeptTheme[]> {
@@ -30,7 +31,7 @@ export async function themesOf(db: Store, library: string): Promise<KeptTheme[]>
       .modify((query) => void (names && query.whereIn('name', names)))
   const keyOf = ({ name, revision }: Pick<ThemeRow, 'name' | 'revision'>) => `${library} ${name} ${revision}`
   const rows: ThemeRow[] = await of()
-    .select('name', 'title', 'built_on', 'revision', 'condition')
+    .select('name', 'title', 'built_on', 'revision', 'condition', 'axis')
     .orderBy(['position', 'name'])
   const missing = rows.filter((row) => !documents.has(keyOf(row))).map((row) => row.name)
   const fresh = new Map<string, { document: TokenDocument; revision: number }>()
@@ -58,6 +59,7 @@ export async function themesOf(db: Store, library: string): Promise<KeptTheme[]>
             document: now.document,
             revision: now.revision,
             when: row.condition,
+            axis: row.axis,
           },
         ]
       : []
@@ -76,16 +78,17 @@ export const addTheme = (db: Store, library: string, theme: Theme, position: num
     built_on: theme.on,
     document: JSON.stringify(theme.document),
     condition: theme.when ? JSON.stringify(theme.when) : null,
+    axis: theme.axis ?? null,
     position,
     revision: db('libraries').where({ id: library }).select(db.raw('theme_floor + 1')),
   })
 
-/** Gives a theme another title, ground or condition, or another place among the others, counted from 0. */
+/** Gives a theme another title, ground, condition or axis, or another place among the others, counted from 0. */
 export async function changeTheme(
   trx: Store,
   library: string,
   name: string,
-  { title, on, place, when }: ChangedTheme,
+  { title, on, place, when, axis }: ChangedTheme,
 ): Promise<void> {
   const at = { library_id: library, name }
   if (title !== undefined) await trx('themes').where(at).update({ title })
@@ -93,6 +96,7 @@ export async function changeTheme(
     await trx('themes')
       .where(at)
       .update({ condition: when && JSON.stringify(when) })
+  if (axis !== undefined) await trx('themes').where(at).update({ axis })
   // what it comes to is another, though nothing in its own file is
   if (on !== undefined)
     await trx('themes')
@@ -122,13 +126,21 @@ export async function dropTheme(trx: Store, library: string, name: string): Prom
       .update({ theme_floor: trx.raw('greatest(theme_floor, ?)', [gone.revision]) })
 }
 
-/** Examples that stand in a theme, by their components and names. */
+/** Examples that stand in a theme, a region of it or with it beside another, by their components and names. */
 export const examplesIn = async (db: Store, library: string, theme: string): Promise<string[]> =>
   (
     await db('examples')
       .join('components', 'components.id', 'examples.component_id')
       .where('components.library_id', library)
-      .whereRaw("examples.surround->>'theme' = ?", [theme])
+      .where((query) =>
+        query
+          .whereRaw("examples.surround->>'theme' = ?", [theme])
+          .orWhereRaw("jsonb_exists(examples.surround::jsonb->'regions', ?)", [theme])
+          .orWhereRaw(
+            "exists (select from jsonb_each_text(examples.surround::jsonb->'beside') where value = ?)",
+            [theme],
+          ),
+      )
       .orderBy(['tag', 'name'])
       .select('tag', 'name')
   ).map(({ tag, name }: { tag: string; name: string }) => `${tag} “${name}”`)

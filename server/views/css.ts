@@ -8,7 +8,10 @@ import type { KeptTheme } from '../store/themes'
 
 /** The library, and the revisions of its themes, that something was worked out from. */
 export const themesKey = (library: Library, themes: readonly KeptTheme[]): string =>
-  `${library.id} ${themes.map((theme) => `${theme.name} ${theme.on} ${theme.revision} ${JSON.stringify(theme.when)}`).join(' ')}`
+  JSON.stringify([
+    library.id,
+    ...themes.map(({ name, on, revision, when, axis }) => [name, on, revision, when, axis]),
+  ])
 
 /**
  * Something printed from themes as they stand now, worked out apart from the requests and remembered while

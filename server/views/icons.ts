@@ -2,7 +2,7 @@ import { LRUCache } from 'lru-cache'
 import { dressOf, noIcons, type IconsInput } from '~~/core/icons/input'
 import { glyphText, iconsCss, usedVariants, variantsOf, canHoldOthers, type Dress } from '~~/core/icons/drawn'
 import { tokenPrefix } from '~~/core/release/package'
-import type { ThemeOf } from '~~/core/icons/wearing'
+import type { ThemeOf } from '~~/core/tokens/regions'
 import type { IconsView } from '~~/core/wire'
 import type { Store } from '../store/database'
 import { iconSetsOf, iconSettingsOf, iconsOfRevision } from '../store/icons'
@@ -18,7 +18,7 @@ export async function iconsInput(
   return {
     settings,
     sets: sets.map(({ name, glyphs }) => ({ name, glyphs })),
-    themes: themes.map(({ name, on, when }) => ({ name, on, when: when ?? null })),
+    themes: themes.map(({ name, on, when = null, axis = null }) => ({ name, on, when, axis })),
     prefix: tokenPrefix(prefix),
   }
 }
@@ -33,7 +33,7 @@ export async function iconsCssOf(db: Store, library: Library, themes: readonly T
     library.id,
     library.current_revision,
     revision,
-    themes.map(({ name, on, when }) => [name, on, when]),
+    themes.map(({ name, on, when, axis }) => [name, on, when, axis]),
   ])
   const known = recentCss.get(key)
   if (known !== undefined) return known

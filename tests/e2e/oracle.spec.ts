@@ -3,7 +3,9 @@ import type { AddressInfo } from 'node:net'
 import { expect, test, type Page } from '@playwright/test'
 import fc from 'fast-check'
 import type { Contract } from '../../core/contract/contract'
-import { resolveTheme, themesCss, cssName, type Theme } from '../../core/tokens/themes'
+import type { TokenDocument } from '../../core/tokens/document'
+import { resolveTheme, themesCss, cssName } from '../../core/tokens/themes'
+import { theme } from '../themes'
 import { someone, world, type World } from '../world'
 
 /** A plain page with nothing of ours: what a browser itself makes of what we claim. */
@@ -182,63 +184,123 @@ for (const tag of tags) {
   })
 }
 
+const lengthNames = ['a', 'b', 'c', 'd']
+/** A file of lengths, each a number of pixels or one of the others. */
+const lengths = (isPartial: boolean): fc.Arbitrary<TokenDocument> =>
+  fc
+    .dictionary(
+      fc.constantFrom(...lengthNames),
+      fc.oneof(
+        fc.integer({ min: 0, max: 99 }).map((n) => ({ value: n, unit: 'px' as const })),
+        fc.constantFrom(...lengthNames).map((text) => `{${text}}`),
+      ),
+      { minKeys: isPartial ? 0 : 4, maxKeys: 4 },
+    )
+    .map((entries) =>
+      Object.fromEntries(
+        Object.entries(entries).map(([name, value]) => [name, { $type: 'dimension', $value: value }]),
+      ),
+    )
+
+/** What a browser computes for those lengths in the innermost of some elements, one in the other. */
+const computedIn = (page: Page, css: string, nesting: readonly Record<string, string>[]): Promise<string[]> =>
+  page.evaluate(
+    ([sheet, elements, properties]) => {
+      const styles = new CSSStyleSheet()
+      styles.replaceSync(sheet)
+      document.adoptedStyleSheets = [styles]
+      let region: HTMLElement = document.body
+      region.replaceChildren()
+      for (const attributes of elements) {
+        const inner = document.createElement('div')
+        for (const [name, value] of Object.entries(attributes)) inner.setAttribute(name, value)
+        region.append(inner)
+        region = inner
+      }
+      const style = getComputedStyle(region)
+      return properties.map((property) => style.getPropertyValue(property).trim())
+    },
+    [css, nesting, lengthNames.map((name) => cssName('x', name))] as const,
+  )
+
 test('in regions nested any way, a browser computes for each token what we say it is', async ({ page }) => {
   test.setTimeout(120_000)
   await page.goto(address)
-  const names = ['a', 'b', 'c', 'd']
-  const value = fc.oneof(
-    fc.integer({ min: 0, max: 99 }).map((n) => ({ value: n, unit: 'px' as const })),
-    fc.constantFrom(...names).map((text) => `{${text}}`),
-  )
-  const file = (partial: boolean) =>
-    fc
-      .dictionary(fc.constantFrom(...names), value, { minKeys: partial ? 0 : 4, maxKeys: 4 })
-      .map((entries) =>
-        Object.fromEntries(
-          Object.entries(entries).map(([name, component]) => [
-            name,
-            { $type: 'dimension', $value: component },
-          ]),
-        ),
-      )
   const cases = fc.tuple(
-    file(false),
-    file(true),
-    file(true),
+    lengths(false),
+    lengths(true),
+    lengths(true),
     fc.array(fc.constantFrom('base', 'one', 'two'), { minLength: 1, maxLength: 4 }),
   )
   await fc.assert(
     fc.asyncProperty(cases, async ([base, component, two, nesting]) => {
-      const themes: Theme[] = [
-        { name: 'base', title: '', on: null, document: base },
-        { name: 'one', title: '', on: 'base', document: component },
-        { name: 'two', title: '', on: 'one', document: two },
-      ]
+      const themes = [theme('base', null, base), theme('one', 'base', component), theme('two', 'one', two)]
       const { css, problems } = themesCss(themes, 'x')
       // a file in which something has no value is refused before it is ever printed
       fc.pre(problems.length === 0)
-      const innermost = nesting.at(-1)!
-      const computed = await page.evaluate(
-        ([sheet, regions, properties]) => {
-          const styles = new CSSStyleSheet()
-          styles.replaceSync(sheet as string)
-          document.adoptedStyleSheets = [styles]
-          let region: HTMLElement = document.body
-          region.replaceChildren()
-          for (const name of regions as string[]) {
-            const inner = document.createElement('div')
-            inner.dataset.theme = name
-            region.append(inner)
-            region = inner
-          }
-          const style = getComputedStyle(region)
-          return (properties as string[]).map((property) => style.getPropertyValue(property).trim())
-        },
-        [css, nesting, names.map((name) => cssName('x', name))] as const,
-      )
-      const ours = resolveTheme(themes, innermost).tokens
-      expect(computed).toEqual(names.map((name) => ours.get(name)!.css))
+      const regions = nesting.map((name) => ({ 'data-theme': name }))
+      const ours = resolveTheme(themes, nesting.at(-1)!).tokens
+      expect(await computedIn(page, css, regions)).toEqual(lengthNames.map((name) => ours.get(name)!.css))
     }),
     { numRuns: 60 },
   )
+})
+
+test('themes that combine hold beside any other, each along its axis, or it is said of which tokens they do not', async ({
+  page,
+}) => {
+  test.setTimeout(180_000)
+  await page.goto(address)
+  const worn = fc.record(
+    {
+      'data-theme': fc.constantFrom('base', 'one'),
+      'data-density': fc.constantFrom('close', 'tight', 'usual'),
+      dir: fc.constantFrom('ltr', 'rtl'),
+    },
+    { requiredKeys: [] },
+  )
+  const cases = fc.tuple(
+    lengths(false),
+    fc.tuple(lengths(true), lengths(true), lengths(true), lengths(true)),
+    fc.array(worn, { minLength: 1, maxLength: 4 }),
+  )
+  const seen = { together: 0, apart: 0 }
+  await fc.assert(
+    fc.asyncProperty(cases, async ([base, [one, close, tight, turned], nesting]) => {
+      const themes = [
+        theme('base', null, base),
+        theme('one', 'base', one),
+        { ...theme('close', 'base', close), axis: 'density' },
+        { ...theme('tight', 'close', tight), axis: 'density' },
+        { ...theme('turned', 'base', turned), axis: 'direction' },
+      ]
+      const { css, problems } = themesCss(themes, 'x')
+      fc.pre(problems.every(({ code }) => code === 'token-axes'))
+      const last = (name: 'data-theme' | 'data-density' | 'dir') =>
+        nesting.findLast((element) => element[name] !== undefined)?.[name]
+      const whole = last('data-theme') ?? 'base'
+      const density = last('data-density')
+      const beside = density === 'usual' ? undefined : density
+      const isTurned = last('dir') === 'rtl'
+      const computed = await computedIn(page, css, nesting)
+      const ground = resolveTheme(themes, 'base').tokens
+      for (const [i, name] of lengthNames.entries()) {
+        const isSaid = problems.some(({ what }) => what.includes(` in ${name}:`))
+        const inBase = (other: string) => resolveTheme(themes, 'base', other).tokens.get(name)!.css
+        const usual = ground.get(name)!.css
+        if (nesting.length === 1 && !isTurned) {
+          seen.together++
+          expect(computed[i]).toBe(resolveTheme(themes, whole, beside).tokens.get(name)!.css)
+        } else if (!isSaid) {
+          seen.apart++
+          const turnedValue = isTurned && inBase('turned') !== usual ? inBase('turned') : undefined
+          const denseValue = beside && inBase(beside) !== usual ? inBase(beside) : undefined
+          const expected = turnedValue ?? denseValue ?? resolveTheme(themes, whole).tokens.get(name)!.css
+          expect(computed[i]).toBe(expected)
+        }
+      }
+    }),
+    { numRuns: 120 },
+  )
+  expect(Math.min(seen.together, seen.apart)).toBeGreaterThan(20)
 })

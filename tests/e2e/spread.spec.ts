@@ -40,7 +40,7 @@ test('a spread over axes of one’s choice: live, held in states, in each theme;
 test('the covering set: worked out, bounded, shown, and without what was left out', async ({ page }) => {
   await signIn(page, at, 'ines', '/tern/tern-notice-strip/spread')
   const foot = page.getByLabel('Covering set', { exact: true }).last()
-  await expect(foot.getByRole('status')).toContainText(/16\s*of 1,024 renderings cover all 168 pairs/)
+  await expect(foot.getByRole('status')).toContainText(/16\s*of 2,048 renderings cover all 204 pairs/)
   await expect(foot).toContainText('No fewer than 16 can.')
   await foot.getByRole('button', { name: 'Add' }).click()
   const leave = page.getByLabel('A combination that must not, or must, occur')

@@ -21,13 +21,13 @@ const css = async (): Promise<string> =>
   (await ines('/api/libraries/tern/tokens/printed?path=tokens/tokens.css')).body.text
 
 test('a theme is made, moved, built on another and deleted; what it comes to stands in the CSS', async () => {
-  const [day, night] = await themes()
+  const [day, ...others] = await names()
   expect((await make({ title: ' Dusk watch ', on: 'nightwatch' })).body).toEqual({ name: 'dusk-watch' })
   const value = { theme: 'dusk-watch', path: 'surface.page', text: '#010203', seen: null }
   expect((await ines('/api/libraries/tern/tokens', { method: 'PATCH', body: value })).status).toBe(200)
   expect(await css()).toMatch(/data-theme="dusk-watch"[^}]*--tern-surface-page: (#010203|rgb\(1 2 3\));/)
   expect((await change('dusk-watch', { place: 1, title: 'Dusk' })).status).toBe(200)
-  expect(await names()).toEqual([day!.name, 'dusk-watch', night!.name])
+  expect(await names()).toEqual([day, 'dusk-watch', ...others])
   const before = (await themes())[1]!
   expect(before).toMatchObject({ title: 'Dusk', on: 'nightwatch' })
   expect((await change('dusk-watch', { on: 'daywatch' })).status).toBe(200)
@@ -36,12 +36,12 @@ test('a theme is made, moved, built on another and deleted; what it comes to sta
   expect(after!.revision).toBeGreaterThan(before.revision)
 
   expect((await remove('dusk-watch')).status).toBe(200)
-  expect(await names()).toEqual([day!.name, night!.name])
+  expect(await names()).toEqual([day, ...others])
   expect(await css()).not.toContain('dusk-watch')
   // one that is made anew under that name has nothing of what was remembered of the other
   const again = { title: 'Dusk', name: 'dusk-watch', on: 'daywatch', place: 1 }
   expect((await make({ ...again, document: { surface: { page: { $value: '#040506' } } } })).status).toBe(200)
-  expect(await names()).toEqual([day!.name, 'dusk-watch', night!.name])
+  expect(await names()).toEqual([day, 'dusk-watch', ...others])
   expect((await themes())[1]!.document).toEqual({ surface: { page: { $value: '#040506' } } })
   expect((await remove('dusk-watch')).status).toBe(200)
 })
@@ -108,4 +108,33 @@ test('what sheets set is offered as tokens of a theme, in the place that is aske
   expect((await offered('')).status).toBe(422)
   // whoever may not read the library is told nothing of it
   expect((await offered(`into=${base.name}`, await someone(at, 'odile'))).status).toBe(404)
+})
+
+test('a theme combines along an axis: it stands beside others in the CSS, and what cannot be is refused', async () => {
+  expect((await make({ title: 'Wide', on: 'daywatch', axis: 'density' })).status).toBe(200)
+  const value = { theme: 'wide', path: 'space.2', text: '20px', seen: null }
+  expect((await ines('/api/libraries/tern/tokens', { method: 'PATCH', body: value })).status).toBe(200)
+  const printed = await css()
+  expect(printed).toMatch(/\n\[data-density="wide"\] \{[^}]*--tern-space-2: 20px;/)
+  expect(printed).toMatch(/\n:where\(\[data-density\]\) \{[^}]*--tern-space-2: 8px;/)
+  expect(printed).not.toContain('[data-theme="wide"]')
+  expect(/\n\[data-theme="nightwatch"\] \{([^}]*)\}/.exec(printed)?.[1]).not.toContain('--tern-space-2')
+
+  expect((await change('wide', { axis: 'theme' })).status).toBe(422)
+  expect((await change('wide', { axis: 'kept-sheet' })).status).toBe(422)
+  expect(problemCode(await change('daywatch', { axis: 'density' }))).toBe('theme-axis')
+  expect(problemCode(await change('wide', { on: 'nightwatch' }))).toBe('theme-axis')
+  expect(problemCode(await make({ title: 'Dim', on: 'wide' }))).toBe('theme-axis')
+  expect(
+    problemCode(await make({ title: 'Rl', on: 'daywatch', axis: 'direction', when: { motion: 'reduce' } })),
+  ).toBe('theme-axis')
+  const surround = plainSurround('daywatch', { beside: { density: 'wide' } })
+  const kept = await ines('/api/libraries/tern/components/tern-tide-gauge/examples', {
+    body: { name: 'Wide', usage: { props: {}, slots: {} }, surround },
+  })
+  expect(problemCode(await remove('wide'))).toBe('theme-worn')
+  await ines(`/api/libraries/tern/components/tern-tide-gauge/examples/${kept.body.id}`, { method: 'DELETE' })
+  expect((await change('wide', { axis: null })).status).toBe(200)
+  expect(await css()).toContain('[data-theme="wide"]')
+  expect((await remove('wide')).status).toBe(200)
 })

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { autoTheme } from '~~/core/tokens/condition'
+import { directionAxis } from '~~/core/tokens/axis'
+import { themeAxes } from '~~/core/tokens/regions'
 import { membersOf, type Contract } from '~~/core/contract/contract'
 import { statesToHold } from '~~/core/style/states-to-hold'
 import { libraryScope, sayProvisions } from '~~/core/provisions'
@@ -97,12 +98,23 @@ const windows = computed(() => {
         : {}),
   }))
 })
-const themeOptions = computed(() => [
-  ...themes.value.map((theme) => ({ value: theme.name, title: theme.title })),
-  ...(themes.value.some(({ when }) => when)
-    ? [{ value: autoTheme, title: 'whichever theme comes in', note: 'by the reader and the page' }]
-    : []),
-])
+const themeOptions = computed(() => choicesToWear(themes.value))
+/** What is worn beside a theme, by its axis. */
+const besideOptions = computed(() =>
+  [...themeAxes(themes.value)]
+    .filter(([axis]) => axis !== directionAxis)
+    .map(([axis, along]) => ({
+      axis,
+      options: [
+        { value: null, title: `the usual ${axis}` },
+        ...along.map(({ name, title }) => ({ value: name, title, note: axis })),
+      ],
+    })),
+)
+function wearBeside(axis: string, name: string | null) {
+  const { [axis]: _before, ...others } = surround.value.beside
+  surround.value = { ...surround.value, beside: name === null ? others : { ...others, [axis]: name } }
+}
 const languages = computed(() => languagesToChoose(useLibrary().library?.languages ?? [], language.value))
 const paddings = [0, 8, 16, 24, 48].map((value) => ({
   value: String(value),
@@ -153,8 +165,17 @@ function windowFrom(event: Event) {
   <div class="surround">
     <p class="sentence">
       Shown in
-      <Choice v-model="theme" label="Theme" :options="themeOptions" />,
-      <WidthChoice v-model="width" :asked />{{ width === null ? '' : ' wide' }},
+      <Choice v-model="theme" label="Theme" :options="themeOptions" /><template
+        v-for="{ axis, options } in besideOptions"
+        :key="axis"
+      >
+        with
+        <Choice
+          :model-value="surround.beside[axis] ?? null"
+          :label="`Worn beside it, by ${axis}`"
+          :options="options"
+          @update:model-value="wearBeside(axis, $event)" /></template
+      >, <WidthChoice v-model="width" :asked />{{ width === null ? '' : ' wide' }},
       <Choice
         v-model="direction"
         label="Writing direction"
@@ -254,7 +275,7 @@ function windowFrom(event: Event) {
       <Choices
         v-model="regions"
         label="Regions of other themes, one in the other"
-        :options="themes.map((theme) => ({ value: theme.name, title: theme.title }))"
+        :options="store.themeChoices"
         none="no other theme"
       />,
       <template v-if="lackable.length"

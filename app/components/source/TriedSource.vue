@@ -58,11 +58,9 @@ watch([module, () => path], () => {
     <p class="sentence">
       <NuxtLink class="link" :to="`/${store.slug}/${tag}`">{{ store.title(tag) }}</NuxtLink>
       {{ isChanged ? 'as it is written here' : 'as it stands' }}, in
-      <Choice
-        v-model="theme"
-        label="Theme"
-        :options="store.themes.map((theme) => ({ value: theme.name, title: theme.title }))"
-      /><template v-if="standing?.face">, as on the shelf</template>.
+      <Choice v-model="theme" label="Theme" :options="store.themeChoices" /><template v-if="standing?.face"
+        >, as on the shelf</template
+      >.
     </p>
     <div class="ground">
       <PreviewFrame

@@ -1,8 +1,14 @@
 <script setup lang="ts">
-import { conditionSchema, conditionText, type Condition } from '~~/core/tokens/condition'
+import { attributeOf } from '~~/core/tokens/axis'
+import { autoTheme, conditionSchema, conditionText, type Condition } from '~~/core/tokens/condition'
 
 /** What brings a theme in by itself: said in a sentence, and changed in one. */
-const { when, title, keeps } = defineProps<{ when: Condition | null; title: string; keeps: boolean }>()
+const { when, title, axis, keeps } = defineProps<{
+  when: Condition | null
+  title: string
+  axis: string | null
+  keeps: boolean
+}>()
 const emit = defineEmits<{ change: [when: Condition | null] }>()
 const isOpen = ref(false)
 const problem = ref('')
@@ -105,7 +111,8 @@ function putRange(name: 'width' | 'container', event: Event) {
       /></label>
       <p v-if="problem" class="bad" role="alert">{{ problem }}</p>
       <p v-if="when" class="muted">
-        On a root that names no theme, and in regions with <span class="code">data-theme="auto"</span>.
+        On a root that names no {{ axis ?? 'theme' }}, and in regions with
+        <span class="code">{{ attributeOf(axis) }}="{{ autoTheme }}"</span>.
         <button type="button" class="link" @click="emit('change', null)">
           Have it never come in by itself
         </button>

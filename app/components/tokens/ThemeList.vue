@@ -1,9 +1,12 @@
 <script setup lang="ts">
+import { directionAxis } from '~~/core/tokens/axis'
 import { mayBuildOn } from '~~/core/tokens/theme-list'
+import type { Theme } from '~~/core/tokens/themes'
 import { tokensOf } from '~~/core/tokens/document'
+import { themeAxes } from '~~/core/tokens/regions'
 
 /** The themes of a library in their order: what each is called and built on; made, moved and deleted. */
-const { themes, problems, make, change, bringIn, remove } = useThemes()
+const { themes, problems, make, change, bringIn, combine, remove } = useThemes()
 const store = useLibrary()
 const keeps = computed(() => store.may.keep)
 const isOpen = ref(false)
@@ -16,10 +19,12 @@ const counts = computed(
   () => new Map(themes.value.map(({ name, document }) => [name, tokensOf(document).length])),
 )
 const titleOf = (name: string | null) => themes.value.find((theme) => theme.name === name)?.title ?? ''
-const groundsOf = (name: string) =>
+const groundsOf = (theme: Theme) =>
   themes.value
-    .filter((theme) => mayBuildOn(themes.value, name, theme.name))
+    .filter(({ name }) => mayBuildOn(themes.value, theme, name))
     .map((theme) => ({ value: theme.name, title: theme.title }))
+/** The axes along which themes of this library combine. */
+const axes = computed(() => [...themeAxes(themes.value).keys()])
 const all = computed(() => themes.value.map((theme) => ({ value: theme.name, title: theme.title })))
 
 function open() {
@@ -63,7 +68,7 @@ async function add() {
               v-if="keeps"
               :model-value="theme.on"
               :label="`${theme.title} is built on`"
-              :options="groundsOf(theme.name)"
+              :options="groundsOf(theme)"
               @update:model-value="change(theme, { on: $event ?? undefined })"
             /><template v-else>{{ titleOf(theme.on) }}</template></span
           >
@@ -89,11 +94,21 @@ async function add() {
           </template>
         </div>
         <ThemeCondition
-          v-if="theme.on"
+          v-if="theme.on && theme.axis !== directionAxis"
           :when="theme.when ?? null"
+          :axis="theme.axis ?? null"
           :title="theme.title"
           :keeps
           @change="bringIn(theme, $event)"
+        />
+        <ThemeAxis
+          v-if="theme.on"
+          :axis="theme.axis ?? null"
+          :title="theme.title"
+          :name="theme.name"
+          :keeps
+          :axes
+          @change="combine(theme, $event)"
         />
       </li>
     </ol>

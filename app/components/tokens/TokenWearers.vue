@@ -10,7 +10,7 @@ const { row, rows } = defineProps<{ row: TokenRow | undefined; rows: readonly To
 /** Renderings beside the table at most. */
 const most = 4
 const store = useLibrary()
-const { themes, css, standing } = storeToRefs(store)
+const { css, standing } = storeToRefs(store)
 const host = frameName()
 const theme = ref(store.baseTheme)
 /** Custom properties that stand for a token, or for another whose value comes by way of it. */
@@ -45,11 +45,7 @@ const renderings = computed(() =>
   <div class="worn">
     <p class="sentence">
       {{ row ? 'What wears it, in' : 'Shown in' }}
-      <Choice
-        v-model="theme"
-        label="Theme of the renderings"
-        :options="themes.map((theme) => ({ value: theme.name, title: theme.title }))"
-      />.
+      <Choice v-model="theme" label="Theme of the renderings" :options="store.themeChoices" />.
     </p>
     <div v-for="rendering in renderings" :key="rendering.tag" class="reader">
       <div class="frame">

@@ -3,6 +3,7 @@ import { sights, sightTitles } from '~~/core/contrast/vision'
 import { tokenPrefix } from '~~/core/release/package'
 import { sightFrom } from '~~/core/surround'
 import { besideKept, besideName } from '~~/core/tokens/fitting'
+import { wholeThemes } from '~~/core/tokens/regions'
 import { themesCss } from '~~/core/tokens/themes'
 
 /** Every component in every theme on one page. */
@@ -34,8 +35,9 @@ const css = computed(() =>
   isBeside.value ? themesCss(both.value, tokenPrefix(store.prefix)).css + store.iconsCss : store.css,
 )
 const shownThemes = computed(() => {
-  const chosen = themes.value.filter((candidate) => candidate.name === theme.value)
-  const shown = chosen.length ? chosen : themes.value
+  const whole = wholeThemes(themes.value)
+  const chosen = whole.filter((candidate) => candidate.name === theme.value)
+  const shown = chosen.length ? chosen : whole
   return isBeside.value
     ? shown.flatMap((tried) =>
         both.value.filter(({ name }) => [tried.name, besideName(tried.name)].includes(name)),
@@ -69,10 +71,7 @@ const host = frameName()
       <Choice
         v-model="theme"
         label="Themes"
-        :options="[
-          { value: '', title: 'every theme' },
-          ...themes.map((theme) => ({ value: theme.name, title: theme.title })),
-        ]"
+        :options="[{ value: '', title: 'every theme' }, ...store.themeChoices]"
       />, <Choice v-model="held" label="Held in" :options="states" />, to somebody who sees
       <Choice
         v-model="sight"

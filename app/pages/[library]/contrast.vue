@@ -15,10 +15,7 @@ const theme = useAddressChoice('theme', '')
 const component = useAddressChoice('of', '')
 const chosen = useAddressChoice('pair', '')
 const themes = computed(() => store.library?.themes ?? [])
-const themeChoices = computed(() => [
-  { value: '', title: 'every theme' },
-  ...themes.value.map(({ name, title }) => ({ value: name, title })),
-])
+const themeChoices = computed(() => [{ value: '', title: 'every theme' }, ...choicesOfThemes(themes.value)])
 const unreadable = computed(() => pairs.value.filter(isUnreadable))
 const listed = computed(() =>
   (shown.value === 'unreadable' ? unreadable.value : pairs.value).filter(

@@ -3,7 +3,7 @@ import { isCalm } from '~~/core/problem'
 
 const store = useLibrary()
 const router = useRouter()
-const { library, standing, themes } = storeToRefs(store)
+const { library, standing } = storeToRefs(store)
 useHead({ title: () => `${library.value?.title} · Kept Shelf` })
 
 const theme = useAddressChoice('theme', store.baseTheme)
@@ -48,12 +48,7 @@ useKeys([
           size="10"
           autocomplete="off"
           @keydown.escape="said = ''"
-        />, dressed in
-        <Choice
-          v-model="theme"
-          label="Theme"
-          :options="themes.map((theme) => ({ value: theme.name, title: theme.title }))"
-        />, by
+        />, dressed in <Choice v-model="theme" label="Theme" :options="store.themeChoices" />, by
         <Choice
           v-model="by"
           label="Order"

@@ -5,7 +5,6 @@ import type { Problem } from '~~/core/problem'
 
 /** Every example a library offers to begin with, live, with its code for one framework. */
 const store = useLibrary()
-const { themes } = storeToRefs(store)
 useHead({ title: () => `Starters · ${store.library?.title} · Kept Shelf` })
 const theme = useAddressChoice('theme', store.baseTheme)
 const chosenStyle = useAddressChoice('code', 'html')
@@ -62,12 +61,8 @@ const host = frameName()
         size="10"
         autocomplete="off"
         @keydown.escape="said = ''"
-      />, dressed in
-      <Choice
-        v-model="theme"
-        label="Theme"
-        :options="themes.map((theme) => ({ value: theme.name, title: theme.title }))"
-      /><template v-if="styles.length"
+      />, dressed in <Choice v-model="theme" label="Theme" :options="store.themeChoices" /><template
+        v-if="styles.length"
         >, with code for
         <Choice
           v-model="chosenStyle"

@@ -26,6 +26,7 @@ import * as m0024 from './0024-isolation'
 import * as m0025 from './0025-icons'
 import * as m0026 from './0026-messages'
 import * as m0027 from './0027-theme-conditions'
+import * as m0028 from './0028-theme-axes'
 
 export const migrations: Record<string, Knex.Migration> = {
   '0001-first': m0001,
@@ -55,4 +56,5 @@ export const migrations: Record<string, Knex.Migration> = {
   '0025-icons': m0025,
   '0026-messages': m0026,
   '0027-theme-conditions': m0027,
+  '0028-theme-axes': m0028,
 }

@@ -9,7 +9,7 @@ import { plainSurround } from '~~/core/surround'
  * A component in two ways, themes or versions, side by side or one over the other, and what is not the same.
  */
 const compared = useComponent('compared')
-const { store, tag, standing, contract, themes } = compared
+const { store, tag, standing, contract } = compared
 const { ways, both, problems, swap } = useComparedSides(compared)
 
 const width = useAddressChoice('width', '')
@@ -83,16 +83,10 @@ useKeys([
     <ProblemList v-if="problems.length" class="problems" :problems />
     <p class="sentence">
       On the left <Choice v-model="both[0].value.way.value" label="On the left" :options="ways" /> in
-      <Choice
-        v-model="both[0].value.theme.value"
-        label="Theme on the left"
-        :options="themes.map((theme) => ({ value: theme.name, title: theme.title }))"
-      />, on the right <Choice v-model="both[1].value.way.value" label="On the right" :options="ways" /> in
-      <Choice
-        v-model="both[1].value.theme.value"
-        label="Theme on the right"
-        :options="themes.map((theme) => ({ value: theme.name, title: theme.title }))"
-      />; both <Choice v-model="width" label="Width" :options="widths" />,
+      <Choice v-model="both[0].value.theme.value" label="Theme on the left" :options="store.themeChoices" />,
+      on the right <Choice v-model="both[1].value.way.value" label="On the right" :options="ways" /> in
+      <Choice v-model="both[1].value.theme.value" label="Theme on the right" :options="store.themeChoices" />;
+      both <Choice v-model="width" label="Width" :options="widths" />,
       <Choice v-model="view" label="Shown as" :options="views" />.
       <button type="button" class="link" @click="swap">Change places <span class="key">x</span></button>
     </p>

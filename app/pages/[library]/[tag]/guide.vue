@@ -9,7 +9,7 @@ import { ruledOut } from '~~/core/variants/combination'
 /**
  * The page a reader gets of a component: what it is for, live examples with their code, and all it offers.
  */
-const { store, route, tag, standing, contract, css, themes } = useComponent('guide')
+const { store, route, tag, standing, contract, css } = useComponent('guide')
 
 provideLooks(tag)
 const theme = useAddressChoice('theme', store.baseTheme)
@@ -122,11 +122,7 @@ onMounted(() => {
 
       <p class="sentence">
         Examples dressed in
-        <Choice
-          v-model="theme"
-          label="Theme"
-          :options="themes.map((theme) => ({ value: theme.name, title: theme.title }))"
-        />, with code for
+        <Choice v-model="theme" label="Theme" :options="store.themeChoices" />, with code for
         <Choice
           v-if="styles.length > 1"
           v-model="chosenStyle"

@@ -231,11 +231,7 @@ useKeys([
         :options="['160', '200', '280', '390', '600'].map((value) => ({ value, title: value }))"
       />
       wide<template v-if="[rowsId, columns, sheets].every((axis) => axis !== 'theme')"
-        >, in
-        <Choice
-          v-model="theme"
-          label="Theme"
-          :options="themes.map((theme) => ({ value: theme.name, title: theme.title }))" /></template
+        >, in <Choice v-model="theme" label="Theme" :options="store.themeChoices" /></template
       >.
     </p>
     <p v-else class="sentence line">

@@ -1,6 +1,7 @@
 import { changedThemeSchema, nothingSchema } from '~~/core/wire'
-import { mayBuildOn } from '~~/core/tokens/theme-list'
-import { fail } from '~~/server/auth/failure'
+import { chainOf } from '~~/core/tokens/regions'
+import { faultOfAxis } from '~~/core/tokens/theme-list'
+import { Failure, fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
 import { limits } from '~~/server/limits'
 import { record } from '~~/server/store/audit'
@@ -8,7 +9,7 @@ import { notify } from '~~/server/store/database'
 import { changeTheme, themesOf } from '~~/server/store/themes'
 import { judgeTheme, themeKnown } from '~~/server/views/theme'
 
-/** Gives a theme another title, another place among the others, has it built on another, or come in by itself. */
+/** Gives a theme another title, another place among the others, has it built on another, come in by itself, or combine. */
 export default route({
   access: 'maintainer',
   limit: limits.body.small,
@@ -17,7 +18,7 @@ export default route({
   async handle({ db, library, params, body, person }) {
     const themes = await themesOf(db, library.id)
     const theme = themeKnown(themes, params.name!)
-    const { on, when } = body
+    const { on, when, axis } = body
     if (when && theme.on === null)
       return fail(
         422,
@@ -25,8 +26,15 @@ export default route({
         `${theme.title} is the base; it is there where no other theme is.`,
         'Say it of another theme.',
       )
+    const next = {
+      ...theme,
+      ...(on === undefined ? {} : { on }),
+      ...(when === undefined ? {} : { when }),
+      ...(axis === undefined ? {} : { axis }),
+    }
+    const after = themes.map((other) => (other === theme ? next : other))
     if (on !== undefined && on !== theme.on) {
-      if (theme.on === null || !mayBuildOn(themes, theme.name, on))
+      if (theme.on === null || chainOf(themes, on).includes(theme) || chainOf(themes, on).length === 0)
         return fail(
           422,
           'theme-ground',
@@ -35,12 +43,10 @@ export default route({
             : `${theme.title} cannot be built on itself, nor on what is built on it.`,
           'Choose another theme.',
         )
-      await judgeTheme(
-        library,
-        themes.map((other) => (other === theme ? { ...theme, on } : other)),
-        theme,
-      )
+      await judgeTheme(library, after, next)
     }
+    const fault = faultOfAxis(after, next)
+    if (fault) throw new Failure(422, [fault])
     return db.transaction(async (trx) => {
       await changeTheme(trx, library.id, theme.name, body)
       await record(

@@ -15,9 +15,9 @@ export default route({
   answer: themeMadeSchema,
   body: newThemeSchema,
   async handle({ db, library, body, person }) {
-    const { title, on, document = {}, name = themeName(title), when = null } = body
+    const { title, on, document = {}, name = themeName(title), when = null, axis = null } = body
     const themes = await themesOf(db, library.id)
-    const theme = { name, title, on, document, when }
+    const theme = { name, title, on, document, when, axis }
     const fault = faultOfTheme(themes, theme)
     if (fault) throw new Failure(422, [fault])
     await judgeTheme(library, [...themes, theme], theme)
