@@ -85,6 +85,10 @@ const sentences = {
   'token edit taken back': (detail) =>
     `took back a change of ${text(detail, 'path') || 'tokens'} in ${text(detail, 'theme')}`,
   'token file brought in': (detail) => `brought a token file into ${text(detail, 'theme')}`,
+  'token replaced': (detail) =>
+    `replaced the token ${text(detail, 'from')} by ${text(detail, 'to')} in everything`,
+  'token replacement taken back': (detail) =>
+    `took back that ${text(detail, 'from')} stands for ${text(detail, 'to')}`,
   'token renamed': (detail) => `renamed the token ${text(detail, 'from')} to ${text(detail, 'to')}`,
   'finding waived': (detail) =>
     `let a finding about ${text(detail, 'about')} stand: ${text(detail, 'reason')}`,

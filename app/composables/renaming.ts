@@ -7,13 +7,17 @@ const writingPause = 250
 
 /**
  * A token, or a group that it stands in, that is to get another path: what would follow, asked while it is
- * written, and all of it done; then `renamed` is told.
+ * written, and all of it done; then `renamed` is told. `into`: another token that is there takes its place.
  */
-export function useRenaming(path: () => string, renamed: (move: { from: string; to: string }) => void) {
+export function useRenaming(
+  path: () => string,
+  renamed: (move: { from: string; to: string }) => void,
+  { into = false } = {},
+) {
   const store = useLibrary()
   const { say, sayProblems } = useSay()
   const { job, problems: jobProblems, going, follow, cancel } = useJob()
-  const [to, leave] = [ref(path()), ref(true)]
+  const [to, leave] = [ref(path()), ref(!into)]
   /** What is renamed. */
   const from = ref(path())
   const plan = ref<RenamePlan>()
@@ -30,7 +34,7 @@ export function useRenaming(path: () => string, renamed: (move: { from: string; 
     refused.value = []
     const [was, next] = [from.value, to.value.trim()]
     if (next === '' || next === was) return
-    const query = new URLSearchParams({ from: was, to: next, leave: String(leave.value) })
+    const query = new URLSearchParams({ from: was, to: next, leave: String(leave.value), into: String(into) })
     const isStillAsked = () => from.value === was && to.value.trim() === next
     try {
       const found = await ask(renamePlanSchema, `${address()}?${query.toString()}`)
@@ -53,8 +57,16 @@ export function useRenaming(path: () => string, renamed: (move: { from: string; 
     refused.value = []
     doing = { from: was, to: next, back }
     try {
-      const body = { from: was, to: next, leave: leaves }
-      const begun = await ask(renameBegunSchema, address(), { method: 'POST', body })
+      const begun =
+        back && into
+          ? await ask(renameBegunSchema, `${address()}/undo`, {
+              method: 'POST',
+              body: { from: next, to: was },
+            })
+          : await ask(renameBegunSchema, address(), {
+              method: 'POST',
+              body: { from: was, to: next, leave: leaves, into },
+            })
       if (begun.job) follow(begun.job)
       else await ended()
     } catch (error) {
@@ -69,9 +81,9 @@ export function useRenaming(path: () => string, renamed: (move: { from: string; 
     doing = undefined
     await store.load()
     renamed(was)
-    if (was.back) say(`It is ${was.to} again.`)
+    if (was.back) say(into ? `${was.to} is back.` : `It is ${was.to} again.`)
     else
-      say(`${was.from} is ${was.to} now.`, {
+      say(into ? `${was.to} stands in the place of ${was.from} now.` : `${was.from} is ${was.to} now.`, {
         title: 'Undo',
         run: () => void send(was.to, was.from, false, true),
       })

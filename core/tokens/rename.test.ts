@@ -215,3 +215,75 @@ test('files that do not name it are left out', () => {
     },
   ])
 })
+
+describe('a token that another takes the place of', () => {
+  const replace = (from: string, to: string, leave = false): Rename => ({ from, to, leave, into: true })
+  test('all that referred to it refers to the other, in fields and pointers too, and it is gone', () => {
+    const now = after(replace('ink.deep', 'ink.pale'))
+    expect(now[0]!.document).toMatchObject({
+      ink: { pale: { $value: '#d5e0e6' } },
+      text: { strong: { $value: '{ink.pale}' } },
+      edge: {
+        line: { $value: { color: '{ink.pale}' } },
+        copy: { $value: { $ref: '#/ink/pale/$value' } },
+      },
+    })
+    for (const { document } of now) expect(JSON.stringify(document)).not.toContain('deep')
+    const outcome = renamed(replace('ink.deep', 'ink.pale'))
+    expect(outcome.ok && outcome.value).toMatchObject({
+      properties: [{ from: '--t-ink-deep', to: '--t-ink-pale' }],
+      changes: [
+        { theme: 'day', before: '#11344A', after: '#D5E0E6' },
+        { theme: 'night', before: '#EEEEEE', after: '#D5E0E6' },
+      ],
+    })
+  })
+  test('its name may stay as a deprecated alias, in the base', () => {
+    const [base, above] = after(replace('ink.deep', 'ink.pale', true))
+    expect(base!.document).toMatchObject({
+      ink: { deep: { $value: '{ink.pale}', $deprecated: 'It is ink.pale now.' } },
+    })
+    expect(JSON.stringify(above!.document)).not.toContain('deep')
+  })
+  test('what cannot take its place says why', () => {
+    expect(codes(replace('ink.deep', 'ink.none'))).toEqual(['no-token'])
+    expect(codes(replace('ink.deep', 'ink'))).toEqual(['no-token'])
+    expect(codes(replace('ink', 'text.strong'))).toEqual(['token-group'])
+    expect(codes(replace('ink.none', 'ink.deep'))).toEqual(['no-token'])
+    expect(codes(replace('ink.deep', 'size.thin'))).toEqual(['token-type'])
+    expect(codes(replace('ink.deep', 'ink.deep'))).toEqual(['same-name'])
+    // of itself it would come to nothing, in any theme
+    expect(codes(replace('ink.deep', 'text.strong'))).toEqual(['token-circle'])
+    expect(codes(replace('ink.pale', 'text.strong'))).toEqual(['token-circle'])
+    expect(codes(replace('text.strong', 'ink.deep'))).toEqual([])
+  })
+  test('whatever tokens refer to each other, all others come to what they did with the other in its place', () => {
+    const names = ['a', 'b', 'c', 'd', 'e']
+    const value = fc.oneof(
+      fc.integer({ min: 0, max: 99 }),
+      fc.constantFrom(...names).map((name) => `{${name}}`),
+    )
+    const file = fc.dictionary(fc.constantFrom(...names), value, { minKeys: 5, maxKeys: 5 })
+    fc.assert(
+      fc.property(file, fc.constantFrom(...names), fc.constantFrom(...names), (values, from, to) => {
+        const document = Object.fromEntries(
+          Object.entries(values).map(([name, $value]) => [name, { $type: 'number', $value }]),
+        )
+        const among: Theme[] = [{ name: 'day', title: 'Day', on: null, document }]
+        fc.pre(resolveTheme(among, 'day').problems.length === 0 && from !== to)
+        const outcome = renamed(replace(from, to), among)
+        const before = cssOf(among, 'day')
+        if (!outcome.ok) return
+        const now = cssOf(after(replace(from, to), among), 'day')
+        const isOfIt = (name: string) => resolveTheme(among, 'day').tokens.get(name)!.chain.includes(from)
+        expect(now).toEqual(
+          Object.fromEntries(
+            names
+              .filter((name) => name !== from)
+              .map((name) => [name, isOfIt(name) ? before[to] : before[name]]),
+          ),
+        )
+      }),
+    )
+  })
+})

@@ -12,17 +12,19 @@ import {
 import { isGroup } from './group'
 import { mapReferences, type Reference } from './references'
 import { isWithin, movedPath } from './paths'
+import type { Resolved } from './resolve'
 import { cssProperties, resolveTheme, tokenTable, type Theme } from './themes'
 import { referencesTo } from './uses'
 
 /**
  * A token, or a group with all that is in it, that gets another path; `leave` keeps each old one as a
- * deprecated alias of the new.
+ * deprecated alias of the new. `into`: a token of that path is there already, and stands in its place.
  */
 export interface Rename {
   from: string
   to: string
   leave: boolean
+  into?: boolean | undefined
 }
 
 /** What becomes of all themes when a token or a group gets another path. */
@@ -33,6 +35,8 @@ export interface Renamed {
   references: { theme: string; path: string }[]
   /** Custom properties that its tokens were, with those that they are then. */
   properties: { from: string; to: string }[]
+  /** Where what names it comes to another value than before, in CSS: a token that is replaced, in each theme. */
+  changes: { theme: string; before: string; after: string }[]
 }
 
 /**
@@ -50,7 +54,8 @@ export function renameToken(themes: Theme[], rename: Rename, prefix: string): Ou
       todo: 'Choose one of the tokens in the table; what a group takes over is renamed where it stands.',
     })
   const same = { code: 'same-name', what: 'That is its name already.', todo: 'Write another.' }
-  const faults = to === from ? [same] : faultsOfPath(themes, to, from)
+  const faults =
+    to === from ? [same] : rename.into ? faultsOfReplacing(themes, from, to) : faultsOfPath(themes, to, from)
   if (faults.length) return { ok: false, problems: faults }
   const leavers = having.filter(({ on }) => on === null)
   const staying = rename.leave ? (leavers.length ? leavers : having) : []
@@ -66,6 +71,7 @@ export function renameToken(themes: Theme[], rename: Rename, prefix: string): Ou
       .map(({ name, document }) => ({ theme: name, document })),
     references: referencesTo(themes, from).filter(({ path }) => !isWithin(path, to) && !isWithin(path, from)),
     properties: propertiesOf(themes, rename, prefix),
+    changes: rename.into ? changesBetween(themes, from, to) : [],
   })
 }
 
@@ -112,6 +118,41 @@ export function faultsOfPath(themes: readonly Theme[], to: string, from?: string
   return []
 }
 
+/** Why a token cannot stand in another's place. */
+function faultsOfReplacing(themes: readonly Theme[], from: string, to: string): Problem[] {
+  const tell = (code: string, what: string, todo: string): Problem[] => [{ code, what, todo }]
+  if (!isTokenAnywhere(themes, from))
+    return tell('token-group', `${from} is a group of tokens.`, 'Replace its tokens one after the other.')
+  const base = themes.find(({ on }) => on === null)
+  const resolved = base ? resolveTheme(themes, base.name).tokens : new Map<string, Resolved>()
+  const [gone, other] = [resolved.get(from), resolved.get(to)]
+  if (!other || !isTokenAnywhere(themes, to))
+    return tell('no-token', `There is no token ${to}.`, 'Choose one of the tokens in the table.')
+  if (gone && gone.type !== other.type)
+    return tell(
+      'token-type',
+      `${from} is a ${gone.type}, ${to} a ${other.type}.`,
+      'Choose one of the same type.',
+    )
+  if (themes.some(({ name }) => resolveTheme(themes, name).tokens.get(to)?.chain.includes(from)))
+    return tell(
+      'token-circle',
+      `${to} has its value from ${from}.`,
+      `Give ${to} a value of its own first, or choose another.`,
+    )
+  return []
+}
+
+/** Themes in which two tokens do not come to the same. */
+const changesBetween = (themes: readonly Theme[], from: string, to: string): Renamed['changes'] =>
+  themes.flatMap(({ name }) => {
+    const { tokens } = resolveTheme(themes, name)
+    const [before, after] = [tokens.get(from), tokens.get(to)]
+    return before && after && before.css !== after.css
+      ? [{ theme: name, before: before.css, after: after.css }]
+      : []
+  })
+
 const isTokenAnywhere = (themes: readonly Theme[], path: string): boolean =>
   themes.some(({ document }) => nodeAt(document, path)?.$value !== undefined)
 
@@ -134,6 +175,12 @@ function renamedIn(document: TokenDocument, rename: Rename, leaves: boolean): To
   const node = nodeAt(followed, from)
   if (!node || !hasTokens(document, from)) return followed
   const [fromNames, toNames] = [from.split('.'), to.split('.')]
+  if (rename.into) {
+    const without = withValue(followed, from, undefined)
+    return leaves
+      ? withAlias(without, from, to, tokensOf(followed).find(({ path }) => path === from)?.type)
+      : without
+  }
   const cleared = withValue(followed, to, undefined)
   const isNeighbour = fromNames.slice(0, -1).join('.') === toNames.slice(0, -1).join('.')
   const moved = isNeighbour

@@ -31,6 +31,8 @@ export const renameSchema = z.object({
   from: tokenPath,
   to: tokenPath,
   leave: z.union([z.boolean(), z.stringbool()]).default(false),
+  /** A token of that path is there already, and stands in its place. */
+  into: z.union([z.boolean(), z.stringbool()]).optional(),
 })
 /** What would follow: tokens that refer to it, custom properties, lines of files, words and examples. */
 export const renamePlanSchema = z.object({
@@ -44,6 +46,8 @@ export const renamePlanSchema = z.object({
   ),
   words: z.number().int(),
   examples: z.number().int(),
+  /** Where what names it comes to another value then, in CSS: in which theme, from what to what. */
+  changes: z.array(z.object({ theme: z.string(), before: z.string(), after: z.string() })),
 })
 export type RenamePlan = z.infer<typeof renamePlanSchema>
 /** What uses a token: others that refer to it, lines of files, and how many words and examples name it. */

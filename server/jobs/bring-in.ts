@@ -22,6 +22,7 @@ import { writeRename } from '../store/renames'
 import { addRevision, sourceFiles, type SourceFile } from '../store/sources'
 import { themesOf } from '../store/themes'
 import { iconsInput } from '../views/icons'
+import { filesBefore, lastReplacement, takeReplacementBack } from '../store/replacements'
 import { planRename } from '../views/renames'
 
 export interface Bringing {
@@ -38,6 +39,8 @@ export interface Bringing {
   begun?: string | undefined
   /** A token that gets another path, with all files that name it. */
   rename?: Rename | undefined
+  /** A token that took another's place, by the number of that, which is taken back. */
+  takeBack?: string | undefined
   /** The job that does it, which ends with it. */
   job?: string | undefined
 }
@@ -84,7 +87,8 @@ export async function bringIn(
   const before = library.current_revision ? await sourceFiles(db, library.current_revision) : []
   const known = library.current_revision ? await contractsBefore(db, libraryId) : new Map<string, Contract>()
   const renamed = bringing.rename && (await planRename(db, library, bringing.rename))
-  const came = [...bringing.files, ...(renamed?.files ?? [])]
+  const back = bringing.takeBack && (await replacementBefore(db, library, bringing.takeBack))
+  const came = [...bringing.files, ...(renamed?.files ?? []), ...(back ? back.files : [])]
   const files = mergeFiles(bringing.whole ? [] : before, came, bringing.removed)
 
   if (!(await step('Looking for the packages it needs'))) return undefined
@@ -130,6 +134,8 @@ export async function bringIn(
       throw new Failure(409, [overtaken])
     if (renamed && !(await writeRename(trx, library, renamed, bringing.by!)))
       throw new Failure(409, [themesChanged])
+    if (back && !(await takeReplacementBack(trx, library, back.made, bringing.by!)))
+      throw new Failure(409, [themesChanged])
     if (bringing.origin) await setOrigin(trx, libraryId, bringing.origin)
     await record(
       trx,
@@ -149,6 +155,14 @@ export async function bringIn(
     if (error instanceof Ended) return undefined
     throw error
   }
+}
+
+/** A replacement that is to be taken back, with its files as they were. */
+async function replacementBefore(db: Store, library: Library, id: string) {
+  const made = await lastReplacement(db, library.id, { id })
+  const files = made && (await filesBefore(db, library.current_revision, made))
+  if (!made || !files) throw new Failure(409, [overtaken])
+  return { made, files }
 }
 
 interface Read {

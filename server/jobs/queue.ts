@@ -170,6 +170,7 @@ async function runJob(id: string): Promise<void> {
           origin: found.input.origin,
           begun: found.input.begun,
           rename: found.input.rename,
+          takeBack: found.input.takeBack,
           by: found.made_by,
           job: id,
         },

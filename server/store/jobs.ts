@@ -30,6 +30,8 @@ export const bringInInputSchema = z.object({
   begun: z.string().optional(),
   /** A token that gets another path: what it makes of the files is worked out when the job begins. */
   rename: renameSchema.optional(),
+  /** A token that took another's place, by the number of that, which is taken back. */
+  takeBack: z.string().optional(),
 })
 export type BringInInput = z.infer<typeof bringInInputSchema>
 

@@ -6,6 +6,7 @@ import { renameProperties } from '~~/core/tokens/renamed-properties'
 import { record } from './audit'
 import { notify, type Store } from './database'
 import { renameInFittings } from './fittings'
+import { documentsNow, keepReplacement } from './replacements'
 import { replaceDocument, themesAreAt } from './token-edits'
 import { moveWords, writeWords } from './words'
 
@@ -13,6 +14,8 @@ import { moveWords, writeWords } from './words'
 export interface PlannedRename extends RenamedLibrary {
   rename: Rename
   seen: Record<string, number>
+  /** The revision of the library that it was worked out from. */
+  revision: string | null
 }
 
 /** Words and examples that name a custom property. */
@@ -55,6 +58,8 @@ export async function writeRename(
   const { from, to } = planned.rename
   // one that was not to change may refer to the token by now
   if (!(await themesAreAt(trx, library.id, planned.seen))) return false
+  const changed = planned.documents.map(({ theme }) => theme)
+  const documents = await documentsNow(trx, library.id, changed)
   for (const { theme, document } of planned.documents)
     await replaceDocument(trx, library.id, theme, document, planned.rename, by)
   const names = new Map(planned.properties.map((property) => [property.from, property.to]))
@@ -63,15 +68,29 @@ export async function writeRename(
   for (const { component, member, text, revision, facts } of spoken.words) {
     const [about, next] = [renamed(member), renamed(text)]
     if (next !== text) await writeWords(trx, component, member, next, revision, by, facts)
-    if (about !== member) await moveWords(trx, component, member, about, null, by)
+    if (about !== member && !planned.rename.into) await moveWords(trx, component, member, about, null, by)
   }
   for (const { id, usage, notes, acts } of spoken.examples)
     await trx('examples')
       .where({ id })
       .update({ usage: renamed(usage), notes: renamed(notes), acts: renamed(acts) })
-  await renameInFittings(trx, library.id, planned.rename)
-  await followWaivers(trx, library.id, (rule, about) => renamed(movedAbout(rule, about, planned.rename)))
-  await record(trx, 'token renamed', { library: library.id, person: by }, { from, to })
+  if (planned.rename.into) {
+    const files = planned.files.map(({ path }) => path)
+    const made = {
+      replaced: from,
+      replacement: to,
+      documents,
+      files,
+      revision_before: planned.revision,
+      spoken,
+    }
+    await keepReplacement(trx, library.id, made, by)
+  } else {
+    await renameInFittings(trx, library.id, planned.rename)
+    await followWaivers(trx, library.id, (rule, about) => renamed(movedAbout(rule, about, planned.rename)))
+  }
+  const act = planned.rename.into ? 'token replaced' : 'token renamed'
+  await record(trx, act, { library: library.id, person: by }, { from, to })
   await notify(trx, { library: library.slug, what: 'tokens' })
   return true
 }

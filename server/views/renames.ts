@@ -20,7 +20,7 @@ export async function planRename(db: Store, library: Library, rename: Rename): P
   )
   if (!renamed.ok) throw new Failure(422, renamed.problems)
   const seen = Object.fromEntries(themes.map(({ name, revision }) => [name, revision]))
-  return { ...renamed.value, rename, seen }
+  return { ...renamed.value, rename, seen, revision: library.current_revision }
 }
 
 /** What uses a token in a library as it is now, with how many words and examples name it. */

@@ -35,6 +35,11 @@ const { isChosen, count, notePressed, onKeydown, onCopy, onPaste } = useCellRang
   () => themes.value,
   (changes) => emit('change', changes),
 )
+const table = useTemplateRef<HTMLTableElement>('table')
+/** What is chosen elsewhere, by an address or along a way of aliases, comes into view. */
+const showChosen = () => table.value?.querySelector('tr.at')?.scrollIntoView({ block: 'nearest' })
+onMounted(showChosen)
+watch(() => chosen, showChosen, { flush: 'post' })
 function fileChosen(event: Event, theme: string) {
   const input = event.target as HTMLInputElement
   const [file] = input.files ?? []
@@ -44,7 +49,7 @@ function fileChosen(event: Event, theme: string) {
 </script>
 
 <template>
-  <table @keydown.capture="notePressed" @keydown="onKeydown" @copy="onCopy" @paste="onPaste">
+  <table ref="table" @keydown.capture="notePressed" @keydown="onKeydown" @copy="onCopy" @paste="onPaste">
     <thead>
       <tr>
         <th scope="col">

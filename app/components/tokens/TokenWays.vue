@@ -4,17 +4,23 @@ import { cssName, type TokenRow } from '~~/core/tokens/themes'
 import type { Problem } from '~~/core/problem'
 
 /** Where the value of a token comes from, theme by theme, step by step. */
-const { row, typeTitle, wrong, renaming, paths } = defineProps<{
+const { row, typeTitle, wrong, renaming, replacing, rows } = defineProps<{
   row: TokenRow
   typeTitle: string
   wrong: Problem[]
   renaming: ReturnType<typeof useRenaming>
+  replacing: ReturnType<typeof useRenaming>
   /** All tokens of the library. */
-  paths: readonly string[]
+  rows: readonly TokenRow[]
 }>()
 const emit = defineEmits<{ choose: [path: string]; giveBack: [theme: string]; removed: [edits: string[]] }>()
 const store = useLibrary()
 const { themes } = storeToRefs(store)
+const paths = computed(() => rows.map(({ path }) => path))
+/** What may stand in its place. */
+const alike = computed(() =>
+  rows.filter(({ path, type }) => type === row.type && path !== row.path).map(({ path }) => path),
+)
 const name = computed(() => cssName(tokenPrefix(store.prefix), row.path))
 const parts = computed(() => row.cells[store.baseTheme]?.parts ?? [])
 const titleOf = (name: string | null) => themes.value.find((theme) => theme.name === name)?.title
@@ -27,7 +33,13 @@ const titleOf = (name: string | null) => themes.value.find((theme) => theme.name
     <Mark name="deprecated" /> {{ row.deprecated || 'deprecated' }}
   </p>
   <TokenRename v-if="store.may.write && !store.worn" :path="row.path" :paths :renaming />
-  <TokenDelete v-if="store.may.write && !store.worn" :path="row.path" @removed="emit('removed', $event)" />
+  <TokenDelete
+    v-if="store.may.write && !store.worn"
+    :path="row.path"
+    :alike
+    :replacing
+    @removed="emit('removed', $event)"
+  />
   <ProblemList :problems="wrong" />
   <div v-for="theme in themes" :key="theme.name" class="way">
     <div class="small muted">

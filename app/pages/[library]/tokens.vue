@@ -39,7 +39,6 @@ const groups = computed(() => {
   }
   return [...groups].map(([name, items]) => ({ name, items }))
 })
-const paths = computed(() => table.value.rows.map(({ path }) => path))
 const row = computed(() => table.value.rows.find((row) => row.path === chosen.value))
 const { edits, fileProblems, writtenIn, add, removed, send, sendAll, undo, undoLast, bringFile } =
   useTokenEdits((path) => table.value.rows.find((row) => row.path === path)?.type)
@@ -47,6 +46,12 @@ const { edits, fileProblems, writtenIn, add, removed, send, sendAll, undo, undoL
 const renaming = useRenaming(
   () => chosen.value,
   (move) => (chosen.value = movedPath(chosen.value, move)),
+)
+
+const replacing = useRenaming(
+  () => chosen.value,
+  ({ to }) => (chosen.value = to),
+  { into: true },
 )
 
 const editing = ref<{ path: string; theme: string }>()
@@ -214,7 +219,8 @@ useKeys([
         :type-title="typeName(row.type)"
         :wrong
         :renaming
-        :paths
+        :replacing
+        :rows="table.rows"
         @choose="chosen = $event"
         @give-back="giveBack"
         @removed="removed(chosen, $event)"

@@ -27,6 +27,7 @@ import * as m0025 from './0025-icons'
 import * as m0026 from './0026-messages'
 import * as m0027 from './0027-theme-conditions'
 import * as m0028 from './0028-theme-axes'
+import * as m0029 from './0029-token-replacements'
 
 export const migrations: Record<string, Knex.Migration> = {
   '0001-first': m0001,
@@ -57,4 +58,5 @@ export const migrations: Record<string, Knex.Migration> = {
   '0026-messages': m0026,
   '0027-theme-conditions': m0027,
   '0028-theme-axes': m0028,
+  '0029-token-replacements': m0029,
 }

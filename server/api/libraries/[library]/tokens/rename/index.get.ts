@@ -12,6 +12,7 @@ export default route({
     const { words, examples } = await spokenWith(db, library, planned)
     return {
       references: planned.references,
+      changes: planned.changes,
       properties: planned.properties,
       files: planned.files.map(({ path, places }) => ({ path, places })),
       words: words.length,

@@ -9,7 +9,7 @@ import { writeRename } from '~~/server/store/renames'
 import { planRename } from '~~/server/views/renames'
 
 /**
- * Gives a token another path, and has all that names it follow. Where files of the library do, that is a job,
+ * Gives a token another path, or another token its place, and has all that names it follow. Where files of the library do, that is a job,
  * which reads and builds them and writes everything in one; otherwise it is done at once.
  */
 export default route({
@@ -28,7 +28,7 @@ export default route({
         'Look at the places as they are now, and rename it again.',
       )
     }
-    const note = `${body.from} is ${body.to} now`
+    const note = body.into ? `${body.to} in place of ${body.from}` : `${body.from} is ${body.to} now`
     const job = await addJob(
       db,
       library.id,
