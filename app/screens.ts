@@ -84,6 +84,7 @@ export const screens: readonly Screen[] = [
     looked: ['/tern/findings'],
     pictures: { findings: '/tern/findings' },
   },
+  { page: '[library]/overrides', apart: true, looked: ['/tern/overrides'] },
   { page: '[library]/provisions', bar: 'Provisions', apart: true, looked: ['/tern/provisions'] },
   {
     page: '[library]/evidence',

@@ -75,6 +75,7 @@ export const limits = {
     check: 60,
     usedFor: 60,
     pageSheets: 30,
+    overrides: 30,
     offered: 60,
     tokenEdit: 10,
     fitting: 10,

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { findingSchema } from '../check/check'
 import { tierRuleSchema } from '../check/tier-rule'
 import { newWaiverSchema } from '../check/waiver'
+import { overrideSchema } from '../reach/overrides-told'
 import { moment } from './common'
 
 // What rules notice, and what of that is let stand.
@@ -20,3 +21,6 @@ export const findingsSchema = z.object({
   tiers: tierRuleSchema,
 })
 export type Findings = z.infer<typeof findingsSchema>
+
+/** What in a page's sheets reaches deeper into components than they offer, of how many rules. */
+export const overridesSchema = z.object({ overrides: z.array(overrideSchema), rules: z.number().int() })

@@ -24,6 +24,7 @@ const doers: Doers = {
   rename: ({ themes, files, rename, prefix }) => renameInLibrary(themes, files, rename, prefix),
   check: async (input) => (await ofSource()).check(input),
   usedFor: async (input) => (await ofSource()).usedFor(input),
+  overrides: async (input) => (await ofSource()).overrides(input),
   pageSheets: async (input) => (await ofSource()).pageSheets(input),
   offered: async (input) => (await ofSource()).offered(input),
   publishBody: ({ bytes, name, most }) => readPublishBody(bytes, name, most),

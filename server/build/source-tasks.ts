@@ -1,6 +1,7 @@
 import { LRUCache } from 'lru-cache'
 import { begin } from '~~/core/begin/begin'
 import { checkLibrary, usedFor } from '~~/core/check/rules'
+import { overridesIn } from '~~/core/reach/overrides'
 import { notToldYet } from '~~/core/problem'
 import { abilitiesIn } from '~~/core/read/abilities'
 import { dependenciesOf } from '~~/core/read/dependencies'
@@ -82,6 +83,7 @@ export const sourceTasks = {
   written: ({ files }) => writtenIn(files),
   check: (input) => checkLibrary(input),
   usedFor,
+  overrides: ({ page, ...library }) => overridesIn(page, library),
   pageSheets: ({ files, contracts }) => sheetsOfPage(files, contracts),
   offered: ({ files, ...asked }) => offeredInLibrary(files, asked),
   asks: ({ files }) => ({ abilities: abilitiesIn(files), widths: widthsIn(files) }),

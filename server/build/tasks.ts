@@ -5,6 +5,7 @@ import type { TierRule } from '~~/core/check/tier-rule'
 import type { Contract } from '~~/core/contract/contract'
 import type { IconStore } from '~~/core/icons/glyph'
 import type { IconsInput } from '~~/core/icons/input'
+import type { LibraryToReach, overridesIn } from '~~/core/reach/overrides'
 import type { ReadSet, SetFile } from '~~/core/icons/sets'
 import type { OwnIcons } from '~~/core/icons/ways'
 import type { LibraryMessages } from '~~/core/messages/message'
@@ -118,6 +119,11 @@ export interface Tasks {
       iconStore: IconStore | null
     }
     out: Finding[]
+  }
+  /** What in a page's sheets reaches deeper into components than they offer. */
+  overrides: {
+    in: { page: SourceText[] } & LibraryToReach
+    out: ReturnType<typeof overridesIn>
   }
   /** The sheets of a library that go into the page. */
   pageSheets: { in: { files: SourceText[]; contracts: Contract[] }; out: PageSheet[] }

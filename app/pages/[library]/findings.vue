@@ -75,6 +75,7 @@ const takeBack = ({ id }: Pick<Waiver, 'id'>) =>
       <Choice v-model="shown" label="Shown is what is" :options="states" /> of
       <Choice v-model="rule" label="Rule" :options="rules" /> in
       <Choice v-model="component" label="Component" :options="components" />.
+      <NuxtLink class="link small" :to="`/${store.slug}/overrides`">Hold a page’s sheets against it</NuxtLink>
     </p>
     <p v-else-if="!problems.length" class="sentence muted" role="status">The rules are being run …</p>
     <p v-if="going" role="status">The file is being saved …</p>

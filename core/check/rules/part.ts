@@ -1,7 +1,7 @@
-import { tokenTypes } from 'css-tree/tokenizer'
 import { membersOf, type Contract } from '../../contract/contract'
 import { nearestName } from '../../near'
-import { Tokens } from '../../style/sheet'
+import { partsOf } from '../../reach/parts-tree'
+import { compoundsOf } from '../../style/compounds'
 import type { Check, Finding, ToCheck } from '../check'
 
 /**
@@ -12,9 +12,7 @@ import type { Check, Finding, ToCheck } from '../check'
 export const part: Check = {
   run: (given) => [...inRules(given), ...forwarded(given)],
 }
-
-const partsOf = (contract: Contract): string[] =>
-  membersOf(contract, 'part').flatMap(({ name, known }) => (known === 'comment' ? [] : [name]))
+const namesOf = (contract: Contract): string[] => partsOf(contract).map(({ name }) => name)
 
 function inRules({ declared, contracts }: ToCheck): Finding[] {
   const byTag = new Map(contracts.map((contract) => [contract.tag, contract]))
@@ -23,7 +21,7 @@ function inRules({ declared, contracts }: ToCheck): Finding[] {
     if (!selector.includes('::part(')) continue
     for (const { tag, name } of askedIn(selector)) {
       const contract = byTag.get(tag)
-      if (!contract || partsOf(contract).includes(name)) continue
+      if (!contract || namesOf(contract).includes(name)) continue
       const todo = whatToDo(contract, name, byTag)
       const about = `${tag}::part(${name}) ${file}`
       if (todo === undefined || found.has(about)) continue
@@ -35,23 +33,12 @@ function inRules({ declared, contracts }: ToCheck): Finding[] {
 }
 
 /** Elements whose parts a selector asks for, each with the name. */
-function askedIn(selector: string): { tag: string; name: string }[] {
-  const tokens = new Tokens(selector)
-  const found: { tag: string; name: string }[] = []
-  let tag = ''
-  for (let i = 0; i < tokens.length; i++) {
-    const type = tokens.type(i)
-    if (type === tokenTypes.WhiteSpace || type === tokenTypes.Comma || tokens.raw(i) === '>') tag = ''
-    else if (type === tokenTypes.Ident && tag === '' && tokens.raw(i - 1) !== '.') tag = tokens.name(i)
-    else if (type === tokenTypes.Function && tokens.name(i) === 'part') {
-      const end = tokens.closing(i, tokens.length)
-      for (let at = i + 1; at < end; at++)
-        if (tokens.type(at) === tokenTypes.Ident && tag) found.push({ tag, name: tokens.name(at) })
-      i = end
-    } else if (type === tokenTypes.Function) i = tokens.closing(i, tokens.length)
-  }
-  return found
-}
+const askedIn = (selector: string): { tag: string; name: string }[] =>
+  compoundsOf(selector)
+    .flat()
+    .flatMap(({ type, parts }) =>
+      type === undefined ? [] : parts.flat().map((name) => ({ tag: type, name })),
+    )
 
 /** By what it would be reached: a name that was meant, or an inner component that has it. */
 function whatToDo(
@@ -59,11 +46,11 @@ function whatToDo(
   name: string,
   byTag: ReadonlyMap<string, Contract>,
 ): string | undefined {
-  const near = nearestName(name, partsOf(contract))
+  const near = nearestName(name, namesOf(contract))
   if (near) return `Did you mean ${near}?`
   const inner = contract.uses
     .map(({ tag }) => byTag.get(tag))
-    .find((used) => used && partsOf(used).includes(name))
+    .find((used) => used && namesOf(used).includes(name))
   return inner && `It is a part of ${inner.tag} in it: forward it there, by exportparts="${name}".`
 }
 
@@ -73,8 +60,8 @@ function forwarded({ contracts }: ToCheck): Finding[] {
   return contracts.flatMap((contract) =>
     membersOf(contract, 'part').flatMap(({ name, from, place }): Finding[] => {
       const inner = from && byTag.get(from.tag)
-      if (!inner || partsOf(inner).includes(from.part)) return []
-      const near = nearestName(from.part, partsOf(inner))
+      if (!inner || namesOf(inner).includes(from.part)) return []
+      const near = nearestName(from.part, namesOf(inner))
       if (!near) return []
       return [
         {

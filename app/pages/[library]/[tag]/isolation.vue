@@ -18,6 +18,8 @@ const kept = computed(() => {
   if (!isolation.value || !source) return undefined
   return keptBy(isolation.value, (selector) => !placeOfRule(source, selector))
 })
+/** Parts are names for what stands in a shadow tree. */
+const isShadow = computed(() => contract.value?.language === 'custom-element')
 const keptTexts = {
   shadow:
     'What it renders stands in a shadow tree: rules of a page reach the element itself, and nothing in it.',
@@ -45,6 +47,7 @@ const keptTexts = {
       <p v-if="isolation?.failed" class="bad" role="alert">
         It could not be looked at: {{ isolation.failed }}
       </p>
+      <PartsReached v-if="isShadow" :contract />
       <InPages v-if="seen" :tag :face :pages />
       <template v-if="isolation && !isolation.failed">
         <WhatComesIn :pages="told" />
