@@ -20,7 +20,10 @@ const sources = new Sources({
   themes: [
     { name: 'day', title: 'Day', on: null },
     { name: 'night', title: 'Night', on: 'day' },
+    { name: 'close', title: 'Close', on: 'day', axis: 'density' },
+    { name: 'turned', title: 'Turned', on: 'day', axis: 'direction' },
   ],
+  tokensOf: (theme, property) => (property === '--x' ? [`${theme}.x`, 'x'] : []),
   titleOf: (tag) => tag.toUpperCase(),
   propsOf: () => ['height', 'range'],
 })
@@ -49,6 +52,12 @@ test('a rule is looked for in its component, and in all of them where that is no
   expect(sources.placeOfFound(found({ attached: true }))).toBeUndefined()
   expect(sources.placeOfFound(found({ by: 'themes' }))).toBeUndefined()
 })
+test('behind a custom property of a theme stand the tokens of that theme', () => {
+  const night = found({ by: 'themes', selector: '[data-theme="night"]' })
+  expect(sources.tokensBehind(night, '--x')).toEqual(['night.x', 'x'])
+  expect(sources.tokensBehind(night, '--y')).toEqual([])
+  expect(sources.tokensBehind(found({}), '--x')).toEqual([])
+})
 test.each<[Partial<Found>, string]>([
   [{}, 'its own sheet'],
   [{ of: 'x-b' }, 'X-B’s sheet'],
@@ -58,6 +67,9 @@ test.each<[Partial<Found>, string]>([
   [{ by: 'surround' }, 'the surround'],
   [{ by: 'themes', selector: ':root' }, 'theme Day'],
   [{ by: 'themes', selector: '[data-theme="day"] [data-theme="night"]' }, 'theme Night'],
+  [{ by: 'themes', selector: '[data-density="close"]' }, 'theme Close'],
+  [{ by: 'themes', selector: '[dir="rtl"]' }, 'theme Turned'],
+  [{ by: 'themes', selector: ':where([data-density])' }, 'theme Day'],
 ])('%j is said by %s', (of, who) => expect(sources.sayWho(found(of))).toBe(who))
 test('what code sets is fed by props of its component', () => {
   expect(sources.feeds('--height')).toEqual({ names: ['height'], place: place(12), of: 'x-a' })

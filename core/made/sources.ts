@@ -2,6 +2,7 @@ import type { Place } from '../contract/member'
 import { placeOfElement, placeOfRule } from '../read/places'
 import type { Dressing } from '../style/dressing'
 import type { Dress, Found, Node } from '../style/found'
+import { attributeOf, attributeValue } from '../tokens/axis'
 
 /** What source says of one component: where its elements and rules are written, and what code sets. */
 export interface Written {
@@ -23,7 +24,9 @@ export interface MadeOf {
   isElement: boolean
   /** By component, as far as it is known. */
   written: ReadonlyMap<string, Written>
-  themes: readonly { name: string; title: string; on: string | null }[]
+  themes: readonly { name: string; title: string; on: string | null; axis?: string | null | undefined }[]
+  /** The token that a custom property is in a theme, with those that it has its value from in turn. */
+  tokensOf(theme: string, property: string): readonly string[]
   titleOf(tag: string): string
   propsOf(tag: string): string[]
 }
@@ -54,19 +57,27 @@ export class Sources {
   /** Who says it, in words. */
   sayWho(found: Found): string {
     if (found.by === 'surround') return 'the surround'
-    if (found.by === 'themes') return `theme ${this.themeOf(found)}`
+    if (found.by === 'themes') return `theme ${this.themeOf(found)?.title ?? ''}`
     const whose = found.of === this.of.tag ? 'its own' : found.of ? `${this.of.titleOf(found.of)}’s` : ''
     if (found.attached) return whose ? `${whose} style attribute` : 'a style attribute'
     return whose ? `${whose} sheet` : 'a sheet of the page'
   }
 
-  /** The theme whose rule it is: that its selector names last. */
-  private themeOf(found: Found): string {
-    const [, name] = [...found.selector.matchAll(/\[data-theme="([^"]+)"\]/g)].at(-1) ?? []
+  /** The theme whose rule it is: that its selector names last, else the base. */
+  private themeOf(found: Found): MadeOf['themes'][number] | undefined {
     const { themes } = this.of
-    return (
-      (themes.find((theme) => theme.name === name) ?? themes.find((theme) => theme.on === null))?.title ?? ''
+    const named = [...found.selector.matchAll(/\[([\w-]+)="([^"]+)"\]/g)].flatMap(
+      ([, attribute, value]) =>
+        themes.find((theme) => attributeOf(theme.axis) === attribute && attributeValue(theme) === value) ??
+        [],
     )
+    return named.at(-1) ?? themes.find((theme) => theme.on === null)
+  }
+
+  /** The tokens behind a custom property that a theme sets, from the one that it is. */
+  tokensBehind(found: Found, property: string): readonly string[] {
+    const theme = found.by === 'themes' ? this.themeOf(found) : undefined
+    return theme ? this.of.tokensOf(theme.name, property) : []
   }
 
   /** Props that a value set by script is made from. */

@@ -2,9 +2,9 @@ import { tokenTypes } from 'css-tree/tokenizer'
 import { readIn } from '../check/declared'
 import { Tokens } from '../style/sheet'
 
-const sides = ['top', 'right', 'bottom', 'left'] as const
+type Side = 'top' | 'right' | 'bottom' | 'left'
 /** Sides as they are in a page that is written from left to right, top to bottom (CSS Logical Properties 1, 4). */
-const sideNames: Readonly<Record<string, readonly (typeof sides)[number][]>> = {
+const sideNames: Readonly<Record<string, readonly Side[]>> = {
   top: ['top'],
   right: ['right'],
   bottom: ['bottom'],

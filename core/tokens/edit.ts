@@ -2,7 +2,7 @@ import { done, type Outcome, type Problem } from '../problem'
 import { parseTokenDocument, tokensOf, withValue, type TokenDocument } from './document'
 import { faultsOfPath } from './rename'
 import { typedValue } from './resolve'
-import { resolveTheme, type Theme } from './themes'
+import { problemsIn, resolveTheme, type Theme } from './themes'
 import { upgraded, type Upgrade } from './upgrade'
 
 /** What comes of a value typed for a token: the value for the file, or why it cannot be. */
@@ -103,7 +103,5 @@ export function judgeFile(themes: Theme[], name: string, text: string): Outcome<
   return problems.length ? { ok: false, problems } : done(upgrade)
 }
 
-const problemsIn = (themes: Theme[]): Problem[] =>
-  themes.flatMap((theme) => resolveTheme(themes, theme.name).problems)
 const withDocument = (themes: Theme[], theme: Theme, document: TokenDocument): Theme[] =>
   themes.map((known) => (known === theme ? { ...theme, document } : known))

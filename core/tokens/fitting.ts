@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import type { Problem } from '../problem'
 import { isSameWritten, valueAt, withValue } from './document'
-import { resolveTheme, type Theme } from './themes'
+import { problemsIn, type Theme } from './themes'
 
 /** A value that a token gets in one theme, or with nothing there the theme's own value taken out. */
 export const fittingChangeSchema = z.object({
@@ -33,7 +33,6 @@ export const withChanges = <T extends Theme>(
 
 /** What would be wrong with all that is changed that is not wrong without. */
 export function problemsOfChanges(themes: Theme[], changes: readonly FittingChange[]): Problem[] {
-  const problemsIn = (all: Theme[]) => all.flatMap(({ name }) => resolveTheme(all, name).problems)
   const known = new Set(problemsIn(themes).map(({ what }) => what))
   return problemsIn(withChanges(themes, changes)).filter(({ what }) => !known.has(what))
 }

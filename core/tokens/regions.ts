@@ -104,14 +104,16 @@ function wholeRules<T>(themes: readonly ThemeOf[], base: ThemeOf, said: Said<T>)
   const head = said.head?.(base.name) ?? []
   const [, auto] = autoPlaces(null)
   const regions = [placeOf(base), ...(others.some(({ when }) => when) ? [auto] : [])]
+  const isTurned = themes.some(
+    ({ name, axis }) => axis && variedKeys(ground, said, [said.valuesIn(base.name, name)]).size > 0,
+  )
   // a region of the base leaves alone what only axes change: those are worn beside it
-  const ofBase: Rule<T>[] =
-    whole.length === themes.length
-      ? [{ places: [{ selectors: [':root', ...regions], whens: [] }], values: ground, head }]
-      : [
-          { places: [{ selectors: [':root'], whens: [] }], values: ground, head },
-          { places: [{ selectors: regions, whens: [] }], values: withKeys(ground, varied), head },
-        ]
+  const ofBase: Rule<T>[] = !isTurned
+    ? [{ places: [{ selectors: [':root', ...regions], whens: [] }], values: ground, head }]
+    : [
+        { places: [{ selectors: [':root'], whens: [] }], values: ground, head },
+        { places: [{ selectors: regions, whens: [] }], values: withKeys(ground, varied), head },
+      ]
   return [...ofBase, ...inTurn(others, (theme) => withKeys(said.valuesIn(theme.name), varied), said.head)]
 }
 

@@ -27,6 +27,15 @@ export const layersOf = (themes: readonly Theme[], name: string, beside?: string
 export const resolveTheme = (themes: readonly Theme[], name: string, beside?: string): ResolvedTokens =>
   resolveTokens(layersOf(themes, name, beside))
 
+/** What is wrong in any theme, once: what a theme is built on says the same in each that is built on it. */
+export const problemsIn = (themes: readonly Theme[]): Problem[] => [
+  ...new Map(
+    themes
+      .flatMap((theme) => resolveTheme(themes, theme.name).problems)
+      .map((problem) => [`${problem.where?.file} ${problem.what}`, problem]),
+  ).values(),
+]
+
 /** The tokens of every theme, by its name. */
 export type TokensOf = ReadonlyMap<string, ResolvedTokens['tokens']>
 export const tokensOfThemes = (themes: readonly Theme[]): TokensOf =>

@@ -133,7 +133,8 @@ test('a fitting is tried on everything, seen live by a colleague, beside what is
 
   await worn.getByRole('link', { name: 'Beside what is kept' }).click()
   const note = first.frameLocator('iframe[title^="Field in"]').getByText('As it stands in your papers.')
-  await expect(note).toHaveCount(4)
+  // in four themes, each as it is tried and as it is kept
+  await expect(note).toHaveCount(8)
   await expect(note.nth(0)).toHaveCSS('color', 'rgb(178, 64, 43)')
   await expect(note.nth(1)).toHaveCSS('color', 'rgb(74, 100, 114)')
 

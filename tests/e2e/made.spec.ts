@@ -25,6 +25,13 @@ test(`the markup by keyboard, what dresses an element, and the way a custom prop
     '--tern-notice-edge is set nowhere, so its fallback var(--tern-notice-edge-warn, #E2A03F) counts',
   )
   await expect(dress(page)).toContainText(/--tern-notice-edge-warn is #E2A03F, set on html by theme Daywatch/)
+  await expect(dress(page)).toContainText(
+    /the token\s*notice\.edge\.warn, from\s*feedback\.warn\.line, from\s*brass\.500/,
+  )
+  await expect(dress(page).getByRole('link', { name: 'feedback.warn.line' }).first()).toHaveAttribute(
+    'href',
+    /tokens\?token=feedback\.warn\.line/,
+  )
   await expect(
     dress(page)
       .getByRole('link', { name: /notice-strip\.css/ })

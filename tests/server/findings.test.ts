@@ -74,6 +74,9 @@ test('tokens are printed to files as they are now, and what is no file of theirs
     'tokens/resolved.json',
     'tokens/daywatch.json',
     'tokens/nightwatch.json',
+    'tokens/high-sun.json',
+    'tokens/island-line.json',
+    'tokens/close-quarters.json',
   ])
   const bandIn = async () =>
     /"ticket\.band": "([^"]+)"/g.exec((await ines(`${printed}?path=tokens/index.js`)).body.text)?.[0]

@@ -31,12 +31,15 @@ export type MarkName = keyof typeof shapes
 </script>
 
 <script setup lang="ts">
+/** `label`: what it says, where that is not its name; empty where words beside it say so. */
 const { name, label } = defineProps<{ name: MarkName; label?: string }>()
 </script>
 
 <template>
   <!-- eslint-disable-next-line vue/no-v-html -- our own drawings, above -->
-  <svg class="mark" viewBox="0 0 12 12" role="img" :aria-label="label ?? name" v-html="shapes[name]" />
+  <svg v-if="label === ''" class="mark" viewBox="0 0 12 12" aria-hidden="true" v-html="shapes[name]" />
+  <!-- eslint-disable-next-line vue/no-v-html -- the same -->
+  <svg v-else class="mark" viewBox="0 0 12 12" role="img" :aria-label="label ?? name" v-html="shapes[name]" />
 </template>
 
 <style scoped>

@@ -90,9 +90,7 @@ const sourceOf = (place: Place, of: string) => ({
               :key="path.name"
               :path
               :chain="dress.chain"
-              :who
-              :place="placeOf"
-              :feeds
+              :sources
               :library="store.slug"
             />
             <p v-for="(other, i) in row.origin.over" :key="i" class="small muted">

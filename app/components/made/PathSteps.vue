@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Place } from '~~/core/contract/member'
+import type { Sources } from '~~/core/made/sources'
 import type { Dress, Found } from '~~/core/style/found'
 import type { Path } from '~~/core/style/trace'
 
@@ -7,15 +7,14 @@ import type { Path } from '~~/core/style/trace'
  * The way a custom property came: who set it where, or the fallback, or nothing; and what that asks for in
  * turn.
  */
-const { path, chain, who, place, feeds, library } = defineProps<{
+const { path, chain, sources, library } = defineProps<{
   path: Path<Found>
   chain: Dress['chain']
-  who: (found: Found) => string
-  place: (found: Found) => Place | undefined
-  feeds: (property: string) => { names: string[]; place: Place; of: string } | undefined
+  sources: Sources
   library: string
 }>()
-const fed = computed(() => (path.is === 'set' && path.winner.attached ? feeds(path.name) : undefined))
+const fed = computed(() => (path.is === 'set' && path.winner.attached ? sources.feeds(path.name) : undefined))
+const tokens = computed(() => (path.is === 'set' ? sources.tokensBehind(path.winner, path.name) : []))
 </script>
 
 <template>
@@ -27,11 +26,19 @@ const fed = computed(() => (path.is === 'set' && path.winner.attached ? feeds(pa
       }}<span v-if="path.at > 0"
         >on <span class="code">{{ chain[path.at]?.label }}</span></span
       >
-      by <FoundPlace :found="path.winner" :who="who(path.winner)" :place="place(path.winner)" :library /><span
-        v-if="fed"
-        >, fed by {{ fed.names.join(', ') || 'code' }}</span
-      ><span v-if="path.over.length" class="muted"
-        >, over {{ plural(path.over.length, 'other') }}</span
+      by
+      <FoundPlace
+        :found="path.winner"
+        :who="sources.sayWho(path.winner)"
+        :place="sources.placeOfFound(path.winner)"
+        :library
+      /><span v-if="fed">, fed by {{ fed.names.join(', ') || 'code' }}</span
+      ><span v-if="path.over.length" class="muted">, over {{ plural(path.over.length, 'other') }}</span
+      ><template v-for="(token, i) in tokens" :key="token"
+        >{{ i === 0 ? ', the token ' : ', from ' }}
+        <NuxtLink class="link code" :to="{ path: `/${library}/tokens`, query: { token } }">{{
+          token
+        }}</NuxtLink></template
       ></template
     >
     <template v-else-if="path.is === 'fallback'">
@@ -48,9 +55,7 @@ const fed = computed(() => (path.is === 'set' && path.winner.attached ? feeds(pa
       :key="asked.name"
       :path="asked"
       :chain
-      :who
-      :place
-      :feeds
+      :sources
       :library
     />
   </div>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { tokenPrefix } from '~~/core/release/package'
+import { propertiesIn } from '~~/core/tokens/themes'
 import type { z } from 'zod'
 import { forFrame, modulesFor } from '~~/core/code/showing'
 import { membersOf } from '~~/core/contract/contract'
@@ -96,6 +98,17 @@ watch(
   },
   { immediate: true },
 )
+/** What each custom property is in a theme; worked out once a theme. */
+const propertiesOf = computed(() => {
+  const known = new Map<string, ReturnType<typeof propertiesIn>>()
+  const all = themes.value
+  return (theme: string) => {
+    const properties = known.get(theme) ?? propertiesIn(all, theme, tokenPrefix(store.prefix))
+    known.set(theme, properties)
+    return properties
+  }
+})
+const tokensOf = (theme: string, property: string) => propertiesOf.value(theme).get(property)?.chain ?? []
 const sources = computed(
   () =>
     new Sources({
@@ -104,6 +117,7 @@ const sources = computed(
       // another map each time something is known, so that what was not found is looked for again
       written: new Map(written),
       themes: themes.value,
+      tokensOf,
       titleOf: store.title,
       propsOf: (of) => membersOf(store.find(of)!.contract, 'prop').map(({ name }) => name),
     }),
