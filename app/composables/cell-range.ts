@@ -9,8 +9,8 @@ export interface CellChange {
 }
 
 /**
- * A table of tokens as a spreadsheet: arrows go from cell to cell, with Shift they choose a range, which is
- * copied and pasted as text, and emptied with Delete.
+ * A table of tokens as a spreadsheet: arrows go from cell to cell, with Shift they choose a range, as pointing
+ * does; it is copied and pasted as text, and emptied with Delete.
  */
 export function useCellRange(
   rows: () => readonly TokenRow[],
@@ -97,6 +97,19 @@ export function useCellRange(
     else return
     event.preventDefault()
   }
+  /** Where a range begins that is chosen by pointing with Shift: where it began, or where the focus was. */
+  let anchor: CellAt | undefined
+  function onMousedown({ shiftKey }: MouseEvent) {
+    if (shiftKey) anchor = from.value ?? cellOf(document.activeElement)
+  }
+  function onClick(event: MouseEvent) {
+    const here = event.shiftKey ? cellOf(event.target) : undefined
+    if (!here) return
+    from.value = anchor ?? here
+    to.value = here
+    event.preventDefault()
+    event.stopPropagation()
+  }
   const rangeAt = (here: CellAt): [CellAt, CellAt] =>
     from.value && to.value && count.value > 1 ? [from.value, to.value] : [here, here]
   const changeAt = ({ row, column }: CellAt, text: string | null): CellChange[] => {
@@ -137,5 +150,16 @@ export function useCellRange(
       }),
     )
   }
-  return { isChosen, count, notePressed, onKeydown, onCopy, onPaste }
+  /** The cells that are chosen, where those are several; each with what stands in it. */
+  const chosenCells = computed(() => {
+    if (!from.value || !to.value || count.value < 2) return []
+    return pastedInto(from.value, to.value, [['']]).flatMap(({ at: { row, column } }) => {
+      const [item, theme] = [rows()[row], themes()[column]]
+      const written = theme && item?.cells[theme.name]?.written
+      return item && theme && written !== undefined
+        ? [{ path: item.path, theme: theme.name, type: item.type, written }]
+        : []
+    })
+  })
+  return { isChosen, count, chosenCells, notePressed, onKeydown, onMousedown, onClick, onCopy, onPaste }
 }

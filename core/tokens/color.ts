@@ -96,6 +96,10 @@ const fromCulori = (colour: Culori): ColorValue => {
   }
 }
 
+/** A colour of the format as our colour library has it, and back. */
+export const colourOfValue = (value: ColorValue): Color => asColour(toCulori(value))
+export const valueOfColour = (colour: Color): ColorValue => fromCulori(colour as unknown as Culori)
+
 /** A colour as CSS writes it, in any notation and by any name; nothing where it is none. */
 export function readColour(text: string): Color | undefined {
   // the library takes hex digits without their sign too, which are numbers in CSS

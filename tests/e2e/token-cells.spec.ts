@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import { world, type World } from '../world'
-import { signIn } from './person'
+import { choose, signIn } from './person'
 
 let at: World
 test.beforeAll(async () => {
@@ -72,4 +72,34 @@ test('the table is a spreadsheet: arrows, ranges, copied, pasted, emptied, and t
   await page.keyboard.press('Enter')
   await expect(cell(page, ground, 'Daywatch')).toBeFocused()
   await expectWritten(page, line, 'Daywatch', '#654321')
+})
+
+test('a range is chosen by pointing and changed by one rule: seen first, made in one, taken back', async ({
+  page,
+}) => {
+  await signIn(page, at, 'ines', '/tern/tokens?like=space')
+  const spaces = ['space.1', 'space.2', 'space.3', 'space.4']
+  const all = () => Promise.all(spaces.map((path) => written(page, path, 'Daywatch')))
+  await expect(cell(page, 'space.1', 'Daywatch')).toBeVisible()
+  expect(await all()).toEqual(['4px', '8px', '12px', '16px'])
+  await cell(page, 'space.1', 'Daywatch').focus()
+  await cell(page, 'space.4', 'Daywatch').click({ modifiers: ['Shift'] })
+  await expect(page.getByText('four cells chosen')).toBeVisible()
+  await expect(page.locator('#token-editor')).toHaveCount(0)
+  await page.getByRole('button', { name: 'Change all 4 by a rule …' }).click()
+  const form = page.getByRole('form', { name: 'Change what is chosen' })
+  await expect(form.getByRole('listitem').first()).toHaveText('space.1: 4px becomes 5px')
+  await form.getByLabel('By how much').fill('much')
+  await expect(form).toContainText('Write a number from 0 to 100.')
+  await expect(form.getByRole('button', { name: /^Change/ })).toBeDisabled()
+  await choose(page, 'Rule', 'per cent lighter')
+  await expect(form).toContainText('None of them is otherwise then')
+  await choose(page, 'Rule', 'times as large')
+  await form.getByLabel('By how much').fill('1.5')
+  await expect(form).toContainText('Four values are otherwise then.')
+  await form.getByLabel('By how much').press('Enter')
+  await expect(page.getByText('Four values changed.')).toBeVisible()
+  expect(await all()).toEqual(['6px', '12px', '18px', '24px'])
+  await page.getByRole('button', { name: 'Undo', exact: true }).last().click()
+  for (const [i, path] of spaces.entries()) await expectWritten(page, path, 'Daywatch', `${(i + 1) * 4}px`)
 })

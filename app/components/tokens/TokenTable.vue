@@ -30,7 +30,7 @@ const restOf = (path: string) => path.split('.').slice(1).join('.') || path
 const isEdited = (path: string, theme: string) => editing?.path === path && editing.theme === theme
 const resolved = computed(() => tokensOfThemes(themes.value))
 const tokenIn = (path: string, theme: string) => resolved.value.get(theme)?.get(path)
-const { isChosen, count, notePressed, onKeydown, onCopy, onPaste } = useCellRange(
+const { isChosen, count, chosenCells, ...on } = useCellRange(
   () => groups.flatMap(({ items }) => items),
   () => themes.value,
   (changes) => emit('change', changes),
@@ -49,7 +49,20 @@ function fileChosen(event: Event, theme: string) {
 </script>
 
 <template>
-  <table ref="table" @keydown.capture="notePressed" @keydown="onKeydown" @copy="onCopy" @paste="onPaste">
+  <ChangeMany
+    v-if="store.may.write && chosenCells.length"
+    :cells="chosenCells"
+    @change="emit('change', $event)"
+  />
+  <table
+    ref="table"
+    @keydown.capture="on.notePressed"
+    @keydown="on.onKeydown"
+    @mousedown.capture="on.onMousedown"
+    @click.capture="on.onClick"
+    @copy="on.onCopy"
+    @paste="on.onPaste"
+  >
     <thead>
       <tr>
         <th scope="col">

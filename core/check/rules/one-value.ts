@@ -1,10 +1,12 @@
 import { membersOf, type Contract } from '../../contract/contract'
+import { isBeside } from '../../read/source/reading'
 import { kebab } from '../../read/variants/around'
 import { nearestTokens } from '../../tokens/nearness'
 import type { Check, Finding, Mend, ToCheck } from '../check'
 import type { Declared } from '../declared'
 import { literalsIn, purposeOf, type Literal } from '../literals'
 import { ownersOf } from '../owners'
+import { scriptValuesIn } from '../script-values'
 
 /** Fewest places, and rules, in which a value stands before it is told of. */
 const fewest = { places: 4, rules: 3 }
@@ -15,27 +17,50 @@ const isByChance = (purpose: string, text: string): boolean =>
   purpose === 'space' || (purpose === 'edge' && /^-?1px$/i.test(text))
 
 /**
- * A value that a component's sheet has for one use in many rules, and that no token stands for: one custom
- * property of the component would carry it.
+ * A value that a component's sheet has for one use in many rules, and that no token stands for, or that its
+ * script sets on many elements: one custom property of the component would carry it.
  */
 export const oneValue: Check = {
-  run(given) {
-    const owners = ownersOf(given.contracts)
-    const uses = new Map<string, Use[]>()
-    for (const declared of given.declared) {
-      if (!owners.has(declared.file) || declared.property.startsWith('--')) continue
-      for (const literal of literalsIn(declared.property, declared.value)) {
-        const purpose = purposeOf(declared.property, literal.type)
-        if (!types.includes(literal.type) || purpose === undefined) continue
-        if (isByChance(purpose, literal.text)) continue
-        const key = JSON.stringify([declared.file, purpose, literal.text.toLowerCase()])
-        uses.set(key, [...(uses.get(key) ?? []), { declared, literal, purpose }])
-      }
+  run: (given) => [...inSheets(given), ...byScript(given)],
+}
+
+function inSheets(given: ToCheck): Finding[] {
+  const owners = ownersOf(given.contracts)
+  const uses = new Map<string, Use[]>()
+  for (const declared of given.declared) {
+    if (!owners.has(declared.file) || declared.property.startsWith('--')) continue
+    for (const literal of literalsIn(declared.property, declared.value)) {
+      const purpose = purposeOf(declared.property, literal.type)
+      if (!types.includes(literal.type) || purpose === undefined) continue
+      if (isByChance(purpose, literal.text)) continue
+      const key = JSON.stringify([declared.file, purpose, literal.text.toLowerCase()])
+      uses.set(key, [...(uses.get(key) ?? []), { declared, literal, purpose }])
     }
-    return [...uses.values()]
-      .filter((all) => isInMany(all) && !hasToken(all[0]!, given))
-      .map((all) => findingOf(all, owners.get(all[0]!.declared.file)!, given))
-  },
+  }
+  return [...uses.values()]
+    .filter((all) => isInMany(all) && !hasToken(all[0]!, given))
+    .map((all) => findingOf(all, owners.get(all[0]!.declared.file)!, given))
+}
+
+/** A value that a script sets on every element of a list: a property of the component comes down to all of them. */
+function byScript(given: ToCheck): Finding[] {
+  const owners = ownersOf(given.contracts)
+  const files = given.files.filter(({ path }) => owners.has(path) && !isBeside(path))
+  return scriptValuesIn(files).map(({ file, line, property, value, selector }) => {
+    const contract = owners.get(file)!
+    const isCustom = property.startsWith('--')
+    const name = isCustom ? property : nameFor(property, contract, given)
+    const root = contract.language === 'custom-element' ? 'this' : 'the outermost element'
+    const sheet = isCustom ? '' : `, and have the sheet say ${selector ?? '…'} { ${property}: var(${name}) }`
+    return {
+      rule: 'one-value',
+      about: `${file} ${property} by script`,
+      says: `${property} is set to ${value} on each element${selector === undefined ? ' of a list' : ` ${selector}`}.`,
+      todo: `Set it once, ${root}.style.setProperty('${name}', ${value})${sheet}.`,
+      place: { file, line },
+      tag: contract.tag,
+    }
+  })
 }
 
 /** A value where it is written, and what it is for there. */
