@@ -88,7 +88,7 @@ test('a range is chosen by pointing and changed by one rule: seen first, made in
   await expect(page.locator('#token-editor')).toHaveCount(0)
   await page.getByRole('button', { name: 'Change all 4 by a rule …' }).click()
   const form = page.getByRole('form', { name: 'Change what is chosen' })
-  await expect(form.getByRole('listitem').first()).toHaveText('space.1: 4px becomes 5px')
+  await expect(form.getByRole('listitem').first()).toHaveText('space.1 in Daywatch: 4px becomes 5px')
   await form.getByLabel('By how much').fill('much')
   await expect(form).toContainText('Write a number from 0 to 100.')
   await expect(form.getByRole('button', { name: /^Change/ })).toBeDisabled()

@@ -239,7 +239,7 @@ test('a token is deleted once nothing uses it; what does is shown, and undo brin
   const panel = page.getByRole('region', { name: 'Deleting it' })
   await expect(panel.getByRole('status')).toContainText('It is in use')
   await expect(panel.getByText('What refers to it')).toBeVisible()
-  await expect(panel.getByRole('button', { name: 'Delete it' })).toHaveCount(0)
+  await expect(panel.getByRole('button', { name: 'Delete it', exact: true })).toHaveCount(0)
   await page.goto(`${at.url}/tern/tokens?token=motion.settle`)
   await page.getByRole('button', { name: 'Delete …' }).focus()
   await page.keyboard.press('Enter')

@@ -10,6 +10,7 @@ const { cells } = defineProps<{
 const emit = defineEmits<{ change: [changes: readonly CellChange[]] }>()
 /** Changes that are shown before they are made. */
 const mostShown = 6
+const store = useLibrary()
 const isOpen = ref(false)
 const is = ref<ManyRule['is']>('times')
 const by = ref('')
@@ -93,7 +94,8 @@ function make() {
     </p>
     <ul v-if="isRule && changes.length">
       <li v-for="change in changes.slice(0, mostShown)" :key="`${change.path} ${change.theme}`" class="code">
-        {{ change.path }}: {{ change.written }} becomes {{ change.text }}
+        {{ change.path }} in {{ store.themeTitle(change.theme) }}: {{ change.written }} becomes
+        {{ change.text }}
       </li>
       <li v-if="changes.length > mostShown" class="muted">and {{ changes.length - mostShown }} more</li>
     </ul>
