@@ -1,7 +1,9 @@
 import type { Prop } from '../contract/prop'
 import { componentTitle, memberTitle, membersOf, type Contract } from '../contract/contract'
 import { shortType } from '../contract/type'
+import { attributeOf, attributeValue } from '../tokens/axis'
 import { autoTheme, conditionText } from '../tokens/condition'
+import { wholeThemes } from '../tokens/regions'
 import { combinationKey, sayNever, saySettings, type Combination } from '../variants/combination'
 import { bareName, type Words } from './manifest'
 import type { PackageInput } from './package'
@@ -12,7 +14,7 @@ type Told = Pick<PackageInput, 'prefix' | 'words' | 'combinations'>
 export function readme(input: PackageInput): string {
   const { library, version, contracts, prefix, registry, themes } = input
   const base = themes.find((theme) => theme.on === null)?.name ?? ''
-  const worn = themes.find((theme) => theme.name !== base)?.name ?? base
+  const worn = wholeThemes(themes).find((theme) => theme.name !== base)?.name ?? base
   const first = `${library.name}/${bareName(contracts[0]?.tag ?? '', prefix)}`
   return `# ${library.name}
 
@@ -30,7 +32,7 @@ npm install ${library.name}@${version} --registry ${registry}
 \`\`\`
 
 With a bundler: \`import '${library.name}'\` for all, or one component at a time, such as \`import '${first}'\`.
-A theme holds inside an element: \`<div data-theme="${worn}">\`.${comingLines(themes)}
+A theme holds inside an element: \`<div data-theme="${worn}">\`.${comingLines(themes)}${besideLines(themes)}
 ${iconLines(input)}
 Tokens for scripts: \`import { tokens, values } from '${library.name}/tokens'\`. For Sass, with its importer of packages:
 \`@use 'pkg:${library.name}/tokens'\`. For pages whose own rules are to win whatever they weigh, link
@@ -45,11 +47,23 @@ ${contracts.map((contract) => sectionOf(contract, input)).join('\n\n')}
 
 /** Which themes come in by themselves, and where. */
 function comingLines(themes: PackageInput['themes']): string {
-  const coming = themes.flatMap(({ title, when }) => (when ? [`${title} where ${conditionText(when)}`] : []))
+  const coming = wholeThemes(themes).flatMap(({ title, when }) =>
+    when ? [`${title} where ${conditionText(when)}`] : [],
+  )
   return coming.length
     ? ` On a root that names none, and inside of \`data-theme="${autoTheme}"\`, a theme comes in by itself: ${coming.join('; ')}.`
     : ''
 }
+
+/** Which themes are worn beside those, and how. */
+const besideLines = (themes: PackageInput['themes']): string =>
+  themes
+    .filter(({ axis }) => axis)
+    .map((theme) => {
+      const where = theme.when ? `, or by itself where ${conditionText(theme.when)}` : ''
+      return ` ${theme.title} is worn beside any of them, by \`${attributeOf(theme.axis)}="${attributeValue(theme)}"\`${where}.`
+    })
+    .join('')
 
 /** How icons and messages are had besides in components. */
 function iconLines({ library, icons = [], messages = [] }: PackageInput): string {

@@ -3,7 +3,8 @@ import semver from 'semver'
 import { readLibrary } from '../read/read'
 import { readLibraryPackage } from './library'
 import { customElementsManifest } from './manifest'
-import { changelog, packageFiles, tagNameMap } from './package'
+import { changelog, packageFiles, tagNameMap, type PackageInput } from './package'
+import { readme } from './readme'
 import type { Weight } from '../contract/weight'
 import { judgeChannel, judgeVersion, nextVersions } from './version'
 
@@ -94,7 +95,7 @@ const library = { name: '@x/cards', license: 'MIT', description: 'Cards' }
 const themes = [
   { name: 'day', title: 'Day', on: null, document: { ink: { $type: 'color', $value: '#000' } } },
 ]
-const files = packageFiles({
+const input: PackageInput = {
   library,
   prefix: 'x-',
   version: '1.0.0',
@@ -131,11 +132,29 @@ const files = packageFiles({
   licence: 'MIT text',
   changelog: [{ version: '1.0.0', date: '2026-11-25', notes: '### Added\n\n- All.' }],
   registry: 'http://r/',
-})
+}
+const files = packageFiles(input)
 const file = (path: string) => String(files.find((file) => file.path === path)!.content)
 
 test('a package says what must not be used together', () => {
   expect(file('README.md')).toContain('- Never tone storm with wide: Nobody sees it.')
+})
+
+test('a package says how each theme is worn, and what brings it in', () => {
+  const told = readme({
+    ...input,
+    themes: [
+      { name: 'close', title: 'Close', on: 'day', axis: 'density', document: {} },
+      ...themes,
+      { name: 'night', title: 'Night', on: 'day', when: { scheme: 'dark' }, document: {} },
+      { name: 'turned', title: 'Turned', on: 'day', axis: 'direction', document: {} },
+    ],
+  })
+  expect(told).toContain('`<div data-theme="night">`')
+  expect(told).toContain('a theme comes in by itself: Night where the reader prefers a dark scheme.')
+  expect(told).toContain('Close is worn beside any of them, by `data-density="close"`.')
+  expect(told).toContain('Turned is worn beside any of them, by `dir="rtl"`.')
+  expect(file('README.md')).not.toContain('beside any')
 })
 
 test('a package says where everything is', () => {
