@@ -159,3 +159,13 @@ test('the parts of a component with those inside it, and which of them a page ge
   }
   expect(inner.map(({ tag }) => tag)).toEqual(['tern-berth-mark', 'tern-action'])
 })
+
+test('a sheet that is made to take long is cut short', () => {
+  const list = Array.from({ length: 2000 }, (_, i) => `tern-ticket .a${i}`).join()
+  const nested = `${list} { ${list} { ${list} { color: red } } }`
+  const deep = `tern-ticket ${':deep('.repeat(2000)}.foot${')'.repeat(2000)} { color: red }`
+  const many = Array.from({ length: 4000 }, () => 'tern-ticket .ticket { padding-top: 1px }').join('\n')
+  expect(told(nested).length).toBeLessThanOrEqual(1)
+  expect(told(deep)).toHaveLength(1)
+  expect(told(many)).toHaveLength(500)
+}, 60_000)

@@ -3,18 +3,18 @@ import { ownersOf } from '../check/owners'
 import { membersOf, type Contract } from '../contract/contract'
 import { ownClasses } from '../isolation/own-classes'
 import { nearestName } from '../near'
-import { stylesIn } from '../read/sheets-in'
 import type { SourceText } from '../read/source/source-text'
-import { compoundsOf, type Compound } from '../style/compounds'
+import type { Compound } from '../style/compounds'
 import { classesIn } from '../style/selector-classes'
 import { feedsOf } from './feeds'
 import type { Override } from './overrides-told'
+import { declaredInPage, selectorsOf } from './page-rules'
 import { partsOf } from './parts-tree'
 
 // A page's own sheets, held against what components offer to be styled by: what of them reaches deeper.
 
 /** Overrides that are told at most. */
-const most = 500
+const mostOverrides = 500
 
 export interface LibraryToReach {
   files: readonly SourceText[]
@@ -33,23 +33,13 @@ export function overridesIn(
   const declared = page.flatMap(declaredInPage)
   const found = new Map<string, Override>()
   for (const given of declared) {
+    if (found.size === mostOverrides) break
     const override = reach.judge(given)
     if (override)
       found.set(JSON.stringify([given.file, given.line, given.selector, given.property]), override)
   }
   const rules = new Set(declared.map(({ file, selector, line }) => `${file} ${selector} ${line}`)).size
-  return { overrides: [...found.values()].slice(0, most), rules }
-}
-
-/** Declarations of one file of a page; those of markup stand in its style elements. */
-function declaredInPage({ path, text }: SourceText): Declared[] {
-  if (!/\.html?$/i.test(path)) return declaredIn([{ path, text }])
-  let [sheets, at] = ['', 0]
-  for (const style of stylesIn(text)) {
-    sheets += text.slice(at, style.from).replaceAll(/[^\n]/g, ' ') + style.text
-    at = style.from + style.text.length
-  }
-  return declaredIn([{ path: 'page.css', text: sheets }]).map((declared) => ({ ...declared, file: path }))
+  return { overrides: [...found.values()], rules }
 }
 
 type Told = Pick<Override, 'is' | 'says' | 'instead'> & { tag: string | null }
@@ -158,13 +148,13 @@ class Reach {
     const after = compounds.slice(host + 1)
     if (after.some(({ combinator }) => combinator === '+' || combinator === '~')) return undefined
     const isDeep = after.some(({ combinator }) => combinator === 'deep')
-    const own = new Set((this.sheets.get(contract) ?? []).flatMap(({ selector }) => classesIn(selector)))
-    const inner = after.find(({ classes }) => classes.some((name) => own.has(name)))
+    const isOwn = (name: string) => this.hasClass(contract, name)
+    const inner = after.find(({ classes }) => classes.some(isOwn))
     const takesContent = membersOf(contract, 'slot').length > 0
     const element = after.find(({ type }) => type !== undefined && this.elementPart(contract, type))
     if (!isDeep && !inner && (takesContent || !element)) return undefined
     const { tag } = contract
-    const what = inner ? `.${inner.classes.find((name) => own.has(name))!}` : element?.type
+    const what = inner ? `.${inner.classes.find(isOwn)!}` : element?.type
     return {
       is: 'nothing',
       tag,
@@ -209,6 +199,23 @@ class Reach {
     }
   }
 
+  private readonly lasts = new Map<Declared, Compound[]>()
+  /** The elements that a declaration of a component's own sheet is for. */
+  private lastOf(own: Declared): Compound[] {
+    const known = this.lasts.get(own) ?? selectorsOf(own.selector).map((compounds) => compounds.at(-1)!)
+    this.lasts.set(own, known)
+    return known
+  }
+
+  private readonly classes = new Map<Contract, ReadonlySet<string>>()
+  /** Whether a class stands in a component's own sheets. */
+  private hasClass(contract: Contract, name: string): boolean {
+    const sheets = this.sheets.get(contract) ?? []
+    const known = this.classes.get(contract) ?? new Set(sheets.flatMap(({ selector }) => classesIn(selector)))
+    this.classes.set(contract, known)
+    return known.has(name)
+  }
+
   private hasShadow(contract: Contract): boolean {
     return (
       contract.language === 'custom-element' &&
@@ -239,8 +246,7 @@ class Reach {
       aim.classes.length
         ? aim.classes.some((name) => classes.includes(name))
         : aim.type !== undefined && type === aim.type
-    const isFor = ({ selector }: Declared) =>
-      selectorsOf(selector).some((compounds) => isAimedAt(compounds.at(-1)!))
+    const isFor = (own: Declared) => this.lastOf(own).some(isAimedAt)
     const offered = new Set(membersOf(contract, 'custom-property').map(({ name }) => name))
     const names = (this.sheets.get(contract) ?? []).filter(isFor).flatMap((own) => feedsOf(own, property))
     return [...new Set(names)]
@@ -269,30 +275,3 @@ class Reach {
 
 const partRule = (tag: string, part: string, { property, value }: Declared): string =>
   `${tag}::part(${part}) { ${property}: ${value} }`
-
-/** The selectors of a rule, those of rules around it before them (CSS Nesting 1, 3). */
-function selectorsOf(selector: string): Compound[][] {
-  const [first = '', ...inner] = selector.split(' { ')
-  return inner.reduce(
-    (outer, text) =>
-      outer.flatMap((before) =>
-        compoundsOf(text.replaceAll('&', '')).map(([head, ...rest]) => {
-          if (!head) return before
-          const isSame = /^\s*&(?![\s>+~])/.test(text) || /\S&/.test(text)
-          const last = before.at(-1)
-          return isSame && last
-            ? [
-                ...before.slice(0, -1),
-                {
-                  ...last,
-                  classes: [...last.classes, ...head.classes],
-                  parts: [...last.parts, ...head.parts],
-                },
-                ...rest,
-              ]
-            : [...before, { ...head, combinator: head.combinator || ' ' }, ...rest]
-        }),
-      ),
-    compoundsOf(first),
-  )
-}
