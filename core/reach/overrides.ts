@@ -4,6 +4,7 @@ import { membersOf, type Contract } from '../contract/contract'
 import { ownClasses } from '../isolation/own-classes'
 import { nearestName } from '../near'
 import type { SourceText } from '../read/source/source-text'
+import { writtenIn } from '../read/written'
 import type { Compound } from '../style/compounds'
 import { classesIn } from '../style/selector-classes'
 import { feedsOf } from './feeds'
@@ -46,6 +47,7 @@ type Told = Pick<Override, 'is' | 'says' | 'instead'> & { tag: string | null }
 
 /** A library as pages reach into it. */
 class Reach {
+  private readonly files: readonly SourceText[]
   private readonly byTag: ReadonlyMap<string, Contract>
   /** Declarations of each component's own sheets. */
   private readonly sheets = new Map<Contract, Declared[]>()
@@ -55,6 +57,7 @@ class Reach {
   private readonly properties: ReadonlySet<string>
 
   constructor({ files, contracts, prefix, tokens }: LibraryToReach) {
+    this.files = files
     this.byTag = new Map(contracts.map((contract) => [contract.tag, contract]))
     const owners = ownersOf(contracts)
     const declared = declaredIn(files)
@@ -172,6 +175,7 @@ class Reach {
     for (const name of last.classes) {
       const contract = this.classOwners.get(name)
       if (!contract || this.hasShadow(contract) || !this.isOwn(`.${name}`)) continue
+      if (!this.hasClass(contract, name)) continue
       if (membersOf(contract, 'variant').some(({ axis, by }) => by === 'class' && axis === name)) continue
       return {
         is: 'inside',
@@ -208,10 +212,12 @@ class Reach {
   }
 
   private readonly classes = new Map<Contract, ReadonlySet<string>>()
-  /** Whether a class stands in a component's own sheets. */
+  /**
+   * Whether a component writes a class into its own markup. One that only its sheets name may be meant for what
+   * a page puts into it.
+   */
   private hasClass(contract: Contract, name: string): boolean {
-    const sheets = this.sheets.get(contract) ?? []
-    const known = this.classes.get(contract) ?? new Set(sheets.flatMap(({ selector }) => classesIn(selector)))
+    const known = this.classes.get(contract) ?? classesWritten(this.files, contract)
     this.classes.set(contract, known)
     return known.has(name)
   }
@@ -271,6 +277,17 @@ class Reach {
       .slice(0, 5)
       .map(({ name }) => partRule(contract.tag, name, given))
   }
+}
+
+/** The classes that stand in a component's own markup. */
+function classesWritten(files: readonly SourceText[], contract: Contract): Set<string> {
+  const own = new Set(contract.files)
+  const { elements } = writtenIn(files.filter(({ path }) => own.has(path)))
+  return new Set(
+    elements.flatMap(({ attributes }) =>
+      (attributes.class ?? attributes.className ?? '').split(/\s+/).filter(Boolean),
+    ),
+  )
 }
 
 const partRule = (tag: string, part: string, { property, value }: Declared): string =>
