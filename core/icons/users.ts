@@ -1,6 +1,7 @@
 import type { Contract } from '../contract/contract'
 import { ownersOf } from '../check/owners'
 import { componentsWith, importersIn } from '../read/source/importers'
+import { kebab } from '../read/variants/around'
 import { lastPart, type IconUse } from './glyph'
 import type { IconSource } from './ways/way'
 
@@ -64,20 +65,13 @@ function handedOn(
 ): RoleUse[] {
   const open = new Set(direct.flatMap(({ role, tag }) => (role === undefined && tag ? [tag] : [])))
   if (open.size === 0) return []
-  const byName = new Map(
-    contracts
-      .filter(({ tag }) => open.has(tag))
-      .flatMap((contract) => [
-        [contract.tag.toLowerCase(), contract.tag],
-        [kebab(contract.tag), contract.tag],
-      ]),
-  )
+  const openNames = new Set([...open].flatMap((tag) => [tag.toLowerCase(), kebab(tag)]))
   const byText = new Map<string, string[]>()
   for (const role of roles)
     for (const name of new Set(namesOf(role))) byText.set(name, [...(byText.get(name) ?? []), role])
   const tags = new Set(contracts.map(({ tag }) => tag.toLowerCase()))
   return source.written().elements.flatMap(({ tag, attributes, place }) => {
-    const isOpen = byName.has(tag.toLowerCase())
+    const isOpen = openNames.has(tag.toLowerCase())
     if (!isOpen && !tags.has(tag.toLowerCase())) return []
     const owner = owners.get(place.file)?.tag
     return (
@@ -89,4 +83,3 @@ function handedOn(
     )
   })
 }
-const kebab = (name: string): string => name.replaceAll(/([a-z0-9])([A-Z])/g, '$1-$2').toLowerCase()
