@@ -7,6 +7,7 @@ import type { Theme } from './themes'
 /** What no theme is called: what else is called so. */
 const reserved = new Map([
   ['resolved', 'a file of the package'],
+  ['resolver', 'a file of the package'],
   [autoTheme, 'what regions ask for that wear whichever theme comes in by itself'],
 ])
 /** The most a library may have: each is resolved whenever tokens are. */

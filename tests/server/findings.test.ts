@@ -72,6 +72,7 @@ test('tokens are printed to files as they are now, and what is no file of theirs
     'tokens/index.js',
     'tokens/index.d.ts',
     'tokens/resolved.json',
+    'tokens/resolver.json',
     'tokens/daywatch.json',
     'tokens/nightwatch.json',
     'tokens/high-sun.json',

@@ -1,3 +1,6 @@
+import { attributeValue, directionAxis } from '../axis'
+import { baseOf, chainOf, themeAxes, wholeThemes } from '../regions'
+import type { Theme } from '../themes'
 import type { TokenPrinter } from './print'
 
 const json = (value: unknown): string => `${JSON.stringify(value, null, 2)}\n`
@@ -18,4 +21,53 @@ export const documents: TokenPrinter = {
   says: 'The token files themselves, in the format they are kept in',
   print: ({ themes }) =>
     themes.map(({ name, document }) => ({ path: `tokens/${name}.json`, content: json(document) })),
+}
+
+/** A file as a resolver document refers to it. */
+const fileOf = ({ name }: Theme) => ({ $ref: `${name}.json` })
+
+/**
+ * How the files go together: the base, then a modifier for the themes of which one is worn, and one for each
+ * axis along which others are worn beside it (Design Tokens Resolver Module).
+ */
+export const resolver: TokenPrinter = {
+  says: 'How the token files go together, as the format’s resolver module has it',
+  print({ themes }) {
+    const base = baseOf(themes)
+    if (!base) return []
+    const above = ({ name }: Theme) =>
+      chainOf(themes, name)
+        .filter((theme) => theme !== base)
+        .toReversed()
+        .map(fileOf)
+    const whole = wholeThemes(themes)
+    const modifiers = {
+      ...(whole.length > 1
+        ? {
+            theme: {
+              contexts: Object.fromEntries(whole.map((theme) => [theme.name, above(theme)])),
+              default: base.name,
+            },
+          }
+        : {}),
+      ...Object.fromEntries(
+        [...themeAxes(themes)].map(([axis, along]) => {
+          const usual =
+            axis === directionAxis ? 'ltr' : along.some(({ name }) => name === 'usual') ? 'none' : 'usual'
+          const contexts = along.map((theme) => [attributeValue(theme), above(theme)] as const)
+          return [axis, { contexts: Object.fromEntries([[usual, []], ...contexts]), default: usual }]
+        }),
+      ),
+    }
+    const document = {
+      version: '2025.10',
+      sets: { base: { sources: [fileOf(base)] } },
+      modifiers,
+      resolutionOrder: [
+        { $ref: '#/sets/base' },
+        ...Object.keys(modifiers).map((name) => ({ $ref: `#/modifiers/${name}` })),
+      ],
+    }
+    return [{ path: 'tokens/resolver.json', content: json(document) }]
+  },
 }

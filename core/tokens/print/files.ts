@@ -1,12 +1,21 @@
 import { tokensOfThemes, type Theme } from '../themes'
 import { css, layeredCss, registeredCss } from './css'
-import { documents, resolved } from './data'
+import { documents, resolved, resolver } from './data'
 import type { TokenFile, TokenPrinter, ToPrint } from './print'
 import { script } from './script'
 import { scss } from './scss'
 
 /** Every form in which tokens leave the shelf, in the order in which they are offered. */
-const printers: readonly TokenPrinter[] = [css, layeredCss, registeredCss, scss, script, resolved, documents]
+const printers: readonly TokenPrinter[] = [
+  css,
+  layeredCss,
+  registeredCss,
+  scss,
+  script,
+  resolved,
+  resolver,
+  documents,
+]
 
 /** A file with what it is for. */
 export interface OfferedFile extends TokenFile {

@@ -163,3 +163,90 @@ test('what is of one type in all themes is registered, and a length that the pag
     ...['@property --tern-glow', "syntax: '<color>';", 'initial-value: #FF0000;'],
   ])
 })
+
+describe('how the files go together', () => {
+  type Document = Record<string, unknown>
+  interface Resolving {
+    sets: Record<string, { sources: { $ref: string }[] }>
+    modifiers: Record<string, { contexts: Record<string, { $ref: string }[]>; default: string }>
+    resolutionOrder: { $ref: string }[]
+  }
+  const isObject = (value: unknown): value is Document =>
+    typeof value === 'object' && value !== null && !Array.isArray(value)
+  /** One document over another: a token takes the place of one, groups go into one another. */
+  const merged = (below: Document, above: Document): Document => {
+    const result: Document = { ...below }
+    for (const [name, value] of Object.entries(above)) {
+      const before = result[name]
+      const isGroup = isObject(before) && isObject(value) && !('$value' in value) && !name.startsWith('$')
+      result[name] = isGroup ? merged(before, value) : value
+    }
+    return result
+  }
+  /** What a resolver document says for some inputs, by the files that it names. */
+  const resolvedBy = (
+    files: ReadonlyMap<string, string>,
+    inputs: Readonly<Record<string, string>>,
+  ): Document => {
+    const { sets, modifiers, resolutionOrder } = JSON.parse(files.get('resolver.json')!) as Resolving
+    const sources = resolutionOrder.flatMap(({ $ref }) => {
+      const [, kind, name] = $ref.split('/')
+      if (kind === 'sets') return sets[name!]!.sources
+      const { contexts, default: usual } = modifiers[name!]!
+      return contexts[inputs[name!] ?? usual]!
+    })
+    return sources.reduce<Document>(
+      (below, { $ref }) => merged(below, JSON.parse(files.get($ref)!) as Document),
+      {},
+    )
+  }
+  const lengths = (isPartial: boolean) =>
+    fc.dictionary(
+      fc.constantFrom('a', 'b', 'c'),
+      fc.oneof(
+        fc
+          .integer({ min: 0, max: 99 })
+          .map((value) => ({ $type: 'dimension', $value: { value, unit: 'px' } })),
+        fc.constantFrom('a', 'b', 'c').map((name) => ({ $type: 'dimension', $value: `{${name}}` })),
+      ),
+      { minKeys: isPartial ? 0 : 3, maxKeys: 3 },
+    ) as fc.Arbitrary<TokenDocument>
+  test('a resolver that follows it comes to the values of every theme, with every other beside it', () => {
+    fc.assert(
+      fc.property(
+        lengths(false),
+        fc.tuple(lengths(true), lengths(true), lengths(true), lengths(true)),
+        (base, [night, dusk, close, turned]) => {
+          const themes: Theme[] = [
+            theme('day', null, base),
+            theme('night', 'day', night),
+            theme('dusk', 'night', dusk),
+            { ...theme('close', 'day', close), axis: 'density' },
+            { ...theme('turned', 'day', turned), axis: 'direction' },
+          ]
+          const files = new Map(
+            tokenFiles(themes, 't').map(({ path, content }) => [path.replace('tokens/', ''), content]),
+          )
+          for (const worn of ['day', 'night', 'dusk'])
+            for (const [beside, inputs] of [
+              [undefined, {}],
+              ['close', { density: 'close' }],
+              ['turned', { direction: 'rtl' }],
+            ] as const) {
+              const ours = resolveTheme(themes, worn, beside)
+              if (ours.problems.length) continue
+              const document = resolvedBy(files, { theme: worn, ...inputs }) as TokenDocument
+              const theirs = resolveTheme([theme('all', null, document)], 'all').tokens
+              expect([...theirs.values()].map(({ path, css }) => [path, css]).toSorted()).toEqual(
+                [...ours.tokens.values()].map(({ path, css }) => [path, css]).toSorted(),
+              )
+            }
+        },
+      ),
+    )
+  })
+  test('a library with one theme has no modifiers', () => {
+    const document = JSON.parse(printed([theme('day', null, {})], 'resolver.json')) as Resolving
+    expect(document).toMatchObject({ modifiers: {}, resolutionOrder: [{ $ref: '#/sets/base' }] })
+  })
+})
