@@ -82,6 +82,7 @@ export const limits = {
     rename: 20,
     uses: 20,
     tokenFile: 10,
+    tokenSets: 20,
   },
   /**
    * Trying a library in a browser: seconds for one component in all, and for a turn, after which others come.

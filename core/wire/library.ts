@@ -114,6 +114,33 @@ export type Fitting = z.infer<typeof fittingSchema>
 
 const themeTitle = z.string().trim().min(1).max(80)
 const themePlace = z.number().int().min(0).max(100)
+/** Token files that are to come in together. */
+export const tokenSetsSchema = z.object({
+  files: z
+    .array(z.object({ path: z.string().min(1).max(500), text: z.string() }))
+    .min(1)
+    .max(200),
+  /** The revisions of themes that the plan was seen over; without them it is only told what would be. */
+  seen: z.record(z.string(), z.number().int()).optional(),
+})
+/** What they make of the themes of a library, and, where that was done, the edits and the themes made. */
+export const tokenSetsPlanSchema = z.object({
+  themes: z.array(
+    z.object({
+      name: z.string(),
+      title: z.string(),
+      axis: z.string().nullable(),
+      isNew: z.boolean(),
+      tokens: z.number().int(),
+      from: z.array(z.string()),
+    }),
+  ),
+  says: z.array(z.string()),
+  seen: z.record(z.string(), z.number().int()),
+  edits: z.array(z.string()),
+})
+export type TokenSetsPlan = z.infer<typeof tokenSetsPlanSchema>
+
 /** A theme to be made; `name` and `place` where it was there before. */
 export const newThemeSchema = z.object({
   title: themeTitle,

@@ -3,6 +3,7 @@ import { problemsOfChanges } from '~~/core/tokens/fitting'
 import { judgeEdit, judgeFile } from '~~/core/tokens/edit'
 import { tokenFiles } from '~~/core/tokens/print/files'
 import { renameInLibrary } from '~~/core/tokens/rename-library'
+import { planSets } from '~~/core/tokens/sets-plan'
 import { themesCss } from '~~/core/tokens/themes'
 import { usesOf } from '~~/core/tokens/uses'
 import { Failure } from '../auth/failure'
@@ -17,6 +18,7 @@ const doers: Doers = {
   unpack: ({ bytes, limits }) => unpackArchive(bytes, limits),
   tokenEdit: ({ themes, ...edit }) => judgeEdit(themes, edit),
   tokenFile: ({ themes, theme, text }) => judgeFile(themes, theme, text),
+  tokenSets: ({ themes, files }) => planSets(themes, files),
   fitting: ({ themes, changes }) => problemsOfChanges(themes, changes),
   themesCss: ({ themes, prefix }) => themesCss(themes, prefix),
   tokenFiles: ({ themes, prefix }) => tokenFiles(themes, prefix),

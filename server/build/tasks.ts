@@ -27,6 +27,8 @@ import type { OfferAsked, offeredInLibrary } from '~~/core/tokens/offered-librar
 import type { Rename } from '~~/core/tokens/rename'
 import type { RenamedLibrary } from '~~/core/tokens/rename-library'
 import type { tokenFiles } from '~~/core/tokens/print/files'
+import type { FileIn } from '~~/core/tokens/sets'
+import type { PlannedSets } from '~~/core/tokens/sets-plan'
 import type { TokenUses } from '~~/core/tokens/uses'
 import type { Theme, themesCss } from '~~/core/tokens/themes'
 import type { PublishBody } from '../registry/publish-body'
@@ -93,6 +95,8 @@ export interface Tasks {
   /** A value typed for a token, and a whole token file, judged by what they make of all themes. */
   tokenEdit: { in: TypedEdit & { themes: Theme[] }; out: JudgedEdit }
   tokenFile: { in: { themes: Theme[]; theme: string; text: string }; out: Outcome<Upgrade> }
+  /** What token files make of the themes of a library. */
+  tokenSets: { in: { themes: Theme[]; files: FileIn[] }; out: Outcome<PlannedSets> }
   /** What would be wrong with all that a fitting changes. */
   fitting: { in: { themes: Theme[]; changes: FittingChange[] }; out: Problem[] }
   themesCss: { in: { themes: Theme[]; prefix: string }; out: ReturnType<typeof themesCss> }

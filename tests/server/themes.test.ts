@@ -138,3 +138,34 @@ test('a theme combines along an axis: it stands beside others in the CSS, and wh
   expect(await css()).toContain('[data-theme="wide"]')
   expect((await remove('wide')).status).toBe(200)
 })
+
+test('token files come in together, are told first, and not over themes that are others by now', async () => {
+  const length = (value: number) => ({ $type: 'dimension', $value: { value, unit: 'px' } })
+  const files = [
+    { path: 'base.json', text: JSON.stringify({ berth: { gap: length(3) } }) },
+    { path: 'harbour.json', text: JSON.stringify({ berth: { gap: length(4) } }) },
+  ]
+  const address = '/api/libraries/tern/tokens/sets'
+  const before = await themes()
+  const { body: plan } = await ines(address, { body: { files } })
+  expect(plan.themes).toEqual([
+    { name: 'daywatch', title: 'Daywatch', axis: null, isNew: false, tokens: 1, from: ['base.json'] },
+    { name: 'harbour', title: 'harbour', axis: null, isNew: true, tokens: 1, from: ['harbour.json'] },
+  ])
+  expect(await themes()).toEqual(before)
+  const { body: done } = await ines(address, { body: { files, seen: plan.seen } })
+  expect(done.edits).toHaveLength(1)
+  expect(await css()).toMatch(/data-theme="harbour"[^}]*--tern-berth-gap: 4px;/)
+  expect((await themes())[0]!.document).toMatchObject({
+    ink: before[0]!.document.ink,
+    berth: { gap: length(3) },
+  })
+  expect(problemCode(await ines(address, { body: { files, seen: plan.seen } }))).toBe('tokens-changed')
+
+  expect((await remove('harbour')).status).toBe(200)
+  expect((await ines('/api/libraries/tern/tokens/undo', { body: { edit: done.edits[0] } })).status).toBe(200)
+  expect((await themes()).map(({ document }) => document)).toEqual(before.map(({ document }) => document))
+  const bad = [{ path: 'a.json', text: '{"x": {"$type": "dimension", "$value": "{none}"}}' }]
+  expect(problemCode(await ines(address, { body: { files: bad } }))).toBe('token-alias')
+  expect((await (await someone(at, 'tobias'))(address, { body: { files } })).status).toBe(403)
+})

@@ -27,6 +27,12 @@ const groundsOf = (theme: Theme) =>
 const axes = computed(() => [...themeAxes(themes.value).keys()])
 const all = computed(() => themes.value.map((theme) => ({ value: theme.name, title: theme.title })))
 
+const isBringing = ref(false)
+const bringer = useTemplateRef<HTMLButtonElement>('bringer')
+function stopBringing() {
+  isBringing.value = false
+  void nextTick(() => bringer.value?.focus())
+}
 function open() {
   on.value = store.baseTheme
   title.value = ''
@@ -114,7 +120,12 @@ async function add() {
     </ol>
     <ProblemList :problems="problems" />
     <template v-if="keeps">
-      <button v-if="!isOpen" ref="opener" type="button" class="act" @click="open">Add a theme …</button>
+      <div v-if="!isOpen" class="line">
+        <button ref="opener" type="button" class="act" @click="open">Add a theme …</button>
+        <button v-if="!isBringing" ref="bringer" type="button" class="act" @click="isBringing = true">
+          Bring in token files …
+        </button>
+      </div>
       <form v-else aria-label="A new theme" @submit.prevent="add" @keydown.esc="close">
         <p class="sentence small">
           <input ref="field" v-model="title" class="field title" aria-label="Title of the new theme" />
@@ -133,6 +144,7 @@ async function add() {
           <button type="button" class="act" @click="close">Close</button>
         </div>
       </form>
+      <TokenSets v-if="isBringing" @close="stopBringing" />
     </template>
   </section>
 </template>
