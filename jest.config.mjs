@@ -7,7 +7,7 @@ const common = {
   moduleNameMapper: { '^~~/(.*)$': '<rootDir>/$1', '^~/(.*)$': '<rootDir>/app/$1' },
   // packages that ship ES modules only
   transformIgnorePatterns: [
-    '/node_modules/(?!(parse5|entities|culori|css-tree|mdn-data|@adonisjs|@poppinsss|@poppinss|@phc|@lukeed|@sindresorhus|camelcase|dot-prop|lru-cache|p-limit|yocto-queue|ssri|minipass|fast-check|pure-rand|property-information|nostics|@vue)/)',
+    '/node_modules/(?!(pixelmatch|parse5|entities|culori|css-tree|mdn-data|@adonisjs|@poppinsss|@poppinss|@phc|@lukeed|@sindresorhus|camelcase|dot-prop|lru-cache|p-limit|yocto-queue|ssri|minipass|fast-check|pure-rand|property-information|nostics|@vue)/)',
   ],
   modulePathIgnorePatterns: ['<rootDir>/.data/', '<rootDir>/.output/'],
   testEnvironment: 'node',

@@ -1,5 +1,5 @@
 import { defineNuxtConfig } from 'nuxt/config'
-import { mkdirSync, writeFileSync } from 'node:fs'
+import { mkdirSync, readdirSync, writeFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import type { NuxtHooks } from 'nuxt/schema'
 
@@ -25,6 +25,17 @@ function filesOf(manifest: Manifest, page: string): { scripts: string[]; sheets:
     scripts: entries.flatMap((entry) => (entry!.file ? [entry!.file] : [])),
     sheets: entries.flatMap((entry) => entry!.css ?? []),
   }
+}
+
+/** A module that holds every route of our own API with its file, for whoever describes them all. */
+function listRoutes(): string {
+  const folder = fileURLToPath(new URL('./server/api', import.meta.url))
+  const files = readdirSync(folder, { recursive: true, encoding: 'utf8' })
+    .filter((file) => /\.(get|post|put|patch|delete)\.ts$/.test(file))
+    .map((file) => file.split('\\').join('/'))
+  const imports = files.map((file, i) => `import route${i} from ${JSON.stringify(`${folder}/${file}`)}`)
+  const entries = files.map((file, i) => `{ file: ${JSON.stringify(file)}, stated: route${i}.stated }`)
+  return `${imports.join('\n')}\nexport const routes = [${entries.join(', ')}]\n`
 }
 
 export default defineNuxtConfig({
@@ -88,6 +99,7 @@ export default defineNuxtConfig({
       handler: fileURLToPath(new URL('./server/registry/handler.ts', import.meta.url)),
     })),
     ignore: ['**/*.test.ts'],
+    virtual: { '#kept/routes': listRoutes },
     // the companion command, one file, for whoever pushes from elsewhere
     publicAssets: [
       { dir: fileURLToPath(new URL('./.build/cli', import.meta.url)), baseURL: '/cli', maxAge: 0 },

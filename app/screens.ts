@@ -61,6 +61,19 @@ export const screens: readonly Screen[] = [
     looked: ['/tern/release'],
     pictures: { release: '/tern/release' },
   },
+  { page: '[library]/package', apart: true, looked: ['/tern/package'] },
+  {
+    page: '[library]/difference',
+    apart: true,
+    looked: ['/tern/difference', '/tern/difference?from=0.9.0&to=1.0.0'],
+    pictures: { difference: '/tern/difference?from=0.9.0&to=1.0.0' },
+  },
+  {
+    page: '[library]/looks',
+    apart: true,
+    looked: ['/tern/looks?which=all'],
+    pictures: { looks: '/tern/looks?from=0.9.0&which=all' },
+  },
   {
     page: '[library]/registry',
     bar: 'Registry',
@@ -116,7 +129,6 @@ export const screens: readonly Screen[] = [
   {
     page: '[library]/[tag]/compare',
     looked: [`${notice}/compare?right=face&beside=nightwatch`],
-    pictures: { compare: '/tern/tern-sailing-row/compare?right=face&beside=nightwatch' },
   },
   { page: '[library]/[tag]/made', looked: [`${notice}/made`], pictures: { 'made-of': `${notice}/made` } },
   {

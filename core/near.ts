@@ -1,3 +1,5 @@
+import { distance } from 'fastest-levenshtein'
+
 /**
  * Comparisons of letters in one search, some twenty milliseconds: what is not found by then is not offered.
  */
@@ -16,17 +18,4 @@ export function nearestName(name: string, names: string[]): string | undefined {
     if (found <= farthest && (!best || found < best.distance)) best = { name: candidate, distance: found }
   }
   return best?.name
-}
-
-/** Levenshtein distance, by the two-row method (Wagner and Fischer 1974). */
-export function distance(a: string, b: string): number {
-  let above = Array.from({ length: b.length + 1 }, (_, i) => i)
-  for (let i = 1; i <= a.length; i++) {
-    const row = [i]
-    for (let j = 1; j <= b.length; j++) {
-      row.push(Math.min(above[j]! + 1, row[j - 1]! + 1, above[j - 1]! + (a[i - 1] === b[j - 1] ? 0 : 1)))
-    }
-    above = row
-  }
-  return above[b.length]!
 }

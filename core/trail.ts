@@ -75,6 +75,11 @@ const sentences = {
       : `changed the variant “${text(detail, 'name')}” of ${of(detail, titleOf)}`,
   'combination deleted': (detail, titleOf) =>
     `deleted a named variant, or what was ruled out, of ${of(detail, titleOf)}`,
+  'look judged': (detail, titleOf) => {
+    const { accepted } = detail
+    const what = accepted === null ? 'took back what they said of' : accepted ? 'accepted' : 'refused'
+    return `${what} a change of how ${of(detail, titleOf)} looks`
+  },
   'provisions saved': (detail, titleOf) => {
     const scope = text(detail, 'scope')
     if (scope === '') return 'changed what is provided for the library'
@@ -107,6 +112,17 @@ const sentences = {
     `has semantic tokens refer to ${tierText(text(detail, 'semantic'))}, and component tokens to ` +
     tierText(text(detail, 'component')),
   'width named': (detail) => `called the width ${text(detail, 'width')} “${text(detail, 'name')}”`,
+  'rule weighed': (detail) =>
+    text(detail, 'weight')
+      ? `has differences by the rule ${text(detail, 'rule')} count as ${text(detail, 'weight')}`
+      : `has differences by the rule ${text(detail, 'rule')} weighed by the rule itself`,
+  'gate set': (detail) => `set the gate ${text(detail, 'gate')} to ${text(detail, 'setting')}`,
+  'size budget set': (detail) =>
+    text(detail, 'bytes') === ''
+      ? 'let components take as much as they do'
+      : `let one component take ${text(detail, 'bytes')} bytes (gzip)`,
+  'gate waived': (detail) => `waived the gate ${text(detail, 'gate')}: ${text(detail, 'reason')}`,
+  'gate waiver taken back': (detail) => `took back the waiver of the gate ${text(detail, 'gate')}`,
   published: (detail) => `published ${text(detail, 'version')} to ${text(detail, 'channel')}`,
   deprecated: (detail) => `deprecated ${Object.keys(record(detail, 'versions')).join(', ')}`,
   'channel moved': (detail) => `moved the channel ${text(detail, 'channel')} to ${text(detail, 'version')}`,
@@ -117,6 +133,8 @@ const sentences = {
   'token revoked': () => 'revoked an access token',
   'signed in': () => 'signed in',
   'sign-in refused': (detail) => `tried to sign in as ${text(detail, 'email')} and was refused`,
+  'person made': ({ administrator }) =>
+    administrator ? 'was given an account, as an administrator' : 'was given an account',
   'password changed': () => 'changed their password',
 } satisfies Record<string, Sentence>
 

@@ -1,13 +1,14 @@
 import { filledIn, valueFilledIn } from '../core/code/slot-props'
+import type { Usage } from '../core/code/usage'
 import type { Surround } from '../core/surround'
 import type { ComponentModule, Mounted, Tools } from './adapters/adapter'
-import { mountComponent } from './mount'
+import { mountComponent, type Mounting } from './mount'
 import type { Held } from './held'
 import { seeAs } from './sight'
 import { placeIn, prepareApp, wrapElement } from './provide'
 import type { Cells } from './protocol'
 import { componentIn } from './placed'
-import { wear } from './wear'
+import { wearBeside } from './wear'
 
 interface Shown {
   place: HTMLElement
@@ -69,7 +70,6 @@ const reason = (error: unknown): string =>
   (error instanceof Error ? `${error.name}: ${error.message}` : String(error)).slice(0, 300)
 
 /** Shows a sheet of cells. Each is made alone: one that fails says so in its place, and costs no other. */
-// eslint-disable-next-line max-lines-per-function -- one layout, step by step, of which each uses what the last measured
 export function showCells(
   message: Cells,
   module: Partial<ComponentModule> | undefined,
@@ -78,76 +78,89 @@ export function showCells(
   const goesOn =
     before && before.tag === message.tag && JSON.stringify(before.modules) === JSON.stringify(message.modules)
   before = message
+  const shared = sharedTheme(message)
+  layOut(message, shared)
+  const wanted = new Set(message.cells.map((cell) => cell.id))
+  for (const [id, cellShown] of shown) if (!goesOn || !wanted.has(id)) drop(id, cellShown)
+  for (const { id, usage, surround, caption } of message.cells) {
+    const cellShown = shown.get(id) ?? makeCell(id)
+    dress(cellShown, surround, message.least, shared)
+    captionIn(cellShown, caption)
+    // in the order that is asked for; what stands there stays where it is
+    sheet.append(cellShown.place)
+    fill(cellShown, usage, { tag: message.tag, module, componentOf })
+  }
+}
+
+/** One region is enough where all are of one theme: a region costs every custom property in every cell. */
+function sharedTheme({ cells }: Cells): string | undefined {
+  const theme = cells[0]?.surround.theme
+  return cells.every((cell) => cell.surround.theme === theme) ? theme : undefined
+}
+
+function layOut({ columns, width, cells: [first] }: Cells, shared: string | undefined): void {
   document.body.setAttribute('data-kept-sheet', '')
   if (!sheet.isConnected) document.body.append(sheet)
-  sheet.style.gridTemplateColumns = `repeat(${message.columns}, ${message.width}px)`
-  // one region is enough where all are of one theme: a region costs every custom property of it in every cell
-  const [first] = message.cells
-  const shared =
-    first && message.cells.every((cell) => cell.surround.theme === first.surround.theme)
-      ? first.surround.theme
-      : undefined
+  sheet.style.gridTemplateColumns = `repeat(${columns}, ${width}px)`
   seeAs(first?.surround.sight ?? 'usual')
   // numbers and dates are written by the language of the page, which is one
   if (first) document.documentElement.lang = first.surround.language
   if (shared === undefined) delete sheet.dataset.theme
   else sheet.dataset.theme = shared
-  const wanted = new Set(message.cells.map((cell) => cell.id))
-  for (const [id, cellShown] of shown) if (!goesOn || !wanted.has(id)) drop(id, cellShown)
-  for (const { id, usage, surround, caption } of message.cells) {
-    let cellShown = shown.get(id)
-    if (!cellShown) {
-      const place = document.createElement('div')
-      place.setAttribute('data-kept-cell', '')
-      const parent = document.createElement('div')
-      place.append(parent)
-      shown.set(
-        id,
-        (cellShown = {
-          place,
-          parent,
-          inner: placeIn(parent),
-          mounted: undefined,
-          usage: '',
-          beside: {},
-          failed: undefined,
-        }),
-      )
-    }
-    dress(cellShown, surround, message.least, shared)
-    captionIn(cellShown, caption)
-    // in the order that is asked for; what stands there stays where it is
-    sheet.append(cellShown.place)
-    const text = JSON.stringify(usage)
-    if (text === cellShown.usage) continue
-    cellShown.usage = text
-    const now = cellShown
-    const fail = (error: unknown) => tellIn(now, reason(error))
-    try {
-      tellIn(now, undefined)
-      if (now.mounted?.update(usage)) continue
-      now.mounted?.end()
-      now.mounted = mountComponent({
-        tag: message.tag,
-        module,
-        parent: now.inner,
-        usage,
-        listen: [],
-        tools: {
-          prepareApp,
-          wrapElement,
-          componentOf,
-          filledIn,
-          valueFilledIn,
-          fired: () => undefined,
-          failed: fail,
-        },
-        heard: () => undefined,
-      })
-    } catch (error) {
-      now.mounted = undefined
-      fail(error)
-    }
+}
+
+function makeCell(id: string): Shown {
+  const place = document.createElement('div')
+  place.setAttribute('data-kept-cell', '')
+  const parent = document.createElement('div')
+  place.append(parent)
+  const cellShown: Shown = {
+    place,
+    parent,
+    inner: placeIn(parent),
+    mounted: undefined,
+    usage: '',
+    beside: {},
+    failed: undefined,
+  }
+  shown.set(id, cellShown)
+  return cellShown
+}
+
+/** Has a cell show a usage: what stands there takes it over where it can, else it is made anew. */
+function fill(
+  cellShown: Shown,
+  usage: Usage,
+  { tag, module, componentOf }: Pick<Mounting, 'tag' | 'module'> & Pick<Tools, 'componentOf'>,
+): void {
+  const text = JSON.stringify(usage)
+  if (text === cellShown.usage) return
+  cellShown.usage = text
+  const fail = (error: unknown) => tellIn(cellShown, reason(error))
+  try {
+    tellIn(cellShown, undefined)
+    if (cellShown.mounted?.update(usage)) return
+    cellShown.mounted?.end()
+    cellShown.mounted = mountComponent({
+      tag,
+      module,
+      parent: cellShown.inner,
+      usage,
+      listen: [],
+      tools: {
+        prepareApp,
+        wrapElement,
+        componentOf,
+        filledIn,
+        valueFilledIn,
+        fired: () => undefined,
+        failed: fail,
+      },
+      heard: () => undefined,
+    })
+  } catch (error) {
+    cellShown.mounted = undefined
+    fail(error)
   }
 }
 
@@ -171,11 +184,12 @@ function dress(cellShown: Shown, surround: Surround, least: number, shared: stri
   // a region of a theme, as a page has them
   if (surround.theme === shared) delete place.dataset.theme
   else place.dataset.theme = surround.theme
-  wear(parent, surround, cellShown.beside)
+  wearBeside(parent, surround.beside, cellShown.beside)
   cellShown.beside = surround.beside
   // what a theme and an axis change together holds on an element that wears both
   const isTurned = surround.direction === 'rtl' || Object.keys(surround.beside).length > 0
-  if (!isTurned) delete parent.dataset.theme
+  if (isTurned) parent.dataset.theme = surround.theme
+  else delete parent.dataset.theme
   place.style.background = surround.ground
   place.style.minBlockSize = `${least}px`
   parent.dir = surround.direction

@@ -14,7 +14,7 @@ import { say, tellFailure } from './say'
 import { seeAs } from './sight'
 import { ask, forced, undress, writeSheets } from './sheets'
 import { stage } from './stage'
-import { wear } from './wear'
+import { wearBeside } from './wear'
 
 const frame = requestAnimationFrame.bind(window)
 let lacked: readonly string[] | undefined
@@ -30,7 +30,8 @@ export function surroundWith(next: Surround): void {
       tellFailure('run', new Error(`The browser does not let go of ${name}: it is not switched off.`))
   }
   const root = document.documentElement
-  wear(root, next, before.beside)
+  root.dataset.theme = next.theme
+  wearBeside(root, next.beside, before.beside)
   root.dir = next.direction
   root.lang = next.language
   // as a reader's own setting does: it is the size that `rem` and `medium` stand for

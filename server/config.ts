@@ -44,6 +44,10 @@ const settingsSchema = z.object({
   SIGN_IN_TRIES: z.coerce.number().int().default(8),
   /** A proxy of ours stands before this server: the address a request comes from is the last one it names. */
   BEHIND_PROXY: z.stringbool().default(false),
+  /** What this process does: answers requests, works at jobs, or both. Several share one database. */
+  RUNS: z.enum(['both', 'web', 'jobs']).default('both'),
+  /** What whoever asks for metrics has to send as a bearer token; without it nobody gets any. */
+  METRICS_TOKEN: z.string().min(16).optional(),
 })
 export type Settings = z.infer<typeof settingsSchema>
 

@@ -83,6 +83,8 @@ export const limits = {
     uses: 20,
     tokenFile: 10,
     tokenSets: 20,
+    difference: 20,
+    pictures: 20,
   },
   /**
    * Trying a library in a browser: seconds for one component in all, and for a turn, after which others come.
@@ -96,6 +98,8 @@ export const limits = {
     isolationSeconds: 20,
     turnSeconds: 90,
   },
+  /** Seconds one picture may take, and those in which pictures of one library are taken, before others come. */
+  pictures: { pictureSeconds: 45, turnSeconds: 90 },
   /** Open feeds of one person in one process: each is a page that is looked at. */
   feeds: 40,
 } as const

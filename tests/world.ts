@@ -162,6 +162,35 @@ export async function world(
   return self
 }
 
+/** One more process of the server, on the database of a world or on another. */
+export async function processBeside(
+  { env: ofWorld }: Pick<World, 'env'>,
+  more: NodeJS.ProcessEnv = {},
+): Promise<{ url: string; server: ChildProcess; end(): Promise<void> }> {
+  const [port, previewPort] = [await freePort(), await freePort()]
+  const url = `http://localhost:${port}`
+  const env = {
+    ...ofWorld,
+    PORT: String(port),
+    PUBLIC_URL: url,
+    PREVIEW_PORT: String(previewPort),
+    PREVIEW_URL: `http://{frame}.localhost:${previewPort}`,
+    ...more,
+  }
+  const server = spawn(process.execPath, [join(process.cwd(), '.output/server/index.mjs')], {
+    env,
+    stdio: ['ignore', 'pipe', 'inherit'],
+  })
+  await until(async () => (await fetch(`${url}/api/ready`)).ok)
+  const end = async (): Promise<void> => {
+    if (server.exitCode !== null || server.signalCode !== null) return
+    const ended = new Promise((resolve) => server.once('exit', resolve))
+    server.kill('SIGKILL')
+    await Promise.race([ended, wait(8000)])
+  }
+  return { url, server, end }
+}
+
 export const people = {
   ines: { email: 'ines@marram.example', password: 'keeps-the-shelf' },
   tobias: { email: 'tobias@marram.example', password: 'mends-the-parts' },

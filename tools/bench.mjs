@@ -4,6 +4,7 @@ import { benchmarks as accuracy } from './bench/accuracy.mjs'
 import { benchmarks as costs } from './bench/costs.mjs'
 import { benchmarks as edits } from './bench/prop-edit.mjs'
 import { benchmarks as looks } from './bench/looks.mjs'
+import { benchmarks as pictures } from './bench/pictures.mjs'
 import { benchmarks as reading } from './bench/reading-cost.mjs'
 import { benchmarks as replays } from './bench/replays.mjs'
 import { benchmarks as shelves } from './bench/shelves.mjs'
@@ -28,6 +29,7 @@ const benches = {
   ...shows,
   ...replays,
   ...looks,
+  ...pictures,
 }
 const wanted = Object.keys(benches).filter((key) => names.length === 0 || names.includes(key))
 for (const name of names)

@@ -1,34 +1,12 @@
-// Pictures of the main views for docs/screenshots, from fresh demo data.
-import { mkdirSync, readdirSync, readFileSync } from 'node:fs'
-import { join, relative } from 'node:path'
+// Pictures of the main views for docs/screenshots, from fresh demo data: all of them, or those that are
+// named. What a browser has to have looked at for one (contrast, accessibility) is looked at for evidence:
+// name it too.
+import { mkdirSync } from 'node:fs'
+import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { freePort, root } from './machine.mjs'
 import { startPostgres } from './postgres.mjs'
 import { seed, setUp, startServer } from './setup.mjs'
-
-/**
- * The small library of React components, as an upload, with one file beside it that does not compile and a
- * test.
- */
-function secondLibrary() {
-  const folder = join(root, 'tests/fixtures/gannet')
-  const form = new FormData()
-  form.set('note', 'A library of function components')
-  const put = (path, text) => form.append('file', new File([text], path))
-  for (const entry of readdirSync(folder, { recursive: true, withFileTypes: true }))
-    if (entry.isFile())
-      put(
-        relative(folder, join(entry.parentPath, entry.name)),
-        readFileSync(join(entry.parentPath, entry.name), 'utf8'),
-      )
-  put(
-    'src/crossing-list.tsx',
-    "import { BerthCard } from './berth-card'\nimport { times } from './timetable'\n\nexport " +
-      'const CrossingList = () => <>{times.map((time) => <BerthCard key={time} berth={time} />)}</>\n',
-  )
-  put('src/berth-card.test.tsx', "import { BerthCard } from './berth-card'\n")
-  return form
-}
 
 await setUp({ browser: true })
 const { pictured } = await import(pathToFileURL(join(root, '.build/screens.mjs')))
@@ -57,12 +35,16 @@ try {
   const page = await (
     await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme: 'light' })
   ).newPage()
+  const wanted = process.argv.slice(2)
+  const taken = new Set()
   /** Takes the picture of a screen, at its own address or another, after something was done. */
   const shoot = async (name, { path = pictured(name), act = async () => undefined } = {}) => {
+    if (wanted.length && !wanted.includes(name)) return
     await page.goto(env.PUBLIC_URL + path)
     await page.waitForTimeout(2500)
     await act()
     await page.screenshot({ path: join(folder, `${name}.png`) })
+    taken.add(name)
     process.stderr.write(`${name}.png\n`)
   }
   // the ledger says what was seen once every member was tried
@@ -89,7 +71,6 @@ try {
     },
   })
   await shoot('spread', { act: () => page.waitForTimeout(2500) })
-  await shoot('compare')
   await shoot('made-of', {
     act: async () => {
       await page.getByRole('treeitem').nth(1).click()
@@ -119,30 +100,20 @@ try {
   await shoot('findings', {
     act: () => page.getByRole('heading', { name: 'Classes that meet' }).waitFor({ timeout: 60_000 }),
   })
-  await shoot('release')
+  await shoot('release', { act: () => page.getByText('Nothing goes before its time').waitFor() })
+  await shoot('difference', {
+    act: () => page.getByText('What consumers change').first().click(),
+  })
+  await shoot('looks', {
+    act: async () => {
+      await page.getByRole('button', { name: /^Take / }).click()
+      await page.getByRole('button', { name: 'All are taken' }).waitFor({ timeout: 120_000 })
+      await page.keyboard.press('a')
+      await page.waitForTimeout(1500)
+    },
+  })
   await shoot('registry')
   await shoot('guide')
-  // a second library, of function components, with something in it that does not compile
-  const origin = { origin: env.PUBLIC_URL }
-  await page.request.post(`${env.PUBLIC_URL}/api/libraries`, {
-    data: {
-      slug: 'gannet',
-      title: 'Gannet',
-      package: '@marram/gannet',
-      prefix: 'gannet-',
-      visibility: 'private',
-    },
-    headers: origin,
-  })
-  const { job } = await (
-    await page.request.post(`${env.PUBLIC_URL}/api/libraries/gannet/source`, {
-      multipart: secondLibrary(),
-      headers: origin,
-    })
-  ).json()
-  await page.goto(`${env.PUBLIC_URL}/gannet/bring-in/${job}`)
-  await page.getByRole('heading', { name: 'Brought in', exact: true }).waitFor({ timeout: 120_000 })
-  await shoot('brought-in', { path: `/gannet/bring-in/${job}` })
   await shoot('source', {
     act: async () => {
       // a member is written, and what it comes to stands beside it
@@ -155,6 +126,8 @@ try {
       await page.waitForTimeout(1500)
     },
   })
+  const unknown = wanted.filter((name) => !taken.has(name))
+  if (unknown.length) throw new Error(`There is no picture ${unknown.join(', ')}.`)
 } finally {
   await browser.close()
   await server.stop()

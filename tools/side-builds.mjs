@@ -21,6 +21,25 @@ const node = {
   alias: { ...common.alias, 'svelte/compiler': join(root, 'node_modules/svelte/compiler/index.js') },
 }
 
+/** What benchmarks and tools run of our own code. */
+const benchmarks = {
+  'read-speed': 'tools/bench/read-speed.ts',
+  'read-again': 'tools/bench/read-again.ts',
+  'variants-read': 'tools/bench/variants-read.ts',
+  'check-cost': 'tools/bench/check-cost.ts',
+  'dress-cost': 'tools/bench/dress-cost.ts',
+  'style-speed': 'tools/bench/style-speed.ts',
+  'difference-500': 'tools/bench/difference.ts',
+  rename: 'tools/bench/rename.ts',
+  'tokens-5000': 'tools/bench/tokens.ts',
+  terns: 'tools/bench/terns.ts',
+  covering: 'tools/bench/covering.ts',
+  ways: 'tools/bench/ways.ts',
+  reading: 'tools/bench/reading.ts',
+  members: 'tools/bench/members.ts',
+  screens: 'app/screens.ts',
+}
+
 /**
  * Everything that runs beside the web process and its pages: the build child, the seed, and the script of the
  * preview frame; and the faces of the interface.
@@ -33,7 +52,9 @@ export const buildSides = () =>
       entryPoints: {
         child: 'server/build/child.ts',
         evidence: 'server/evidence/child.ts',
+        pictures: 'server/pictures/child.ts',
         seed: 'server/demo/seed.ts',
+        person: 'server/auth/person-command.ts',
       },
       outdir: '.build',
       outExtension: { '.js': '.mjs' },
@@ -43,21 +64,7 @@ export const buildSides = () =>
     }),
     build({
       ...node,
-      entryPoints: {
-        'read-speed': 'tools/bench/read-speed.ts',
-        'read-again': 'tools/bench/read-again.ts',
-        'variants-read': 'tools/bench/variants-read.ts',
-        'check-cost': 'tools/bench/check-cost.ts',
-        'dress-cost': 'tools/bench/dress-cost.ts',
-        rename: 'tools/bench/rename.ts',
-        'tokens-5000': 'tools/bench/tokens.ts',
-        terns: 'tools/bench/terns.ts',
-        covering: 'tools/bench/covering.ts',
-        ways: 'tools/bench/ways.ts',
-        reading: 'tools/bench/reading.ts',
-        members: 'tools/bench/members.ts',
-        screens: 'app/screens.ts',
-      },
+      entryPoints: benchmarks,
       outdir: '.build',
       outExtension: { '.js': '.mjs' },
       sourcemap: false,

@@ -13,7 +13,6 @@ const only = process.argv.slice(2).filter((text) => !text.startsWith('-'))
 const wanted = (name) => only.length === 0 || only.includes(name)
 let passed = 0
 let failed = 0
-const count = (ok) => (ok ? passed++ : failed++)
 const bin = (name) => join(root, 'node_modules/.bin', name)
 /** What is running just now, a process group of its own, so that all of it can be ended. */
 let running
@@ -66,6 +65,14 @@ const tell = (title, message) =>
       .map((line) => `    ${line}`)
       .join('\n')}`,
   )
+/** A step that is one thing, done or not: types of a project, format, lint. */
+async function runStep(title, command, args) {
+  if (await run(title, bin(command), args)) passed++
+  else {
+    failed++
+    tell(title, `what it said stands above, at “— ${title}”`)
+  }
+}
 const specsOf = (suite) => [...(suite.specs ?? []), ...(suite.suites ?? []).flatMap(specsOf)]
 async function jest(project, env = {}, more = []) {
   const file = results(`jest-${project}`)
@@ -91,16 +98,14 @@ async function jest(project, env = {}, more = []) {
 
 mkdirSync(dataFolder, { recursive: true })
 if (wanted('types')) {
-  count(
-    (await run('types', bin('nuxt'), ['prepare', '--logLevel', 'silent'])) &&
-      (await run('types of the application', bin('vue-tsc'), ['--noEmit', '-p', 'tsconfig.check.json'])),
-  )
+  await runStep('types', 'nuxt', ['prepare', '--logLevel', 'silent'])
+  await runStep('types of the application', 'vue-tsc', ['--noEmit', '-p', 'tsconfig.check.json'])
   for (const project of ['tsconfig.core.json', 'frame/tsconfig.json', 'demo/tern/tsconfig.json'])
-    count(await run(`types by ${project}`, bin('tsc'), ['-p', project]))
+    await runStep(`types by ${project}`, 'tsc', ['-p', project])
 }
 if (wanted('lint')) {
-  count(await run('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']))
-  count(await run('lint', bin('eslint'), ['.', '--max-warnings', '0']))
+  await runStep('format', 'prettier', ['--check', '--log-level', 'warn', '.'])
+  await runStep('lint', 'eslint', ['.', '--max-warnings', '0'])
 }
 if (wanted('unit')) await jest('unit')
 

@@ -9,8 +9,8 @@ export interface CellChange {
 }
 
 /**
- * A table of tokens as a spreadsheet: arrows go from cell to cell, with Shift they choose a range, as pointing
- * does; it is copied and pasted as text, and emptied with Delete.
+ * A table of tokens as a spreadsheet: arrows go from cell to cell, with Shift they choose a range, as
+ * pointing does; it is copied and pasted as text, and emptied with Delete.
  */
 export function useCellRange(
   rows: () => readonly TokenRow[],

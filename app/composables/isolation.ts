@@ -1,4 +1,4 @@
-import type { Written } from '~~/core/read/places'
+import type { Written } from '~~/core/made/sources'
 import { isolationSeenSchema, writtenSchema } from '~~/core/wire'
 
 /** What a component and the page were seen to do to one another, kept up while a run goes on. */

@@ -13,6 +13,15 @@ const problems = ref<Problem[]>([])
 const name = ref('')
 const scope = ref('read')
 const library = ref<string | null>(null)
+const days = ref<number | null>(365)
+const terms: { value: number | null; title: string }[] = [
+  { value: 7, title: 'for a week' },
+  { value: 30, title: 'for a month' },
+  { value: 365, title: 'for a year' },
+  { value: null, title: 'until it is revoked' },
+]
+const hasExpired = ({ expires_at }: { expires_at: Date | null }) =>
+  expires_at !== null && expires_at.getTime() <= Date.now()
 const made = ref<string>()
 const { copy, copied } = useCopy()
 async function load() {
@@ -34,6 +43,7 @@ async function make() {
         name: name.value,
         scopes: scope.value === 'publish' ? ['read', 'publish'] : ['read'],
         library: library.value,
+        days: days.value,
       },
     })
     made.value = token.text
@@ -107,7 +117,8 @@ const host = computed(() => `//${location.host}/registry/:_authToken`)
               { value: null, title: 'all my libraries' },
               ...libraries.map((library) => ({ value: library.slug, title: library.title })),
             ]"
-          />. <button class="act main" :disabled="!name.trim()">Make it</button>
+          />, <Choice v-model="days" label="How long" :options="terms" />.
+          <button class="act main" :disabled="!name.trim()">Make it</button>
         </p>
       </form>
       <ProblemList :problems />
@@ -126,18 +137,25 @@ const host = computed(() => `//${location.host}/registry/:_authToken`)
             <th>In</th>
             <th>Made</th>
             <th>Last used</th>
+            <th>Works</th>
             <th />
           </tr>
         </thead>
         <tbody>
-          <tr v-for="token in tokens" :key="token.id" :class="{ gone: token.revoked_at }">
+          <tr
+            v-for="token in tokens"
+            :key="token.id"
+            :class="{ gone: token.revoked_at || hasExpired(token) }"
+          >
             <td>{{ token.name }}</td>
             <td>{{ token.scopes.includes('publish') ? 'install and publish' : 'install' }}</td>
             <td>{{ token.library ?? 'all' }}</td>
             <td>{{ ago(token.made_at) }}</td>
             <td>{{ token.used_at ? ago(token.used_at) : 'never' }}</td>
+            <td>{{ token.expires_at ? `until ${day(token.expires_at)}` : 'until revoked' }}</td>
             <td class="end">
               <span v-if="token.revoked_at" class="muted">revoked</span
+              ><span v-else-if="hasExpired(token)" class="muted">expired</span
               ><template v-else-if="asked === token.id"
                 >Whatever uses it stops working.
                 <button type="button" class="link bad" @click="revoke(token.id)">Revoke it</button> ·

@@ -32,12 +32,7 @@ export const useLibrary = defineStore('library', () => {
   const library = shallowRef<LibraryView>()
   const standing = shallowRef<Standing[]>([])
   const problems = ref<Problem[]>([])
-  const wordsStamp = ref(0)
-  const releaseStamp = ref(0)
-  /** Counts up whenever the icons may be others. */
-  const iconsStamp = ref(0)
-  /** Counts up whenever rules may notice something else. */
-  const findingsStamp = ref(0)
+  const { stamps, stamp } = useStamps()
   /** What a browser showed, once somebody asked for it. */
   const evidence = shallowRef<LibraryEvidence>()
   let feed: EventSource | undefined
@@ -161,13 +156,10 @@ export const useLibrary = defineStore('library', () => {
   }
   /** Asks for what the news is about, and for nothing else. */
   function hear({ what, tag, job }: z.infer<typeof newsSchema>) {
-    if (what === 'words') wordsStamp.value++
-    if (what === 'release') releaseStamp.value++
-    if (what === 'icons' || what === 'source') iconsStamp.value++
-    if (['findings', 'tokens', 'source', 'lost'].includes(what)) findingsStamp.value++
+    stamp(what)
     if (evidence.value && ['evidence', 'source', 'provisions', 'words', 'lost'].includes(what))
       void loadEvidence().catch(() => undefined)
-    if (what === 'evidence' || what === 'findings') return
+    if (['evidence', 'findings', 'pictures'].includes(what)) return
     if (what === 'job' && job !== undefined) void loadJob(job)
     else if (what === 'words' && tag !== undefined) void loadParts({ tag })
     else if (['tokens', 'fittings', 'release', 'staff', 'provisions', 'widths', 'icons'].includes(what))
@@ -214,9 +206,7 @@ export const useLibrary = defineStore('library', () => {
     library,
     standing,
     problems,
-    wordsStamp,
-    releaseStamp,
-    iconsStamp,
+    ...stamps,
     iconsCss,
     themes,
     themeChoices,
@@ -249,7 +239,6 @@ export const useLibrary = defineStore('library', () => {
     leave,
     evidence,
     loadEvidence,
-    findingsStamp,
     evidenceFor,
   }
 })

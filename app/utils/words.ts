@@ -5,8 +5,12 @@ export function ago(moment: Date): string {
   if (minutes < 60) return `${minutes} min ago`
   if (minutes < 60 * 24) return `${Math.round(minutes / 60)} h ago`
   if (minutes < 60 * 24 * 30) return `${Math.round(minutes / 60 / 24)} days ago`
-  return moment.toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })
+  return day(moment)
 }
+
+/** A day as people write it. */
+export const day = (moment: Date): string =>
+  moment.toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })
 
 const numbers = [
   'no',
@@ -36,4 +40,8 @@ export const bytes = (n: number): string =>
 
 /** A type of tokens by the name people use; the format's own name is in the file. */
 export const typeName = (type: string): string =>
-  type === 'color' ? 'colour' : type.replace(/[A-Z]/, (c) => ` ${c.toLowerCase()}`)
+  type === 'color'
+    ? 'colour'
+    : type === 'css'
+      ? 'CSS text'
+      : type.replace(/[A-Z]/, (c) => ` ${c.toLowerCase()}`)

@@ -46,6 +46,20 @@ describe('Tern', () => {
       [15, 'The message “late” in Danish: without minutes; with minutter, which the base has not.'],
     ])
   })
+  test('texts that are written into components are told, and what messages say is not', () => {
+    const texts = said('hard-coded-text').map(({ tag, says }) => `${tag} ${says}`)
+    expect(texts).toHaveLength(15)
+    expect(texts).toContain('tern-action “Go on” is written into the component.')
+    expect(texts).toContain('tern-tide-gauge “Tide” is written into the aria-label of an element.')
+    expect(texts.filter((text) => /island-picker|fare-stepper/.test(text))).toEqual([])
+    expect(said('hard-coded-text')[0]!.todo).toBe('Say it by a message, as those of messages are.')
+    const without = files.filter(({ path }) => !path.endsWith('messages.ts'))
+    expect(
+      checkLibrary({ files: without, contracts, themes: ternThemes, prefix: 'tern' }).filter(
+        ({ rule }) => rule === 'hard-coded-text',
+      ),
+    ).toEqual([])
+  })
   test('lengths are those of tokens that are used for the same, and every tier is told its next', () => {
     const raw = said('raw-value').map(({ about }) => about)
     expect(raw).toContain('src/weather-chip.css color #11344A')

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import type { Contract } from '../contract/contract'
 import type { IconStore } from '../icons/glyph'
 import type { Isolation } from '../isolation/isolation'
+import type { Bundle } from '../messages/message'
 import type { SourceText } from '../read/source/source-text'
 import type { ResolvedTokens } from '../tokens/resolve'
 import type { Declared } from './declared'
@@ -18,6 +19,7 @@ export const ruleNames = [
   'registration',
   'part',
   'message',
+  'hard-coded-text',
   'icon',
   'bleed-out',
   'bleed-in',
@@ -59,6 +61,10 @@ export const ruleTexts: Record<RuleName, { title: string; why: string }> = {
   message: {
     title: 'Messages that are not the same in all languages',
     why: 'Who reads another language is told something else, or nothing.',
+  },
+  'hard-coded-text': {
+    title: 'Texts that are written into components',
+    why: 'Who reads another language gets them in the one they were written in.',
   },
   icon: {
     title: 'Icons that are not there, or not asked for',
@@ -154,6 +160,8 @@ export interface ToCheck {
   isolation: readonly { tag: string; seen: Isolation }[]
   /** Everything that is declared in sheets, wherever they stand. */
   declared: readonly Declared[]
+  /** Where the library keeps its messages; looked for when a rule asks. */
+  bundles: () => readonly Bundle[]
 }
 
 /** One rule, run over the tokens and components of a library. */

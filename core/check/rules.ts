@@ -1,5 +1,8 @@
 import type { Contract } from '../contract/contract'
+import { bundlesIn } from '../messages/bundles'
+import type { Bundle } from '../messages/message'
 import { isBeside } from '../read/source/reading'
+import { SourceSet } from '../read/source/source-set'
 import type { SourceText } from '../read/source/source-text'
 import type { Resolved } from '../tokens/resolve'
 import { cssProperties, tokensOfThemes, type Theme } from '../tokens/themes'
@@ -9,6 +12,7 @@ import { bleedIn } from './rules/bleed-in'
 import { bleedOut } from './rules/bleed-out'
 import { className } from './rules/class-name'
 import { fallback } from './rules/fallback'
+import { hardCodedText } from './rules/hard-coded-text'
 import { icon } from './rules/icon'
 import { message } from './rules/message'
 import { purposesOf } from './purposes'
@@ -31,6 +35,7 @@ const checks: Record<Exclude<RuleName, SeenRuleName>, Check> = {
   registration,
   part,
   message,
+  'hard-coded-text': hardCodedText,
   icon,
   'bleed-out': bleedOut,
   'bleed-in': bleedIn,
@@ -71,7 +76,8 @@ export function checkLibrary(library: LibraryToCheck): Finding[] {
 export const usedFor = (library: LibraryToCheck): Record<string, string[]> =>
   Object.fromEntries([...purposesOf(prepare(library))].map(([path, purposes]) => [path, [...purposes]]))
 
-function prepare({
+/** A library with what rules ask for: its tokens in each theme, and the declarations of its sheets. */
+export function prepare({
   files,
   contracts,
   themes,
@@ -83,6 +89,9 @@ function prepare({
   const tokensOf = tokensOfThemes(themes)
   const base: ToCheck['base'] =
     tokensOf.get(themes.find((theme) => theme.on === null)?.name ?? '') ?? new Map<string, Resolved>()
+  // tests and demonstrations are nobody's but their own
+  const own = files.filter(({ path }) => !isBeside(path))
+  let bundles: readonly Bundle[] | undefined
   const every = [...tokensOf.values()].flatMap((tokens) => [...tokens.values()])
   return {
     files,
@@ -98,7 +107,7 @@ function prepare({
         [...cssProperties(prefix, token).keys()].map((name) => [name, token.path] as const),
       ),
     ),
-    // tests and demonstrations are nobody's but their own
-    declared: declaredIn(files.filter(({ path }) => !isBeside(path))),
+    declared: declaredIn(own),
+    bundles: () => (bundles ??= bundlesIn(new SourceSet(own), own)),
   }
 }

@@ -44,6 +44,13 @@ test('a value of the turn, one that is written out, and what is no list of eleme
   ])
     expect([body, within(body)]).toEqual([body, []])
 })
+test('a list is what its name stands for there, and a name that leads round is none', () => {
+  const set = 'for (const cell of all) cell.style.width = this.width'
+  expect(within(`{ const all = ${cells}; use(all) } ${set}`)).toEqual([])
+  expect(within(`const all = ${cells}; const more = (all: Row[]) => { ${set} }`)).toEqual([])
+  expect(within(`const all = Array.from(rest); const rest = Array.from(all); ${set}`)).toEqual([])
+  expect(within(`const all = [...all]; ${set}`)).toEqual([])
+})
 test('it is told with the property to set once, and the rule that reads it', () => {
   const files = [
     {

@@ -40,7 +40,7 @@ function valuesIn(file: SourceText): ScriptValue[] {
   const found: ScriptValue[] = []
   walk(script, (node) => {
     const turn = turnOf(node)
-    const elements = turn && elementsOf(turn.over, script)
+    const elements = turn && elementsOf(turn.over)
     // what is set in each turn of another list is not one for the whole component
     if (!turn || !elements || isRepeated(node)) return
     walk(turn.body, (inner) => {
@@ -89,22 +89,22 @@ function isRepeated(node: ts.Node): boolean {
   return false
 }
 
+/** Constants that are followed from one to the next. */
+const mostSteps = 5
+
 /** Whether an expression is a list of elements, and the selector that it is found by. */
-function elementsOf(
-  over: ts.Expression,
-  script: ts.SourceFile,
-): { selector: string | undefined } | undefined {
+function elementsOf(over: ts.Expression, depth = 0): { selector: string | undefined } | undefined {
   const list = plain(over)
   if (ts.isIdentifier(list)) {
-    const initializer = constantCalled(list.text, script)
-    return initializer && !ts.isIdentifier(plain(initializer)) ? elementsOf(initializer, script) : undefined
+    const initializer = depth < mostSteps ? constantAt(list) : undefined
+    return initializer && elementsOf(initializer, depth + 1)
   }
   if (ts.isPropertyAccessExpression(list))
     return lists.has(list.name.text) ? { selector: undefined } : undefined
   if (!ts.isCallExpression(list) || !ts.isPropertyAccessExpression(list.expression)) return undefined
   const [first] = list.arguments
   const name = list.expression.name.text
-  if (name === 'from' && first) return elementsOf(first, script)
+  if (name === 'from' && first) return elementsOf(first, depth)
   if (!finders.has(name)) return undefined
   return { selector: first && ts.isStringLiteralLike(first) ? selectorOf(name, first.text) : undefined }
 }
@@ -119,14 +119,29 @@ function plain(node: ts.Expression): ts.Expression {
   return only && ts.isSpreadElement(only) ? plain(only.expression) : node
 }
 
-function constantCalled(name: string, script: ts.SourceFile): ts.Expression | undefined {
-  let initializer: ts.Expression | undefined
-  walk(script, (node) => {
-    if (ts.isVariableDeclaration(node) && ts.isIdentifier(node.name) && node.name.text === name)
-      initializer ??= node.initializer
-  })
-  return initializer
+/**
+ * What a name stands for where it is written: the constant of the nearest block that has it, and no
+ * parameter.
+ */
+function constantAt(name: ts.Identifier): ts.Expression | undefined {
+  for (let around: ts.Node = name.parent; ; around = around.parent) {
+    if (
+      ts.isFunctionLike(around) &&
+      around.parameters.some((parameter) => isCalled(parameter.name, name.text))
+    )
+      return undefined
+    if (ts.isBlock(around) || ts.isSourceFile(around)) {
+      const declared = around.statements
+        .flatMap((statement) =>
+          ts.isVariableStatement(statement) ? statement.declarationList.declarations : [],
+        )
+        .find((declaration) => isCalled(declaration.name, name.text))
+      if (declared) return declared.initializer
+    }
+    if (ts.isSourceFile(around)) return undefined
+  }
 }
+const isCalled = (name: ts.BindingName, text: string): boolean => ts.isIdentifier(name) && name.text === text
 
 /** A property of an element's style that is set: by its name there, or by `setProperty`. */
 function setOn(node: ts.Node, element: string): { property: string; value: ts.Expression } | undefined {
@@ -168,8 +183,7 @@ function isOfTurn(value: ts.Expression, { body }: Turn): boolean {
   walk(body, (node) => {
     if (ts.isVariableDeclaration(node)) addNames(node.name)
     // what is counted or changed from turn to turn
-    if (ts.isPostfixUnaryExpression(node) || ts.isPrefixUnaryExpression(node))
-      addIdentifier(node.operand, own)
+    if (isCounting(node)) addIdentifier(node.operand, own)
     if (ts.isBinaryExpression(node) && isAssignment(node)) addIdentifier(node.left, own)
   })
   let isOwn = false
@@ -185,6 +199,10 @@ const isSteady = ({ expression }: ts.CallExpression): boolean =>
   ts.isIdentifier(expression)
     ? expression.text === 'String' || expression.text === 'Number'
     : ts.isPropertyAccessExpression(expression) && expression.name.text === 'getAttribute'
+/** `left++` and its like; what only turns a value round changes nothing. */
+const isCounting = (node: ts.Node): node is ts.PostfixUnaryExpression | ts.PrefixUnaryExpression =>
+  (ts.isPostfixUnaryExpression(node) || ts.isPrefixUnaryExpression(node)) &&
+  (node.operator === ts.SyntaxKind.PlusPlusToken || node.operator === ts.SyntaxKind.MinusMinusToken)
 const addIdentifier = (node: ts.Expression, to: Set<string>): void => {
   if (ts.isIdentifier(node)) to.add(node.text)
 }

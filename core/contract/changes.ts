@@ -1,13 +1,4 @@
-import {
-  describeMember,
-  kindOf,
-  kindTitle,
-  memberKey,
-  memberTitle,
-  type Contract,
-  type Member,
-} from './contract'
-import { heaviest, weights, type Weight } from './weight'
+import { describeMember, inOrder, memberKey, type Contract, type Member } from './contract'
 
 /**
  * How one member of a contract differs from what it was. `says` is its line of facts, before and after where
@@ -22,17 +13,13 @@ export interface MemberChange {
 /** What is told of a member beside what it promises. */
 const besides = new Set(['place', 'comment', 'disagreements', 'unfired', 'idle', 'made', 'wears'])
 const promise = (member: Member): string =>
-  JSON.stringify(
-    Object.entries(member)
-      .filter(([name]) => !besides.has(name))
-      .toSorted(([a], [b]) => (a < b ? -1 : 1)),
-  )
+  inOrder(Object.fromEntries(Object.entries(member).filter(([name]) => !besides.has(name))))
 
 /**
  * The members that are new, changed and gone between two readings of a component, in the order of the newer.
  */
 export function changesOf(before: Contract, now: Contract): MemberChange[] {
-  const isToldOf = (member: Member) => !isOfProp(member) && !isStateOfVariant(member, before, now)
+  const isToldOf = (member: Member) => !isToldApart(member, before, now)
   const old = new Map(before.members.map((member) => [memberKey(member), member]))
   const keys = new Set(now.members.map(memberKey))
   const fresh = now.members.filter(isToldOf).flatMap((member): MemberChange[] => {
@@ -50,6 +37,13 @@ export function changesOf(before: Contract, now: Contract): MemberChange[] {
   ]
 }
 
+/** Whether what changes of a member is told with another one of two readings of its component. */
+export const isToldApart = (member: Member, before: Contract, now: Contract): boolean =>
+  isOfProp(member) || isStateOfVariant(member, before, now)
+
+/** Whether a member is promised: what only a comment says of it promises nothing. */
+export const isPromised = (member: Member): boolean => member.known !== 'comment'
+
 /** A variant that a prop has: what changes of it, the type and the default of that prop tell. */
 const isOfProp = (member: Member): boolean => member.kind === 'variant' && member.by === 'prop'
 
@@ -64,40 +58,6 @@ function isStateOfVariant(member: Member, ...contracts: readonly Contract[]): bo
       return other.axis === attribute || (prop?.kind === 'prop' && prop.attribute === attribute)
     }),
   )
-}
-
-/** How a component differs from what it was, and what that asks of those who use it. */
-export interface WeighedChange {
-  weight: Weight
-  says: { member: string; weight: Weight; says: string }[]
-}
-
-export function weighedChange(before: Contract, now: Contract): WeighedChange {
-  const then = new Map(before.members.map((member) => [memberKey(member), member]))
-  const since = new Map(now.members.map((member) => [memberKey(member), member]))
-  const says = changesOf(before, now).map(({ member, change, says }) => {
-    const key = memberKey(member)
-    const weight = weightOfMember(then.get(key), since.get(key))
-    const title = `${kindTitle(member.kind)} ${memberTitle(member)}`
-    return {
-      member: key,
-      weight,
-      says: `${title}: ${change === 'gone' ? 'gone' : change === 'new' ? 'new' : says}`,
-    }
-  })
-  const isOther = (before.exported && !now.exported) || before.language !== now.language
-  return {
-    weight: heaviest([...says.map(({ weight }) => weight), isOther ? 'breaking' : 'mend']),
-    says: says.toSorted((a, b) => weights.indexOf(a.weight) - weights.indexOf(b.weight)),
-  }
-}
-
-/** What it means that a member came, went, or is another. What only a comment said of it promised nothing. */
-export function weightOfMember(before: Member | undefined, now: Member | undefined): Weight {
-  const [then, since] = [before, now].map((member) => (member?.known === 'comment' ? undefined : member))
-  if (then && since) return promise(then) === promise(since) ? 'mend' : kindOf(since).compare(then, since)
-  if (since) return kindOf(since).weightOfNew?.(since) ?? 'additive'
-  return then ? 'breaking' : 'mend'
 }
 
 /** What one version did to a component: it came with it, went with it, or these members changed. */

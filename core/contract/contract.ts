@@ -129,13 +129,19 @@ export function componentTitle(tag: string, prefix: string): string {
   return bare.charAt(0).toUpperCase() + bare.slice(1)
 }
 
-/** A value as text in which the keys of objects, defaults of props among them, stand in one order. */
-const inOrder = (value: unknown): string =>
-  JSON.stringify(value, (_key, part: unknown) =>
-    typeof part === 'object' && part !== null && !Array.isArray(part)
-      ? Object.fromEntries(Object.entries(part).sort(([a], [b]) => (a < b ? -1 : 1)))
-      : part,
-  )
+/**
+ * A value as text in which the keys of objects, defaults of props among them, and the choices of a union stand in
+ * one order.
+ */
+export const inOrder = (value: unknown): string =>
+  JSON.stringify(value, (_key, part: unknown) => {
+    if (typeof part !== 'object' || part === null || Array.isArray(part)) return part
+    const entries = Object.entries(part).sort(([a], [b]) => (a < b ? -1 : 1))
+    const { is, of } = part as { is?: unknown; of?: unknown }
+    return is === 'union' && Array.isArray(of)
+      ? { ...Object.fromEntries(entries), of: of.map((arm) => inOrder(arm)).sort() }
+      : Object.fromEntries(entries)
+  })
 
 /** Whether two contracts say the same, whatever order their fields were kept in. */
 export const sameContract = (a: Contract, b: Contract): boolean =>

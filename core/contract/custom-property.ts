@@ -75,6 +75,20 @@ export const customPropertyKind = memberKind({
   schema: customPropertySchema,
   describe: describeCustomProperty,
   wantsWords: (property, tokens) => !tokens.has(property.name),
-  compare: (before, now) =>
-    before.usedBy.every((property) => now.usedBy.includes(property)) ? 'additive' : 'breaking',
+  facets: [
+    {
+      name: 'used-by',
+      title: 'A custom property is read for other properties',
+      show: ({ usedBy }) => usedBy.toSorted().join(', ') || 'nothing',
+      weigh: (before, now) =>
+        before.usedBy.every((property) => now.usedBy.includes(property)) ? 'additive' : 'breaking',
+    },
+    {
+      name: 'fallback',
+      title: 'A custom property has another value where nobody sets it',
+      show: ({ hostValue, fallbacks }) => hostValue ?? (fallbacks.join(', ') || 'no fallback'),
+      // it looks otherwise where nobody sets it; like a token of another value it breaks nothing
+      weigh: () => 'mend',
+    },
+  ],
 })

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { joinClaims, label, memberFields, type Claim, whereComplete } from './member'
 import { namesIn, printType, shortType, typeSchema, type TypeModel } from './type'
 import { memberKind } from './member-kind'
-import { heaviest, weightOfOutput } from './weight'
+import { isReadType, isSameType, weightOfOutput, type Weight } from './weight'
 
 /** An event the component dispatches. `detail` is the type of `CustomEvent.detail`, where it has one. */
 export const eventSchema = z.object({
@@ -95,16 +95,27 @@ export const mergeDetail = (a: TypeModel | undefined, b: TypeModel | undefined):
       }
     : (a ?? b)
 
+const adjectives = { bubbles: 'bubbling', composed: 'composed', cancelable: 'cancelable' }
+
 export const eventKind = memberKind({
   kind: 'event',
   heading: 'Events',
   schema: eventSchema,
   describe: describeEvent,
-  compare: (before, now) =>
-    heaviest([
-      weightOfOutput(before.detail, now.detail),
-      ...(['bubbles', 'composed', 'cancelable'] as const).map((way) =>
-        before[way] === now[way] ? 'mend' : before[way] ? 'breaking' : 'additive',
-      ),
-    ]),
+  facets: [
+    {
+      name: 'detail',
+      title: 'An event carries another detail',
+      show: ({ detail }) => (detail ? printType(detail, true) : 'no detail'),
+      isRead: ({ detail }) => isReadType(detail),
+      isSame: (before, now) => isSameType(before.detail, now.detail),
+      weigh: (before, now) => weightOfOutput(before.detail, now.detail),
+    },
+    ...(['bubbles', 'composed', 'cancelable'] as const).map((way) => ({
+      name: way,
+      title: `An event is ${adjectives[way]}, or is not`,
+      show: (event: Event) => (event[way] ? adjectives[way] : `not ${adjectives[way]}`),
+      weigh: (before: Event): Weight => (before[way] ? 'breaking' : 'additive'),
+    })),
+  ],
 })

@@ -137,5 +137,5 @@ export const keyKind = memberKind({
   heading: 'Keys',
   schema: keySchema,
   describe: describeKey,
-  compare: () => 'mend',
+  facets: [],
 })

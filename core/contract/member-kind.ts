@@ -12,6 +12,27 @@ interface AnyMember {
   known: Known
 }
 
+/**
+ * One thing that a kind of member promises, such as the type of a prop: shown as text, which is the same where
+ * the promise is, and weighed where it is not. A rule of the release desk is named after kind and facet
+ * (`prop-type`).
+ */
+export interface Facet<AMember> {
+  name: string
+  /** What the rule notices, as a sentence begins: `A prop takes another type`. */
+  title: string
+  show(member: AMember): string
+  /**
+   * Whether what is shown is known by more than its text. Where it is not, nobody can say what it means that the
+   * text is another: that is told by a rule of its own (`prop-type-text`).
+   */
+  isRead?(member: AMember): boolean
+  /** Whether both promise the same though they show it otherwise. */
+  isSame?(before: AMember, now: AMember): boolean
+  /** What it means that both show something else. */
+  weigh(before: AMember, now: AMember): Weight
+}
+
 /** All that is known of one kind of member, whatever language its component is written in. */
 export interface MemberKindOf<Schema extends z.ZodType<AnyMember>> {
   kind: z.infer<Schema>['kind']
@@ -26,8 +47,8 @@ export interface MemberKindOf<Schema extends z.ZodType<AnyMember>> {
   wantsWords?(member: z.infer<Schema>, tokens: TokenNames): boolean
   /** What it means that a member came; something more to use where nothing is said. */
   weightOfNew?(member: z.infer<Schema>): Weight
-  /** What it means that a member is another than before. */
-  compare(before: z.infer<Schema>, now: z.infer<Schema>): Weight
+  /** What it promises, each thing apart. */
+  facets: readonly Facet<z.infer<Schema>>[]
 }
 
 export const memberKind = <Schema extends z.ZodType<AnyMember>>(

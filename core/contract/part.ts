@@ -42,5 +42,19 @@ export const partKind = memberKind({
   schema: partSchema,
   describe: describePart,
   // what a page writes for one element need not fit another
-  compare: (before, now) => (before.element === now.element ? 'mend' : 'breaking'),
+  facets: [
+    {
+      name: 'element',
+      title: 'A part is another element',
+      show: ({ element }) => (element ? `<${element}>` : 'no element'),
+      // what a page writes for one element need not fit another
+      weigh: () => 'breaking',
+    },
+    {
+      name: 'from',
+      title: 'A part is handed on from elsewhere',
+      show: ({ from }) => (from ? `${from.part} of ${from.tag}` : 'its own'),
+      weigh: () => 'mend',
+    },
+  ],
 })

@@ -22,5 +22,12 @@ export const passThroughKind = memberKind({
   schema: passThroughSchema,
   describe: describePassThrough,
   wantsWords: () => false,
-  compare: (before, now) => (before.to === now.to ? 'mend' : 'breaking'),
+  facets: [
+    {
+      name: 'to',
+      title: 'What is handed on goes to another element',
+      show: describePassThrough,
+      weigh: () => 'breaking',
+    },
+  ],
 })

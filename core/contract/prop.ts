@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import { label, memberFields, type Claim } from './member'
-import { shortType, typeSchema } from './type'
+import { printType, shortType, typeSchema } from './type'
 import { memberKind } from './member-kind'
-import { heaviest, weightOfInput } from './weight'
+import { isReadType, isSameType, weightOfInput, weightOfOutput } from './weight'
 
 /**
  * A prop: a public field or accessor of the component, with the attribute that feeds it. `default` is source
@@ -78,25 +78,67 @@ const statedDefault = (prop: Prop): string | undefined => {
 export const describeProp = (prop: Prop): string =>
   label(shortType(prop.type), statedDefault(prop), prop.readonly && 'read only', prop.bindable && 'bindable')
 
+const isOff = ({ type, default: text }: Prop): boolean =>
+  type.is === 'boolean' && (text === undefined || text === 'false')
+
 export const propKind = memberKind({
   kind: 'prop',
   heading: 'Props',
   schema: propSchema,
   describe: describeProp,
   weightOfNew: (prop) => (prop.required ? 'breaking' : 'additive'),
-  compare: (before, now) =>
-    heaviest([
+  facets: [
+    {
+      name: 'type',
+      title: 'A prop takes values of another type',
+      show: ({ type }) => printType(type, true),
+      isRead: ({ type }) => isReadType(type),
+      isSame: (before, now) => isSameType(before.type, now.type),
       // what can only be read comes out: nobody gives it in
-      now.readonly && before.readonly ? 'mend' : weightOfInput(before.type, now.type),
-      now.required && !before.required ? 'breaking' : 'mend',
-      now.readonly && !before.readonly ? 'breaking' : 'mend',
-      before.attribute !== undefined && before.attribute !== now.attribute ? 'breaking' : 'mend',
-      before.attribute === undefined && now.attribute !== undefined ? 'additive' : 'mend',
-      before.reflects && !now.reflects ? 'breaking' : 'mend',
-      before.bindable && !now.bindable ? 'breaking' : 'mend',
-      now.bindable && !before.bindable ? 'additive' : 'mend',
+      weigh: (before, now) =>
+        before.readonly && now.readonly
+          ? weightOfOutput(before.type, now.type)
+          : weightOfInput(before.type, now.type),
+    },
+    {
+      name: 'required',
+      title: 'A prop must be given, or need not',
+      show: ({ required }) => (required ? 'required' : 'not required'),
+      weigh: (_before, now) => (now.required ? 'breaking' : 'additive'),
+    },
+    {
+      name: 'readonly',
+      title: 'A prop can be set, or only read',
+      show: ({ readonly }) => (readonly ? 'read only' : 'can be set'),
+      weigh: (_before, now) => (now.readonly ? 'breaking' : 'additive'),
+    },
+    {
+      name: 'attribute',
+      title: 'A prop has another attribute',
+      show: ({ attribute }) => attribute ?? 'no attribute',
+      weigh: (before) => (before.attribute === undefined ? 'additive' : 'breaking'),
+    },
+    {
+      name: 'reflects',
+      title: 'A prop writes its attribute, or does not',
+      show: ({ reflects }) => (reflects ? 'written to its attribute' : 'not written to its attribute'),
+      weigh: (_before, now) => (now.reflects ? 'additive' : 'breaking'),
+    },
+    {
+      name: 'bindable',
+      title: 'A prop can be bound, or cannot',
+      show: ({ bindable }) => (bindable ? 'bindable' : 'not bindable'),
+      weigh: (_before, now) => (now.bindable ? 'additive' : 'breaking'),
+    },
+    {
+      name: 'default',
+      title: 'A prop has another default',
+      show: ({ default: text }) => text ?? 'no default',
+      isRead: ({ default: text, defaultValue }) => text === undefined || defaultValue !== undefined,
+      // what is on or off is off where nothing says so
+      isSame: (before, now) => isOff(before) && isOff(now),
       // a page that sets nothing looks otherwise than it did
-      before.default !== now.default && before.default !== undefined ? 'breaking' : 'mend',
-      before.default !== now.default || before.reflects !== now.reflects ? 'additive' : 'mend',
-    ]),
+      weigh: (before) => (before.default === undefined ? 'additive' : 'breaking'),
+    },
+  ],
 })

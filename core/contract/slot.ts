@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import { joinClaims, label, memberFields, type Claim, whereComplete } from './member'
-import { typeSchema } from './type'
+import { printType, typeSchema } from './type'
 import { memberKind } from './member-kind'
-import { heaviest, weightOfOutput, type Weight } from './weight'
+import { heaviest, isReadType, isSameType, weightOfOutput, type Weight } from './weight'
 
 /**
  * A slot: a place for the page's own content. The default slot's name is the empty string.
@@ -52,20 +52,48 @@ export const joinSlots = (found: Slot[], claims: Claim[], complete = true): Slot
     }),
   )
 
+/** What comes out of a slot may be more and say more; what is handed on no more, or as something else, is missed. */
+function weightOfPasses(before: NonNullable<Slot['passes']>, now: NonNullable<Slot['passes']>): Weight {
+  return heaviest([
+    ...before.map((pass): Weight => {
+      const other = now.find(({ name }) => name === pass.name)
+      return other ? weightOfOutput(pass.type, other.type) : 'breaking'
+    }),
+    now.length > before.length ? 'additive' : 'mend',
+  ])
+}
+
+type Passes = NonNullable<Slot['passes']>
+const passSame = (before: Passes, now: Passes): boolean =>
+  before.length === now.length &&
+  before.every(({ name, type }) => {
+    const other = now.find((pass) => pass.name === name)
+    return other !== undefined && isSameType(type, other.type)
+  })
+
 export const slotKind = memberKind({
   kind: 'slot',
   heading: 'Slots',
   schema: slotSchema,
   describe: describeSlot,
   title: slotTitle,
-  compare: (before, now) => {
-    const [then, since] = [before.passes ?? [], now.passes ?? []]
-    return heaviest([
-      ...then.map((pass): Weight => {
-        const other = since.find(({ name }) => name === pass.name)
-        return other ? weightOfOutput(pass.type, other.type) : 'breaking'
-      }),
-      since.length > then.length ? 'additive' : 'mend',
-    ])
-  },
+  facets: [
+    {
+      name: 'passes',
+      title: 'A slot hands on other slot props',
+      show: ({ passes }) =>
+        (passes ?? [])
+          .map(({ name, type }) => (type ? `${name}: ${printType(type, true)}` : name))
+          .join(', ') || 'no slot props',
+      isRead: ({ passes = [] }) => passes.every(({ type }) => isReadType(type)),
+      isSame: (before, now) => passSame(before.passes ?? [], now.passes ?? []),
+      weigh: (before, now) => weightOfPasses(before.passes ?? [], now.passes ?? []),
+    },
+    {
+      name: 'fallback',
+      title: 'A slot shows something else while nothing fills it',
+      show: ({ fallback }) => fallback || 'empty',
+      weigh: () => 'mend',
+    },
+  ],
 })

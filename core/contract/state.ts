@@ -42,5 +42,12 @@ export const stateKind = memberKind({
   describe: describeState,
   // what the browser has needs no words here
   wantsWords: (state) => state.by !== 'browser',
-  compare: (before, now) => (before.selector === now.selector ? 'mend' : 'breaking'),
+  facets: [
+    {
+      name: 'selector',
+      title: 'A state is told by another selector',
+      show: ({ selector }) => selector,
+      weigh: () => 'breaking',
+    },
+  ],
 })

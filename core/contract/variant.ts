@@ -60,5 +60,12 @@ export const variantKind = memberKind({
   title: variantTitle,
   // what is named in one place only is a finding, and promised to nobody
   weightOfNew: (variant) => (variant.only === 'sheet' ? 'mend' : 'additive'),
-  compare: (before, now) => (before.by === now.by || before.only === 'sheet' ? 'mend' : 'breaking'),
+  facets: [
+    {
+      name: 'by',
+      title: 'A variant is set by something else',
+      show: ({ by }) => `by ${by}`,
+      weigh: (before) => (before.only === 'sheet' ? 'mend' : 'breaking'),
+    },
+  ],
 })

@@ -1,9 +1,9 @@
 import fc from 'fast-check'
 import { readLibrary } from '../read/read'
-import { weighedChange } from './changes'
+import { differenceBetween, side } from '../../tests/sides'
 import type { Contract } from './contract'
 import { unionOf, type TypeModel } from './type'
-import { isWithin, weightOfInput, weightOfOutput } from './weight'
+import { heaviest, isWithin, weightOfInput, weightOfOutput } from './weight'
 
 const literal = (value: string): TypeModel => ({ is: 'literal', value })
 const plain = fc.constantFrom<TypeModel>(
@@ -60,15 +60,25 @@ test.each([
   ['a method comes', '', 'show(): void {}', 'additive'],
   ['a method asks for more', 'show(): void {}', 'show(at: number): void {}', 'breaking'],
   ['a method may be told more', 'show(): void {}', 'show(at?: number): void {}', 'additive'],
+  ['the same values in another order', tone("'a' | 'b'", 'a'), tone("'b' | 'a'", 'a'), 'mend'],
   ['a comment', tone("'a'", 'a'), `/** How it speaks. */ ${tone("'a'", 'a')}`, 'mend'],
 ])('%s: %s', (_what, before, now, weight) => {
-  expect(weighedChange(card(before), card(now)).weight).toBe(weight)
+  const changes = differenceBetween(side([card(before)]), side([card(now)]))
+  expect(heaviest(changes.map((change) => change.weight))).toBe(weight)
 })
 
 test('the heaviest comes first, and each is said', () => {
-  const { says } = weighedChange(card(tone("'a' | 'b'", 'a')), card(`${tone("'a'", 'a')} show(): void {}`))
-  expect(says).toEqual([
-    { member: 'prop:tone', weight: 'breaking', says: expect.stringMatching(/^prop tone: .* → /) },
-    { member: 'method:show', weight: 'additive', says: 'method show: new' },
+  const before = card(tone("'a' | 'b'", 'a'))
+  const now = card(`${tone("'a'", 'a')} show(): void {}`)
+  expect(differenceBetween(side([before]), side([now]))).toMatchObject([
+    {
+      rule: 'prop-type',
+      member: 'prop:tone',
+      weight: 'breaking',
+      says: 'prop tone takes values of another type.',
+      before: "'a' | 'b'",
+      now: "'a'",
+    },
+    { rule: 'member-new', member: 'method:show', weight: 'additive', says: 'method show is new.' },
   ])
 })

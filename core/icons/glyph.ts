@@ -33,7 +33,9 @@ export interface IconSet {
   glyphs: readonly Glyph[]
 }
 
-/** Where a library's source holds its glyphs: the one rule by which all of its icons are found and swapped. */
+/**
+ * Where a library's source holds its glyphs: the one rule by which all of its icons are found and swapped.
+ */
 export const iconStoreSchema = z.object({
   way: z.enum(['files', 'table', 'modules', 'sprite']),
   /** A folder of SVG files or of scripts, a script, or an SVG file of symbols. */

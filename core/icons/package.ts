@@ -32,6 +32,9 @@ export function iconFiles(dress: Dress, { glyphs }: OwnIcons): PackageFile[] {
   ]
 }
 
+/** The names of the files that roles have in a package, in their order. */
+export const iconNames = (roles: readonly string[]): string[] => [...namesFor(roles, fileName).values()]
+
 /** A name for each role, no two alike on any system: `plain` makes one, and a number tells the next apart. */
 function namesFor(roles: readonly string[], plain: (role: string) => string): Map<string, string> {
   const taken = new Set<string>()

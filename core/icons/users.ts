@@ -33,7 +33,10 @@ export function usersOf(
 /** Roles that a script asks for at least, of half of them all, to be one that fetches whichever is wanted. */
 const leastLoaded = 10
 
-/** What fetches most glyphs, or brings most of them along for others, asks for none: it takes whichever is wanted. */
+/**
+ * What fetches most glyphs, or brings most of them along for others, asks for none: it takes whichever is
+ * wanted.
+ */
 function withoutLoaders(
   uses: readonly IconUse[],
   owners: ReadonlyMap<string, Contract>,
@@ -51,7 +54,9 @@ function withoutLoaders(
   })
 }
 
-/** A role as it may be written in markup: whole, with other signs between its parts, or its last part alone. */
+/**
+ * A role as it may be written in markup: whole, with other signs between its parts, or its last part alone.
+ */
 const namesOf = (role: string): string[] => [plainName(role), plainName(lastPart(role))]
 const plainName = (text: string): string => text.replaceAll(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()
 

@@ -72,8 +72,8 @@ const ownOf = (role: string, isMissing: boolean): Worn => ({
 })
 
 /**
- * Settings in which a role wears a glyph in a theme; without a choice what it wears by itself. A choice of what
- * it wears by itself is none.
+ * Settings in which a role wears a glyph in a theme; without a choice what it wears by itself. A choice of
+ * what it wears by itself is none.
  */
 export function withChoice(
   settings: IconSettings,

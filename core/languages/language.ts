@@ -1,5 +1,6 @@
 /** The ways of writing that a consumer's code is given in. */
-export type CodeStyle = 'html' | 'vue' | 'react' | 'angular' | 'svelte'
+export const codeStyleNames = ['html', 'vue', 'react', 'angular', 'svelte'] as const
+export type CodeStyle = (typeof codeStyleNames)[number]
 
 /**
  * What is known of a source language without reading any source: pages and the server ask it what a

@@ -3,7 +3,10 @@ import { readIn } from '../check/declared'
 import { Tokens } from '../style/sheet'
 
 type Side = 'top' | 'right' | 'bottom' | 'left'
-/** Sides as they are in a page that is written from left to right, top to bottom (CSS Logical Properties 1, 4). */
+/**
+ * Sides as they are in a page that is written from left to right, top to bottom (CSS Logical Properties 1,
+ * 4).
+ */
 const sideNames: Readonly<Record<string, readonly Side[]>> = {
   top: ['top'],
   right: ['right'],
@@ -18,8 +21,9 @@ const sideNames: Readonly<Record<string, readonly Side[]>> = {
 }
 
 /**
- * Custom properties that a declaration reads for a property: its own, one that stands for it with others, or one
- * of those that it stands for. Of a value for all sides only what is for the side that is asked for counts.
+ * Custom properties that a declaration reads for a property: its own, one that stands for it with others,
+ * or one of those that it stands for. Of a value for all sides only what is for the side that is asked for
+ * counts.
  */
 export function feedsOf(own: { property: string; value: string }, asked: string): string[] {
   if (own.property === asked || own.property.startsWith(`${asked}-`)) return readIn(own.value)

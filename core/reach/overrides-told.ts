@@ -7,7 +7,10 @@ export const overrideSchema = z.object({
   selector: z.string(),
   declaration: z.string(),
   tag: z.string().nullable(),
-  /** It reaches nothing; or what a component has inside and does not offer; or a property that nothing reads. */
+  /**
+   * It reaches nothing; or what a component has inside and does not offer; or a property that nothing
+   * reads.
+   */
   is: z.enum(['nothing', 'inside', 'unread']),
   says: z.string(),
   /** What does the same by what is offered, as it is written. */

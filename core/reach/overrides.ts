@@ -100,7 +100,10 @@ class Reach {
     return undefined
   }
 
-  /** `::part()` that asks for what there is not, or goes on where nothing can follow (CSS Shadow Parts, 3.1). */
+  /**
+   * `::part()` that asks for what there is not, or goes on where nothing can follow (CSS Shadow Parts,
+   * 3.1).
+   */
   private pastParts(compounds: Compound[], given: Declared): Told | undefined {
     const [i, compound] = [...compounds.entries()].find(([, { parts }]) => parts.length > 0) ?? []
     const contract = compound?.type === undefined ? undefined : this.byTag.get(compound.type)
@@ -213,8 +216,8 @@ class Reach {
 
   private readonly classes = new Map<Contract, ReadonlySet<string>>()
   /**
-   * Whether a component writes a class into its own markup. One that only its sheets name may be meant for what
-   * a page puts into it.
+   * Whether a component writes a class into its own markup. One that only its sheets name may be meant for
+   * what a page puts into it.
    */
   private hasClass(contract: Contract, name: string): boolean {
     const known = this.classes.get(contract) ?? classesWritten(this.files, contract)

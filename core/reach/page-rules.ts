@@ -17,33 +17,26 @@ export function declaredInPage({ path, text }: SourceText): Declared[] {
   return declaredIn([{ path: 'page.css', text: sheets }]).map((declared) => ({ ...declared, file: path }))
 }
 
-/** The selectors of a rule, those of rules around it before them (CSS Nesting 1, 3). */
-export function selectorsOf(selector: string): Compound[][] {
-  const [first = '', ...inner] = selector.split(' { ')
-  return inner
-    .reduce(
-      (outer, text) =>
-        outer.slice(0, mostSelectors).flatMap((before) =>
-          compoundsOf(text.replaceAll('&', ''))
-            .slice(0, mostSelectors)
-            .map(([head, ...rest]) => {
-              if (!head) return before
-              const isSame = /^\s*&(?![\s>+~])/.test(text) || /\S&/.test(text)
-              const last = before.at(-1)
-              return isSame && last
-                ? [
-                    ...before.slice(0, -1),
-                    {
-                      ...last,
-                      classes: [...last.classes, ...head.classes],
-                      parts: [...last.parts, ...head.parts],
-                    },
-                    ...rest,
-                  ]
-                : [...before, { ...head, combinator: head.combinator || ' ' }, ...rest]
-            }),
-        ),
-      compoundsOf(first),
+/** The selectors of a rule, with those of rules around it in them (CSS Nesting 1, 3). */
+export const selectorsOf = (selector: string): Compound[][] =>
+  selector
+    .split(' { ')
+    .map((text) => compoundsOf(text).slice(0, mostSelectors))
+    .reduce((outer, inner) =>
+      outer.flatMap((around) => inner.map((own) => nestedIn(around, own))).slice(0, mostSelectors),
     )
-    .slice(0, mostSelectors)
+
+/** A selector in a rule that is for another: where `&` stands, else behind it. */
+function nestedIn(around: readonly Compound[], own: readonly Compound[]): Compound[] {
+  const [first, ...rest] = own
+  if (!own.some(({ nests }) => nests))
+    return first ? [...around, { ...first, combinator: first.combinator || ' ' }, ...rest] : [...around]
+  return own.flatMap((compound) => {
+    if (!compound.nests) return [compound]
+    const [last, ...before] = around.toReversed()
+    const { nests: _nests, combinator, classes, parts } = compound
+    const both = last && { ...last, classes: [...last.classes, ...classes], parts: [...last.parts, ...parts] }
+    const [head, ...tail] = [...before.toReversed(), ...(both ? [both] : [])]
+    return head ? [{ ...head, combinator }, ...tail] : []
+  })
 }

@@ -29,8 +29,8 @@ export const partsOf = (contract: Contract) =>
   membersOf(contract, 'part').filter(({ known }) => known !== 'comment')
 
 /**
- * The parts of a component, and of the components of the library that stand in it once each: a page reaches no
- * further than what is handed on.
+ * The parts of a component, and of the components of the library that stand in it once each: a page reaches
+ * no further than what is handed on.
  */
 export function partsTree(contract: Contract, byTag: ReadonlyMap<string, Contract>): PartsTree {
   const own = partsOf(contract)

@@ -12,6 +12,10 @@ export interface Written {
    * from.
    */
   feeds: { property: string; names: string[]; place: Place }[]
+  /**
+   * What somebody reads or is told, with the attribute it stands in, or nothing where it stands by itself.
+   */
+  texts: { text: string; attribute?: string; place: Place }[]
 }
 
 const scopeMarks = languages.flatMap(({ scopeMark }: Language) => scopeMark ?? [])
@@ -34,7 +38,7 @@ export function selectorKey(selector: string): string {
  * Where a rule that a browser tells of is written; the last where several are the same, which is the one that
  * wins.
  */
-export function placeOfRule(written: Written, selector: string): Place | undefined {
+export function placeOfRule(written: Pick<Written, 'rules'>, selector: string): Place | undefined {
   const key = selectorKey(selector)
   return written.rules.findLast((rule) => rule.selector === key || rule.selector === key.replace(/^& /, ''))
     ?.place
@@ -45,7 +49,7 @@ export function placeOfRule(written: Written, selector: string): Place | undefin
  * cannot change.
  */
 export function placeOfElement(
-  written: Written,
+  written: Pick<Written, 'elements'>,
   tag: string,
   attributes: Readonly<Record<string, string>>,
 ): Place | undefined {

@@ -1,4 +1,5 @@
 import ts from 'typescript'
+import type { Place } from '../contract/member'
 import { Tokens, walkSheet } from '../style/sheet'
 import { selectorKey, type Written } from './places'
 import { Lines } from './source/lines'
@@ -52,3 +53,27 @@ export function namesIn(expression: ts.Node): string[] {
 /** An expression as a tree. */
 export const expressionOf = (text: string): ts.Node =>
   ts.createSourceFile('expression.ts', `(${text})`, ts.ScriptTarget.Latest, true)
+
+/** Attributes whose value somebody reads or is told (HTML, 3.2.6; WAI-ARIA 1.2, 6.6). */
+const readAttributes = new Set([
+  'title',
+  'alt',
+  'placeholder',
+  'label',
+  'aria-label',
+  'aria-description',
+  'aria-placeholder',
+  'aria-roledescription',
+  'aria-valuetext',
+])
+/** The attribute that a property of an element reflects (ARIA in HTML). */
+export const attributeOfProperty = (name: string): string =>
+  name.startsWith('aria') ? name.replace(/^aria(?=[A-Z])/, 'aria-').toLowerCase() : name
+
+/** Notes a text that is words: three letters, or two words; units are shorter. */
+export function noteText(written: Written, given: string, place: Place, attribute?: string): void {
+  if (attribute !== undefined && !readAttributes.has(attribute)) return
+  const text = given.replaceAll(/\s+/g, ' ').trim()
+  if (/\p{L}{3}|\p{L}{2}\s+\p{L}{2}/u.test(text))
+    written.texts.push({ text, place, ...(attribute ? { attribute } : {}) })
+}

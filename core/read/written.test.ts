@@ -86,3 +86,40 @@ test('custom properties that code sets are told with the names they are made fro
     { property: '--c-ink', names: ['ink'], place: { file: 'c.tsx', line: 2 } },
   ])
 })
+
+test.each([
+  [
+    'a.ts',
+    'const m = `<p>Late <b>${n} boats</b></p>\n<img alt="A boat" class="not this"><style>a { color: red }</style>`',
+  ],
+  ['a.tsx', 'const A = () => <p>Late <b>{n} boats</b>\n<img alt="A boat" className="not this" /></p>'],
+  ['A.vue', '<template><p>Late <b>{{ n }} boats</b></p>\n<img alt="A boat" class="not this"></template>'],
+  ['A.svelte', '<p>Late <b>{n} boats</b></p>\n<img alt="A boat" class="not this">'],
+])('what readers see or are told in %s is found where it is', (path, text) => {
+  const { texts } = writtenIn([file(path, text)])
+  expect(texts.map((found) => [found.text, found.attribute, found.place.line]).toSorted()).toEqual([
+    ['A boat', 'alt', 2],
+    ['Late', undefined, 1],
+    ['boats', undefined, 1],
+  ])
+})
+
+test('texts that script puts on elements are found; errors, sheets and fields of its own are none', () => {
+  const script = `
+    b.textContent = 'No boats'
+    b.ariaLabel = \`Berth \${n}\`
+    b.setAttribute('aria-roledescription', 'gangway')
+    b.setAttribute('data-name', 'nobody reads it')
+    this.label = 'a value to begin with'
+    throw new Error('<x-page>Not this</x-page>')
+    console.warn('<b>Nor this</b>')
+    const sheet = css\`/* <b>nor this</b> */\`
+    const says = 'The <x-page> must stand in a page'`
+    .replaceAll('\\`', '`')
+    .replaceAll('\\$', '$')
+  expect(writtenIn([file('a.ts', script)]).texts.map(({ text, attribute }) => [text, attribute])).toEqual([
+    ['No boats', undefined],
+    ['Berth', 'aria-label'],
+    ['gangway', 'aria-roledescription'],
+  ])
+})

@@ -17,6 +17,8 @@ export const libraryPackageSchema = z.object({
   repository: z.union([z.string(), z.object({ url: z.string() }).loose()]).optional(),
   dependencies: z.record(z.string(), z.string()).optional(),
   peerDependencies: z.record(z.string(), z.string()).optional(),
+  // older packages write it in shapes that mean nothing any more
+  engines: z.record(z.string(), z.string()).optional().catch(undefined),
 })
 export type LibraryPackage = z.infer<typeof libraryPackageSchema>
 

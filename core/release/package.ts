@@ -141,6 +141,7 @@ export function packageJson(
     sideEffects: ['./dist/**/*.js', './tokens/*.css', ...(input.icons?.length ? ['./icons/*.css'] : [])],
     ...(library.dependencies ? { dependencies: library.dependencies } : {}),
     ...(library.peerDependencies ? { peerDependencies: library.peerDependencies } : {}),
+    ...(library.engines ? { engines: library.engines } : {}),
   }
 }
 

@@ -61,7 +61,8 @@ const besideLines = (themes: PackageInput['themes']): string =>
     .filter(({ axis }) => axis)
     .map((theme) => {
       const where = theme.when ? `, or by itself where ${conditionText(theme.when)}` : ''
-      return ` ${theme.title} is worn beside any of them, by \`${attributeOf(theme.axis)}="${attributeValue(theme)}"\`${where}.`
+      const attribute = `${attributeOf(theme.axis)}="${attributeValue(theme)}"`
+      return ` ${theme.title} is worn beside any of them, by \`${attribute}\`${where}.`
     })
     .join('')
 

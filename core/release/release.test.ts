@@ -6,7 +6,7 @@ import { customElementsManifest } from './manifest'
 import { changelog, packageFiles, tagNameMap, type PackageInput } from './package'
 import { readme } from './readme'
 import type { Weight } from '../contract/weight'
-import { judgeChannel, judgeVersion, nextVersions } from './version'
+import { followed, judgeChannel, judgeStep, judgeVersion, nextVersions } from './version'
 
 const code = (outcome: ReturnType<typeof judgeVersion>) => (outcome.ok ? 'ok' : outcome.problems[0]!.code)
 const judge = (version: string, channel = 'latest', published = ['1.0.0', '1.1.0'], latest = '1.1.0') =>
@@ -33,6 +33,65 @@ test('a channel must not read as a version', () => {
 })
 
 const version = fc.tuple(fc.nat(4), fc.nat(12), fc.nat(12)).map((item) => item.join('.'))
+test('an older line goes on with its own numbers, to a channel of its own', () => {
+  const published = ['1.0.0', '1.1.0', '1.1.1', '2.0.0', '2.1.0']
+  const next = (from: string, weight: 'mend' | 'additive' | 'breaking' = 'mend') =>
+    nextVersions(published, weight, from).map(
+      ({ version, channel, enough }) => `${version} ${channel} ${enough}`,
+    )
+  expect(next('1.1.1')).toEqual(['1.1.2 line-1 true', '1.2.0 line-1 true'])
+  expect(next('1.1.0', 'additive')).toEqual(['1.1.2 line-1 false', '1.2.0 line-1 true'])
+  expect(next('1.0.0', 'breaking')).toEqual(['1.0.1 line-1 false', '1.2.0 line-1 false'])
+  expect(next('2.0.0')).toEqual(['2.0.1 line-2-0 true'])
+  expect(next('2.1.0')[0]).toBe('2.1.1 latest true')
+  for (const version of nextVersions(published, 'mend', '1.1.1'))
+    expect(judgeVersion(version.version, published, version.channel, { latest: '2.1.0' }).ok).toBe(true)
+})
+
+test('a number that says less than what changed needs a reason', () => {
+  const judged = (version: string, weight: 'mend' | 'additive' | 'breaking', reason = '') =>
+    code(
+      judgeStep(
+        version,
+        followed(version, ['0.4.0', '1.0.0', '1.1.0-next.1', '1.1.0', '2.0.0']),
+        weight,
+        reason,
+      ),
+    )
+  expect(judged('1.1.1', 'additive')).toBe('version-too-little')
+  expect(judged('1.1.1', 'additive', 'It was promised already.')).toBe('ok')
+  expect(judged('1.2.0', 'additive')).toBe('ok')
+  expect(judged('1.2.0', 'breaking')).toBe('version-too-little')
+  expect(judged('3.0.0', 'breaking')).toBe('ok')
+  expect(judged('2.1.0-next.0', 'breaking')).toBe('ok')
+  expect(judged('0.5.0', 'breaking')).toBe('ok')
+  expect(judged('0.1.0', 'breaking')).toBe('ok')
+})
+
+test('in whatever line, a version proposed may be published to its channel, is higher than what it follows, and says enough or says that it does not', () => {
+  const weight = fc.constantFrom<Weight>('breaking', 'additive', 'mend', 'none')
+  fc.assert(
+    fc.property(
+      fc.uniqueArray(version, { minLength: 1, maxLength: 8 }),
+      fc.nat(),
+      weight,
+      (published, at, weight) => {
+        const from = published[at % published.length]!
+        const latest = published.toSorted(semver.compare).at(-1)!
+        return nextVersions(published, weight, from).every(({ version, channel, enough }) => {
+          const before = followed(version, published)!
+          return (
+            judgeVersion(version, published, channel, { latest }).ok &&
+            semver.gt(version, before) &&
+            judgeStep(version, before, weight, '').ok === enough
+          )
+        })
+      },
+    ),
+    { numRuns: 1000 },
+  )
+})
+
 test('every version proposed may be published', () => {
   fc.assert(
     fc.property(fc.uniqueArray(version, { minLength: 1, maxLength: 8 }), (published) => {

@@ -1,7 +1,6 @@
 import { languageTitle } from '../messages/language-tags'
 import { madeUpLanguage } from '../messages/message'
-import { directionAxis } from '../tokens/axis'
-import { themeAxes } from '../tokens/regions'
+import { axesToChoose } from '../tokens/regions'
 import type { AxesFrom, Axis } from './axes'
 
 // Axes of what is around a component, whatever it is.
@@ -14,16 +13,14 @@ export const themeAxis = (themes: AxesFrom['themes']): Axis => ({
 
 /** Themes that are worn beside that one: the usual, and each, by their axis. */
 export const besideAxes = (themes: AxesFrom['themes']): Axis[] =>
-  [...themeAxes(themes)]
-    .filter(([axis]) => axis !== directionAxis)
-    .map(([axis, along]) => ({
-      id: `beside:${axis}`,
-      title: axis,
-      values: [
-        { title: `usual ${axis}` },
-        ...along.map(({ title, name }) => ({ title, surround: { beside: { [axis]: name } } })),
-      ],
-    }))
+  axesToChoose(themes).map(([axis, along]) => ({
+    id: `beside:${axis}`,
+    title: axis,
+    values: [
+      { title: `usual ${axis}` },
+      ...along.map(({ title, name }) => ({ title, surround: { beside: { [axis]: name } } })),
+    ],
+  }))
 
 /** What may be around any component. */
 export const surroundAxes: readonly Axis[] = [

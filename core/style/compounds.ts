@@ -1,7 +1,9 @@
 import { tokenTypes } from 'css-tree/tokenizer'
 import { Tokens } from './sheet'
 
-/** What stands between an element of a selector and the one before it; `deep` is what browsers do not know. */
+/**
+ * What stands between an element of a selector and the one before it; `deep` is what browsers do not know.
+ */
 export type Combinator = '' | ' ' | '>' | '+' | '~' | 'deep'
 
 /** One element of a selector: what is said of it, and how it stands to the one before. */
@@ -11,14 +13,16 @@ export interface Compound {
   classes: string[]
   /** The names that each `::part()` on it asks for, in order. */
   parts: string[][]
+  /** It is what the rule around is for (`&`; CSS Nesting 1, 3). */
+  nests?: true
 }
 
 const isDeepName = (name: string): boolean => /^(?:v-)?deep$/i.test(name)
 
 /**
- * The elements of each selector of a list (Selectors 4, 3): what stands in `:not()`, `:has()` and their like is
- * of other elements, or of fewer, and is left out. What reaches through shadow trees in source that is compiled
- * (`>>>`, `/deep/`, `:deep()`) is a combinator of its own.
+ * The elements of each selector of a list (Selectors 4, 3): what stands in `:not()`, `:has()` and their
+ * like is of other elements, or of fewer, and is left out. What reaches through shadow trees in source that
+ * is compiled (`>>>`, `/deep/`, `:deep()`) is a combinator of its own.
  */
 export const compoundsOf = (selectors: string): Compound[][] => new SelectorReader(selectors).read()
 
@@ -61,7 +65,8 @@ class SelectorReader {
     else if (raw === '[') {
       this.element()
       return tokens.closing(i, tokens.length)
-    } else if (raw !== ':' && !this.deepEnds.has(i)) this.element()
+    } else if (raw === '&') this.element().nests = true
+    else if (raw !== ':' && !this.deepEnds.has(i)) this.element()
     return i
   }
 

@@ -57,10 +57,12 @@ export const colorSchema = z.object({
     z.union([z.number(), z.literal('none')]),
   ]),
   alpha: z.number().min(0).max(1).optional(),
+  // what a reader of fewer colours falls back to; one that is written otherwise costs the colour nothing
   hex: z
     .string()
     .regex(/^#[0-9a-f]{6}$/i)
-    .optional(),
+    .optional()
+    .catch(undefined),
 })
 export type ColorValue = z.infer<typeof colorSchema>
 
@@ -112,8 +114,17 @@ export function readColour(text: string): Color | undefined {
   }
 }
 
+/** `rgba(#0B1F2A, 0.4)`: a colour of its own with how much it covers, as the older spelling has it. */
+function withAlpha(text: string): Color | undefined {
+  const [, inner, alpha] = /^\s*(?:rgb|hsl)a?\(\s*(.+?)\s*[,/]\s*((?:\d*\.)?\d+%?)\s*\)\s*$/i.exec(text) ?? []
+  const colour = inner === undefined ? undefined : readColour(inner)
+  if (!colour || alpha === undefined) return undefined
+  const share = alpha.endsWith('%') ? Number(alpha.slice(0, -1)) / 100 : Number(alpha)
+  return { ...colour, alpha: Math.min(1, share) }
+}
+
 const parse = (text: string) => {
-  const colour = readColour(text) as Culori | undefined
+  const colour = (readColour(text) ?? withAlpha(text)) as Culori | undefined
   return colour
     ? done(fromCulori(colour))
     : misread('colour', 'Write one as in CSS: #E2A03F, oklch(0.75 0.13 73), rgb(226 160 63 / 50%).')
@@ -129,10 +140,16 @@ export const color: TokenKind<ColorValue> = {
       : misread('colour', 'Give colorSpace and three components, as the format’s color module says.')
   },
   parse,
-  show: (value) => (value.colorSpace === 'srgb' ? showSrgb(value) : formatCss(asColour(toCulori(value)))),
+  show: (value) => (value.colorSpace === 'srgb' ? showSrgb(value) : showOther(value)),
   css: (value) => color.show(value),
   syntax: () => '<color>',
 }
+
+/** As the library writes it, without what is left of its reckoning: `13.9%` and not `13.900000000000002%`. */
+const showOther = (value: ColorValue): string =>
+  formatCss(asColour(toCulori(value))).replaceAll(/\d+\.\d{9,}/g, (digits) =>
+    String(Number(Number(digits).toPrecision(12))),
+  )
 
 const showSrgb = (value: ColorValue): string => {
   const colour = toCulori(value)

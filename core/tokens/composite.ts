@@ -1,6 +1,8 @@
 import { done, type Outcome, type Problem } from '../problem'
+import { cssText } from './css-text'
 import { isGroup, type Group } from './group'
 import { misread, type TokenKind } from './kind'
+import { readLoosely } from './loosely'
 import { parseReference, showReference } from './references'
 
 /** A field of a composite value: the kind of its own value, and what it is called as a custom property. */
@@ -21,12 +23,22 @@ export function readFields(title: string, fields: Fields, value: unknown): Outco
   const problems: Problem[] = []
   for (const [name, { kind, optional }] of Object.entries(fields)) {
     if (value[name] === undefined && optional) continue
-    const outcome = kind.read(value[name])
+    const outcome = readField(kind, value[name])
     if (outcome.ok) read[name] = outcome.value
     else problems.push(...outcome.problems.map((problem) => inField(title, name, problem)))
   }
   return problems.length ? { ok: false, problems } : done(read)
 }
+
+/** A field as its kind has it; as only CSS has it, it is `{ css: '1.5em' }`. */
+function readField(kind: TokenKind, value: unknown): Outcome<unknown> {
+  if (isCssField(value)) return done(value)
+  const read = readLoosely(kind, value)
+  if (!read.ok) return read
+  return done(read.value.is === 'value' ? read.value.value : { css: read.value.text })
+}
+const isCssField = (value: unknown): value is { css: string } =>
+  isGroup(value) && typeof value.css === 'string' && cssText.read(value.css).ok
 
 const inField = (title: string, name: string, { todo, ...problem }: Problem): Problem => ({
   ...problem,
@@ -37,19 +49,23 @@ const inField = (title: string, name: string, { todo, ...problem }: Problem): Pr
 /** Fields as text, in their own way of showing; a reference that stands in one stays as it is written. */
 export const showFields = (fields: Fields, value: Composite): Record<string, string | undefined> =>
   eachField(fields, value, ({ kind }, part) => {
+    if (isCssField(part)) return part.css
     const read = kind.read(part)
-    return showReference(part) ?? (read.ok ? kind.show(read.value) : '')
+    return showReference(part) ?? (read.ok ? kind.show(read.value) : typeof part === 'string' ? part : '')
   })
 
 /** Fields in CSS. */
 export const cssOfFields = (fields: Fields, value: Composite): Record<string, string | undefined> =>
-  eachField(fields, value, (field, part) => field.kind.css(part))
+  eachField(fields, value, cssOfField)
+const cssOfField = ({ kind }: Field, part: unknown): string => (isCssField(part) ? part.css : kind.css(part))
 
 /** Fields that are custom properties of their own, in CSS, by what stands after the name of the token. */
 export const ownProperties = (fields: Fields, value: Composite): Record<string, string> =>
   Object.fromEntries(
     Object.entries(fields).flatMap(([name, field]) =>
-      field.css === undefined || value[name] === undefined ? [] : [[field.css, field.kind.css(value[name])]],
+      field.css === undefined || value[name] === undefined
+        ? []
+        : [[field.css, cssOfField(field, value[name])]],
     ),
   )
 

@@ -87,7 +87,7 @@ export const tokensOf = (document: TokenDocument): Token[] => readTokens(documen
 export function readTokens(document: TokenDocument): { tokens: Token[]; problems: BadExtension[] } {
   const tokens: Token[] = []
   type Inherited = Pick<Token, 'type' | 'tier' | 'deprecated'>
-  const visit = (group: Record<string, unknown>, path: string[], above: Inherited) => {
+  const visit = (group: Record<string, unknown>, path: string, depth: number, above: Inherited) => {
     const { type, tier } = above
     const ownType = typeof group.$type === 'string' ? group.$type : type
     const deprecated = deprecationOf(group.$deprecated, above.deprecated)
@@ -96,7 +96,7 @@ export function readTokens(document: TokenDocument): { tokens: Token[]; problems
       isGroup(extension) && tiers.includes(extension.tier as Tier) ? (extension.tier as Tier) : tier
     if ('$value' in group) {
       tokens.push({
-        path: path.join('.'),
+        path,
         type: ownType,
         value: group.$value,
         reference: referenceOf(group.$value),
@@ -106,13 +106,16 @@ export function readTokens(document: TokenDocument): { tokens: Token[]; problems
       })
       return
     }
-    if (path.length >= tokenLimits.depth) return
-    for (const [name, child] of Object.entries(group))
+    if (depth >= tokenLimits.depth) return
+    const inherited = { type: ownType, tier: ownTier, deprecated }
+    for (const name of Object.keys(group)) {
+      const child = group[name]
       if (isNameOfOne(name) && isGroup(child))
-        visit(child, [...path, name], { type: ownType, tier: ownTier, deprecated })
+        visit(child, path ? `${path}.${name}` : name, depth + 1, inherited)
+    }
   }
   const whole = withExtensions(document, tokenLimits)
-  visit(whole.document, [], { type: undefined, tier: 'semantic', deprecated: undefined })
+  visit(whole.document, '', 0, { type: undefined, tier: 'semantic', deprecated: undefined })
   return { tokens, problems: whole.problems }
 }
 
@@ -122,13 +125,21 @@ export function parseTokenDocument(text: string, file: string): Outcome<TokenDoc
   try {
     json = JSON.parse(text)
   } catch (error) {
-    return refused({
-      code: 'token-file',
-      what: `This is not JSON: ${(error as Error).message}.`,
-      where: { file },
-      todo: 'Mend the file and bring it in again.',
-    })
+    return refused(noJson(file, error))
   }
+  return readTokenDocument(json, file)
+}
+
+/** What is said of a text that no parser takes. */
+export const noJson = (file: string, error: unknown): Problem => ({
+  code: 'token-file',
+  what: `This is not JSON: ${(error as Error).message}.`,
+  where: { file },
+  todo: 'Mend the file and bring it in again.',
+})
+
+/** A document of what a file holds, with the reasons where it is none. */
+export function readTokenDocument(json: unknown, file: string): Outcome<TokenDocument> {
   const read = tokenDocumentSchema.safeParse(json)
   if (!read.success)
     return refused({

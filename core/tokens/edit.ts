@@ -1,9 +1,10 @@
 import { done, type Outcome, type Problem } from '../problem'
-import { parseTokenDocument, tokensOf, withValue, type TokenDocument } from './document'
+import { parseTokenDocument, tokenKinds, tokensOf, withValue, type TokenDocument } from './document'
+import { kindOfType } from './read-value'
 import { faultsOfPath } from './rename'
 import { typedValue } from './resolve'
 import { problemsIn, resolveTheme, type Theme } from './themes'
-import { upgraded, type Upgrade } from './upgrade'
+import { upgraded, type Upgrade } from './in/upgrade'
 
 /** What comes of a value typed for a token: the value for the file, or why it cannot be. */
 export type JudgedEdit =
@@ -77,6 +78,12 @@ function judgeNew(themes: Theme[], theme: Theme, path: string, text: string, typ
     )
   const faults = faultsOfPath(themes, path)
   if (faults.length) return { is: 'refused', problems: faults }
+  if (!kindOfType(type))
+    return refusedFor(
+      'token-type',
+      `The format has no type “${type}”.`,
+      `Choose one of ${Object.keys(tokenKinds).join(', ')}.`,
+    )
   const value = typedValue(text, type)
   if (!value.ok) return { is: 'refused', problems: value.problems }
   const inherited = tokensOf(withValue(theme.document, path, value.value)).find(
@@ -91,10 +98,14 @@ function judgeNew(themes: Theme[], theme: Theme, path: string, text: string, typ
 }
 
 /**
- * Judges a whole file for a theme: its document, with what was made of it where it was in the older spelling, or every
- * reason why it cannot stand there.
+ * Judges a whole file for a theme: its document, with what was made of it where it was in the older
+ * spelling, or every reason why it cannot stand there.
  */
-export function judgeFile(themes: Theme[], name: string, text: string): Outcome<Upgrade> {
+export function judgeFile(
+  themes: Theme[],
+  name: string,
+  text: string,
+): Outcome<Pick<Upgrade, 'document' | 'says'>> {
   const theme = themes.find((known) => known.name === name)!
   const read = parseTokenDocument(text, `${name}.json`)
   if (!read.ok) return read

@@ -15,9 +15,10 @@ const extendsAnything = (group: Group, depth: number): boolean =>
     Object.values(group).some((child) => isGroup(child) && extendsAnything(child, depth - 1)))
 
 /**
- * A document in which every group has what it takes over from another (`$extends`, Design Tokens Format Module,
- * section Groups): all that the other has, over which its own stands, token by token. What is taken over is that of
- * the same file. `most` bounds depth, and how many groups and tokens may be taken over in all.
+ * A document in which every group has what it takes over from another (`$extends`, Design Tokens Format
+ * Module, section Groups): all that the other has, over which its own stands, token by token. What is taken
+ * over is that of the same file. `most` bounds depth, and how many groups and tokens may be taken over in
+ * all.
  */
 export function withExtensions(
   document: Group,

@@ -1,7 +1,9 @@
 import { z } from 'zod'
 import { cssString } from '../css'
 import { done } from '../problem'
+import { cssText } from './css-text'
 import { misread, type TokenKind } from './kind'
+import { entriesIn } from './pieces'
 
 /** Faces that one value names: lists may be made of lists, and those of others. */
 const mostFaces = 60
@@ -24,6 +26,9 @@ const generic = new Set([
   'ui-rounded',
   'math',
   'emoji',
+  // keywords of engines, which in quotes would be names of faces
+  '-apple-system',
+  'BlinkMacSystemFont',
 ])
 const list = (value: FontFamilyValue): string[] => (Array.isArray(value) ? value : [value])
 
@@ -46,6 +51,17 @@ export const fontFamily: TokenKind<FontFamilyValue> = {
   show: (value) => list(value).join(', '),
   css: (value) =>
     list(value)
-      .map((text) => (generic.has(text) ? text : cssString(text)))
+      .flatMap((text) => entriesIn(text))
+      .filter((text) => text !== '')
+      .map(faceInCss)
       .join(', '),
+}
+
+/** A face by its name; files that are widely published write it as CSS does, in quotes or as a property. */
+function faceInCss(text: string): string {
+  if (generic.has(text)) return text
+  const quoted = /^(["'])(.*)\1$/.exec(text)?.[2]
+  return quoted === undefined && /^var\(/i.test(text) && cssText.parse(text).ok
+    ? text
+    : cssString(quoted ?? text)
 }

@@ -327,7 +327,11 @@ test('what a value refers to is found wherever it stands in it, and put in its p
     fc.property(plain, (value) => {
       const count = referencesIn(value).length
       let put = 0
-      const done = withReferences(value, () => `got ${put++}`)
+      const done = withReferences(
+        value,
+        () => `got ${put++}`,
+        (path) => path,
+      )
       expect(put).toBe(count)
       expect(referencesIn(done)).toEqual([])
     }),

@@ -6,7 +6,9 @@ import { parseReference } from './references'
 
 // Many values changed by one rule.
 
-/** A rule, and by how much: `times` as large; per cent of lightness, of what there is of colour, of opacity. */
+/**
+ * A rule, and by how much: `times` as large; per cent of lightness, of what there is of colour, of opacity.
+ */
 export interface ManyRule {
   is: 'times' | 'lighter' | 'vivid' | 'opaque'
   by: number
@@ -28,8 +30,8 @@ const toRgb = converter('rgb')
 const round = (value: number): number => Math.round(value * 10_000) / 10_000
 
 /**
- * What a value as it is written becomes by a rule, as it is written then; nothing where the rule says nothing of
- * its type, where it is an alias, which follows what it names, and where it stays as it is.
+ * What a value as it is written becomes by a rule, as it is written then; nothing where the rule says
+ * nothing of its type, where it is an alias, which follows what it names, and where it stays as it is.
  */
 export function changedBy(
   rule: ManyRule,

@@ -1,12 +1,14 @@
 import { cssString } from '../css'
-import { attributeOf, attributeValue } from './axis'
+import { attributeOf, attributeValue, directionAxis } from './axis'
 import { autoTheme, ruleWhere, type Condition } from './condition'
 import type { Theme } from './themes'
 
 // Where themes hold in a document. One theme of colours holds in a region, `[data-theme="name"]`; themes that
 // combine with it hold beside it, each by the attribute of its axis: `[data-density="close"]`.
 
-/** What of a theme is asked here: its name, what it is built on, what brings it in, and what it combines by. */
+/**
+ * What of a theme is asked here: its name, what it is built on, what brings it in, and what it combines by.
+ */
 export type ThemeOf = Pick<Theme, 'name' | 'on' | 'when' | 'axis'>
 
 export const baseOf = <T extends ThemeOf>(themes: readonly T[]): T | undefined =>
@@ -25,9 +27,14 @@ export function themeAxes<T extends { axis?: string | null | undefined }>(
   return axes
 }
 
+/** Those along which one chooses: a theme of the direction comes with it. */
+export const axesToChoose = <T extends { axis?: string | null | undefined }>(
+  themes: readonly T[],
+): [axis: string, along: T[]][] => [...themeAxes(themes)].filter(([axis]) => axis !== directionAxis)
+
 /**
- * The themes that make one, topmost first: itself, what it is built on, and so on; what is worn beside it lies
- * over all of them. A theme built on itself ends where it comes round.
+ * The themes that make one, topmost first: itself, what it is built on, and so on; what is worn beside it
+ * lies over all of them. A theme built on itself ends where it comes round.
  */
 export function chainOf<T extends ThemeOf>(themes: readonly T[], name: string, beside?: string): T[] {
   const chain = chainFrom(themes, name)
@@ -71,10 +78,10 @@ interface Rule<T> {
 /**
  * CSS for what all themes say. The base stands on `:root`. A region restates every key that comes to another
  * value than in the base in any theme: a custom property is computed where it is set, and regions may stand
- * inside one another in any order. Themes that combine restate what their axis changes and nothing else, so that
- * each axis is inherited by itself; what both an axis and a theme of colours change is said once more for
- * elements that wear both. A theme that comes in by itself does so on a root that says nothing of its axis, and
- * in regions that ask for whichever comes in.
+ * inside one another in any order. Themes that combine restate what their axis changes and nothing else, so
+ * that each axis is inherited by itself; what both an axis and a theme of colours change is said once more
+ * for elements that wear both. A theme that comes in by itself does so on a root that says nothing of its
+ * axis, and in regions that ask for whichever comes in.
  */
 export function regionsCss<T>(themes: readonly ThemeOf[], said: Said<T>): string {
   const base = baseOf(themes)
@@ -147,7 +154,10 @@ function axisRules<T>(
   ]
 }
 
-/** Rules for themes of one axis: where they are named, and after all of those where they come in by themselves. */
+/**
+ * Rules for themes of one axis: where they are named, and after all of those where they come in by
+ * themselves.
+ */
 const inTurn = <T>(
   themes: readonly ThemeOf[],
   valuesOf: (theme: ThemeOf) => ReadonlyMap<string, T>,
@@ -183,8 +193,11 @@ function variedKeys<T>(
   return varied
 }
 
-const withKeys = <T>(values: ReadonlyMap<string, T>, keys: ReadonlySet<string>): Map<string, T> =>
-  new Map([...values].filter(([key]) => keys.has(key)))
+function withKeys<T>(values: ReadonlyMap<string, T>, keys: ReadonlySet<string>): Map<string, T> {
+  const kept = new Map<string, T>()
+  if (keys.size > 0) for (const [key, value] of values) if (keys.has(key)) kept.set(key, value)
+  return kept
+}
 
 /** The root that says nothing of an axis, and regions that wear whichever theme of it comes in. */
 const autoPlaces = (axis: string | null | undefined): [string, string] => {

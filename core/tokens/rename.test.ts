@@ -124,7 +124,8 @@ test('there and back again every theme comes to what it did, whatever is renamed
       fc.boolean(),
       (from, to, leave) => {
         const outcome = renamed(rename(from, to.join('.'), leave))
-        if (!outcome.ok) return
+        // what would be a circle is refused
+        fc.pre(outcome.ok)
         const now = after(rename(from, to.join('.'), leave))
         const back = after(rename(to.join('.'), from), now)
         for (const theme of ['day', 'night']) expect(cssOf(back, theme)).toEqual(cssOf(themes, theme))
@@ -273,7 +274,8 @@ describe('a token that another takes the place of', () => {
         fc.pre(resolveTheme(among, 'day').problems.length === 0 && from !== to)
         const outcome = renamed(replace(from, to), among)
         const before = cssOf(among, 'day')
-        if (!outcome.ok) return
+        // what would be a circle is refused
+        fc.pre(outcome.ok)
         const now = cssOf(after(replace(from, to), among), 'day')
         const isOfIt = (name: string) => resolveTheme(among, 'day').tokens.get(name)!.chain.includes(from)
         expect(now).toEqual(

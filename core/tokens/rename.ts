@@ -12,6 +12,7 @@ import {
 import { isGroup } from './group'
 import { mapReferences, type Reference } from './references'
 import { isWithin, movedPath } from './paths'
+import { baseOf } from './regions'
 import type { Resolved } from './resolve'
 import { cssProperties, resolveTheme, tokenTable, type Theme } from './themes'
 import { referencesTo } from './uses'
@@ -35,7 +36,10 @@ export interface Renamed {
   references: { theme: string; path: string }[]
   /** Custom properties that its tokens were, with those that they are then. */
   properties: { from: string; to: string }[]
-  /** Where what names it comes to another value than before, in CSS: a token that is replaced, in each theme. */
+  /**
+   * Where what names it comes to another value than before, in CSS: a token that is replaced, in each
+   * theme.
+   */
   changes: { theme: string; before: string; after: string }[]
 }
 
@@ -123,7 +127,7 @@ function faultsOfReplacing(themes: readonly Theme[], from: string, to: string): 
   const tell = (code: string, what: string, todo: string): Problem[] => [{ code, what, todo }]
   if (!isTokenAnywhere(themes, from))
     return tell('token-group', `${from} is a group of tokens.`, 'Replace its tokens one after the other.')
-  const base = themes.find(({ on }) => on === null)
+  const base = baseOf(themes)
   const resolved = base ? resolveTheme(themes, base.name).tokens : new Map<string, Resolved>()
   const [gone, other] = [resolved.get(from), resolved.get(to)]
   if (!other || !isTokenAnywhere(themes, to))

@@ -1,5 +1,7 @@
-import type { Problem } from '../problem'
-import { readTokens, tokenKinds, type Token, type TokenDocument } from './document'
+import { refused, type Problem } from '../problem'
+import { cssText } from './css-text'
+import { readTokens, type Token, type TokenDocument } from './document'
+import { kindOfType } from './read-value'
 import { parseReference, referencesIn } from './references'
 import { most, Settling, type Resolved, type Written } from './settling'
 
@@ -72,10 +74,13 @@ function settle(below: Settled | undefined, { theme, document }: Layer): Settled
     failed,
   )
   for (const path of written.keys()) if (!reached || reached.has(path)) settling.settle(path)
-  const tokens = new Map<string, Resolved>()
-  for (const path of written.keys()) {
+  // what nothing reached is as it is below, in its place; what had no value there has none yet
+  const isKept = below !== undefined && below.failed.size === 0
+  const tokens = new Map<string, Resolved>(isKept ? below.resolved.tokens : [])
+  for (const path of isKept ? reached! : written.keys()) {
     const token = settling.resolved(path)
     if (token) tokens.set(path, token)
+    else tokens.delete(path)
   }
   const own = read.problems.map(({ what, todo }) => ({
     code: 'token-extends',
@@ -96,13 +101,16 @@ function settle(below: Settled | undefined, { theme, document }: Layer): Settled
 }
 
 /** A token over the one that a layer below has under its path: what it does not say stays. */
-const over = (below: Token | undefined, token: Token): Token => ({
-  ...token,
-  type: token.type ?? below?.type,
-  tier: below?.tier ?? token.tier,
-  description: token.description ?? below?.description,
-  deprecated: token.deprecated ?? below?.deprecated,
-})
+const over = (below: Token | undefined, token: Token): Token =>
+  below === undefined
+    ? token
+    : {
+        ...token,
+        type: token.type ?? below.type,
+        tier: below.tier,
+        description: token.description ?? below.description,
+        deprecated: token.deprecated ?? below.deprecated,
+      }
 
 /**
  * Tokens that are written anew, all that refer to them over however many others, and those that had no value.
@@ -131,17 +139,13 @@ function usersIn(written: Written): Map<string, string[]> {
 export function typedValue(text: string, type: string) {
   const reference = parseReference(text)
   if (reference !== undefined) return { ok: true as const, value: reference }
-  const kind = Object.hasOwn(tokenKinds, type) ? tokenKinds[type] : undefined
-  return kind
-    ? kind.parse(text)
-    : {
-        ok: false as const,
-        problems: [
-          {
-            code: 'token-type',
-            what: `Tokens of type “${type}” are not edited yet.`,
-            todo: 'Change the file itself.',
-          },
-        ],
-      }
+  const kind = kindOfType(type) ?? (type === cssText.type ? cssText : undefined)
+  return (
+    kind?.parse(text) ??
+    refused({
+      code: 'token-type',
+      what: `Tokens of type “${type}” are not edited yet.`,
+      todo: 'Change the file itself.',
+    })
+  )
 }

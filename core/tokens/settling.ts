@@ -1,6 +1,8 @@
 import { nearestName } from '../near'
 import type { Problem } from '../problem'
-import { tokenKinds, type Tier, type Token } from './document'
+import type { Tier, Token } from './document'
+import type { TokenKind } from './kind'
+import { mayStandFor, readValue } from './read-value'
 import { partOf, showReference, withReferences, type Reference } from './references'
 
 /**
@@ -144,7 +146,7 @@ export class Settling {
 
   private finishAlias(path: string, token: Token, alias: string): void {
     const target = this.resolved(alias)!
-    if (token.type !== undefined && token.type !== target.type)
+    if (!mayStandFor(token.type, target.type))
       this.fail(
         path,
         'token-type',
@@ -174,36 +176,30 @@ export class Settling {
 
   /** A value that a token has itself, what it refers to in its parts put in its place. */
   private finishOwn(path: string, token: Token, references: readonly Reference[]): void {
-    const kind =
-      token.type !== undefined && Object.hasOwn(tokenKinds, token.type) ? tokenKinds[token.type] : undefined
-    if (!kind) {
-      const what =
-        token.type === undefined
-          ? `${path} has no type.`
-          : `${path} has the type “${token.type.slice(0, 80)}”, which is not read yet.`
+    const value = references.length ? withReferences(token.value, this.valueOf, this.textOf) : token.value
+    const read = readValue(token.type, value)
+    if (!read.ok) {
+      const [problem] = read.problems
+      const code = problem!.code
       this.fail(
         path,
-        'token-type',
-        what,
-        `Give $type, on it or on a group above: ${Object.keys(tokenKinds).join(', ')}.`,
+        code,
+        code === 'token-type' ? `${path} ${problem!.what}` : `${path}: ${problem!.what}`,
+        problem!.todo,
       )
       return
     }
-    const value = kind.read(references.length ? withReferences(token.value, this.valueOf) : token.value)
-    if (!value.ok) {
-      this.fail(path, 'token-value', `${path}: ${value.problems[0]!.what}`, value.problems[0]!.todo)
-      return
-    }
+    const { kind, value: found } = read.value
     const refers = [...new Set(references.map((reference) => reference.path))]
-    const shown = kind.show(value.value)
+    const shown = kind.show(found)
     this.tokens.set(path, {
       path,
       type: kind.type,
-      value: value.value,
-      css: kind.css(value.value),
-      own: kind.own?.(value.value) ?? {},
+      value: found,
+      css: kind.css(found),
+      own: kind.own?.(found) ?? {},
       shown,
-      written: showReference(token.value) ?? (refers.length ? kind.show(token.value) : shown),
+      written: showReference(token.value) ?? (refers.length ? showWritten(kind, token.value) : shown),
       chain: [path],
       refers,
       from: this.written.get(path)!.from,
@@ -212,4 +208,11 @@ export class Settling {
       deprecated: token.deprecated,
     })
   }
+
+  /** What an alias within a text becomes there. */
+  private readonly textOf = (path: string): string => this.resolved(path)?.css ?? ''
 }
+
+/** A value with references in it, as it is written. */
+const showWritten = (kind: TokenKind, value: unknown): string =>
+  typeof value === 'string' ? value : kind.show(value)

@@ -27,14 +27,20 @@ export function themeName(title: string): string {
 
 type Placed = Pick<Theme, 'name' | 'on' | 'axis'>
 
-/** Whether one theme may be built on another: not on itself, nor on one that is built on it, nor across axes. */
+/**
+ * Whether one theme may be built on another: not on itself, nor on one that is built on it, nor across
+ * axes.
+ */
 export function mayBuildOn(themes: readonly Placed[], theme: Omit<Placed, 'on'>, on: string): boolean {
   const ground = themes.find(({ name }) => name === on)
   if (!ground || chainOf(themes, on).some(({ name }) => name === theme.name)) return false
   return ground.on === null || (ground.axis ?? null) === (theme.axis ?? null)
 }
 
-/** Why a theme cannot combine with others as it is to: it is one of `themes`, which are as they would be then. */
+/**
+ * Why a theme cannot combine with others as it is to: it is one of `themes`, which are as they would be
+ * then.
+ */
 export function faultOfAxis(
   themes: readonly (Placed & Pick<Theme, 'title' | 'when'>)[],
   theme: Pick<Theme, 'name' | 'title' | 'on' | 'axis' | 'when'>,

@@ -14,7 +14,9 @@ export interface Theme {
   document: TokenDocument
   /** What brings it in by itself, where something does. */
   when?: Condition | null
-  /** The axis along which it combines with others, such as `density`; none where it is worn instead of them. */
+  /**
+   * The axis along which it combines with others, such as `density`; none where it is worn instead of them.
+   */
   axis?: string | null
 }
 
@@ -103,7 +105,7 @@ const schemeOf = (theme: Theme): string | undefined => {
 }
 
 /** Whether a token comes to the same in CSS, with all that is a custom property of its own. */
-const isSame = (before: Resolved | undefined, now: Resolved): boolean =>
+export const isSameInCss = (before: Resolved | undefined, now: Resolved): boolean =>
   before === now || (before?.css === now.css && JSON.stringify(before.own) === JSON.stringify(now.own))
 
 /** CSS for all themes: see `regionsCss`. */
@@ -124,7 +126,7 @@ export function themesCss(themes: readonly Theme[], prefix: string): { css: stri
   }
   const css = regionsCss(themes, {
     valuesIn: (theme, beside) => resolveTheme(themes, theme, beside).tokens,
-    isSame,
+    isSame: isSameInCss,
     print: (path, token) =>
       namedValues(nameOf(path), token)
         .map(([name, value]) => `  ${name}: ${value};`)
@@ -146,15 +148,15 @@ export function themesCss(themes: readonly Theme[], prefix: string): { css: stri
 }
 
 /**
- * Tokens of which two themes that may be worn together both have a say: they are right on an element that wears
- * both, and of two elements, one in the other, the inner one alone is heard.
+ * Tokens of which two themes that may be worn together both have a say: they are right on an element that
+ * wears both, and of two elements, one in the other, the inner one alone is heard.
  */
 function changedTwice(themes: readonly Theme[], base: Theme): Problem[] {
   const ground = resolveTheme(themes, base.name).tokens
   const others = themes.filter((theme) => theme !== base)
   const valuesOf = new Map(others.map(({ name }) => [name, resolveTheme(themes, name).tokens]))
   const isChanged = ({ name }: Theme, path: string) =>
-    !isSame(ground.get(path), valuesOf.get(name)!.get(path) ?? ground.get(path)!)
+    !isSameInCss(ground.get(path), valuesOf.get(name)!.get(path) ?? ground.get(path)!)
   const pairs = others
     .filter(({ axis }) => axis)
     .flatMap((beside) =>
@@ -170,7 +172,9 @@ function changedTwice(themes: readonly Theme[], base: Theme): Problem[] {
       const isTold = (path: string, meant: Resolved) => {
         const isTurned = isChanged(beside, path)
         if (isTurned && isChanged(theme, path)) return true
-        return !theme.axis && !isSame(valuesOf.get(isTurned ? beside.name : theme.name)!.get(path), meant)
+        return (
+          !theme.axis && !isSameInCss(valuesOf.get(isTurned ? beside.name : theme.name)!.get(path), meant)
+        )
       }
       const told = [...together.tokens.values()]
         .filter((meant) => isTold(meant.path, meant))

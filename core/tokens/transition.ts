@@ -8,12 +8,13 @@ import { wordsIn } from './pieces'
 const fields = {
   duration: { kind: duration as TokenKind, css: 'duration' },
   timingFunction: { kind: cubicBezier as TokenKind, css: 'timing-function' },
-  delay: { kind: duration as TokenKind, css: 'delay' },
+  // files that are widely published leave it out
+  delay: { kind: duration as TokenKind, css: 'delay', optional: true },
 }
 const todo = 'Write how long, the curve, and after how long: 240ms cubic-bezier(0.2, 0, 0, 1) 0ms.'
 
 const join = ({ duration: time, timingFunction, delay }: Record<string, string | undefined>): string =>
-  `${time} ${timingFunction} ${delay}`
+  [time, timingFunction, delay].filter((part) => part !== undefined).join(' ')
 
 export const transition: TokenKind<Composite> = {
   type: 'transition',

@@ -136,6 +136,7 @@ export const tokenSetsPlanSchema = z.object({
     }),
   ),
   says: z.array(z.string()),
+  without: z.array(problemSchema),
   seen: z.record(z.string(), z.number().int()),
   edits: z.array(z.string()),
 })

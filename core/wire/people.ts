@@ -27,6 +27,7 @@ export const tokenListSchema = z.array(
     made_at: moment,
     used_at: moment.nullable(),
     revoked_at: moment.nullable(),
+    expires_at: moment.nullable(),
   }),
 )
 

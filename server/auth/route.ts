@@ -4,7 +4,6 @@ import {
   getRequestHeader,
   getRouterParams,
   setResponseHeader,
-  setResponseStatus,
   type EventHandler,
   type H3Event,
 } from 'h3'
@@ -12,14 +11,14 @@ import type { z } from 'zod'
 import type { Problem } from '~~/core/problem'
 import { isAtLeast, roleSchema, type Role } from '~~/core/roles'
 import { publicUrl } from '../config'
-import { log } from '../log'
-import { isAway, isFull, isUnfit, store, type Store } from '../store/database'
+import { store, type Store } from '../store/database'
 import { libraryById, libraryBySlug, type Library } from '../store/libraries'
 import { roleOf, type Person } from '../store/people'
 import { bearer, type TokenScope } from '../store/registry-tokens'
 import { limits } from '../limits'
 import { boundedJson } from './body'
-import { Failure, fail, problemBody } from './failure'
+import { answerFailure } from './answer-failure'
+import { Failure, fail } from './failure'
 import { signedIn } from './session'
 import { checkTexts, decodedPart } from './text'
 import { Turns } from './turns'
@@ -49,6 +48,9 @@ export interface Call<B, Q> {
   role: Role | undefined
 }
 
+/** Kinds of content that are answered as they are. */
+export type Media = 'image/png' | 'text/plain; version=0.0.4; charset=utf-8'
+
 interface Spec<B, Q, R> {
   access: Access
   body?: z.ZodType<B>
@@ -57,9 +59,9 @@ interface Spec<B, Q, R> {
   query?: z.ZodType<Q>
   /**
    * The shape of what is answered: what the handler gives besides is left out. `stream` where the handler
-   * writes the answer itself.
+   * writes the answer itself; the kind of content where it gives bytes or text of that kind.
    */
-  answer: z.ZodType | 'stream'
+  answer: z.ZodType | 'stream' | Media
   /**
    * Also for those who come with a token of this scope instead of a session, as the companion command does.
    */
@@ -93,7 +95,9 @@ export function route<R, B = undefined, Q = undefined>(
           ? parse(spec.body, await boundedJson(event, spec.limit ?? 0), 'body')
           : (undefined as B)
       const given = await spec.handle({ ...call, query, body })
-      return spec.answer === 'stream' ? given : shaped(spec.answer, given, event)
+      if (typeof spec.answer !== 'string') return shaped(spec.answer, given, event)
+      if (spec.answer !== 'stream') setResponseHeader(event, 'content-type', spec.answer)
+      return given
     } catch (error) {
       return answerFailure(event, error)
     }
@@ -214,7 +218,7 @@ async function holderOf(
   slug: string | undefined,
 ): Promise<Person> {
   const found = await bearer(db, token)
-  if (!found || found.revoked)
+  if (!found || found.ended)
     return fail(
       401,
       'token',
@@ -250,50 +254,4 @@ function parse<T>(schema: z.ZodType<T>, value: unknown, what: string): T {
     todo: 'Correct it and send it again.',
   }))
   throw new Failure(422, problems)
-}
-
-/** Any error as a response of problem details; none of them says more of our insides than a person needs. */
-export function answerFailure(event: H3Event, error: unknown): object {
-  let failure: Failure
-  if (error instanceof Failure) failure = error
-  else if (isAway(error)) {
-    setResponseHeader(event, 'retry-after', 5)
-    failure = new Failure(503, [
-      {
-        code: 'store-away',
-        what: 'The database does not answer just now. What was saved before is safe; this was not done.',
-        todo: 'Wait a few seconds and do it again.',
-      },
-    ])
-  } else if (isUnfit(error)) {
-    log.warn({ err: error, path: event.path }, 'a value that cannot be kept')
-    failure = new Failure(422, [
-      {
-        code: 'unfit',
-        what: 'Something in this is too large, or no value of its kind, and cannot be kept.',
-        todo: 'Correct it and send it again.',
-      },
-    ])
-  } else if (isFull(error)) {
-    log.error({ err: error }, 'the database is full')
-    failure = new Failure(507, [
-      {
-        code: 'store-full',
-        what: 'The database has no room left. What was saved before is safe; this was not done.',
-        todo: 'Tell whoever runs this server, and do it again when there is room.',
-      },
-    ])
-  } else {
-    log.error({ err: error, path: event.path }, 'unexpected error')
-    failure = new Failure(500, [
-      {
-        code: 'unexpected',
-        what: 'Something went wrong on our side, and this was not done.',
-        todo: 'Try again; if it stays, tell whoever runs this server the time and the address.',
-      },
-    ])
-  }
-  setResponseStatus(event, failure.status)
-  setResponseHeader(event, 'content-type', 'application/problem+json')
-  return problemBody(failure.status, failure.problems, failure.extra)
 }

@@ -4,7 +4,7 @@ import { sessionSecret } from '../config'
 const key = (): Buffer =>
   Buffer.from(hkdfSync('sha256', sessionSecret(), 'kept-shelf', 'sealed until a job has used it', 32))
 
-/** A secret as it may wait in the store: sealed (AES-256-GCM) with a key that is not there. */
+/** A secret as it may stand in the store: sealed (AES-256-GCM) with a key that is not there. */
 export function seal(text: string): string {
   const nonce = randomBytes(12)
   const cipher = createCipheriv('aes-256-gcm', key(), nonce)

@@ -1,13 +1,15 @@
 import type { BuildFailure } from 'esbuild'
+import { differenceOf } from '~~/core/release/rules/rules'
 import { problemsOfChanges } from '~~/core/tokens/fitting'
 import { judgeEdit, judgeFile } from '~~/core/tokens/edit'
 import { tokenFiles } from '~~/core/tokens/print/files'
 import { renameInLibrary } from '~~/core/tokens/rename-library'
-import { planSets } from '~~/core/tokens/sets-plan'
+import { planSets } from '~~/core/tokens/in/sets-plan'
 import { themesCss } from '~~/core/tokens/themes'
 import { usesOf } from '~~/core/tokens/uses'
 import { Failure } from '../auth/failure'
 import { unpackArchive } from '../bring/archive'
+import { compareFiles } from '../pictures/compare'
 import { readPublishBody } from '../registry/publish-body'
 import type { Answer, Ask, Doers } from './tasks'
 
@@ -20,6 +22,8 @@ const doers: Doers = {
   tokenFile: ({ themes, theme, text }) => judgeFile(themes, theme, text),
   tokenSets: ({ themes, files }) => planSets(themes, files),
   fitting: ({ themes, changes }) => problemsOfChanges(themes, changes),
+  difference: ({ before, now, comparing }) => differenceOf(before, now, comparing),
+  pictures: ({ before, now }) => compareFiles(before, now),
   themesCss: ({ themes, prefix }) => themesCss(themes, prefix),
   tokenFiles: ({ themes, prefix }) => tokenFiles(themes, prefix),
   uses: ({ themes, files, path, prefix }) => usesOf(themes, files, path, prefix),

@@ -17,6 +17,8 @@ import { bareName } from '~~/core/release/manifest'
 import { packageFiles, tagNameMap, type PackageFile, type PackageInput } from '~~/core/release/package'
 import type { SourceText } from '~~/core/read/source/source-text'
 import { librarySource, registrationOf } from './library-source'
+import type { Sent } from '~~/core/release/sizes'
+import { measure, sizeOf } from './measure'
 import { sourceForm } from './source-form'
 
 export interface Packed {
@@ -24,14 +26,21 @@ export interface Packed {
   integrity: string
   shasum: string
   unpackedSize: number
-  files: { path: string; size: number }[]
+  files: ({ path: string } & Pick<Sent, 'size'> & Partial<Sent>)[]
+  /** What it takes to send each component alone, by tag, with what it shares counted once; where that was asked. */
+  weights: Record<string, Sent>
   manifest: object
   problems: Problem[]
 }
 
 /** Modules, declarations and everything else of a package, packed. The same input gives the same bytes. */
-export async function buildPackage(files: SourceText[], input: Omit<PackageInput, 'built'>): Promise<Packed> {
-  const [modules, declarations] = [await packageModules(files, input), packageDeclarations(files, input)]
+export async function buildPackage(
+  files: SourceText[],
+  input: Omit<PackageInput, 'built'>,
+  isMeasured = false,
+): Promise<Packed> {
+  const { modules, imports } = await packageModules(files, input)
+  const declarations = packageDeclarations(files, input)
   const source = sourceForm(files, input.contracts, input.prefix)
   const all = packageFiles({ ...input, built: [...modules, ...declarations.files, ...source] })
   const tarball = await packTarball(all)
@@ -40,7 +49,7 @@ export async function buildPackage(files: SourceText[], input: Omit<PackageInput
     integrity: ssri.fromData(Buffer.from(tarball), { algorithms: ['sha512'] }).toString(),
     shasum: createHash('sha1').update(tarball).digest('hex'),
     unpackedSize: all.reduce((sum, file) => sum + Buffer.byteLength(file.content), 0),
-    files: all.map((file) => ({ path: file.path, size: Buffer.byteLength(file.content) })),
+    ...(isMeasured ? measure(all, input, imports) : { files: all.map(sizeOf), weights: {} }),
     manifest: JSON.parse(
       String(all.find((packageFile) => packageFile.path === 'package.json')!.content),
     ) as Record<string, unknown>,
@@ -48,11 +57,14 @@ export async function buildPackage(files: SourceText[], input: Omit<PackageInput
   }
 }
 
-/** One ES module a component and an index; what they share stands once, in `dist/shared/`. */
+/**
+ * One ES module a component and an index; what they share stands once, in `dist/shared/`. `imports` are the
+ * modules of the package that each of them loads, by their paths.
+ */
 async function packageModules(
   files: SourceText[],
   { contracts, prefix, library }: Omit<PackageInput, 'built'>,
-): Promise<PackageFile[]> {
+): Promise<{ modules: PackageFile[]; imports: ReadonlyMap<string, string[]> }> {
   const names = new Map(contracts.map((contract) => [`entry/${bareName(contract.tag, prefix)}.ts`, contract]))
   const element = (contract: PackageInput['contracts'][number], isOwn: boolean) => {
     const from = `from '../${contract.files[0]!}'\n`
@@ -85,6 +97,7 @@ async function packageModules(
     entryNames: '[name]',
     chunkNames: 'shared/[hash]',
     sourcemap: 'linked',
+    metafile: true,
     sourcesContent: true,
     logLevel: 'silent',
     absWorkingDir: '/',
@@ -97,10 +110,16 @@ async function packageModules(
       }),
     ],
   })
-  return result.outputFiles.map((file) => ({
-    path: `dist/${file.path.replace(/^\/out\//, '')}`,
-    content: file.contents,
-  }))
+  const placed = (path: string): string => `dist/${path.replace(/^\/?out\//, '')}`
+  return {
+    modules: result.outputFiles.map(({ path, contents }) => ({ path: placed(path), content: contents })),
+    imports: new Map(
+      Object.entries(result.metafile.outputs).map(([path, { imports }]) => [
+        placed(path),
+        imports.filter(({ external }) => !external).map((imported) => placed(imported.path)),
+      ]),
+    ),
+  }
 }
 
 const libFolder = dirname(createRequire(import.meta.url).resolve('typescript'))

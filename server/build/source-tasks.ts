@@ -97,16 +97,17 @@ export const sourceTasks = {
     return { built: await buildModules(spoken, contracts, dependencies), icons, messages }
   },
   iconSet: ({ files }) => setOfFiles(files),
-  package: ({ files, input, icons: dress }) => {
+  package: ({ files, input, icons: dress, isMeasured }) => {
     const source = iconSource(files)
     const { files: dressed, icons } = dressedFiles(files, input.contracts, dress, 'package', source)
     const { bundles } = libraryMessages(source.sources, files, input.contracts)
     const words = (tag: string, key: string) => input.words[`${tag} ${key}`]
-    return buildPackage(dressed, {
+    const whole = {
       ...input,
       words,
       icons: iconFiles(dressOf(dress), icons),
       messages: messageFiles(bundles),
-    })
+    }
+    return buildPackage(dressed, whole, isMeasured)
   },
 } satisfies Partial<Doers>

@@ -20,19 +20,23 @@ import type { WidthAsked } from '~~/core/read/widths'
 import type { Reading } from '~~/core/read/source/reading'
 import type { SourceText } from '~~/core/read/source/source-text'
 import type { PackageInput } from '~~/core/release/package'
+import type { ReleaseChange } from '~~/core/release/rules/rule'
+import type { Comparing } from '~~/core/release/rules/rules'
+import type { SideInput } from '~~/core/release/sides'
 import type { FittingChange } from '~~/core/tokens/fitting'
-import type { Upgrade } from '~~/core/tokens/upgrade'
+import type { Upgrade } from '~~/core/tokens/in/upgrade'
 import type { JudgedEdit, TypedEdit } from '~~/core/tokens/edit'
 import type { OfferAsked, offeredInLibrary } from '~~/core/tokens/offered-library'
 import type { Rename } from '~~/core/tokens/rename'
 import type { RenamedLibrary } from '~~/core/tokens/rename-library'
 import type { tokenFiles } from '~~/core/tokens/print/files'
-import type { FileIn } from '~~/core/tokens/sets'
-import type { PlannedSets } from '~~/core/tokens/sets-plan'
+import type { FileIn } from '~~/core/tokens/in/files-read'
+import type { PlannedSets } from '~~/core/tokens/in/sets-plan'
 import type { TokenUses } from '~~/core/tokens/uses'
 import type { Theme, themesCss } from '~~/core/tokens/themes'
 import type { PublishBody } from '../registry/publish-body'
 import type { ArchiveLimits, Unpacked } from '../bring/archive'
+import type { FilesApart } from '../pictures/compare'
 import type { Source } from './held'
 import type { BuiltModules } from './modules'
 import type { Packed } from './package'
@@ -85,7 +89,10 @@ export interface Tasks {
     }
     out: ReturnType<typeof begin>
   }
-  /** Modules of a library's components, with its icons as they may be worn and a language more; and what it has of both. */
+  /**
+   * Modules of a library's components, with its icons as they may be worn and a language more; and what it
+   * has of both.
+   */
   modules: {
     in: { files: SourceText[]; contracts: Contract[]; dependencies: string | undefined; icons: IconsInput }
     out: { built: BuiltModules; icons: OwnIcons; messages: LibraryMessages }
@@ -94,11 +101,21 @@ export interface Tasks {
   iconSet: { in: { files: SetFile[] }; out: ReadSet }
   /** A value typed for a token, and a whole token file, judged by what they make of all themes. */
   tokenEdit: { in: TypedEdit & { themes: Theme[] }; out: JudgedEdit }
-  tokenFile: { in: { themes: Theme[]; theme: string; text: string }; out: Outcome<Upgrade> }
+  tokenFile: {
+    in: { themes: Theme[]; theme: string; text: string }
+    out: Outcome<Pick<Upgrade, 'document' | 'says'>>
+  }
   /** What token files make of the themes of a library. */
   tokenSets: { in: { themes: Theme[]; files: FileIn[] }; out: Outcome<PlannedSets> }
   /** What would be wrong with all that a fitting changes. */
   fitting: { in: { themes: Theme[]; changes: FittingChange[] }; out: Problem[] }
+  /** How a version, or the shelf, differs from another version. */
+  difference: {
+    in: { before: SideInput; now: SideInput; comparing: Comparing }
+    out: ReleaseChange[]
+  }
+  /** How the pictures in two PNG files differ. */
+  pictures: { in: { before: Uint8Array; now: Uint8Array }; out: FilesApart }
   themesCss: { in: { themes: Theme[]; prefix: string }; out: ReturnType<typeof themesCss> }
   /** The files that tokens are printed to for a package. */
   tokenFiles: { in: { themes: Theme[]; prefix: string }; out: ReturnType<typeof tokenFiles> }
@@ -138,7 +155,11 @@ export interface Tasks {
   }
   /** What a package client sends to publish, taken apart and held against its own tarball. */
   publishBody: { in: { bytes: Uint8Array; name: string; most: number }; out: PublishBody }
-  package: { in: { files: SourceText[]; input: PlainPackageInput; icons: IconsInput }; out: Packed }
+  /** `isMeasured`: with what its files, and each component alone, come to when they are sent. */
+  package: {
+    in: { files: SourceText[]; input: PlainPackageInput; icons: IconsInput; isMeasured?: boolean }
+    out: Packed
+  }
 }
 export type TaskName = keyof Tasks
 /** What does each task, in the child process. */

@@ -99,7 +99,7 @@ async function publishVersions(db: Store, library: Library, files: Files, by: st
   const ofLater = ['crew-roster', 'crossing-timeline', 'dialog-sheet', 'field', 'island-picker']
   const steps: { files: Files; version?: string; notes?: string }[] = [
     {
-      files: without(...ofLater, 'ticket', 'gangway-switch', 'tide-gauge', 'queue-meter'),
+      files: asAtFirst(without(...ofLater, 'ticket', 'gangway-switch', 'tide-gauge', 'queue-meter')),
       version: '0.9.0',
       notes: '### Added\n\n- Seven components, to try.',
     },
@@ -123,6 +123,28 @@ async function publishVersions(db: Store, library: Library, files: Files, by: st
     if (version)
       await publish(db, (await libraryBySlug(db, 'tern'))!, { version, channel: 'latest', notes }, by)
   }
+}
+
+/** How some of it was written for the first version, which promised nothing yet: by file, what stood for what. */
+const atFirst: Readonly<Record<string, readonly (readonly [now: RegExp, then: string])[]>> = {
+  'src/action.ts': [
+    [/  Ghost = 'ghost',\n/, "  Ghost = 'ghost',\n  Loud = 'loud',\n"],
+    [/\?\? Emphasis\.Main/, '?? Emphasis.Quiet'],
+  ],
+  'src/notice-strip.css': [[/border-inline-start: 4px/, 'border-inline-start: 1px']],
+  'src/fare-stepper.ts': [[/\bmost\b(?! that)/g, 'utmost']],
+  'src/weather-chip.ts': [[/\bneedle\b/g, 'arrow']],
+  'src/weather-chip.css': [[/\bneedle\b/g, 'arrow']],
+}
+
+function asAtFirst(files: Files): Files {
+  return files.map((file) =>
+    (atFirst[file.path] ?? []).reduce((written, [now, then]) => {
+      const text = written.text.replace(now, then)
+      if (text === written.text) throw new Error(`${file.path} has nothing like ${String(now)}`)
+      return { ...written, text }
+    }, file),
+  )
 }
 
 /** Faces, starters and words. */

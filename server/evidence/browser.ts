@@ -50,8 +50,12 @@ export async function fencedBrowser(
 export const usualWindow = { width: 460, height: 400 }
 
 /** A context of its own for one component: whatever it asks for, there is nothing but what its origin serves. */
-export async function fencedContext(browser: Browser, origin: string): Promise<BrowserContext> {
-  const context = await browser.newContext({ viewport: usualWindow, serviceWorkers: 'block' })
+export async function fencedContext(
+  browser: Browser,
+  origin: string,
+  place: { locale?: string; timezoneId?: string } = {},
+): Promise<BrowserContext> {
+  const context = await browser.newContext({ viewport: usualWindow, serviceWorkers: 'block', ...place })
   await context.route(
     () => true,
     (route) => (route.request().url().startsWith(`${origin}/`) ? route.continue() : route.abort()),

@@ -13,7 +13,7 @@ export interface Held {
 }
 
 /** What a frame answers to a question of a number, besides all else that it says. */
-export async function answerOf<Say extends 'inks' | 'bleed'>(
+export async function answerOf<Say extends 'inks' | 'bleed' | 'dress'>(
   frame: Held,
   say: Say,
   seq: number,

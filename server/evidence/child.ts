@@ -10,7 +10,8 @@ import { noLooks } from '~~/core/variants/looks'
 import { limits } from '../limits'
 import { notTold, tellAccessible } from './accessible'
 import { chartStates } from './chart'
-import { fencedBrowser, fencedContext, usualWindow } from './browser'
+import { fencedContext, usualWindow } from './browser'
+import { browserChild, firstLine } from './browser-child'
 import { hold, within } from './channel'
 import { lookInPages } from './isolation'
 import { lookInThemes } from './looks'
@@ -21,30 +22,11 @@ import type { ToTry, Tried } from './message'
  * code runs in the browser's sandboxed frames and nowhere else.
  */
 
-const say = (message: Tried) =>
-  new Promise<void>((resolve) => process.send!(message, undefined, undefined, () => resolve()))
-
-process.on('disconnect', () => process.exit(0))
-process.once('message', async (asked: ToTry) => {
-  let fenced: Awaited<ReturnType<typeof fencedBrowser>>
-  try {
-    fenced = await fencedBrowser(asked.chromium, asked.port)
-  } catch (error) {
-    await say({
-      stopped: {
-        code: 'no-browser',
-        what: `No browser could be started: ${firstLine(error)}`,
-        todo:
-          'Install Chromium on the server, and name its place in CHROMIUM if it is not ' +
-          '/usr/bin/chromium.',
-      },
-    })
-    process.exit(0)
-  }
+browserChild<ToTry, Tried>(async (browser, asked, say) => {
   for (const [i, component] of asked.components.entries()) {
     await say({ tag: component.tag, begun: true })
     try {
-      const work = () => lookAt(fenced.browser, asked, component, i)
+      const work = () => lookAt(browser, asked, component, i)
       const { componentSeconds, accessibleSeconds, chartSeconds, looksSeconds, isolationSeconds } =
         limits.evidence
       const seconds =
@@ -61,8 +43,6 @@ process.once('message', async (asked: ToTry) => {
       })
     }
   }
-  await fenced.close()
-  process.exit(0)
 })
 
 /**
@@ -101,8 +81,6 @@ async function lookAt(
     : undefined
   return { tag, evidence, isolation, told, looks, chart: component.chart ? undefined : chart }
 }
-
-const firstLine = (error: unknown): string => (error as Error).message.split('\n')[0]!
 
 /** Where frames of one component are: each has a site of its own. */
 const originOf = (port: number, i: number): string => `http://evidence${i}.localhost:${port}`

@@ -58,3 +58,10 @@ export type Tried =
     })
   | { tag: string; problem: Problem }
   | { stopped: Problem }
+
+/** There is no browser, or it does not start. */
+export const noBrowser = (why: string): Problem => ({
+  code: 'no-browser',
+  what: `No browser could be started: ${why}`,
+  todo: 'Install Chromium on the server, and name its place in CHROMIUM if it is not /usr/bin/chromium.',
+})

@@ -1,25 +1,20 @@
-import { fork, type ChildProcess } from 'node:child_process'
-import { join } from 'node:path'
 import type { ModuleOf } from '~~/core/code/showing'
 import type { Usage } from '~~/core/code/usage'
 import { asOneSheet, sheetsOfOthers } from '~~/core/isolation/foreign'
 import { trialModules } from '~~/core/evidence/run'
 import type { Problem } from '~~/core/problem'
 import { providedFor } from '~~/core/provisions'
-import { comeAfter } from '../behind'
 import { settings } from '../config'
 import { limits } from '../limits'
-import { log } from '../log'
 import { chartStore } from '../store/charts'
 import { componentsOf, type Component } from '../store/components'
 import { notify, type Store } from '../store/database'
 import {
   evidenceKey,
   evidenceOf,
-  evidenceRun,
+  evidenceRuns,
   faceOf,
   keepEvidence,
-  moveEvidence,
   noteTried,
   type EvidenceRun,
 } from '../store/evidence'
@@ -27,9 +22,9 @@ import { libraryById, type Library } from '../store/libraries'
 import { isolationStore } from '../store/isolation'
 import { looksStore } from '../store/looks'
 import { toldStore, type ShownExample } from '../store/told'
-import { limitGroup, memoryOfTree, treeOf } from './memory'
 import type { ToTry, Tried } from './message'
 import { placeToTry } from './place'
+import { inBrowserProcess } from './process'
 import { needsOf, seenAlready } from './seen'
 
 interface Asked {
@@ -49,12 +44,12 @@ interface Asked {
  */
 export async function runEvidence(db: Store, libraryId: string, id: string): Promise<'done' | 'more'> {
   const library = await libraryById(db, libraryId)
-  const run = await evidenceRun(db, libraryId)
+  const run = await evidenceRuns.newest(db, libraryId)
   if (!library || run?.id !== id || run.state !== 'waiting') return 'done'
   const stopping = new AbortController()
   const beats = setInterval(
     () =>
-      void moveEvidence(db, id, {}).then(
+      void evidenceRuns.move(db, id, {}).then(
         (goesOn) => goesOn || stopping.abort(),
         () => undefined,
       ),
@@ -77,7 +72,7 @@ async function takeTurn(
   const { input, asked, unbuilt, count } = await toTry(db, library, run)
   const problems: Problem[] = [...run.problems.filter((problem) => problem.code !== 'not-built'), ...unbuilt]
   let done = count - asked.length
-  let isCancelled = !(await moveEvidence(db, run.id, { state: 'running', done, problems }))
+  let isCancelled = !(await evidenceRuns.move(db, run.id, { state: 'running', done, problems }))
   const ends = Date.now() + limits.evidence.turnSeconds * 1000
   const waiting = new Map(asked.map((asked) => [asked.component.tag, asked]))
   let stopped = false
@@ -106,7 +101,7 @@ async function takeTurn(
       }
       await noteTried(db, run.id, tried.tag)
     }
-    isCancelled = !(await moveEvidence(db, run.id, { done, problems }))
+    isCancelled = !(await evidenceRuns.move(db, run.id, { done, problems }))
     await notify(db, { library: library.slug, what: 'evidence' })
     return !isCancelled && !stopped && Date.now() < ends
   }
@@ -121,8 +116,8 @@ async function takeTurn(
   }
   if (isCancelled || stopping.aborted) return 'done'
   if (waiting.size && !stopped)
-    return (await moveEvidence(db, run.id, { state: 'waiting' })) ? 'more' : 'done'
-  await moveEvidence(db, run.id, { state: stopped || waiting.size ? 'failed' : 'done', done, problems })
+    return (await evidenceRuns.move(db, run.id, { state: 'waiting' })) ? 'more' : 'done'
+  await evidenceRuns.move(db, run.id, { state: stopped || waiting.size ? 'failed' : 'done', done, problems })
   return 'done'
 }
 
@@ -199,94 +194,34 @@ const notBuilt = (tag: string): Problem => ({
   todo: 'See on its bench why it was not built.',
 })
 
-const watchEvery = 200
 /**
  * Milliseconds between two signs of life of a run, each of which also asks whether somebody has stopped it.
  */
 const beatMilliseconds = 3000
 
-/**
- * Runs the process with the browser; `heard` answers whether it is to go on. It may have so much
- * memory: over that it is ended, and what is returned names the component that was being tried.
- */
+/** Has components tried in a browser; answers the one for which that needed more memory than there may be. */
 async function inBrowser(
   input: ToTry,
   heard: (tried: Exclude<Tried, { begun: true }>) => Promise<boolean>,
   stopping: AbortSignal,
 ): Promise<{ tag: string; problem: Problem } | undefined> {
-  const child = fork(join(process.env.KEPT_SHELF_ROOT ?? process.cwd(), '.build', 'evidence.mjs'), {
-    execArgv: ['--max-old-space-size=512'],
-    serialization: 'advanced',
-    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
-    env: { PATH: process.env.PATH ?? '', HOME: process.env.HOME ?? '' },
+  const tag = await inBrowserProcess<Tried>({
+    script: 'evidence',
+    asked: input,
+    begunIn: (tried) => ('begun' in tried ? tried.tag : undefined),
+    heard: async (tried) => 'begun' in tried || heard(tried),
+    stopping,
   })
-  comeAfter(child.pid)
-  const megabytes = settings().EVIDENCE_MEGABYTES
-  const most = megabytes * 1_000_000
-  const release = child.pid === undefined ? undefined : limitGroup(child.pid, most)
-  const leaveAlone = endWhenStopped(child, stopping)
-  let trying: string | undefined
-  let isOver = false
-  const watch = setInterval(() => {
-    if (child.pid === undefined || isOver || memoryOfTree(child.pid) < most * 0.95) return
-    isOver = true
-    endAll(child)
-  }, watchEvery)
-  let last = Promise.resolve()
-  child.on('message', (tried: Tried) => {
-    if ('begun' in tried) {
-      trying = tried.tag
-      return
-    }
-    last = last
-      .then(async () => {
-        if (!(await heard(tried))) endAll(child)
-      })
-      .catch((error: unknown) => {
-        log.error({ err: error }, 'evidence')
-        endAll(child)
-      })
-  })
-  // where it cannot be started or reached there is nothing to hear, and its end says so
-  child.on('error', (error) => log.error({ err: error }, 'evidence'))
-  child.send(input, (error) => {
-    if (error) endAll(child)
-  })
-  await new Promise<void>((resolve) => child.once('exit', () => resolve()).once('error', () => resolve()))
-  await last
-  clearInterval(watch)
-  leaveAlone()
-  release?.()
-  // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- set by the watch
-  if (!isOver || trying === undefined) return undefined
+  if (tag === undefined) return undefined
   const what =
-    `${trying} was not tried to its end: the browser needed more than ${megabytes} ` +
+    `${tag} was not tried to its end: the browser needed more than ${settings().EVIDENCE_MEGABYTES} ` +
     'MB for it, and was ended.'
   return {
-    tag: trying,
+    tag,
     problem: {
       code: 'too-much-memory',
       what,
       todo: 'Open it on the bench: it may put together more and more without end.',
     },
-  }
-}
-
-/** Ends it as soon as somebody stops the run; what is returned leaves it alone again. */
-function endWhenStopped(child: ChildProcess, stopping: AbortSignal): () => void {
-  const stop = () => endAll(child)
-  stopping.addEventListener('abort', stop)
-  if (stopping.aborted) stop()
-  return () => stopping.removeEventListener('abort', stop)
-}
-
-/** Ends the process and the browser with all its own: one of them that is in a loop would hear of nothing. */
-function endAll(child: ChildProcess): void {
-  for (const id of child.pid === undefined ? [] : treeOf(child.pid)) {
-    try {
-      process.kill(id, 'SIGKILL')
-    } catch {
-      /* it has ended */
-    }
   }
 }

@@ -2,12 +2,16 @@ import type { BrowserContext, CDPSession, Page } from 'playwright-core'
 import { forFrame } from '~~/core/code/showing'
 import type { Usage } from '~~/core/code/usage'
 import { membersOf } from '~~/core/contract/contract'
-import type { Node } from '~~/core/style/found'
-import { bareSurround } from '~~/core/surround'
-import { hold, within, type Held } from './channel'
+import type { Dress, Node } from '~~/core/style/found'
+import { bareSurround, type Surround } from '~~/core/surround'
+import { answerOf, hold, within, type Held } from './channel'
 import type { ToTry } from './message'
 
 export type Component = ToTry['components'][number]
+
+/** What is shown, and what it takes to be there: its modules, what is provided for it, and themes. */
+export type ToShow = Pick<Component, 'tag' | 'modules' | 'provided' | 'contract'>
+export type ShownIn = Pick<ToTry, 'css' | 'theme' | 'contracts'>
 
 /** Milliseconds in which a component has drawn itself, and has said what markup it has. */
 const [patience, markupPatience] = [10_000, 5000]
@@ -26,28 +30,44 @@ export type Show = (usage: Usage, before?: (page: Page) => Promise<void>) => Pro
 /** One page on which a component can be looked at again and again, each time made anew. */
 export async function showsOn(
   context: BrowserContext,
-  asked: ToTry,
-  component: Component,
+  asked: ShownIn,
+  component: ToShow,
   origin: string,
 ): Promise<Show> {
-  const page = await context.newPage()
-  const session = await context.newCDPSession(page)
-  return (usage, before) => show(page, session, asked, component, { usage, before }, origin)
+  const opened = await openedIn(context)
+  return (usage, before) => showOn(opened, asked, component, { usage, before }, origin)
 }
 
-async function show(
-  page: Page,
-  session: CDPSession,
-  asked: ToTry,
-  { tag, modules, provided, contract }: Component,
-  { usage, before }: { usage: Usage; before: Parameters<Show>[1] },
+/** A page of a context, with what is needed to ask the browser about it. */
+export type Opened = Pick<ShownPage, 'page' | 'session'>
+export async function openedIn(context: BrowserContext): Promise<Opened> {
+  const page = await context.newPage()
+  return { page, session: await context.newCDPSession(page) }
+}
+
+/** How a component is shown: with which values, what is done before, and what is around it. */
+interface Showing {
+  usage: Usage
+  before?: Parameters<Show>[1]
+  /** The bare one where none is said. */
+  surround?: Surround
+  /** Milliseconds to wait once it is drawn. */
+  rest?: number
+}
+
+/** Loads a page anew with a component on it. */
+export async function showOn(
+  { page, session }: Opened,
+  asked: ShownIn,
+  { tag, modules, provided, contract }: ToShow,
+  { usage, before, surround = bareSurround(asked.theme), rest = settles }: Showing,
   origin: string,
 ): Promise<ShownPage> {
   await page.goto(`${origin}/frame`)
   const frame = await hold(page)
   await before?.(page)
   await frame.post({ say: 'themes', css: asked.css })
-  await frame.post({ say: 'surround', surround: bareSurround(asked.theme) })
+  await frame.post({ say: 'surround', surround })
   await frame.post({ say: 'provide', provided })
   const contractOf = (other: string) => asked.contracts.find((contract) => contract.tag === other)
   await frame.post({
@@ -61,7 +81,7 @@ async function show(
   await within(painted(frame), patience, 'it did not draw itself')
   await frame.post({ say: 'keys', given: true })
   await session.send('Accessibility.enable')
-  await page.waitForTimeout(settles)
+  if (rest) await page.waitForTimeout(rest)
   return { page, session, frame }
 }
 
@@ -84,4 +104,15 @@ async function markupHeard(frame: Held): Promise<Node[]> {
     const found = (await frame.heard()).findLast((message) => message.say === 'markup')
     if (found) return found.nodes
   }
+}
+
+/** What dresses an element of the markup that was told last; nothing where it is not there any more. */
+export async function askDress(frame: Held, node: number): Promise<Dress | undefined> {
+  await frame.post({ say: 'dress', seq: node, node, pseudo: '' })
+  const { dress } = await within(
+    answerOf(frame, 'dress', node),
+    markupPatience,
+    'it did not tell what dresses it',
+  )
+  return dress ?? undefined
 }

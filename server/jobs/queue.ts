@@ -2,10 +2,10 @@ import PgBoss from 'pg-boss'
 import { Failure } from '../auth/failure'
 import { settings } from '../config'
 import { log } from '../log'
+import { failedJobs, jobSeconds } from '../metrics'
 import { originTitle } from '~~/core/origin'
 import type { Problem } from '~~/core/problem'
 import { notify, store, type Store } from '../store/database'
-import { failStaleEvidence } from '../store/evidence'
 import { endJob, failStaleJobs, job, stepJob, touchJob, type Job } from '../store/jobs'
 import { libraryById } from '../store/libraries'
 import { tidyBuilds } from '../store/modules'
@@ -14,12 +14,20 @@ import { unseal } from '../auth/sealed'
 import { fetchGit, gitSecretSchema } from '../bring/git'
 import { judgeFiles } from '../bring/judge'
 import { fetchPackage } from '../bring/package'
-import { moveEvidence } from '../store/evidence'
+import { evidenceRuns } from '../store/evidence'
 import { runEvidence } from '../evidence/run'
+import { runPictures } from '../pictures/run'
+import { pictureRuns, tidyPictures } from '../store/pictures'
 import { bringIn } from './bring-in'
 
 const queueName = 'bring-in'
-const evidenceQueue = 'evidence'
+/** Work over whole libraries that a browser does, each kind with a queue of its name. */
+const runsByName = {
+  evidence: { runs: evidenceRuns, take: runEvidence },
+  pictures: { runs: pictureRuns, take: runPictures },
+}
+type RunName = keyof typeof runsByName
+const runNames = Object.keys(runsByName) as RunName[]
 let boss: PgBoss | undefined
 let tidy: NodeJS.Timeout | undefined
 let rounds = 0
@@ -32,53 +40,77 @@ const stale = 90
  */
 const workers = 4
 
-/** Starts taking jobs from PostgreSQL. Several web processes share them; each job is done by one. */
+/**
+ * Starts the queue in PostgreSQL, and takes jobs from it where this process is to work at any. Several share
+ * them; each job is done by one.
+ */
 export async function startQueue(): Promise<void> {
   boss = new PgBoss({ connectionString: settings().DATABASE_URL, schema: 'pgboss', max: 2 })
   boss.on('error', (error) => log.warn({ err: error }, 'job queue'))
   await boss.start()
-  await boss.createQueue(queueName)
-  for (let i = 0; i < workers; i++) {
-    await boss.work<{ job: string }>(queueName, { pollingIntervalSeconds: 0.5 }, async ([taken]) => {
-      if (taken) await runJob(taken.data.job)
-    })
-  }
-  await boss.createQueue(evidenceQueue)
-  await boss.work<{ library: string; run: string }>(
-    evidenceQueue,
-    { pollingIntervalSeconds: 0.5 },
-    async ([taken]) => {
-      if (taken) await takeTurn(taken.data.library, taken.data.run)
-    },
-  )
+  for (const name of [queueName, ...runNames]) await boss.createQueue(name)
+  if (settings().RUNS !== 'web') await takeJobs(boss)
   await clearUp()
-  await tidyBuilds(store())
+  await forget()
   tidy = setInterval(
     () =>
       void clearUp()
-        .then(() => (rounds++ % 180 === 179 ? tidyBuilds(store()) : undefined))
+        .then(() => (rounds++ % 180 === 179 ? forget() : undefined))
         .catch(() => undefined),
     20_000,
   )
   tidy.unref()
 }
 
-/** Ends what nobody works at any more, and tells those who look at it. */
-async function clearUp(): Promise<void> {
-  await failStaleJobs(store(), stale)
-  for (const id of await failStaleEvidence(store(), stale)) {
-    const library = await libraryById(store(), id)
-    if (library) await notify(store(), { library: library.slug, what: 'evidence' })
+async function takeJobs(from: PgBoss): Promise<void> {
+  const polling = { pollingIntervalSeconds: 0.5 }
+  for (let i = 0; i < workers; i++) {
+    await from.work<{ job: string }>(queueName, polling, async ([taken]) => {
+      if (taken) await timed(queueName, () => runJob(taken.data.job))
+    })
+  }
+  for (const of of runNames) {
+    await from.work<{ library: string; run: string }>(of, polling, async ([taken]) => {
+      if (taken) await timed(of, () => takeTurn(of, taken.data.library, taken.data.run))
+    })
   }
 }
 
-/** A library’s components are tried for a turn; where some are left, the run waits behind those of others. */
-async function takeTurn(library: string, run: string): Promise<void> {
+async function timed(queue: string, work: () => Promise<void>): Promise<void> {
+  const end = jobSeconds.startTimer({ queue })
+  await work().finally(end)
+}
+
+/** Forgets builds and pictures that nobody asks for any more. */
+async function forget(): Promise<void> {
+  await tidyBuilds(store())
+  await tidyPictures(store())
+}
+
+/** Ends what nobody works at any more, and tells those who look at it. */
+async function clearUp(): Promise<void> {
+  await failStaleJobs(store(), stale)
+  for (const what of runNames)
+    for (const id of await runsByName[what].runs.failStale(store(), stale)) {
+      const library = await libraryById(store(), id)
+      if (library) await notify(store(), { library: library.slug, what })
+    }
+}
+
+/** A run has a turn; where something is left, it waits behind those of others. */
+async function takeTurn(of: RunName, library: string, run: string): Promise<void> {
+  const { runs, take } = runsByName[of]
   try {
-    if ((await runEvidence(store(), library, run)) === 'more') await enqueueEvidence(library, run)
+    if ((await take(store(), library, run)) === 'more') await enqueueRun(of, library, run)
   } catch (error) {
-    log.error({ err: error }, 'evidence')
-    await moveEvidence(store(), run, { state: 'failed' }).catch(() => undefined)
+    log.error({ err: error }, of)
+    failedJobs.inc({ queue: of })
+    const problem = {
+      code: 'unexpected',
+      what: 'Something went wrong on our side. What was seen until then is kept.',
+      todo: 'Begin it again; whoever runs the server finds more in its log.',
+    }
+    await runs.move(store(), run, { state: 'failed', problems: [problem] }).catch(() => undefined)
   }
 }
 
@@ -105,13 +137,18 @@ export async function enqueue(id: string): Promise<void> {
   }
 }
 
-/** Hands the trial of a whole library to whichever process takes it first. */
-export async function enqueueEvidence(library: string, run: string): Promise<void> {
-  if (!boss)
-    throw new Failure(503, [
-      { code: 'starting', what: 'The server is still starting.', todo: 'Try again in a few seconds.' },
-    ])
-  await boss.send(evidenceQueue, { library, run }, { retryLimit: 0, expireInSeconds: 7200 })
+/** Hands a run over a whole library to whichever process takes it first; one that cannot be has failed. */
+export async function enqueueRun(of: RunName, library: string, run: string): Promise<void> {
+  try {
+    if (!boss)
+      throw new Failure(503, [
+        { code: 'starting', what: 'The server is still starting.', todo: 'Try again in a few seconds.' },
+      ])
+    await boss.send(of, { library, run }, { retryLimit: 0, expireInSeconds: 7200 })
+  } catch (error) {
+    await runsByName[of].runs.move(store(), run, { state: 'failed' }).catch(() => undefined)
+    throw error
+  }
 }
 
 /** The files a job brings: those that were uploaded, or those it fetches itself. */
@@ -187,7 +224,8 @@ async function runJob(id: string): Promise<void> {
               todo: 'Bring the source in again.',
             },
           ]
-    if (!(error instanceof Failure)) log.error({ err: error }, 'job failed')
+    if (!(error instanceof Failure)) log.error({ err: error, job: id }, 'job failed')
+    failedJobs.inc({ queue: queueName })
     await endJob(db, id, 'failed', { added: [], changed: [], gone: [], same: 0, problems })
   } finally {
     clearInterval(beats)

@@ -5,6 +5,7 @@ import { stopChildren } from '../build/pool'
 import { log } from '../log'
 import { startQueue, stopQueue } from '../jobs/queue'
 import { startListening, stopListening } from '../news/listen'
+import { moveTo } from '../readiness'
 import { startPreview } from '../preview/server'
 import { closeStore, migrate, store } from '../store/database'
 
@@ -24,6 +25,7 @@ export default defineNitroPlugin((nitro) => {
       await migrate(store())
       await startQueue()
       await startListening()
+      moveTo('ready')
       log.info('ready')
     } catch (error) {
       log.error({ err: error }, 'cannot begin yet; trying again')
@@ -32,6 +34,7 @@ export default defineNitroPlugin((nitro) => {
   }
   void begin()
   nitro.hooks.hook('close', async () => {
+    moveTo('ending')
     preview?.close()
     stopChildren()
     await Promise.allSettled([stopQueue(), stopListening()])

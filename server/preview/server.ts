@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import { LRUCache } from 'lru-cache'
 import { publicUrl, settings } from '../config'
 import { log } from '../log'
+import { previewAnswers } from '../metrics'
 import { isAway, store } from '../store/database'
 import { moduleContent } from '../store/modules'
 import { provisionsScript } from '../store/provisions'
@@ -69,8 +70,15 @@ const noAbilities = [
   .map((name) => `${name}=()`)
   .join(', ')
 
+/**
+ * People come by the address that is set, which another server in front may make HTTPS; the browser on this
+ * server comes straight to this port, by a name of its own.
+ */
+const protocolFor = (host: string | undefined): 'http' | 'https' =>
+  settings().PREVIEW_URL.startsWith('https:') && !/\.localhost(?::\d+)?$/i.test(host ?? '') ? 'https' : 'http'
+
 function servePage(response: ServerResponse, host: string | undefined, script: string): void {
-  const protocol = settings().PREVIEW_URL.startsWith('https:') ? 'https' : 'http'
+  const protocol = protocolFor(host)
   const nonce = randomBytes(16).toString('base64')
   response.setHeader(
     'content-security-policy',
@@ -94,6 +102,7 @@ export async function startPreview(): Promise<Server> {
   const scriptPath = `/frame-${createHash('sha256').update(script).digest('hex').slice(0, 16)}.js`
   const server = createServer((request, response) => {
     const path = (request.url ?? '/').split('?')[0]!
+    response.on('finish', () => previewAnswers.inc({ status: response.statusCode }))
     response.setHeader('access-control-allow-origin', '*')
     response.setHeader('x-content-type-options', 'nosniff')
     response.setHeader('referrer-policy', 'no-referrer')

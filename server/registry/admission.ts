@@ -29,7 +29,7 @@ export async function refuseForeign(db: Store, wanted: string): Promise<void> {
 export async function holderOf(event: H3Event, db: Store, must: boolean): Promise<Bearer | undefined> {
   const text = bearerIn(event)
   const found = text ? await bearer(db, text) : undefined
-  if (!must) return found?.revoked ? undefined : found
+  if (!must) return found?.ended ? undefined : found
   if (!text)
     return unauthorised(
       event,
@@ -44,11 +44,11 @@ export async function holderOf(event: H3Event, db: Store, must: boolean): Promis
       'This token is not one of ours.',
       'Make a new one under your name in Kept Shelf.',
     )
-  if (found.revoked)
+  if (found.ended)
     return unauthorised(
       event,
-      'revoked-token',
-      'This token was revoked.',
+      `${found.ended}-token`,
+      found.ended === 'revoked' ? 'This token was revoked.' : 'This token has expired.',
       'Make a new one under your name in Kept Shelf.',
     )
   return found
@@ -120,7 +120,7 @@ export async function stillMay(trx: Store, holder: Bearer, library: Library): Pr
     fail(
       401,
       'revoked-token',
-      'This token was revoked while you were at it.',
+      'This token was revoked or expired while you were at it.',
       'Make a new one under your name in Kept Shelf.',
     )
   if ((await rightOf(trx, holder, library)) !== 'maintain')

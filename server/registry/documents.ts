@@ -3,6 +3,8 @@ import { registryUrl } from '../config'
 import type { Store } from '../store/database'
 import type { Library } from '../store/libraries'
 import { channelsOf, releasesOf, type ReleaseRow } from '../store/releases'
+import { signaturesOf } from '../store/signatures'
+import { signReleases } from './signing'
 
 /** The part of a version's manifest that a client needs to install it. */
 const installFields = [
@@ -26,7 +28,13 @@ const installFields = [
 export const tarballUrl = (name: string, version: string): string =>
   `${registryUrl()}${name}/-/${name.split('/').at(-1)}-${version}.tgz`
 
-export const versionDocument = (library: Library, release: ReleaseRow): Record<string, unknown> => ({
+type Signatures = { keyid: string; sig: string }[]
+
+export const versionDocument = (
+  library: Library,
+  release: ReleaseRow,
+  signatures: Signatures = [],
+): Record<string, unknown> => ({
   ...release.manifest,
   ...(release.deprecated === null ? {} : { deprecated: release.deprecated }),
   _id: `${library.package}@${release.version}`,
@@ -36,6 +44,7 @@ export const versionDocument = (library: Library, release: ReleaseRow): Record<s
     shasum: release.shasum,
     fileCount: release.file_count,
     unpackedSize: release.unpacked_size,
+    signatures,
   },
 })
 
@@ -48,10 +57,12 @@ export async function packageDocument(
   const releases = await releasesOf(db, library.id)
   const last = releases.at(-1)
   if (!last) return undefined
-  const tags = await channelsOf(db, library.id)
+  // versions from before there were signatures
+  await signReleases(db, library)
+  const [tags, signatures] = await Promise.all([channelsOf(db, library.id), signaturesOf(db, library.id)])
   const versions = Object.fromEntries(
     releases.map((release) => {
-      const whole = versionDocument(library, release)
+      const whole = versionDocument(library, release, signatures.get(release.id))
       return [
         release.version,
         abbreviated

@@ -1,5 +1,5 @@
 import { defineEventHandler } from 'h3'
-import { answerFailure } from '../auth/route'
+import { answerFailure } from '../auth/answer-failure'
 import { decodedPart } from '../auth/text'
 import { answer } from './routes'
 

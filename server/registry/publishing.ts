@@ -4,11 +4,10 @@ import { fail } from '../auth/failure'
 import { inChild } from '../build/pool'
 import { settings } from '../config'
 import { makeVisible } from '../release/publish'
-import { record } from '../store/audit'
-import { notify, type Store } from '../store/database'
+import { withdraw } from '../release/withdraw'
+import type { Store } from '../store/database'
 import type { Library } from '../store/libraries'
 import type { Bearer } from '../store/registry-tokens'
-import { deprecate, lockReleases, versionsOf } from '../store/releases'
 import { stillMay } from './admission'
 import { publishLimit, type Call } from './call'
 import type { ClientRelease } from './publish-body'
@@ -21,7 +20,8 @@ export async function publishFromClient({ event, db, library, holder }: Call): P
     { bytes, name: library.package, most: settings().PACKAGE_LIMIT * 4 },
     library.id,
   )
-  if (wish.is === 'deprecate') await deprecateVersions(db, library, wish.versions, holder!)
+  if (wish.is === 'deprecate')
+    await withdraw(db, library, wish.versions, holder!.person.id, (trx) => stillMay(trx, holder!, library))
   else await publishRelease(db, library, wish.release, holder!)
   setResponseStatus(event, 201)
   return { ok: true, id: library.package }
@@ -35,22 +35,6 @@ const publishRelease = (db: Store, library: Library, release: ClientRelease, hol
     holder.person.id,
     (trx) => stillMay(trx, holder, library),
   )
-
-async function deprecateVersions(
-  db: Store,
-  library: Library,
-  versions: Record<string, string>,
-  holder: Bearer,
-): Promise<void> {
-  await db.transaction(async (trx) => {
-    await lockReleases(trx, library.id)
-    await stillMay(trx, holder, library)
-    const told = (await versionsOf(trx, library.id)).filter(({ version }) => Object.hasOwn(versions, version))
-    for (const { id, version } of told) await deprecate(trx, id, versions[version]!, holder.person.id)
-    await record(trx, 'deprecated', { library: library.id, person: holder.person.id }, { versions })
-    await notify(trx, { library: library.slug, what: 'release' })
-  })
-}
 
 export function neverUnpublished(): never {
   return fail(

@@ -5,9 +5,11 @@ import { fail } from '../auth/failure'
 import { checkTexts } from '../auth/text'
 import { librariesFor } from '../store/libraries'
 import { channelsOf, newestReleases, packageStamp, releaseNamed, tarballOf } from '../store/releases'
+import { signaturesOf } from '../store/signatures'
 import type { Call } from './call'
 import { packageDocument, versionDocument } from './documents'
 import { matchesTag } from './etag'
+import { signReleases } from './signing'
 
 /**
  * Tarballs never change, so those asked for last stay in memory; whether one may be had is asked each time.
@@ -55,7 +57,10 @@ export async function document({ event, db, library }: Call): Promise<unknown> {
 
 export async function oneVersion({ db, library, params }: Call): Promise<unknown> {
   const release = await releaseNamed(db, library.id, params[1]!)
-  if (release) return versionDocument(library, release)
+  if (release) {
+    await signReleases(db, library)
+    return versionDocument(library, release, (await signaturesOf(db, library.id)).get(release.id))
+  }
   return fail(
     404,
     'no-version',

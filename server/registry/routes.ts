@@ -10,8 +10,10 @@ import { channelsOf } from '../store/releases'
 import { admit, holderOf, refuseForeign } from './admission'
 import { publishLimit, smallBody, type Call } from './call'
 import { moveChannel, removeChannel } from './channels'
+import { collaborators, ownPackages, ownTokens, profile, visibility } from './people'
 import { neverUnpublished, publishFromClient } from './publishing'
 import { document, oneVersion, search, tarball } from './reading'
+import { publicKeys } from './signing'
 
 /**
  * Who may call a registry route: anyone; whoever holds a token; whoever may read the package (open
@@ -42,6 +44,33 @@ export const registryRoutes: RegistryRoute[] = [
     path: /^\/-\/whoami$/,
     access: 'token',
     handle: ({ holder }) => ({ username: holder!.person.email }),
+  },
+  {
+    method: 'GET',
+    path: /^\/-\/npm\/v1\/keys$/,
+    access: 'anyone',
+    handle: ({ db }) => publicKeys(db),
+  },
+  { method: 'GET', path: /^\/-\/npm\/v1\/user$/, access: 'token', handle: profile },
+  { method: 'GET', path: /^\/-\/npm\/v1\/tokens$/, access: 'token', handle: ownTokens },
+  { method: 'GET', path: /^\/-\/user\/([^/]+)\/package$/, access: 'token', handle: ownPackages },
+  {
+    method: 'GET',
+    path: new RegExp(`^/-/package/${name}/visibility$`),
+    access: 'read',
+    handle: visibility,
+  },
+  {
+    method: 'GET',
+    path: new RegExp(`^/-/package/${name}/collaborators$`),
+    access: 'read',
+    handle: async (call) => collaborators({ ...call, holder: await holderOf(call.event, call.db, true) }),
+  },
+  {
+    method: 'DELETE',
+    path: /^\/-\/npm\/v1\/tokens\/token\/([^/]+)$/,
+    access: 'token',
+    handle: logOut,
   },
   { method: 'DELETE', path: /^\/-\/user\/token\/([^/]+)$/, access: 'token', handle: logOut },
   { method: 'GET', path: /^\/-\/v1\/search$/, access: 'anyone', handle: search },

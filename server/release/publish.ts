@@ -1,34 +1,32 @@
-import { judgeRelease } from '~~/core/release/checks'
-import { licencePath } from '~~/core/release/checks/licence'
-import { tokenPrefix } from '~~/core/release/package'
-import { judgeChannel, judgeVersion } from '~~/core/release/version'
+import { weights } from '~~/core/contract/weight'
+import type { Problem } from '~~/core/problem'
+import { followed, judgeChannel, judgeStep, judgeVersion } from '~~/core/release/version'
+import type { GateStandingView, ReleaseRecord } from '~~/core/wire'
 import { Failure, fail } from '../auth/failure'
-import { inChild } from '../build/pool'
-import { registryUrl } from '../config'
+import { signReleases } from '../registry/signing'
 import { record } from '../store/audit'
-import { componentsOf } from '../store/components'
 import { brokenUnique, notify, type Store } from '../store/database'
+import { clearDesk } from '../store/desk'
 import type { Library } from '../store/libraries'
-import { mayMaintain } from '../store/staff'
 import {
   addRelease,
   channelsOf,
+  deskReleases,
   lockReleases,
-  releasesOf,
   versionsOf,
   type NewRelease,
 } from '../store/releases'
-import { sourceFiles } from '../store/sources'
-import { themesOf } from '../store/themes'
-import { combinationsByTag } from '../store/combinations'
-import { writtenMembers } from '../store/words'
-import { iconsCssOf, iconsInput } from '../views/icons'
-import { accessibleOf, missedWays, toldNow } from '../views/told'
+import { mayMaintain } from '../store/staff'
+import { gatesOf } from '../views/desk'
+import { differenceView } from '../views/difference'
+import { packShelf } from './pack'
 
 export interface Wish {
   version: string
   channel: string
   notes: string
+  /** Why its number may say less than what changed. */
+  reason?: string | undefined
 }
 
 /**
@@ -54,7 +52,6 @@ export async function judge(db: Store, library: string, version: string, channel
  * Publishes what stands on the shelf. Packed first, away from this process; then made visible whole,
  * in one transaction that looks at the versions once more, so that of many at once one wins.
  */
-// eslint-disable-next-line max-lines-per-function -- one transaction, step by step
 export async function publish(
   db: Store,
   library: Library,
@@ -62,73 +59,8 @@ export async function publish(
   person: string,
 ): Promise<{ version: string; integrity: string; files: number }> {
   await judge(db, library.id, wish.version, wish.channel)
-  if (!library.current_revision)
-    fail(422, 'nothing-there', 'There is nothing on the shelf to publish.', 'Bring in source first.')
-  const revision = library.current_revision!
-  const [files, components, themes, words, combinations, earlier] = await Promise.all([
-    sourceFiles(db, revision),
-    componentsOf(db, revision),
-    themesOf(db, library.id),
-    writtenMembers(db, library.id),
-    combinationsByTag(db, library.id),
-    releasesOf(db, library.id),
-  ])
-  const told = await toldNow(db, library, components)
-  const { problems: tokenProblems } = await inChild(
-    'themesCss',
-    { themes, prefix: tokenPrefix(library.prefix) },
-    library.id,
-  )
-  const paths = files.map((file) => file.path)
-  const textOf = (path: string | undefined) => files.find((file) => file.path === path)?.text
-  const judged = judgeRelease({
-    package: library.package,
-    packageJson: textOf('package.json'),
-    paths,
-    tokenProblems,
-    buildProblems: components.flatMap((component) => component.build?.problems ?? []),
-    missedWays: missedWays(told),
-  })
-  if (judged.problems.length || !judged.library) throw new Failure(422, judged.problems)
-  const contracts = components.map((component) => component.contract)
-  const packed = await inChild(
-    'package',
-    {
-      files: [...files],
-      icons: await iconsInput(db, library, themes),
-      input: {
-        library: judged.library,
-        prefix: library.prefix,
-        version: wish.version,
-        contracts,
-        licence: textOf(licencePath(paths))!,
-        registry: registryUrl(),
-        themes: themes.map(({ name, title, on, document, when = null, axis = null }) => ({
-          name,
-          title,
-          on,
-          document,
-          when,
-          axis,
-        })),
-        words: Object.fromEntries(
-          [...words].flatMap(([tag, members]) => [...members].map(([key, text]) => [`${tag} ${key}`, text])),
-        ),
-        combinations: Object.fromEntries(combinations),
-        accessible: accessibleOf(told),
-        changelog: [
-          { version: wish.version, date: new Date().toISOString().slice(0, 10), notes: wish.notes },
-          ...earlier.toReversed().map((releaseRow) => ({
-            version: releaseRow.version,
-            date: releaseRow.made_at.toISOString().slice(0, 10),
-            notes: releaseRow.notes,
-          })),
-        ],
-      },
-    },
-    library.id,
-  )
-  if (packed.problems.length) throw new Failure(422, packed.problems)
+  const record = await judgeDesk(db, library, wish)
+  const { packed, ...held } = await packShelf(db, library, wish, true)
   const stillMaintains = async (trx: Store): Promise<void> => {
     if (await mayMaintain(trx, library.id, person)) return
     fail(403, 'role', 'You are not a maintainer of this library any more.', 'Ask one to publish it.')
@@ -138,24 +70,64 @@ export async function publish(
     library,
     {
       ...wish,
+      ...held,
       manifest: packed.manifest,
-      contracts,
-      accessible: accessibleOf(told),
-      tokens: themes,
-      iconsCss: await iconsCssOf(db, library, themes),
       tarball: packed.tarball,
       integrity: packed.integrity,
       shasum: packed.shasum,
       unpackedSize: packed.unpackedSize,
-      files: packed.files,
-      revision,
+      files: packed.files.map(({ path, size }) => ({ path, size })),
       via: 'desk',
+      record,
+      sizes: { packed: packed.tarball.length, components: packed.weights },
     },
     person,
     stillMaintains,
   )
   return { version: wish.version, integrity: packed.integrity, files: packed.files.length }
 }
+
+/**
+ * Refuses what the number of a version, or a gate that stops, does not let go out; answers what the version
+ * remembers of it.
+ */
+async function judgeDesk(
+  db: Store,
+  library: Library,
+  { version, reason = '' }: Wish,
+): Promise<ReleaseRecord> {
+  const released = await deskReleases(db, library.id)
+  const before = followed(
+    version,
+    released.map((release) => release.version),
+  )
+  const { changes, weight } = before
+    ? await differenceView(db, library, { from: before })
+    : { changes: [], weight: 'mend' as const }
+  const step = judgeStep(version, before, weight, reason)
+  const gates = await gatesOf(db, library, version, changes)
+  const problems = [...(step.ok ? [] : step.problems), ...gates.flatMap(problemsOfGate)]
+  if (problems.length) throw new Failure(422, problems)
+  const counts = new Map(weights.map((w) => [w, changes.filter((change) => change.weight === w).length]))
+  return {
+    since: before ?? null,
+    weight,
+    changes: Object.fromEntries([...counts].filter(([, count]) => count > 0)),
+    ...(reason.trim() ? { reason: reason.trim() } : {}),
+    gates: gates.map(({ name, title, setting, says, waiver }) => ({ name, title, setting, says, waiver })),
+  }
+}
+
+const problemsOfGate = ({ setting, says, waiver, title }: GateStandingView): Problem[] =>
+  setting === 'stop' && says !== undefined && !waiver
+    ? [
+        {
+          code: 'gate',
+          what: `${title}: that gate does not hold. ${says}`,
+          todo: 'Mend it, or waive the gate with a reason at the release desk.',
+        },
+      ]
+    : []
 
 /**
  * The one transaction in which a version comes to be. `stillMay` refuses whoever may not publish any more.
@@ -173,6 +145,8 @@ export async function makeVisible(
       await stillMay(trx)
       await judge(trx, library.id, release.version, release.channel)
       await addRelease(trx, library.id, release, person)
+      await signReleases(trx, library)
+      if (release.via === 'desk') await clearDesk(trx, library.id)
       await record(
         trx,
         'published',

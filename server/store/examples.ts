@@ -162,3 +162,28 @@ export async function changeExample(
     throw error
   }
 }
+
+/** An example as it takes to show it; what is around it where it says so. */
+export type ExampleToShow = Pick<ExampleView, 'id' | 'name' | 'usage' | 'acts' | 'surround'>
+
+/** The first examples of components besides their faces, by the ids of the components. */
+export async function examplesToShow(
+  db: Store,
+  components: readonly { id: string }[],
+  most: number,
+): Promise<Map<string, ExampleToShow[]>> {
+  const rows: (ExampleToShow & { component_id: string })[] = await db('examples')
+    .whereIn(
+      'component_id',
+      components.map(({ id }) => id),
+    )
+    .where({ face: false })
+    .orderBy(['position', 'name'])
+    .select('component_id', 'id', 'name', 'usage', 'acts', 'surround')
+  const found = new Map<string, ExampleToShow[]>()
+  for (const { component_id, ...row } of rows) {
+    const known = found.get(component_id) ?? []
+    if (known.length < most) found.set(component_id, [...known, view(row)])
+  }
+  return found
+}

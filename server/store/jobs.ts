@@ -147,3 +147,14 @@ export const failStaleJobs = (db: Store, seconds: number): Promise<number> =>
       { seconds },
     )
     .update({ state: 'failed', input: db.raw("input - 'secret'"), result: JSON.stringify(interrupted) })
+
+/** How many jobs wait in each queue that has any. */
+export async function waitingByQueue(db: Store): Promise<{ queue: string; count: number }[]> {
+  const rows: { queue: string; count: string }[] = await db('pgboss.job')
+    .whereIn('state', ['created', 'retry'])
+    .whereRaw("name not like '\\_\\_%'")
+    .groupBy('name')
+    .select('name as queue')
+    .count('* as count')
+  return rows.map(({ queue, count }) => ({ queue, count: Number(count) }))
+}

@@ -1,5 +1,9 @@
 import type { TierRule } from '~~/core/check/tier-rule'
 import { originSchema, type Origin } from '~~/core/origin'
+import type { Weight } from '~~/core/contract/weight'
+import type { GateSetting } from '~~/core/release/gates/gate'
+import type { GateSettings } from '~~/core/release/gates/gates'
+import type { Weighing } from '~~/core/release/rules/rule'
 import type { ReadFrom } from '~~/core/read/read-from'
 import type { Store } from './database'
 
@@ -15,6 +19,11 @@ export interface Library {
   read_from: ReadFrom | null
   /** What it has its tokens refer to, where that is not the usual. */
   tier_rule: TierRule | null
+  /** What it makes of differences between versions, and has its gates do, where that is not the usual. */
+  weighing: Weighing
+  gates: GateSettings
+  /** Bytes that one component alone may take with gzip; nothing where it is not asked. */
+  size_budget: number | null
 }
 const columns = [
   'id',
@@ -26,6 +35,9 @@ const columns = [
   'current_revision',
   'read_from',
   'tier_rule',
+  'weighing',
+  'gates',
+  'size_budget',
 ].map((text) => `libraries.${text}`)
 
 export const libraryBySlug = (db: Store, slug: string): Promise<Library | undefined> =>
@@ -103,3 +115,35 @@ export const setTierRule = (db: Store, library: string, rule: TierRule): Promise
   db('libraries')
     .where({ id: library })
     .update({ tier_rule: JSON.stringify(rule) })
+
+/** Says what differences by a rule of the release desk count as; nothing for what the rule itself says. */
+export const setWeighing = (
+  db: Store,
+  library: string,
+  rule: string,
+  weight: Weight | null,
+): Promise<unknown> => setEntry(db, library, 'weighing', rule, weight)
+
+/** Says what a gate of the release desk does. */
+export const setGate = (db: Store, library: string, gate: string, setting: GateSetting): Promise<unknown> =>
+  setEntry(db, library, 'gates', gate, setting)
+
+/** Says how many bytes one component alone may take with gzip; nothing for as many as it does. */
+export const setSizeBudget = (db: Store, library: string, bytes: number | null): Promise<unknown> =>
+  db('libraries').where({ id: library }).update({ size_budget: bytes })
+
+const setEntry = (
+  db: Store,
+  library: string,
+  column: 'weighing' | 'gates',
+  name: string,
+  value: string | null,
+): Promise<unknown> =>
+  db('libraries')
+    .where({ id: library })
+    .update({
+      [column]:
+        value === null
+          ? db.raw('(??::jsonb - ?)::json', [column, name])
+          : db.raw('(??::jsonb || jsonb_build_object(?::text, ?::text))::json', [column, name, value]),
+    })

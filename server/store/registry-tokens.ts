@@ -12,16 +12,17 @@ export interface RegistryToken {
   made_at: Date
   used_at: Date | null
   revoked_at: Date | null
+  expires_at: Date | null
 }
 
 /** The token itself has 256 random bits, so a plain hash of it cannot be guessed back. */
 const hashToken = (token: string): string => createHash('sha256').update(token).digest('hex')
 
-/** Makes a token. Its text is returned this once and never kept. */
+/** Makes a token; `days` it works, or until it is revoked. Its text is returned this once and never kept. */
 export async function addToken(
   db: Store,
   person: string,
-  token: { name: string; scopes: TokenScope[]; library: string | null },
+  token: { name: string; scopes: TokenScope[]; library: string | null; days: number | null },
 ): Promise<{ id: string; text: string }> {
   const text = `ks_${randomBytes(32).toString('base64url')}`
   const [{ id }] = await db('registry_tokens')
@@ -31,6 +32,7 @@ export async function addToken(
       name: token.name,
       scopes: token.scopes,
       hash: hashToken(text),
+      expires_at: token.days === null ? null : db.raw('now() + make_interval(days => ?)', [token.days]),
     })
     .returning('id')
   return { id, text }
@@ -48,6 +50,7 @@ export const tokensOf = (db: Store, person: string): Promise<RegistryToken[]> =>
       'made_at',
       'used_at',
       'revoked_at',
+      'expires_at',
     )
     .orderBy('made_at', 'desc')
 
@@ -75,14 +78,20 @@ export function revokeOwnToken(db: Store, person: string, named: string): Promis
 
 /** Whether a token still works; it cannot be revoked until the transaction ends. */
 export const holdBearer = async (trx: Store, id: string): Promise<boolean> =>
-  (await trx('registry_tokens').where({ id }).whereNull('revoked_at').forShare().first('id')) !== undefined
+  (await trx('registry_tokens')
+    .where({ id })
+    .whereNull('revoked_at')
+    .whereRaw('(expires_at is null or expires_at > now())')
+    .forShare()
+    .first('id')) !== undefined
 
 export interface Bearer {
   id: string
   person: Person
   scopes: TokenScope[]
   library: string | null
-  revoked: boolean
+  /** Why it does not work any more. */
+  ended?: 'revoked' | 'expired'
 }
 
 /** Who a token stands for. The time of use is noted at most once a minute. */
@@ -95,6 +104,7 @@ export async function bearer(db: Store, text: string): Promise<Bearer | undefine
       'scopes',
       'library_id',
       'revoked_at',
+      db.raw('expires_at <= now() as is_expired'),
       'used_at',
       'people.id as person_id',
       'people.name',
@@ -102,13 +112,14 @@ export async function bearer(db: Store, text: string): Promise<Bearer | undefine
       'people.administrator',
     )
   if (!row) return undefined
-  if (!row.revoked_at && (!row.used_at || Date.now() - row.used_at.getTime() > 60_000))
+  const ended = row.revoked_at ? 'revoked' : row.is_expired ? 'expired' : undefined
+  if (!ended && (!row.used_at || Date.now() - row.used_at.getTime() > 60_000))
     await db('registry_tokens').where({ id: row.id }).update({ used_at: db.fn.now() })
   return {
     id: row.id,
     person: { id: row.person_id, name: row.name, email: row.email, administrator: row.administrator },
     scopes: row.scopes,
     library: row.library_id,
-    revoked: row.revoked_at !== null,
+    ...(ended ? { ended } : {}),
   }
 }

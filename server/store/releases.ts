@@ -1,8 +1,9 @@
-import { z } from 'zod'
-import { summaryRowSchema, type SummaryRow } from '~~/core/accessible/summary'
+import type { SummaryRow } from '~~/core/accessible/summary'
 import { contractSchema, type Contract } from '~~/core/contract/contract'
+import { sizesSchema, type Sizes } from '~~/core/release/sizes'
 import type { Channels } from '~~/core/release/version'
 import type { Theme } from '~~/core/tokens/themes'
+import type { ReleaseRecord } from '~~/core/wire'
 import type { Store } from './database'
 
 export interface ReleaseRow {
@@ -20,6 +21,7 @@ export interface ReleaseRow {
   made_via: 'desk' | 'client'
   made_at: Date
   deprecated: string | null
+  record: ReleaseRecord
 }
 const columns = [
   'deprecations.message as deprecated',
@@ -35,6 +37,7 @@ const columns = [
   'people.name as made_by',
   'made_via',
   'releases.made_at',
+  'record',
 ]
 
 /** Every release of a library, oldest first, without tarballs. */
@@ -142,6 +145,9 @@ export interface NewRelease {
   via: 'desk' | 'client'
   /** The revision whose source it was made from; none where it came from outside. */
   revision: string | null
+  record?: ReleaseRecord
+  /** What it comes to; nothing of one that came from outside. */
+  sizes?: Sizes
 }
 
 /**
@@ -173,6 +179,8 @@ export async function addRelease(
       made_by: by,
       made_via: release.via,
       revision_id: release.revision,
+      record: JSON.stringify(release.record ?? {}),
+      sizes: release.sizes ? JSON.stringify(release.sizes) : null,
     })
     .returning('id')
   await db('release_files').insert(release.files.map((file) => ({ release_id: id, ...file })))
@@ -193,24 +201,17 @@ export const dropChannel = (db: Store, library: string, name: string): Promise<n
 export const lockReleases = (db: Store, library: string): Promise<unknown> =>
   db.raw('select pg_advisory_xact_lock(hashtextextended(?, 0))', [`releases:${library}`])
 
-/** The contracts of the newest release that has them: one published from outside has none. */
-export async function latestContracts(db: Store, library: string): Promise<Contract[] | undefined> {
-  const latest = await latestFromDesk(db, library)
-  return latest && (await db('releases').where({ id: latest.id }).first('contracts'))?.contracts
-}
-
-/** What a release had of every component; it never changes. */
-export const contractsAt = async (db: Store, release: string): Promise<Contract[]> =>
-  contractSchema
-    .array()
-    .parse((await db('releases').where({ id: release }).first('contracts'))?.contracts ?? [])
-
-const accessibleByTag = z.record(z.string(), z.array(summaryRowSchema))
-/** What assistive technology was told of components in the newest release of the desk, by tag. */
-export async function latestAccessible(db: Store, library: string): Promise<Record<string, SummaryRow[]>> {
-  const latest = await latestFromDesk(db, library)
-  const row = latest && (await db('releases').where({ id: latest.id }).first('accessible'))
-  return accessibleByTag.parse(row?.accessible ?? {})
+/** What the versions of the desk come to that remember it, the oldest first. */
+export async function sizesByVersion(
+  db: Store,
+  library: string,
+): Promise<{ version: string; sizes: Sizes }[]> {
+  const rows: { version: string; sizes: unknown }[] = await db('releases')
+    .where({ library_id: library })
+    .whereNotNull('sizes')
+    .orderBy('made_at')
+    .select('version', 'sizes')
+  return rows.map(({ version, sizes }) => ({ version, sizes: sizesSchema.parse(sizes) }))
 }
 
 /** The releases that were made at the desk, the newest first. */
@@ -220,15 +221,23 @@ export const deskReleases = (db: Store, library: string): Promise<{ id: string; 
     .orderBy('made_at', 'desc')
     .select('id', 'version')
 
-/** The release that the shelf is compared with. */
+/**
+ * The release that the shelf is compared with: what `latest` names, or else the newest that was made at the desk.
+ */
 export const latestFromDesk = (
   db: Store,
   library: string,
 ): Promise<{ id: string; version: string } | undefined> =>
   db('releases')
-    .where({ library_id: library, made_via: 'desk' })
-    .orderBy('made_at', 'desc')
-    .first('id', 'version')
+    .leftJoin('channels', (join) =>
+      join.on('channels.release_id', 'releases.id').andOnVal('channels.name', 'latest'),
+    )
+    .where({ 'releases.library_id': library, made_via: 'desk' })
+    .orderBy([
+      { column: 'channels.name', order: 'asc', nulls: 'last' },
+      { column: 'releases.made_at', order: 'desc' },
+    ])
+    .first('releases.id', 'version')
 
 /**
  * One component as each version from the desk had it, the first version first; what a release holds never
@@ -255,18 +264,6 @@ export async function contractsOfComponent(
     made_at,
     contract: contract ? contractSchema.parse(contract) : undefined,
   }))
-}
-
-/**
- * What stood on the shelf when a version was made: its tokens, how they show icons, and the revision its source
- * came from.
- */
-export async function standingAt(
-  db: Store,
-  release: string,
-): Promise<{ tokens: Theme[]; iconsCss: string; revision: string | undefined }> {
-  const row = await db('releases').where({ id: release }).first('tokens', 'icons_css', 'revision_id')
-  return { tokens: row.tokens, iconsCss: row.icons_css, revision: row.revision_id ?? undefined }
 }
 
 /**

@@ -6,8 +6,8 @@ import { sourceFiles } from './sources'
 import { replaceDocument, themesAreAt } from './token-edits'
 import { writeWords } from './words'
 
-// A token that another one stands for now. What names the other by then cannot be told from what did so before:
-// so everything is kept as it was, and taken back as long as nothing came after it.
+// A token that another one stands for now. What names the other by then cannot be told from what did so
+// before: so everything is kept as it was, and taken back as long as nothing came after it.
 
 /** Words and examples as they were and as they are then. */
 interface Written {
@@ -129,8 +129,8 @@ export async function filesBefore(
 
 /**
  * Puts themes, words and examples back as they were before a replacement; words and examples that somebody
- * changed since stay. `false` where a theme is another by now. The caller holds the transaction, and writes the
- * files.
+ * changed since stay. `false` where a theme is another by now. The caller holds the transaction, and writes
+ * the files.
  */
 export async function takeReplacementBack(
   trx: Store,

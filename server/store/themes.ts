@@ -83,7 +83,10 @@ export const addTheme = (db: Store, library: string, theme: Theme, position: num
     revision: db('libraries').where({ id: library }).select(db.raw('theme_floor + 1')),
   })
 
-/** Gives a theme another title, ground, condition or axis, or another place among the others, counted from 0. */
+/**
+ * Gives a theme another title, ground, condition or axis, or another place among the others, counted from
+ * 0.
+ */
 export async function changeTheme(
   trx: Store,
   library: string,
@@ -126,7 +129,9 @@ export async function dropTheme(trx: Store, library: string, name: string): Prom
       .update({ theme_floor: trx.raw('greatest(theme_floor, ?)', [gone.revision]) })
 }
 
-/** Examples that stand in a theme, a region of it or with it beside another, by their components and names. */
+/**
+ * Examples that stand in a theme, a region of it or with it beside another, by their components and names.
+ */
 export const examplesIn = async (db: Store, library: string, theme: string): Promise<string[]> =>
   (
     await db('examples')

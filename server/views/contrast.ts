@@ -36,8 +36,16 @@ async function seenIn(db: Store, library: Library) {
 }
 
 /** What does not read of what was seen in a library, by what its tokens are now. */
-export async function contrastFindingsOf(db: Store, library: Library): Promise<Finding[]> {
-  const { seen, themes } = await seenIn(db, library)
+export const contrastFindingsOf = async (db: Store, library: Library): Promise<Finding[]> =>
+  findingsIn(library, await seenIn(db, library))
+
+/** The same, with how many components there are, and of how many colours were seen. */
+export async function contrastFactsOf(db: Store, library: Library) {
+  const all = await seenIn(db, library)
+  return { findings: findingsIn(library, all), looked: all.seen.length, components: all.components }
+}
+
+function findingsIn(library: Library, { seen, themes }: Awaited<ReturnType<typeof seenIn>>): Finding[] {
   if (seen.length === 0) return []
   const byProperty = tokensByProperty(themes, tokenPrefix(library.prefix))
   const tokenOf = (property: string) => byProperty.get(property)

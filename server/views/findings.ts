@@ -10,6 +10,7 @@ import type { Library } from '../store/libraries'
 import { isolationStore } from '../store/isolation'
 import { hashOf, sourceFiles } from '../store/sources'
 import { themesOf } from '../store/themes'
+import { together } from '../together'
 import { themesKey } from './css'
 
 const recent = new LRUCache<string, Finding[]>({
@@ -30,11 +31,13 @@ export async function findingsOf(db: Store, library: Library): Promise<Finding[]
   const key = `${library.current_revision} ${themesKey(library, themes)} ${JSON.stringify([tiers, iconStore])} ${stamp}`
   const known = recent.get(key)
   if (known) return known
-  const isolation = await isolationOf(db, components)
-  const input = { ...(await toCheck(db, library)), themes, tiers, isolation, iconStore }
-  const findings = await inChild('check', input, library.id)
-  recent.set(key, findings)
-  return findings
+  return together(`findings ${library.id} ${key}`, async () => {
+    const isolation = await isolationOf(db, components)
+    const input = { ...(await toCheck(db, library)), themes, tiers, isolation, iconStore }
+    const findings = await inChild('check', input, library.id)
+    recent.set(key, findings)
+    return findings
+  })
 }
 
 /**

@@ -25,7 +25,9 @@ export async function iconsInput(
 
 const recentCss = new LRUCache<string, string>({ max: 100 })
 
-/** The CSS by which each theme shows its glyphs on the shelf; nothing where there are no sets to swap with. */
+/**
+ * The CSS by which each theme shows its glyphs on the shelf; nothing where there are no sets to swap with.
+ */
 export async function iconsCssOf(db: Store, library: Library, themes: readonly ThemeOf[]): Promise<string> {
   const { revision } = await iconSettingsOf(db, library.id)
   if (revision === 0 || library.current_revision === null) return ''

@@ -1,12 +1,6 @@
 import { groupOf, innerLast } from '~~/core/contract/group'
 import { LRUCache } from 'lru-cache'
-import { nextVersions } from '~~/core/release/version'
-import { accessibleChanges } from '~~/core/accessible/contract-change'
-import type { SummaryRow } from '~~/core/accessible/summary'
-import { judgeRelease } from '~~/core/release/checks'
 import { z } from 'zod'
-import { weighedChange, type WeighedChange } from '~~/core/contract/changes'
-import { heaviest } from '~~/core/contract/weight'
 import { sameContract, type Contract } from '~~/core/contract/contract'
 import { offersFor } from '~~/core/contract/gone'
 import type { TokenDocument } from '~~/core/tokens/document'
@@ -20,50 +14,42 @@ import { originOf, type Library } from '../store/libraries'
 import type { Role } from '~~/core/roles'
 import { provisionsOf } from '../store/provisions'
 import { widthsOf } from '../store/widths'
-import { channelsOf, latestAccessible, latestContracts, latestFromDesk, releasesOf } from '../store/releases'
-import { messagesOfRevision, revision, sourceFile, sourcePaths } from '../store/sources'
+import { contractsAt } from '../store/released'
+import { channelsOf, latestFromDesk } from '../store/releases'
+import { messagesOfRevision, revision } from '../store/sources'
 import { fittingsOf } from '../store/fittings'
 import { themesOf } from '../store/themes'
 import { writtenMembers } from '../store/words'
-import { cssOf } from './css'
 import { iconsCssOf } from './icons'
-import { accessibleOf, missedWays, toldNow } from './told'
 
-export interface Change extends WeighedChange {
-  tag: string
-  change: 'new' | 'changed' | 'gone'
-}
-const compared = new LRUCache<string, Change[]>({
+/** Tags of components that differ, by what they are compared with. */
+const compared = new LRUCache<string, string[]>({
   maxSize: 200_000,
-  sizeCalculation: (changes) => changes.reduce((sum, change) => sum + 1 + change.says.length, 1),
+  sizeCalculation: (tags) => tags.length + 1,
 })
 
-/** How the shelf differs from the newest release, component by component. */
-export async function changesSince(db: Store, library: Library): Promise<Change[]> {
+/** The components by which the shelf differs from the version that `latest` names, or the newest. */
+export async function changesSince(db: Store, library: Library): Promise<string[]> {
   const release = await latestFromDesk(db, library.id)
   // neither a revision nor a release ever changes
   const key = `${library.current_revision} ${release?.id}`
   const known = compared.get(key)
   if (known) return known
-  const before = new Map(
-    ((await latestContracts(db, library.id)) ?? []).map((latestContract) => [
-      latestContract.tag,
-      latestContract,
-    ]),
-  )
+  const released = release ? await contractsAt(db, release.id) : []
+  const before = new Map(released.map((contract) => [contract.tag, contract]))
   const now = library.current_revision ? await componentsOf(db, library.current_revision) : []
-  const changes: Change[] = []
-  for (const { tag, contract } of now) {
-    const old = before.get(tag)
-    if (!old) changes.push({ tag, change: 'new', weight: 'additive', says: [] })
-    else if (!sameContract(old, contract))
-      changes.push({ tag, change: 'changed', ...weighedChange(old, contract) })
-  }
-  for (const tag of before.keys())
-    if (!now.some((component) => component.tag === tag))
-      changes.push({ tag, change: 'gone', weight: 'breaking', says: [] })
-  compared.set(key, changes)
-  return changes
+  const tags = new Set(now.map(({ tag }) => tag))
+  const differing = [
+    ...now
+      .filter(({ tag, contract }) => {
+        const old = before.get(tag)
+        return !old || !sameContract(old, contract)
+      })
+      .map(({ tag }) => tag),
+    ...[...before.keys()].filter((tag) => !tags.has(tag)),
+  ]
+  compared.set(key, differing)
+  return differing
 }
 
 /**
@@ -128,7 +114,7 @@ export async function libraryView(db: Store, library: Library, role: Role | unde
 const recentLanguages = new LRUCache<string, string[]>({ max: 500 })
 
 /** Languages that a library says something in. */
-async function languagesOf(db: Store, { current_revision: current }: Library): Promise<string[]> {
+export async function languagesOf(db: Store, { current_revision: current }: Library): Promise<string[]> {
   if (current === null) return []
   const known = recentLanguages.get(current)
   if (known) return known
@@ -198,64 +184,4 @@ export async function shelfView(db: Store, library: Library, only?: string) {
       },
     }
   })
-}
-
-/**
- * Changes of components, with what changed of what assistive technology is told, where that is known of both.
- */
-function withAccessible(
-  changes: readonly Change[],
-  before: Readonly<Record<string, SummaryRow[]>>,
-  now: Readonly<Record<string, SummaryRow[]>>,
-): Change[] {
-  const byTag = new Map(changes.map((change) => [change.tag, change]))
-  for (const [tag, rows] of Object.entries(now)) {
-    const known = byTag.get(tag)
-    const says = accessibleChanges(before[tag] ?? rows, rows).map((change) => ({
-      ...change,
-      member: `accessible:${change.says}`,
-    }))
-    if (says.length === 0 || known?.change === 'new') continue
-    const all = [...(known?.says ?? []), ...says]
-    const weight = heaviest([known?.weight ?? 'mend', ...says.map((change) => change.weight)])
-    byTag.set(tag, { tag, change: 'changed', weight, says: all })
-  }
-  return [...byTag.values()]
-}
-
-/** The release desk: what is out, what may come next, and what stands in the way. */
-export async function releasesView(db: Store, library: Library) {
-  const revision = library.current_revision
-  const [releases, channels, ofContracts, released, themes, components, packageJson, paths] =
-    await Promise.all([
-      releasesOf(db, library.id),
-      channelsOf(db, library.id),
-      changesSince(db, library),
-      latestAccessible(db, library.id),
-      themesOf(db, library.id),
-      revision ? componentsOf(db, revision) : [],
-      revision ? sourceFile(db, revision, 'package.json') : undefined,
-      revision ? sourcePaths(db, revision) : [],
-    ])
-  const { problems: tokenProblems } = await cssOf(library, themes)
-  const buildProblems = components.flatMap((component) => component.build?.problems ?? [])
-  const told = await toldNow(db, library, components)
-  const changed = withAccessible(ofContracts, released, accessibleOf(told))
-  return {
-    releases: releases.toReversed(),
-    channels,
-    changed,
-    next: nextVersions(
-      releases.map((release) => release.version),
-      heaviest(changed.map(({ weight }) => weight)),
-    ),
-    blocked: judgeRelease({
-      package: library.package,
-      packageJson,
-      paths,
-      buildProblems,
-      tokenProblems,
-      missedWays: missedWays(told),
-    }).problems,
-  }
 }

@@ -57,3 +57,44 @@ test('token files with a resolver document come in together: told first, done in
   await expect(list.getByRole('listitem', { name: 'Storm' })).toHaveCount(0)
   await expect(page.locator('[data-token="pier.gap"]')).toHaveCount(0)
 })
+
+test('one file of many sets, in older types, comes in with its themes; what has no value is told beside', async ({
+  page,
+}) => {
+  await signIn(page, at, 'ines', '/tern/tokens')
+  const list = page.getByRole('region', { name: 'Themes' })
+  await list.getByRole('button', { name: 'Bring in token files …' }).click()
+  const form = page.getByRole('form', { name: 'Token files' })
+  const sizing = (value: string) => ({ value, type: 'sizing' })
+  const colour = (value: string) => ({ sand: { value, type: 'color' } })
+  const sets = {
+    core: {
+      berth: { unit: sizing('8'), wide: sizing('{berth.unit} * 3'), lost: sizing('{berth.none}') },
+      berths: { caps: { value: 'uppercase', type: 'textCase' } },
+    },
+    Calm: { berth: colour('#E8DCC0') },
+    Gale: { berth: colour('#3A352A') },
+    $themes: ['Calm', 'Gale'].map((name) => ({
+      name,
+      group: 'weather',
+      selectedTokenSets: { core: 'source', [name]: 'enabled' },
+    })),
+  }
+  await form
+    .getByLabel(/^Files in the Design Tokens format/)
+    .setInputFiles([
+      { ...file('all.json5', sets), buffer: Buffer.from(`// by hand\n${JSON.stringify(sets)}`) },
+    ])
+  await expect(form.getByRole('listitem').first()).toContainText(/Daywatch gets \w+ tokens/)
+  await expect(form).toContainText('Gale is made, with one token')
+  await form.getByText('One token gets no value; all others come in').click()
+  await expect(form).toContainText('berth.lost refers to {berth.none}, which is not there.')
+  await form.getByRole('button', { name: 'Bring them in' }).press('Enter')
+  await expect(page.getByText('One file came in.')).toBeVisible()
+  await page.goto(`${at.url}/tern/tokens?token=berth.wide`)
+  await expect(page.getByRole('button', { name: 'berth.wide in Daywatch: {berth.unit} * 3' })).toBeVisible()
+  await expect(page.locator('[data-token="berths.caps"]')).toContainText('uppercase')
+  await expect(page.getByRole('button', { name: 'berth.sand in Gale: #3A352A' })).toBeVisible()
+  const printed = await page.request.get(`${at.url}/api/libraries/tern/tokens/printed?path=tokens/tokens.css`)
+  expect(((await printed.json()) as { text: string }).text).toContain('--tern-berth-wide: 24px;')
+})

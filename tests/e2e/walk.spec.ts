@@ -194,6 +194,8 @@ test('a version is published, and a team installs it and uses it at once', async
   await test.step('publishes a version; the same again is refused', async () => {
     await page.getByRole('link', { name: 'Release', exact: true }).click()
     await expect(page.getByLabel('The next version')).toHaveValue('1.2.0')
+    const brass = page.getByRole('listitem').filter({ hasText: 'brass.500 was ' })
+    await expect(brass).toContainText(/brass\.500 was #\w{6} in Daywatch, and is #C98A1C/)
     await page.getByLabel('Notes').fill('### Added\n\n- Ticket, a first draft.')
     await page.getByRole('button', { name: 'Publish 1.2.0' }).click()
     await expect(page.getByRole('status').filter({ hasText: '1.2.0 is out' }).first()).toBeVisible({

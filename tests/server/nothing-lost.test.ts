@@ -107,7 +107,7 @@ describe('nothing is lost', () => {
     })
     await bringIn(ines, source('@marram/other'), 'judged')
     const codes = async () =>
-      ((await ines('/api/libraries/judged/releases')).body.blocked as { code: string }[]).map(
+      ((await ines('/api/libraries/judged/releases/desk')).body.blocked as { code: string }[]).map(
         (problem) => problem.code,
       )
     const publish = () =>

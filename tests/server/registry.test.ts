@@ -1,5 +1,7 @@
 import { execFile } from 'node:child_process'
-import { mkdtempSync, readFileSync, rmSync, writeFileSync, mkdirSync } from 'node:fs'
+import { generateKeyPairSync } from 'node:crypto'
+import { mkdtempSync, readFileSync, realpathSync, rmSync, writeFileSync, mkdirSync } from 'node:fs'
+import { createRequire } from 'node:module'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { promisify } from 'node:util'
@@ -59,6 +61,59 @@ function project(name: string, json: object, files: Record<string, string> = {})
   for (const [file, text] of Object.entries(files)) writeFileSync(join(path, file), text)
   return path
 }
+
+/** What the ordinary client fetches and verifies packages with. */
+async function pacote() {
+  const { stdout } = await run('which', ['npm'])
+  const path = createRequire(realpathSync(stdout.trim())).resolve('pacote')
+  return createRequire(path)(path) as {
+    manifest(spec: string, options: object): Promise<{ _signatures?: { keyid: string }[] }>
+    tarball(spec: string, options: object): Promise<Buffer>
+  }
+}
+
+describe('signatures', () => {
+  test('the ordinary client verifies what was published, and refuses what is not what was signed', async () => {
+    const { keys } = await (await get('-/npm/v1/keys')).json()
+    expect(keys).toEqual([
+      {
+        expires: null,
+        keyid: expect.stringMatching(/^SHA256:[\w+/]{43}$/),
+        keytype: 'ecdsa-sha2-nistp256',
+        scheme: 'ecdsa-sha2-nistp256',
+        key: expect.any(String),
+      },
+    ])
+    const client = await pacote()
+    const options = (key: string) => ({
+      registry: registry(),
+      cache: join(folder, `cache-${Math.random()}`),
+      verifySignatures: true,
+      [`//${new URL(registry()).host}/registry/:_keys`]: [
+        { ...keys[0], pemkey: `-----BEGIN PUBLIC KEY-----\n${key}\n-----END PUBLIC KEY-----` },
+      ],
+    })
+    for (const version of ['0.9.0', '1.1.0'])
+      expect(await client.manifest(`@marram/tern@${version}`, options(keys[0].key))).toMatchObject({
+        _signatures: [{ keyid: keys[0].keyid }],
+      })
+    const { publicKey } = generateKeyPairSync('ec', { namedCurve: 'P-256' })
+    const foreign = publicKey.export({ type: 'spki', format: 'der' }).toString('base64')
+    await expect(client.manifest('@marram/tern@1.1.0', options(foreign))).rejects.toMatchObject({
+      code: 'EINTEGRITYSIGNATURE',
+    })
+  })
+
+  test('a signature stays what it is, and versions from before there were any are signed when they are asked for', async () => {
+    const signatures = async () =>
+      (await (await get('@marram%2ftern')).json()).versions['1.0.0'].dist.signatures as unknown[]
+    const before = await signatures()
+    expect(before).toHaveLength(1)
+    await expect(at.sql("update release_signatures set signature = 'x'")).rejects.toThrow()
+    expect(await (await get('@marram%2ftern/1.0.0')).json()).toMatchObject({ dist: { signatures: before } })
+    expect(await signatures()).toEqual(before)
+  })
+})
 
 describe('reading', () => {
   test('a full and an abbreviated document, each with an ETag that is honoured', async () => {
@@ -127,6 +182,39 @@ describe('reading', () => {
     const { text } = await token(ines, ['read'])
     expect((await npm(['whoami'], folder, text)).text).toContain('ines@marram.example')
     expect((await npm(['ping'], folder)).ok).toBe(true)
+  })
+  test('who somebody is, their tokens, their packages, and who works on a package', async () => {
+    const { text } = await token(ines, ['read'])
+    const told = async (args: string[]) => (await npm(args, folder, text)).text
+    expect(await told(['profile', 'get', '--json'])).toContain('"fullname": "Ines Fairlie"')
+    expect(await told(['token', 'list', '--json'])).toContain('"readonly": true')
+    expect(await told(['access', 'list', 'packages', '--json'])).toContain('"@marram/tern": "read-write"')
+    expect(await told(['access', 'get', 'status', '@marram/tern'])).toContain('public')
+    const staff = await told(['access', 'list', 'collaborators', '@marram/tern', '--json'])
+    expect(staff).toContain('"ines@marram.example": "read-write"')
+    expect(staff).toContain('"tobias@marram.example": "read-only"')
+    for (const path of ['-/npm/v1/user', '-/npm/v1/tokens', '-/package/@marram%2ftern/collaborators'])
+      expect((await get(path)).status).toBe(401)
+    const others = { authorization: `Bearer ${text}` }
+    expect((await get('-/user/tobias@marram.example/package', others)).status).toBe(403)
+  })
+  test('the ordinary client revokes a token by what its list calls it', async () => {
+    const [mine, spare] = [await token(ines, ['read']), await token(ines, ['read'])]
+    expect((await npm(['token', 'revoke', spare.id], folder, mine.text)).ok).toBe(true)
+    expect((await get('-/whoami', { authorization: `Bearer ${spare.text}` })).status).toBe(401)
+    expect((await get('-/whoami', { authorization: `Bearer ${mine.text}` })).status).toBe(200)
+  })
+  test('a token works for as long as was said', async () => {
+    const body = { name: 'for a day', scopes: ['read'], library: null, days: 1 }
+    const { id, text } = (await ines('/api/registry-tokens', { body })).body as { id: string; text: string }
+    const whoami = () => get('-/whoami', { authorization: `Bearer ${text}` })
+    expect((await whoami()).status).toBe(200)
+    await at.sql("update registry_tokens set expires_at = now() - interval '1 second' where id = $1", [id])
+    const refused = await whoami()
+    expect([refused.status, (await refused.json()).problems[0].code]).toEqual([401, 'expired-token'])
+    expect((await npm(['whoami'], folder, text)).text).toContain('This token has expired.')
+    for (const days of [0, -1, 4000, 1.5])
+      expect((await ines('/api/registry-tokens', { body: { ...body, days } })).status).toBe(422)
   })
   test('a tarball says how long it stays the same: for ever', async () => {
     const answer = await get('@marram/tern/-/tern-1.1.0.tgz')

@@ -46,6 +46,34 @@ function checkCost() {
   }
 }
 
+function styleSpeed() {
+  const { analysed, parsed, declared, findings } = JSON.parse(
+    execFileSync(process.execPath, [`${root}/.build/style-speed.mjs`], { cwd: root, encoding: 'utf8' }),
+  )
+  return {
+    name: 'style-speed',
+    value: round(analysed / parsed),
+    unit: 'ratio',
+    aim: 2,
+    against: 'parsing the same sheets alone',
+    detail: `${round(analysed)} ms against ${round(parsed)} ms, ${declared} declarations, ${findings} findings`,
+  }
+}
+
+function difference() {
+  const { weighed, printed, changes, components } = JSON.parse(
+    execFileSync(process.execPath, [`${root}/.build/difference-500.mjs`], { cwd: root, encoding: 'utf8' }),
+  )
+  return {
+    name: 'difference-500',
+    value: round(weighed / 1000),
+    unit: 's',
+    aim: 1,
+    against: 'printing and parsing both versions alone',
+    detail: `${round(weighed)} ms against ${round(printed)} ms, ${changes} differences of ${components} components`,
+  }
+}
+
 function dressCost() {
   const { whole, dressed, roles, messages } = JSON.parse(
     execFileSync(process.execPath, [`${root}/.build/dress-cost.mjs`], { cwd: root, encoding: 'utf8' }),
@@ -134,6 +162,8 @@ export const benchmarks = {
   'variants-read': { run: variantsRead },
   'check-cost': { run: checkCost },
   'dress-cost': { run: dressCost },
+  'style-speed': { run: styleSpeed },
+  'difference-500': { run: difference },
   'rename-500': { run: renaming },
   'tokens-5000': { run: tokens },
   'read-again': { run: readAgain },

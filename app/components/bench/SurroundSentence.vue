@@ -1,6 +1,4 @@
 <script setup lang="ts">
-import { directionAxis } from '~~/core/tokens/axis'
-import { themeAxes } from '~~/core/tokens/regions'
 import { membersOf, type Contract } from '~~/core/contract/contract'
 import { statesToHold } from '~~/core/style/states-to-hold'
 import { libraryScope, sayProvisions } from '~~/core/provisions'
@@ -31,6 +29,7 @@ const part = <K extends keyof Surround>(key: K) =>
     },
   })
 const theme = part('theme')
+const beside = part('beside')
 const width = part('width')
 const ground = part('ground')
 const direction = part('direction')
@@ -99,22 +98,6 @@ const windows = computed(() => {
   }))
 })
 const themeOptions = computed(() => choicesToWear(themes.value))
-/** What is worn beside a theme, by its axis. */
-const besideOptions = computed(() =>
-  [...themeAxes(themes.value)]
-    .filter(([axis]) => axis !== directionAxis)
-    .map(([axis, along]) => ({
-      axis,
-      options: [
-        { value: null, title: `the usual ${axis}` },
-        ...along.map(({ name, title }) => ({ value: name, title, note: axis })),
-      ],
-    })),
-)
-function wearBeside(axis: string, name: string | null) {
-  const { [axis]: _before, ...others } = surround.value.beside
-  surround.value = { ...surround.value, beside: name === null ? others : { ...others, [axis]: name } }
-}
 const languages = computed(() => languagesToChoose(useLibrary().library?.languages ?? [], language.value))
 const paddings = [0, 8, 16, 24, 48].map((value) => ({
   value: String(value),
@@ -165,17 +148,8 @@ function windowFrom(event: Event) {
   <div class="surround">
     <p class="sentence">
       Shown in
-      <Choice v-model="theme" label="Theme" :options="themeOptions" /><template
-        v-for="{ axis, options } in besideOptions"
-        :key="axis"
-      >
-        with
-        <Choice
-          :model-value="surround.beside[axis] ?? null"
-          :label="`Worn beside it, by ${axis}`"
-          :options="options"
-          @update:model-value="wearBeside(axis, $event)" /></template
-      >, <WidthChoice v-model="width" :asked />{{ width === null ? '' : ' wide' }},
+      <Choice v-model="theme" label="Theme" :options="themeOptions" /><ThemesBeside v-model="beside" />,
+      <WidthChoice v-model="width" :asked />{{ width === null ? '' : ' wide' }},
       <Choice
         v-model="direction"
         label="Writing direction"

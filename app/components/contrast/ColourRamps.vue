@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import type { Chart } from 'chart.js'
 import { rampsOf, stepsBack, type Ramp } from '~~/core/contrast/ramps'
 import type { TokensOf } from '~~/core/tokens/themes'
 
@@ -13,9 +12,11 @@ const titleOf = (ramp: Ramp) => `${ramp.scale}, in ${themesOf(ramp)}`
 const percent = (lightness: number) => Math.round(lightness * 100)
 
 const drawing = useTemplateRef<HTMLCanvasElement>('drawing')
-let chart: Chart | undefined
-const dashes = [[], [6, 3], [2, 2], [8, 3, 2, 3]]
-const points = ['circle', 'rectRot', 'triangle', 'rect', 'star', 'crossRot'] as const
+useLineChart(drawing, () =>
+  ramps.value.length
+    ? { ...dataOf(ramps.value), upwards: 'lightness, per cent', most: 100, say: (value) => `${value} %` }
+    : undefined,
+)
 
 function dataOf(list: readonly Ramp[]) {
   const most = Math.max(0, ...list.map(({ steps }) => steps.length))
@@ -26,41 +27,11 @@ function dataOf(list: readonly Ramp[]) {
       data: ramp.steps.map(({ lightness }) => percent(lightness)),
       borderColor: ramp.steps[Math.floor(ramp.steps.length / 2)]!.css,
       pointBackgroundColor: ramp.steps.map(({ css }) => css),
-      pointBorderColor: getComputedStyle(document.documentElement).getPropertyValue('--ink'),
-      pointStyle: points[i % points.length]!,
-      pointRadius: 5,
-      borderWidth: 1.5,
-      borderDash: dashes[i % dashes.length]!,
+      pointBorderColor: ownColour('--ink'),
+      ...lineLook(i),
     })),
   }
 }
-async function draw() {
-  if (!drawing.value || !ramps.value.length) return
-  const { Chart, CategoryScale, LinearScale, LineController, LineElement, PointElement, Legend, Tooltip } =
-    await import('chart.js')
-  Chart.register(CategoryScale, LinearScale, LineController, LineElement, PointElement, Legend, Tooltip)
-  chart?.destroy()
-  const style = getComputedStyle(document.documentElement)
-  Chart.defaults.color = style.getPropertyValue('--ink')
-  Chart.defaults.font.family = style.getPropertyValue('--ui')
-  const grid = { color: style.getPropertyValue('--rule-soft') }
-  chart = new Chart(drawing.value, {
-    type: 'line',
-    data: dataOf(ramps.value),
-    options: {
-      animation: false,
-      maintainAspectRatio: false,
-      scales: {
-        y: { min: 0, max: 100, grid, title: { display: true, text: 'lightness, per cent' } },
-        x: { grid },
-      },
-      plugins: { legend: { position: 'right', labels: { usePointStyle: true } } },
-    },
-  })
-}
-onMounted(() => void draw())
-watch(ramps, () => void draw(), { flush: 'post' })
-onUnmounted(() => chart?.destroy())
 </script>
 
 <template>

@@ -123,7 +123,7 @@ const sayThemes = (names: readonly string[]) => names.map(store.themeTitle).join
       <div class="places">
         <p class="small muted">Seen here:</p>
         <ul>
-          <li v-for="(place, i) in pair.places" :key="i" class="small">
+          <li v-for="(place, i) in pair.places" :key="i" class="small prose-line">
             <NuxtLink class="link" :to="`/${store.slug}/${place.tag}`">{{
               store.title(place.tag)
             }}</NuxtLink>, {{ place.situation }}: <span class="code">{{ place.at }}</span>

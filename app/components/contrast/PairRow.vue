@@ -45,7 +45,7 @@ const nameOf = (property: string | undefined) => (property === undefined ? undef
         {{ pair.ratio }} to 1<template v-if="pair.wants">, of {{ pair.wants }}</template
         ><span v-if="pair.varies" class="small muted at-worst">at the worst place</span></span
       >
-      <span class="where">
+      <span class="where prose-line">
         {{ capital(roleTitles[pair.role])
         }}<template v-if="first.says && pair.role !== 'focus'"> “{{ first.says }}”</template> in
         {{ store.themeTitle(pair.theme) }}:

@@ -16,22 +16,14 @@ const {
 const emit = defineEmits<{ waive: [reason: string]; takeBack: []; mend: [mend: Mend] }>()
 const store = useLibrary()
 const writing = ref(false)
-const reason = ref('')
-const field = useTemplateRef<HTMLInputElement>('field')
 const opener = useTemplateRef<HTMLButtonElement>('opener')
 
-function open() {
-  writing.value = true
-  void nextTick(() => field.value?.focus())
-}
 function close() {
   writing.value = false
-  reason.value = ''
   void nextTick(() => opener.value?.focus())
 }
-function send() {
-  if (!reason.value.trim()) return
-  emit('waive', reason.value.trim())
+function send(reason: string) {
+  emit('waive', reason)
   writing.value = false
 }
 /** What a browser saw of pages and components has a view of its own. */
@@ -84,19 +76,14 @@ const sourceLink = computed(() => {
         Waived by {{ waiver.by ?? 'somebody who has left' }} {{ ago(waiver.made_at) }}: {{ waiver.reason }}
         <button v-if="store.may.write" type="button" class="link" @click="emit('takeBack')">Take back</button>
       </p>
-      <form v-else-if="writing" class="why" @submit.prevent="send" @keydown.escape.stop="close">
-        <input
-          ref="field"
-          v-model="reason"
-          class="field"
-          :aria-label="`Why this is waived: ${finding.says}`"
-          placeholder="Why it may stand"
-          maxlength="500"
-          autocomplete="off"
-        />
-        <button class="act" :disabled="!reason.trim()">Waive</button>
-        <button type="button" class="act" @click="close">Cancel</button>
-      </form>
+      <ReasonForm
+        v-else-if="writing"
+        :label="`Why this is waived: ${finding.says}`"
+        placeholder="Why it may stand"
+        verb="Waive"
+        @say="send"
+        @cancel="close"
+      />
     </div>
     <button
       v-if="store.may.write && !waiver && !writing"
@@ -104,7 +91,7 @@ const sourceLink = computed(() => {
       type="button"
       class="link small"
       :aria-label="`Waive: ${finding.says}`"
-      @click="open"
+      @click="writing = true"
     >
       Waive
     </button>
@@ -152,16 +139,6 @@ summary {
 }
 .mend .act {
   flex: none;
-}
-.why {
-  display: flex;
-  gap: 8px;
-  align-items: baseline;
-  margin-top: 4px;
-}
-.why .field {
-  flex: 1;
-  min-width: 0;
 }
 @media (max-width: 900px) {
   .finding {

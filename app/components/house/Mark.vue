@@ -26,6 +26,7 @@ const shapes = {
   additive: '<path d="M6 1v10M1 6h10" stroke="currentColor" stroke-width="1.6"/>',
   mend: '<path d="M1 6.5c2.5-3 3 2.5 5 0s3-2.5 5 .5" fill="none" stroke="currentColor" stroke-width="1.6"/>',
   breaking: '<path d="M6 1 11 10.5H1z" fill="currentColor"/>',
+  none: '<path d="M2 6h8" stroke="currentColor" stroke-width="1.2"/>',
 } as const
 export type MarkName = keyof typeof shapes
 </script>

@@ -2,7 +2,22 @@
 import type { Problem } from '~~/core/problem'
 
 /** Problems as sentences: what, where, what to do. Calm ones are told and ask for nothing. */
-const { problems, library, calm } = defineProps<{ problems: Problem[]; library?: string; calm?: boolean }>()
+const {
+  problems,
+  library,
+  calm,
+  most = Infinity,
+} = defineProps<{
+  problems: Problem[]
+  library?: string
+  calm?: boolean
+  /** How many are told before somebody asks for the others. */
+  most?: number
+}>()
+const { told, left, showAll } = useFirstOf(
+  () => problems,
+  () => most,
+)
 const placeOf = ({ where }: Problem) =>
   [where?.file, where?.line].filter((entry) => entry !== undefined).join(' ')
 const sourceLink = (problem: Problem) =>
@@ -13,7 +28,7 @@ const sourceLink = (problem: Problem) =>
 
 <template>
   <ul v-if="problems.length" class="problems" :role="calm ? undefined : 'alert'">
-    <li v-for="(problem, i) in problems" :key="i">
+    <li v-for="(problem, i) in told" :key="i">
       <Mark v-if="!calm" name="not found" label="problem" />
       <div>
         <span :class="{ bad: !calm }">{{ problem.what }}</span> <span>{{ problem.todo }}</span>
@@ -24,6 +39,9 @@ const sourceLink = (problem: Problem) =>
           <template v-else>{{ placeOf(problem) }}</template>
         </div>
       </div>
+    </li>
+    <li v-if="left">
+      <button type="button" class="act" @click="showAll">Show {{ count(left) }} more</button>
     </li>
   </ul>
 </template>

@@ -3,7 +3,9 @@ import { lastPart, ownSet, type GlyphChoice } from '~~/core/icons/glyph'
 import type { Worn } from '~~/core/icons/wearing'
 import type { IconRole, IconSetView } from '~~/core/wire'
 
-/** Every role, with the glyph it has in each set; the one that is worn is marked, and another is one press. */
+/**
+ * Every role, with the glyph it has in each set; the one that is worn is marked, and another is one press.
+ */
 const { roles, sets, wornOf, mayChoose } = defineProps<{
   roles: readonly IconRole[]
   sets: readonly IconSetView[]

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import type { RuleOut, Scoped } from '~~/core/isolation/bleed'
 import { valuesTold } from '~~/core/isolation/isolation'
-import { placeOfRule, type Written } from '~~/core/read/places'
+import type { Written } from '~~/core/made/sources'
+import { placeOfRule } from '~~/core/read/places'
 
 /** Rules of a component that change what a page has besides, and where each is written. */
 const { rules, written, scoped, library, tag } = defineProps<{

@@ -2,7 +2,10 @@
 import type { Problem } from '~~/core/problem'
 import { nothingSchema, tokenSetsPlanSchema, undoneSchema, type TokenSetsPlan } from '~~/core/wire'
 
-/** Brings token files in together: what they make of the themes is shown first, then all of it is done in one. */
+/**
+ * Brings token files in together: what they make of the themes is shown first, then all of it is done in
+ * one.
+ */
 const emit = defineEmits<{ close: [] }>()
 const store = useLibrary()
 const { say, sayProblems } = useSay()
@@ -65,6 +68,11 @@ async function takeBack(made: readonly string[], edits: readonly string[]) {
   }
   await store.load()
 }
+/** A few files by their names, of many the first. */
+const filesNamed = (paths: readonly string[]) =>
+  paths.length > 4
+    ? `${paths.slice(0, 2).join(', ')} and ${count(paths.length - 2)} more`
+    : paths.join(', ') || 'no file'
 const howWorn = (axis: string | null) => (axis === null ? '' : `, worn beside others, by ${axis}`)
 </script>
 
@@ -72,7 +80,7 @@ const howWorn = (axis: string | null) => (axis === null ? '' : `, worn beside ot
   <form class="sets small" aria-label="Token files" @submit.prevent="bringIn" @keydown.esc="emit('close')">
     <label
       >Files in the Design Tokens format, with a resolver document where there is one
-      <input ref="field" type="file" multiple accept=".json" :disabled="isBusy" @change="take"
+      <input ref="field" type="file" multiple accept=".json,.json5" :disabled="isBusy" @change="take"
     /></label>
     <ProblemList :problems />
     <div v-if="plan" role="status">
@@ -80,10 +88,17 @@ const howWorn = (axis: string | null) => (axis === null ? '' : `, worn beside ot
         <li v-for="theme in plan.themes" :key="theme.name">
           <strong>{{ theme.title }}</strong> {{ theme.isNew ? 'is made, with' : 'gets' }}
           {{ plural(theme.tokens, 'token') }}{{ howWorn(theme.axis) }}
-          <span class="muted">from {{ theme.from.join(', ') || 'no file' }}</span>
+          <span class="muted">from {{ filesNamed(theme.from) }}</span>
         </li>
       </ul>
       <p v-for="line in plan.says" :key="line" class="muted">{{ line }}</p>
+      <details v-if="plan.without.length">
+        <summary>
+          {{ capital(plural(plan.without.length, 'token gets no value', 'tokens get no value')) }}; all others
+          come in
+        </summary>
+        <ProblemList :problems="plan.without" />
+      </details>
     </div>
     <p class="acts">
       <button type="submit" class="act main" :disabled="!plan || isBusy">

@@ -91,6 +91,11 @@ const languages = computed(() => store.library?.languages ?? [])
             >{{ capital(plural(saying.length, 'component')) }}
             {{ saying.length === 1 ? 'says' : 'say' }} something of
             {{ saying.length === 1 ? 'its' : 'their' }} own.</span
+          >{{ ' '
+          }}<NuxtLink
+            class="link small"
+            :to="{ path: `/${store.slug}/findings`, query: { rule: 'hard-coded-text' } }"
+            >Texts that are in no message</NuxtLink
           >
         </template>
         <template v-else-if="view?.isRead === false"

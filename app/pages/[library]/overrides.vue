@@ -3,7 +3,9 @@ import type { Override } from '~~/core/reach/overrides-told'
 import type { Problem } from '~~/core/problem'
 import { overridesSchema } from '~~/core/wire'
 
-/** Sheets of a page, held against what the components of the library offer to be styled by. Nothing is kept. */
+/**
+ * Sheets of a page, held against what the components of the library offer to be styled by. Nothing is kept.
+ */
 const store = useLibrary()
 useHead({ title: () => `A page’s sheets · ${store.library?.title} · Kept Shelf` })
 const { copy } = useCopy()
@@ -44,9 +46,10 @@ const summary = computed(() => {
   if (!told.value) return ''
   const { overrides, rules } = told.value
   if (rules === 0) return 'There are no rules in it.'
-  return overrides.length
-    ? `${capital(plural(overrides.length, 'declaration'))} of ${plural(rules, 'rule')} ${overrides.length === 1 ? 'asks' : 'ask'} for more than is offered.`
-    : `Nothing in ${plural(rules, 'rule')} asks for more than is offered.`
+  const all = plural(rules, 'rule')
+  if (overrides.length === 0) return `Nothing in ${all} asks for more than is offered.`
+  const many = plural(overrides.length, 'declaration')
+  return `${capital(many)} of ${all} ${overrides.length === 1 ? 'asks' : 'ask'} for more than is offered.`
 })
 const kinds: Record<Override['is'], string> = {
   nothing: 'reaches nothing',

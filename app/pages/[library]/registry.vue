@@ -79,6 +79,7 @@ const { copy, copied } = useCopy()
           {{ chosen.made_via === 'desk' ? 'from the release desk' : 'from a package client' }}.
           {{ bytes(chosen.size) }} packed, {{ bytes(chosen.unpacked_size) }} in {{ chosen.file_count }} files.
         </p>
+        <VersionWithdrawn :release="chosen" :channels="channels(chosen.version)" />
         <p class="sentence use">
           With
           <Choice
@@ -98,6 +99,10 @@ const { copy, copied } = useCopy()
         <h3>Notes</h3>
         <!-- eslint-disable-next-line vue/no-v-html -- cleaned by renderMarkdown -->
         <div class="markdown notes" v-html="renderMarkdown(chosen.notes || 'No notes.')" />
+        <template v-if="chosen.record.gates">
+          <h3>How it went out</h3>
+          <ReleaseRecord :record="chosen.record" :version="chosen.version" />
+        </template>
         <h3>Checksum</h3>
         <p class="code muted sum">{{ chosen.integrity }}</p>
         <h3>In the package</h3>
@@ -120,7 +125,9 @@ const { copy, copied } = useCopy()
           :to="{ query: { version: release.version } }"
           :aria-current="release.version === chosen.version ? 'true' : undefined"
         >
-          <span class="code">{{ release.version }}</span>{{ ' ' }}
+          <span class="code" :class="{ struck: release.deprecated !== null }">{{ release.version }}</span>{{
+            ' '
+          }}
           <span class="small muted">{{ channels(release.version).join(', ') }}</span>{{ ' ' }}
           <span class="small muted when">{{ ago(release.made_at) }}</span>
         </NuxtLink>
@@ -202,6 +209,9 @@ a.version:hover,
 }
 .when {
   margin-left: auto;
+}
+.struck {
+  text-decoration: line-through;
 }
 .empty {
   padding: 40px 0;

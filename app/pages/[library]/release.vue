@@ -1,58 +1,53 @@
 <script setup lang="ts">
 import { installWith } from '~~/core/release/install'
-import { draftNotes } from '~~/core/release/notes'
-import { publishedSchema, releasesSchema, type ReleasesView } from '~~/core/wire'
+import { publishedSchema } from '~~/core/wire'
 import type { Problem } from '~~/core/problem'
 
+/** The release desk: what differs, the number that makes, the notes, the gates, and the press that publishes. */
 const store = useLibrary()
 useHead({ title: () => `Release · ${store.library?.title} · Kept Shelf` })
 const { say } = useSay()
-const desk = ref<ReleasesView>()
-const problems = ref<Problem[]>([])
+const from = useAddressChoice('from', '')
+const { desk, releases, problems, base, bases, load, setGate, waiveGate } = useDesk(from)
+const { notes, missing, addMissing, draftAnew, draftSaid, forget } = useNotesDraft(desk)
 const refused = ref<Problem[]>([])
-const version = ref('')
-const channel = ref('latest')
-const notes = ref('')
+const { version, channel, reason, isOwn, chosenStep, isTooLittle, channels, choose } = useNextNumber(
+  desk,
+  releases,
+  refused,
+)
 const busy = ref(false)
 const published = ref<string>()
 const { copy, copied } = useCopy()
 
-async function load() {
-  try {
-    desk.value = await ask(releasesSchema, `/libraries/${store.slug}/releases`)
-    problems.value = []
-    if (!version.value) choose(desk.value.next.find((entry) => entry.enough)?.step ?? 'patch')
-    if (!notes.value)
-      notes.value = draftNotes(
-        desk.value.changed.map(({ tag, change }) => ({ title: store.title(tag), change })),
-      )
-  } catch (error) {
-    problems.value = problemsOf(error)
-  }
-}
-watch([() => store.releaseStamp, () => store.library?.revision?.number], load, { immediate: true })
-function choose(step: string) {
-  const next = desk.value?.next.find((entry) => entry.step === step) ?? desk.value?.next[0]
-  if (!next) return
-  version.value = next.version
-  channel.value = next.step === 'prerelease' ? 'next' : 'latest'
-}
-const chosenStep = computed(() => desk.value?.next.find((entry) => entry.version === version.value))
+const stopping = computed(
+  () => desk.value?.gates.filter(({ setting, says, waiver }) => setting === 'stop' && says && !waiver) ?? [],
+)
 const can = computed(
   () =>
-    store.may.keep && !busy.value && desk.value && desk.value.blocked.length === 0 && version.value !== '',
+    store.may.keep &&
+    !busy.value &&
+    desk.value?.blocked.length === 0 &&
+    stopping.value.length === 0 &&
+    version.value !== '' &&
+    (!isTooLittle.value || reason.value.trim() !== ''),
 )
 async function publish() {
   busy.value = true
   refused.value = []
   try {
-    const done = await ask(publishedSchema, `/libraries/${store.slug}/releases`, {
-      method: 'POST',
-      body: { version: version.value, channel: channel.value, notes: notes.value },
-    })
+    const body = {
+      version: version.value,
+      channel: channel.value,
+      notes: notes.value,
+      ...(isTooLittle.value ? { reason: reason.value } : {}),
+    }
+    const done = await ask(publishedSchema, `/libraries/${store.slug}/releases`, { method: 'POST', body })
     published.value = done.version
-    version.value = ''
-    notes.value = ''
+    isOwn.value = false
+    reason.value = ''
+    forget()
+    from.value = ''
     await Promise.all([load(), store.load()])
     say(`${done.version} is out.`)
   } catch (error) {
@@ -77,31 +72,36 @@ const install = computed(() =>
   <main class="desk">
     <section class="left">
       <p class="sentence">
-        <template v-if="store.library?.latest"
-          >From <b>{{ store.library.latest }}</b> to <b>the shelf</b>, every component that differs.</template
+        <template v-if="desk?.difference.from"
+          >From <Choice v-model="base" label="From which version" :options="bases" /> to <b>the shelf</b>,
+          everything that differs.
+          <NuxtLink
+            class="link small"
+            :to="{ path: `/${store.slug}/difference`, query: { from: desk.difference.from } }"
+            >Between any two</NuxtLink
+          >,
+          <NuxtLink class="link small" :to="{ path: `/${store.slug}/looks`, query: from ? { from } : {} }"
+            >how it looks</NuxtLink
+          ></template
         ><template v-else>Nothing is published yet: <b>the shelf</b> makes the first version.</template>
       </p>
       <ProblemList :problems />
+      <p v-if="!desk && !problems.length" class="muted" role="status">Working out what differs …</p>
       <template v-if="desk">
         <h2>
           What differs
           <span class="small muted">{{
-            desk.changed.length
-              ? `${count(desk.changed.length)} of ${count(store.standing.length)}`
-              : 'nothing'
+            desk.difference.total ? plural(desk.difference.total, 'difference') : 'nothing'
           }}</span>
         </h2>
-        <p v-if="!desk.changed.length" class="muted none">
+        <p v-if="!desk.difference.total" class="muted none">
           {{
             store.library?.latest
-              ? `Every component is as it is in ${store.library.latest}. A new version would differ by tokens, words and notes only.`
-              : 'The shelf is empty: bring source in, and what is on it can be published.'
+              ? `Everything is as it is in ${desk.difference.from}. A new version would differ by words and notes only.`
+              : 'There is nothing to compare: whatever is on the shelf is new.'
           }}
         </p>
-        <ChangeRow v-for="change in desk.changed" :key="change.tag" :change />
-        <p v-if="desk.changed.length" class="small muted">
-          Weighed by what the components offer. Tokens, looks and words are packed too, and are not weighed.
-        </p>
+        <DifferenceList :difference="desk.difference" :changes="desk.difference.changes" :most="8" />
         <h2>
           Notes
           <span class="small muted"
@@ -115,21 +115,17 @@ const install = computed(() =>
           aria-label="Notes"
           :disabled="!store.may.keep"
         />
+        <p class="small muted drafted">
+          <span role="status">{{ draftSaid }}</span>
+          <button v-if="missing" type="button" class="link" @click="addMissing">
+            Add what differs and is not told
+          </button>
+          <button v-if="desk.draft && store.may.keep" type="button" class="link" @click="draftAnew">
+            Draft anew
+          </button>
+        </p>
         <h2>Out already</h2>
-        <div v-for="release in desk.releases" :key="release.version" class="past">
-          <NuxtLink
-            class="code link"
-            :to="{ path: `/${store.slug}/registry`, query: { version: release.version } }"
-            >{{ release.version }}</NuxtLink
-          >
-          <span class="small muted">{{
-            Object.entries(desk.channels)
-              .filter(([, v]) => v === release.version)
-              .map(([name]) => name)
-              .join(', ')
-          }}</span>
-          <span class="small muted">{{ release.made_by }}, {{ ago(release.made_at) }}</span>
-        </div>
+        <VersionsOut v-if="releases" :releases="releases.releases" :channels="releases.channels" />
       </template>
     </section>
     <aside v-if="desk">
@@ -140,25 +136,11 @@ const install = computed(() =>
         aria-label="The next version"
         spellcheck="false"
         :disabled="!store.may.keep"
+        @input="isOwn = true"
       />
       <p class="sentence">
-        {{
-          chosenStep
-            ? `${chosenStep.says}.`.replace(/^./, (c) => c.toUpperCase())
-            : 'A version of your own choosing.'
-        }}
-        To
-        <Choice
-          v-model="channel"
-          label="Channel"
-          :options="
-            [...new Set(['latest', 'next', ...Object.keys(desk.channels)])].map((value) => ({
-              value,
-              title: value,
-              note: desk!.channels[value] ? `now ${desk!.channels[value]}` : 'new',
-            }))
-          "
-        />.
+        {{ chosenStep ? `${capital(chosenStep.says)}.` : 'A version of your own choosing.' }}
+        To <Choice v-model="channel" label="Channel" :options="channels" />.
       </p>
       <div class="steps" role="group" aria-label="Versions that may come next">
         <button
@@ -175,6 +157,15 @@ const install = computed(() =>
           <span class="small" :class="next.enough ? 'muted' : 'bad'">{{ next.says }}</span>
         </button>
       </div>
+      <input
+        v-if="isTooLittle && store.may.keep"
+        v-model="reason"
+        class="field"
+        aria-label="Why the number may say less than what changed"
+        placeholder="Why the number may be lower"
+        maxlength="2000"
+        autocomplete="off"
+      />
       <template v-if="desk.blocked.length"
         ><h3>In the way</h3>
         <ProblemList :problems="desk.blocked" :library="store.slug"
@@ -183,11 +174,21 @@ const install = computed(() =>
         <Mark name="stable" label="ready" class="good" /> Every component compiles, every token has a value,
         the package is named and licensed.
       </p>
+      <h3>Before it goes out</h3>
+      <GateList
+        :gates="desk.gates"
+        @set="setGate"
+        @waive="waiveGate"
+        @take-back="(gate) => waiveGate(gate, '')"
+      />
       <ProblemList :problems="refused" :library="store.slug" />
       <button v-if="store.may.keep" type="button" class="act main big" :disabled="!can" @click="publish">
         {{ busy ? 'Packing …' : `Publish ${version}` }}
       </button>
       <p v-else class="small muted">Publishing takes the role of maintainer.</p>
+      <NuxtLink v-if="store.may.write" class="link small" :to="`/${store.slug}/package`"
+        >Look into the package</NuxtLink
+      >
       <div v-if="published" class="out" role="status">
         <h3>{{ published }} is out</h3>
         <pre>{{ install }}</pre>
@@ -216,20 +217,6 @@ const install = computed(() =>
   border-bottom: 1px solid var(--rule);
   padding-bottom: 6px;
 }
-.past {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 12px;
-  align-items: baseline;
-  padding: 7px 0;
-  border-bottom: 1px solid var(--rule-soft);
-}
-.past .code {
-  width: 110px;
-}
-.past .small + .small {
-  margin-left: auto;
-}
 .none {
   padding: 6px 0;
   max-width: 560px;
@@ -237,6 +224,15 @@ const install = computed(() =>
 textarea {
   font: 400 16px/24px var(--name) !important;
   min-height: 160px;
+}
+h3 {
+  font: 500 14px/20px var(--ui);
+}
+.drafted {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  padding-top: 4px;
 }
 aside {
   border-left: 1px solid var(--rule);

@@ -185,7 +185,7 @@ useKeys([
           Undo the last change
         </button>
       </div>
-      <ProblemList v-if="table.problems.length" class="wide" :problems="table.problems" />
+      <ProblemList v-if="table.problems.length" class="wide" :problems="table.problems" :most="3" />
       <ProblemList v-if="fileProblems.length" class="wide" :problems="fileProblems" />
       <TokenTable
         :groups

@@ -1,9 +1,6 @@
-import { bundlesIn } from '../../messages/bundles'
 import { languageTitle } from '../../messages/language-tags'
 import { baseLanguage, type Bundle } from '../../messages/message'
 import { messageRows, saysOf, type MessageRemark, type MessageRow } from '../../messages/remarks'
-import { isBeside } from '../../read/source/reading'
-import { SourceSet } from '../../read/source/source-set'
 import type { Check, Finding } from '../check'
 
 /** What is a flaw of a message; that one is long, or the same, may be as it should. */
@@ -11,12 +8,8 @@ const flaws = ['missing', 'empty', 'placeholders', 'extra'] as const satisfies r
 
 /** Messages that a language lacks, that put in something else there, or that nobody asks it for. */
 export const message: Check = {
-  run({ files }) {
-    const source = files.filter(({ path }) => !isBeside(path))
-    return bundlesIn(new SourceSet([...source]), source).flatMap((bundle) =>
-      messageRows(bundle).flatMap((row) => findingsOf(bundle, row)),
-    )
-  },
+  run: ({ bundles }) =>
+    bundles().flatMap((bundle) => messageRows(bundle).flatMap((row) => findingsOf(bundle, row))),
 }
 
 function findingsOf(bundle: Bundle, { key, said }: MessageRow): Finding[] {

@@ -42,7 +42,10 @@ function inSheets(given: ToCheck): Finding[] {
     .map((all) => findingOf(all, owners.get(all[0]!.declared.file)!, given))
 }
 
-/** A value that a script sets on every element of a list: a property of the component comes down to all of them. */
+/**
+ * A value that a script sets on every element of a list: a property of the component comes down to all of
+ * them.
+ */
 function byScript(given: ToCheck): Finding[] {
   const owners = ownersOf(given.contracts)
   const files = given.files.filter(({ path }) => owners.has(path) && !isBeside(path))
@@ -55,7 +58,7 @@ function byScript(given: ToCheck): Finding[] {
     return {
       rule: 'one-value',
       about: `${file} ${property} by script`,
-      says: `${property} is set to ${value} on each element${selector === undefined ? ' of a list' : ` ${selector}`}.`,
+      says: `${property} is set to ${value} on each element ${selector ?? 'of a list'}.`,
       todo: `Set it once, ${root}.style.setProperty('${name}', ${value})${sheet}.`,
       place: { file, line },
       tag: contract.tag,

@@ -1,5 +1,6 @@
+import { distance } from 'fastest-levenshtein'
 import { membersOf } from '../../contract/contract'
-import { distance, nearestName } from '../../near'
+import { nearestName } from '../../near'
 import type { Check, Finding, ToCheck } from '../check'
 
 /** Custom properties that are read as if they were tokens, and that nothing gives a value. */
@@ -8,10 +9,16 @@ export const undefinedProperty: Check = {
     if (given.byProperty.size === 0) return []
     const set = setIn(given)
     const names = [...new Set([...given.byProperty.keys(), ...set])]
+    // a name that many components read is looked up once
+    const near = new Map<string, string | undefined>()
+    const nearTo = (name: string) => {
+      if (!near.has(name)) near.set(name, nearestName(name, names))
+      return near.get(name)
+    }
     return given.contracts.flatMap((contract) =>
       membersOf(contract, 'custom-property').flatMap(({ name, known, place, fallbacks, hostValue }) => {
         if (known === 'comment' || hostValue !== undefined || set.has(name)) return []
-        const finding = judge(given, name, { hasFallback: fallbacks.length > 0, names })
+        const finding = judge(given, name, { hasFallback: fallbacks.length > 0, nearTo })
         return finding ? [{ ...finding, tag: contract.tag, place, about: `${contract.tag} ${name}` }] : []
       }),
     )
@@ -39,10 +46,10 @@ const mostLetters = 2
 function judge(
   { prefix, byProperty }: ToCheck,
   name: string,
-  { hasFallback, names }: { hasFallback: boolean; names: string[] },
+  { hasFallback, nearTo }: { hasFallback: boolean; nearTo: (name: string) => string | undefined },
 ): Pick<Finding, 'rule' | 'says' | 'todo'> | undefined {
   if (!name.startsWith(`--${prefix}-`) || byProperty.has(name)) return undefined
-  const near = nearestName(name, names)
+  const near = nearTo(name)
   if (hasFallback && (near === undefined || distance(name, near) > mostLetters)) return undefined
   return {
     rule: 'undefined-property',

@@ -3,7 +3,7 @@ import ts from 'typescript'
 import type { Written } from '../../read/places'
 import { Lines } from '../../read/source/lines'
 import type { SourceText } from '../../read/source/source-text'
-import { rulesIn } from '../../read/written-parts'
+import { noteText, rulesIn } from '../../read/written-parts'
 import { CompileFailure, type CompiledFile, type CompileHelp, type LanguageFile } from '../file'
 import { shortHash } from '../short-hash'
 import { svelte } from './language'
@@ -100,6 +100,21 @@ function writtenInSvelte(file: SourceText, written: Written): void {
   if (!root) return
   const lines = new Lines(file.text)
   walkTree(root.fragment, (node) => {
+    const place = { file: file.path, line: lines.before(node.start) + 1 }
+    if (node.type === 'Fragment') {
+      for (const child of (node as unknown as AST.Fragment).nodes) {
+        if (child.type !== 'Text') continue
+        const before = child.data.length - child.data.trimStart().length
+        noteText(written, child.data, { ...place, line: lines.before(child.start + before) + 1 })
+      }
+      return
+    }
+    if (!/^(?:Regular|Svelte)?(?:Element|Component)$/.test(node.type)) return
+    const attributesOf = (node as unknown as { attributes: Parameters<typeof textOf>[0][] }).attributes
+    for (const attribute of attributesOf) {
+      const text = attribute?.type === 'Attribute' ? textOf(attribute) : undefined
+      if (text !== undefined) noteText(written, text, place, attribute!.name)
+    }
     if (node.type !== 'RegularElement') return
     const { name, attributes } = node as unknown as {
       name: string

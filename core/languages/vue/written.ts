@@ -4,7 +4,7 @@ import type { Written } from '../../read/places'
 import { Lines } from '../../read/source/lines'
 import type { SourceText } from '../../read/source/source-text'
 import { walk } from '../../read/source/walk'
-import { expressionOf, namesIn, rulesIn } from '../../read/written-parts'
+import { expressionOf, namesIn, noteText, rulesIn } from '../../read/written-parts'
 import { Tokens, walkSheet } from '../../style/sheet'
 import { vueParts } from './script'
 
@@ -51,6 +51,13 @@ export function writtenInVue(file: SourceText, written: Written): void {
         ),
         place: { file: file.path, line: loc.start.line },
       })
+    const { type, content } = node as { type?: number; content?: unknown }
+    // a node of text in the tree of Vue's compiler
+    if (type === 2 && typeof content === 'string' && loc)
+      noteText(written, content, { file: file.path, line: loc.start.line })
+    for (const { type: kind, name, value } of tag ? (props ?? []) : [])
+      if (kind === 6 && value && loc)
+        noteText(written, value.content, { file: file.path, line: loc.start.line }, name)
     for (const child of [...(children ?? []), ...(branches ?? [])]) visit(child)
   }
   descriptor.template?.ast?.children.forEach(visit)

@@ -42,7 +42,8 @@ export const resolver: TokenPrinter = {
         .map(fileOf)
     const whole = wholeThemes(themes)
     const modifiers = {
-      ...(whole.length > 1
+      // of axes alone nobody could tell that they are worn beside something
+      ...(whole.length < themes.length || whole.length > 1
         ? {
             theme: {
               contexts: Object.fromEntries(whole.map((theme) => [theme.name, above(theme)])),

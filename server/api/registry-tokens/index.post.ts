@@ -17,6 +17,8 @@ export default route({
     name: z.string().trim().min(1, 'give it a name').max(80),
     scopes: z.array(z.enum(['read', 'publish'])).min(1),
     library: z.string().nullable(),
+    /** How many days it works; none for as long as it is not revoked. */
+    days: z.number().int().min(1).max(3650).nullable().default(null),
   }),
   async handle({ db, body, person }) {
     const library = body.library === null ? undefined : await libraryBySlug(db, body.library)
@@ -36,6 +38,7 @@ export default route({
         name: body.name,
         scopes: body.scopes,
         library: library?.id ?? null,
+        days: body.days,
       })
       await record(
         trx,

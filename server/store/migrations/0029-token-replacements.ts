@@ -1,8 +1,8 @@
 import type { Knex } from 'knex'
 
 /**
- * Tokens that another one stands for now, with everything as it was before: what then names the other cannot be
- * told from what did so from the start.
+ * Tokens that another one stands for now, with everything as it was before: what then names the other
+ * cannot be told from what did so from the start.
  */
 export const up = (knex: Knex): Promise<unknown> =>
   knex.raw(`

@@ -28,6 +28,11 @@ import * as m0026 from './0026-messages'
 import * as m0027 from './0027-theme-conditions'
 import * as m0028 from './0028-theme-axes'
 import * as m0029 from './0029-token-replacements'
+import * as m0030 from './0030-release-desk'
+import * as m0031 from './0031-signatures'
+import * as m0032 from './0032-token-expiry'
+import * as m0033 from './0033-pictures'
+import * as m0034 from './0034-sizes'
 
 export const migrations: Record<string, Knex.Migration> = {
   '0001-first': m0001,
@@ -59,4 +64,9 @@ export const migrations: Record<string, Knex.Migration> = {
   '0027-theme-conditions': m0027,
   '0028-theme-axes': m0028,
   '0029-token-replacements': m0029,
+  '0030-release-desk': m0030,
+  '0031-signatures': m0031,
+  '0032-token-expiry': m0032,
+  '0033-pictures': m0033,
+  '0034-sizes': m0034,
 }

@@ -3,7 +3,7 @@ import { libraryEvidenceSchema } from '~~/core/wire'
 import { route } from '~~/server/auth/route'
 import { leftOf, needsOf, seenAlready } from '~~/server/evidence/seen'
 import { componentsOf } from '~~/server/store/components'
-import { evidenceOf, evidenceRun } from '~~/server/store/evidence'
+import { evidenceOf, evidenceRuns } from '~~/server/store/evidence'
 
 /** What a browser showed for every component as it is now, and how the newest run over all of them fares. */
 export default route({
@@ -15,7 +15,7 @@ export default route({
     const { provisions, never, themes, looks } = seen
     const [kept, run] = await Promise.all([
       evidenceOf(db, components, library.prefix, provisions, never),
-      evidenceRun(db, library.id),
+      evidenceRuns.newest(db, library.id),
     ])
     const titleOf = (theme: string) => themes.find(({ name }) => name === theme)?.title ?? theme
     return {

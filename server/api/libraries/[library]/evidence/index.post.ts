@@ -3,10 +3,10 @@ import { onlySchema } from '~~/core/evidence/only'
 import { nothingSchema } from '~~/core/wire'
 import { fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
-import { enqueueEvidence } from '~~/server/jobs/queue'
+import { enqueueRun } from '~~/server/jobs/queue'
 import { componentsOf } from '~~/server/store/components'
 import { notify } from '~~/server/store/database'
-import { beginEvidence, moveEvidence } from '~~/server/store/evidence'
+import { evidenceRuns } from '~~/server/store/evidence'
 
 /**
  * Has every component tried in a browser on the server, as far as nothing is known of it as it is now; the
@@ -20,10 +20,10 @@ export default route({
     const components = library.current_revision ? await componentsOf(db, library.current_revision) : []
     if (components.length === 0)
       return fail(422, 'nothing-there', 'There is nothing on the shelf to try.', 'Bring in source first.')
-    const run = await beginEvidence(
+    const run = await evidenceRuns.begin(
       db,
       library.id,
-      { total: components.length, first: query.first ?? null, only: query.only ?? null },
+      { total: components.length, first: query.first ?? null, kept_to: query.only ?? null },
       person.id,
     )
     if (!run)
@@ -33,12 +33,7 @@ export default route({
         'The components are being tried already.',
         'Wait until that has ended, or stop it.',
       )
-    try {
-      await enqueueEvidence(library.id, run)
-    } catch (error) {
-      await moveEvidence(db, run, { state: 'failed' })
-      throw error
-    }
+    await enqueueRun('evidence', library.id, run)
     await notify(db, { library: library.slug, what: 'evidence' })
     return {}
   },

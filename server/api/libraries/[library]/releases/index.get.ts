@@ -1,6 +1,6 @@
 import { releasesSchema } from '~~/core/wire'
 import { route } from '~~/server/auth/route'
-import { releasesView } from '~~/server/views/library'
+import { releasesView } from '~~/server/views/desk'
 
 export default route({
   access: 'reader',

@@ -12,6 +12,7 @@ export default route({
     version: z.string().max(100),
     channel: z.string().max(40),
     notes: z.string().max(50_000),
+    reason: z.string().max(2000).optional(),
   }),
   handle: ({ db, library, body, person }) => publish(db, library, body, person.id),
 })

@@ -9,7 +9,10 @@ import { notify } from '~~/server/store/database'
 import { changeTheme, themesOf } from '~~/server/store/themes'
 import { judgeTheme, themeKnown } from '~~/server/views/theme'
 
-/** Gives a theme another title, another place among the others, has it built on another, come in by itself, or combine. */
+/**
+ * Gives a theme another title, another place among the others, has it built on another, come in by itself,
+ * or combine.
+ */
 export default route({
   access: 'maintainer',
   limit: limits.body.small,
@@ -34,7 +37,8 @@ export default route({
     }
     const after = themes.map((other) => (other === theme ? next : other))
     if (on !== undefined && on !== theme.on) {
-      if (theme.on === null || chainOf(themes, on).includes(theme) || chainOf(themes, on).length === 0)
+      const ground = chainOf(themes, on)
+      if (theme.on === null || ground.length === 0 || ground.includes(theme))
         return fail(
           422,
           'theme-ground',

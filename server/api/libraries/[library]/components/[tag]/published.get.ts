@@ -4,7 +4,8 @@ import { versionedSchema } from '~~/core/wire'
 import { route } from '~~/server/auth/route'
 import { inChild } from '~~/server/build/pool'
 import { componentsOf } from '~~/server/store/components'
-import { contractsAt, deskReleases, standingAt } from '~~/server/store/releases'
+import { contractsAt, standingAt } from '~~/server/store/released'
+import { deskReleases } from '~~/server/store/releases'
 
 /**
  * The component as a version from the desk has it, with what it takes to render it beside the one on the

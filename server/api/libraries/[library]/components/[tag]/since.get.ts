@@ -1,6 +1,7 @@
 import { sinceSchema } from '~~/core/wire'
 import { route } from '~~/server/auth/route'
-import { latestContracts, latestFromDesk } from '~~/server/store/releases'
+import { contractsAt } from '~~/server/store/released'
+import { latestFromDesk } from '~~/server/store/releases'
 
 /** The component as the newest version from the desk has it, to tell what changed since. */
 export default route({
@@ -8,7 +9,7 @@ export default route({
   answer: sinceSchema,
   async handle({ db, library, params }) {
     const latest = await latestFromDesk(db, library.id)
-    const contracts = latest && (await latestContracts(db, library.id))
+    const contracts = latest && (await contractsAt(db, latest.id))
     return {
       version: latest?.version ?? null,
       contract: contracts?.find((contract) => contract.tag === params.tag) ?? null,

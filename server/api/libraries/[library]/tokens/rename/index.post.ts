@@ -9,8 +9,9 @@ import { writeRename } from '~~/server/store/renames'
 import { planRename } from '~~/server/views/renames'
 
 /**
- * Gives a token another path, or another token its place, and has all that names it follow. Where files of the library do, that is a job,
- * which reads and builds them and writes everything in one; otherwise it is done at once.
+ * Gives a token another path, or another token its place, and has all that names it follow. Where files of
+ * the library do, that is a job, which reads and builds them and writes everything in one; otherwise it is
+ * done at once.
  */
 export default route({
   access: 'contributor',

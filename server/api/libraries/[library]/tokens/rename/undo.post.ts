@@ -8,8 +8,8 @@ import { addJob } from '~~/server/store/jobs'
 import { filesBefore, lastReplacement, takeReplacementBack } from '~~/server/store/replacements'
 
 /**
- * Takes back that one token stands in another's place, with everything that followed. Where files of the library
- * did, that is a job.
+ * Takes back that one token stands in another's place, with everything that followed. Where files of the
+ * library did, that is a job.
  */
 export default route({
   access: 'contributor',

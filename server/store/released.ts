@@ -1,0 +1,60 @@
+import { z } from 'zod'
+import { summaryRowSchema, type SummaryRow } from '~~/core/accessible/summary'
+import { contractSchema, type Contract } from '~~/core/contract/contract'
+import type { PackageFacts } from '~~/core/release/rules/rule'
+import type { Theme } from '~~/core/tokens/themes'
+import type { Store } from './database'
+
+// What a release holds besides its package; none of it ever changes.
+
+/** What a release had of every component; it never changes. */
+export const contractsAt = async (db: Store, release: string): Promise<Contract[]> =>
+  contractSchema
+    .array()
+    .parse((await db('releases').where({ id: release }).first('contracts'))?.contracts ?? [])
+
+const accessibleByTag = z.record(z.string(), z.array(summaryRowSchema))
+
+/** All that a release of the desk holds that another, or the shelf, is compared with. */
+export async function heldBy(
+  db: Store,
+  release: string,
+): Promise<{
+  contracts: Contract[]
+  accessible: Record<string, SummaryRow[]>
+  themes: Theme[]
+  package: PackageFacts
+  languages: string[]
+  icons: string[]
+}> {
+  const [row, paths] = await Promise.all([
+    db('releases').where({ id: release }).first('contracts', 'accessible', 'tokens', 'manifest'),
+    db('release_files').where({ release_id: release }).pluck('path') as Promise<string[]>,
+  ])
+  return {
+    contracts: contractSchema.array().parse(row.contracts ?? []),
+    accessible: accessibleByTag.parse(row.accessible ?? {}),
+    themes: row.tokens,
+    package: row.manifest,
+    languages: namedIn(paths, 'messages', '.json'),
+    icons: namedIn(paths, 'icons', '.svg'),
+  }
+}
+
+/** The names of files of a kind in a folder of a package. */
+const namedIn = (paths: readonly string[], folder: string, ending: string): string[] =>
+  paths
+    .filter((path) => path.startsWith(`${folder}/`) && path.endsWith(ending))
+    .map((path) => path.slice(folder.length + 1, -ending.length))
+
+/**
+ * What stood on the shelf when a version was made: its tokens, how they show icons, and the revision its
+ * source came from.
+ */
+export async function standingAt(
+  db: Store,
+  release: string,
+): Promise<{ tokens: Theme[]; iconsCss: string; revision: string | undefined }> {
+  const row = await db('releases').where({ id: release }).first('tokens', 'icons_css', 'revision_id')
+  return { tokens: row.tokens, iconsCss: row.icons_css, revision: row.revision_id ?? undefined }
+}

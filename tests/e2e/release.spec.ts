@@ -1,0 +1,184 @@
+import { expect, test, type Page } from '@playwright/test'
+import { bringIn, someone, world, type World } from '../world'
+import { choose, signIn } from './person'
+
+// The release desk, as a maintainer prepares a version at it.
+
+let at: World
+test.beforeAll(async () => {
+  at = await world()
+})
+test.afterAll(() => at.end())
+
+const filesOf = (body: string): Record<string, string> => ({
+  'package.json': JSON.stringify({ name: '@marram/mooring', license: 'MIT' }),
+  LICENSE: 'May be used by anybody for anything.',
+  'src/ring.ts': `/** A ring. */\nexport class Ring extends HTMLElement {\n${body}\n}\ncustomElements.define('mooring-ring', Ring)\n`,
+})
+const prop = (name: string) =>
+  `  /** How it stands out. */\n  get ${name}(): 'calm' | 'loud' { return (this.getAttribute('${name}') ?? 'calm') as never }\n` +
+  `  set ${name}(value) { this.setAttribute('${name}', value) }`
+
+/** A library with a version, on whose shelf a prop is called otherwise and a method is gone before its time. */
+async function begin(): Promise<void> {
+  const ines = await someone(at, 'ines')
+  const library = {
+    slug: 'mooring',
+    title: 'Mooring',
+    package: '@marram/mooring',
+    prefix: 'mooring-',
+    visibility: 'open',
+  }
+  expect((await ines('/api/libraries', { body: library })).status).toBe(200)
+  const bring = async (body: string) =>
+    expect((await bringIn(ines, filesOf(body), 'mooring')).body).toMatchObject({ state: 'done' })
+  await bring(`${prop('emphasise')}\n  /** @deprecated Gone in 3.0. */\n  tie(): void {}`)
+  const first = { version: '1.0.0', channel: 'latest', notes: 'The first.' }
+  expect((await ines('/api/libraries/mooring/releases', { body: first })).status).toBe(200)
+  await bring(prop('emphasis'))
+}
+const gate = (page: Page, title: string) =>
+  page.getByRole('list', { name: 'Gates' }).getByRole('listitem').filter({ hasText: title })
+
+test('what differs is weighed, told in notes and code, held up by gates, and remembered by the version', async ({
+  page,
+}) => {
+  test.setTimeout(120_000)
+  await begin()
+  await signIn(page, at, 'ines', '/mooring/release')
+  const ring = page.getByRole('region', { name: 'Ring' })
+
+  await test.step('a prop that is called otherwise is told as that, with what consumers change', async () => {
+    await expect(ring).toContainText('prop emphasise seems to be called emphasis now.')
+    await ring.getByText('What consumers change').click()
+    await expect(ring.getByRole('group', { name: 'In plain HTML' })).toContainText(
+      '<mooring-ring emphasis="calm"></mooring-ring>',
+    )
+    await expect(page.getByLabel('The next version')).toHaveValue('2.0.0')
+    await expect(page.getByLabel('Notes')).toHaveValue(/### Removed\n\n- Ring: method tie is gone\./)
+  })
+
+  await test.step('what goes before its time stops it, until that is waived with a reason', async () => {
+    const promises = gate(page, 'Nothing goes before its time')
+    await expect(promises).toContainText('method tie is gone, and was to go in 3.0.0.')
+    await expect(page.getByRole('button', { name: 'Publish 2.0.0' })).toBeDisabled()
+    await promises.getByRole('button', { name: 'Waive' }).click()
+    await page.keyboard.type('Nobody ever called it.')
+    await page.keyboard.press('Enter')
+    await expect(promises).toContainText('Waived for this version by Ines Fairlie: Nobody ever called it.')
+    await expect(page.getByRole('button', { name: 'Publish 2.0.0' })).toBeEnabled()
+  })
+
+  await test.step('notes are kept, and what they lack can be added', async () => {
+    await page.getByLabel('Notes').fill('The ring speaks plainly.')
+    await expect(page.getByText('Kept, as Ines Fairlie wrote them')).toBeVisible()
+    await page.reload()
+    await expect(page.getByLabel('Notes')).toHaveValue('The ring speaks plainly.')
+    await page.getByRole('button', { name: 'Add what differs and is not told' }).click()
+    await expect(page.getByLabel('Notes')).toHaveValue(
+      /^The ring speaks plainly\.\n\n### Changed\n\n- Ring: /,
+    )
+    await expect(page.getByText('Kept, as Ines Fairlie wrote them')).toBeVisible()
+  })
+
+  await test.step('a number that says less needs a reason', async () => {
+    await page.getByRole('button', { name: /^1\.1\.0 too little/ }).click()
+    await expect(page.getByRole('button', { name: 'Publish 1.1.0' })).toBeDisabled()
+    await page.getByLabel('Why the number may say less than what changed').fill('It is not in use yet.')
+    await expect(page.getByRole('button', { name: 'Publish 1.1.0' })).toBeEnabled()
+  })
+
+  await test.step('a library says what a rule counts as', async () => {
+    await ring.getByRole('link', { name: 'The rule member-renamed' }).click()
+    await expect(page).toHaveURL(/difference\?from=1\.0\.0&rule=member-renamed/)
+    await expect(page.getByText('One of two differences.')).toBeVisible()
+    await choose(page, 'Counts as', 'a mend')
+    await expect(page.getByText('Counted as mend here; by itself the rule says breaking.')).toBeVisible()
+    await choose(page, 'Counts as', 'what the rule says itself')
+    await expect(page.getByText('by itself the rule says')).toHaveCount(0)
+    await page.getByLabel('Find among the differences').fill('nothing like it')
+    await expect(page.getByText('Nothing of that kind among two differences.')).toBeVisible()
+  })
+
+  await test.step('the package is looked into before it is published', async () => {
+    await page.goto(`${at.url}/mooring/release`)
+    await page.getByRole('link', { name: 'Look into the package' }).click()
+    const files = page.getByRole('region', { name: 'Files of the package' })
+    const ring = files.getByRole('row').filter({ has: page.getByText('dist/ring.js', { exact: true }) })
+    await expect(ring).toContainText('src/ring.ts')
+    await page.getByLabel('Find a file of the package').fill('licence')
+    await expect(files.getByRole('row')).toHaveCount(1)
+    await page.getByLabel('Find a file of the package').fill('LICENSE')
+    await expect(files.getByRole('row')).toHaveCount(2)
+    await expect(page.getByRole('region', { name: 'Each component alone' })).toContainText('Ring')
+  })
+
+  await test.step('the version remembers how it went out', async () => {
+    await page.getByRole('link', { name: 'Release', exact: true }).click()
+    await page.getByRole('button', { name: 'Publish 2.0.0' }).click()
+    await expect(page.getByRole('status').filter({ hasText: '2.0.0 is out' }).first()).toBeVisible({
+      timeout: 60_000,
+    })
+    await expect(page.getByText('Everything is as it is in 2.0.0.')).toBeVisible()
+    await page.getByRole('link', { name: 'Registry', exact: true }).click()
+    await expect(page.getByText('Since 1.0.0: 2 breaking.')).toBeVisible()
+    await expect(page.getByText('was waived by Ines Fairlie: Nobody ever called it.')).toBeVisible()
+    await page.getByRole('button', { name: 'Withdraw …' }).click()
+    await page.keyboard.type('It came too early; stay with 1.0.0.')
+    await page.keyboard.press('Enter')
+    await expect(
+      page.getByText('Withdrawn: It came too early; stay with 1.0.0. Latest still names it.'),
+    ).toBeVisible()
+    await page.getByRole('button', { name: 'Take back' }).click()
+    await expect(page.getByRole('button', { name: 'Withdraw …' })).toBeVisible()
+    await page.getByRole('link', { name: 'What differs' }).click()
+    await expect(page.getByText('method tie is gone.')).toBeVisible()
+  })
+})
+
+test('what one component may take is said once, told where one takes more, and asked before a version goes out', async ({
+  page,
+}) => {
+  test.setTimeout(120_000)
+  await signIn(page, at, 'ines', '/tern/package')
+  const most = page.getByLabel('Kilobytes that one component may take')
+  const alone = page.getByRole('region', { name: 'Each component alone' })
+
+  await test.step('what is no size is refused with what to write', async () => {
+    await most.fill('a few')
+    await most.press('Enter')
+    await expect(page.getByText('“a few” is no size.')).toBeVisible()
+  })
+
+  await test.step('those that take more are marked, and no others', async () => {
+    const rows = alone.getByRole('row')
+    await most.fill('0.1')
+    await most.press('Enter')
+    await expect(alone.getByRole('img', { name: 'more than one may take' })).toHaveCount(
+      (await rows.count()) - 1,
+    )
+    await most.fill('900')
+    await most.press('Enter')
+    await expect(alone.getByRole('img', { name: 'more than one may take' })).toHaveCount(0)
+    await most.fill('0.5')
+    await most.press('Enter')
+    await expect(alone.getByRole('img', { name: 'more than one may take' }).first()).toBeVisible()
+  })
+
+  await test.step('versions are drawn and told, one component at a time', async () => {
+    const sizes = page.getByRole('region', { name: 'From version to version' })
+    await expect(sizes.getByRole('row').first()).toHaveText(/0\.9\.0.*1\.0\.0.*1\.1\.0.*the shelf/)
+    await choose(page, 'What of it', 'Ticket')
+    await expect(sizes.getByRole('row').nth(1)).toHaveText(/^(\s*not in it\s*){3}[\d.]+ kB\s*$/)
+  })
+
+  await test.step('the desk says which, and lets nothing out where the gate stops', async () => {
+    await page.goto(`${at.url}/tern/release`)
+    const small = gate(page, 'Each component stays small')
+    await expect(small).toContainText(/takes [\d.]+ kB.*one may take 0\.5 kB \(gzip\)/)
+    await choose(page, 'What the gate does: Each component stays small', 'stops')
+    await expect(page.getByRole('button', { name: /^Publish/ })).toBeDisabled()
+    await choose(page, 'What the gate does: Each component stays small', 'warns')
+    await expect(page.getByRole('button', { name: /^Publish/ })).toBeEnabled()
+  })
+})
