@@ -4,8 +4,8 @@ const byClock = /(?:hostile|neighbour)\.spec\.ts$/
 
 export default defineConfig({
   testDir: 'tests/e2e',
-  timeout: 180_000,
-  expect: { timeout: 30_000 },
+  timeout: 300_000,
+  expect: { timeout: 60_000 },
   workers: 2,
   // what is measured by the clock has the machine to itself: it runs after the others, one at a time
   projects: [

@@ -1,9 +1,10 @@
 import { fork, type ChildProcess } from 'node:child_process'
 import { join } from 'node:path'
 import { Failure } from '../auth/failure'
-import { comeAfter } from '../behind'
 import { limits } from '../limits'
 import { log } from '../log'
+import { comeAfter } from '../processes/behind'
+import { GivenTime, readingsOf, whenGiven } from '../processes/given-time'
 import { HeldBy, type Source } from './held'
 import { FairQueue } from './queue'
 import type { Answer, TaskName, Tasks } from './tasks'
@@ -22,7 +23,8 @@ const { megabytes, children: most, idleSeconds } = limits.children
 interface Child {
   process: ChildProcess
   busy: Waiting | undefined
-  timer: NodeJS.Timeout | undefined
+  /** Lets go of what would end it: that its task takes too long, or that it has nothing to do. */
+  leaveAlone: () => void
   libraries: Set<string>
   held: HeldBy
 }
@@ -93,14 +95,15 @@ function give(child: Child, waiting: Waiting): void {
   const seconds = limits.tasks[waiting.task]
   child.busy = waiting
   child.libraries.add(waiting.owner)
-  clearTimeout(child.timer)
-  child.timer = setTimeout(() => {
+  child.leaveAlone()
+  const time = new GivenTime(readingsOf(child.process.pid!))
+  const isSlow = () =>
     end(child, {
       code: 'too-slow',
       what: `This took longer than ${seconds} seconds and was stopped.`,
       todo: 'Bring in fewer or smaller files.',
     })
-  }, seconds * 1000)
+  child.leaveAlone = whenGiven(seconds, isSlow, () => time.now())
   child.process.send({ id: ++count, task: waiting.task, input: inputFor(child, waiting.input) }, (error) => {
     // it had died, and its end was not heard of yet: the task was never begun
     if (!error || child.busy !== waiting) return
@@ -132,16 +135,16 @@ function start(): Child {
   const child: Child = {
     process: process_,
     busy: undefined,
-    timer: undefined,
+    leaveAlone: () => undefined,
     libraries: new Set(),
     held: new HeldBy(),
   }
   process_.on('message', (answer: Answer) => {
     const { busy } = child
     child.busy = undefined
-    clearTimeout(child.timer)
-    child.timer = setTimeout(() => end(child), idleSeconds * 1000)
-    child.timer.unref()
+    child.leaveAlone()
+    const idle = setTimeout(() => end(child), idleSeconds * 1000).unref()
+    child.leaveAlone = () => clearTimeout(idle)
     if (busy) {
       queue.done(busy.owner)
       busy.settle(answer)
@@ -170,7 +173,7 @@ function start(): Child {
 function end(child: Child, problem?: { code: string; what: string; todo: string }): void {
   const at = children.indexOf(child)
   if (at >= 0) children.splice(at, 1)
-  clearTimeout(child.timer)
+  child.leaveAlone()
   child.process.kill('SIGKILL')
   const { busy } = child
   child.busy = undefined

@@ -7,6 +7,7 @@ import { toldSchema, type Pressed, type Stop, type Told, type ToldNode } from '~
 import { membersOf } from '~~/core/contract/contract'
 import type { Chart } from '~~/core/states/chart'
 import { limits } from '../limits'
+import { givenNow } from '../processes/given-time'
 import { fencedContext } from './browser'
 import { askEngine } from './engine'
 import type { ToTry } from './message'
@@ -35,14 +36,14 @@ export async function tellAccessible(
   const context = await fencedContext(browser, origin)
   try {
     const stage = await showsOn(context, asked, component, origin)
-    const late = Date.now() + limits.evidence.accessibleSeconds * 1000
+    const late = givenNow() + limits.evidence.accessibleSeconds * 1000
     const told: Told[] = [await tellFace(stage, component, late)]
     for (const example of component.examples) {
-      if (Date.now() > late) break
+      if (givenNow() > late) break
       told.push(await tellExample(stage, component.tag, example))
     }
     for (const state of statesToTell(component, chart)) {
-      if (Date.now() > late) break
+      if (givenNow() > late) break
       told.push({ ...(await tellExample(stage, component.tag, state)), found: true })
     }
     return told.map((entry) => toldSchema.parse(entry))
@@ -88,7 +89,7 @@ async function tellFace(show: Show, component: Component, late: number): Promise
     /** Where a key did nothing, the next is pressed on the same page. */
     let stage: ShownPage | undefined
     for (const key of keys) {
-      if (Date.now() > late) break
+      if (givenNow() > late) break
       stage ??= await focusOn(await show(component.face), place)
       const press = await pressOn(stage, on, key)
       pressed.push(press)

@@ -1,5 +1,6 @@
 import type { Page } from 'playwright-core'
 import type { Observation } from '~~/core/evidence/observation'
+import { whenGiven } from '../processes/given-time'
 import { fromFrameSchema, hello, type FromFrame, type ToFrame } from '~~/frame/protocol'
 
 /** Milliseconds a frame may be silent in the middle of a trial. */
@@ -26,13 +27,13 @@ export async function answerOf<Say extends 'inks' | 'bleed' | 'dress'>(
   }
 }
 
-/** The work, or an error that says what is wrong once it takes too long. */
+/** The work, or an error that says what is wrong once it takes too long, in milliseconds given to us. */
 export function within<T>(work: Promise<T>, milliseconds: number, what: string): Promise<T> {
-  let timer: NodeJS.Timeout | undefined
+  let leaveAlone: (() => void) | undefined
   const late = new Promise<never>((_resolve, reject) => {
-    timer = setTimeout(() => reject(new Error(what)), milliseconds)
+    leaveAlone = whenGiven(milliseconds / 1000, () => reject(new Error(what)))
   })
-  return Promise.race([work, late]).finally(() => clearTimeout(timer))
+  return Promise.race([work, late]).finally(() => leaveAlone?.())
 }
 
 /**

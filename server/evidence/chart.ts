@@ -7,6 +7,7 @@ import { chartSchema, type Chart } from '~~/core/states/chart'
 import { explore, type Answer, type Ask } from '~~/core/states/explore'
 import { signatureOf, type Look } from '~~/core/states/look'
 import { limits } from '../limits'
+import { givenNow, onTheClock } from '../processes/given-time'
 import { fencedContext, usualWindow } from './browser'
 import type { ToTry } from './message'
 import { askMarkup, showsOn, type Component, type Show, type ShownPage } from './shown-page'
@@ -36,8 +37,8 @@ export async function chartStates(
   const context = await fencedContext(browser, origin)
   try {
     const show = await showsOn(context, asked, component, origin)
-    const began = Date.now()
-    const isAfter = (share: number) => Date.now() - began > limits.evidence.chartSeconds * 1000 * share
+    const began = givenNow()
+    const isAfter = (share: number) => givenNow() - began > limits.evidence.chartSeconds * 1000 * share
     const steps = explore({
       tag: component.tag,
       keys: keysOf(component),
@@ -105,7 +106,7 @@ class Watched {
     const { tag } = this.component
     if (act.do === 'wait' || act.do === 'gone') return (await goWay(page, frame, tag, [act])).failed?.why
     try {
-      await doAct(page, tag, act, patience)
+      await doAct(page, tag, act, onTheClock(patience))
       return undefined
     } catch {
       const target = targetOfAct(act)
@@ -123,7 +124,7 @@ class Watched {
   /** Looks until nothing is put off any more and two looks are the same; those that differ, in order. */
   async looksUntilStill(): Promise<Look[]> {
     const { page } = this.shown!
-    const late = Date.now() + stillness.atMost
+    const late = givenNow() + stillness.atMost
     const looks: Look[] = []
     let last = ''
     for (;;) {
@@ -135,7 +136,7 @@ class Watched {
       looks.splice(now === last ? -1 : looks.length, 1, look)
       if (now === last && !isBusy) return looks
       last = now
-      if (Date.now() < late) continue
+      if (givenNow() < late) continue
       this.isRestless ||= isBusy
       return looks
     }

@@ -8,6 +8,7 @@ import { bareSurround } from '~~/core/surround'
 import { noIsolation } from '~~/core/isolation/isolation'
 import { noLooks } from '~~/core/variants/looks'
 import { limits } from '../limits'
+import { givenNow } from '../processes/given-time'
 import { notTold, tellAccessible } from './accessible'
 import { chartStates } from './chart'
 import { fencedContext, usualWindow } from './browser'
@@ -101,8 +102,8 @@ async function tryOut(
   component: ToTry['components'][number],
   origin: string,
 ): Promise<Evidence[]> {
-  const late = Date.now() + limits.evidence.componentSeconds * 1000 * beforeTheEnd
-  const isLate = () => Date.now() > late
+  const late = givenNow() + limits.evidence.componentSeconds * 1000 * beforeTheEnd
+  const isLate = () => givenNow() > late
   const evidence = await tryMembers(browser, asked, component, origin, { isLate })
   const only = new Set(inDoubt(evidence).map(({ member }) => member))
   if (only.size === 0 || isLate()) return evidence

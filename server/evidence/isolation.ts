@@ -3,6 +3,7 @@ import type { Bleed, ForeignPage } from '~~/core/isolation/bleed'
 import { foreignPages } from '~~/core/isolation/foreign'
 import type { Isolation } from '~~/core/isolation/isolation'
 import { limits } from '../limits'
+import { givenNow } from '../processes/given-time'
 import { fencedContext } from './browser'
 import { answerOf, within, type Held } from './channel'
 import type { ToTry } from './message'
@@ -22,14 +23,14 @@ export async function lookInPages(
   origin: string,
 ): Promise<Isolation> {
   const context = await fencedContext(browser, origin)
-  const late = Date.now() + limits.evidence.isolationSeconds * 1000
+  const late = givenNow() + limits.evidence.isolationSeconds * 1000
   const isolation: Isolation = { seen: [], left: 0 }
   try {
     const show = await showsOn(context, asked, component, origin)
     const shelf = { name: 'as on the shelf', usage: component.face, acts: [] }
     for (const { name, usage, acts } of [shelf, ...component.examples.slice(0, mostExamples)]) {
       try {
-        if (Date.now() > late) throw new Error('There was no time for it.')
+        if (givenNow() > late) throw new Error('There was no time for it.')
         const { page, frame } = await show(usage)
         const { failed } = await goWay(page, frame, component.tag, acts)
         if (failed) throw new Error(failed.why)

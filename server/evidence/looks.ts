@@ -20,6 +20,7 @@ import {
 } from '~~/core/variants/looks'
 import { situationOf } from '~~/core/variants/situation'
 import { limits } from '../limits'
+import { givenNow } from '../processes/given-time'
 import { statesToTell } from './accessible'
 import { fencedContext, usualWindow } from './browser'
 import { ColoursSeen } from './colours'
@@ -51,9 +52,9 @@ export async function lookInThemes(
 ): Promise<Looks> {
   const context = await fencedContext(browser, origin)
   try {
-    const late = Date.now() + limits.evidence.looksSeconds * 1000
+    const late = givenNow() + limits.evidence.looksSeconds * 1000
     const show = await showsOn(context, asked, component, origin)
-    const look = new LookInThemes(show, component, asked, () => Date.now() > late)
+    const look = new LookInThemes(show, component, asked, () => givenNow() > late)
     await look.shelf({ says: 'as on the shelf', usage: component.face, acts: [] })
     for (const axis of variantAxes(component.contract)) await look.axis(axis)
     const states = statesToTell(component, chart)

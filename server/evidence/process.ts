@@ -1,10 +1,11 @@
 import { fork, type ChildProcess } from 'node:child_process'
 import { join } from 'node:path'
-import { comeAfter } from '../behind'
 import { settings } from '../config'
 import { log } from '../log'
 import { browserSeconds } from '../metrics'
-import { limitGroup, memoryOfTree, treeOf } from './memory'
+import { comeAfter } from '../processes/behind'
+import { limitGroup, memoryOfTree } from '../processes/memory'
+import { treeOf } from '../processes/system'
 
 /** Milliseconds between two looks at how much memory it has. */
 const watchEvery = 200

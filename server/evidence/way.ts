@@ -1,6 +1,7 @@
 import type { Locator, Page } from 'playwright-core'
 import { targetOfAct, type Act, type Outcome, type Target } from '~~/core/acts/act'
 import { sayTarget } from '~~/core/acts/sentence'
+import { onTheClock } from '../processes/given-time'
 import { within, type Held } from './channel'
 
 /** Milliseconds an act may take until what it is done to is there. */
@@ -31,7 +32,7 @@ export async function goWay(page: Page, frame: Held, tag: string, acts: readonly
     const awaited = await inFrame(frame, done, waitingFor(act))
     if (awaited.failed) return { done, failed: awaited.failed }
     try {
-      await doAct(page, tag, act, patience)
+      await doAct(page, tag, act, onTheClock(patience))
     } catch {
       const target = targetOfAct(act)
       const why = target

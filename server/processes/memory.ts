@@ -1,36 +1,6 @@
-import { existsSync, mkdirSync, readdirSync, readFileSync, rmdirSync, writeFileSync } from 'node:fs'
+import { mkdirSync, rmdirSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-
-const textOf = (file: string): string => {
-  try {
-    return readFileSync(file, 'utf8')
-  } catch {
-    return ''
-  }
-}
-
-/** A process and all that it started, and they, as the system tells; only itself where it does not. */
-export function treeOf(root: number): number[] {
-  const parents = new Map<number, number>()
-  for (const name of existsSync('/proc') ? readdirSync('/proc') : []) {
-    if (!/^\d+$/.test(name)) continue
-    // the name of a command may hold anything: what comes after its last bracket is numbers
-    const stat = textOf(`/proc/${name}/stat`)
-    const parent = Number(stat.slice(stat.lastIndexOf(')') + 2).split(' ')[1])
-    if (parent) parents.set(Number(name), parent)
-  }
-  const tree = new Set([root])
-  for (let grown = true; grown;) {
-    grown = false
-    for (const [process, parent] of parents) {
-      if (!tree.has(process) && tree.has(parent)) {
-        tree.add(process)
-        grown = true
-      }
-    }
-  }
-  return [...tree]
-}
+import { textOf, treeOf } from './system'
 
 /** Bytes of memory that belong to a process and all it started, what it shares with others left out. */
 export const memoryOfTree = (root: number): number =>
