@@ -18,6 +18,7 @@ export const screens: readonly Screen[] = [
   { page: 'sign-in', looked: ['/sign-in'] },
   { page: 'index', looked: ['/'] },
   { page: 'account', looked: ['/account'] },
+  { page: 'join/[token]', looked: ['/join/of-nobody'] },
   {
     page: '[library]/index',
     bar: 'Shelf',

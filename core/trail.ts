@@ -127,6 +127,9 @@ const sentences = {
   deprecated: (detail) => `deprecated ${Object.keys(record(detail, 'versions')).join(', ')}`,
   'channel moved': (detail) => `moved the channel ${text(detail, 'channel')} to ${text(detail, 'version')}`,
   'channel removed': (detail) => `removed the channel ${text(detail, 'channel')}`,
+  'person invited': (detail) => `invited ${text(detail, 'invited')} as ${text(detail, 'role')}`,
+  'invitation taken back': () => 'took an invitation back',
+  'person joined': (detail) => `joined by an invitation, as ${text(detail, 'role')}`,
   'role given': (detail) =>
     text(detail, 'role') ? `gave somebody the role ${text(detail, 'role')}` : 'took somebody off the staff',
   'token made': (detail) => `made the access token “${text(detail, 'name')}”`,

@@ -40,6 +40,11 @@ const settingsSchema = z.object({
   CHROMIUM: z.string().default('/usr/bin/chromium'),
   /** Megabytes that browser may have with all its processes. */
   EVIDENCE_MEGABYTES: z.coerce.number().int().min(300).default(2500),
+  /**
+   * A version is installed, compiled with and loaded as its consumers do before it goes out; it takes the registry
+   * that packages come from, and the browser.
+   */
+  TRY_PACKAGES: z.stringbool().default(true),
   /** Wrong passwords from one address in a quarter of an hour, before it has to wait. */
   SIGN_IN_TRIES: z.coerce.number().int().default(8),
   /** A proxy of ours stands before this server: the address a request comes from is the last one it names. */

@@ -85,6 +85,8 @@ export const limits = {
     tokenSets: 20,
     difference: 20,
     pictures: 20,
+    consumerTypes: 90,
+    consumerBundle: 60,
   },
   /**
    * Trying a library in a browser: seconds for one component in all, and for a turn, after which others come.
@@ -100,6 +102,8 @@ export const limits = {
   },
   /** Seconds one picture may take, and those in which pictures of one library are taken, before others come. */
   pictures: { pictureSeconds: 45, turnSeconds: 90 },
+  /** Seconds that using a package as a consumer may take: to install it, and to load it in a page. */
+  consumer: { installSeconds: 180, loadSeconds: 30 },
   /** Open feeds of one person in one process: each is a page that is looked at. */
   feeds: 40,
 } as const

@@ -119,6 +119,8 @@ export async function world(
     PREVIEW_URL: `http://{frame}.localhost:${previewPort}`,
     SESSION_SECRET: 'only for tests, only for tests, only',
     DEMO: 'true',
+    // only tests of that wait for it
+    TRY_PACKAGES: 'false',
     KEPT_SHELF_ROOT: process.cwd(),
     NODE_ENV: 'production',
     LOG_LEVEL: process.env.LOG_LEVEL ?? 'fatal',

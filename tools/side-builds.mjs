@@ -53,6 +53,7 @@ export const buildSides = () =>
         child: 'server/build/child.ts',
         evidence: 'server/evidence/child.ts',
         pictures: 'server/pictures/child.ts',
+        consumer: 'server/release/consumer/child.ts',
         seed: 'server/demo/seed.ts',
         person: 'server/auth/person-command.ts',
       },

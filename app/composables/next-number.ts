@@ -8,7 +8,7 @@ import type { DeskView, ReleasesView } from '~~/core/wire'
 export function useNextNumber(
   desk: Ref<DeskView | undefined>,
   releases: Ref<ReleasesView | undefined>,
-  refused: Ref<Problem[]>,
+  refused: Readonly<Ref<Problem[]>>,
 ) {
   const version = ref('')
   const channel = ref('latest')

@@ -9,6 +9,10 @@ export function useStamps() {
     findingsStamp: ref(0),
     /** Pictures were taken or judged, or what they are of changed. */
     picturesStamp: ref(0),
+    /** An attempt to publish has come further. */
+    publicationsStamp: ref(0),
+    /** Somebody came to the staff, left it, or was invited. */
+    staffStamp: ref(0),
   }
   const countedBy: Record<keyof typeof stamps, readonly string[]> = {
     wordsStamp: ['words'],
@@ -16,6 +20,8 @@ export function useStamps() {
     iconsStamp: ['icons', 'source'],
     findingsStamp: ['findings', 'tokens', 'source', 'lost'],
     picturesStamp: ['pictures', 'source', 'tokens', 'icons', 'provisions', 'words', 'release', 'lost'],
+    publicationsStamp: ['publication', 'release', 'lost'],
+    staffStamp: ['staff', 'lost'],
   }
   const names = Object.keys(stamps) as (keyof typeof stamps)[]
   /** Counts up what news are about. */

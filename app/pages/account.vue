@@ -195,6 +195,7 @@ const host = computed(() => `//${location.host}/registry/:_authToken`)
         </p>
       </form>
       <ProblemList :problems="passwordProblems" />
+      <OwnLibraries :libraries />
     </main>
   </div>
 </template>

@@ -159,7 +159,7 @@ export const useLibrary = defineStore('library', () => {
     stamp(what)
     if (evidence.value && ['evidence', 'source', 'provisions', 'words', 'lost'].includes(what))
       void loadEvidence().catch(() => undefined)
-    if (['evidence', 'findings', 'pictures'].includes(what)) return
+    if (['evidence', 'findings', 'pictures', 'publication'].includes(what)) return
     if (what === 'job' && job !== undefined) void loadJob(job)
     else if (what === 'words' && tag !== undefined) void loadParts({ tag })
     else if (['tokens', 'fittings', 'release', 'staff', 'provisions', 'widths', 'icons'].includes(what))

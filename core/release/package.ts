@@ -153,7 +153,10 @@ export function changelog(entries: ChangelogEntry[]): string {
   return `# Changelog\n\nVersions follow Semantic Versioning.\n\n${told.join('\n')}`
 }
 
-/** The tag-name map: `document.createElement('tern-…')` gets its own type. */
+/**
+ * The tag-name map: `document.createElement('tern-…')` gets its own type. A module, elements in it or not: only one
+ * may say something of the global scope.
+ */
 export function tagNameMap(contracts: Contract[], prefix: string): string {
   const imports = contracts.map(({ tag, className, exportName }) => {
     const name = exportName === 'default' ? `default as ${className}` : className
@@ -167,5 +170,6 @@ declare global {
 ${entries.join('\n')}
   }
 }
+export {}
 `
 }

@@ -253,6 +253,8 @@ test('the manifest tells what was read, and people’s words before the source�
 })
 test('the tag-name map and a changelog without notes', () => {
   expect(tagNameMap(contracts, 'x-')).toContain("'x-card': XCard")
+  // said of the global scope, it has to be a module, elements in it or not
+  expect(tagNameMap([], 'x-')).toContain('export {}')
   expect(changelog([{ version: '0.1.0', date: '2026-01-01', notes: ' ' }])).toContain('No notes.')
 })
 test('a library’s package.json that will not do is told field by field', () => {

@@ -33,9 +33,30 @@ export const tokenListSchema = z.array(
 
 export const madeTokenSchema = z.object({ id: z.string(), text: z.string() })
 
+/** An invitation that nobody has taken up yet, without its link. */
+export const invitationSchema = z.object({
+  id: z.string(),
+  role: roleSchema,
+  /** Who is meant, in the words of whoever invites. */
+  invited: z.string(),
+  by: z.string().nullable(),
+  expires_at: moment,
+})
+/** The link of an invitation, which is shown once. */
+export const invitedSchema = z.object({ link: z.string() })
+/** What somebody is invited to. */
+export const invitationViewSchema = z.object({
+  library: z.string(),
+  slug: z.string(),
+  role: roleSchema,
+  by: z.string().nullable(),
+})
+export const joinedSchema = z.object({ slug: z.string() })
+
 export const staffSchema = z.object({
   staff: z.array(personSchema.extend({ role: roleSchema })),
   others: z.array(personSchema),
+  invitations: z.array(invitationSchema),
   trail: z.array(
     z.object({
       act: z.string(),

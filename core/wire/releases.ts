@@ -49,6 +49,8 @@ export const gateStandingSchema = z.object({
   usual: gateSettingSchema,
   setting: gateSettingSchema,
   screen: z.string(),
+  /** It is judged while a version is published, by using its package. */
+  isTried: z.boolean().optional(),
   /** Why it does not hold. */
   says: z.string().optional(),
   waiver: z.object({ reason: z.string(), by: z.string().nullable(), made_at: moment }).nullable(),

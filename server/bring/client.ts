@@ -10,13 +10,19 @@ const noGit = '/bin/false'
 
 /**
  * Runs the ordinary package client so that it reaches the registry and nothing else, runs no scripts,
- * and fetches no repository, address, file or folder, whatever its version knows of that.
+ * and fetches no repository, address, file or folder, whatever its version knows of that. `also` are registries
+ * besides that it may reach.
  */
 export async function runClient(
   args: string[],
-  { cwd, seconds, going }: { cwd: string; seconds: number; going: () => Promise<boolean> },
+  {
+    cwd,
+    seconds,
+    going,
+    also = [],
+  }: { cwd: string; seconds: number; going: () => Promise<boolean>; also?: readonly string[] },
 ): Promise<Ran> {
-  const gate = await openGate(await npmRegistry())
+  const gate = await openGate([await npmRegistry(), ...also])
   try {
     const env = {
       ...npmEnvironment(),

@@ -9,12 +9,14 @@ import { connect, type AddressInfo, type Socket } from 'node:net'
 import type { Duplex } from 'node:stream'
 
 /**
- * A proxy that lets a package client reach one registry and nothing else: whatever a package names as
- * the place of another, only what the registry itself gives is ever asked for.
+ * A proxy that lets a package client reach some registries and nothing else: whatever a package names as
+ * the place of another, only what a registry itself gives is ever asked for.
  */
-export async function openGate(registry: string): Promise<{ address: string; close(): void }> {
-  const { protocol, hostname, port } = new URL(registry)
-  const allowed = { host: hostname, port: Number(port) || (protocol === 'https:' ? 443 : 80) }
+export async function openGate(registries: readonly string[]): Promise<{ address: string; close(): void }> {
+  const allowed = registries.map((registry) => {
+    const { protocol, hostname, port } = new URL(registry)
+    return { host: hostname, port: Number(port) || (protocol === 'https:' ? 443 : 80) }
+  })
   const open = new Set<Duplex>()
   const server: Server = createServer((request, response) => pass(request, response, allowed))
   server.on('connect', (request, socket: Duplex, head: Buffer) => {
@@ -37,17 +39,18 @@ interface Allowed {
   port: number
 }
 const bare = (host: string): string => host.replace(/^\[|\]$/g, '').toLowerCase()
-const isAllowed = (host: string, port: number, allowed: Allowed): boolean =>
-  bare(host) === bare(allowed.host) && port === allowed.port
+const placeFor = (host: string, port: number, allowed: readonly Allowed[]): Allowed | undefined =>
+  allowed.find((place) => bare(host) === bare(place.host) && port === place.port)
 const refusal = 'Packages come from the registry of this server, and from nowhere else.'
 
-function pass(request: IncomingMessage, response: ServerResponse, allowed: Allowed): void {
+function pass(request: IncomingMessage, response: ServerResponse, allowed: readonly Allowed[]): void {
   const url = URL.canParse(request.url ?? '') ? new URL(request.url!) : undefined
-  if (url?.protocol !== 'http:' || !isAllowed(url.hostname, Number(url.port) || 80, allowed)) {
+  const place = url?.protocol === 'http:' && placeFor(url.hostname, Number(url.port) || 80, allowed)
+  if (!url || !place) {
     response.writeHead(403).end(refusal)
     return
   }
-  const { host, port } = allowed
+  const { host, port } = place
   const far = ask(
     {
       host: bare(host),
@@ -66,13 +69,14 @@ function pass(request: IncomingMessage, response: ServerResponse, allowed: Allow
   request.pipe(far)
 }
 
-function tunnel(to: string, socket: Duplex, head: Buffer, allowed: Allowed): void {
+function tunnel(to: string, socket: Duplex, head: Buffer, allowed: readonly Allowed[]): void {
   const [, host = '', port = ''] = /^(.*):(\d+)$/.exec(to) ?? []
-  if (!isAllowed(host, Number(port), allowed)) {
+  const place = placeFor(host, Number(port), allowed)
+  if (!place) {
     socket.end(`HTTP/1.1 403 Forbidden\r\n\r\n${refusal}`)
     return
   }
-  const far: Socket = connect(allowed.port, bare(allowed.host), () => {
+  const far: Socket = connect(place.port, bare(place.host), () => {
     socket.write('HTTP/1.1 200 Connection Established\r\n\r\n')
     far.write(head)
     far.pipe(socket).pipe(far)

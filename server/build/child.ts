@@ -15,6 +15,8 @@ import type { Answer, Ask, Doers } from './tasks'
 
 const ofSource = async () => (await import('./source-tasks')).sourceTasks
 
+const ofConsumer = async () => await import('./consumer')
+
 /** The child process: parses, compiles and packs source that is not trusted, and never runs it. */
 const doers: Doers = {
   unpack: ({ bytes, limits }) => unpackArchive(bytes, limits),
@@ -24,6 +26,8 @@ const doers: Doers = {
   fitting: ({ themes, changes }) => problemsOfChanges(themes, changes),
   difference: ({ before, now, comparing }) => differenceOf(before, now, comparing),
   pictures: ({ before, now }) => compareFiles(before, now),
+  consumerTypes: async ({ folder, manifest }) => (await ofConsumer()).compileConsumer(folder, manifest),
+  consumerBundle: async ({ folder, script }) => (await ofConsumer()).bundleConsumer(folder, script),
   themesCss: ({ themes, prefix }) => themesCss(themes, prefix),
   tokenFiles: ({ themes, prefix }) => tokenFiles(themes, prefix),
   uses: ({ themes, files, path, prefix }) => usesOf(themes, files, path, prefix),

@@ -19,6 +19,7 @@ import type { ReadFrom } from '~~/core/read/read-from'
 import type { WidthAsked } from '~~/core/read/widths'
 import type { Reading } from '~~/core/read/source/reading'
 import type { SourceText } from '~~/core/read/source/source-text'
+import type { Manifest, Tried } from '~~/core/release/consumer/consumer'
 import type { PackageInput } from '~~/core/release/package'
 import type { ReleaseChange } from '~~/core/release/rules/rule'
 import type { Comparing } from '~~/core/release/rules/rules'
@@ -116,6 +117,10 @@ export interface Tasks {
   }
   /** How the pictures in two PNG files differ. */
   pictures: { in: { before: Uint8Array; now: Uint8Array }; out: FilesApart }
+  /** What the compiler says of a project that uses all types of a package, which is installed in a folder. */
+  consumerTypes: { in: { folder: string; manifest: Manifest }; out: Tried }
+  /** A script of a project, bundled with what is installed in its folder. */
+  consumerBundle: { in: { folder: string; script: string }; out: { script: string; sheet: string } }
   themesCss: { in: { themes: Theme[]; prefix: string }; out: ReturnType<typeof themesCss> }
   /** The files that tokens are printed to for a package. */
   tokenFiles: { in: { themes: Theme[]; prefix: string }; out: ReturnType<typeof tokenFiles> }

@@ -12,7 +12,7 @@ const watchEvery = 200
 
 interface BrowserWork<Said> {
   /** The script of the process, as it is built. */
-  script: 'evidence' | 'pictures'
+  script: 'evidence' | 'pictures' | 'consumer'
   asked: object
   /** What it works at from now on, where it says that; nothing where what it says is something else. */
   begunIn(said: Said): string | undefined

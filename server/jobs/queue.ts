@@ -1,5 +1,5 @@
 import PgBoss from 'pg-boss'
-import { Failure } from '../auth/failure'
+import { Failure, fail } from '../auth/failure'
 import { settings } from '../config'
 import { log } from '../log'
 import { failedJobs, jobSeconds } from '../metrics'
@@ -18,6 +18,8 @@ import { evidenceRuns } from '../store/evidence'
 import { runEvidence } from '../evidence/run'
 import { runPictures } from '../pictures/run'
 import { pictureRuns, tidyPictures } from '../store/pictures'
+import { failStalePublications, movePublication } from '../store/publications'
+import { runPublication } from '../release/publication'
 import { bringIn } from './bring-in'
 
 const queueName = 'bring-in'
@@ -27,6 +29,8 @@ const runsByName = {
   pictures: { runs: pictureRuns, take: runPictures },
 }
 type RunName = keyof typeof runsByName
+/** Attempts to publish. */
+const publishing = 'publish'
 const runNames = Object.keys(runsByName) as RunName[]
 let boss: PgBoss | undefined
 let tidy: NodeJS.Timeout | undefined
@@ -39,6 +43,8 @@ const stale = 90
  * process.
  */
 const workers = 4
+/** Attempts to publish that one process works at. */
+const publishers = 2
 
 /**
  * Starts the queue in PostgreSQL, and takes jobs from it where this process is to work at any. Several share
@@ -48,7 +54,7 @@ export async function startQueue(): Promise<void> {
   boss = new PgBoss({ connectionString: settings().DATABASE_URL, schema: 'pgboss', max: 2 })
   boss.on('error', (error) => log.warn({ err: error }, 'job queue'))
   await boss.start()
-  for (const name of [queueName, ...runNames]) await boss.createQueue(name)
+  for (const name of [queueName, publishing, ...runNames]) await boss.createQueue(name)
   if (settings().RUNS !== 'web') await takeJobs(boss)
   await clearUp()
   await forget()
@@ -67,6 +73,12 @@ async function takeJobs(from: PgBoss): Promise<void> {
   for (let i = 0; i < workers; i++) {
     await from.work<{ job: string }>(queueName, polling, async ([taken]) => {
       if (taken) await timed(queueName, () => runJob(taken.data.job))
+    })
+  }
+  for (let i = 0; i < publishers; i++) {
+    await from.work<{ library: string; publication: string }>(publishing, polling, async ([taken]) => {
+      if (taken)
+        await timed(publishing, () => runPublication(store(), taken.data.library, taken.data.publication))
     })
   }
   for (const of of runNames) {
@@ -90,6 +102,10 @@ async function forget(): Promise<void> {
 /** Ends what nobody works at any more, and tells those who look at it. */
 async function clearUp(): Promise<void> {
   await failStaleJobs(store(), stale)
+  for (const id of await failStalePublications(store(), stale)) {
+    const library = await libraryById(store(), id)
+    if (library) await notify(store(), { library: library.slug, what: 'publication' })
+  }
   for (const what of runNames)
     for (const id of await runsByName[what].runs.failStale(store(), stale)) {
       const library = await libraryById(store(), id)
@@ -126,11 +142,7 @@ export async function stopQueue(): Promise<void> {
  */
 export async function enqueue(id: string): Promise<void> {
   try {
-    if (!boss)
-      throw new Failure(503, [
-        { code: 'starting', what: 'The server is still starting.', todo: 'Try again in a few seconds.' },
-      ])
-    await boss.send(queueName, { job: id }, { retryLimit: 0 })
+    await started().send(queueName, { job: id }, { retryLimit: 0 })
   } catch (error) {
     await endJob(store(), id, 'failed').catch(() => undefined)
     throw error
@@ -140,15 +152,26 @@ export async function enqueue(id: string): Promise<void> {
 /** Hands a run over a whole library to whichever process takes it first; one that cannot be has failed. */
 export async function enqueueRun(of: RunName, library: string, run: string): Promise<void> {
   try {
-    if (!boss)
-      throw new Failure(503, [
-        { code: 'starting', what: 'The server is still starting.', todo: 'Try again in a few seconds.' },
-      ])
-    await boss.send(of, { library, run }, { retryLimit: 0, expireInSeconds: 7200 })
+    await started().send(of, { library, run }, { retryLimit: 0, expireInSeconds: 7200 })
   } catch (error) {
     await runsByName[of].runs.move(store(), run, { state: 'failed' }).catch(() => undefined)
     throw error
   }
+}
+
+/** Hands an attempt to publish to whichever process takes it first; one that cannot be has failed. */
+export async function enqueuePublication(library: string, publication: string): Promise<void> {
+  try {
+    await started().send(publishing, { library, publication }, { retryLimit: 0, expireInSeconds: 7200 })
+  } catch (error) {
+    await movePublication(store(), publication, { state: 'failed' }).catch(() => undefined)
+    throw error
+  }
+}
+
+function started(): PgBoss {
+  if (boss) return boss
+  return fail(503, 'starting', 'The server is still starting.', 'Try again in a few seconds.')
 }
 
 /** The files a job brings: those that were uploaded, or those it fetches itself. */

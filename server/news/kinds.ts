@@ -11,6 +11,7 @@ export const newsKinds = [
   'staff',
   'evidence',
   'pictures',
+  'publication',
   'provisions',
   'widths',
   'icons',

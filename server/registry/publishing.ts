@@ -33,7 +33,7 @@ const publishRelease = (db: Store, library: Library, release: ClientRelease, hol
     library,
     { ...release, notes: '', contracts: [], tokens: [], revision: null, via: 'client' },
     holder.person.id,
-    (trx) => stillMay(trx, holder, library),
+    { stillMay: (trx) => stillMay(trx, holder, library) },
   )
 
 export function neverUnpublished(): never {

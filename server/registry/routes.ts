@@ -9,7 +9,7 @@ import { revokeOwnToken, type Bearer } from '../store/registry-tokens'
 import { channelsOf } from '../store/releases'
 import { admit, holderOf, refuseForeign } from './admission'
 import { publishLimit, smallBody, type Call } from './call'
-import { moveChannel, removeChannel } from './channels'
+import { deleteChannel, putChannel } from './channels'
 import { collaborators, ownPackages, ownTokens, profile, visibility } from './people'
 import { neverUnpublished, publishFromClient } from './publishing'
 import { document, oneVersion, search, tarball } from './reading'
@@ -85,13 +85,13 @@ export const registryRoutes: RegistryRoute[] = [
     path: new RegExp(`^/-/package/${name}/dist-tags/([^/]+)$`),
     access: 'publish',
     limit: () => smallBody,
-    handle: moveChannel,
+    handle: putChannel,
   },
   {
     method: 'DELETE',
     path: new RegExp(`^/-/package/${name}/dist-tags/([^/]+)$`),
     access: 'publish',
-    handle: removeChannel,
+    handle: deleteChannel,
   },
   { method: 'GET', path: new RegExp(`^/${name}/-/([^/]+)\\.tgz$`), access: 'read', handle: tarball },
   { method: 'GET', path: new RegExp(`^/${name}$`), access: 'read', handle: document },

@@ -1,7 +1,9 @@
 import { withoutWords } from '~~/core/contract/contract'
 import { isDoubted } from '~~/core/evidence/evidence'
 import { judgeRelease } from '~~/core/release/checks'
-import { judgeGates } from '~~/core/release/gates/gates'
+import type { ConsumerFacts } from '~~/core/release/consumer/consumer'
+import { judgeGates, type GateStanding } from '~~/core/release/gates/gates'
+import { judgeTried } from '~~/core/release/gates/tried'
 import type { GateFacts } from '~~/core/release/gates/gate'
 import { tokenPrefix } from '~~/core/release/package'
 import { isOfText } from '~~/core/release/rules/facets'
@@ -13,7 +15,7 @@ import { seenAlready } from '../evidence/seen'
 import { sizesFacts } from '../release/sizes'
 import { componentsOf, type Component } from '../store/components'
 import type { Store } from '../store/database'
-import { draftOf, gateWaivers } from '../store/desk'
+import { draftOf, gateWaivers, type GateWaiver } from '../store/desk'
 import { evidenceOf } from '../store/evidence'
 import type { Library } from '../store/libraries'
 import { channelsOf, releasesOf, versionsOf } from '../store/releases'
@@ -96,12 +98,22 @@ export async function gatesOf(
   const promised = changes.flatMap(({ says, goneIn }) => (goneIn ? [{ says, goneIn }] : []))
   const unread = changes.filter((change) => isOfText(change) && !change.inner).length
   const facts = { version, evidence, looks, sizes, ...findings, wordless, promised, unread }
-  const standings = judgeGates(facts, library.gates)
-  return standings.map((standing) => ({
+  return withWaivers([...judgeGates(facts, library.gates), ...judgeTried({}, library.gates)], waivers)
+}
+
+/** How the gates stand that are judged by using the package of a version. */
+export const triedGatesOf = async (
+  db: Store,
+  library: Library,
+  facts: ConsumerFacts,
+): Promise<DeskView['gates']> =>
+  withWaivers(judgeTried(facts, library.gates), await gateWaivers(db, library.id))
+
+const withWaivers = (standings: readonly GateStanding[], waivers: readonly GateWaiver[]): DeskView['gates'] =>
+  standings.map((standing) => ({
     ...standing,
     waiver: waivers.find(({ gate }) => gate === standing.name) ?? null,
   }))
-}
 
 async function evidenceFacts(
   db: Store,

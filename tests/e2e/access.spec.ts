@@ -148,6 +148,7 @@ test('by keyboard alone: find, handle, fill, choose a theme, go to a neighbour, 
   await page.keyboard.press('ArrowDown')
   await page.keyboard.press('Enter')
   await expect(frame.locator('html')).toHaveAttribute('data-theme', 'nightwatch')
+  await expect(page.getByRole('listbox')).toHaveCount(0)
   await page.getByRole('heading', { level: 1 }).click()
   await page.keyboard.press(']')
   await expect(page).not.toHaveURL(/tern-gangway-switch/)

@@ -137,6 +137,43 @@ test('roles are given by a maintainer, take effect at once, and the last maintai
   await expect(row(other, 'prop:unit').getByRole('button', { name: 'Write words for unit' })).toHaveCount(0)
 })
 
+test('somebody comes to the staff by a link, makes an account with it, and leaves again', async ({
+  page,
+  browser,
+}) => {
+  await signIn(page, at, 'ines', '/tern/people')
+  const invited = page.getByRole('region', { name: 'Invited' })
+  await expect(invited).toContainText('No invitation is open.')
+  await invited.getByLabel('Who is invited').fill('Runa, from the timetable site')
+  await choose(page, 'Role of whoever is invited', 'reader')
+  await page.keyboard.press('Escape')
+  await invited.getByRole('button', { name: 'Make a link' }).click()
+  const link = (await invited.getByRole('status').locator('pre').textContent())!
+  await expect(invited.getByRole('listitem')).toContainText('Runa, from the timetable site')
+
+  const runa = await (await browser.newContext()).newPage()
+  await runa.goto(link)
+  await expect(runa.getByText('Ines Fairlie invites you to Tern, as reader.')).toBeVisible()
+  await runa.getByLabel('Your name').fill('Runa Holm')
+  await runa.getByLabel('Address').fill('ines@marram.example')
+  await runa.getByLabel(/^Password/).fill('comes by a link')
+  await runa.getByRole('button', { name: 'Make an account and join' }).click()
+  await expect(runa.getByRole('alert')).toContainText('There is an account with that address.')
+  await runa.getByLabel('Address').fill('runa@marram.example')
+  await runa.getByRole('button', { name: 'Make an account and join' }).click()
+  await expect(runa.getByRole('region', { name: 'Choosing' })).toBeVisible()
+  await expect(invited).toContainText('No invitation is open.')
+
+  const late = await (await browser.newContext()).newPage()
+  await late.goto(link)
+  await expect(late.getByRole('alert')).toContainText('This invitation is not open any more')
+
+  await runa.goto(`${at.url}/account`)
+  await runa.getByRole('button', { name: 'Leave Tern …' }).click()
+  await runa.getByRole('button', { name: 'Leave it' }).click()
+  await expect(runa.getByRole('button', { name: 'Sign in' })).toBeVisible()
+})
+
 test('a token file is replaced whole, refused with each reason, and taken back', async ({ page }) => {
   await signIn(page, at, 'ines', '/tern/tokens')
   const replace = (text: string) =>

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { bringIn, someone, world, type World } from '../world'
+import { bringIn, newLibrary, someone, world, type World } from '../world'
 import { choose, signIn } from './person'
 
 // The release desk, as a maintainer prepares a version at it.
@@ -181,4 +181,78 @@ test('what one component may take is said once, told where one takes more, and a
     await choose(page, 'What the gate does: Each component stays small', 'warns')
     await expect(page.getByRole('button', { name: /^Publish/ })).toBeEnabled()
   })
+})
+
+test('a version is tried as its consumers will, what is wrong stands at its step, and once it is mended it goes out', async ({
+  page,
+}) => {
+  test.setTimeout(300_000)
+  const own = await world({ TRY_PACKAGES: 'true' })
+  try {
+    const ines = await someone(own, 'ines')
+    await newLibrary(ines, 'bollard', 'open')
+    const bring = async (more: string) => {
+      const files = {
+        'package.json': JSON.stringify({ name: '@marram/bollard', license: 'MIT' }),
+        LICENSE: 'May be used by anybody for anything.',
+        'src/post.ts': `/** A post. */\nexport class Post extends HTMLElement {}\n${more}\ncustomElements.define('bollard-post', Post)\n`,
+      }
+      expect((await bringIn(ines, files, 'bollard')).body).toMatchObject({ state: 'done' })
+    }
+    await bring("if (!('rope' in window)) throw new Error('There is no rope.')")
+    await signIn(page, own, 'ines', '/bollard/release')
+    const log = (title: string) => page.getByRole('region', { name: title })
+
+    await test.step('tried out, it is told that it would not go out, and why', async () => {
+      await expect(gate(page, 'It installs into an empty project')).toContainText(
+        'Tried while it is published.',
+      )
+      await page.getByRole('button', { name: 'Try it out first' }).click()
+      await expect(log('Trying out 0.1.0')).toContainText('0.1.0 would not go out.', { timeout: 120_000 })
+      await expect(log('Trying out 0.1.0')).toContainText('There is no rope.')
+      await expect(
+        log('Trying out 0.1.0').getByRole('listitem').filter({ hasText: 'Loaded in a plain page' }),
+      ).toContainText(/[0-9] s/)
+      await expect(page.getByText('Nothing is published yet')).toBeVisible()
+    })
+    await test.step('mended, it goes out; every step stands in its log', async () => {
+      await bring('')
+      await page.getByRole('button', { name: 'Publish 0.1.0' }).click()
+      await expect(page.getByRole('status').filter({ hasText: '0.1.0 is out' }).first()).toBeVisible({
+        timeout: 120_000,
+      })
+      await expect(log('Publishing 0.1.0').getByRole('listitem')).toHaveCount(6)
+      await expect(log('Publishing 0.1.0').getByRole('img', { name: 'done' })).toHaveCount(6)
+    })
+    await test.step('a channel is made, moved and removed where versions stand', async () => {
+      await page.getByRole('link', { name: 'Registry', exact: true }).click()
+      const channels = page.getByRole('region', { name: 'Channels' })
+      await channels.getByRole('button', { name: 'Add a channel …' }).click()
+      await page.keyboard.type('2.x')
+      await page.keyboard.press('Enter')
+      await expect(channels.getByRole('alert')).toContainText('2.x')
+      await channels.getByRole('button', { name: 'Cancel' }).click()
+      await channels.getByRole('button', { name: 'Add a channel …' }).click()
+      await page.keyboard.type('trial')
+      await page.keyboard.press('Enter')
+      await expect(channels.getByRole('button', { name: 'What trial names: 0.1.0' })).toBeVisible()
+      await channels.getByRole('button', { name: 'Remove trial' }).click()
+      await expect(channels).not.toContainText('trial')
+      await page.getByRole('link', { name: 'Release', exact: true }).click()
+    })
+    await test.step('an attempt under way is stopped, and nothing of it is out', async () => {
+      await page.getByRole('button', { name: 'Publish 0.1.1' }).click()
+      await log('Publishing 0.1.1').getByRole('button', { name: 'Stop' }).click()
+      await expect(log('Publishing 0.1.1')).toContainText('0.1.1 was stopped. Nothing of it is out.')
+      await expect(page.getByRole('button', { name: 'Publish 0.1.1' })).toBeEnabled()
+    })
+    await test.step('what came of one before is found again by its address', async () => {
+      await choose(page, 'Attempt', 'tried out')
+      await expect(log('Trying out 0.1.0')).toContainText('There is no rope.')
+      await page.reload()
+      await expect(log('Trying out 0.1.0')).toContainText('There is no rope.')
+    })
+  } finally {
+    await own.end()
+  }
 })

@@ -16,10 +16,18 @@ const settings: { value: GateSetting; title: string; note: string }[] = [
   { value: 'warn', title: 'warns', note: 'it is said, and stands in the record' },
   { value: 'pass', title: 'lets pass', note: 'it is not asked' },
 ]
-const markOf = ({ says, setting }: DeskView['gates'][number]) =>
-  says === undefined ? 'seen' : setting === 'stop' ? 'breaking' : setting === 'warn' ? 'differs' : 'not tried'
-const labelOf = ({ says, setting, waiver }: DeskView['gates'][number]) => {
-  if (says === undefined) return 'holds'
+const markOf = ({ says, setting, isTried }: DeskView['gates'][number]) =>
+  says === undefined
+    ? isTried
+      ? 'not tried'
+      : 'seen'
+    : setting === 'stop'
+      ? 'breaking'
+      : setting === 'warn'
+        ? 'differs'
+        : 'not tried'
+const labelOf = ({ says, setting, waiver, isTried }: DeskView['gates'][number]) => {
+  if (says === undefined) return isTried ? 'tried while it is published' : 'holds'
   if (waiver) return 'waived'
   return { stop: 'stops', warn: 'warns', pass: 'lets pass' }[setting]
 }
@@ -31,7 +39,15 @@ const labelOf = ({ says, setting, waiver }: DeskView['gates'][number]) => {
       <Mark
         :name="markOf(gate)"
         :label="labelOf(gate)"
-        :class="gate.says === undefined ? 'good' : gate.setting === 'stop' && !gate.waiver ? 'bad' : ''"
+        :class="
+          gate.says === undefined
+            ? gate.isTried
+              ? 'muted'
+              : 'good'
+            : gate.setting === 'stop' && !gate.waiver
+              ? 'bad'
+              : ''
+        "
       />
       <div>
         <p>
@@ -48,6 +64,7 @@ const labelOf = ({ says, setting, waiver }: DeskView['gates'][number]) => {
           >.
         </p>
         <p v-if="gate.says && gate.setting !== 'pass'" class="small">{{ gate.says }}</p>
+        <p v-if="gate.isTried && gate.setting !== 'pass'" class="small muted">Tried while it is published.</p>
         <p v-if="gate.waiver" class="small muted">
           Waived for this version by {{ gate.waiver.by ?? 'somebody who has left' }}: {{ gate.waiver.reason }}
           <button v-if="store.may.keep" type="button" class="link" @click="emit('takeBack', gate.name)">
@@ -63,7 +80,7 @@ const labelOf = ({ says, setting, waiver }: DeskView['gates'][number]) => {
           @cancel="writing = undefined"
         />
         <button
-          v-else-if="store.may.keep && gate.says && gate.setting !== 'pass'"
+          v-else-if="store.may.keep && (gate.says || gate.isTried) && gate.setting !== 'pass'"
           type="button"
           class="link small"
           :aria-label="`Waive: ${gate.title}`"

@@ -8,12 +8,6 @@ const store = useLibrary()
 useHead({ title: () => `People · ${store.library?.title} · Kept Shelf` })
 const staff = ref<z.infer<typeof staffSchema>>()
 const problems = ref<Problem[]>([])
-const roles = [
-  { value: 'maintainer', title: 'maintainer', note: 'keeps it, publishes' },
-  { value: 'contributor', title: 'contributor', note: 'changes and writes' },
-  { value: 'reader', title: 'reader', note: 'finds and installs' },
-  { value: 'none', title: 'no role', note: 'leaves the staff' },
-]
 async function load() {
   try {
     staff.value = await ask(staffSchema, `/libraries/${store.slug}/staff`)
@@ -33,6 +27,7 @@ async function give(person: string, role: string) {
   }
   await load()
 }
+watch(() => store.staffStamp, load)
 await load()
 </script>
 
@@ -46,7 +41,7 @@ await load()
         <Choice
           :model-value="colleague.role"
           :label="`Role of ${colleague.name}`"
-          :options="roles"
+          :options="staffRoles"
           @update:model-value="give(colleague.id, $event)"
         />
       </div>
@@ -57,10 +52,11 @@ await load()
           <Choice
             model-value="none"
             :label="`Role of ${other.name}`"
-            :options="roles"
+            :options="staffRoles"
             @update:model-value="give(other.id, $event)"
           /></div
       ></template>
+      <InvitationList :invitations="staff.invitations" @changed="load" />
       <h2>What was done <span class="small muted">newest first</span></h2>
       <div v-for="(act, i) in staff.trail" :key="i" class="one small">
         <span class="muted when">{{ act.made_at.toLocaleString('en-GB') }}</span>{{ ' ' }}

@@ -131,10 +131,7 @@ const { copy, copied } = useCopy()
           <span class="small muted">{{ channels(release.version).join(', ') }}</span>{{ ' ' }}
           <span class="small muted when">{{ ago(release.made_at) }}</span>
         </NuxtLink>
-        <h2>Channels</h2>
-        <div v-for="(version, name) in view.channels" :key="name" class="version">
-          <span>{{ name }}</span> <span class="code muted">{{ version }}</span>
-        </div>
+        <ChannelList :view />
       </aside>
     </div>
     <div v-else-if="view" class="empty">
@@ -191,10 +188,6 @@ td {
 aside h2 {
   border-bottom: 1px solid var(--rule);
   padding-bottom: 6px;
-}
-aside h2 + h2,
-aside .version + h2 {
-  margin-top: 24px;
 }
 .version {
   display: flex;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { installWith } from '~~/core/release/install'
-import { publishedSchema } from '~~/core/wire'
+import type { Publication } from '~~/core/wire'
 import type { Problem } from '~~/core/problem'
 
 /** The release desk: what differs, the number that makes, the notes, the gates, and the press that publishes. */
@@ -11,50 +11,53 @@ const from = useAddressChoice('from', '')
 const { desk, releases, problems, base, bases, load, setGate, waiveGate } = useDesk(from)
 const { notes, missing, addMissing, draftAnew, draftSaid, forget } = useNotesDraft(desk)
 const refused = ref<Problem[]>([])
+const { attempts, underWay, isBusy, begin, stop } = usePublications(refused, finished)
+/** Why the newest attempt could not begin, or did not end well. */
+const inTheWay = computed(() => [...refused.value, ...(attempts.value[0]?.problems ?? [])])
 const { version, channel, reason, isOwn, chosenStep, isTooLittle, channels, choose } = useNextNumber(
   desk,
   releases,
-  refused,
+  inTheWay,
 )
-const busy = ref(false)
 const published = ref<string>()
 const { copy, copied } = useCopy()
 
 const stopping = computed(
   () => desk.value?.gates.filter(({ setting, says, waiver }) => setting === 'stop' && says && !waiver) ?? [],
 )
-const can = computed(
+const chosen = useAddressChoice('attempt', '')
+const shown = computed(() => attempts.value.find(({ id }) => id === chosen.value) ?? attempts.value[0])
+const canTry = computed(
   () =>
     store.may.keep &&
-    !busy.value &&
+    !isBusy.value &&
+    !underWay.value &&
     desk.value?.blocked.length === 0 &&
     stopping.value.length === 0 &&
     version.value !== '' &&
     (!isTooLittle.value || reason.value.trim() !== ''),
 )
-async function publish() {
-  busy.value = true
-  refused.value = []
-  try {
-    const body = {
-      version: version.value,
-      channel: channel.value,
-      notes: notes.value,
-      ...(isTooLittle.value ? { reason: reason.value } : {}),
-    }
-    const done = await ask(publishedSchema, `/libraries/${store.slug}/releases`, { method: 'POST', body })
-    published.value = done.version
-    isOwn.value = false
-    reason.value = ''
-    forget()
-    from.value = ''
-    await Promise.all([load(), store.load()])
-    say(`${done.version} is out.`)
-  } catch (error) {
-    refused.value = problemsOf(error)
-  } finally {
-    busy.value = false
-  }
+const attemptChoices = computed(() =>
+  attempts.value.map(({ id, version, rehearsal, made_at }, i) => ({
+    value: i === 0 ? '' : id,
+    title: `${version}, ${ago(made_at)}`,
+    note: rehearsal ? 'tried out' : '',
+  })),
+)
+async function publish(rehearsal: boolean) {
+  chosen.value = ''
+  const why = isTooLittle.value ? { reason: reason.value } : {}
+  await begin({ version: version.value, channel: channel.value, notes: notes.value, rehearsal, ...why })
+}
+async function finished(attempt: Publication) {
+  if (attempt.state !== 'done' || attempt.rehearsal) return
+  published.value = attempt.version
+  isOwn.value = false
+  reason.value = ''
+  forget()
+  from.value = ''
+  await Promise.all([load(), store.load()])
+  say(`${attempt.version} is out.`)
 }
 const install = computed(() =>
   store.library && published.value
@@ -129,42 +132,16 @@ const install = computed(() =>
       </template>
     </section>
     <aside v-if="desk">
-      <p class="small muted">The next version is</p>
-      <input
-        v-model="version"
-        class="version"
-        aria-label="The next version"
-        spellcheck="false"
-        :disabled="!store.may.keep"
-        @input="isOwn = true"
-      />
-      <p class="sentence">
-        {{ chosenStep ? `${capital(chosenStep.says)}.` : 'A version of your own choosing.' }}
-        To <Choice v-model="channel" label="Channel" :options="channels" />.
-      </p>
-      <div class="steps" role="group" aria-label="Versions that may come next">
-        <button
-          v-for="next in desk.next"
-          :key="next.step"
-          type="button"
-          class="step"
-          :class="{ on: next.version === version }"
-          :aria-pressed="next.version === version"
-          :disabled="!store.may.keep"
-          @click="choose(next.step)"
-        >
-          <span class="code">{{ next.version }}</span>{{ ' ' }}
-          <span class="small" :class="next.enough ? 'muted' : 'bad'">{{ next.says }}</span>
-        </button>
-      </div>
-      <input
-        v-if="isTooLittle && store.may.keep"
-        v-model="reason"
-        class="field"
-        aria-label="Why the number may say less than what changed"
-        placeholder="Why the number may be lower"
-        maxlength="2000"
-        autocomplete="off"
+      <NextVersion
+        v-model:version="version"
+        v-model:channel="channel"
+        v-model:reason="reason"
+        :next="desk.next"
+        :channels
+        :chosen-step
+        :is-too-little
+        @typed="isOwn = true"
+        @choose="choose"
       />
       <template v-if="desk.blocked.length"
         ><h3>In the way</h3>
@@ -182,9 +159,12 @@ const install = computed(() =>
         @take-back="(gate) => waiveGate(gate, '')"
       />
       <ProblemList :problems="refused" :library="store.slug" />
-      <button v-if="store.may.keep" type="button" class="act main big" :disabled="!can" @click="publish">
-        {{ busy ? 'Packing …' : `Publish ${version}` }}
-      </button>
+      <p v-if="store.may.keep" class="press">
+        <button type="button" class="act main big" :disabled="!canTry" @click="publish(false)">
+          {{ underWay && !underWay.rehearsal ? 'Publishing …' : `Publish ${version}` }}
+        </button>
+        <button type="button" class="act" :disabled="!canTry" @click="publish(true)">Try it out first</button>
+      </p>
       <p v-else class="small muted">Publishing takes the role of maintainer.</p>
       <NuxtLink v-if="store.may.write" class="link small" :to="`/${store.slug}/package`"
         >Look into the package</NuxtLink
@@ -194,6 +174,15 @@ const install = computed(() =>
         <pre>{{ install }}</pre>
         <button type="button" class="link" @click="copy(install)">{{ copied ? 'copied' : 'Copy' }}</button>
       </div>
+      <template v-if="shown">
+        <h3>
+          {{ underWay ? 'Just now' : 'The last attempt' }}
+        </h3>
+        <PublicationLog :attempt="shown" @stop="stop(shown.id)" />
+        <p v-if="attempts.length > 1" class="sentence">
+          Of <Choice v-model="chosen" label="Attempt" :options="attemptChoices" />.
+        </p>
+      </template>
     </aside>
   </main>
 </template>
@@ -242,38 +231,10 @@ aside {
   gap: 12px;
   align-content: start;
 }
-.version {
-  font: 500 56px/60px var(--name);
-  letter-spacing: -0.02em;
-  border: 0;
-  background: none;
-  width: 100%;
-  color: var(--ink);
-  padding: 0;
-}
-.version:focus-visible {
-  outline-offset: 4px;
-}
-.step {
-  display: grid;
-  grid-template-columns: 110px 1fr;
-  text-align: left;
+.press {
+  display: flex;
+  align-items: center;
   gap: 12px;
-  width: 100%;
-  border: 0;
-  border-top: 1px solid var(--rule-soft);
-  background: none;
-  padding: 7px 4px;
-  cursor: pointer;
-  align-items: baseline;
-}
-.step:hover:not(:disabled) {
-  background: var(--kelp-wash);
-}
-.step.on .code {
-  font-weight: 700;
-  box-shadow: inset 0 -2px var(--kelp);
-  justify-self: start;
 }
 .big {
   justify-self: start;

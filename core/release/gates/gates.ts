@@ -26,6 +26,8 @@ export type GateSettings = Readonly<Record<string, GateSetting>>
 /** How a gate stands: what it does here, and why it does not hold where it does not. */
 export interface GateStanding extends Omit<Gate, 'judge'> {
   setting: GateSetting
+  /** It is judged while a version is published, by using its package. */
+  isTried?: boolean
   says?: string
 }
 

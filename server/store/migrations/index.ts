@@ -33,6 +33,8 @@ import * as m0031 from './0031-signatures'
 import * as m0032 from './0032-token-expiry'
 import * as m0033 from './0033-pictures'
 import * as m0034 from './0034-sizes'
+import * as m0035 from './0035-publications'
+import * as m0036 from './0036-invitations'
 
 export const migrations: Record<string, Knex.Migration> = {
   '0001-first': m0001,
@@ -69,4 +71,6 @@ export const migrations: Record<string, Knex.Migration> = {
   '0032-token-expiry': m0032,
   '0033-pictures': m0033,
   '0034-sizes': m0034,
+  '0035-publications': m0035,
+  '0036-invitations': m0036,
 }

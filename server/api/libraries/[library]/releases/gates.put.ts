@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { gateSettingSchema } from '~~/core/release/gates/gate'
-import { gates } from '~~/core/release/gates/gates'
+import { isGate } from '~~/core/release/gates/tried'
 import { nothingSchema } from '~~/core/wire'
 import { fail } from '~~/server/auth/failure'
 import { route } from '~~/server/auth/route'
@@ -16,7 +16,7 @@ export default route({
   answer: nothingSchema,
   body: z.object({ gate: z.string().max(100), setting: gateSettingSchema }),
   handle({ db, library, body, person }) {
-    if (!gates.some(({ name }) => name === body.gate))
+    if (!isGate(body.gate))
       return fail(404, 'no-gate', `There is no gate ${body.gate}.`, 'Look at the gates of the release desk.')
     return db.transaction(async (trx) => {
       await setGate(trx, library.id, body.gate, body.setting)

@@ -1,0 +1,134 @@
+import { mkdtemp, rm, writeFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import type { Contract } from '~~/core/contract/contract'
+import {
+  awaitedOf,
+  fine,
+  judgeLoaded,
+  notTried,
+  pageScript,
+  projectOf,
+  wrong,
+  type ConsumerAct,
+  type Manifest,
+  type Tried,
+} from '~~/core/release/consumer/consumer'
+import { Failure } from '../../auth/failure'
+import { runClient } from '../../bring/client'
+import type { Ran } from '../../bring/run'
+import type { Packed } from '../../build/package'
+import { inChild } from '../../build/pool'
+import { npmRegistry, settings } from '../../config'
+import { inBrowserProcess } from '../../evidence/process'
+import { browserVersion } from '../../evidence/version'
+import { limits } from '../../limits'
+import type { Library } from '../../store/libraries'
+import type { Said, ToLoad } from './message'
+import { offerPackage } from './registry'
+
+type Offer = Pick<Packed, 'tarball' | 'integrity' | 'shasum'> & { manifest: Manifest }
+
+/** An empty project of somebody who uses a package that is not out yet. */
+export class ConsumerProject {
+  private constructor(
+    private readonly library: Library,
+    private readonly packed: Offer,
+    private readonly contracts: readonly Contract[],
+    private readonly folder: string,
+    private readonly stopping: AbortSignal,
+  ) {}
+
+  static async begin(
+    library: Library,
+    packed: Offer,
+    contracts: readonly Contract[],
+    stopping: AbortSignal,
+  ): Promise<ConsumerProject> {
+    const folder = await mkdtemp(join(tmpdir(), 'kept-shelf-consumer-'))
+    return new ConsumerProject(library, packed, contracts, folder, stopping)
+  }
+
+  async end(): Promise<void> {
+    await rm(this.folder, { recursive: true, force: true })
+  }
+
+  readonly acts: Readonly<Record<ConsumerAct, () => Promise<Tried>>> = {
+    installs: () => this.install(),
+    types: () => this.compile(),
+    loads: () => this.load(),
+  }
+
+  /** Installs it with the ordinary client, and with it whatever it depends on and asks for. */
+  private async install(): Promise<Tried> {
+    const upstream = await npmRegistry()
+    const offered = await offerPackage(this.packed, upstream)
+    try {
+      const { name } = this.packed.manifest
+      const scope = /^(@[^/]+)\//.exec(name)?.[1]
+      const own = scope ? `${scope}:registry=${offered.url}\n` : `registry=${offered.url}\n`
+      await writeFile(join(this.folder, '.npmrc'), own)
+      await writeFile(join(this.folder, 'package.json'), JSON.stringify(projectOf(this.packed.manifest)))
+      const ran = await runClient(['install'], {
+        cwd: this.folder,
+        seconds: limits.consumer.installSeconds,
+        going: () => Promise.resolve(!this.stopping.aborted),
+        also: [offered.url],
+      })
+      return ran.code === 0 ? fine : whyNotInstalled(ran)
+    } finally {
+      offered.close()
+    }
+  }
+
+  private async compile(): Promise<Tried> {
+    return inChild('consumerTypes', { folder: this.folder, manifest: this.packed.manifest }, this.library.id)
+  }
+
+  private async load(): Promise<Tried> {
+    if (!(await browserVersion())) return notTried('There is no browser on this server.')
+    const { manifest } = this.packed
+    let bundle: { script: string; sheet: string }
+    try {
+      const asked = { folder: this.folder, script: pageScript(manifest) }
+      bundle = await inChild('consumerBundle', asked, this.library.id)
+    } catch (error) {
+      if (error instanceof Failure && error.problems[0]?.code === 'does-not-compile')
+        return wrong(`It cannot be bundled: ${error.problems[0].what}`)
+      throw error
+    }
+    const awaited = awaitedOf(manifest, this.contracts, this.library.prefix)
+    const { CHROMIUM, PREVIEW_PORT } = settings()
+    let tried: Tried | undefined
+    const overMemory = await inBrowserProcess<Said>({
+      script: 'consumer',
+      asked: { chromium: CHROMIUM, port: PREVIEW_PORT, ...bundle, awaited } satisfies ToLoad,
+      begunIn: (said) => ('begun' in said ? said.begun : undefined),
+      heard: (said) => {
+        if (!('begun' in said))
+          tried = 'stopped' in said ? notTried(said.stopped.what) : judgeLoaded(awaited, said)
+        return Promise.resolve(true)
+      },
+      stopping: this.stopping,
+    })
+    if (overMemory !== undefined) return wrong('The page needs more memory than it may have.')
+    return tried ?? notTried('The browser ended before the page was loaded.')
+  }
+}
+
+/** The registry is not reached: that says nothing of the package. */
+const notReached = /\b(ENOTFOUND|ECONNREFUSED|ECONNRESET|EAI_AGAIN|ETIMEDOUT|ENETUNREACH|E401|E403|E5\d\d)\b/
+
+/** What the client says went wrong, in a sentence. */
+function whyNotInstalled(ran: Ran): Tried {
+  if (ran.missing) return notTried('There is no package client on this server.')
+  if (ran.slow) return notTried(`It took longer than ${limits.consumer.installSeconds} seconds.`)
+  const lines = ran.said
+    .split('\n')
+    .map((line) => line.replace(/^npm (error|ERR!) ?/, '').trim())
+    .filter((line) => line && !/^(code|errno|syscall|A complete log|For a full report)\b/.test(line))
+  const why = lines.slice(0, 4).join(' ').slice(0, 500) || 'the package client gave no reason.'
+  return notReached.test(ran.said)
+    ? notTried(`The registry that packages come from could not be reached: ${why}`)
+    : wrong(`The package client does not install it: ${why}`)
+}

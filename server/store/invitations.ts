@@ -1,0 +1,60 @@
+import { createHash, randomBytes } from 'node:crypto'
+import type { Role } from '~~/core/roles'
+import type { Store } from './database'
+
+/** An invitation that nobody has taken up yet. */
+export interface Invitation {
+  id: string
+  library_id: string
+  role: Role
+  /** Who is meant, in the words of whoever invites. */
+  invited: string
+  by: string | null
+  expires_at: Date
+}
+
+/** Days until an invitation ends by itself. */
+const days = 14
+const hashOf = (token: string): string => createHash('sha256').update(token).digest('hex')
+const open = (db: Store) =>
+  db('invitations')
+    .leftJoin('people', 'people.id', 'invitations.made_by')
+    .whereNull('used_at')
+    .where('expires_at', '>', db.fn.now())
+    .select('invitations.id', 'library_id', 'role', 'invited', 'people.name as by', 'expires_at')
+
+/** Makes an invitation; answers the word in its link, which is kept nowhere. */
+export async function addInvitation(
+  db: Store,
+  invitation: { library: string; role: Role; invited: string; by: string },
+): Promise<string> {
+  const token = randomBytes(24).toString('base64url')
+  await db('invitations').insert({
+    library_id: invitation.library,
+    role: invitation.role,
+    invited: invitation.invited,
+    hash: hashOf(token),
+    made_by: invitation.by,
+    expires_at: db.raw('now() + make_interval(days => ?)', [days]),
+  })
+  return token
+}
+
+export const invitationsOf = (db: Store, library: string): Promise<Invitation[]> =>
+  open(db).where({ library_id: library }).orderBy('expires_at')
+
+export const invitationBy = (db: Store, token: string): Promise<Invitation | undefined> =>
+  open(db)
+    .where({ hash: hashOf(token) })
+    .first()
+
+/** Takes an invitation up, once: `false` where it was taken back, taken up or has ended. */
+export const takeUp = async (db: Store, id: string): Promise<boolean> =>
+  (await db('invitations')
+    .where({ id })
+    .whereNull('used_at')
+    .where('expires_at', '>', db.fn.now())
+    .update({ used_at: db.fn.now() })) === 1
+
+export const dropInvitation = async (db: Store, library: string, id: string): Promise<boolean> =>
+  (await db('invitations').where({ id, library_id: library }).whereNull('used_at').delete()) === 1

@@ -1,0 +1,214 @@
+import type { Publication } from '~~/core/wire'
+import { jsxLibrary, svelteLibrary, vueLibrary } from '../fixtures/kinds'
+import { bringIn, newLibrary, someone, until, world, type Ask, type World } from '../world'
+
+// What publishing does step by step, with the real package client, compiler and browser.
+
+let at: World
+let ines: Ask
+beforeAll(async () => {
+  at = await world({ TRY_PACKAGES: 'true' })
+  ines = await someone(at, 'ines')
+}, 60_000)
+afterAll(() => at.end())
+
+const licence = 'May be used by anybody for anything.\n'
+let count = 0
+/** A library of its own with one element, made of what its script says and what its package asks for. */
+async function libraryOf(script: string, asks: object = {}): Promise<string> {
+  const slug = `skerry${++count}`
+  await newLibrary(ines, slug, 'open')
+  const files = {
+    'package.json': JSON.stringify({ name: `@marram/${slug}`, license: 'MIT', type: 'module', ...asks }),
+    LICENSE: licence,
+    'src/buoy.ts': script.replaceAll('{slug}', slug),
+  }
+  expect((await bringIn(ines, files, slug)).body).toMatchObject({ state: 'done' })
+  return slug
+}
+const buoy = `/** A buoy. */
+export class Buoy extends HTMLElement {
+  /** How it lies. */
+  get depth(): number { return Number(this.getAttribute('depth')) }
+  set depth(value: number) { this.setAttribute('depth', String(value)) }
+}
+customElements.define('{slug}-buoy', Buoy)
+`
+const attempts = async (slug: string): Promise<Publication[]> =>
+  (await ines(`/api/libraries/${slug}/publications`)).body
+const begin = (slug: string, version: string, more: object = {}) =>
+  ines(`/api/libraries/${slug}/publications`, {
+    body: { version, channel: 'latest', notes: 'For a test.', ...more },
+  })
+/** Attempts to publish, and waits for its end. */
+async function attempt(slug: string, version: string, more: object = {}): Promise<Publication> {
+  const { status, body } = await begin(slug, version, more)
+  expect(status).toBe(200)
+  return ended(slug, body.id)
+}
+const ended = (slug: string, id: string): Promise<Publication> =>
+  until(async () => {
+    const found = (await attempts(slug)).find((attempt) => attempt.id === id)
+    return found && !['waiting', 'running'].includes(found.state) ? found : undefined
+  }, 240_000)
+const stepsOf = ({ steps }: Publication) => steps.map(({ name, state }) => `${name} ${state}`)
+const versionsOut = async (slug: string): Promise<string[]> => {
+  const answer = await fetch(`${at.url}/registry/@marram%2f${slug}`)
+  return answer.ok ? Object.keys((await answer.json()).versions) : []
+}
+
+test('it is judged, packed, installed, compiled, loaded and then made visible; the version remembers it', async () => {
+  const slug = await libraryOf(buoy)
+  const done = await attempt(slug, '1.0.0')
+  expect(done).toMatchObject({ state: 'done', problems: [], by: 'Ines Fairlie', rehearsal: false })
+  expect(stepsOf(done)).toEqual([
+    'judge fine',
+    'pack fine',
+    'installs fine',
+    'types fine',
+    'loads fine',
+    'visible fine',
+  ])
+  expect(await versionsOut(slug)).toEqual(['1.0.0'])
+  const { releases } = (await ines(`/api/libraries/${slug}/releases`)).body
+  const gates: { name: string; says?: string }[] = releases[0].record.gates
+  expect(gates.filter(({ name }) => ['installs', 'types', 'loads'].includes(name))).toHaveLength(3)
+}, 300_000)
+
+test('tried out, it is told what would come of it, and nothing is out', async () => {
+  const slug = await libraryOf(buoy)
+  const done = await attempt(slug, '1.0.0', { rehearsal: true })
+  expect(done).toMatchObject({ state: 'done', rehearsal: true })
+  expect(stepsOf(done)).not.toContain('visible fine')
+  expect(await versionsOut(slug)).toEqual([])
+}, 300_000)
+
+test.each([
+  ['of Vue components', 'skua', vueLibrary],
+  ['of function components', 'gannet', jsxLibrary],
+  ['of Svelte components', 'plover', svelteLibrary],
+])(
+  'a library %s holds in the project of a consumer',
+  async (_what, slug, files) => {
+    const { name } = JSON.parse(files['package.json']!) as { name: string }
+    const library = { slug, title: slug, package: name, prefix: `${slug}-`, visibility: 'open' }
+    expect((await ines('/api/libraries', { body: library })).status).toBe(200)
+    expect((await bringIn(ines, { ...files, LICENSE: licence }, slug)).body).toMatchObject({ state: 'done' })
+    const done = await attempt(slug, '1.0.0', { rehearsal: true })
+    expect(done.steps.filter(({ state }) => state !== 'fine')).toEqual([])
+    expect(done.state).toBe('done')
+  },
+  300_000,
+)
+
+test('Tern itself holds', async () => {
+  const done = await attempt('tern', '1.2.0', { rehearsal: true })
+  expect(done.steps.filter(({ state }) => state !== 'fine')).toEqual([])
+}, 300_000)
+
+test('what cannot be installed keeps it from going out: the client says why, and the number stays free', async () => {
+  const slug = await libraryOf(buoy, {
+    peerDependencies: { 'is-number': '>=7', 'kept-shelf-is-not-there': '1' },
+  })
+  const failed = await attempt(slug, '1.0.0')
+  expect(failed.state).toBe('failed')
+  expect(stepsOf(failed)).toEqual([
+    'judge fine',
+    'pack fine',
+    'installs wrong',
+    'types not-tried',
+    'loads not-tried',
+  ])
+  expect(failed.problems).toMatchObject([
+    { code: 'gate', what: expect.stringContaining('kept-shelf-is-not-there') },
+  ])
+  expect(await versionsOut(slug)).toEqual([])
+  // whoever knows better waives it, and that stands in the record
+  const waiver = { gate: 'installs', reason: 'Its users have it from elsewhere.' }
+  const waived = await ines(`/api/libraries/${slug}/releases/waivers`, { method: 'PUT', body: waiver })
+  expect(waived.status).toBe(200)
+  expect((await attempt(slug, '1.0.0')).state).toBe('done')
+  const { releases } = (await ines(`/api/libraries/${slug}/releases`)).body
+  expect(releases[0].record.gates).toContainEqual(
+    expect.objectContaining({
+      name: 'installs',
+      says: expect.stringContaining('kept-shelf-is-not-there'),
+      waiver: expect.objectContaining({ reason: waiver.reason }),
+    }),
+  )
+}, 300_000)
+
+test('what throws when it is loaded, or brings no element, does not go out', async () => {
+  const slug = await libraryOf(
+    `${buoy}\nif (!('harbour' in window)) throw new Error('There is no harbour here.')`,
+  )
+  const failed = await attempt(slug, '1.0.0')
+  expect(failed).toMatchObject({
+    state: 'failed',
+    problems: [{ code: 'gate', what: expect.stringContaining('There is no harbour here.') }],
+  })
+  expect(stepsOf(failed)).toContain('loads wrong')
+  const late = await libraryOf(
+    buoy.replace(/customElements.define\(.*\)/, 'setTimeout(() => { $& }, 60_000)'),
+  )
+  expect((await attempt(late, '1.0.0')).problems[0]!.what).toContain(`<${late}-buoy> is not defined`)
+}, 300_000)
+
+test('types that do not compile are told by file and line, and go out where the library only warns', async () => {
+  const slug = await libraryOf(
+    buoy.replace('class Buoy', `class Buoy`).replace('depth(): number', 'depth(): Tide') +
+      `\nimport type { Tide } from 'kept-shelf-tides'\n`,
+  )
+  const done = await attempt(slug, '1.0.0')
+  expect(stepsOf(done)).toContain('types wrong')
+  expect(done.steps.find(({ name }) => name === 'types')!.says[0]).toMatch(
+    /^dist\/types\/src\/buoy\.d\.ts, line \d+: /,
+  )
+  expect(done.state).toBe('done')
+}, 300_000)
+
+test('a gate that lets everything pass is not asked', async () => {
+  const slug = await libraryOf(buoy)
+  for (const gate of ['installs', 'types', 'loads'])
+    await ines(`/api/libraries/${slug}/releases/gates`, { method: 'PUT', body: { gate, setting: 'pass' } })
+  expect(stepsOf(await attempt(slug, '1.0.0'))).toEqual(['judge fine', 'pack fine', 'visible fine'])
+}, 300_000)
+
+test('it is stopped by a press, and nothing of it is out', async () => {
+  const slug = await libraryOf(buoy)
+  const { id } = (await begin(slug, '1.0.0')).body
+  await until(async () => (await attempts(slug))[0]!.steps.some(({ name }) => name === 'installs'))
+  const stop = () => ines(`/api/libraries/${slug}/publications/${id}`, { method: 'DELETE' })
+  expect((await stop()).status).toBe(200)
+  expect((await ended(slug, id)).state).toBe('cancelled')
+  expect((await stop()).body.problems[0]).toMatchObject({ code: 'ended' })
+  expect((await attempt(slug, '1.0.0')).state).toBe('done')
+  expect(await versionsOut(slug)).toEqual(['1.0.0'])
+}, 300_000)
+
+test('who may not publish may not begin or stop it; a number that cannot be is refused at once', async () => {
+  const slug = await libraryOf(buoy)
+  const tobias = await someone(at, 'tobias')
+  const path = '/api/libraries/tern/publications'
+  const body = { version: '9.0.0', channel: 'latest', notes: '' }
+  expect((await tobias(path, { body })).status).toBe(403)
+  expect((await tobias(path)).status).toBe(200)
+  expect((await (await someone(at, 'odile'))(path)).status).toBe(403)
+  expect((await begin(slug, 'one')).body.problems[0]).toMatchObject({ code: 'version-shape' })
+  const none = await ines(`/api/libraries/${slug}/publications/nothing`, { method: 'DELETE' })
+  expect(none.status).toBe(404)
+  expect(await attempts(slug)).toEqual([])
+}, 60_000)
+
+test('killed in the middle, it has failed once nobody works at it, and its number is free', async () => {
+  const slug = await libraryOf(buoy)
+  const { id } = (await begin(slug, '1.0.0')).body
+  await until(async () => (await attempts(slug))[0]!.steps.some(({ name }) => name === 'installs'))
+  at.kill()
+  await until(async () => at.server.signalCode !== null || at.server.exitCode !== null)
+  await at.sql(`update publications set moved_at = now() - interval '5 minutes' where id = $1`, [id])
+  await at.start()
+  expect(await ended(slug, id)).toMatchObject({ state: 'failed', problems: [{ code: 'interrupted' }] })
+  expect(await versionsOut(slug)).toEqual([])
+  expect((await attempt(slug, '1.0.0')).state).toBe('done')
+}, 300_000)
