@@ -1,18 +1,22 @@
+import { LRUCache } from 'lru-cache'
 import { judgeRelease } from '~~/core/release/checks'
 import { licencePath } from '~~/core/release/checks/licence'
 import type { ChangelogEntry } from '~~/core/release/package'
 import { tokenPrefix } from '~~/core/release/package'
 import { Failure, fail } from '../auth/failure'
+import type { Packed } from '../build/package'
 import { inChild } from '../build/pool'
+import type { Tasks } from '../build/tasks'
 import { registryUrl } from '../config'
 import { combinationsByTag } from '../store/combinations'
 import { componentsOf } from '../store/components'
 import type { Store } from '../store/database'
 import type { Library } from '../store/libraries'
 import { releasesOf, type ReleaseRow } from '../store/releases'
-import { sourceFiles } from '../store/sources'
+import { hashOf, sourceFiles } from '../store/sources'
 import { themesOf, type KeptTheme } from '../store/themes'
 import { writtenMembers } from '../store/words'
+import { together } from '../together'
 import { iconsCssOf, iconsInput } from '../views/icons'
 import { accessibleOf, missedWays, toldNow } from '../views/told'
 
@@ -69,10 +73,30 @@ export async function packShelf(
     changelog: [entryOf(wish.version, new Date(), wish.notes), ...earlier.toReversed().map(entryOfRelease)],
   }
   const icons = await iconsInput(db, library, themes)
-  const packed = await inChild('package', { files: [...files], icons, input, isMeasured }, library.id)
+  const packed = await packedOf(library, revision, { files: [...files], icons, input, isMeasured })
   if (packed.problems.length) throw new Failure(422, packed.problems)
   const iconsCss = await iconsCssOf(db, library, themes)
   return { packed, contracts, accessible, tokens: themes, iconsCss, revision }
+}
+
+/** Packages that were made last: who looks into one, tries it out and publishes it has it packed once. */
+const recent = new LRUCache<string, Packed>({
+  maxSize: 60_000_000,
+  sizeCalculation: ({ tarball, unpackedSize }) => tarball.length + unpackedSize,
+  ttl: 3_600_000,
+})
+
+/** A package by all that it is made from: the same input gives the same bytes. */
+async function packedOf(library: Library, revision: string, asked: Tasks['package']['in']): Promise<Packed> {
+  const { icons, input, isMeasured } = asked
+  const key = hashOf(JSON.stringify([library.id, revision, icons, input, isMeasured]))
+  const known = recent.get(key)
+  if (known) return known
+  return together(`package ${key}`, async () => {
+    const packed = await inChild('package', asked, library.id)
+    if (packed.problems.length === 0) recent.set(key, packed)
+    return packed
+  })
 }
 
 const plainTheme = ({ name, title, on, document, when = null, axis = null }: KeptTheme) => ({

@@ -95,6 +95,9 @@ form {
   gap: 8px;
   align-items: baseline;
 }
+form .field {
+  width: 18rem;
+}
 .made {
   border-left: 3px solid var(--kelp);
   padding: 6px 12px;

@@ -1,9 +1,14 @@
 <script setup lang="ts">
 import type { GateSetting } from '~~/core/release/gates/gate'
+import type { StepTaken } from '~~/core/release/publication'
 import type { DeskView } from '~~/core/wire'
 
 /** What a library asks of a version before it goes out, how that stands, and what each does where it does not hold. */
-const { gates } = defineProps<{ gates: DeskView['gates'] }>()
+const { gates, steps } = defineProps<{
+  gates: DeskView['gates']
+  /** What came of the newest attempt: gates that are judged while a version is published stand in it. */
+  steps: readonly StepTaken[]
+}>()
 const emit = defineEmits<{
   set: [gate: string, setting: GateSetting]
   waive: [gate: string, reason: string]
@@ -16,17 +21,25 @@ const settings: { value: GateSetting; title: string; note: string }[] = [
   { value: 'warn', title: 'warns', note: 'it is said, and stands in the record' },
   { value: 'pass', title: 'lets pass', note: 'it is not asked' },
 ]
-const markOf = ({ says, setting, isTried }: DeskView['gates'][number]) =>
-  says === undefined
-    ? isTried
-      ? 'not tried'
-      : 'seen'
-    : setting === 'stop'
-      ? 'breaking'
-      : setting === 'warn'
-        ? 'differs'
-        : 'not tried'
-const labelOf = ({ says, setting, waiver, isTried }: DeskView['gates'][number]) => {
+type Standing = DeskView['gates'][number]
+const stepOf = ({ name, isTried }: Standing) =>
+  isTried ? steps.find((step) => step.name === name) : undefined
+const isWrong = (gate: Standing) => stepOf(gate)?.state === 'wrong'
+const lastTimes = { fine: '; it held the last time', wrong: '; it did not hold the last time' }
+const lastTime = (gate: Standing) => {
+  const state = stepOf(gate)?.state
+  return state === 'fine' || state === 'wrong' ? lastTimes[state] : ''
+}
+const marks = { stop: 'breaking', warn: 'differs', pass: 'not tried' } as const
+const markOf = ({ says, setting, isTried }: Standing) => {
+  if (says === undefined) return isTried ? 'not tried' : 'seen'
+  return marks[setting]
+}
+const toneOf = ({ says, setting, isTried, waiver }: Standing) => {
+  if (says === undefined) return isTried ? 'muted' : 'good'
+  return setting === 'stop' && !waiver ? 'bad' : ''
+}
+const labelOf = ({ says, setting, waiver, isTried }: Standing) => {
   if (says === undefined) return isTried ? 'tried while it is published' : 'holds'
   if (waiver) return 'waived'
   return { stop: 'stops', warn: 'warns', pass: 'lets pass' }[setting]
@@ -36,19 +49,7 @@ const labelOf = ({ says, setting, waiver, isTried }: DeskView['gates'][number]) 
 <template>
   <ul class="gates" aria-label="Gates">
     <li v-for="gate in gates" :key="gate.name">
-      <Mark
-        :name="markOf(gate)"
-        :label="labelOf(gate)"
-        :class="
-          gate.says === undefined
-            ? gate.isTried
-              ? 'muted'
-              : 'good'
-            : gate.setting === 'stop' && !gate.waiver
-              ? 'bad'
-              : ''
-        "
-      />
+      <Mark :name="markOf(gate)" :label="labelOf(gate)" :class="toneOf(gate)" />
       <div>
         <p>
           <NuxtLink class="link" :to="`/${store.slug}/${gate.screen}`">{{ gate.title }}</NuxtLink><template
@@ -64,7 +65,9 @@ const labelOf = ({ says, setting, waiver, isTried }: DeskView['gates'][number]) 
           >.
         </p>
         <p v-if="gate.says && gate.setting !== 'pass'" class="small">{{ gate.says }}</p>
-        <p v-if="gate.isTried && gate.setting !== 'pass'" class="small muted">Tried while it is published.</p>
+        <p v-if="gate.isTried && gate.setting !== 'pass'" class="small muted">
+          Tried while it is published{{ lastTime(gate) }}.
+        </p>
         <p v-if="gate.waiver" class="small muted">
           Waived for this version by {{ gate.waiver.by ?? 'somebody who has left' }}: {{ gate.waiver.reason }}
           <button v-if="store.may.keep" type="button" class="link" @click="emit('takeBack', gate.name)">
@@ -80,7 +83,7 @@ const labelOf = ({ says, setting, waiver, isTried }: DeskView['gates'][number]) 
           @cancel="writing = undefined"
         />
         <button
-          v-else-if="store.may.keep && (gate.says || gate.isTried) && gate.setting !== 'pass'"
+          v-else-if="store.may.keep && (gate.says || isWrong(gate)) && gate.setting !== 'pass'"
           type="button"
           class="link small"
           :aria-label="`Waive: ${gate.title}`"

@@ -26,6 +26,7 @@ const stopping = computed(
   () => desk.value?.gates.filter(({ setting, says, waiver }) => setting === 'stop' && says && !waiver) ?? [],
 )
 const chosen = useAddressChoice('attempt', '')
+const log = useTemplateRef<HTMLElement>('log')
 const shown = computed(() => attempts.value.find(({ id }) => id === chosen.value) ?? attempts.value[0])
 const canTry = computed(
   () =>
@@ -40,14 +41,15 @@ const canTry = computed(
 const attemptChoices = computed(() =>
   attempts.value.map(({ id, version, rehearsal, made_at }, i) => ({
     value: i === 0 ? '' : id,
-    title: `${version}, ${ago(made_at)}`,
-    note: rehearsal ? 'tried out' : '',
+    title: `${version}${rehearsal ? ' tried out' : ''}, ${ago(made_at)}`,
   })),
 )
 async function publish(rehearsal: boolean) {
   chosen.value = ''
   const why = isTooLittle.value ? { reason: reason.value } : {}
   await begin({ version: version.value, channel: channel.value, notes: notes.value, rehearsal, ...why })
+  await nextTick()
+  log.value?.scrollIntoView({ block: 'start' })
 }
 async function finished(attempt: Publication) {
   if (attempt.state !== 'done' || attempt.rehearsal) return
@@ -154,6 +156,7 @@ const install = computed(() =>
       <h3>Before it goes out</h3>
       <GateList
         :gates="desk.gates"
+        :steps="attempts[0]?.steps ?? []"
         @set="setGate"
         @waive="waiveGate"
         @take-back="(gate) => waiveGate(gate, '')"
@@ -174,15 +177,13 @@ const install = computed(() =>
         <pre>{{ install }}</pre>
         <button type="button" class="link" @click="copy(install)">{{ copied ? 'copied' : 'Copy' }}</button>
       </div>
-      <template v-if="shown">
-        <h3>
-          {{ underWay ? 'Just now' : 'The last attempt' }}
-        </h3>
+      <div v-if="shown" ref="log">
+        <h3>{{ chosen ? 'An attempt' : underWay ? 'Just now' : 'The last attempt' }}</h3>
         <PublicationLog :attempt="shown" @stop="stop(shown.id)" />
         <p v-if="attempts.length > 1" class="sentence">
           Of <Choice v-model="chosen" label="Attempt" :options="attemptChoices" />.
         </p>
-      </template>
+      </div>
     </aside>
   </main>
 </template>
