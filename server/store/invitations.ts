@@ -58,3 +58,7 @@ export const takeUp = async (db: Store, id: string): Promise<boolean> =>
 
 export const dropInvitation = async (db: Store, library: string, id: string): Promise<boolean> =>
   (await db('invitations').where({ id, library_id: library }).whereNull('used_at').delete()) === 1
+
+/** Takes back whatever invitations of a library somebody made that nobody has taken up. */
+export const dropInvitationsBy = (db: Store, library: string, person: string): Promise<number> =>
+  db('invitations').where({ library_id: library, made_by: person }).whereNull('used_at').delete()

@@ -1,5 +1,6 @@
 import { record } from './audit'
 import { notify, type Store } from './database'
+import { dropInvitationsBy } from './invitations'
 import { lockLibrary } from './libraries'
 import type { Role } from '~~/core/roles'
 import { personById, setRole } from './people'
@@ -8,7 +9,7 @@ import { endSessionsOf } from './sessions'
 /**
  * Gives somebody a role in a library, or takes it; `last` where the library would be left without a
  * maintainer. Under the library's lock, so that two who leave at once cannot both. Whoever has no role
- * any more is signed out everywhere.
+ * any more is signed out everywhere, and invitations of whoever maintains it no more are open no more.
  */
 export function changeRole(
   db: Store,
@@ -26,6 +27,8 @@ export function changeRole(
       return 'last'
     await setRole(trx, library.id, person, role)
     if (role === null) await endSessionsOf(trx, person)
+    // nobody comes back by a link that they made themselves
+    if (role !== 'maintainer') await dropInvitationsBy(trx, library.id, person)
     await record(trx, 'role given', { library: library.id, person: by }, { to: person, role })
     await notify(trx, { library: library.slug, what: 'staff' })
     return 'changed'

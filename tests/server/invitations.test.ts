@@ -17,6 +17,8 @@ const invite = async (role: string, invited = 'Somebody') => {
   return new URL(answer.body.link as string).pathname.replace('/join/', '')
 }
 const staff = async () => (await ines('/api/libraries/jetty/staff')).body
+const openFor = async (who: string) =>
+  ((await staff()).invitations as { id: string; invited: string }[]).find(({ invited }) => invited === who)
 const account = (name: string) => ({
   name,
   email: `${name.toLowerCase()}@marram.example`,
@@ -35,7 +37,7 @@ test('a link is taken up by somebody without an account: they have one then, are
     role: 'contributor',
     by: 'Ines Fairlie',
   })
-  expect((await runa('/api/libraries/jetty')).status).toBe(404)
+  expect((await runa('/api/libraries/jetty')).status).toBe(401)
   const joined = await runa(`/api/invitations/${token}`, { body: { account: account('Runa') } })
   expect([joined.status, joined.body]).toEqual([200, { slug: 'jetty' }])
   expect((await runa('/api/libraries/jetty')).status).toBe(200)
@@ -82,13 +84,13 @@ test.each([
       at.sql(`update invitations set expires_at = now() - interval '1 second' where id = $1`, [id]),
   ],
 ])('one that was %s lets nobody in', async (_how, end) => {
-  const token = await invite('maintainer')
-  await end((await staff()).invitations[0].id as string)
+  const token = await invite('maintainer', 'Nobody in the end')
+  await end((await openFor('Nobody in the end'))!.id)
   const guest = await someone(at, null)
   expect((await guest(`/api/invitations/${token}`)).status).toBe(404)
   const late = await guest(`/api/invitations/${token}`, { body: { account: account('Late') } })
   expect([late.status, late.body.problems[0].code]).toEqual([404, 'no-invitation'])
-  expect((await staff()).invitations).toEqual([])
+  expect(await openFor('Nobody in the end')).toBeUndefined()
 })
 
 test('bad input is told: no name, no address, a short password, an address that is known, a word of nobody', async () => {
@@ -117,8 +119,24 @@ test('only a maintainer invites; whoever is on the staff may leave, but for the 
   expect((await tobias('/api/libraries/jetty/invitations', { body })).status).toBe(403)
   expect((await tobias('/api/libraries/jetty/staff', { method: 'DELETE' })).status).toBe(200)
   // signed out everywhere, as whoever is taken off the staff
-  expect((await tobias('/api/libraries/jetty')).status).toBe(404)
+  expect((await tobias('/api/libraries/jetty')).status).toBe(401)
   expect((await staff()).staff).not.toContainEqual(expect.objectContaining({ name: 'Tobias Renn' }))
   const last = await ines('/api/libraries/jetty/staff', { method: 'DELETE' })
   expect(last.body.problems[0]).toMatchObject({ code: 'last-maintainer' })
+})
+
+test('whoever maintains it no more leaves no invitation open, and does not come back by one', async () => {
+  const tobias = await someone(at, 'tobias')
+  const own = await invite('maintainer')
+  await tobias(`/api/invitations/${own}`, { body: {} })
+  const body = { role: 'maintainer', invited: 'Tobias, some day' }
+  const { link } = (await tobias('/api/libraries/jetty/invitations', { body })).body as { link: string }
+  const { staff: known } = await staff()
+  const { id } = (known as { id: string; name: string }[]).find(({ name }) => name === 'Tobias Renn')!
+  const taken = await ines('/api/libraries/jetty/staff', { method: 'PUT', body: { person: id, role: null } })
+  expect(taken.status).toBe(200)
+  expect((await staff()).invitations).not.toContainEqual(expect.objectContaining({ invited: body.invited }))
+  const again = await someone(at, 'tobias')
+  const token = new URL(link).pathname.replace('/join/', '')
+  expect((await again(`/api/invitations/${token}`, { body: {} })).status).toBe(404)
 })

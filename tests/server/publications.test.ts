@@ -1,3 +1,5 @@
+import { execFile } from 'node:child_process'
+import { promisify } from 'node:util'
 import type { Publication } from '~~/core/wire'
 import { jsxLibrary, svelteLibrary, vueLibrary } from '../fixtures/kinds'
 import { bringIn, newLibrary, someone, until, world, type Ask, type World } from '../world'
@@ -7,7 +9,9 @@ import { bringIn, newLibrary, someone, until, world, type Ask, type World } from
 let at: World
 let ines: Ask
 beforeAll(async () => {
-  at = await world({ TRY_PACKAGES: 'true' })
+  const { stdout } = await promisify(execFile)('npm', ['config', 'get', 'registry'])
+  // as where somebody says which registry packages come from
+  at = await world({ TRY_PACKAGES: 'true', PACKAGE_REGISTRY: stdout.trim() })
   ines = await someone(at, 'ines')
 }, 60_000)
 afterAll(() => at.end())
@@ -104,6 +108,28 @@ test.each([
 test('Tern itself holds', async () => {
   const done = await attempt('tern', '1.2.0', { rehearsal: true })
   expect(done.steps.filter(({ state }) => state !== 'fine')).toEqual([])
+}, 300_000)
+
+test('a package without a scope is offered to the client all the same', async () => {
+  const library = {
+    slug: 'mole',
+    title: 'Mole',
+    package: 'kept-shelf-mole',
+    prefix: 'mole-',
+    visibility: 'open',
+  }
+  expect((await ines('/api/libraries', { body: library })).status).toBe(200)
+  const files = {
+    'package.json': JSON.stringify({
+      name: library.package,
+      license: 'MIT',
+      dependencies: { 'is-number': '7.0.0' },
+    }),
+    LICENSE: licence,
+    'src/buoy.ts': buoy.replaceAll('{slug}', 'mole'),
+  }
+  expect((await bringIn(ines, files, 'mole')).body).toMatchObject({ state: 'done' })
+  expect((await attempt('mole', '1.0.0', { rehearsal: true })).problems).toEqual([])
 }, 300_000)
 
 test('what cannot be installed keeps it from going out: the client says why, and the number stays free', async () => {

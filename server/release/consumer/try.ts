@@ -66,10 +66,10 @@ export class ConsumerProject {
     try {
       const { name } = this.packed.manifest
       const scope = /^(@[^/]+)\//.exec(name)?.[1]
-      const own = scope ? `${scope}:registry=${offered.url}\n` : `registry=${offered.url}\n`
-      await writeFile(join(this.folder, '.npmrc'), own)
+      // what is said with the command comes before whatever the server's settings say
+      const from = scope ? `--${scope}:registry=${offered.url}` : `--registry=${offered.url}`
       await writeFile(join(this.folder, 'package.json'), JSON.stringify(projectOf(this.packed.manifest)))
-      const ran = await runClient(['install'], {
+      const ran = await runClient(['install', from], {
         cwd: this.folder,
         seconds: limits.consumer.installSeconds,
         going: () => Promise.resolve(!this.stopping.aborted),
