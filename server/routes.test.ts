@@ -20,9 +20,10 @@ test.each(files)('%s says who may call it, what it takes and how much, and what 
   expect(accessLevels).toContain(access)
   // a role is a role in the library that the address names
   if (['maintainer', 'contributor', 'reader'].includes(access)) expect(file).toContain('[library]')
-  // whatever changes something is open only to those signed in, but for the door itself
-  if (/\.(post|put|patch|delete)\.ts$/.test(file) && !/sign-(in|out)\.post/.test(file))
-    expect(access).not.toBe('anyone')
+  // whatever changes something is open only to those signed in, but for the door itself, and for whoever
+  // comes with the link of an invitation
+  const isDoor = /sign-(in|out)\.post|invitations\/\[token\]\.post/.test(file)
+  if (/\.(post|put|patch|delete)\.ts$/.test(file) && !isDoor) expect(access).not.toBe('anyone')
   // a body has a limit of its own, and never one that the others' pages would feel
   expect(body !== undefined || limit === undefined).toBe(true)
   if (body && !rawBody) {

@@ -106,13 +106,15 @@ const state = async (): Promise<string> => {
 }
 
 /**
- * What was begun before goes on by itself: a trial of the whole library is stopped, the rest is waited for.
+ * What was begun before goes on by itself: a trial of the whole library is stopped, the rest is waited for, what
+ * is being published too.
  */
 async function endWhatGoesOn(): Promise<void> {
   await ines('/api/libraries/tern/evidence', { method: 'DELETE' })
   await until(async () => {
     const [going] = await at.sql(
       "select 1 from jobs where state in ('waiting', 'running') union all " +
+        "select 1 from publications where state in ('waiting', 'running') union all " +
         "select 1 from pgboss.job where name = 'evidence' and state in ('created', 'retry', 'active')",
     )
     return !going
@@ -132,6 +134,7 @@ test(
     // the first of its kind has more to do, whatever it is given: reading a library, starting what reads it
     await ines('/api/libraries/tern/source/try', { body: { path: 'src/first.css', text: '' } })
     await ines('/api/libraries/tern/begin', { body: { name: 'First', look: true } })
+    await ines('/api/libraries/tern/releases/package')
     const walked = routes.filter((route) => !apart(route))
     const number = Math.ceil(5000 / walked.length)
     const began = performance.now()
