@@ -6,6 +6,7 @@ import { promisify } from 'node:util'
 import { build, type Plugin } from 'esbuild'
 import { compile as compileSvelte } from 'svelte/compiler'
 import { installWith } from '../../core/release/install'
+import type { ReleasesView } from '../../core/wire'
 import { jsxLibrary, svelteLibrary, vueLibrary } from '../fixtures/kinds'
 import { bringIn, someone, world, type World } from '../world'
 
@@ -17,7 +18,8 @@ const licence = 'Copyright the Marram Line. May be used by anybody for anything.
 let at: World
 let folder: string
 beforeAll(async () => {
-  at = await world()
+  // each is used as a consumer does before it goes out
+  at = await world({ TRY_PACKAGES: 'true' })
   folder = mkdtempSync(join(tmpdir(), 'kept-shelf-consumer-'))
 }, 60_000)
 afterAll(async () => {
@@ -44,6 +46,13 @@ async function installed(slug: string, files: Record<string, string>, beside: st
       })
     ).body,
   ).toMatchObject({ version: '1.0.0' })
+  const { releases } = (await ines(`/api/libraries/${slug}/releases`)).body as ReleasesView
+  const tried = releases[0]!.record.gates!.filter(({ name }) => ['installs', 'types', 'loads'].includes(name))
+  expect(tried.map(({ name, says }) => [name, says])).toEqual([
+    ['installs', undefined],
+    ['types', undefined],
+    ['loads', undefined],
+  ])
   const project = mkdtempSync(join(folder, `${slug}-`))
   writeFileSync(
     join(project, 'package.json'),
