@@ -27,23 +27,26 @@ const sourceLink = (problem: Problem) =>
 </script>
 
 <template>
-  <ul v-if="problems.length" class="problems" :role="calm ? undefined : 'alert'">
-    <li v-for="(problem, i) in told" :key="i">
-      <Mark v-if="!calm" name="not found" label="problem" />
-      <div>
-        <span :class="{ bad: !calm }">{{ problem.what }}</span> <span>{{ problem.todo }}</span>
-        <div v-if="problem.where" class="code muted">
-          <NuxtLink v-if="sourceLink(problem)" :to="sourceLink(problem)!" class="link">{{
-            placeOf(problem)
-          }}</NuxtLink>
-          <template v-else>{{ placeOf(problem) }}</template>
+  <!-- around the list: what is an alert is no list to whoever hears it -->
+  <div v-if="problems.length" :role="calm ? undefined : 'alert'">
+    <ul class="problems">
+      <li v-for="(problem, i) in told" :key="i">
+        <Mark v-if="!calm" name="not found" label="problem" />
+        <div>
+          <span :class="{ bad: !calm }">{{ problem.what }}</span> <span>{{ problem.todo }}</span>
+          <div v-if="problem.where" class="code muted">
+            <NuxtLink v-if="sourceLink(problem)" :to="sourceLink(problem)!" class="link">{{
+              placeOf(problem)
+            }}</NuxtLink>
+            <template v-else>{{ placeOf(problem) }}</template>
+          </div>
         </div>
-      </div>
-    </li>
-    <li v-if="left">
-      <button type="button" class="act" @click="showAll">Show {{ count(left) }} more</button>
-    </li>
-  </ul>
+      </li>
+      <li v-if="left">
+        <button type="button" class="act" @click="showAll">Show {{ count(left) }} more</button>
+      </li>
+    </ul>
+  </div>
 </template>
 
 <style scoped>

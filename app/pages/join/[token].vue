@@ -6,6 +6,7 @@ import type { Problem } from '~~/core/problem'
 /** Where the link of an invitation leads: what it is to, and joining with an account or making one. */
 const route = useRoute()
 const account = useAccount()
+useLibrary().leave()
 useHead({ title: 'An invitation · Kept Shelf' })
 const view = ref<z.infer<typeof invitationViewSchema>>()
 const problems = ref<Problem[]>([])
