@@ -32,7 +32,7 @@ export default route({
     }
     if (!account)
       return fail(401, 'not-signed-in', 'You are not signed in.', 'Sign in, or make an account here.')
-    await spendTry(addressOf(event))
+    const giveBack = await spendTry(addressOf(event))
     if (await personByEmail(db, account.email))
       return fail(
         409,
@@ -42,6 +42,8 @@ export default route({
       )
     const made = { ...account, password: await hashPassword(account.password) }
     const { id } = await join(db, params.token!, made)
+    // many who come from one office do not keep each other out
+    await giveBack()
     await beginSession(event, db, id)
     return { slug: library.slug }
   },
