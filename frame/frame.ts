@@ -15,7 +15,7 @@ import { setText } from './native'
 import { observe } from './observe'
 import { pristine, stock } from './pristine'
 import { house, themes } from './house'
-import { hello, toFrameSchema, unpackCells, type ToFrame } from './protocol'
+import { hello, helloToWitness, toFrameSchema, unpackCells, type ToFrame } from './protocol'
 import { ownLookSheet } from './own-look'
 import { provide, providedStyles } from './provide'
 import { record } from './record'
@@ -41,12 +41,13 @@ let providing: Promise<void> = Promise.resolve()
 /** What was asked to be shown last. */
 let shown: Promise<void> = Promise.resolve()
 
-stock()
 window.addEventListener('message', function take(event) {
   const [port] = event.ports
-  if (event.source !== window.parent || event.data !== hello || !port) return
+  const isWitness = event.data === helloToWitness
+  if (event.source !== window.parent || !(isWitness || event.data === hello) || !port) return
   window.removeEventListener('message', take)
   event.stopImmediatePropagation()
+  if (isWitness) stock()
   const post = port.postMessage.bind(port)
   say.post = (message) => post(message)
   port.onmessage = (message) => {

@@ -73,7 +73,10 @@ const same = (
     propertyDescriptor.set === other.set)
 
 let isStocked = false
-/** Takes stock once, when the frame's own script has done all it does. */
+/**
+ * Takes stock once, when the frame's own script has done all it does and before any component comes. There is
+ * much to take: a frame in which nothing is witnessed does without.
+ */
 export function stock(): void {
   if (isStocked) return
   isStocked = true
@@ -82,12 +85,13 @@ export function stock(): void {
 
 /**
  * Does something with the browser as it was, and puts back what a component had put in place. Answers
- * `undefined` where something cannot be put right: whatever is seen then may be the component's own word.
+ * `undefined` where something cannot be put right, or no stock was taken: whatever is seen then may be the
+ * component's own word.
  */
 export function pristine<T>(run: () => T): { value: T } | undefined {
   const changed: { holder: object; key: Key; now: PropertyDescriptor | undefined }[] = []
   let count = 0
-  let isRight = true
+  let isRight = isStocked
   for (let i = 0; i < held.length; i++) {
     const { holder, keys, before, whole } = held[i]!
     for (let at = 0; at < keys.length; at++) {

@@ -238,3 +238,5 @@ export type FromFrame = z.infer<typeof fromFrameSchema>
 
 /** The first word between the two: the window message that hands the channel over. */
 export const hello = 'kept-shelf frame'
+/** The same to a frame that is asked what it sees: it takes stock of the browser before a component comes. */
+export const helloToWitness = 'kept-shelf frame, to be asked what it sees'

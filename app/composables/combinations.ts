@@ -12,7 +12,7 @@ export function useCombinations(tag: Ref<string>) {
   const { say } = useSay()
   const { wordsStamp } = storeToRefs(store)
   const base = computed(() => `/libraries/${store.slug}/components/${tag.value}/combinations`)
-  const { kept: all, problems, load, attempt } = useKept(base, combinationsSchema)
+  const { kept: all, problems, attempt } = useKept(base, combinationsSchema, [wordsStamp])
   const named = computed(() => all.value.filter(({ rule }) => rule === 'named'))
   const never = computed(() => all.value.filter(({ rule }) => rule === 'never'))
   const send = (method: 'POST' | 'PUT', path: string, body: NewCombination) =>
@@ -55,8 +55,6 @@ export function useCombinations(tag: Ref<string>) {
       )
     return went
   }
-  watch([tag, wordsStamp], load)
-  void load()
   return { all, named, never, problems, add, change, remove }
 }
 

@@ -21,10 +21,9 @@ export interface ComparedSide {
  * are fetched when one is chosen.
  */
 export function useComparedSides(compared: ReturnType<typeof useComponent>) {
-  const { store, route, tag, standing, contract, face, css } = compared
+  const { store, route, tag, contract, face, css } = compared
   const { published, versions, problems: versionProblems, loadVersion } = useVersions(tag)
-  const { saved, problems: exampleProblems, load } = useExamples(tag)
-  if (standing.value) void load()
+  const { saved, problems: exampleProblems } = useExamples(tag)
   const problems = computed(() => [...versionProblems.value, ...exampleProblems.value])
 
   const shown = computed(() => usageFromQuery(route.query))

@@ -1,8 +1,7 @@
 import type { LibraryPair } from '~~/core/contrast/gather'
 import { pairsNow, type ToMend } from '~~/core/contrast/mends'
-import type { Problem } from '~~/core/problem'
 import { tokensOfThemes } from '~~/core/tokens/themes'
-import { contrastSchema, tokenPurposesSchema, type Contrast, type TokenPurposes } from '~~/core/wire'
+import { contrastSchema, tokenPurposesSchema } from '~~/core/wire'
 
 /** A pair by what it is of, as it stands in an address. */
 export const pairKey = ({ theme, role, text, ground, by = '', groundBy = '' }: LibraryPair): string =>
@@ -14,24 +13,12 @@ export const pairKey = ({ theme, role, text, ground, by = '', groundBy = '' }: L
  */
 export function useContrast() {
   const store = useLibrary()
-  const seen = shallowRef<Contrast>()
+  const address = () => `/libraries/${store.slug}/contrast`
+  const news = [() => store.findingsStamp, () => store.evidence]
+  const { answer: seen, problems } = useAnswer(contrastSchema, address, news)
   /** What sheets use tokens for: it takes longer, and only the grid asks for it. */
-  const purposes = shallowRef<TokenPurposes>()
-  const problems = ref<Problem[]>([])
+  const { answer: purposes } = useAnswer(tokenPurposesSchema, () => `${address()}/uses`, news)
   const { isBusy, look } = useLookNow(problems, { only: 'looks' })
-  async function load() {
-    const slug = store.slug
-    try {
-      const contrast = await ask(contrastSchema, `/libraries/${slug}/contrast`)
-      if (slug === store.slug) seen.value = contrast
-      problems.value = []
-      const uses = await ask(tokenPurposesSchema, `/libraries/${slug}/contrast/uses`)
-      if (slug === store.slug) purposes.value = uses
-    } catch (error) {
-      problems.value = problemsOf(error)
-    }
-  }
-  watch(() => [store.slug, store.findingsStamp, store.evidence], load, { immediate: true })
 
   // what is only being tried does not change the list that somebody tries it from
   const kept = computed(() => [...store.fitted])

@@ -7,7 +7,7 @@ export function useExamples(tag: Ref<string>) {
   const { say } = useSay()
   const { wordsStamp } = storeToRefs(store)
   const base = computed(() => `/libraries/${store.slug}/components/${tag.value}/examples`)
-  const { kept: saved, problems, load, attempt } = useKept(base, examplesSchema)
+  const { kept: saved, problems, load, ready, attempt } = useKept(base, examplesSchema, [wordsStamp])
   const face = computed(() => saved.value.find((example) => example.face))
   const send = (id: string, body: ExampleChange) =>
     ask(z.unknown(), `${base.value}/${id}`, { method: 'PATCH', body })
@@ -52,8 +52,7 @@ export function useExamples(tag: Ref<string>) {
       })
     return went
   }
-  watch([tag, wordsStamp], load)
-  return { saved, face, problems, load, add, change, remove }
+  return { saved, face, problems, load, ready, add, change, remove }
 }
 
 /** What an example shows, under a name of its own. */

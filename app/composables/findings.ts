@@ -1,6 +1,5 @@
 import type { Finding } from '~~/core/check/check'
-import { findingsSchema, type Findings, type Waiver } from '~~/core/wire'
-import type { Problem } from '~~/core/problem'
+import { findingsSchema, type Waiver } from '~~/core/wire'
 
 /** A finding by its rule and what it is about. */
 export const findingKey = ({ rule, about }: Pick<Finding, 'rule' | 'about'>): string => `${rule} ${about}`
@@ -10,17 +9,11 @@ export const findingKey = ({ rule, about }: Pick<Finding, 'rule' | 'about'>): st
  */
 export function useFindings() {
   const store = useLibrary()
-  const found = shallowRef<Findings>()
-  const problems = ref<Problem[]>([])
-  async function load() {
-    try {
-      found.value = await ask(findingsSchema, `/libraries/${store.slug}/findings`)
-      problems.value = []
-    } catch (error) {
-      problems.value = problemsOf(error)
-    }
-  }
-  watch(() => [store.slug, store.findingsStamp], load, { immediate: true })
+  const {
+    answer: found,
+    problems,
+    load,
+  } = useAnswer(findingsSchema, () => `/libraries/${store.slug}/findings`, [() => store.findingsStamp])
   const findings = computed(() => found.value?.findings ?? [])
   const waivers = computed(
     () => new Map((found.value?.waivers ?? []).map((waiver) => [findingKey(waiver), waiver] as const)),

@@ -7,6 +7,7 @@ import type { Surround } from '~~/core/surround'
 import {
   fromFrameSchema,
   hello,
+  helloToWitness,
   packCells,
   type Cells,
   type FromFrame,
@@ -162,7 +163,9 @@ export function useFrameHost(
       const read = fromFrameSchema.safeParse(data)
       if (read.success) hear(read.data)
     }
-    iframe.value?.contentWindow?.postMessage(hello, '*', [channel.port2])
+    iframe.value?.contentWindow?.postMessage(kind === 'working' ? helloToWitness : hello, '*', [
+      channel.port2,
+    ])
     // what a browser lacks it lacks before any code that is provided is loaded
     for (const message of [last.themes, last.page, last.surround, last.provide, last.show, last.way])
       if (message) post(message)

@@ -7,28 +7,15 @@ import {
   iconsViewSchema,
   renameBegunSchema,
   type IconRole,
-  type IconsView,
 } from '~~/core/wire'
-import type { Problem } from '~~/core/problem'
 
 /** The icons of a library, what each theme wears, and all that is done with them. */
 export function useIcons(theme: Ref<string>) {
   const store = useLibrary()
   const { say, sayProblems } = useSay()
-  const icons = shallowRef<IconsView>()
-  const problems = shallowRef<Problem[]>([])
   const isBusy = ref(false)
   const base = () => `/libraries/${store.slug}/icons`
-
-  async function load() {
-    try {
-      icons.value = await ask(iconsViewSchema, base())
-      problems.value = []
-    } catch (error) {
-      problems.value = problemsOf(error)
-    }
-  }
-  watch(() => [store.slug, store.iconsStamp], load, { immediate: true })
+  const { answer: icons, problems, load } = useAnswer(iconsViewSchema, base, [() => store.iconsStamp])
 
   const glyphs = computed(() =>
     glyphsByName(

@@ -11,21 +11,15 @@ export function useLookNow(
   { first, only }: { first?: Ref<string>; only?: Only } = {},
 ) {
   const store = useLibrary()
-  const isBusy = ref(false)
+  const { isBusy, act } = useActs(problems)
   onMounted(() => {
     if (!store.evidence) void store.loadEvidence().catch(() => undefined)
   })
-  async function look() {
-    isBusy.value = true
-    try {
+  const look = () =>
+    act(async () => {
       const query = { first: first?.value, only }
       await ask(z.object({}), `/libraries/${store.slug}/evidence`, { method: 'POST', query })
       await store.loadEvidence()
-      problems.value = []
-    } catch (error) {
-      problems.value = problemsOf(error)
-    }
-    isBusy.value = false
-  }
+    })
   return { isBusy, look }
 }

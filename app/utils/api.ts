@@ -21,14 +21,14 @@ const offline: Problem = {
 
 interface AskOptions {
   method?: string
-  /** What is `undefined` is left out of the address. */
   query?: Record<string, string | undefined>
   body?: unknown
   form?: FormData
   signal?: AbortSignal
 }
 
-function queryOf(query: AskOptions['query'] = {}): string {
+/** What is asked for after an address; what is `undefined` is left out of it. */
+export function queryOf(query: AskOptions['query'] = {}): string {
   const given = Object.entries(query).flatMap(([name, value]) => (value === undefined ? [] : [[name, value]]))
   return given.length ? `?${new URLSearchParams(given).toString()}` : ''
 }

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { jsxLibrary, vueLibrary } from '../../tests/fixtures/kinds'
+import { jsxLibrary, svelteLibrary, vueLibrary } from '../../tests/fixtures/kinds'
 import { contractSchema } from '../contract/contract'
 import { dependenciesOf } from './dependencies'
 import { readLibrary } from './read'
@@ -59,6 +59,7 @@ const libraries: [string, Record<string, string>, string][] = [
   ['a Vue component', vueLibrary, 'src/StopList.vue'],
   ['the types it takes', vueLibrary, 'src/types.ts'],
   ['a Vue component of the options form', vueLibrary, 'src/StopMark.vue'],
+  ['a Svelte component', svelteLibrary, 'src/PierPager.svelte'],
   ['a function component', jsxLibrary, 'src/berth-card.tsx'],
   ['a package file', jsxLibrary, 'package.json'],
 ]
@@ -82,11 +83,24 @@ test.each(libraries)(
         if (files === vueLibrary && damagedFile !== 'src/StopMark.vue')
           expect(contracts.some((contract) => contract.files[0] === 'src/StopMark.vue')).toBe(true)
       }),
-      { numRuns: 250 },
+      { numRuns: 200 },
     )
   },
   300_000,
 )
+
+test('source over which a compiler of its language fails itself costs only its file', () => {
+  const files: Record<string, string> = {
+    ...vueLibrary,
+    'src/StopList.vue': '<template>\n<li v-...if="!stops.length">No stops.</li>\n</template>\n',
+  }
+  const all = Object.entries(files).map(([path, text]) => ({ path, text }))
+  const { contracts, problems } = readLibrary(all)
+  expect(contracts.map((contract) => contract.files[0])).toContain('src/StopMark.vue')
+  expect(problems).toContainEqual(
+    expect.objectContaining({ code: 'source-does-not-parse', where: { file: 'src/StopList.vue', line: 1 } }),
+  )
+})
 
 test('types that turn back on themselves end', () => {
   const { contracts } = readLibrary([

@@ -5,6 +5,29 @@ import { raiseFence } from './fence'
 const scriptMegabytes = 512
 
 /**
+ * What the browser does without. A page of a sandbox has a process of its own, which another look at the same
+ * component, on the same origin and in the same context, need not begin anew: that takes longer than the look.
+ * Components are still apart, each in a context of its own. To say this takes the place of what Playwright
+ * turns off by itself, so what of that matters to pages is said again.
+ */
+const without = [
+  'IsolateSandboxedIframes',
+  'SpareRendererForSitePerProcess',
+  'AvoidUnnecessaryBeforeUnloadCheckSync',
+  'DestroyProfileOnBrowserClose',
+  'HttpsUpgrades',
+  'HttpsFirstBalancedModeAutoEnable',
+  'MediaRouter',
+  'PaintHolding',
+  'ThirdPartyStoragePartitioning',
+  'AvoidCorsURLLoaderRestartOnRedirect',
+  'OptimizationHints',
+  'NetworkTimeServiceQuerying',
+  'AimEnabled',
+  'PreconnectToSearch',
+]
+
+/**
  * A headless browser that reaches the preview host and nothing else: requests go through a fence,
  * names are not looked up, and what knows no proxy (UDP, and with it most of WebRTC) is not sent.
  */
@@ -28,6 +51,7 @@ export async function fencedBrowser(
         '--disable-component-update',
         '--disable-sync',
         '--site-per-process',
+        `--disable-features=${without.join(',')}`,
         '--force-webrtc-ip-handling-policy=disable_non_proxied_udp',
         '--webrtc-ip-handling-policy=disable_non_proxied_udp',
         '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1',

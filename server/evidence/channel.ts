@@ -1,7 +1,7 @@
 import type { Page } from 'playwright-core'
 import type { Observation } from '~~/core/evidence/observation'
 import { whenGiven } from '../processes/given-time'
-import { fromFrameSchema, hello, type FromFrame, type ToFrame } from '~~/frame/protocol'
+import { fromFrameSchema, hello, helloToWitness, type FromFrame, type ToFrame } from '~~/frame/protocol'
 
 /** Milliseconds a frame may be silent in the middle of a trial. */
 const patience = 45_000
@@ -38,24 +38,27 @@ export function within<T>(work: Promise<T>, milliseconds: number, what: string):
 
 /**
  * Takes our end of a frame's channel, as a page of ours does; it is held where the frame's own code cannot
- * reach it.
+ * reach it. A witness is asked what it sees of what it shows.
  */
-export async function hold(page: Page): Promise<Held> {
-  const held = await page.evaluateHandle((word) => {
-    const { port1, port2 } = new MessageChannel()
-    const came: unknown[] = []
-    const state: { came: unknown[]; port: MessagePort; wake: (() => void) | undefined } = {
-      came,
-      port: port1,
-      wake: undefined,
-    }
-    port1.onmessage = ({ data }) => {
-      if (came.length < 10_000) came.push(data)
-      state.wake?.()
-    }
-    window.postMessage(word, '*', [port2])
-    return state
-  }, hello)
+export async function hold(page: Page, { isWitness }: { isWitness: boolean }): Promise<Held> {
+  const held = await page.evaluateHandle(
+    (word) => {
+      const { port1, port2 } = new MessageChannel()
+      const came: unknown[] = []
+      const state: { came: unknown[]; port: MessagePort; wake: (() => void) | undefined } = {
+        came,
+        port: port1,
+        wake: undefined,
+      }
+      port1.onmessage = ({ data }) => {
+        if (came.length < 10_000) came.push(data)
+        state.wake?.()
+      }
+      window.postMessage(word, '*', [port2])
+      return state
+    },
+    isWitness ? helloToWitness : hello,
+  )
   // a page that died answers no more
   const crashed = new Promise<never>((_resolve, reject) =>
     page.once('crash', () =>

@@ -24,27 +24,42 @@ import type { ToTry, Tried } from './message'
  */
 
 browserChild<ToTry, Tried>(async (browser, asked, say) => {
-  for (const [i, component] of asked.components.entries()) {
-    await say({ tag: component.tag, begun: true })
-    try {
-      const work = () => lookAt(browser, asked, component, i)
-      const { componentSeconds, accessibleSeconds, chartSeconds, looksSeconds, isolationSeconds } =
-        limits.evidence
-      const seconds =
-        componentSeconds + accessibleSeconds + chartSeconds * 2 + looksSeconds * 2 + isolationSeconds * 2
-      await say(await within(work(), seconds * 1000, `it took longer than ${seconds} seconds in all`))
-    } catch (error) {
-      await say({
-        tag: component.tag,
-        problem: {
-          code: 'not-tried',
-          what: `${component.tag} could not be tried: ${firstLine(error)}`,
-          todo: 'Open it on the bench: it may be in a loop, or lead away from its page.',
-        },
-      })
+  let next = 0
+  const lane = async (): Promise<void> => {
+    for (let i = next++; i < asked.components.length; i = next++)
+      await say(await triedOf(browser, asked, i, say))
+  }
+  await Promise.all(Array.from({ length: asked.lanes }, lane))
+})
+
+/** What is seen of a component in the time that it has, or why that is nothing. */
+async function triedOf(
+  browser: Browser,
+  asked: ToTry,
+  i: number,
+  say: (tried: Tried) => Promise<void>,
+): Promise<Tried> {
+  const component = asked.components[i]!
+  const { tag } = component
+  const { componentSeconds, accessibleSeconds, chartSeconds, looksSeconds, isolationSeconds } =
+    limits.evidence
+  const seconds =
+    componentSeconds + accessibleSeconds + chartSeconds * 2 + looksSeconds * 2 + isolationSeconds * 2
+  await say({ tag, begun: true })
+  try {
+    const work = lookAt(browser, asked, component, i)
+    return await within(work, seconds * 1000, `it took longer than ${seconds} seconds in all`)
+  } catch (error) {
+    return {
+      tag,
+      problem: {
+        code: 'not-tried',
+        what: `${tag} could not be tried: ${firstLine(error)}`,
+        todo: 'Open it on the bench: it may be in a loop, or lead away from its page.',
+      },
     }
   }
-})
+}
 
 /**
  * All that is not known yet of a component: what was seen of its members, its states, what is told in each.
@@ -121,7 +136,7 @@ async function tryMembers(
   try {
     const page = await context.newPage()
     await page.goto(`${origin}/frame`)
-    const frame = await hold(page)
+    const frame = await hold(page, { isWitness: true })
     await frame.post({ say: 'themes', css: asked.css })
     await frame.post({ say: 'surround', surround: bareSurround(asked.theme) })
     await frame.post({ say: 'provide', provided })

@@ -26,7 +26,7 @@ export async function lookInPages(
   const late = givenNow() + limits.evidence.isolationSeconds * 1000
   const isolation: Isolation = { seen: [], left: 0 }
   try {
-    const show = await showsOn(context, asked, component, origin)
+    const show = await showsOn(context, asked, component, origin, { isWitness: true })
     const shelf = { name: 'as on the shelf', usage: component.face, acts: [] }
     for (const { name, usage, acts } of [shelf, ...component.examples.slice(0, mostExamples)]) {
       try {

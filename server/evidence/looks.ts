@@ -53,7 +53,7 @@ export async function lookInThemes(
   const context = await fencedContext(browser, origin)
   try {
     const late = givenNow() + limits.evidence.looksSeconds * 1000
-    const show = await showsOn(context, asked, component, origin)
+    const show = await showsOn(context, asked, component, origin, { isWitness: true })
     const look = new LookInThemes(show, component, asked, () => givenNow() > late)
     await look.shelf({ says: 'as on the shelf', usage: component.face, acts: [] })
     for (const axis of variantAxes(component.contract)) await look.axis(axis)

@@ -13,11 +13,12 @@ import type { ShownExample } from '../store/told'
 import type { Provided } from '~~/core/provisions'
 
 /**
- * What the process with the browser is asked: components to try one after another, and where frames are
- * served.
+ * What the process with the browser is asked: components to try, and where frames are served.
  */
 export interface ToTry {
   port: number
+  /** How many components it tries at a time. */
+  lanes: number
   css: string
   /** The base theme, and the names of all. */
   theme: string

@@ -10,7 +10,7 @@ import type { ToTry } from './message'
 export const placeToTry = (
   { prefix }: Library,
   { css, themes }: { css: string; themes: KeptTheme[] },
-): Omit<ToTry, 'components' | 'contracts'> => ({
+): Omit<ToTry, 'components' | 'contracts' | 'lanes'> => ({
   port: settings().PREVIEW_PORT,
   chromium: settings().CHROMIUM,
   css,

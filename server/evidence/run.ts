@@ -105,11 +105,14 @@ async function takeTurn(
     await notify(db, { library: library.slug, what: 'evidence' })
     return !isCancelled && !stopped && Date.now() < ends
   }
+  let lanes = mostLanes
   while (waiting.size && !isCancelled && !stopping.aborted && !stopped && Date.now() < ends) {
     const left = waiting.size
     const components = input.components.filter(({ tag }) => waiting.has(tag))
-    const problem = await inBrowser({ ...input, components }, heard, stopping)
-    if (problem) await heard(problem)
+    const problem = await inBrowser({ ...input, components, lanes }, heard, stopping)
+    // where it needs too much memory it tries one at a time, so that it is known which it is
+    if (problem && lanes > 1) lanes = 1
+    else if (problem) await heard(problem)
     // one that ends without a word of anybody would end so for ever
     // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- a run may be cancelled meanwhile
     else if (waiting.size === left && !isCancelled && Date.now() < ends) stopped = true
@@ -129,7 +132,7 @@ async function toTry(
   db: Store,
   library: Library,
   run: EvidenceRun,
-): Promise<{ input: ToTry; asked: Asked[]; unbuilt: Problem[]; count: number }> {
+): Promise<{ input: Omit<ToTry, 'lanes'>; asked: Asked[]; unbuilt: Problem[]; count: number }> {
   const components = library.current_revision ? await componentsOf(db, library.current_revision) : []
   const seen = await seenAlready(db, library, components)
   const { provisions, never } = seen
@@ -163,7 +166,7 @@ async function toTry(
     return []
   })
   const modules = [...moduleOf].map(([tag, module]) => ({ tag, module }))
-  const input: ToTry = {
+  const input: Omit<ToTry, 'lanes'> = {
     ...placeToTry(library, seen),
     contracts,
     components: asked.map(({ component, face, examples, modules: needed }) => ({
@@ -193,6 +196,9 @@ const notBuilt = (tag: string): Problem => ({
   what: `${tag} was not tried: there is no rendering of it.`,
   todo: 'See on its bench why it was not built.',
 })
+
+/** Trying waits more than it computes: a second component beside the first takes hardly longer. */
+const mostLanes = 2
 
 /**
  * Milliseconds between two signs of life of a run, each of which also asks whether somebody has stopped it.

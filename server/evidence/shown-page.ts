@@ -15,6 +15,8 @@ export type ShownIn = Pick<ToTry, 'css' | 'theme' | 'contracts'>
 
 /** Milliseconds in which a component has drawn itself, and has said what markup it has. */
 const [patience, markupPatience] = [10_000, 5000]
+/** Milliseconds in which a page that is in no loop says that it is there. */
+const wakeful = 2000
 /** Milliseconds in which it has answered what was done to it. */
 export const settles = 80
 
@@ -27,16 +29,34 @@ export interface ShownPage {
 /** Puts the component there made anew, shown in some way; `before` is done to the page before its code runs. */
 export type Show = (usage: Usage, before?: (page: Page) => Promise<void>) => Promise<ShownPage>
 
-/** One page on which a component can be looked at again and again, each time made anew. */
+/**
+ * One page on which a component can be looked at again and again, each time made anew. Where it left its page
+ * in a loop, or the page died, it gets another.
+ */
 export async function showsOn(
   context: BrowserContext,
   asked: ShownIn,
   component: ToShow,
   origin: string,
+  { isWitness = false } = {},
 ): Promise<Show> {
-  const opened = await openedIn(context)
-  return (usage, before) => showOn(opened, asked, component, { usage, before }, origin)
+  let opened = await openedIn(context)
+  return async (usage, before) => {
+    if (!(await isAwake(opened.page))) {
+      await opened.page.close()
+      opened = await openedIn(context)
+    }
+    return showOn(opened, asked, component, { usage, before, isWitness }, origin)
+  }
 }
+
+/** Whether a page answers: one that is in a loop, or has died, does not. */
+const isAwake = (page: Page): Promise<boolean> =>
+  within(
+    page.evaluate(() => true),
+    wakeful,
+    'it does not answer',
+  ).catch(() => false)
 
 /** A page of a context, with what is needed to ask the browser about it. */
 export type Opened = Pick<ShownPage, 'page' | 'session'>
@@ -53,6 +73,8 @@ interface Showing {
   surround?: Surround
   /** Milliseconds to wait once it is drawn. */
   rest?: number
+  /** Whether the frame is asked which colours are painted, or what it and a page do to one another. */
+  isWitness?: boolean
 }
 
 /** Loads a page anew with a component on it. */
@@ -60,11 +82,11 @@ export async function showOn(
   { page, session }: Opened,
   asked: ShownIn,
   { tag, modules, provided, contract }: ToShow,
-  { usage, before, surround = bareSurround(asked.theme), rest = settles }: Showing,
+  { usage, before, surround = bareSurround(asked.theme), rest = settles, isWitness = false }: Showing,
   origin: string,
 ): Promise<ShownPage> {
   await page.goto(`${origin}/frame`)
-  const frame = await hold(page)
+  const frame = await hold(page, { isWitness })
   await before?.(page)
   await frame.post({ say: 'themes', css: asked.css })
   await frame.post({ say: 'surround', surround })

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test'
 import { plainSurround } from '../../core/surround'
-import { fromFrameSchema, hello, type FromFrame, type ToFrame } from '../../frame/protocol'
+import { fromFrameSchema, helloToWitness, type FromFrame, type ToFrame } from '../../frame/protocol'
 import type { World } from '../world'
 
 // A frame of ours without any component: what it tells is told of markup that a test puts where one would
@@ -24,7 +24,7 @@ export async function frameWith(page: Page, at: World, markup: string): Promise<
     window.ourEnd = { port: port1, came: [] }
     port1.onmessage = ({ data }) => window.ourEnd.came.push(data)
     window.postMessage(word, '*', [port2])
-  }, hello)
+  }, helloToWitness)
   await post(page, { say: 'surround', surround: plainSurround('') })
   await page.evaluate((html) => {
     document.querySelector('#parent')!.innerHTML = html

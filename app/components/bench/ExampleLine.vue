@@ -16,12 +16,12 @@ const usage = defineModel<Usage>('usage', { required: true })
 const surround = defineModel<Surround>('surround', { required: true })
 const store = useLibrary()
 const route = useRoute()
-const { saved, face, problems, load, add, change, remove } = useExamples(computed(() => contract.tag))
+const { saved, face, problems, ready, add, change, remove } = useExamples(computed(() => contract.tag))
 const chosen = useAddressChoice('example', '')
 /** A link may name an example and say nothing else of what is shown. */
 const isNamedAlone = chosen.value !== '' && route.query.show === undefined
 const isLoaded = ref(false)
-void load().then(() => {
+void ready.then(() => {
   isLoaded.value = true
   if (isNamedAlone) asItWas()
   else way.begin()

@@ -34,8 +34,7 @@ function drop() {
 onUnmounted(drop)
 
 const first = computed(() => pair.places[0]!)
-const { saved, load } = useExamples(computed(() => first.value.tag))
-void load()
+const { saved } = useExamples(computed(() => first.value.tag))
 const { faceOf } = useFirstShowing()
 const target = computed(() => {
   const { tag, situation } = first.value

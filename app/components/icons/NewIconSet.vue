@@ -15,7 +15,7 @@ const id = useId()
 const name = ref('')
 const chosen = shallowRef<File[]>([])
 const problems = shallowRef<Problem[]>([])
-const isBusy = ref(false)
+const { isBusy, act } = useActs(problems)
 const isNamed = computed(() => setNameSchema.safeParse(name.value.trim()).success)
 const isText = (file: File) => /\.(svg|css)$/i.test(file.name)
 
@@ -29,10 +29,8 @@ async function asSent(file: File): Promise<{ path: string; text?: string; data?:
   for (const byte of new Uint8Array(await file.arrayBuffer())) binary += String.fromCharCode(byte)
   return { path, data: btoa(binary) }
 }
-async function send() {
-  isBusy.value = true
-  problems.value = []
-  try {
+const send = () =>
+  act(async () => {
     const made = await bringIn(name.value.trim(), await Promise.all(chosen.value.map(asSent)))
     problems.value = made.problems
     say(
@@ -40,12 +38,7 @@ async function send() {
         (made.job ? ' The components are built with them now.' : ''),
     )
     if (made.problems.length === 0) emit('done')
-  } catch (error) {
-    problems.value = problemsOf(error)
-  } finally {
-    isBusy.value = false
-  }
-}
+  })
 </script>
 
 <template>

@@ -18,23 +18,18 @@ const roles = staffRoles.filter(
 )
 const address = () => `/libraries/${store.slug}/invitations`
 
-async function act(work: () => Promise<unknown>) {
-  problems.value = []
-  try {
-    await work()
-    emit('changed')
-  } catch (error) {
-    problems.value = problemsOf(error)
-  }
+const { act } = useActs(problems)
+const change = async (work: () => Promise<unknown>) => {
+  if (await act(work)) emit('changed')
 }
 const invite = () =>
-  act(async () => {
+  change(async () => {
     const body = { role: role.value, invited: invited.value }
     link.value = (await ask(invitedSchema, address(), { method: 'POST', body })).link
     invited.value = ''
   })
 const takeBack = (id: string) =>
-  act(async () => {
+  change(async () => {
     await ask(nothingSchema, `${address()}/${id}`, { method: 'DELETE' })
     link.value = undefined
   })

@@ -9,17 +9,14 @@ const own = computed(() => libraries.filter(({ role }) => role !== null))
 const asked = ref<string>()
 const problems = ref<Problem[]>([])
 
-async function leave(slug: string) {
-  problems.value = []
-  try {
+const { act } = useActs(problems)
+const leave = (slug: string) =>
+  act(async () => {
     await ask(nothingSchema, `/libraries/${slug}/staff`, { method: 'DELETE' })
     // whoever leaves is signed out wherever they are
     await account.load()
     await navigateTo('/sign-in')
-  } catch (error) {
-    problems.value = problemsOf(error)
-  }
-}
+  })
 </script>
 
 <template>

@@ -17,23 +17,19 @@ const versions = computed(() =>
 )
 const address = (channel: string) => `/libraries/${store.slug}/channels/${encodeURIComponent(channel)}`
 
-async function act(work: () => Promise<unknown>, done: string): Promise<void> {
-  problems.value = []
-  try {
-    await work()
-    say(done)
-    isAdding.value = false
-  } catch (error) {
-    problems.value = problemsOf(error)
-  }
+const { act } = useActs(problems)
+async function change(work: () => Promise<unknown>, done: string): Promise<void> {
+  if (!(await act(work))) return
+  say(done)
+  isAdding.value = false
 }
 const move = (channel: string, version: string) =>
-  act(
+  change(
     () => ask(nothingSchema, address(channel), { method: 'PUT', body: { version } }),
     `${channel} is ${version} now.`,
   )
 const remove = (channel: string) =>
-  act(
+  change(
     () => ask(nothingSchema, address(channel), { method: 'DELETE' }),
     `${channel} is gone; its version stays.`,
   )

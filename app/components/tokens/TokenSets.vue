@@ -12,7 +12,6 @@ const { say, sayProblems } = useSay()
 const files = shallowRef<{ path: string; text: string }[]>([])
 const plan = shallowRef<TokenSetsPlan>()
 const problems = shallowRef<Problem[]>([])
-const isBusy = ref(false)
 const field = useTemplateRef<HTMLInputElement>('field')
 const address = () => `/libraries/${store.slug}`
 onMounted(() => field.value?.focus())
@@ -22,18 +21,7 @@ const send = (seen?: TokenSetsPlan['seen']) =>
     method: 'POST',
     body: { files: files.value, ...(seen ? { seen } : {}) },
   })
-/** Does something with the files; why it cannot be is told. */
-async function act(work: () => Promise<void>) {
-  isBusy.value = true
-  problems.value = []
-  try {
-    await work()
-  } catch (error) {
-    problems.value = problemsOf(error)
-  } finally {
-    isBusy.value = false
-  }
-}
+const { isBusy, act } = useActs(problems)
 async function take(event: Event) {
   const chosen = [...((event.target as HTMLInputElement).files ?? [])]
   plan.value = undefined

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { weights, type Weight } from '~~/core/contract/weight'
-import { differenceSchema, nothingSchema, type DifferenceView } from '~~/core/wire'
-import type { Problem } from '~~/core/problem'
+import { differenceSchema, nothingSchema } from '~~/core/wire'
 
 /** What differs between any two versions, or a version and the shelf, rule by rule, and what each rule counts as. */
 const store = useLibrary()
@@ -11,23 +10,18 @@ const to = useAddressChoice('to', '')
 const weight = useAddressChoice('weight', 'any')
 const rule = useAddressChoice('rule', 'any')
 const find = useAddressChoice('find', '')
-const view = ref<DifferenceView>()
-const problems = ref<Problem[]>([])
-
-async function load() {
-  try {
-    const query = new URLSearchParams({
-      ...(from.value ? { from: from.value } : {}),
-      ...(to.value ? { to: to.value } : {}),
-    })
-    view.value = await ask(differenceSchema, `/libraries/${store.slug}/difference?${query}`)
-    problems.value = []
-  } catch (error) {
-    view.value = undefined
-    problems.value = problemsOf(error)
-  }
+const address = () => {
+  const query = new URLSearchParams({
+    ...(from.value ? { from: from.value } : {}),
+    ...(to.value ? { to: to.value } : {}),
+  })
+  return `/libraries/${store.slug}/difference?${query}`
 }
-watch([() => store.releaseStamp, () => store.library?.revision?.number, from, to], load, { immediate: true })
+const {
+  answer: view,
+  problems,
+  load,
+} = useAnswer(differenceSchema, address, [() => store.releaseStamp, () => store.library?.revision?.number])
 
 const { base, bases } = useVersionChoice(
   () => view.value?.versions,

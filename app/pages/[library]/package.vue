@@ -1,25 +1,20 @@
 <script setup lang="ts">
 import { nothingSchema, packageViewSchema, type PackageView } from '~~/core/wire'
-import type { Problem } from '~~/core/problem'
 
 /** What the shelf would be packed to: every file with what it is of and made from, before anything is published. */
 const store = useLibrary()
 useHead({ title: () => `Package · ${store.library?.title} · Kept Shelf` })
-const view = ref<PackageView>()
-const problems = ref<Problem[]>([])
+const {
+  answer: view,
+  problems,
+  load,
+} = useAnswer(packageViewSchema, () => `/libraries/${store.slug}/releases/package`, [
+  () => store.releaseStamp,
+  () => store.library?.revision?.number,
+])
+const { isBusy, act } = useActs(problems)
 const find = useAddressChoice('find', '')
 const shown = useAddressChoice('shown', 'all')
-
-async function load() {
-  try {
-    view.value = await ask(packageViewSchema, `/libraries/${store.slug}/releases/package`)
-    problems.value = []
-  } catch (error) {
-    view.value = undefined
-    problems.value = problemsOf(error)
-  }
-}
-watch([() => store.releaseStamp, () => store.library?.revision?.number], load, { immediate: true })
 
 type File = PackageView['files'][number]
 const titleOf = (file: File) => (file.tag === undefined ? file.of : store.title(file.tag))
@@ -51,10 +46,13 @@ const { told, left, showAll } = useFirstOf(
   () => files.value,
   () => 60,
 )
-const budget = ref('')
-watch(view, () => {
-  const most = view.value?.budget ?? null
-  budget.value = most === null ? '' : String(most / 1000)
+/** What somebody is writing; whatever is answered meanwhile leaves it as it is. */
+const written = ref<string>()
+const budget = computed({
+  get: () => written.value ?? (view.value?.budget ? String(view.value.budget / 1000) : ''),
+  set: (text) => {
+    written.value = text
+  },
 })
 const isOver = (gzip: number) => gzip > (view.value?.budget ?? Infinity)
 /** Says in kilobytes what one component may take; nothing written asks for nothing. */
@@ -71,15 +69,11 @@ async function setBudget() {
     ]
     return
   }
-  try {
-    await ask(nothingSchema, `/libraries/${store.slug}/releases/budget`, {
-      method: 'PUT',
-      body: { bytes: text === '' ? null : Math.round(kilobytes * 1000) },
-    })
-    await load()
-  } catch (error) {
-    problems.value = problemsOf(error)
-  }
+  const body = { bytes: text === '' ? null : Math.round(kilobytes * 1000) }
+  const isKept = await act(() =>
+    ask(nothingSchema, `/libraries/${store.slug}/releases/budget`, { method: 'PUT', body }).then(load),
+  )
+  if (isKept && budget.value.trim().replace(',', '.') === text) written.value = undefined
 }
 const source = (path: string) => ({ path: `/${store.slug}/source`, query: { path } })
 </script>
@@ -172,7 +166,7 @@ const source = (path: string) => ({ path: `/${store.slug}/source`, query: { path
           />
           kB with gzip</label
         >
-        <button type="submit" class="act">Save</button>
+        <button type="submit" class="act" :disabled="isBusy">Save</button>
         <span class="small muted">The release desk asks for it before a version goes out.</span>
       </form>
       <p v-else-if="view.budget !== null" class="small">One may take {{ bytes(view.budget) }} with gzip.</p>

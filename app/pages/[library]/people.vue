@@ -6,35 +6,27 @@ import type { Problem } from '~~/core/problem'
 
 const store = useLibrary()
 useHead({ title: () => `People · ${store.library?.title} · Kept Shelf` })
-const staff = ref<z.infer<typeof staffSchema>>()
+const staffAddress = () => `/libraries/${store.slug}/staff`
+const {
+  answer: staff,
+  problems: unanswered,
+  load,
+  ready,
+} = useAnswer(staffSchema, staffAddress, [() => store.staffStamp])
 const problems = ref<Problem[]>([])
-async function load() {
-  try {
-    staff.value = await ask(staffSchema, `/libraries/${store.slug}/staff`)
-  } catch (error) {
-    problems.value = problemsOf(error)
-  }
-}
+const { act } = useActs(problems)
 async function give(person: string, role: string) {
-  problems.value = []
-  try {
-    await ask(z.unknown(), `/libraries/${store.slug}/staff`, {
-      method: 'PUT',
-      body: { person, role: role === 'none' ? null : role },
-    })
-  } catch (error) {
-    problems.value = problemsOf(error)
-  }
+  const body = { person, role: role === 'none' ? null : role }
+  await act(() => ask(z.unknown(), staffAddress(), { method: 'PUT', body }))
   await load()
 }
-watch(() => store.staffStamp, load)
-await load()
+await ready
 </script>
 
 <template>
   <main>
     <h1>People of {{ store.library?.title }}</h1>
-    <ProblemList :problems />
+    <ProblemList :problems="[...unanswered, ...problems]" />
     <template v-if="staff">
       <div v-for="colleague in staff.staff" :key="colleague.id" class="one">
         <b>{{ colleague.name }}</b> <span class="code muted">{{ colleague.email }}</span>{{ ' ' }}

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import type { z } from 'zod'
 import { installWith, packageClients } from '~~/core/release/install'
-import { releaseFilesSchema, releasesSchema, type ReleasesView } from '~~/core/wire'
-import type { Problem } from '~~/core/problem'
+import { releaseFilesSchema, releasesSchema } from '~~/core/wire'
 
 const store = useLibrary()
 const route = useRoute()
 useHead({ title: () => `Registry · ${store.library?.title} · Kept Shelf` })
-const view = ref<ReleasesView>()
-const problems = ref<Problem[]>([])
+const { answer: view, problems } = useAnswer(releasesSchema, () => `/libraries/${store.slug}/releases`, [
+  () => store.releaseStamp,
+])
 const files = ref<z.infer<typeof releaseFilesSchema>>([])
 const chosen = computed(
   () =>
@@ -20,15 +20,6 @@ const channels = (version: string) =>
   Object.entries(view.value?.channels ?? {})
     .filter(([, named]) => named === version)
     .map(([name]) => name)
-async function load() {
-  try {
-    view.value = await ask(releasesSchema, `/libraries/${store.slug}/releases`)
-    problems.value = []
-  } catch (error) {
-    problems.value = problemsOf(error)
-  }
-}
-watch(() => store.releaseStamp, load, { immediate: true })
 watch(chosen, async (now) => {
   files.value = now
     ? await ask(releaseFilesSchema, `/libraries/${store.slug}/releases/${now.version}/files`).catch(() => [])

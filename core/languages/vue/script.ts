@@ -2,20 +2,34 @@ import { parse, type SFCBlock, type SFCDescriptor } from '@vue/compiler-sfc'
 import ts from 'typescript'
 import { namesOfGeneric } from '../generic'
 
-/** A Vue single-file component taken apart by Vue's own compiler. Errors are those of its syntax. */
+/**
+ * A Vue single-file component taken apart by Vue's own compiler. Errors are those of its syntax; where the
+ * compiler itself fails over it, that is the error, and it has no parts.
+ */
 export function vueParts(
   path: string,
   text: string,
 ): { descriptor: SFCDescriptor; errors: { text: string; line: number }[] } {
-  const { descriptor, errors } = parse(text, { filename: path, sourceMap: false, ignoreEmpty: false })
-  return {
-    descriptor,
-    errors: errors.map((error) => ({
-      text: error.message,
-      line: 'loc' in error && error.loc ? error.loc.start.line : 1,
-    })),
+  try {
+    const { descriptor, errors } = parsed(path, text)
+    return {
+      descriptor,
+      errors: errors.map((error) => ({
+        text: error.message,
+        line: 'loc' in error && error.loc ? error.loc.start.line : 1,
+      })),
+    }
+  } catch (error) {
+    const { descriptor } = parsed(path, '')
+    return {
+      descriptor,
+      errors: [{ text: `Vue's compiler fails over it: ${(error as Error).message}`, line: 1 }],
+    }
   }
 }
+
+const parsed = (path: string, text: string) =>
+  parse(text, { filename: path, sourceMap: false, ignoreEmpty: false })
 
 /**
  * The script of a Vue single-file component as a module of its own, on its own lines: all that is

@@ -21,8 +21,7 @@ const style = computed<CodeStyle>(
 const contractOf = (other: string) => store.find(other)?.contract
 
 const { problems, for: wordsFor, written } = useWords(tag)
-const { saved, problems: exampleProblems, load: loadExamples, add, remove } = useExamples(tag)
-void loadExamples()
+const { saved, problems: exampleProblems, add, remove } = useExamples(tag)
 const combinations = useCombinations(tag)
 const { faceOf } = useFirstShowing()
 const face = computed(() => (standing.value ? faceOf(standing.value) : undefined))

@@ -25,7 +25,6 @@ const { store, tag, standing, contract, face, themes } = useComponent('spread')
 const most = 1500
 const { say } = useSay()
 const { saved, problems: exampleProblems, load } = useExamples(tag)
-if (standing.value) void load()
 const together = useCombinations(tag)
 const { arrangementOf } = useWords(tag)
 
