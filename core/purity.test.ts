@@ -19,6 +19,7 @@ const allowed = new Set([
   'resolve.exports',
   'culori/fn',
   'semver',
+  'spdx-satisfies',
   'minisearch',
   'aria-query',
   'pixelmatch',

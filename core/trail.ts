@@ -121,6 +121,10 @@ const sentences = {
     text(detail, 'bytes') === ''
       ? 'let components take as much as they do'
       : `let one component take ${text(detail, 'bytes')} bytes (gzip)`,
+  'licences set': (detail) =>
+    text(detail, 'licences')
+      ? `lets these licences be shipped: ${text(detail, 'licences').replaceAll(',', ', ')}`
+      : 'lets the usual licences be shipped',
   'gate waived': (detail) => `waived the gate ${text(detail, 'gate')}: ${text(detail, 'reason')}`,
   'gate waiver taken back': (detail) => `took back the waiver of the gate ${text(detail, 'gate')}`,
   published: (detail) => `published ${text(detail, 'version')} to ${text(detail, 'channel')}`,

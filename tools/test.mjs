@@ -14,19 +14,24 @@ const wanted = (name) => only.length === 0 || only.includes(name)
 let passed = 0
 let failed = 0
 const bin = (name) => join(root, 'node_modules/.bin', name)
-/** What is running just now, a process group of its own, so that all of it can be ended. */
-let running
-const run = async (title, command, args, env = {}) => {
-  say(`\n— ${title}`)
+/** What is running just now, each a process group of its own, so that all of it can be ended. */
+const running = new Set()
+/** Runs a command; what it says is told as it goes, or, `atOnce`, when it has ended: others run beside it. */
+const run = async (title, command, args, { env = {}, atOnce = false } = {}) => {
+  if (!atOnce) say(`\n— ${title}`)
   const began = Date.now()
-  running = spawn(command, args, {
+  const child = spawn(command, args, {
     cwd: root,
-    stdio: ['ignore', 2, 2],
+    stdio: atOnce ? ['ignore', 'pipe', 'pipe'] : ['ignore', 2, 2],
     env: { ...process.env, ...env },
     detached: true,
   })
-  const status = await new Promise((resolve) => running.once('exit', resolve).once('error', () => resolve(1)))
-  running = undefined
+  running.add(child)
+  const said = []
+  for (const stream of [child.stdout, child.stderr]) stream?.on('data', (piece) => said.push(piece))
+  const status = await new Promise((resolve) => child.once('close', resolve).once('error', () => resolve(1)))
+  running.delete(child)
+  if (atOnce) say(`\n— ${title}\n${Buffer.concat(said).toString()}`)
   say(`  ${title}: ${status === 0 ? 'passed' : 'FAILED'} in ${Math.round((Date.now() - began) / 1000)} s`)
   return status === 0
 }
@@ -37,16 +42,15 @@ async function leave() {
   if (leaving) return
   leaving = true
   for (const signal of ['SIGTERM', 'SIGKILL']) {
-    try {
-      if (running?.pid) process.kill(-running.pid, signal)
-    } catch {
-      /* it has ended */
-    }
-    if (signal === 'SIGTERM' && running)
-      await Promise.race([
-        new Promise((resolve) => running?.once('exit', resolve)),
-        new Promise((resolve) => setTimeout(resolve, 4000)),
-      ])
+    const ending = [...running].map((child) => new Promise((resolve) => child.once('exit', resolve)))
+    for (const { pid } of running)
+      try {
+        if (pid) process.kill(-pid, signal)
+      } catch {
+        /* it has ended */
+      }
+    if (signal === 'SIGTERM')
+      await Promise.race([Promise.all(ending), new Promise((resolve) => setTimeout(resolve, 4000))])
   }
   await postgres?.stop('SIGQUIT')
   if (postgres?.folder) rmSync(postgres.folder, { recursive: true, force: true })
@@ -67,7 +71,7 @@ const tell = (title, message) =>
   )
 /** A step that is one thing, done or not: types of a project, format, lint. */
 async function runStep(title, command, args) {
-  if (await run(title, bin(command), args)) passed++
+  if (await run(title, bin(command), args, { atOnce: true })) passed++
   else {
     failed++
     tell(title, `what it said stands above, at “— ${title}”`)
@@ -80,8 +84,11 @@ async function jest(project, env = {}, more = []) {
   const ok = await run(
     `${project} tests`,
     bin('jest'),
-    ['--selectProjects', project, '--json', '--outputFile', file, '--silent', '--testTimeout=60000', ...more],
-    env,
+    [
+      ...['--selectProjects', project, '--json', '--outputFile', file, '--silent', '--testTimeout=60000'],
+      ...['--maxWorkers=2', ...more],
+    ],
+    { env },
   )
   const found = readJson(file)
   passed += found?.numPassedTests ?? 0
@@ -97,15 +104,18 @@ async function jest(project, env = {}, more = []) {
 }
 
 mkdirSync(dataFolder, { recursive: true })
-if (wanted('types')) {
-  await runStep('types', 'nuxt', ['prepare', '--logLevel', 'silent'])
+async function checkTypes() {
   await runStep('types of the application', 'vue-tsc', ['--noEmit', '-p', 'tsconfig.check.json'])
   for (const project of ['tsconfig.core.json', 'frame/tsconfig.json', 'demo/tern/tsconfig.json'])
     await runStep(`types by ${project}`, 'tsc', ['-p', project])
 }
-if (wanted('lint')) {
+async function checkText() {
   await runStep('format', 'prettier', ['--check', '--log-level', 'warn', '.'])
   await runStep('lint', 'eslint', ['.', '--max-warnings', '0'])
+}
+if (wanted('types') || wanted('lint')) {
+  await runStep('types', 'nuxt', ['prepare', '--logLevel', 'silent'])
+  await Promise.all([wanted('types') && checkTypes(), wanted('lint') && checkText()])
 }
 if (wanted('unit')) await jest('unit')
 
@@ -123,7 +133,6 @@ if (wanted('server') || wanted('e2e')) {
     const env = { TEST_DATABASE_URL: seeded.href }
     if (wanted('server'))
       await jest('server', env, [
-        '--runInBand',
         '--forceExit',
         ...process.argv
           .slice(2)
@@ -146,7 +155,7 @@ if (wanted('server') || wanted('e2e')) {
               .filter((text) => text.startsWith('--e2e='))
               .map((text) => text.slice(6)),
           ],
-          { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: file },
+          { env: { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: file } },
         )
         const found = readJson(file)
         const stats = found?.stats

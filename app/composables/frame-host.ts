@@ -84,11 +84,7 @@ export function useFrameHost(
 ) {
   const state = ref<FrameState>('starting')
   let port: MessagePort | undefined
-  let loads = 0
-  let sequence = 0
-  let askedDress = 0
-  let replays = 0
-  let beat = 0
+  let [loads, sequence, askedDress, replays, beat] = [0, 0, 0, 0, 0]
   let lastMessage = 0
   let lastCheck = 0
   let timer: ReturnType<typeof setInterval> | undefined

@@ -5,6 +5,7 @@ export const publicationSteps = [
   { name: 'judge', title: 'Its number and the gates' },
   { name: 'pack', title: 'Packed' },
   { name: 'installs', title: 'Installed into an empty project' },
+  { name: 'licences', title: 'Licences of what it brings along' },
   { name: 'types', title: 'Compiled with its types' },
   { name: 'loads', title: 'Loaded in a plain page' },
   { name: 'visible', title: 'Made visible' },
@@ -13,7 +14,7 @@ export type PublicationStep = (typeof publicationSteps)[number]['name']
 
 /** How a step fared; `not-tried` with the reason, `wrong` where the package does not do. */
 export const stepSchema = z.object({
-  name: z.enum(['judge', 'pack', 'installs', 'types', 'loads', 'visible']),
+  name: z.enum(publicationSteps.map(({ name }) => name)),
   state: z.enum(['running', 'fine', 'wrong', 'not-tried']),
   says: z.array(z.string()),
   /** Milliseconds it took; none while it goes on. */

@@ -183,6 +183,9 @@ export const packageViewSchema = z.object({
   packed: z.number(),
   /** Bytes that one component alone may take with gzip; nothing where it is not asked. */
   budget: z.number().int().nullable(),
+  /** Licences that what it brings along may have, and whether the library has said so. */
+  licences: z.array(z.string()),
+  areLicencesOwn: z.boolean(),
   /** What versions came to, the oldest first. */
   history: z.array(z.object({ version: z.string(), sizes: sizesSchema })),
 })

@@ -36,29 +36,30 @@ export function within<T>(work: Promise<T>, milliseconds: number, what: string):
   return Promise.race([work, late]).finally(() => leaveAlone?.())
 }
 
+/** Our end of the channel, in the page. */
+const ourEnd = (page: Page, word: string) =>
+  page.evaluateHandle((said) => {
+    const { port1, port2 } = new MessageChannel()
+    const came: unknown[] = []
+    const state: { came: unknown[]; port: MessagePort; wake: (() => void) | undefined } = {
+      came,
+      port: port1,
+      wake: undefined,
+    }
+    port1.onmessage = ({ data }) => {
+      if (came.length < 10_000) came.push(data)
+      state.wake?.()
+    }
+    window.postMessage(said, '*', [port2])
+    return state
+  }, word)
+
 /**
  * Takes our end of a frame's channel, as a page of ours does; it is held where the frame's own code cannot
  * reach it. A witness is asked what it sees of what it shows.
  */
 export async function hold(page: Page, { isWitness }: { isWitness: boolean }): Promise<Held> {
-  const held = await page.evaluateHandle(
-    (word) => {
-      const { port1, port2 } = new MessageChannel()
-      const came: unknown[] = []
-      const state: { came: unknown[]; port: MessagePort; wake: (() => void) | undefined } = {
-        came,
-        port: port1,
-        wake: undefined,
-      }
-      port1.onmessage = ({ data }) => {
-        if (came.length < 10_000) came.push(data)
-        state.wake?.()
-      }
-      window.postMessage(word, '*', [port2])
-      return state
-    },
-    isWitness ? helloToWitness : hello,
-  )
+  const held = await ourEnd(page, isWitness ? helloToWitness : hello)
   // a page that died answers no more
   const crashed = new Promise<never>((_resolve, reject) =>
     page.once('crash', () =>

@@ -76,9 +76,8 @@ async function takeJobs(from: PgBoss): Promise<void> {
     })
   }
   for (let i = 0; i < publishers; i++) {
-    await from.work<{ library: string; publication: string }>(publishing, polling, async ([taken]) => {
-      if (taken)
-        await timed(publishing, () => runPublication(store(), taken.data.library, taken.data.publication))
+    await from.work<{ library: string; run: string }>(publishing, polling, async ([taken]) => {
+      if (taken) await timed(publishing, () => runPublication(store(), taken.data.library, taken.data.run))
     })
   }
   for (const of of runNames) {
@@ -162,7 +161,7 @@ export async function enqueueRun(of: RunName, library: string, run: string): Pro
 /** Hands an attempt to publish to whichever process takes it first; one that cannot be has failed. */
 export async function enqueuePublication(library: string, publication: string): Promise<void> {
   try {
-    await started().send(publishing, { library, publication }, { retryLimit: 0, expireInSeconds: 7200 })
+    await started().send(publishing, { library, run: publication }, { retryLimit: 0, expireInSeconds: 7200 })
   } catch (error) {
     await movePublication(store(), publication, { state: 'failed' }).catch(() => undefined)
     throw error

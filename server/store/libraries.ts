@@ -24,6 +24,8 @@ export interface Library {
   gates: GateSettings
   /** Bytes that one component alone may take with gzip; nothing where it is not asked. */
   size_budget: number | null
+  /** SPDX identifiers of licences that what its package brings along may have; nothing for the usual ones. */
+  licences: string[] | null
 }
 const columns = [
   'id',
@@ -38,6 +40,7 @@ const columns = [
   'weighing',
   'gates',
   'size_budget',
+  'licences',
 ].map((text) => `libraries.${text}`)
 
 export const libraryBySlug = (db: Store, slug: string): Promise<Library | undefined> =>
@@ -131,6 +134,10 @@ export const setGate = (db: Store, library: string, gate: string, setting: GateS
 /** Says how many bytes one component alone may take with gzip; nothing for as many as it does. */
 export const setSizeBudget = (db: Store, library: string, bytes: number | null): Promise<unknown> =>
   db('libraries').where({ id: library }).update({ size_budget: bytes })
+
+/** Says which licences what its package brings along may have; nothing for the usual ones. */
+export const setLicences = (db: Store, library: string, licences: string[] | null): Promise<unknown> =>
+  db('libraries').where({ id: library }).update({ licences })
 
 const setEntry = (
   db: Store,

@@ -3,6 +3,7 @@ import { problemSchema, type Problem } from '~~/core/problem'
 import { stepSchema, type PublicationState, type StepTaken } from '~~/core/release/publication'
 import type { Publication } from '~~/core/wire'
 import type { Store } from './database'
+import { failStale } from './runs'
 
 /** What somebody wants to publish, or only to try out. */
 export interface PublicationWish {
@@ -88,16 +89,5 @@ export async function movePublication(
 }
 
 /** Attempts that nobody works at any more have failed; answers the libraries they were of. */
-export async function failStalePublications(db: Store, seconds: number): Promise<string[]> {
-  const { rows }: { rows: { library_id: string }[] } = await db.raw(
-    `update publications as attempt set state = 'failed', problems = :problems, moved_at = now()
-     where moved_at < now() - make_interval(secs => :seconds) and (state = 'running' or (state = 'waiting'
-       and not exists (
-          select 1 from pgboss.job
-          where name = 'publish' and data->>'publication' = attempt.id::text
-            and pgboss.job.state in ('created', 'retry', 'active'))))
-     returning library_id`,
-    { seconds, problems: JSON.stringify([interrupted]) },
-  )
-  return rows.map((row) => row.library_id)
-}
+export const failStalePublications = (db: Store, seconds: number): Promise<string[]> =>
+  failStale(db, seconds, { table: 'publications', queue: 'publish', interrupted })

@@ -25,12 +25,11 @@ interface RunsOf<Asked extends object> {
   interrupted: Problem
 }
 
-/** The newest run of one kind over each library; a library has no more than one. */
 /**
- * Runs that nobody works at any more end, and say so; one that waits for its turn is not among them. Answers
- * the libraries they were of.
+ * Runs that nobody works at any more end, and say so; one that waits for its turn, by the job that names it as
+ * its `run`, is not among them. Answers the libraries they were of.
  */
-async function failStale(
+export async function failStale(
   db: Store,
   seconds: number,
   { table, queue, interrupted }: Pick<RunsOf<object>, 'table' | 'queue' | 'interrupted'>,
@@ -51,6 +50,7 @@ async function failStale(
   return rows.map((row) => row.library_id)
 }
 
+/** The newest run of one kind over each library; a library has no more than one. */
 export const runsIn = <Asked extends object>({ table, queue, begins, interrupted }: RunsOf<Asked>) => ({
   async newest(db: Store, library: string): Promise<(Run & Asked) | undefined> {
     const row = await db(table)

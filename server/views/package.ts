@@ -1,4 +1,5 @@
 import { originOf } from '~~/core/release/contents'
+import { usualLicences } from '~~/core/release/licences'
 import type { PackageView } from '~~/core/wire'
 import { packShelf } from '../release/pack'
 import type { Store } from '../store/database'
@@ -28,6 +29,8 @@ export async function packageView(db: Store, library: Library): Promise<PackageV
     components: Object.entries(packed.weights).map(([tag, weight]) => ({ tag, ...weight })),
     packed: packed.tarball.length,
     budget: library.size_budget,
+    licences: library.licences ?? [...usualLicences],
+    areLicencesOwn: library.licences !== null,
     history: await sizesByVersion(db, library.id),
   }
 }

@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import { promisify } from 'node:util'
 import { build, type Plugin } from 'esbuild'
 import { compile as compileSvelte } from 'svelte/compiler'
+import { consumerActs } from '~~/core/release/consumer/consumer'
 import { installWith } from '../../core/release/install'
 import type { ReleasesView } from '../../core/wire'
 import { jsxLibrary, svelteLibrary, vueLibrary } from '../fixtures/kinds'
@@ -47,12 +48,9 @@ async function installed(slug: string, files: Record<string, string>, beside: st
     ).body,
   ).toMatchObject({ version: '1.0.0' })
   const { releases } = (await ines(`/api/libraries/${slug}/releases`)).body as ReleasesView
-  const tried = releases[0]!.record.gates!.filter(({ name }) => ['installs', 'types', 'loads'].includes(name))
-  expect(tried.map(({ name, says }) => [name, says])).toEqual([
-    ['installs', undefined],
-    ['types', undefined],
-    ['loads', undefined],
-  ])
+  const acts: readonly string[] = consumerActs
+  const tried = releases[0]!.record.gates!.filter(({ name }) => acts.includes(name))
+  expect(tried.map(({ name, says }) => [name, says])).toEqual(acts.map((act) => [act, undefined]))
   const project = mkdtempSync(join(folder, `${slug}-`))
   writeFileSync(
     join(project, 'package.json'),

@@ -4,7 +4,7 @@ import { seenAlready } from '~~/server/evidence/seen'
 import { componentByTag, componentsOf } from '~~/server/store/components'
 import { libraryById } from '~~/server/store/libraries'
 import { looksStore } from '~~/server/store/looks'
-import { someone } from '../world'
+import { bringIn, newLibrary, someone, until } from '../world'
 import { ternStore, type TernStore } from '../store'
 
 let tern: TernStore
@@ -92,3 +92,35 @@ test('a run may be kept to one kind of what is seen; how much of each kind is no
   await ines(evidence, { method: 'DELETE' })
   expect((await told()).left).toEqual(before)
 })
+
+const weather = `/** The weather. */
+export class Weather extends HTMLElement {
+  static observedAttributes = ['mood']
+  constructor() {
+    super()
+    this.attachShadow({ mode: 'open' }).innerHTML =
+      '<style>:host { color: teal } :host([mood="storm"]) { color: maroon }</style><p>Now</p>'
+  }
+  attributeChangedCallback(_name: string, _before: string | null, mood: string | null) {
+    if (mood === 'whirl') for (;;);
+  }
+  /** How it is. */
+  get mood(): 'calm' | 'whirl' | 'storm' { return (this.getAttribute('mood') ?? 'calm') as 'calm' }
+  set mood(mood: 'calm' | 'whirl' | 'storm') { this.setAttribute('mood', mood) }
+}
+customElements.define('vane-weather', Weather)
+`
+
+test('a value that leads into a loop costs only itself: those after it are looked at', async () => {
+  const ines = await someone(tern.at, 'ines')
+  await newLibrary(ines, 'vane', 'open')
+  expect((await bringIn(ines, { 'src/weather.ts': weather }, 'vane')).body).toMatchObject({ state: 'done' })
+  const evidence = '/api/libraries/vane/evidence'
+  expect((await ines(`${evidence}?only=looks`, { method: 'POST' })).status).toBe(200)
+  await until(async () => (await ines(evidence)).body.run?.state === 'done', 240_000)
+  const { body } = await ines('/api/libraries/vane/components/vane-weather/looks')
+  const { looks } = looksSeenSchema.parse(body)
+  const told = (member: string) => looks!.variants.find((variant) => variant.member === member)
+  expect(told('variant:mood=whirl')).toBeUndefined()
+  expect(told('variant:mood=storm')!.changes.map(({ name }) => name)).toContain('color')
+}, 300_000)

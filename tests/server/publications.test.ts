@@ -1,5 +1,6 @@
 import { execFile } from 'node:child_process'
 import { promisify } from 'node:util'
+import { consumerActs } from '~~/core/release/consumer/consumer'
 import type { Publication } from '~~/core/wire'
 import { bringIn, newLibrary, someone, until, world, type Ask, type World } from '../world'
 
@@ -39,7 +40,7 @@ customElements.define('{slug}-buoy', Buoy)
 `
 /** Has a library ask for nothing but this of what a consumer does with a version. */
 async function askOnly(slug: string, ...acts: string[]): Promise<string> {
-  for (const gate of ['installs', 'types', 'loads'].filter((name) => !acts.includes(name)))
+  for (const gate of consumerActs.filter((name) => !acts.includes(name)))
     await ines(`/api/libraries/${slug}/releases/gates`, { method: 'PUT', body: { gate, setting: 'pass' } })
   return slug
 }
@@ -74,14 +75,15 @@ test('it is judged, packed, installed, compiled, loaded and then made visible; t
     'judge fine',
     'pack fine',
     'installs fine',
+    'licences fine',
     'types fine',
     'loads fine',
     'visible fine',
   ])
   expect(await versionsOut(slug)).toEqual(['1.0.0'])
   const { releases } = (await ines(`/api/libraries/${slug}/releases`)).body
-  const gates: { name: string; says?: string }[] = releases[0].record.gates
-  expect(gates.filter(({ name }) => ['installs', 'types', 'loads'].includes(name))).toHaveLength(3)
+  const gates = (releases[0].record.gates as { name: string }[]).map(({ name }) => name)
+  expect(gates).toEqual(expect.arrayContaining([...consumerActs]))
 }, 300_000)
 
 test('tried out, it is told what would come of it, and nothing is out', async () => {
@@ -120,6 +122,27 @@ test('a package without a scope is offered to the client all the same', async ()
   expect((await attempt('mole', '1.0.0', { rehearsal: true })).problems).toEqual([])
 }, 300_000)
 
+test('what comes along has a licence that the library lets be shipped, or the gate says which has not', async () => {
+  const slug = await askOnly(
+    await libraryOf(buoy, { dependencies: { 'spdx-exceptions': '2.5.0' } }),
+    'licences',
+  )
+  const address = `/api/libraries/${slug}/releases`
+  const gate = { gate: 'licences', setting: 'stop' }
+  expect((await ines(`${address}/gates`, { method: 'PUT', body: gate })).status).toBe(200)
+  const failed = await attempt(slug, '1.0.0')
+  expect(failed.state).toBe('failed')
+  expect(failed.problems[0]!.what).toContain('spdx-exceptions@2.5.0 is under CC-BY-3.0.')
+  const say = (licences: unknown) => ines(`${address}/licences`, { method: 'PUT', body: { licences } })
+  for (const wrong of [['MIT OR ISC'], ['any'], [], 'MIT']) expect((await say(wrong)).status).toBe(422)
+  expect((await say(['MIT', 'CC-BY-3.0'])).status).toBe(200)
+  const done = await attempt(slug, '1.0.0')
+  expect(done).toMatchObject({ state: 'done', problems: [] })
+  expect(done.steps.find(({ name }) => name === 'licences')!.says).toEqual([
+    'What comes along, by licence: 1 CC-BY-3.0.',
+  ])
+}, 300_000)
+
 test('what cannot be installed keeps it from going out: the client says why, and the number stays free', async () => {
   const slug = await libraryOf(buoy, {
     peerDependencies: { 'is-number': '>=7', 'kept-shelf-is-not-there': '1' },
@@ -130,6 +153,7 @@ test('what cannot be installed keeps it from going out: the client says why, and
     'judge fine',
     'pack fine',
     'installs wrong',
+    'licences not-tried',
     'types not-tried',
     'loads not-tried',
   ])

@@ -198,6 +198,7 @@ const source = (path: string) => ({ path: `/${store.slug}/source`, query: { path
           </tbody>
         </table>
       </div>
+      <LicenceList :view @changed="load" />
       <SizesOverVersions v-if="view.history.length" :view />
     </template>
   </main>

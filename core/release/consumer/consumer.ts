@@ -12,7 +12,7 @@ export const triedSchema = z.object({
 export type Tried = z.infer<typeof triedSchema>
 
 /** What a consumer does with a package, one after another: each takes what came before. */
-export const consumerActs = ['installs', 'types', 'loads'] as const
+export const consumerActs = ['installs', 'licences', 'types', 'loads'] as const
 export type ConsumerAct = (typeof consumerActs)[number]
 export type ConsumerFacts = Partial<Record<ConsumerAct, Tried>>
 

@@ -2,6 +2,7 @@ import type { ConsumerAct, ConsumerFacts } from '../consumer/consumer'
 import type { Gate, GateSetting } from './gate'
 import { gates, type GateSettings, type GateStanding } from './gates'
 import { installsGate } from './installs'
+import { licencesGate } from './licences'
 import { loadsGate } from './loads'
 import { typesGate } from './types'
 
@@ -11,7 +12,7 @@ export interface TriedGate extends Omit<Gate, 'judge' | 'name'> {
 }
 
 /** Every such gate, in the order in which a package is used. */
-export const triedGates: readonly TriedGate[] = [installsGate, typesGate, loadsGate]
+export const triedGates: readonly TriedGate[] = [installsGate, licencesGate, typesGate, loadsGate]
 
 const settingOf = ({ name, usual }: TriedGate, settings: GateSettings): GateSetting => settings[name] ?? usual
 

@@ -14,6 +14,7 @@ import {
   type Manifest,
   type Tried,
 } from '~~/core/release/consumer/consumer'
+import { judgeLicences, usualLicences } from '~~/core/release/licences'
 import { Failure } from '../../auth/failure'
 import { runClient } from '../../bring/client'
 import type { Ran } from '../../bring/run'
@@ -26,6 +27,7 @@ import { limits } from '../../limits'
 import type { Library } from '../../store/libraries'
 import type { Said, ToLoad } from './message'
 import { offerPackage } from './registry'
+import { shippedWith } from './shipped'
 
 type Offer = Pick<Packed, 'tarball' | 'integrity' | 'shasum'> & { manifest: Manifest }
 
@@ -55,6 +57,7 @@ export class ConsumerProject {
 
   readonly acts: Readonly<Record<ConsumerAct, () => Promise<Tried>>> = {
     installs: () => this.install(),
+    licences: () => this.readLicences(),
     types: () => this.compile(),
     loads: () => this.load(),
   }
@@ -79,6 +82,11 @@ export class ConsumerProject {
     } finally {
       offered.close()
     }
+  }
+
+  private async readLicences(): Promise<Tried> {
+    const shipped = await shippedWith(this.folder, this.packed.manifest.name)
+    return judgeLicences(shipped, this.library.licences ?? usualLicences)
   }
 
   private async compile(): Promise<Tried> {
