@@ -79,12 +79,18 @@ export async function ask<T>(schema: z.ZodType<T>, path: string, options: AskOpt
   return read.data
 }
 
+/** What a page calls the fields of what it sends, by their names; an entry of a list as the list. */
+export type FieldTitles = Readonly<Record<string, string>>
+
 /** What went wrong, with the fields of what was sent called as the page calls them, where it says how. */
-export const problemsOf = (error: unknown, fields: Readonly<Record<string, string>> = {}): Problem[] =>
+export const problemsOf = (error: unknown, fields: FieldTitles = {}): Problem[] =>
   error instanceof ApiProblem
     ? error.problems.map((problem) => ({
         ...problem,
-        what: problem.what.replace(/^body\.([\w.]+)/, (path, name: string) => fields[name] ?? path),
+        what: problem.what.replace(
+          /^body\.([\w.]+)/,
+          (path, name: string) => fields[name.replace(/\.\d+$/, '')] ?? path,
+        ),
       }))
     : [
         {

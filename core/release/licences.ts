@@ -35,7 +35,12 @@ export function isLicence(text: string): boolean {
 
 /** Licences that what a package brings along may have; nothing for the usual ones. */
 export const licencesSchema = z
-  .array(z.string().max(100).refine(isLicence, { message: 'That is no licence of the SPDX list.' }))
+  .array(
+    z
+      .string()
+      .max(100)
+      .refine(isLicence, { error: ({ input }) => `“${String(input)}” is no licence of the SPDX list` }),
+  )
   .min(1)
   .max(100)
 

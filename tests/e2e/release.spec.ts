@@ -183,6 +183,27 @@ test('what one component may take is said once, told where one takes more, and a
   })
 })
 
+test('which licences may come along is said once, and what is no licence is told', async ({ page }) => {
+  await signIn(page, at, 'ines', '/tern/package')
+  const licences = page.getByLabel('Licences that what comes along may have')
+  await expect(licences).toHaveValue(/Apache-2\.0.*MIT/)
+  await licences.fill('MIT, any')
+  await licences.press('Enter')
+  await expect(page.getByText('Licences: “any” is no licence of the SPDX list.')).toBeVisible()
+  await expect(licences).toHaveValue('MIT, any')
+  await licences.fill('')
+  await licences.press('Enter')
+  await expect(page.getByText('No licence is named.')).toBeVisible()
+  await licences.fill('MIT ISC')
+  await licences.press('Enter')
+  await expect(page.getByText('What comes along may be under these licences.')).toBeVisible()
+  await expect(licences).toHaveValue('MIT, ISC')
+  await page.reload()
+  await expect(licences).toHaveValue('MIT, ISC')
+  await page.getByRole('button', { name: 'Take the usual ones' }).click()
+  await expect(licences).toHaveValue(/Apache-2\.0.*MIT/)
+})
+
 test('a version is tried as its consumers will, what is wrong stands at its step, and once it is mended it goes out', async ({
   page,
 }) => {

@@ -8,20 +8,14 @@ const emit = defineEmits<{ changed: [] }>()
 const store = useLibrary()
 const { say } = useSay()
 const problems = ref<Problem[]>([])
-const { isBusy, act } = useActs(problems)
-/** What somebody is writing; whatever is answered meanwhile leaves it as it is. */
-const written = ref<string>()
-const text = computed({
-  get: () => written.value ?? view.licences.join(', '),
-  set: (now) => {
-    written.value = now
-  },
-})
+const { isBusy, act } = useActs(problems, { licences: 'Licences' })
+const { text, isWritten, wasKept } = useDraftText(() => view.licences.join(', '))
 
 async function keep(licences: string[] | null, done: string) {
+  const written = text.value
   const path = `/libraries/${store.slug}/releases/licences`
   if (!(await act(() => ask(nothingSchema, path, { method: 'PUT', body: { licences } })))) return
-  written.value = undefined
+  wasKept(written)
   say(done)
   emit('changed')
 }
@@ -53,7 +47,7 @@ function save() {
         autocomplete="off"
         spellcheck="false"
       />
-      <button type="submit" class="act" :disabled="isBusy || written === undefined">Save</button>
+      <button type="submit" class="act" :disabled="isBusy || !isWritten">Save</button>
       <button
         v-if="view.areLicencesOwn"
         type="button"

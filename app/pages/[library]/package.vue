@@ -46,24 +46,20 @@ const { told, left, showAll } = useFirstOf(
   () => files.value,
   () => 60,
 )
-/** What somebody is writing; whatever is answered meanwhile leaves it as it is. */
-const written = ref<string>()
-const budget = computed({
-  get: () => written.value ?? (view.value?.budget ? String(view.value.budget / 1000) : ''),
-  set: (text) => {
-    written.value = text
-  },
-})
+const { text: budget, wasKept } = useDraftText(() =>
+  view.value?.budget ? String(view.value.budget / 1000) : '',
+)
 const isOver = (gzip: number) => gzip > (view.value?.budget ?? Infinity)
 /** Says in kilobytes what one component may take; nothing written asks for nothing. */
 async function setBudget() {
-  const text = budget.value.trim().replace(',', '.')
+  const written = budget.value
+  const text = written.trim().replace(',', '.')
   const kilobytes = Number(text)
   if (text !== '' && !(kilobytes >= 0.1)) {
     problems.value = [
       {
         code: 'budget',
-        what: `“${budget.value}” is no size.`,
+        what: `“${written}” is no size.`,
         todo: 'Write kilobytes, such as 12.5, or nothing to let components take as much as they do.',
       },
     ]
@@ -73,7 +69,7 @@ async function setBudget() {
   const isKept = await act(() =>
     ask(nothingSchema, `/libraries/${store.slug}/releases/budget`, { method: 'PUT', body }).then(load),
   )
-  if (isKept && budget.value.trim().replace(',', '.') === text) written.value = undefined
+  if (isKept) wasKept(written)
 }
 const source = (path: string) => ({ path: `/${store.slug}/source`, query: { path } })
 </script>
