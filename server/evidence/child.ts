@@ -26,7 +26,7 @@ import type { ToTry, Tried } from './message'
 browserChild<ToTry, Tried>(async (browser, asked, say) => {
   let next = 0
   const lane = async (): Promise<void> => {
-    for (let i = next++; i < asked.components.length; i = next++)
+    for (let i = next++; i < asked.components.length && Date.now() < asked.until; i = next++)
       await say(await triedOf(browser, asked, i, say))
   }
   await Promise.all(Array.from({ length: asked.lanes }, lane))

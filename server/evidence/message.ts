@@ -12,13 +12,19 @@ import type { Problem } from '~~/core/problem'
 import type { ShownExample } from '../store/told'
 import type { Provided } from '~~/core/provisions'
 
+/** What a process may do in its turn. */
+export interface Turn {
+  /** How many components it tries at a time. */
+  lanes: number
+  /** The moment after which it begins no other, as `Date.now` has it: what was begun then is done to its end. */
+  until: number
+}
+
 /**
  * What the process with the browser is asked: components to try, and where frames are served.
  */
-export interface ToTry {
+export interface ToTry extends Turn {
   port: number
-  /** How many components it tries at a time. */
-  lanes: number
   css: string
   /** The base theme, and the names of all. */
   theme: string

@@ -4,13 +4,13 @@ import { colourProperties } from '~~/core/tokens/themes'
 import { settings } from '../config'
 import type { Library } from '../store/libraries'
 import type { KeptTheme } from '../store/themes'
-import type { ToTry } from './message'
+import type { ToTry, Turn } from './message'
 
 /** Where components of a library are tried, and in what. */
 export const placeToTry = (
   { prefix }: Library,
   { css, themes }: { css: string; themes: KeptTheme[] },
-): Omit<ToTry, 'components' | 'contracts' | 'lanes'> => ({
+): Omit<ToTry, 'components' | 'contracts' | keyof Turn> => ({
   port: settings().PREVIEW_PORT,
   chromium: settings().CHROMIUM,
   css,

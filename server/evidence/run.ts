@@ -22,7 +22,7 @@ import { libraryById, type Library } from '../store/libraries'
 import { isolationStore } from '../store/isolation'
 import { looksStore } from '../store/looks'
 import { toldStore, type ShownExample } from '../store/told'
-import type { ToTry, Tried } from './message'
+import type { ToTry, Tried, Turn } from './message'
 import { placeToTry } from './place'
 import { inBrowserProcess } from './process'
 import { needsOf, seenAlready } from './seen'
@@ -103,16 +103,19 @@ async function takeTurn(
     }
     isCancelled = !(await evidenceRuns.move(db, run.id, { done, problems }))
     await notify(db, { library: library.slug, what: 'evidence' })
-    return !isCancelled && !stopped && Date.now() < ends
+    return !isCancelled && !stopped
   }
   let lanes = mostLanes
   while (waiting.size && !isCancelled && !stopping.aborted && !stopped && Date.now() < ends) {
     const left = waiting.size
     const components = input.components.filter(({ tag }) => waiting.has(tag))
-    const problem = await inBrowser({ ...input, components, lanes }, heard, stopping)
-    // where it needs too much memory it tries one at a time, so that it is known which it is
+    const problem = await inBrowser({ ...input, components, lanes, until: ends }, heard, stopping)
+    // where it needs too much memory it tries one at a time, until it is known which it is
     if (problem && lanes > 1) lanes = 1
-    else if (problem) await heard(problem)
+    else if (problem) {
+      await heard(problem)
+      lanes = mostLanes
+    }
     // one that ends without a word of anybody would end so for ever
     // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- a run may be cancelled meanwhile
     else if (waiting.size === left && !isCancelled && Date.now() < ends) stopped = true
@@ -132,7 +135,7 @@ async function toTry(
   db: Store,
   library: Library,
   run: EvidenceRun,
-): Promise<{ input: Omit<ToTry, 'lanes'>; asked: Asked[]; unbuilt: Problem[]; count: number }> {
+): Promise<{ input: Omit<ToTry, keyof Turn>; asked: Asked[]; unbuilt: Problem[]; count: number }> {
   const components = library.current_revision ? await componentsOf(db, library.current_revision) : []
   const seen = await seenAlready(db, library, components)
   const { provisions, never } = seen
@@ -166,7 +169,7 @@ async function toTry(
     return []
   })
   const modules = [...moduleOf].map(([tag, module]) => ({ tag, module }))
-  const input: Omit<ToTry, 'lanes'> = {
+  const input: Omit<ToTry, keyof Turn> = {
     ...placeToTry(library, seen),
     contracts,
     components: asked.map(({ component, face, examples, modules: needed }) => ({

@@ -4,7 +4,7 @@ import { bringIn, someone, world, type World } from '../world'
 
 let at: World
 test.beforeAll(async () => {
-  at = await world({ EVIDENCE_MEGABYTES: '1100' })
+  at = await world()
 })
 test.afterAll(() => at.end())
 
