@@ -66,6 +66,9 @@ function save() {
 <style scoped>
 .licences {
   width: 100%;
+  margin-top: 18px;
+  display: grid;
+  gap: 6px;
 }
 form {
   display: flex;
