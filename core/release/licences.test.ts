@@ -35,6 +35,9 @@ test('what a package says of its licence, in every manner that there was', () =>
   expect(of({ licenses: [{ type: 'MIT' }, { type: 'GPL-2.0-only' }] })).toBe('MIT OR GPL-2.0-only')
   expect(of({ licenses: ['MIT', ''] })).toBe('MIT')
   expect(of({ license: 7 })).toBeUndefined()
+  const long = of({ license: `${'MIT AND '.repeat(37)}MIT  AND GPL-3.0-only` })!
+  expect(mayBeShipped(long, usualLicences)).toBe(false)
+  expect(mayBeShipped(of({ license: `${'MIT AND '.repeat(37)}MIT` })!, usualLicences)).toBe(true)
   expect(of({})).toBeUndefined()
 })
 

@@ -71,7 +71,13 @@ export function shippedIn(manifest: unknown): Shipped {
     return read.success ? [read.data.type.trim()] : []
   })
   // of several in the older manner anyone may be chosen
-  return { name, version, licence: named.filter(Boolean).join(' OR ').slice(0, 300) || undefined }
+  const licence = named.filter(Boolean).join(' OR ')
+  // what is cut off is marked, so that nobody takes the beginning of an expression for all of it
+  return {
+    name,
+    version,
+    licence: (licence.length > 300 ? `${licence.slice(0, 300)}…` : licence) || undefined,
+  }
 }
 
 /** What is wrong with what comes along, or how much of it has which licence. */

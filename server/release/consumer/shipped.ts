@@ -3,8 +3,8 @@ import { join } from 'node:path'
 import { z } from 'zod'
 import { shippedIn, type Shipped } from '~~/core/release/licences'
 
-/** Bytes of a `package.json`, and packages, that are read. */
-const [mostBytes, mostPackages] = [1_000_000, 5000]
+/** Bytes of a `package.json`, and of the client's list, that are read. */
+const [mostBytes, mostListBytes] = [1_000_000, 50_000_000]
 
 /** The client's own list of what it installed (`package-lock.json` of the third kind), by where it stands. */
 const lockSchema = z.object({
@@ -16,11 +16,14 @@ const lockSchema = z.object({
  * own work. Throws where the client left no list.
  */
 export async function shippedWith(folder: string, own: string): Promise<Shipped[]> {
-  const lock = lockSchema.parse(JSON.parse(await textOf(join(folder, 'package-lock.json'), 50_000_000)))
+  const lock = lockSchema.parse(JSON.parse(await textOf(join(folder, 'package-lock.json'), mostListBytes)))
   const places = Object.entries(lock.packages)
     .filter(([place, { dev }]) => place !== '' && !dev && place !== `node_modules/${own}`)
     .map(([place]) => place)
-  return Promise.all(places.slice(0, mostPackages).map((place) => readShipped(folder, place)))
+  // one after another: a project may hold more packages than files can be open
+  const shipped: Shipped[] = []
+  for (const place of places) shipped.push(await readShipped(folder, place))
+  return shipped
 }
 
 /** What cannot be read says nothing of its licence. */
