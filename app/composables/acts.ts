@@ -1,11 +1,27 @@
 import type { Problem } from '~~/core/problem'
 
-/** What people do on a page: whether something is under way, and what went wrong with it. */
+/**
+ * What people do on a page, one act after another: whether something is under way, and what went wrong with
+ * the last of it.
+ */
 export function useActs(problems: Ref<Problem[]>, fields?: FieldTitles) {
-  const isBusy = ref(false)
-  /** Does something, and says whether it went well. */
+  const underWay = ref(0)
+  const isBusy = computed(() => underWay.value > 0)
+  let last: Promise<unknown> = Promise.resolve()
+
+  /** Does something once what was begun before it is done, and says whether it went well. */
   async function act(work: () => Promise<unknown>): Promise<boolean> {
-    isBusy.value = true
+    underWay.value++
+    const isDone = last.then(() => attempt(work))
+    last = isDone
+    try {
+      return await isDone
+    } finally {
+      underWay.value--
+    }
+  }
+
+  async function attempt(work: () => Promise<unknown>): Promise<boolean> {
     problems.value = []
     try {
       await work()
@@ -13,8 +29,6 @@ export function useActs(problems: Ref<Problem[]>, fields?: FieldTitles) {
     } catch (error) {
       problems.value = problemsOf(error, fields)
       return false
-    } finally {
-      isBusy.value = false
     }
   }
   return { isBusy, act }

@@ -161,9 +161,21 @@ test('what one component may take is said once, told where one takes more, and a
     await most.fill('900')
     await most.press('Enter')
     await expect(alone.getByRole('img', { name: 'more than one may take' })).toHaveCount(0)
+  })
+
+  await test.step('what is written while the last is still being kept is kept after it', async () => {
+    let letGo = () => {}
+    const isWritten = new Promise<void>((resolve) => (letGo = resolve))
+    await page.route('**/releases/budget', (route) => isWritten.then(() => route.continue()))
+    await most.fill('800')
+    await most.press('Enter')
     await most.fill('0.5')
     await most.press('Enter')
+    letGo()
     await expect(alone.getByRole('img', { name: 'more than one may take' }).first()).toBeVisible()
+    await page.unroute('**/releases/budget')
+    await page.reload()
+    await expect(most).toHaveValue('0.5')
   })
 
   await test.step('versions are drawn and told, one component at a time', async () => {
@@ -244,7 +256,9 @@ test('a version is tried as its consumers will, what is wrong stands at its step
         timeout: 120_000,
       })
       await expect(log('Publishing 0.1.0').getByRole('listitem')).toHaveCount(publicationSteps.length)
-      await expect(log('Publishing 0.1.0').getByRole('img', { name: 'done' })).toHaveCount(publicationSteps.length)
+      await expect(log('Publishing 0.1.0').getByRole('img', { name: 'done' })).toHaveCount(
+        publicationSteps.length,
+      )
     })
     await test.step('a channel is made, moved and removed where versions stand', async () => {
       await page.getByRole('link', { name: 'Registry', exact: true }).click()

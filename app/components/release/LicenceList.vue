@@ -47,7 +47,7 @@ function save() {
         autocomplete="off"
         spellcheck="false"
       />
-      <button type="submit" class="act" :disabled="isBusy || !isWritten">Save</button>
+      <button type="submit" class="act" :disabled="!isWritten">Save</button>
       <button
         v-if="view.areLicencesOwn"
         type="button"

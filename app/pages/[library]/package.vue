@@ -12,7 +12,7 @@ const {
   () => store.releaseStamp,
   () => store.library?.revision?.number,
 ])
-const { isBusy, act } = useActs(problems)
+const { act } = useActs(problems)
 const find = useAddressChoice('find', '')
 const shown = useAddressChoice('shown', 'all')
 
@@ -162,7 +162,7 @@ const source = (path: string) => ({ path: `/${store.slug}/source`, query: { path
           />
           kB with gzip</label
         >
-        <button type="submit" class="act" :disabled="isBusy">Save</button>
+        <button type="submit" class="act">Save</button>
         <span class="small muted">The release desk asks for it before a version goes out.</span>
       </form>
       <p v-else-if="view.budget !== null" class="small">One may take {{ bytes(view.budget) }} with gzip.</p>
