@@ -1,7 +1,7 @@
 import type { Contract } from '../contract/contract'
 import { licencePath } from './checks/licence'
 import { bareName } from './manifest'
-import { sourceFolder } from './package'
+import { sheetPath, sourceFolder } from './places'
 
 /** What a file of a package is of, and the files of the library that it is made from, as far as it is one's alone. */
 export interface FileOrigin {
@@ -27,6 +27,8 @@ export function originOf(
     if (path.startsWith('dist/types/')) return ofTypes(path, sources)
     const contract = byName.get(/^dist\/([^/]+?)\.(?:js|js\.map|d\.ts)$/.exec(path)?.[1] ?? '')
     if (contract) return { of: 'component', tag: contract.tag, from: contract.files }
+    if (path.startsWith('single/')) return { of: 'all components, in one file', from: [] }
+    if (path === sheetPath) return { of: 'the sheet beside', from: [] }
     if (path.startsWith('dist/shared/')) return { of: 'shared by components', from: [] }
     const language = /^messages\/(.+)\.json$/.exec(path)?.[1]
     if (language) return { of: `messages in ${language}`, from: [] }

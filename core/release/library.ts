@@ -17,6 +17,11 @@ export const libraryPackageSchema = z.object({
   repository: z.union([z.string(), z.object({ url: z.string() }).loose()]).optional(),
   dependencies: z.record(z.string(), z.string()).optional(),
   peerDependencies: z.record(z.string(), z.string()).optional(),
+  // what of it does something by being loaded; all of it where nothing is said
+  sideEffects: z
+    .union([z.boolean(), z.array(z.string())])
+    .optional()
+    .catch(undefined),
   // older packages write it in shapes that mean nothing any more
   engines: z.record(z.string(), z.string()).optional().catch(undefined),
 })

@@ -8,6 +8,7 @@ import type { Theme } from '../tokens/themes'
 import type { Combination } from '../variants/combination'
 import type { LibraryPackage } from './library'
 import { bareName, customElementsManifest, type Words } from './manifest'
+import { sheetPath, sourceIndex, sourceModule } from './places'
 import { readme } from './readme'
 
 export interface PackageFile {
@@ -39,6 +40,12 @@ export interface PackageInput {
   messages?: readonly PackageFile[]
   /** Built modules and declarations, with paths under `dist/`. */
   built: PackageFile[]
+  /** Modules that register elements when they are loaded, by their paths; of old input nothing is known. */
+  registering?: readonly string[]
+  /** The sheet that is loaded beside modules, where the library has one. */
+  sheet?: string | undefined
+  /** The library as single files, with paths under `single/`. */
+  single?: readonly PackageFile[]
   licence: string
   changelog: ChangelogEntry[]
   registry: string
@@ -60,6 +67,8 @@ export function packageFiles(input: PackageInput): PackageFile[] {
     ...tokenFiles(themes, tokenPrefix(prefix)).map(({ path, content }) => ({ path, content })),
     ...(input.icons ?? []),
     ...(input.messages ?? []),
+    ...(input.sheet === undefined ? [] : [{ path: sheetPath, content: input.sheet }]),
+    ...(input.single ?? []),
     ...input.built,
   ]
   return files.sort((a, b) => (a.path < b.path ? -1 : 1))
@@ -68,32 +77,21 @@ export function packageFiles(input: PackageInput): PackageFile[] {
 /** `tern-` stands in front of tags; `tern` in front of custom properties. */
 export const tokenPrefix = (prefix: string): string => prefix.replace(/-$/, '')
 
-/** Where a package keeps the source that consumers compile themselves, and what hands on all of it. */
-export const sourceFolder = 'dist/source'
-export const sourceIndex = `${sourceFolder}/index.js`
-
-/** The module that hands on the source of one component. */
-export const sourceModule = (contract: Contract, prefix: string): string =>
-  `${sourceFolder}/${bareName(contract.tag, prefix)}.js`
-
 /** Where a component's source is, under the condition that its consumers' builds ask for. */
 function sourceOf(contract: Contract, prefix: string): object {
   const { sourceCondition } = languageOf(contract)
   return sourceCondition ? { [sourceCondition]: `./${sourceModule(contract, prefix)}` } : {}
 }
 
+/** What a package.json is made from. */
+type Described = Pick<
+  PackageInput,
+  'library' | 'version' | 'contracts' | 'prefix' | 'icons' | 'messages' | 'registering' | 'sheet'
+>
+
 /** The published package.json: ES modules only, one entry a component, declarations beside each. */
-export function packageJson(
-  input: Pick<PackageInput, 'library' | 'version' | 'contracts' | 'prefix' | 'icons' | 'messages'>,
-): object {
-  const { library, version, contracts, prefix } = input
-  const entry = (name: string, source: object = {}) => ({
-    types: `./dist/${name}.d.ts`,
-    ...source,
-    default: `./dist/${name}.js`,
-  })
-  const conditions = new Set(contracts.flatMap((contract) => languageOf(contract).sourceCondition ?? []))
-  const wholeSource = Object.fromEntries([...conditions].map((condition) => [condition, `./${sourceIndex}`]))
+export function packageJson(input: Described): object {
+  const { library, version } = input
   return {
     name: library.name,
     version,
@@ -107,42 +105,72 @@ export function packageJson(
     main: './dist/index.js',
     module: './dist/index.js',
     types: './dist/index.d.ts',
+    ...(input.sheet === undefined ? {} : { style: `./${sheetPath}` }),
     customElements: 'custom-elements.json',
-    exports: {
-      '.': entry('index', wholeSource),
-      // a component of that name comes after it, and is what the name leads to
-      './tokens': {
-        types: './tokens/index.d.ts',
-        sass: './tokens/_index.scss',
-        default: './tokens/index.js',
-      },
-      ...Object.fromEntries(
-        contracts.map((contract) => [
-          `./${bareName(contract.tag, prefix)}`,
-          entry(bareName(contract.tag, prefix), sourceOf(contract, prefix)),
-        ]),
-      ),
-      ...(input.icons?.length ? iconExports : {}),
-      ...(input.messages?.length ? messageExports : {}),
-      './tokens.css': './tokens/tokens.css',
-      './tokens/*': './tokens/*',
-      './custom-elements.json': './custom-elements.json',
-      './package.json': './package.json',
-    },
+    exports: exportsOf(input),
     files: [
       'dist',
       'tokens',
       ...(input.icons?.length ? ['icons'] : []),
       ...(input.messages?.length ? ['messages'] : []),
+      'single',
+      ...(input.sheet === undefined ? [] : [sheetPath]),
       'custom-elements.json',
       'CHANGELOG.md',
     ],
-    // every module registers its element when it is loaded, so none may be dropped as unused
-    sideEffects: ['./dist/**/*.js', './tokens/*.css', ...(input.icons?.length ? ['./icons/*.css'] : [])],
+    sideEffects: [...effectiveModules(input), './single/*.js', './**/*.css'],
     ...(library.dependencies ? { dependencies: library.dependencies } : {}),
     ...(library.peerDependencies ? { peerDependencies: library.peerDependencies } : {}),
     ...(library.engines ? { engines: library.engines } : {}),
   }
+}
+
+/** What can be imported of a package, by the ways of Node's `exports`. */
+function exportsOf(input: Described): object {
+  const { contracts, prefix } = input
+  const entry = (name: string, source: object = {}) => ({
+    types: `./dist/${name}.d.ts`,
+    ...source,
+    default: `./dist/${name}.js`,
+  })
+  const conditions = new Set(contracts.flatMap((contract) => languageOf(contract).sourceCondition ?? []))
+  const wholeSource = Object.fromEntries([...conditions].map((condition) => [condition, `./${sourceIndex}`]))
+  return {
+    '.': entry('index', wholeSource),
+    // a component of that name comes after it, and is what the name leads to
+    './tokens': {
+      types: './tokens/index.d.ts',
+      sass: './tokens/_index.scss',
+      default: './tokens/index.js',
+    },
+    ...Object.fromEntries(
+      contracts.map((contract) => [
+        `./${bareName(contract.tag, prefix)}`,
+        entry(bareName(contract.tag, prefix), sourceOf(contract, prefix)),
+      ]),
+    ),
+    ...(input.icons?.length ? iconExports : {}),
+    ...(input.messages?.length ? messageExports : {}),
+    ...(input.sheet === undefined ? {} : { [`./${sheetPath}`]: `./${sheetPath}` }),
+    './single/*': './single/*',
+    './tokens.css': './tokens/tokens.css',
+    './tokens/*': './tokens/*',
+    './custom-elements.json': './custom-elements.json',
+    './package.json': './package.json',
+  }
+}
+
+/**
+ * Modules that bundlers keep though nothing of them is used: those that register elements when they are loaded;
+ * of a library whose own package.json does not say that the others do nothing then, all.
+ */
+function effectiveModules({
+  library: { sideEffects = true },
+  registering,
+}: Pick<PackageInput, 'library' | 'registering'>): string[] {
+  const isSheet = (pattern: string) => /\.(css|scss|sass|less)$/.test(pattern)
+  const doNothing = Array.isArray(sideEffects) ? sideEffects.every(isSheet) : !sideEffects
+  return doNothing && registering ? registering.map((path) => `./${path}`) : ['./dist/**/*.js']
 }
 
 /** The whole changelog, in the layout of Keep a Changelog 1.1.0, newest first. */

@@ -7,6 +7,7 @@ import { wholeThemes } from '../tokens/regions'
 import { combinationKey, sayNever, saySettings, type Combination } from '../variants/combination'
 import { bareName, type Words } from './manifest'
 import type { PackageInput } from './package'
+import { sheetPath, singlePaths } from './places'
 
 type Told = Pick<PackageInput, 'prefix' | 'words' | 'combinations'>
 
@@ -33,7 +34,7 @@ npm install ${library.name}@${version} --registry ${registry}
 
 With a bundler: \`import '${library.name}'\` for all, or one component at a time, such as \`import '${first}'\`.
 A theme holds inside an element: \`<div data-theme="${worn}">\`.${comingLines(themes)}${besideLines(themes)}
-${iconLines(input)}
+${sheetLines(input)}${singleLines(input)}${iconLines(input)}
 Tokens for scripts: \`import { tokens, values } from '${library.name}/tokens'\`. For Sass, with its importer of packages:
 \`@use 'pkg:${library.name}/tokens'\`. For pages whose own rules are to win whatever they weigh, link
 \`tokens/layered.css\` in the place of \`tokens/tokens.css\`; \`tokens/properties.css\` beside either lets values be
@@ -65,6 +66,33 @@ const besideLines = (themes: PackageInput['themes']): string =>
       return ` ${theme.title} is worn beside any of them, by \`${attribute}\`${where}.`
     })
     .join('')
+
+/** The sheet that consumers load beside components, where there is one. */
+const sheetLines = ({ library, sheet }: PackageInput): string =>
+  sheet === undefined ? '' : `\nLook: \`import '${library.name}/${sheetPath}'\`, beside the components.\n`
+
+/** How the library is had in a page without a build, where it is there as a single file. */
+function singleLines({ library, single = [] }: PackageInput): string {
+  const { module, classic, global } = singlePaths(library.name)
+  const has = (path: string) => single.some((file) => file.path === path)
+  if (!has(module)) return ''
+  const peers = Object.keys(library.peerDependencies ?? {}).join(' and ')
+  const asScript = has(classic)
+    ? `<script src="node_modules/${library.name}/${classic}"></script>`
+    : `<script type="module" src="node_modules/${library.name}/${module}"></script>`
+  const told = has(classic)
+    ? `\`${module}\` is the same as a module; the script calls what it hands on \`${global}\`.`
+    : `An import map says where the page has ${peers} from.`
+  return `
+One file, for pages without a build, has all components, themes and icons in it:
+
+\`\`\`html
+${asScript}
+\`\`\`
+
+${told}
+`
+}
 
 /** How icons and messages are had besides in components. */
 function iconLines({ library, icons = [], messages = [] }: PackageInput): string {

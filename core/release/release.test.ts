@@ -223,7 +223,7 @@ test('a package says where everything is', () => {
     version: '1.0.0',
     type: 'module',
     exports: { './card': { types: './dist/card.d.ts', default: './dist/card.js' } },
-    sideEffects: ['./dist/**/*.js', './tokens/*.css'],
+    sideEffects: ['./dist/**/*.js', './single/*.js', './**/*.css'],
   })
   expect(file('tokens/tokens.css')).toContain('--x-ink: #000000;')
   expect(JSON.parse(file('tokens/day.json'))).toEqual(themes[0]!.document)

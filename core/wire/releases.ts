@@ -186,6 +186,8 @@ export const packageViewSchema = z.object({
   /** Licences that what it brings along may have, and whether the library has said so. */
   licences: z.array(z.string()),
   areLicencesOwn: z.boolean(),
+  /** In which single files the library is there, or why in none. */
+  single: z.string(),
   /** What versions came to, the oldest first. */
   history: z.array(z.object({ version: z.string(), sizes: sizesSchema })),
 })

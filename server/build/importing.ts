@@ -89,12 +89,16 @@ export const notInstalled = (specifier: string, dependencies: string | undefined
   ],
 })
 
-/** A package that a consumer installs stays named; one that nothing says is needed is told. */
-export function leftToConsumer(specifier: string, external: ReadonlySet<string>): OnResolveResult {
-  const name = specifier
+/** The package that something is imported from. */
+export const packageOf = (specifier: string): string =>
+  specifier
     .split('/')
     .slice(0, specifier.startsWith('@') ? 2 : 1)
     .join('/')
+
+/** A package that a consumer installs stays named; one that nothing says is needed is told. */
+export function leftToConsumer(specifier: string, external: ReadonlySet<string>): OnResolveResult {
+  const name = packageOf(specifier)
   if (external.has(name)) return { path: specifier, external: true }
   const text = `The package “${name}” is not named in the dependencies or peerDependencies of package.json`
   return { errors: [{ text }] }

@@ -23,6 +23,7 @@ import {
   loaderOf,
   mapComment,
   notInstalled,
+  packageOf,
   specifierOf,
   suffixFor,
 } from './importing'
@@ -41,6 +42,8 @@ export interface Sourcing {
   beside?: string | undefined
   /** Packages a consumer installs beside the library, and that are not put into its modules. */
   external?: ReadonlySet<string>
+  /** Packages that stay outside whoever asks for them, while others are put in. */
+  peers?: ReadonlySet<string>
   /** Files that were found not to compile: built around. */
   broken?: Broken
   /** Whether scripts of the library tell which pieces of them ran. */
@@ -67,6 +70,7 @@ export function librarySource(
     contracts = [],
     beside,
     external,
+    peers = new Set(),
     broken = new Map(),
     tellsPieces = false,
     maps = new Map(),
@@ -112,6 +116,7 @@ export function librarySource(
       build.onResolve({ filter: /.*/ }, async (args) => {
         if (args.pluginData === 'outside') return undefined
         if (args.kind === 'entry-point') return { path: args.path, namespace: 'library' }
+        if (peers.has(packageOf(args.path))) return { path: args.path, external: true }
         if (/^(data|https?):|^#./.test(args.path) && /^(url-token|import-rule)$/.test(args.kind))
           return { path: args.path, external: true }
         if (args.path.startsWith(ours)) return { path: args.path.slice(ours.length), namespace: 'adapter' }

@@ -4,9 +4,9 @@ import { build, type BuildFailure, type BuildResult, type Message, type Metafile
 import type { Contract } from '~~/core/contract/contract'
 import { isElement } from '~~/core/languages/languages'
 import type { Problem } from '~~/core/problem'
-import { compilerOptionsOf } from '~~/core/read/source/imports'
 import { sheetBeside } from '~~/core/read/source/sheet-beside'
 import type { SourceText } from '~~/core/read/source/source-text'
+import { asInPage, asInstalled, compiling, withoutPlace } from './compiling'
 import { type Sourcing, type Broken, entryOfComponent, librarySource } from './library-source'
 
 export interface BuiltModules {
@@ -15,62 +15,27 @@ export interface BuiltModules {
   components: { tag: string; entry: string | undefined; problems: Problem[] }[]
 }
 
-/** What is known of a page before it runs, as build tools set it. */
-const define = {
-  'process.env.NODE_ENV': '"production"',
-  // other variables of a build are not set
-  'process.env': '{}',
-  'import.meta.env': '{"MODE":"production","PROD":true,"DEV":false,"SSR":false}',
-  __VUE_OPTIONS_API__: 'true',
-  __VUE_PROD_DEVTOOLS__: 'false',
-  __VUE_PROD_HYDRATION_MISMATCH_DETAILS__: 'false',
-}
-
-const options = (files: SourceText[], entries: string[], sourcing: Sourcing) => {
-  const { jsxImportSource, experimentalDecorators } = compilerOptionsOf(
-    files.find((file) => file.path === 'tsconfig.json')?.text,
-  )
-  // decorators as they were before the standard work on fields that are assigned
-  const old = experimentalDecorators === true
-  return {
-    entryPoints: entries.map((entry) => ({
-      in: entry,
-      out: entry
-        .replace(entryOfComponent, '')
-        .replace(/^.*\//, '')
-        .replace(/\.[^.]+$/, ''),
-    })),
-    bundle: true,
-    splitting: true,
-    format: 'esm' as const,
-    target: 'es2022',
-    // packages name what is compiled with the library by the condition of its language
-    conditions: ['svelte', 'module'],
-    outdir: '/out',
-    outbase: '/',
-    entryNames: '[name]-[hash]',
-    chunkNames: 'shared-[hash]',
-    sourcemap: 'linked' as const,
-    sourcesContent: true,
-    write: false,
-    metafile: true as const,
-    define,
-    jsx: 'automatic' as const,
-    jsxImportSource: typeof jsxImportSource === 'string' ? jsxImportSource : 'react',
-    tsconfigRaw: { compilerOptions: { experimentalDecorators: old, useDefineForClassFields: !old } },
-    logLevel: 'silent' as const,
-    logLimit: 0,
-    legalComments: 'none' as const,
-    plugins: [librarySource(files, sourcing)],
-    absWorkingDir: '/',
-  }
-}
-
-/**
- * A path of an installed package as the library sees it: where packages lie on this server is nobody's
- * affair.
- */
-const asInstalled = (text: string): string => text.replace(/[^\s"'“”()]*\/(node_modules\/)/g, '$1')
+const options = (files: SourceText[], entries: string[], sourcing: Sourcing) => ({
+  ...compiling(files),
+  entryPoints: entries.map((entry) => ({
+    in: entry,
+    out: entry
+      .replace(entryOfComponent, '')
+      .replace(/^.*\//, '')
+      .replace(/\.[^.]+$/, ''),
+  })),
+  splitting: true,
+  format: 'esm' as const,
+  entryNames: '[name]-[hash]',
+  chunkNames: 'shared-[hash]',
+  sourcemap: 'linked' as const,
+  sourcesContent: true,
+  metafile: true as const,
+  define: asInPage,
+  logLimit: 0,
+  legalComments: 'none' as const,
+  plugins: [librarySource(files, sourcing)],
+})
 
 const problemOf = (message: Message, map?: TraceMap): Problem => ({
   code: 'does-not-compile',
@@ -172,16 +137,6 @@ export async function buildModules(
       return { tag: contract.tag, entry: problems.length ? undefined : outputOf.get(entry), problems }
     }),
   }
-}
-
-/**
- * A module, or its map, without the folder of this server that packages are installed in: who looks at it is
- * told which file of which package it is, and no more.
- */
-function withoutPlace(content: Uint8Array, dependencies: string | undefined): Uint8Array {
-  const place = dependencies && `${dependencies.slice(1)}/`
-  const text = Buffer.from(content.buffer, content.byteOffset, content.byteLength)
-  return place && text.includes(place) ? Buffer.from(text.toString('utf8').replaceAll(place, '')) : content
 }
 
 /** All files an entry is made of, by what imports what. */

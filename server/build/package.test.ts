@@ -1,11 +1,9 @@
 import { readFileSync } from 'node:fs'
-import { Readable } from 'node:stream'
-import { createGunzip } from 'node:zlib'
 import { createHash } from 'node:crypto'
-import { extract } from 'tar-stream'
 import { readLibrary } from '~~/core/read/read'
 import { buildPackage, packTarball } from './package'
 import { ternSource as files } from '~~/tests/tern'
+import { unpack } from '~~/tests/unpacked'
 
 const { contracts } = readLibrary(files)
 const theme = {
@@ -27,19 +25,6 @@ const input = (version: string) => ({
   accessible: {},
   changelog: [{ version, date: '2026-11-25', notes: 'All.' }],
 })
-async function unpack(tarball: Uint8Array): Promise<Map<string, string>> {
-  const found = new Map<string, string>()
-  const entries = Readable.from([Buffer.from(tarball)])
-    .pipe(createGunzip())
-    .pipe(extract())
-  for await (const entry of entries) {
-    const chunks: Buffer[] = []
-    for await (const chunk of entry as AsyncIterable<Buffer>) chunks.push(chunk)
-    found.set(entry.header.name, Buffer.concat(chunks).toString())
-  }
-  return found
-}
-
 describe('a package', () => {
   let packed: Awaited<ReturnType<typeof buildPackage>>
   let content: Map<string, string>

@@ -1,6 +1,5 @@
 import { createHash } from 'node:crypto'
 import { gzipSync } from 'node:zlib'
-import { build } from 'esbuild'
 import ssri from 'ssri'
 import { pack } from 'tar-stream'
 import ts from 'typescript'
@@ -16,9 +15,10 @@ import { classDeclarationOf } from '~~/core/release/declarations'
 import { bareName } from '~~/core/release/manifest'
 import { packageFiles, tagNameMap, type PackageFile, type PackageInput } from '~~/core/release/package'
 import type { SourceText } from '~~/core/read/source/source-text'
-import { librarySource, registrationOf } from './library-source'
 import type { Sent } from '~~/core/release/sizes'
 import { measure, sizeOf } from './measure'
+import { packageModules, packageSheet } from './package-modules'
+import { singleFiles } from './single-file'
 import { sourceForm } from './source-form'
 
 export interface Packed {
@@ -30,19 +30,32 @@ export interface Packed {
   /** What it takes to send each component alone, by tag, with what it shares counted once; where that was asked. */
   weights: Record<string, Sent>
   manifest: object
+  /** What single files the package has, or lacks, and why. */
+  singleSays: string
   problems: Problem[]
 }
 
-/** Modules, declarations and everything else of a package, packed. The same input gives the same bytes. */
+/**
+ * Modules, declarations and everything else of a package, packed. The same input gives the same bytes.
+ * `dependencies`: the folder that the library's packages are installed in, for what goes into its single files.
+ */
 export async function buildPackage(
   files: SourceText[],
   input: Omit<PackageInput, 'built'>,
-  isMeasured = false,
+  { isMeasured = false, dependencies }: { isMeasured?: boolean; dependencies?: string | undefined } = {},
 ): Promise<Packed> {
-  const { modules, imports } = await packageModules(files, input)
+  const { modules, imports, registering } = await packageModules(files, input)
   const declarations = packageDeclarations(files, input)
   const source = sourceForm(files, input.contracts, input.prefix)
-  const all = packageFiles({ ...input, built: [...modules, ...declarations.files, ...source] })
+  const sheet = await packageSheet(files, input.contracts, dependencies)
+  const single = await singleFiles(files, { ...input, sheet }, dependencies)
+  const all = packageFiles({
+    ...input,
+    registering,
+    sheet,
+    single: single.files,
+    built: [...modules, ...declarations.files, ...source],
+  })
   const tarball = await packTarball(all)
   return {
     tarball,
@@ -53,72 +66,8 @@ export async function buildPackage(
     manifest: JSON.parse(
       String(all.find((packageFile) => packageFile.path === 'package.json')!.content),
     ) as Record<string, unknown>,
+    singleSays: single.says,
     problems: declarations.problems,
-  }
-}
-
-/**
- * One ES module a component and an index; what they share stands once, in `dist/shared/`. `imports` are the
- * modules of the package that each of them loads, by their paths.
- */
-async function packageModules(
-  files: SourceText[],
-  { contracts, prefix, library }: Omit<PackageInput, 'built'>,
-): Promise<{ modules: PackageFile[]; imports: ReadonlyMap<string, string[]> }> {
-  const names = new Map(contracts.map((contract) => [`entry/${bareName(contract.tag, prefix)}.ts`, contract]))
-  const element = (contract: PackageInput['contracts'][number], isOwn: boolean) => {
-    const from = `from '../${contract.files[0]!}'\n`
-    return [
-      isOwn ? registrationOf(contract, '../') : loadingOf(contract),
-      `export * ${from}`,
-      ...(isOwn && contract.exportName === 'default' ? [`export { default } ${from}`] : []),
-    ].join('')
-  }
-  // one entry for all takes each from its own, where that registers it
-  const loadingOf = (contract: PackageInput['contracts'][number]) =>
-    contract.registeredIn || contract.registeredBy ? `import './${bareName(contract.tag, prefix)}.ts'\n` : ''
-  const exported = (contract: PackageInput['contracts'][number], isOwn = false) =>
-    isElement(contract)
-      ? element(contract, isOwn)
-      : `export { ${contract.exportName ?? 'default'} as ${contract.tag} } from '../${contract.files[0]!}'\n`
-  const entries: SourceText[] = [...names].map(([path, contract]) => ({
-    path,
-    text: exported(contract, true),
-  }))
-  entries.push({ path: 'entry/index.ts', text: contracts.map((contract) => exported(contract)).join('') })
-  const result = await build({
-    entryPoints: entries.map((file) => file.path),
-    bundle: true,
-    splitting: true,
-    format: 'esm',
-    target: 'es2022',
-    outdir: '/out',
-    write: false,
-    entryNames: '[name]',
-    chunkNames: 'shared/[hash]',
-    sourcemap: 'linked',
-    metafile: true,
-    sourcesContent: true,
-    logLevel: 'silent',
-    absWorkingDir: '/',
-    outbase: '/',
-    jsx: 'automatic',
-    plugins: [
-      librarySource([...files, ...entries], {
-        contracts,
-        external: new Set(Object.keys({ ...library.dependencies, ...library.peerDependencies })),
-      }),
-    ],
-  })
-  const placed = (path: string): string => `dist/${path.replace(/^\/?out\//, '')}`
-  return {
-    modules: result.outputFiles.map(({ path, contents }) => ({ path: placed(path), content: contents })),
-    imports: new Map(
-      Object.entries(result.metafile.outputs).map(([path, { imports }]) => [
-        placed(path),
-        imports.filter(({ external }) => !external).map((imported) => placed(imported.path)),
-      ]),
-    ),
   }
 }
 

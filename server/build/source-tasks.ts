@@ -97,7 +97,7 @@ export const sourceTasks = {
     return { built: await buildModules(spoken, contracts, dependencies), icons, messages }
   },
   iconSet: ({ files }) => setOfFiles(files),
-  package: ({ files, input, icons: dress, isMeasured }) => {
+  package: ({ files, input, icons: dress, isMeasured = false, dependencies }) => {
     const source = iconSource(files)
     const { files: dressed, icons } = dressedFiles(files, input.contracts, dress, 'package', source)
     const { bundles } = libraryMessages(source.sources, files, input.contracts)
@@ -108,6 +108,6 @@ export const sourceTasks = {
       icons: iconFiles(dressOf(dress), icons),
       messages: messageFiles(bundles),
     }
-    return buildPackage(dressed, whole, isMeasured)
+    return buildPackage(dressed, whole, { isMeasured, dependencies })
   },
 } satisfies Partial<Doers>

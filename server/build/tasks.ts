@@ -162,7 +162,13 @@ export interface Tasks {
   publishBody: { in: { bytes: Uint8Array; name: string; most: number }; out: PublishBody }
   /** `isMeasured`: with what its files, and each component alone, come to when they are sent. */
   package: {
-    in: { files: SourceText[]; input: PlainPackageInput; icons: IconsInput; isMeasured?: boolean }
+    in: {
+      files: SourceText[]
+      input: PlainPackageInput
+      icons: IconsInput
+      isMeasured?: boolean
+      dependencies?: string | undefined
+    }
     out: Packed
   }
 }

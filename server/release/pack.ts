@@ -5,6 +5,7 @@ import type { ChangelogEntry } from '~~/core/release/package'
 import { tokenPrefix } from '~~/core/release/package'
 import { Failure, fail } from '../auth/failure'
 import type { Packed } from '../build/package'
+import { installDependencies } from '../bring/dependencies'
 import { inChild } from '../build/pool'
 import type { Tasks } from '../build/tasks'
 import { registryUrl } from '../config'
@@ -73,7 +74,10 @@ export async function packShelf(
     changelog: [entryOf(wish.version, new Date(), wish.notes), ...earlier.toReversed().map(entryOfRelease)],
   }
   const icons = await iconsInput(db, library, themes)
-  const packed = await packedOf(library, revision, { files: [...files], icons, input, isMeasured })
+  const { packages } = await inChild('dependencies', { files: [...files] }, library.id)
+  const { folder: dependencies } = await installDependencies(packages, () => Promise.resolve(true))
+  const asked = { files: [...files], icons, input, isMeasured, dependencies }
+  const packed = await packedOf(library, revision, asked)
   if (packed.problems.length) throw new Failure(422, packed.problems)
   const iconsCss = await iconsCssOf(db, library, themes)
   return { packed, contracts, accessible, tokens: themes, iconsCss, revision }
@@ -88,8 +92,8 @@ const recent = new LRUCache<string, Packed>({
 
 /** A package by all that it is made from: the same input gives the same bytes. */
 async function packedOf(library: Library, revision: string, asked: Tasks['package']['in']): Promise<Packed> {
-  const { icons, input, isMeasured } = asked
-  const key = hashOf(JSON.stringify([library.id, revision, icons, input, isMeasured]))
+  const { icons, input, isMeasured, dependencies } = asked
+  const key = hashOf(JSON.stringify([library.id, revision, icons, input, isMeasured, dependencies]))
   const known = recent.get(key)
   if (known) return known
   return together(`package ${key}`, async () => {

@@ -5,6 +5,7 @@ import { readLibraryPackage } from '~~/core/release/library'
 import { packageJson, tokenPrefix } from '~~/core/release/package'
 import type { PackageFacts, ReleaseChange } from '~~/core/release/rules/rule'
 import { releaseRules } from '~~/core/release/rules/rules'
+import { sheetOfPackage } from '~~/core/release/sheet'
 import type { SideInput } from '~~/core/release/sides'
 import type { DifferenceView } from '~~/core/wire'
 import { fail } from '../auth/failure'
@@ -15,7 +16,7 @@ import { iconsOfRevision } from '../store/icons'
 import type { Library } from '../store/libraries'
 import { heldBy } from '../store/released'
 import { deskReleases, latestFromDesk, releaseNamed } from '../store/releases'
-import { hashOf, sourceFile } from '../store/sources'
+import { hashOf, sourceFile, sourcePaths } from '../store/sources'
 import { themesOf } from '../store/themes'
 import { themesKey } from './css'
 import { together } from '../together'
@@ -120,10 +121,11 @@ async function shelf(db: Store, library: Library): Promise<KeyedSide> {
   return {
     key: `${revision} ${themesKey(library, themes)} ${hashOf(JSON.stringify(accessible))}`,
     hold: async () => {
-      const [icons, languages, text] = await Promise.all([
+      const [icons, languages, text, paths] = await Promise.all([
         revision ? iconsOfRevision(db, revision) : undefined,
         languagesOf(db, library),
         revision ? sourceFile(db, revision, 'package.json') : undefined,
+        revision ? sourcePaths(db, revision) : [],
       ])
       const roles = icons?.glyphs.map(({ role }) => role) ?? []
       return {
@@ -133,7 +135,11 @@ async function shelf(db: Store, library: Library): Promise<KeyedSide> {
         languages,
         icons: iconNames(roles),
         tagPrefix: library.prefix,
-        package: factsOf(library, text, contracts, roles.length > 0, languages.length > 0),
+        package: factsOf(library, text, contracts, {
+          hasIcons: roles.length > 0,
+          hasMessages: languages.length > 0,
+          paths,
+        }),
       }
     },
   }
@@ -144,12 +150,12 @@ function factsOf(
   { prefix }: Library,
   text: string | undefined,
   contracts: SideInput['contracts'],
-  hasIcons: boolean,
-  hasMessages: boolean,
+  { hasIcons, hasMessages, paths }: { hasIcons: boolean; hasMessages: boolean; paths: readonly string[] },
 ): PackageFacts {
   const read = readLibraryPackage(text)
   if (!read.ok) return {}
   const some = [{ path: '', content: '' }]
+  const named = paths.map((path) => ({ path, text: path === 'package.json' ? (text ?? '') : '' }))
   return packageJson({
     library: read.value,
     version: '0.0.0',
@@ -157,5 +163,6 @@ function factsOf(
     prefix,
     icons: hasIcons ? some : [],
     messages: hasMessages ? some : [],
+    sheet: sheetOfPackage(contracts, named),
   })
 }

@@ -31,6 +31,7 @@ export async function packageView(db: Store, library: Library): Promise<PackageV
     budget: library.size_budget,
     licences: library.licences ?? [...usualLicences],
     areLicencesOwn: library.licences !== null,
+    single: packed.singleSays,
     history: await sizesByVersion(db, library.id),
   }
 }

@@ -36,6 +36,9 @@ const files = computed(() => {
   )
 })
 const components = computed(() => (view.value?.components ?? []).toSorted((a, b) => b.gzip - a.gzip))
+const singleFiles = computed(() =>
+  (view.value?.files ?? []).filter(({ path }) => /^single\/.*\.js$/.test(path)),
+)
 const total = computed(() => (view.value?.files ?? []).reduce((sum, { size }) => sum + size, 0))
 const sinceOf = ({ before, size }: File) => {
   if (before === null) return 'new'
@@ -194,6 +197,18 @@ const source = (path: string) => ({ path: `/${store.slug}/source`, query: { path
           </tbody>
         </table>
       </div>
+      <h2>All in one file</h2>
+      <p class="sentence">
+        {{ view.single }}
+        <template v-if="singleFiles.length"
+          >For pages without a build, with components, themes, icons and what they depend on:
+          <template v-for="(file, at) in singleFiles" :key="file.path"
+            ><template v-if="at">, </template><span class="code">{{ file.path }}</span>
+            {{ bytes(file.gzip) }}</template
+          >
+          with gzip.</template
+        >
+      </p>
       <LicenceList :view @changed="load" />
       <SizesOverVersions v-if="view.history.length" :view />
     </template>

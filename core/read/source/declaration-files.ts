@@ -1,4 +1,5 @@
-import { packageFile, typeEntries, typesBesideEntry } from './packages'
+import { packageFile } from './package-file'
+import { typeEntries, typesBesideEntry } from './packages'
 import { isDeclaration, joined } from './paths'
 import type { SourceSet } from './source-set'
 

@@ -1,7 +1,8 @@
 import ts from 'typescript'
 import { ownEndings } from '../../languages/languages'
 import { joined } from './paths'
-import { entryOf, packageFile, packageIn } from './packages'
+import { packageFile } from './package-file'
+import { entryOf, packageIn } from './packages'
 
 // Where imports lead inside a library, by its texts and what its tsconfig and package.json say.
 

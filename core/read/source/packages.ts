@@ -1,12 +1,11 @@
 import { exports as exportOf, legacy } from 'resolve.exports'
 import ts from 'typescript'
+import { packageFile, type PackageFile } from './package-file'
 import { joined } from './paths'
 import type { SourceText } from './source-text'
 
 /** Where the text of a file outside the library comes from, as in `SourceSet`. */
 type Outside = (path: string) => string | undefined
-/** What a `package.json` says of itself. */
-export type PackageFile = Record<string, unknown> & { name: string }
 
 /** Files of packages that are opened for one library: bases, mixins and helpers, not whole frameworks. */
 const mostFiles = 400
@@ -21,18 +20,6 @@ export const isInPackage = (path: string): boolean => path.startsWith(modules)
 export function packageIn(specifier: string): { name: string; entry: string } | undefined {
   const found = /^((?:@[^/]+\/)?[^./@][^/]*)(\/.*)?$/.exec(specifier)
   return found ? { name: found[1]!, entry: `.${found[2] ?? ''}` } : undefined
-}
-
-/** A package file as it is written, or nothing where it is none. */
-export function packageFile(text: string | undefined): PackageFile | undefined {
-  try {
-    const file: unknown = JSON.parse(text ?? 'null')
-    return typeof file === 'object' && file !== null && 'name' in file && typeof file.name === 'string'
-      ? (file as PackageFile)
-      : undefined
-  } catch {
-    return undefined
-  }
 }
 
 /**

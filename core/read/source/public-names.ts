@@ -1,7 +1,8 @@
 import ts from 'typescript'
 import { exportsOf } from './exported'
 import { fileAt } from './imports'
-import { entryOf, packageFile, type PackageFile } from './packages'
+import { packageFile, type PackageFile } from './package-file'
+import { entryOf } from './packages'
 import { joined } from './paths'
 import type { SourceSet } from './source-set'
 

@@ -1,5 +1,5 @@
 import type { Problem } from '../../problem'
-import { packageFile } from './packages'
+import { packageFile } from './package-file'
 import type { SourceText } from './source-text'
 
 /** What a package calls the sheet that its consumers load beside its scripts. */

@@ -5,7 +5,7 @@ import { objectBehind, optionOf, valueOfDeclaration } from '../source/declaratio
 import { evaluate } from '../source/evaluate'
 import { exportsOf } from '../source/exported'
 import { readKeys } from '../source/keys'
-import { packageFile } from '../source/packages'
+import { packageFile } from '../source/package-file'
 import { innerBy, publicNames, type PublicNames } from '../source/public-names'
 import { reachedFrom } from '../source/reached'
 import { freeName, nameOfFile, notRead, sameName, type Reading } from '../source/reading'

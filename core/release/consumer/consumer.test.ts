@@ -77,6 +77,22 @@ test('elements are awaited by their tags, other components by the name they are 
   })
 })
 
+test('a page without a build that lacks something of the single script is told', () => {
+  const awaited = {
+    elements: ['tern-action'],
+    exported: [{ specifier: '@marram/tern/StopList', name: 'StopList' }],
+  }
+  const loaded = { missing: [], modules: { '@marram/tern/StopList': ['StopList'] }, errors: [] }
+  const single = { missing: [], exported: ['StopList'] }
+  expect(judgeLoaded(awaited, { ...loaded, single })).toEqual(fine)
+  expect(
+    judgeLoaded(awaited, { ...loaded, single: { missing: ['tern-action'], exported: [] } }).says,
+  ).toEqual([
+    '<tern-action> is not defined once its single script is loaded.',
+    'Its single script does not hand on StopList.',
+  ])
+})
+
 test('of many things that are wrong the first are told, and the others counted', () => {
   expect(judged([])).toEqual(fine)
   expect(judged(['a', 'b', 'c', 'd', 'e']).says).toHaveLength(5)

@@ -117,17 +117,22 @@ export interface Loaded {
   missing: string[]
   modules: Readonly<Record<string, readonly string[]>>
   errors: string[]
+  /** What a page without a build lacks that has the package as one script, and what that hands on. */
+  single?: { missing: string[]; exported: string[] }
 }
 
 /** How many things that are wrong are told; the others are counted. */
 const mostTold = 5
 
-export function judgeLoaded({ exported }: Awaited, { missing, modules, errors }: Loaded): Tried {
+export function judgeLoaded({ exported }: Awaited, { missing, modules, errors, single }: Loaded): Tried {
   const lost = exported.filter(({ specifier, name }) => !modules[specifier]?.includes(name))
+  const lostInSingle = single ? exported.filter(({ name }) => !single.exported.includes(name)) : []
   return judged([
     ...errors,
     ...missing.map((tag) => `<${tag}> is not defined once the package is loaded.`),
     ...lost.map(({ specifier, name }) => `${specifier} does not export ${name}.`),
+    ...(single?.missing ?? []).map((tag) => `<${tag}> is not defined once its single script is loaded.`),
+    ...lostInSingle.map(({ name }) => `Its single script does not hand on ${name}.`),
   ])
 }
 

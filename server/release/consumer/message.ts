@@ -8,5 +8,7 @@ export interface ToLoad {
   script: string
   sheet: string
   awaited: Awaited
+  /** The package as one classic script, where it has that, and what the page calls what it hands on. */
+  single?: { script: string; global: string } | undefined
 }
 export type Said = { begun: string } | Loaded | { stopped: Problem }

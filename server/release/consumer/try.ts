@@ -1,4 +1,4 @@
-import { mkdtemp, rm, writeFile } from 'node:fs/promises'
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Contract } from '~~/core/contract/contract'
@@ -15,6 +15,7 @@ import {
   type Tried,
 } from '~~/core/release/consumer/consumer'
 import { judgeLicences, usualLicences } from '~~/core/release/licences'
+import { singlePaths } from '~~/core/release/places'
 import { Failure } from '../../auth/failure'
 import { runClient } from '../../bring/client'
 import type { Ran } from '../../bring/run'
@@ -106,11 +107,12 @@ export class ConsumerProject {
       throw error
     }
     const awaited = awaitedOf(manifest, this.contracts, this.library.prefix)
+    const single = await this.singleScript()
     const { CHROMIUM, PREVIEW_PORT } = settings()
     let tried: Tried | undefined
     const overMemory = await inBrowserProcess<Said>({
       script: 'consumer',
-      asked: { chromium: CHROMIUM, port: PREVIEW_PORT, ...bundle, awaited } satisfies ToLoad,
+      asked: { chromium: CHROMIUM, port: PREVIEW_PORT, ...bundle, awaited, single } satisfies ToLoad,
       begunIn: (said) => ('begun' in said ? said.begun : undefined),
       heard: (said) => {
         if (!('begun' in said))
@@ -121,6 +123,18 @@ export class ConsumerProject {
     })
     if (overMemory !== undefined) return wrong('The page needs more memory than it may have.')
     return tried ?? notTried('The browser ended before the page was loaded.')
+  }
+
+  /** The package as one classic script, as it is installed; nothing where it has none. */
+  private async singleScript(): Promise<ToLoad['single']> {
+    const { name } = this.packed.manifest
+    const { classic, global } = singlePaths(name)
+    try {
+      const script = await readFile(join(this.folder, 'node_modules', name, classic), 'utf8')
+      return { script, global }
+    } catch {
+      return undefined
+    }
   }
 }
 
