@@ -21,6 +21,7 @@ const allowed = new Set([
   'semver',
   'spdx-satisfies',
   'minisearch',
+  'markdown-it',
   'aria-query',
   'pixelmatch',
   'property-information',

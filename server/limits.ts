@@ -69,6 +69,7 @@ export const limits = {
     modules: 120,
     iconSet: 30,
     package: 90,
+    guide: 90,
     publishBody: 30,
     themesCss: 10,
     tokenFiles: 20,

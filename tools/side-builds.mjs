@@ -91,6 +91,17 @@ export const buildSides = () =>
       minify: true,
       sourcemap: false,
     }),
+    // what a guide that is taken along needs of us: classic scripts, which work from a folder too
+    build({
+      ...common,
+      entryPoints: ['frame/guide/live.ts', 'frame/guide/page.ts', 'frame/guide/guide.css'],
+      outdir: '.build/guide',
+      format: 'iife',
+      platform: 'browser',
+      target: 'es2022',
+      minify: true,
+      sourcemap: false,
+    }),
   ])
 
 if (process.argv[1] === fileURLToPath(import.meta.url)) await buildSides()

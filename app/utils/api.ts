@@ -33,8 +33,8 @@ export function queryOf(query: AskOptions['query'] = {}): string {
   return given.length ? `?${new URLSearchParams(given).toString()}` : ''
 }
 
-/** Asks our API and reads the answer by its schema. Everything that goes wrong is an {@link ApiProblem}. */
-export async function ask<T>(schema: z.ZodType<T>, path: string, options: AskOptions = {}): Promise<T> {
+/** Asks our API; an answer that says what is wrong, or none at all, is an {@link ApiProblem}. */
+async function answerTo(path: string, options: AskOptions): Promise<Response> {
   let response: Response
   try {
     response = await fetch(`/api${path}${queryOf(options.query)}`, {
@@ -50,21 +50,32 @@ export async function ask<T>(schema: z.ZodType<T>, path: string, options: AskOpt
     if (error instanceof DOMException && error.name === 'AbortError') throw error
     throw new ApiProblem(0, [offline])
   }
+  if (response.ok) return response
+  const read = problemDetailsSchema.safeParse(await response.json().catch(() => undefined))
+  const {
+    problems = [],
+    title,
+    detail,
+    ...more
+  } = read.success ? read.data : { title: offline.what, detail: offline.todo }
+  throw new ApiProblem(
+    response.status,
+    problems.length ? problems : [{ code: String(response.status), what: title, todo: detail }],
+    more,
+  )
+}
+
+/** A file that our API answers, with the name that it goes by. Everything that goes wrong is an {@link ApiProblem}. */
+export async function askFile(path: string, options: AskOptions = {}): Promise<{ file: Blob; name: string }> {
+  const response = await answerTo(path, options)
+  const name = /filename="([^"]+)"/.exec(response.headers.get('content-disposition') ?? '')?.[1]
+  return { file: await response.blob(), name: name ?? 'file' }
+}
+
+/** Asks our API and reads the answer by its schema. Everything that goes wrong is an {@link ApiProblem}. */
+export async function ask<T>(schema: z.ZodType<T>, path: string, options: AskOptions = {}): Promise<T> {
+  const response = await answerTo(path, options)
   const json: unknown = response.status === 204 ? null : await response.json().catch(() => undefined)
-  if (!response.ok) {
-    const read = problemDetailsSchema.safeParse(json)
-    const {
-      problems = [],
-      title,
-      detail,
-      ...more
-    } = read.success ? read.data : { title: offline.what, detail: offline.todo }
-    throw new ApiProblem(
-      response.status,
-      problems.length ? problems : [{ code: String(response.status), what: title, todo: detail }],
-      more,
-    )
-  }
   const read = schema.safeParse(json)
   if (!read.success)
     throw new ApiProblem(response.status, [

@@ -1,3 +1,4 @@
+import { entriesOf } from '~~/core/find/entries'
 import { Finder } from '~~/core/find/find'
 import type { Contract } from '~~/core/contract/contract'
 
@@ -13,7 +14,7 @@ export type FindAsk =
   | { n: number; is: 'find'; text: string }
   | { n: number; is: 'components'; text: string }
 
-let finder = new Finder([], '')
+let finder = new Finder([])
 
 self.onmessage = ({ data }: MessageEvent<FindAsk>) => {
   switch (data.is) {
@@ -24,7 +25,7 @@ self.onmessage = ({ data }: MessageEvent<FindAsk>) => {
           entry.tag,
           (written.get(entry.tag) ?? new Map<string, string>()).set(entry.member, entry.text),
         )
-      finder = new Finder(data.contracts, data.prefix, written)
+      finder = new Finder(entriesOf(data.contracts, data.prefix, written))
       return self.postMessage({ n: data.n, found: null })
     }
     case 'find':

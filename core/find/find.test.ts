@@ -1,14 +1,17 @@
 import { readLibrary } from '../read/read'
+import { entriesOf } from './entries'
 import { Finder } from './find'
 import { ternSource } from '../../tests/tern'
 
 const { contracts } = readLibrary(ternSource)
 const finder = new Finder(
-  contracts,
-  'tern-',
-  new Map([
-    ['tern-tide-gauge', new Map([['prop:unit', 'Metres, or fathoms on old charts; brasses à la carte.']])],
-  ]),
+  entriesOf(
+    contracts,
+    'tern-',
+    new Map([
+      ['tern-tide-gauge', new Map([['prop:unit', 'Metres, or fathoms on old charts; brasses à la carte.']])],
+    ]),
+  ),
 )
 const found = (text: string) => finder.find(text).map((hit) => hit.id)
 
@@ -60,15 +63,8 @@ test('all words count, and each component is told once, by its best hit', () => 
 })
 
 test('a long text is cut about what was found in it', () => {
-  const long = new Finder(
-    [
-      {
-        ...contracts[0]!,
-        summary: `${'Long before it. '.repeat(30)}Here the ferryman stands.${' Long after it.'.repeat(30)}`,
-      },
-    ],
-    'tern-',
-  )
+  const summary = `${'Long before it. '.repeat(30)}Here the ferryman stands.${' Long after it.'.repeat(30)}`
+  const long = new Finder(entriesOf([{ ...contracts[0]!, summary }], 'tern-'))
   const [hit] = long.find('ferryman')
   expect(hit!.excerpt!.join('')).toMatch(/^… .*ferryman.* …$/)
   expect(hit!.excerpt!.join('').length).toBeLessThan(130)

@@ -1,8 +1,5 @@
 import MiniSearch from 'minisearch'
-import { componentTitle, kindTitle, memberKey, memberTitle, type Contract } from '../contract/contract'
-
-/** Words people wrote for members, by tag and member key. */
-export type WrittenWords = ReadonlyMap<string, ReadonlyMap<string, string>>
+import type { FindEntry } from './entries'
 
 /** A stretch of text with what was looked for in it: every second piece is a match. */
 export type Marked = string[]
@@ -15,17 +12,6 @@ export interface Hit {
   title: Marked
   under: Marked
   excerpt: Marked | undefined
-}
-
-interface Entry {
-  id: string
-  tag: string
-  member: string | undefined
-  title: string
-  under: string
-  words: string
-  kind: string
-  boost: number
 }
 
 /** Where words end: white space, the signs that join names, and the step from a small letter to a capital. */
@@ -42,41 +28,14 @@ const terms = (text: string): string[] => {
 
 /** Finds components and members of a library by name, tag, kind, and what comments and people say of them. */
 export class Finder {
-  private readonly search = new MiniSearch<Entry>({
+  private readonly search = new MiniSearch<FindEntry>({
     fields: ['title', 'under', 'words', 'kind'],
     storeFields: ['tag', 'member', 'title', 'under', 'words', 'boost'],
     tokenize: terms,
     processTerm: (term) => fold(term),
   })
 
-  constructor(contracts: readonly Contract[], prefix: string, written: WrittenWords = new Map()) {
-    const entries: Entry[] = []
-    for (const contract of contracts) {
-      const title = componentTitle(contract.tag, prefix)
-      entries.push({
-        id: contract.tag,
-        tag: contract.tag,
-        member: undefined,
-        title,
-        under: contract.tag,
-        words: [contract.summary, contract.group ?? ''].filter(Boolean).join(' · '),
-        kind: 'component',
-        boost: 2,
-      })
-      for (const member of contract.members) {
-        const key = memberKey(member)
-        entries.push({
-          id: `${contract.tag} ${key}`,
-          tag: contract.tag,
-          member: key,
-          title: memberTitle(member),
-          under: `${kindTitle(member.kind)} of ${title}`,
-          words: [written.get(contract.tag)?.get(key), member.comment].filter(Boolean).join(' · '),
-          kind: member.kind,
-          boost: 1,
-        })
-      }
-    }
+  constructor(entries: readonly FindEntry[]) {
     this.search.addAll(entries)
   }
 
@@ -95,7 +54,7 @@ export class Finder {
       boostDocument: (_id, _term, stored) => Number(stored?.boost ?? 1),
     })
     return found.slice(0, most).map((hit) => {
-      const entry = hit as unknown as Entry
+      const entry = hit as unknown as FindEntry
       const match = matcher(hit.terms)
       const inWords = Object.values(hit.match).some((fields) => fields.includes('words'))
       return {

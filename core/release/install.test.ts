@@ -1,4 +1,4 @@
-import { installWith, packageClients } from './install'
+import { pageLines, installWith, packageClients } from './install'
 
 const of = {
   package: '@marram/tern',
@@ -22,3 +22,16 @@ test('a package without a scope takes the registry for one installation', () =>
   ))
 test('a client nobody knows is told as npm is', () =>
   expect(installWith('other', of)).toBe(installWith('npm', of)))
+
+test('a page without a build loads the single file where there is one', () => {
+  expect(pageLines('@marram/tern', ['single/tern.classic.js', 'single/tern.js'])).toBe(
+    '<script src="node_modules/@marram/tern/single/tern.classic.js"></script>',
+  )
+  expect(pageLines('@marram/skua', ['single/skua.js', 'dist/index.js'])).toBe(
+    '<script type="module" src="node_modules/@marram/skua/single/skua.js"></script>',
+  )
+  expect(pageLines('@marram/tern', ['dist/index.js']).split('\n')).toEqual([
+    '<link rel="stylesheet" href="node_modules/@marram/tern/tokens/tokens.css">',
+    '<script type="module" src="node_modules/@marram/tern/dist/index.js"></script>',
+  ])
+})

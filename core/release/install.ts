@@ -1,3 +1,4 @@
+import { singlePaths } from './places'
 import { packageScope } from '../package-name'
 
 export interface InstallOf {
@@ -62,3 +63,16 @@ function settingThenInstall(of: InstallOf, set: string, install: string): string
 /** The commands that install a version with a client, a line each; with npm where it is not known. */
 export const installWith = (client: string, of: InstallOf): string =>
   (packageClients.find(({ name }) => name === client) ?? packageClients[0]).install(of).join('\n')
+
+/**
+ * What a page without a build loads of a package, by the files that it holds: the one classic script, or the one
+ * module; of a version that has neither its modules, and the themes beside them.
+ */
+export function pageLines(name: string, paths: readonly string[]): string {
+  const at = (path: string) => `node_modules/${name}/${path}`
+  const { classic, module } = singlePaths(name)
+  if (paths.includes(classic)) return `<script src="${at(classic)}"></script>`
+  const sheet = paths.includes(module) ? [] : [`<link rel="stylesheet" href="${at('tokens/tokens.css')}">`]
+  const script = paths.includes(module) ? module : 'dist/index.js'
+  return [...sheet, `<script type="module" src="${at(script)}"></script>`].join('\n')
+}

@@ -49,7 +49,7 @@ export interface Call<B, Q> {
 }
 
 /** Kinds of content that are answered as they are. */
-export type Media = 'image/png' | 'text/plain; version=0.0.4; charset=utf-8'
+export type Media = 'image/png' | 'application/zip' | 'text/plain; version=0.0.4; charset=utf-8'
 
 interface Spec<B, Q, R> {
   access: Access

@@ -46,6 +46,7 @@ const doers: Doers = {
   begin: async (input) => (await ofSource()).begin(input),
   modules: async (input) => (await ofSource()).modules(input),
   iconSet: async (input) => (await ofSource()).iconSet(input),
+  guide: async (input) => (await ofSource()).guide(input),
   package: async (input) => (await ofSource()).package(input),
 }
 

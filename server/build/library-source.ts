@@ -116,6 +116,7 @@ export function librarySource(
       build.onResolve({ filter: /.*/ }, async (args) => {
         if (args.pluginData === 'outside') return undefined
         if (args.kind === 'entry-point') return { path: args.path, namespace: 'library' }
+        if (args.path.startsWith(entryOfComponent)) return { path: args.path, namespace: 'library' }
         if (peers.has(packageOf(args.path))) return { path: args.path, external: true }
         if (/^(data|https?):|^#./.test(args.path) && /^(url-token|import-rule)$/.test(args.kind))
           return { path: args.path, external: true }

@@ -20,6 +20,7 @@ import { offeredInLibrary } from '~~/core/tokens/offered-library'
 import { widthsIn } from '~~/core/read/widths'
 import { writtenIn } from '~~/core/read/written'
 import { installedIn } from '../bring/installed'
+import { buildGuide } from './guide'
 import { Holding } from './held'
 import { buildModules } from './modules'
 import { outsideOf } from './outside'
@@ -95,6 +96,10 @@ export const sourceTasks = {
     const messages = libraryMessages(source.sources, files, contracts)
     const spoken = withMadeUp(source.sources, dressed, messages.bundles)
     return { built: await buildModules(spoken, contracts, dependencies), icons, messages }
+  },
+  guide: async ({ files, icons: input, ...guide }) => {
+    const { files: dressed } = dressedFiles(files, guide.contracts, input, 'shelf', iconSource(files))
+    return buildGuide({ ...guide, files: dressed })
   },
   iconSet: ({ files }) => setOfFiles(files),
   package: ({ files, input, icons: dress, isMeasured = false, dependencies }) => {

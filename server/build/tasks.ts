@@ -38,6 +38,7 @@ import type { Theme, themesCss } from '~~/core/tokens/themes'
 import type { PublishBody } from '../registry/publish-body'
 import type { ArchiveLimits, Unpacked } from '../bring/archive'
 import type { FilesApart } from '../pictures/compare'
+import type { GuideToBuild } from './guide'
 import type { Source } from './held'
 import type { BuiltModules } from './modules'
 import type { Packed } from './package'
@@ -161,6 +162,8 @@ export interface Tasks {
   /** What a package client sends to publish, taken apart and held against its own tarball. */
   publishBody: { in: { bytes: Uint8Array; name: string; most: number }; out: PublishBody }
   /** `isMeasured`: with what its files, and each component alone, come to when they are sent. */
+  /** A guide to take along, as a ZIP archive. */
+  guide: { in: GuideToBuild & { icons: IconsInput }; out: Uint8Array }
   package: {
     in: {
       files: SourceText[]

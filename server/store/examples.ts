@@ -24,6 +24,18 @@ export const examplesOf = async (db: Store, component: string): Promise<ExampleV
       .select(columns)
   ).map(view)
 
+/** All kept examples of a library's components, by component, in their order; the faces first. */
+export async function examplesByTag(db: Store, library: string): Promise<Map<string, ExampleView[]>> {
+  const rows: (ExampleView & { tag: string })[] = await db('examples')
+    .join('components', 'components.id', 'examples.component_id')
+    .where('components.library_id', library)
+    .orderBy([{ column: 'face', order: 'desc' }, 'position', 'examples.name'])
+    .select([...columns, 'components.tag'])
+  const byTag = new Map<string, ExampleView[]>()
+  for (const { tag, ...example } of rows.map(view)) byTag.set(tag, [...(byTag.get(tag) ?? []), example])
+  return byTag
+}
+
 /** The examples that are offered to begin with, of all components on the shelf, by component. */
 export const startersOf = async (
   db: Store,

@@ -209,6 +209,8 @@ const source = (path: string) => ({ path: `/${store.slug}/source`, query: { path
           with gzip.</template
         >
       </p>
+      <h2>Guide</h2>
+      <GuideToTake />
       <LicenceList :view @changed="load" />
       <SizesOverVersions v-if="view.history.length" :view />
     </template>

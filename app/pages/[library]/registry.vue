@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { z } from 'zod'
-import { installWith, packageClients } from '~~/core/release/install'
+import { installWith, packageClients, pageLines } from '~~/core/release/install'
 import { releaseFilesSchema, releasesSchema } from '~~/core/wire'
 
 const store = useLibrary()
@@ -36,12 +36,11 @@ const install = computed(() =>
       })
     : '',
 )
-const plain = computed(
-  () =>
-    '<link rel="stylesheet" ' +
-    `href="node_modules/${store.library?.package}/tokens/tokens.css">\n<script type="module" ` +
-    `src="node_modules/${store.library?.package}/dist/index.js"><` +
-    '/script>',
+const plain = computed(() =>
+  pageLines(
+    store.library?.package ?? '',
+    files.value.map(({ path }) => path),
+  ),
 )
 const { copy, copied } = useCopy()
 </script>
@@ -87,6 +86,10 @@ const { copy, copied } = useCopy()
         <button type="button" class="link" @click="copy(install)">{{ copied ? 'copied' : 'Copy' }}</button>
         <p class="small muted use">Then on a page without a build:</p>
         <pre class="do">{{ plain }}</pre>
+        <template v-if="chosen.made_via === 'desk'">
+          <h3>Guide</h3>
+          <GuideToTake :version="chosen.version" />
+        </template>
         <h3>Notes</h3>
         <!-- eslint-disable-next-line vue/no-v-html -- cleaned by renderMarkdown -->
         <div class="markdown notes" v-html="renderMarkdown(chosen.notes || 'No notes.')" />

@@ -54,10 +54,7 @@ watch(
 const nameOf = (path: string): string => path.slice(path.lastIndexOf('/') + 1)
 function save() {
   if (text.value === undefined || path.value === undefined) return
-  const address = URL.createObjectURL(new Blob([text.value], { type: 'text/plain' }))
-  const link = Object.assign(document.createElement('a'), { href: address, download: nameOf(path.value) })
-  link.click()
-  URL.revokeObjectURL(address)
+  saveFile(new Blob([text.value], { type: 'text/plain' }), nameOf(path.value))
 }
 useKeys([
   {

@@ -1,0 +1,142 @@
+import { LRUCache } from 'lru-cache'
+import type { GuideToBuild } from '../build/guide'
+import { installDependencies } from '../bring/dependencies'
+import { installWith } from '~~/core/release/install'
+import type { Theme } from '~~/core/tokens/themes'
+import { wholeThemes } from '~~/core/tokens/regions'
+import { fail } from '../auth/failure'
+import { inChild } from '../build/pool'
+import { registryUrl } from '../config'
+import { combinationsByTag } from '../store/combinations'
+import { componentsOf } from '../store/components'
+import type { Store } from '../store/database'
+import { faceOf } from '../store/evidence'
+import { examplesByTag } from '../store/examples'
+import type { Library } from '../store/libraries'
+import { heldBy, standingAt } from '../store/released'
+import { deskReleases } from '../store/releases'
+import { hashOf, sourceFiles } from '../store/sources'
+import { themesOf } from '../store/themes'
+import { writtenMembers } from '../store/words'
+import { together } from '../together'
+import { iconsCssOf, iconsInput } from '../views/icons'
+import { accessibleOf, toldNow } from '../views/told'
+
+/** Guides that were made last, by all that they are made from. */
+const recent = new LRUCache<string, Uint8Array>({
+  maxSize: 60_000_000,
+  sizeCalculation: (zip) => zip.length,
+  ttl: 3_600_000,
+})
+
+/** What stood on the shelf when a version was made, or stands there now. */
+interface Stood {
+  version: string
+  revision: string
+  themes: Theme[]
+  iconsCss: string
+  accessible: Awaited<ReturnType<typeof heldBy>>['accessible']
+}
+
+/**
+ * The guide to a library as a folder that works without a server, as a ZIP archive: of a version that was made at
+ * the desk, or of what stands on the shelf. Words and examples are those of now, as far as the version has what
+ * they are of.
+ */
+export async function guideArchive(
+  db: Store,
+  library: Library,
+  version: string | undefined,
+): Promise<{ zip: Uint8Array; name: string }> {
+  const stood = version === undefined ? await standsNow(db, library) : await stoodAt(db, library, version)
+  const asked = await guideInput(db, library, stood)
+  const key = hashOf(JSON.stringify([library.id, stood.revision, { ...asked, files: undefined }]))
+  const name = `${library.package.split('/').at(-1)!}-${stood.version}-guide.zip`
+  const known = recent.get(key)
+  if (known) return { zip: known, name }
+  const zip = await together(`guide ${key}`, () => inChild('guide', asked, library.id))
+  recent.set(key, zip)
+  return { zip, name }
+}
+
+async function standsNow(db: Store, library: Library): Promise<Stood> {
+  const revision = library.current_revision
+  if (!revision)
+    return fail(422, 'nothing-there', 'There is nothing on the shelf to tell of.', 'Bring in source first.')
+  const [themes, components] = await Promise.all([themesOf(db, library.id), componentsOf(db, revision)])
+  return {
+    version: 'shelf',
+    revision,
+    themes,
+    iconsCss: await iconsCssOf(db, library, themes),
+    accessible: accessibleOf(await toldNow(db, library, components)),
+  }
+}
+
+async function stoodAt(db: Store, library: Library, version: string): Promise<Stood> {
+  const release = (await deskReleases(db, library.id)).find((found) => found.version === version)
+  const standing = release && (await standingAt(db, release.id))
+  if (!release || !standing?.revision)
+    return fail(
+      404,
+      'no-version',
+      `${library.package} has no version ${version} that was made at the release desk.`,
+      'Look at the versions there are; one that a package client published has no source to show.',
+    )
+  const { accessible } = await heldBy(db, release.id)
+  const { revision, tokens: themes, iconsCss } = standing
+  return { version, revision, themes, iconsCss, accessible }
+}
+
+async function guideInput(
+  db: Store,
+  library: Library,
+  stood: Stood,
+): Promise<GuideToBuild & { icons: Awaited<ReturnType<typeof iconsInput>> }> {
+  const { id, prefix } = library
+  const [components, files, words, examples, combinations, icons] = await Promise.all([
+    componentsOf(db, stood.revision),
+    sourceFiles(db, stood.revision),
+    writtenMembers(db, id),
+    examplesByTag(db, id),
+    combinationsByTag(db, id),
+    iconsInput(db, library, stood.themes),
+  ])
+  const { packages } = await inChild('dependencies', { files: [...files] }, id)
+  const { folder } = await installDependencies(packages, () => Promise.resolve(true))
+  const built = components.filter(({ build }) => build?.build)
+  return {
+    files: [...files],
+    contracts: built.map(({ contract }) => contract),
+    themes: stood.themes,
+    iconsCss: stood.iconsCss,
+    icons,
+    dependencies: folder,
+    guide: {
+      title: library.title,
+      package: library.package,
+      version: stood.version === 'shelf' ? 'as on the shelf' : stood.version,
+      description: '',
+      prefix,
+      install: installLine(library, stood.version),
+      themes: wholeThemes(stood.themes).map(({ name, title }) => ({ name, title })),
+      components: components.map((component) => ({
+        contract: component.contract,
+        face: faceOf(component, prefix),
+        examples: examples.get(component.tag) ?? [],
+        isBuilt: built.includes(component),
+        words: Object.fromEntries(words.get(component.tag) ?? []),
+        combinations: combinations.get(component.tag) ?? [],
+        accessible: stood.accessible[component.tag] ?? [],
+      })),
+    },
+  }
+}
+
+const installLine = (library: Library, version: string): string =>
+  installWith('npm', {
+    package: library.package,
+    version: version === 'shelf' ? 'latest' : version,
+    registry: registryUrl(),
+    isOpen: library.visibility === 'open',
+  })
