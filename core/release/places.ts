@@ -6,14 +6,24 @@ import { bareName } from './manifest'
 /** Where a package keeps the sheet that is loaded beside its modules. */
 export const sheetPath = 'style.css'
 
-/** Where the single files of a package are, and what a page calls what the classic script hands on. */
-export function singlePaths(name: string): { module: string; classic: string; global: string } {
+interface SinglePaths {
+  module: string
+  classic: string
+  /** What a page calls what the classic script hands on. */
+  global: string
+  /** Licences of the packages that were put in. */
+  licences: string
+}
+
+/** Where the single files of a package are. */
+export function singlePaths(name: string): SinglePaths {
   const bare = name.split('/').at(-1)!
   const words = bare.split(/[^A-Za-z0-9]+/).filter(Boolean)
   const global = words.map((word) => word[0]!.toUpperCase() + word.slice(1)).join('')
   return {
     module: `single/${bare}.js`,
     classic: `single/${bare}.classic.js`,
+    licences: 'single/third-party-licences.txt',
     global: /^[0-9]/.test(global) || global === '' ? `Library${global}` : global,
   }
 }

@@ -12,6 +12,7 @@ import { guidePages } from '../guide/pages'
 import { asInPage, compiling, withoutPlace } from './compiling'
 import { entryOfComponent, librarySource } from './library-source'
 import { packageSheet } from './package-modules'
+import { thirdPartyLicences } from './third-party'
 
 export interface GuideToBuild {
   guide: Omit<GuideInput, 'tokens'>
@@ -40,6 +41,7 @@ export async function buildGuide({
   const guide = guideOf({ ...input, tokens: [...tokensByProperty(themes, prefix).keys()] })
   const sheet = (await packageSheet(files, contracts, dependencies)) ?? ''
   const { css } = themesCss(themes, prefix)
+  const library = await libraryScript(files, contracts, dependencies)
   const ours = ['live.js', 'page.js', 'guide.css'].map((name) => ({
     path: name,
     content: readFileSync(join(process.env.KEPT_SHELF_ROOT ?? process.cwd(), '.build/guide', name), 'utf8'),
@@ -48,7 +50,8 @@ export async function buildGuide({
     ...(await guidePages(guide)),
     ...ours,
     { path: 'looks.css', content: `${css}\n${iconsCss}\n${sheet}\n${ground}\n` },
-    { path: 'library.js', content: await libraryScript(files, contracts, dependencies) },
+    { path: 'library.js', content: library.script },
+    ...(library.licences ? [{ path: 'third-party-licences.txt', content: library.licences }] : []),
   ])
 }
 
@@ -62,20 +65,24 @@ async function libraryScript(
   files: SourceText[],
   contracts: Contract[],
   dependencies: string | undefined,
-): Promise<Uint8Array> {
+): Promise<{ script: Uint8Array; licences: string }> {
   const lines = contracts.map(
     ({ tag }) => `${JSON.stringify(tag)}: () => require(${JSON.stringify(entryOfComponent + tag)})`,
   )
   const text = `window.keptLibrary = {\n${lines.join(',\n')}\n}`
-  const { outputFiles } = await build({
+  const { outputFiles, metafile } = await build({
     ...compiling(files),
     entryPoints: [entry],
     format: 'iife',
     minify: true,
+    metafile: true,
     define: asInPage,
     plugins: [librarySource([...files, { path: entry, text }], { contracts, dependencies })],
   })
-  return withoutPlace(outputFiles[0]!.contents, dependencies)
+  return {
+    script: withoutPlace(outputFiles[0]!.contents, dependencies),
+    licences: thirdPartyLicences(Object.keys(metafile.inputs), dependencies),
+  }
 }
 
 async function zipped(

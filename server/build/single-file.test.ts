@@ -71,7 +71,15 @@ function run(script: string): { defined: Map<string, new () => object>; page: Re
 test('a library of elements is one classic script, with what it depends on, compiled as its tsconfig.json says', async () => {
   const dependencies = folderWith(
     {
-      'tide-table/package.json': JSON.stringify({ name: 'tide-table', main: 'index.js' }),
+      'tide-table/package.json': JSON.stringify({
+        name: 'tide-table',
+        version: '1.2.0',
+        license: 'ISC',
+        main: 'index.js',
+      }),
+      'tide-table/LICENSE': 'Whoever copies this keeps these lines.',
+      // it is installed, and not put in
+      'harbour-table/package.json': JSON.stringify({ name: 'harbour-table', version: '1.0.0' }),
       'tide-table/index.js': "exports.high = process.env.NODE_ENV === 'production' ? 4.2 : 0",
     },
     'node_modules',
@@ -111,6 +119,9 @@ test('a library of elements is one classic script, with what it depends on, comp
   expect(JSON.parse(files.get('package/single/sea-bell.classic.js.map')!)).toMatchObject({
     sources: expect.arrayContaining([expect.stringContaining('src/bell.ts')]),
   })
+  expect(files.get('package/single/third-party-licences.txt')).toBe(
+    'tide-table 1.2.0, ISC\n\nWhoever copies this keeps these lines.\n',
+  )
   const all = [...files.values()].join('')
   expect(all).not.toContain(dependencies)
   expect(files.get('package/README.md')).toContain(

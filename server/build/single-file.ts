@@ -7,6 +7,7 @@ import { themesCss } from '~~/core/tokens/themes'
 import { asInPage, asInstalled, compiling, withoutPlace } from './compiling'
 import { librarySource } from './library-source'
 import { entriesOf, indexEntry } from './package-modules'
+import { thirdPartyLicences } from './third-party'
 
 export interface Single {
   files: PackageFile[]
@@ -37,6 +38,7 @@ export async function singleFiles(
       minify: true,
       sourcemap: 'linked',
       sourcesContent: true,
+      metafile: true,
       define: asInPage,
       plugins: [librarySource([...files, ...ours], { contracts, dependencies, peers })],
     })
@@ -45,11 +47,15 @@ export async function singleFiles(
     // what the module takes from outside, a classic script has no way to get
     const outside = [...peers].filter((peer) => imports(module.outputFiles, peer))
     const classic = outside.length ? [] : (await formed('classic')).outputFiles
+    const licences = thirdPartyLicences(Object.keys(module.metafile.inputs), dependencies)
     return {
-      files: [...module.outputFiles, ...classic].map(({ path, contents }) => ({
-        path: path.replace(/^\/out\//, ''),
-        content: withoutPlace(contents, dependencies),
-      })),
+      files: [
+        ...[...module.outputFiles, ...classic].map(({ path, contents }) => ({
+          path: path.replace(/^\/out\//, ''),
+          content: withoutPlace(contents, dependencies),
+        })),
+        ...(licences ? [{ path: paths.licences, content: licences }] : []),
+      ],
       says: outside.length
         ? `As one module, which takes ${outside.join(' and ')} from the page by an import map; so it is no classic script.`
         : 'As one module, and as one classic script.',
