@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { componentTitle } from '~~/core/contract/contract'
+import { findLibraries } from '~~/core/find/libraries'
 import { librariesSchema, libraryMadeSchema, type LibraryListed } from '~~/core/wire'
 import type { Problem } from '~~/core/problem'
 
@@ -20,15 +20,8 @@ async function load() {
 }
 await load()
 
-/** Spines that are drawn of one library at most. */
-const most = 80
-function waiting(library: LibraryListed): string {
-  if (library.isBusy) return 'source is being brought in'
-  if (!library.components.length) return 'nothing on the shelf yet'
-  if (!library.latest) return 'nothing published yet'
-  if (!library.changesSince) return 'nothing waits to be published'
-  return `${plural(library.changesSince, 'component differs', 'components differ')} from it`
-}
+const find = useAddressChoice('find', '')
+const found = computed(() => findLibraries(libraries.value ?? [], find.value))
 
 const isMaking = ref(false)
 const refused = ref<Problem[]>([])
@@ -102,33 +95,26 @@ async function begin() {
             : 'You are on the staff of no library yet, and none is open. Ask a maintainer to let you in.'
         }}
       </p>
-      <NuxtLink v-for="library in libraries" :key="library.slug" :to="`/${library.slug}`" class="library">
-        <span class="head"
-          ><b class="title">{{ library.title }}</b>
-          <span class="code muted">{{ library.package }}</span></span
-        >
-        <span class="standing small"
-          ><span class="code">{{ library.latest ?? 'no version' }}</span
-          >{{ ' ' }}
-          <span :class="library.changesSince || library.isBusy ? 'gap' : 'muted'">{{
-            waiting(library)
-          }}</span>{{ ' ' }}
-          <span class="muted role"
-            >{{ library.role ?? (account.person?.administrator ? 'administrator' : 'visitor') }},
-            {{ library.visibility === 'open' ? 'open to everybody' : 'for its staff' }}</span
-          ></span
-        >
-        <span class="plank" role="img" :aria-label="plural(library.components.length, 'component')"
-          ><span
-            v-for="tag in library.components.slice(0, most)"
-            :key="tag"
-            class="spine"
-            :title="componentTitle(tag, library.prefix)"
-          /><span v-if="library.components.length > most" class="small muted more"
-            >and {{ library.components.length - most }} more</span
-          ></span
-        >
-      </NuxtLink>
+      <template v-if="libraries?.length">
+        <input
+          v-model="find"
+          class="field plain"
+          type="search"
+          aria-label="Find a library or a component"
+          placeholder="Find a library, a package, a component of any"
+          autocomplete="off"
+        />
+        <LibraryRow
+          v-for="row in found"
+          :key="row.library.slug"
+          :library="row.library"
+          :found="row.components"
+        />
+        <p v-if="!found.length" class="muted" role="status">
+          No library is called that, and none has a component of that name. What members are called, and
+          words, are looked for on the shelf of each.
+        </p>
+      </template>
       <div v-if="account.person?.administrator" class="make">
         <button v-if="!isMaking" type="button" class="act" @click="begin">Make a library</button>
         <form v-else @submit.prevent="make">
@@ -168,55 +154,9 @@ main {
   display: grid;
   gap: 20px;
 }
-.library {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) auto;
-  gap: 4px 24px;
-  align-items: baseline;
-}
-.title {
-  font: 500 22px/28px var(--name);
-}
-.library:hover .title {
-  color: var(--kelp);
-}
-.standing {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 14px;
-}
-.plank {
-  grid-column: 1 / -1;
-  display: flex;
-  align-items: flex-end;
-  gap: 2px;
-  min-height: 30px;
-  overflow: hidden;
-  border-bottom: 1.5px solid var(--ink);
-}
-.spine {
-  flex: none;
-  width: 9px;
-  height: 26px;
-  background: var(--sheet);
-  border: 1px solid var(--rule);
-  border-bottom: 0;
-}
-.library:hover .spine {
-  border-color: var(--kelp);
-}
-.more {
-  margin-left: 8px;
-  white-space: nowrap;
-}
 form {
   display: grid;
   gap: 10px;
   max-width: 360px;
-}
-@media (max-width: 700px) {
-  .library {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

@@ -62,6 +62,24 @@ customElements.define('skua-label', SkuaLabel)\n`
   await expect(page.getByRole('button', { name: /^Publish/ })).toBeDisabled()
 })
 
+test('among libraries one is found by its names, and by its components, which the address keeps', async ({
+  page,
+}) => {
+  await signIn(page, at, 'ines', '/')
+  const find = page.getByLabel('Find a library or a component')
+  await find.fill('zigzag')
+  await expect(page.getByText('No library is called that')).toBeVisible()
+  await find.fill('skua')
+  await expect(page.getByRole('article')).toHaveCount(1)
+  await expect(page.getByRole('article', { name: 'Skua' })).toBeVisible()
+  await find.fill('gangway')
+  await expect(page).toHaveURL(/find=gangway/)
+  await page.reload()
+  await expect(page.getByRole('article')).toHaveCount(1)
+  await page.getByRole('article', { name: 'Tern' }).getByRole('link', { name: 'Gangway switch' }).click()
+  await expect(page.getByRole('heading', { level: 1, name: 'Gangway switch' })).toBeVisible()
+})
+
 test('the shelf is narrowed by its sentence, and the address keeps it', async ({ page }) => {
   await signIn(page, at, 'odile', '/tern')
   await choose(page, 'Status', 'draft')
