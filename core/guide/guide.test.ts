@@ -84,7 +84,7 @@ test('kept examples stand after the face, with code; what is of another version 
   expect(page!.examples.map(({ name }) => name)).toEqual(['Notice strip', 'Calm'])
   expect(page!.together).toHaveLength(1)
   const calm = page!.examples.find(({ name }) => name === 'Calm')!
-  expect(calm).toMatchObject({ file: 'notice-strip-1', notes: 'Most of them.', needs: ['tern-notice-strip'] })
+  expect(calm).toMatchObject({ file: 'notice-strip.1', notes: 'Most of them.', needs: ['tern-notice-strip'] })
   expect(calm.code[0]!.text).toContain('tone="calm"')
 })
 
@@ -93,6 +93,15 @@ test('where nobody kept any, what the contract suggests stands there; what was n
   expect(page!.examples.length).toBeGreaterThan(2)
   const [unbuilt] = guideWith([known('tern-action', { isBuilt: false })]).pages
   expect(unbuilt!.examples.map(({ file }) => file)).toEqual(unbuilt!.examples.map(() => undefined))
+})
+
+test('no page takes the place of another: not that of all, nor on a disk that knows one size of letters', () => {
+  const called = (tag: string) => {
+    const about = known('tern-action')
+    return { ...about, contract: { ...about.contract, tag } }
+  }
+  const { pages } = guideWith([called('tern-index'), called('Tab'), called('tab'), called('tern-tab')])
+  expect(pages.map(({ file }) => file)).toEqual(['index-2', 'Tab', 'tab-2', 'tab-3'])
 })
 
 test('components lead to those that they are made of, and are found by their words', () => {

@@ -109,6 +109,10 @@ const mostMade = 6
 export function guideOf(input: GuideInput): Guide {
   const { components, prefix } = input
   const told = components.filter(({ contract }) => contract.exported)
+  const files = fileNames(
+    components.map(({ contract }) => contract.tag),
+    prefix,
+  )
   const words = new Map(
     components.map(({ contract, words }) => [contract.tag, new Map(Object.entries(words))]),
   )
@@ -119,7 +123,7 @@ export function guideOf(input: GuideInput): Guide {
     description: input.description,
     install: input.install,
     themes: input.themes,
-    pages: told.map((component) => pageOf(component, input)),
+    pages: told.map((component) => pageOf(component, input, files)),
     search: entriesOf(
       told.map(({ contract }) => contract),
       prefix,
@@ -128,7 +132,26 @@ export function guideOf(input: GuideInput): Guide {
   }
 }
 
-function pageOf(component: GuideComponent, input: GuideInput): GuidePage {
+/**
+ * What the pages of components are called, by tag: none as another, as the page of all, or but for the size of its
+ * letters, which some disks do not tell apart.
+ */
+function fileNames(tags: readonly string[], prefix: string): ReadonlyMap<string, string> {
+  const taken = new Set(['index'])
+  return new Map(
+    tags.map((tag) => {
+      const bare = bareName(tag, prefix)
+      let file = bare
+      for (let number = 2; taken.has(file.toLowerCase()); number++) file = `${bare}-${number}`
+      taken.add(file.toLowerCase())
+      return [tag, file]
+    }),
+  )
+}
+
+type Files = ReturnType<typeof fileNames>
+
+function pageOf(component: GuideComponent, input: GuideInput, files: Files): GuidePage {
   const { contract, words, combinations, accessible } = component
   const { tag } = contract
   const userTags = input.components
@@ -136,14 +159,14 @@ function pageOf(component: GuideComponent, input: GuideInput): GuidePage {
     .map((user) => user.contract.tag)
   return {
     tag,
-    file: bareName(tag, input.prefix),
+    file: files.get(tag)!,
     title: componentTitle(tag, input.prefix),
     group: contract.group ?? '',
     words: words['component:'] ?? contract.summary,
     when: words['guide:when'] ?? '',
     whenNot: words['guide:when-not'] ?? '',
     deprecated: contract.deprecated,
-    examples: examplesOf(component, input),
+    examples: examplesOf(component, input, files),
     sections: sectionsOf(component, new Set(input.tokens)),
     together: combinations.map((combination) => sayCombination(combination, words)),
     accessible,
@@ -187,7 +210,7 @@ function rowOf(member: Member, words: Words): GuideRow {
 }
 
 /** Its face first, then what people kept; what the contract suggests where they kept nothing. */
-function examplesOf(component: GuideComponent, input: GuideInput): GuideExample[] {
+function examplesOf(component: GuideComponent, input: GuideInput, files: Files): GuideExample[] {
   const { contract, face, combinations } = component
   const title = componentTitle(contract.tag, input.prefix)
   const never = combinations.filter((combination) => combination.rule === 'never')
@@ -200,7 +223,7 @@ function examplesOf(component: GuideComponent, input: GuideInput): GuideExample[
     { name: title, notes: '', usage: face, way: '' },
     ...kept,
     ...made.filter(({ usage }) => isSound(usage)).map((example) => ({ ...example, notes: '', way: '' })),
-  ].map((example, at) => exampleOf(component, example, at, input))
+  ].map((example, at) => exampleOf(component, example, `${files.get(contract.tag)!}.${at}`, input))
 }
 
 /** Whether a component has all that a way of showing it sets: examples may be of another version. */
@@ -216,7 +239,7 @@ const isOf = (contract: Contract, usage: Usage): boolean => {
 function exampleOf(
   { contract }: GuideComponent,
   { usage, ...about }: Pick<GuideExample, 'name' | 'notes' | 'usage' | 'way'>,
-  at: number,
+  file: string,
   { components, package: name, prefix }: GuideInput,
 ): GuideExample {
   const { tag } = contract
@@ -229,7 +252,7 @@ function exampleOf(
   }
   return {
     ...about,
-    file: modules && `${bareName(tag, prefix)}-${at}`,
+    file: modules && file,
     tag,
     usage: forFrame(usage, contractOf, tag),
     needs: modules?.map((module) => module.tag) ?? [],

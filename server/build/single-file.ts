@@ -1,10 +1,11 @@
-import { build, type BuildFailure } from 'esbuild'
+import { build, type BuildFailure, type Metafile } from 'esbuild'
 import { injected } from '~~/core/languages/injected'
 import { tokenPrefix, type PackageFile, type PackageInput } from '~~/core/release/package'
 import { singlePaths } from '~~/core/release/places'
 import type { SourceText } from '~~/core/read/source/source-text'
 import { themesCss } from '~~/core/tokens/themes'
 import { asInPage, asInstalled, compiling, withoutPlace } from './compiling'
+import { packageOf } from './importing'
 import { librarySource } from './library-source'
 import { entriesOf, indexEntry } from './package-modules'
 import { thirdPartyLicences } from './third-party'
@@ -45,7 +46,7 @@ export async function singleFiles(
   try {
     const module = await formed('module')
     // what the module takes from outside, a classic script has no way to get
-    const outside = [...peers].filter((peer) => imports(module.outputFiles, peer))
+    const outside = takenFromOutside(module.metafile)
     const classic = outside.length ? [] : (await formed('classic')).outputFiles
     const licences = thirdPartyLicences(Object.keys(module.metafile.inputs), dependencies)
     return {
@@ -85,12 +86,11 @@ function singleEntry({
   ]
 }
 
-/** Whether a module imports something of a package. */
-const imports = (built: readonly { path: string; text: string }[], name: string): boolean =>
-  built.some(
-    ({ path, text }) =>
-      path.endsWith('.js') && (text.includes(`from"${name}`) || text.includes(`import"${name}`)),
-  )
+/** The packages that what was built imports from outside of it. */
+function takenFromOutside({ outputs }: Metafile): string[] {
+  const imported = Object.values(outputs).flatMap(({ imports }) => imports)
+  return [...new Set(imported.filter(({ external }) => external).map(({ path }) => packageOf(path)))]
+}
 
 /** The first thing that was wrong, as a sentence. */
 function reasonOf(error: unknown): string {
