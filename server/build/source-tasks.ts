@@ -20,7 +20,6 @@ import { offeredInLibrary } from '~~/core/tokens/offered-library'
 import { widthsIn } from '~~/core/read/widths'
 import { writtenIn } from '~~/core/read/written'
 import { installedIn } from '../bring/installed'
-import { buildGuide } from './guide'
 import { Holding } from './held'
 import { buildModules } from './modules'
 import { outsideOf } from './outside'
@@ -99,6 +98,8 @@ export const sourceTasks = {
   },
   guide: async ({ files, icons: input, ...guide }) => {
     const { files: dressed } = dressedFiles(files, guide.contracts, input, 'shelf', iconSource(files))
+    // what writes pages is loaded by whoever asks for some
+    const { buildGuide } = await import('./guide')
     return buildGuide({ ...guide, files: dressed })
   },
   iconSet: ({ files }) => setOfFiles(files),
