@@ -68,7 +68,7 @@ test('what people wrote comes before what the source says, for a component and f
   })
 })
 
-test('kept examples stand after the face, with code; what is of another version or ruled out stands nowhere', () => {
+test('kept examples stand after the face; what is of another version or ruled out stands nowhere', () => {
   const examples = [
     example('face', {}, { face: true }),
     example('Calm', { tone: 'calm' }, { notes: 'Most of them.' }),
@@ -88,14 +88,14 @@ test('kept examples stand after the face, with code; what is of another version 
   expect(calm.code[0]!.text).toContain('tone="calm"')
 })
 
-test('where nobody kept any, what the contract suggests stands there; what was never built has no file', () => {
+test('where nobody kept any, the contract suggests some; what was never built has no file', () => {
   const [page] = guideWith([known('tern-action')]).pages
   expect(page!.examples.length).toBeGreaterThan(2)
   const [unbuilt] = guideWith([known('tern-action', { isBuilt: false })]).pages
   expect(unbuilt!.examples.map(({ file }) => file)).toEqual(unbuilt!.examples.map(() => undefined))
 })
 
-test('no page takes the place of another: not that of all, nor on a disk that knows one size of letters', () => {
+test('no page takes the place of another, on no disk, nor that of all', () => {
   const called = (tag: string) => {
     const about = known('tern-action')
     return { ...about, contract: { ...about.contract, tag } }

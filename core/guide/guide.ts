@@ -133,8 +133,8 @@ export function guideOf(input: GuideInput): Guide {
 }
 
 /**
- * What the pages of components are called, by tag: none as another, as the page of all, or but for the size of its
- * letters, which some disks do not tell apart.
+ * What the pages of components are called, by tag: none as another, as the page of all, or but for the size of
+ * its letters, which some disks do not tell apart.
  */
 function fileNames(tags: readonly string[], prefix: string): ReadonlyMap<string, string> {
   const taken = new Set(['index'])

@@ -26,8 +26,9 @@ export interface GuideToBuild {
 }
 
 /**
- * A guide as a folder that works without a server, as a ZIP archive: pages, live examples, and the library with all
- * that it runs on in one classic script, which browsers load from a folder too. The same input gives the same bytes.
+ * A guide as a folder that works without a server, as a ZIP archive: pages, live examples, and the library with
+ * all that it runs on in one classic script, which browsers load from a folder too. The same input gives the
+ * same bytes.
  */
 export async function buildGuide({
   guide: input,

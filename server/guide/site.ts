@@ -39,9 +39,9 @@ interface Stood {
 }
 
 /**
- * The guide to a library as a folder that works without a server, as a ZIP archive: of a version that was made at
- * the desk, or of what stands on the shelf. Words and examples are those of now, as far as the version has what
- * they are of.
+ * The guide to a library as a folder that works without a server, as a ZIP archive: of a version that was made
+ * at the desk, or of what stands on the shelf. Words and examples are those of now, as far as the version has
+ * what they are of.
  */
 export async function guideArchive(
   db: Store,
