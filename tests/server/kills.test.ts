@@ -164,7 +164,7 @@ test(`killed at moments spread over all that goes on: nothing half, nothing lost
     )
     await until(
       async () => (await at.sql("select 1 from jobs where state in ('waiting', 'running')")).length === 0,
-      60_000,
+      180_000,
     )
   }
   expect((await ines('/api/libraries/tern/shelf')).body.length).toBeGreaterThan(10)
