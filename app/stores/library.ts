@@ -3,8 +3,7 @@ import { wantsWords, withoutWords, componentTitle, type Contract } from '~~/core
 import { titleOfGroup } from '~~/core/contract/group'
 import type { Usage } from '~~/core/code/usage'
 import { isAtLeast } from '~~/core/roles'
-import { isElement } from '~~/core/languages/languages'
-import { bareName } from '~~/core/release/manifest'
+import { importedFrom } from '~~/core/release/places'
 import { tokenPrefix } from '~~/core/release/package'
 import { withValue } from '~~/core/tokens/document'
 import { withChanges } from '~~/core/tokens/fitting'
@@ -83,9 +82,7 @@ export const useLibrary = defineStore('library', () => {
   const find = (tag: string) => standing.value.find((component) => component.tag === tag)
   /** What a component is imported from in a consumer's code. */
   const importFrom = (tag: string) =>
-    find(tag) && isElement(find(tag)!.contract)
-      ? `${library.value?.package}/${bareName(tag, prefix.value)}`
-      : (library.value?.package ?? '')
+    importedFrom(find(tag)?.contract, library.value?.package ?? '', prefix.value)
   /** The modules a component needs so that it and whatever fills its slots are registered. */
   const moduleOf = (tag: string) => {
     const rendering = find(tag)?.rendering

@@ -65,7 +65,10 @@ async function answerTo(path: string, options: AskOptions): Promise<Response> {
   )
 }
 
-/** A file that our API answers, with the name that it goes by. Everything that goes wrong is an {@link ApiProblem}. */
+/**
+ * A file that our API answers, with the name that it goes by. Everything that goes wrong is an
+ * {@link ApiProblem}.
+ */
 export async function askFile(path: string, options: AskOptions = {}): Promise<{ file: Blob; name: string }> {
   const response = await answerTo(path, options)
   const name = /filename="([^"]+)"/.exec(response.headers.get('content-disposition') ?? '')?.[1]

@@ -8,18 +8,17 @@ import {
   componentTitle,
   describeMember,
   memberKey,
-  memberKinds,
   memberTitle,
   membersOf,
-  wantsWords,
   type Contract,
   type Member,
 } from '../contract/contract'
 import { entriesOf, type FindEntry } from '../find/entries'
-import { isElement } from '../languages/languages'
 import { bareName } from '../release/manifest'
+import { importedFrom } from '../release/places'
 import { combinationKey, ruledOut, sayNever, saySettings, type Combination } from '../variants/combination'
 import type { ExampleView } from '../wire'
+import { guideSections } from './sections'
 
 // What a guide to a library tells, as pages of its own that need no server.
 
@@ -182,19 +181,10 @@ function sayCombination(combination: Combination, words: Words): string {
 }
 
 const sectionsOf = ({ contract, words }: GuideComponent, tokens: ReadonlySet<string>) =>
-  memberKinds
-    .map(({ kind, heading }) => ({
-      heading,
-      rows: contract.members
-        .filter(
-          (member) =>
-            member.kind === kind &&
-            member.known !== 'comment' &&
-            (wantsWords(member, tokens) || member.kind === 'pass-through'),
-        )
-        .map((member) => rowOf(member, words)),
-    }))
-    .filter(({ rows }) => rows.length > 0)
+  guideSections(contract, tokens).map(({ heading, members }) => ({
+    heading,
+    rows: members.map((member) => rowOf(member, words)),
+  }))
 
 function rowOf(member: Member, words: Words): GuideRow {
   const key = memberKey(member)
@@ -246,10 +236,7 @@ function exampleOf(
   const find = (other: string) => components.find((component) => component.contract.tag === other)
   const contractOf = (other: string) => find(other)?.contract
   const modules = modulesFor(tag, usage, (other) => (find(other)?.isBuilt ? other : undefined))
-  const importFrom = (other: string) => {
-    const known = contractOf(other)
-    return known && isElement(known) ? `${name}/${bareName(other, prefix)}` : name
-  }
+  const importFrom = (other: string) => importedFrom(contractOf(other), name, prefix)
   return {
     ...about,
     file: modules && file,

@@ -40,7 +40,7 @@ export interface PackageInput {
   messages?: readonly PackageFile[]
   /** Built modules and declarations, with paths under `dist/`. */
   built: PackageFile[]
-  /** Modules that register elements when they are loaded, by their paths; of old input nothing is known. */
+  /** Modules that register elements when they are loaded, by their paths; unknown before it is built. */
   registering?: readonly string[]
   /** The sheet that is loaded beside modules, where the library has one. */
   sheet?: string | undefined

@@ -1,4 +1,5 @@
 import type { Contract } from '../contract/contract'
+import { isElement } from '../languages/languages'
 import { bareName } from './manifest'
 
 // Where a package keeps what it holds.
@@ -35,3 +36,7 @@ export const sourceIndex = `${sourceFolder}/index.js`
 /** The module that hands on the source of one component. */
 export const sourceModule = (contract: Contract, prefix: string): string =>
   `${sourceFolder}/${bareName(contract.tag, prefix)}.js`
+
+/** What a component is imported from in a consumer's code: an element from a module of its own. */
+export const importedFrom = (contract: Contract | undefined, name: string, prefix: string): string =>
+  contract && isElement(contract) ? `${name}/${bareName(contract.tag, prefix)}` : name

@@ -7,7 +7,7 @@ import { mountComponent } from '../mount'
 // Shows one example of a guide that was taken along, in a frame of its own, from files beside it.
 
 interface Given {
-  /** What the library's script hands on: modules by the tag of their component, each loaded when it is asked for. */
+  /** Modules by the tag of their component, each run when it is asked for. */
   keptLibrary: Record<string, (() => Partial<ComponentModule>) | undefined>
   keptExample: { tag: string; usage: Usage; needs: string[] }
 }

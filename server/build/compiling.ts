@@ -1,7 +1,7 @@
 import { compilerOptionsOf } from '~~/core/read/source/imports'
 import type { SourceText } from '~~/core/read/source/source-text'
 
-/** How scripts of a library are compiled, as its tsconfig.json says; for the shelf and for its package alike. */
+/** How scripts of a library are compiled, as its tsconfig.json says; the same for shelf and package. */
 export function compiling(files: readonly SourceText[]) {
   const { jsxImportSource, experimentalDecorators } = compilerOptionsOf(
     files.find((file) => file.path === 'tsconfig.json')?.text,

@@ -4,7 +4,7 @@ import { buffer } from 'node:stream/consumers'
 import { build } from 'esbuild'
 import { ZipFile } from 'yazl'
 import type { Contract } from '~~/core/contract/contract'
-import { guideOf, type Guide, type GuideInput } from '~~/core/guide/guide'
+import { guideOf, type GuideInput } from '~~/core/guide/guide'
 import type { SourceText } from '~~/core/read/source/source-text'
 import { tokenPrefix } from '~~/core/release/package'
 import { themesCss, tokensByProperty, type Theme } from '~~/core/tokens/themes'
@@ -20,6 +20,8 @@ export interface GuideToBuild {
   /** Of all components that can be shown. */
   contracts: Contract[]
   themes: Theme[]
+  /** What its folder is called. */
+  folder: string
   /** How themes show icons. */
   iconsCss: string
   dependencies?: string | undefined
@@ -36,6 +38,7 @@ export async function buildGuide({
   contracts,
   themes,
   iconsCss,
+  folder,
   dependencies,
 }: GuideToBuild): Promise<Uint8Array> {
   const prefix = tokenPrefix(input.prefix)
@@ -47,7 +50,7 @@ export async function buildGuide({
     path: name,
     content: readFileSync(join(process.env.KEPT_SHELF_ROOT ?? process.cwd(), '.build/guide', name), 'utf8'),
   }))
-  return zipped(guide, [
+  return zipped(folder, [
     ...(await guidePages(guide)),
     ...ours,
     { path: 'looks.css', content: `${css}\n${iconsCss}\n${sheet}\n${ground}\n` },
@@ -87,11 +90,10 @@ async function libraryScript(
 }
 
 async function zipped(
-  { package: name, version }: Guide,
+  folder: string,
   files: { path: string; content: string | Uint8Array }[],
 ): Promise<Uint8Array> {
   const zip = new ZipFile()
-  const folder = `${name.split('/').at(-1)!}-${version}-guide`
   for (const { path, content } of files)
     zip.addBuffer(Buffer.from(content as Uint8Array), `${folder}/${path}`, {
       mtime: new Date(Date.UTC(1985, 9, 26, 8, 15)),

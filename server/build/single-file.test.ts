@@ -68,7 +68,7 @@ function run(script: string): { defined: Map<string, new () => object>; page: Re
   return { defined, page }
 }
 
-test('a library of elements is one classic script, with what it depends on, compiled as its tsconfig.json says', async () => {
+test('elements are one classic script with what they depend on, compiled as tsconfig.json says', async () => {
   const dependencies = folderWith(
     {
       'tide-table/package.json': JSON.stringify({

@@ -116,9 +116,8 @@ const firstSentence = (text: string): string =>
     .slice(0, 160)
 
 function componentOf(page: GuidePage, guide: Guide): VNodeChild[] {
-  const titleOf = (tag: string) => guide.pages.find((other) => other.tag === tag)
   const link = (tag: string) => {
-    const other = titleOf(tag)
+    const other = guide.pages.find((known) => known.tag === tag)
     return h('li', other ? h('a', { href: `${other.file}.html` }, other.title) : tag)
   }
   const linked = (heading: string, tags: string[]) =>

@@ -1,7 +1,9 @@
 import { LRUCache } from 'lru-cache'
 import type { GuideToBuild } from '../build/guide'
-import { installDependencies } from '../bring/dependencies'
+import { installedFor } from '../bring/needed'
+import type { SourceText } from '~~/core/read/source/source-text'
 import { installWith } from '~~/core/release/install'
+import { readLibraryPackage } from '~~/core/release/library'
 import type { Theme } from '~~/core/tokens/themes'
 import { wholeThemes } from '~~/core/tokens/regions'
 import { fail } from '../auth/failure'
@@ -31,7 +33,8 @@ const recent = new LRUCache<string, Uint8Array>({
 
 /** What stood on the shelf when a version was made, or stands there now. */
 interface Stood {
-  version: string
+  /** Nothing for what stands on the shelf now. */
+  version: string | undefined
   revision: string
   themes: Theme[]
   iconsCss: string
@@ -51,7 +54,7 @@ export async function guideArchive(
   const stood = version === undefined ? await standsNow(db, library) : await stoodAt(db, library, version)
   const asked = await guideInput(db, library, stood)
   const key = hashOf(JSON.stringify([library.id, stood.revision, { ...asked, files: undefined }]))
-  const name = `${library.package.split('/').at(-1)!}-${stood.version}-guide.zip`
+  const name = `${asked.folder}.zip`
   const known = recent.get(key)
   if (known) return { zip: known, name }
   const zip = await together(`guide ${key}`, () => inChild('guide', asked, library.id))
@@ -65,7 +68,7 @@ async function standsNow(db: Store, library: Library): Promise<Stood> {
     return fail(422, 'nothing-there', 'There is nothing on the shelf to tell of.', 'Bring in source first.')
   const [themes, components] = await Promise.all([themesOf(db, library.id), componentsOf(db, revision)])
   return {
-    version: 'shelf',
+    version: undefined,
     revision,
     themes,
     iconsCss: await iconsCssOf(db, library, themes),
@@ -102,8 +105,6 @@ async function guideInput(
     combinationsByTag(db, id),
     iconsInput(db, library, stood.themes),
   ])
-  const { packages } = await inChild('dependencies', { files: [...files] }, id)
-  const { folder } = await installDependencies(packages, () => Promise.resolve(true))
   const built = components.filter(({ build }) => build?.build)
   return {
     files: [...files],
@@ -111,12 +112,13 @@ async function guideInput(
     themes: stood.themes,
     iconsCss: stood.iconsCss,
     icons,
-    dependencies: folder,
+    dependencies: await installedFor(id, files),
+    folder: folderOf(library, stood),
     guide: {
       title: library.title,
       package: library.package,
-      version: stood.version === 'shelf' ? 'as on the shelf' : stood.version,
-      description: '',
+      version: stood.version ?? 'as on the shelf',
+      description: descriptionIn(files),
       prefix,
       install: installLine(library, stood.version),
       themes: wholeThemes(stood.themes).map(({ name, title }) => ({ name, title })),
@@ -133,10 +135,20 @@ async function guideInput(
   }
 }
 
-const installLine = (library: Library, version: string): string =>
+/** What the folder of a guide is called, and its archive. */
+const folderOf = (library: Library, { version = 'shelf' }: Stood): string =>
+  `${library.package.split('/').at(-1)!}-${version}-guide`
+
+/** What the library's own package.json says that it is. */
+function descriptionIn(files: readonly SourceText[]): string {
+  const read = readLibraryPackage(files.find(({ path }) => path === 'package.json')?.text)
+  return (read.ok && read.value.description) || ''
+}
+
+const installLine = (library: Library, version = 'latest'): string =>
   installWith('npm', {
     package: library.package,
-    version: version === 'shelf' ? 'latest' : version,
+    version,
     registry: registryUrl(),
     isOpen: library.visibility === 'open',
   })

@@ -5,7 +5,7 @@ import type { ChangelogEntry } from '~~/core/release/package'
 import { tokenPrefix } from '~~/core/release/package'
 import { Failure, fail } from '../auth/failure'
 import type { Packed } from '../build/package'
-import { installDependencies } from '../bring/dependencies'
+import { installedFor } from '../bring/needed'
 import { inChild } from '../build/pool'
 import type { Tasks } from '../build/tasks'
 import { registryUrl } from '../config'
@@ -74,8 +74,7 @@ export async function packShelf(
     changelog: [entryOf(wish.version, new Date(), wish.notes), ...earlier.toReversed().map(entryOfRelease)],
   }
   const icons = await iconsInput(db, library, themes)
-  const { packages } = await inChild('dependencies', { files: [...files] }, library.id)
-  const { folder: dependencies } = await installDependencies(packages, () => Promise.resolve(true))
+  const dependencies = await installedFor(library.id, files)
   const asked = { files: [...files], icons, input, isMeasured, dependencies }
   const packed = await packedOf(library, revision, asked)
   if (packed.problems.length) throw new Failure(422, packed.problems)

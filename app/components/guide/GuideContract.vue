@@ -1,12 +1,6 @@
 <script setup lang="ts">
-import {
-  describeMember,
-  memberKey,
-  memberKinds,
-  memberTitle,
-  wantsWords,
-  type Contract,
-} from '~~/core/contract/contract'
+import { describeMember, memberKey, memberTitle, type Contract } from '~~/core/contract/contract'
+import { guideSections } from '~~/core/guide/sections'
 import { isDoubted } from '~~/core/evidence/evidence'
 import type { WordsView } from '~~/core/wire'
 
@@ -18,20 +12,8 @@ const { contract, wordsFor } = defineProps<{
 const store = useLibrary()
 const tag = computed(() => contract.tag)
 const sections = computed(() =>
-  memberKinds
-    // the plate of variants tells of those
-    .filter(({ kind }) => kind !== 'variant')
-    .map(({ kind, heading }) => ({
-      kind,
-      heading,
-      rows: contract.members.filter(
-        (member) =>
-          member.kind === kind &&
-          member.known !== 'comment' &&
-          (wantsWords(member, store.tokenSet) || member.kind === 'pass-through'),
-      ),
-    }))
-    .filter((entry) => entry.rows.length),
+  // the plate of variants tells of those
+  guideSections(contract, store.tokenSet).filter(({ kind }) => kind !== 'variant'),
 )
 const seen = computed(
   () =>
@@ -50,7 +32,7 @@ const isInDoubt = (member: string) => isDoubted(evidenceFor(member)?.mark ?? '')
       <table>
         <tbody>
           <tr
-            v-for="member in section.rows"
+            v-for="member in section.members"
             :id="memberKey(member)"
             :key="member.name"
             :data-member="memberKey(member)"

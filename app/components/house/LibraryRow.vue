@@ -2,7 +2,7 @@
 import { componentTitle } from '~~/core/contract/contract'
 import type { LibraryListed } from '~~/core/wire'
 
-/** A library among others: what it is called, how it stands, and those of its components that were looked for. */
+/** A library among others: what it is called, how it stands, and what of it was looked for. */
 const { library, found } = defineProps<{ library: LibraryListed; found: string[] }>()
 const account = useAccount()
 
