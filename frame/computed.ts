@@ -16,6 +16,53 @@ export const looks: readonly string[] = longhands.filter(
   (name) => name !== 'caret-color' && !logical.test(name),
 )
 
+/** What is computed where nobody says anything. */
+export const initially: ReadonlyMap<string, string> = initialValues()
+function initialValues(): Map<string, string> {
+  const bare = document.createElement('kept-bare')
+  bare.style.all = 'initial'
+  document.documentElement.append(bare)
+  const computed = getComputedStyle(bare)
+  const values = new Map(looks.map((name) => [name, computed.getPropertyValue(name)]))
+  bare.remove()
+  return values
+}
+
+/**
+ * Properties that have another value than the initial one without an author's word: by the browser's own sheet
+ * and by attributes (HTML, 15), or because the value that is used is told (CSSOM, 9).
+ */
+export const byItself: readonly string[] = (
+  'align-items appearance aspect-ratio background-color border-color border-radius border-spacing border-style ' +
+  'border-width box-sizing color content-visibility cursor direction display font-family font-size font-style ' +
+  'font-weight height inset interactivity justify-self line-break line-height list-style-type margin ' +
+  'math-depth math-shift math-style max-height max-width min-height min-width object-fit opacity outline ' +
+  'overflow overflow-clip-margin overflow-wrap overlay padding perspective-origin position resize text-align ' +
+  'text-decoration text-overflow text-transform text-wrap-mode transform-origin unicode-bidi user-select ' +
+  'vertical-align visibility white-space-collapse width z-index -webkit-locale -webkit-text-security ' +
+  '-webkit-user-drag -webkit-user-modify'
+)
+  .split(' ')
+  .filter((name) => CSS.supports(name, 'inherit'))
+const isByItself = new Set(byItself.flatMap(longhandsOf))
+function longhandsOf(property: string): string[] {
+  const { style } = document.createElement('div')
+  style.setProperty(property, 'inherit')
+  return [...style]
+}
+
+/**
+ * The longhands in {@link looks} that a declaration of a name may give a value that nothing else gives them: of
+ * a logical one, those of its kind. `all` gives none that is not initial, the browser's own or another's word.
+ */
+export function looksSaidBy(name: string): readonly string[] {
+  const [kind = ''] = name.split(/-?(?:inline|block)(?:-|$)/)
+  const isSaid = logical.test(name)
+    ? (look: string) => look.startsWith(`${kind}-`)
+    : (look: string) => look === name
+  return looks.filter((look) => isSaid(look) && !isByItself.has(look))
+}
+
 /** All that has a value: longhands, then custom properties where the browser lists those too. */
 export function namesIn(computed: CSSStyleDeclaration): string[] {
   const names = [...longhands]

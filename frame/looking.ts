@@ -3,11 +3,13 @@ import type { Mounted } from './adapters/adapter'
 import type { Clock } from './whose-time'
 import { parent } from './house'
 import type { Watch } from './watch'
+import { initially } from './computed'
 import { drawnOnce } from './drawing'
 import { componentIn } from './placed'
 import { leftOf } from './pieces'
 import { attributesIn, elementName, pristine } from './pristine'
 import { Print, printOf } from './print'
+import { saidNow, type Said } from './said'
 import { rootOf, rootsIn } from './sheets'
 import { isShownBySlot, Taken } from './taken'
 import { wornIn } from './wearing'
@@ -82,7 +84,10 @@ const untold = (place: Place): Observation => ({
  * What is seen of some places: what is rendered, then what the components answer when their values are read.
  */
 export function look(places: readonly Place[], reads: readonly string[]): Observation[] {
-  const seen = pristine(() => places.map(rendered))
+  const seen = pristine(() => {
+    const said = saidNow()
+    return places.map((place) => rendered(place, said))
+  })
   if (!seen) return places.map(untold)
   const read = places.map((place, at) => (seen.value[at]!.isElement ? valuesIn(place, reads) : []))
   const told = pristine(() =>
@@ -125,10 +130,11 @@ export async function noteMoments(places: readonly Place[]): Promise<void> {
   const changed = places.filter((place) => before.includes(place) || since.includes(place))
   endMoving()
   pristine(() => {
+    const said = saidNow()
     for (const place of changed) {
       const { moments } = place
       moments.count += 1
-      const taken = takenOf(place)
+      const taken = takenOf(place, said)
       const besides = `${place.steps} ${taken.style} ${taken.told} ${[...taken.states].join(' ')};`
       moments.print.add(`${taken.tree} ${besides}`)
       moments.plain.add(`${taken.plain} ${besides}`)
@@ -154,10 +160,10 @@ export function endMoving(): void {
 }
 
 /** What is taken down of a place: of its component, and of what that put elsewhere. */
-function takenOf({ item, parent, elsewhere }: Place): Taken {
+function takenOf({ item, parent, elsewhere }: Place, said: Said): Taken {
   const component = componentIn(parent)
   const isElement = component !== undefined && elementName(component).includes('-')
-  const taken = new Taken(givenIn(item), new Set(Object.keys(item.sets)))
+  const taken = new Taken(givenIn(item), said, new Set(Object.keys(item.sets)))
   for (const child of parent.children) taken.visit(child, isElement && child === component)
   for (const element of elsewhere) if (element.isConnected) taken.visit(element, false)
   return taken
@@ -166,16 +172,21 @@ function takenOf({ item, parent, elsewhere }: Place): Taken {
 /** Notes how places move, before they are held still. */
 export function noteMoving(places: readonly Place[]): void {
   pristine(() => {
+    const { longhands } = saidNow()
+    const asked = movingProperties.filter((name) => longhands.includes(name))
     for (const place of places) {
       const moving = new Print()
       const visit = (element: Element): void => {
         const computed = getComputedStyle(element)
-        for (const name of movingProperties) moving.add(`${computed.getPropertyValue(name)};`)
+        for (const name of asked) {
+          const value = computed.getPropertyValue(name)
+          if (value !== initially.get(name)) moving.add(`${name} ${value};`)
+        }
         const root = rootOf(element)
         for (const child of root?.children ?? []) visit(child)
         for (const child of element.children) if (!root || isShownBySlot(child)) visit(child)
       }
-      for (const child of place.parent.children) visit(child)
+      if (asked.length) for (const child of place.parent.children) visit(child)
       place.moving = String(moving)
     }
   })
@@ -188,11 +199,11 @@ const givenIn = ({ usage }: Case): ReadonlySet<string> =>
     Object.values(usage.props).filter((value): value is string => typeof value === 'string' && value !== ''),
   )
 
-function rendered(place: Place): { observation: Observation; isElement: boolean } {
+function rendered(place: Place, said: Said): { observation: Observation; isElement: boolean } {
   const { item: trialCase, form, parent, failed, fired, answered, focused, moving, moments } = place
   const component = componentIn(parent)
   const isElement = component !== undefined && elementName(component).includes('-')
-  const taken = takenOf(place)
+  const taken = takenOf(place, said)
   const values: Record<string, string> = {}
   values[' sent'] = printOf(
     [...new FormData(form)].map(([name, value]) => [name, typeof value === 'string' ? value : value.name]),
@@ -201,7 +212,7 @@ function rendered(place: Place): { observation: Observation; isElement: boolean 
   values[' told'] = String(taken.told)
   values[' drawn'] = String(taken.drawn)
   if (focused.length) values[' focused'] = printOf(focused)
-  if (trialCase.alone) values[' page'] = pageAround(form, givenIn(trialCase))
+  if (trialCase.alone) values[' page'] = pageAround(form, givenIn(trialCase), said)
   const observation = {
     id: trialCase.id,
     ...(failed ? { failed: failed.slice(0, 300) } : {}),
@@ -222,8 +233,8 @@ function rendered(place: Place): { observation: Observation; isElement: boolean 
 }
 
 /** What a component that stands alone does to the page around it: its title, and what it puts there. */
-function pageAround(form: HTMLFormElement, given: ReadonlySet<string>): string {
-  const page = new Taken(given)
+function pageAround(form: HTMLFormElement, given: ReadonlySet<string>, said: Said): string {
+  const page = new Taken(given, said)
   for (const child of document.body.children)
     if (
       !child.contains(form) &&

@@ -32,16 +32,13 @@ async function settle(places: readonly Place[]): Promise<void> {
   for (const { clock } of places) await passTime(clock, untilLook)
   await drawnOnce()
 }
-/** Cases that stand there at once. */
+/**
+ * Cases that stand there at once, and are looked at in one go: no longer than somebody waits who asks whether
+ * we are still there.
+ */
 const atOnce = 24
 /** Milliseconds that go by for a component that is looked at by itself, and that it really has. */
 const [whileAlone, reallyAlone] = [12_000, 250]
-/**
- * Of these so many are looked at in one go: no longer than somebody waits who asks whether we are still
- * there.
- */
-const lookedAtOnce = 16
-
 /** Nothing moves while it is looked at: what is on its way from one look to another would be neither. */
 const still = new CSSStyleSheet()
 still.replaceSync(
@@ -146,13 +143,9 @@ async function lookAtAll(places: readonly Place[], reads: readonly string[]): Pr
   noteMoving(places)
   endMoving()
   holdStill()
-  const seen: Observation[] = []
-  for (let at = 0; at < places.length; at += lookedAtOnce) {
-    for (const observation of look(places.slice(at, at + lookedAtOnce), reads))
-      seen[seen.length] = observation
-    // whoever asks whether we are still there gets an answer
-    await later(0)
-  }
+  const seen = look(places, reads)
+  // whoever asks whether we are still there gets an answer
+  await later(0)
   return seen
 }
 

@@ -7,16 +7,26 @@ const { apply, defineProperty, deleteProperty, getOwnPropertyDescriptor, getProt
 type Key = string | symbol
 interface Held {
   holder: object
-  keys: Key[]
-  before: (PropertyDescriptor | undefined)[]
+  /** All keys there were. */ all: readonly Key[]
+  /** Those of them that something else can be put in the place of, with what was there. */
+  keys: readonly Key[]
+  before: readonly (PropertyDescriptor | undefined)[]
   /** Whether keys that were not there are taken away too. */ whole: boolean
 }
 const held: Held[] = []
 
 function hold(holder: object, whole: boolean): void {
-  const keys = ownKeys(holder)
-  held.push({ holder, keys, whole, before: keys.map((key) => getOwnPropertyDescriptor(holder, key)) })
+  const all = ownKeys(holder)
+  const keys = all.filter((key) => isChangeable(getOwnPropertyDescriptor(holder, key)))
+  const before = keys.map((key) => getOwnPropertyDescriptor(holder, key))
+  held.push({ holder, all, keys, whole, before })
 }
+/** What can neither be defined anew nor written stays as it is (ECMAScript, 10.1.6.3). */
+const isChangeable = (descriptor: PropertyDescriptor | undefined): boolean =>
+  descriptor?.configurable !== false || descriptor.writable === true
+/** A method has its name and its length of its own, for which nobody asks it: it is only called. */
+const isOnlyCalled = (value: object): boolean =>
+  typeof value === 'function' && ownKeys(value).every((key) => key === 'name' || key === 'length')
 
 /**
  * Everything that is reached from the names of the page's global object: functions, their prototypes, and
@@ -28,7 +38,7 @@ function takeStock(): void {
     if ((typeof value !== 'object' && typeof value !== 'function') || value === null || seen.has(value))
       return
     seen.add(value)
-    hold(value, true)
+    if (!isOnlyCalled(value)) hold(value, true)
     visit(getPrototypeOf(value))
     for (const key of ownKeys(value)) {
       const descriptor = getOwnPropertyDescriptor(value, key)
@@ -93,7 +103,7 @@ export function pristine<T>(run: () => T): { value: T } | undefined {
   let count = 0
   let isRight = isStocked
   for (let i = 0; i < held.length; i++) {
-    const { holder, keys, before, whole } = held[i]!
+    const { holder, all, keys, before, whole } = held[i]!
     for (let at = 0; at < keys.length; at++) {
       const now = getOwnPropertyDescriptor(holder, keys[at]!)
       if (same(now, before[at])) continue
@@ -101,12 +111,12 @@ export function pristine<T>(run: () => T): { value: T } | undefined {
       isRight = put(holder, keys[at]!, before[at]) && isRight
     }
     if (!whole) continue
-    const all = ownKeys(holder)
-    if (all.length === keys.length) continue
-    for (let at = 0; at < all.length; at++) {
-      if (has(keys, all[at]!)) continue
-      changed[count++] = { holder, key: all[at]!, now: getOwnPropertyDescriptor(holder, all[at]!) }
-      isRight = deleteProperty(holder, all[at]!) && isRight
+    const now = ownKeys(holder)
+    if (now.length === all.length) continue
+    for (let at = 0; at < now.length; at++) {
+      if (has(all, now[at]!)) continue
+      changed[count++] = { holder, key: now[at]!, now: getOwnPropertyDescriptor(holder, now[at]!) }
+      isRight = deleteProperty(holder, now[at]!) && isRight
     }
   }
   try {

@@ -1,7 +1,7 @@
-import { looks } from './computed'
 import { attributeOf, attributesIn, elementName, nodesIn, partsOf, treeOf } from './pristine'
 import { isDrawn } from './native'
 import { Print } from './print'
+import { lookOf, type Said } from './said'
 import { internalsOf, rootOf } from './sheets'
 
 // What is taken down of elements when they are looked at.
@@ -34,13 +34,14 @@ const innerPseudos: {
     of: (_element, display) => display.includes('list-item'),
     properties: ['color', 'content', 'font-size', 'font-weight', 'font-family'],
   },
-  { name: '::selection', of: () => true, properties: ['color', 'background-color'] },
   {
     name: '::file-selector-button',
     of: (element) => element.matches('input[type=file]'),
     properties: ['color', 'background-color', 'border-top-color', 'padding-left', 'font-size'],
   },
 ]
+/** `transparent`, as it is computed (CSS Color 4, 15). */
+const nothing = 'rgba(0, 0, 0, 0)'
 const toldNames = [
   'role',
   ...Object.keys(Object.getOwnPropertyDescriptors(ElementInternals.prototype)).filter(
@@ -68,11 +69,12 @@ export class Taken {
   readonly states = new Set<string>()
 
   /**
-   * `given` are texts that were given to the component: a name that is one of them is not made up. `sets` are
-   * the custom properties that we put on it.
+   * `given` are texts that were given to the component: a name that is one of them is not made up. `said` is
+   * of what anybody says something, `sets` are the custom properties that we put on it.
    */
   constructor(
     private readonly given: ReadonlySet<string>,
+    private readonly said: Said,
     private readonly sets: ReadonlySet<string> = new Set(),
   ) {}
 
@@ -174,18 +176,28 @@ export class Taken {
   }
 
   private takeStyle(element: Element): void {
+    const { pseudos } = this.said
     const own = getComputedStyle(element)
-    for (const pseudo of [undefined, '::before', '::after']) {
-      const computed = pseudo ? getComputedStyle(element, pseudo) : own
-      if (pseudo && computed.content === 'none') continue
-      // a custom property that is set is no look: what reads it is
-      for (const name of looks) this.style.add(`${computed.getPropertyValue(name)};`)
+    // a custom property that is set is no look: what reads it is
+    this.style.add(lookOf(own, this.said))
+    for (const pseudo of ['::before', '::after'] as const) {
+      const computed = pseudos.includes(pseudo) ? getComputedStyle(element, pseudo) : undefined
+      if (computed && computed.content !== 'none')
+        this.style.add(`${pseudo} ${computed.content};${lookOf(computed, this.said)}`)
     }
+    if (pseudos.includes('::selection'))
+      this.takeSelection(own.color, getComputedStyle(element, '::selection'))
     for (const { name, of, properties } of innerPseudos) {
       if (!of(element, own.display)) continue
       const computed = getComputedStyle(element, name)
       for (const property of properties) this.style.add(`${name}${computed.getPropertyValue(property)}`)
     }
+  }
+
+  /** What is chosen of its text, where that is not as it is by itself. */
+  private takeSelection(ownColor: string, { color, backgroundColor }: CSSStyleDeclaration): void {
+    if (color !== ownColor) this.style.add(`::selection color ${color};`)
+    if (backgroundColor !== nothing) this.style.add(`::selection background ${backgroundColor};`)
   }
 }
 

@@ -1,4 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process'
+import { once } from 'node:events'
 import fc from 'fast-check'
 import { GivenTime, readingsOf, whenGiven, type Readings } from './given-time'
 
@@ -93,26 +94,28 @@ test('it never goes back, is never before the clock, and never slower than a fou
 describe('on this machine', () => {
   const started: ChildProcess[] = []
   afterAll(() => started.forEach((child) => child.kill('SIGKILL')))
-  /** A process on the first processor alone, as far back as may be asked for. */
-  const begin = (script: string, back: number) => {
-    const child = spawn('taskset', ['-c', '0', 'nice', '-n', `${back}`, process.execPath, '-e', script])
+  /** A process on the first processor alone, as far back as may be asked for, once it has begun its script. */
+  const begin = async (script: string, back: number) => {
+    const telling = `process.stdout.write('begun'); setTimeout(() => { ${script} }, 50)`
+    const child = spawn('taskset', ['-c', '0', 'nice', '-n', `${back}`, process.execPath, '-e', telling])
     started.push(child)
+    await once(child.stdout, 'data')
     return child
   }
   const pause = (milliseconds: number) => new Promise((resolve) => setTimeout(resolve, milliseconds))
 
   test('one that stands back behind a busy one is given little, and one that sleeps all of its time', async () => {
-    const behind = begin('for (;;);', 19)
-    const asleep = begin('setTimeout(() => 0, 60000)', 0)
-    begin('for (;;);', 0)
-    await pause(1500)
+    const asleep = await begin('setTimeout(() => 0, 60000)', 0)
+    const behind = await begin('for (;;);', 19)
+    await begin('for (;;);', 0)
+    await pause(500)
     const [little, all] = [behind, asleep].map(({ pid }) => new GivenTime(readingsOf(pid!)))
     const began = performance.now()
     await pause(2000)
     const gone = performance.now() - began
     expect(little!.now()).toBeLessThan(gone * 0.6)
     expect(all!.now()).toBeGreaterThan(gone * 0.6)
-  }, 20_000)
+  }, 60_000)
 })
 
 test('what waits for so much is called as soon as it was given, and not if it is let go', async () => {
