@@ -99,6 +99,10 @@ export const seed = (env) =>
     env: { ...process.env, ...env, KEPT_SHELF_ROOT: root },
   })
 
+/** Keeps evidence for the demo's components that nobody has to try then: for tests of something else. */
+export const keepKnownEvidence = (env) =>
+  run(process.execPath, [join(root, '.build/known-evidence.mjs')], { env: { ...process.env, ...env } })
+
 /** Starts the web process and waits until it answers. */
 export async function startServer(env, { quiet = false } = {}) {
   const server = spawn(process.execPath, [join(root, '.output/server/index.mjs')], {

@@ -21,7 +21,7 @@ const node = {
   alias: { ...common.alias, 'svelte/compiler': join(root, 'node_modules/svelte/compiler/index.js') },
 }
 
-/** What benchmarks and tools run of our own code. */
+/** What benchmarks, tests and tools run of our own code. */
 const benchmarks = {
   'read-speed': 'tools/bench/read-speed.ts',
   'read-again': 'tools/bench/read-again.ts',
@@ -38,6 +38,7 @@ const benchmarks = {
   reading: 'tools/bench/reading.ts',
   members: 'tools/bench/members.ts',
   screens: 'app/screens.ts',
+  'known-evidence': 'tests/known-evidence.ts',
 }
 
 /**

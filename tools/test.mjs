@@ -6,7 +6,7 @@ import { join, relative } from 'node:path'
 import { stripVTControlCharacters } from 'node:util'
 import { dataFolder, root, say } from './machine.mjs'
 import { startPostgres } from './postgres.mjs'
-import { seed, setUp } from './setup.mjs'
+import { keepKnownEvidence, seed, setUp } from './setup.mjs'
 
 await setUp({ browser: true })
 const only = process.argv.slice(2).filter((text) => !text.startsWith('-'))
@@ -140,6 +140,7 @@ if (wanted('server') || wanted('e2e')) {
           .map((text) => text.slice(9)),
       ])
     if (wanted('e2e')) {
+      keepKnownEvidence({ DATABASE_URL: seeded.href })
       for (const project of ['people', 'clock']) {
         const file = results(`playwright-${project}`)
         rmSync(file, { force: true })

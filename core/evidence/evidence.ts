@@ -22,7 +22,7 @@ export type Evidence = z.infer<typeof evidenceSchema>
 /**
  * Counts up whenever members are tried in another way than before, so that what was seen then is seen anew.
  */
-export const trialVersion = 11
+export const trialVersion = 12
 
 /** How much was seen of how many members. */
 export const shareSeen = (evidence: readonly Evidence[]): { seen: number; all: number } => ({

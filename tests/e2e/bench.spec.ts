@@ -151,6 +151,9 @@ test(
   },
 )
 
+/** Has nothing be known of what members do: who opens a bench has them tried. */
+const forgetEvidence = () => at.sql('delete from evidence')
+
 /** The mark of every row of the ledger, once all was tried. */
 async function evidenceOf(page: Page, tag: string): Promise<Record<string, string>> {
   await page.goto(`${at.url}/tern/${tag}`)
@@ -168,6 +171,7 @@ async function evidenceOf(page: Page, tag: string): Promise<Record<string, strin
 
 test('every member is tried in a browser: the flaws that were planted are found', async ({ page }) => {
   test.setTimeout(360_000)
+  await forgetEvidence()
   await signIn(page, at, 'ines')
   const strip = await evidenceOf(page, 'tern-notice-strip')
   expect(strip).toMatchObject({
@@ -189,6 +193,7 @@ test('every member is tried in a browser: the flaws that were planted are found'
 
 test('of the components without a planted flaw every member is seen, methods too', async ({ page }) => {
   test.setTimeout(900_000)
+  await forgetEvidence()
   await signIn(page, at, 'ines')
   for (const tag of [
     'action',
@@ -213,6 +218,7 @@ test('of the components without a planted flaw every member is seen, methods too
 })
 
 test('who writes while members are tried is not disturbed', async ({ page }) => {
+  await forgetEvidence()
   await signIn(page, at, 'ines', '/tern/tern-fare-stepper')
   await row(page, 'method:clear')
     .getByRole('button', { name: /words for clear|Write/ })

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { expect, test } from '@playwright/test'
 import { bringIn, someone, world, type World } from '../world'
-import { alone, choose, row, signIn } from './person'
+import { alone, choose, row, signIn, signInAtDoor } from './person'
 
 let at: World
 test.beforeAll(async () => {
@@ -280,7 +280,7 @@ test('a colleague who keeps the same token meanwhile is not written over: one is
 })
 
 test('signed out, one is at the door, and comes back to where one wanted to go', async ({ page }) => {
-  await signIn(page, at, 'tobias', '/tern/tokens?tier=primitive')
+  await signInAtDoor(page, at, 'tobias', '/tern/tokens?tier=primitive')
   await expect(page).toHaveURL(/tern\/tokens\?tier=primitive/)
   await page.getByRole('button', { name: /account of Tobias Renn/ }).click()
   await page.getByRole('menuitem', { name: 'Sign out' }).click()

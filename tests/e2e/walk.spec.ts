@@ -7,7 +7,7 @@ import { extname, join, normalize } from 'node:path'
 import { promisify } from 'node:util'
 import { expect, test, type Page } from '@playwright/test'
 import { someone, world, type World } from '../world'
-import { alone, choose, row, signIn } from './person'
+import { alone, choose, row, signIn, signInAtDoor } from './person'
 
 let at: World
 test.beforeAll(async () => {
@@ -58,7 +58,7 @@ test('signs in, with a wrong password first, and finds a component on a shelf th
 
 test('a contract from the source is handled: rendering, code and link follow', async ({ page }) => {
   const errors = errorsOf(page)
-  await signIn(page, at, 'ines', '/tern/tern-notice-strip')
+  await signInAtDoor(page, at, 'ines', '/tern/tern-notice-strip')
   const frame = alone(page, 'Notice strip')
   const strip = frame.locator('tern-notice-strip')
   const code = page.getByLabel('Code for plain HTML')
