@@ -62,7 +62,10 @@ function show(): void {
 }
 
 window.addEventListener('message', ({ data }: MessageEvent<{ keptTheme?: unknown } | null>) => {
-  if (typeof data?.keptTheme === 'string') document.documentElement.dataset.theme = data.keptTheme
+  if (typeof data?.keptTheme !== 'string') return
+  document.documentElement.dataset.theme = data.keptTheme
+  // whoever says so listens by now, and may not have when the height was told first
+  tellHeight()
 })
 new ResizeObserver(tellHeight).observe(document.documentElement)
 try {

@@ -191,22 +191,12 @@ test('every member is tried in a browser: the flaws that were planted are found'
   await expect(alone(page, 'Notice strip').locator('tern-notice-strip')).toHaveAttribute('compact', '')
 })
 
-test('of the components without a planted flaw every member is seen, methods too', async ({ page }) => {
+// all ten are tried on the server in `evidence.spec.ts`; the bench does the same in its page
+test('of components without a planted flaw every member is seen on the bench, methods too', async ({ page }) => {
   test.setTimeout(900_000)
   await forgetEvidence()
   await signIn(page, at, 'ines')
-  for (const tag of [
-    'action',
-    'berth-mark',
-    'deck-picker',
-    'fare-stepper',
-    'gangway-switch',
-    'queue-meter',
-    'sailing-row',
-    'ticket',
-    'tide-gauge',
-    'weather-chip',
-  ]) {
+  for (const tag of ['fare-stepper', 'gangway-switch', 'ticket']) {
     const marks = Object.entries(await evidenceOf(page, `tern-${tag}`))
     expect
       .soft(
