@@ -32,6 +32,11 @@ const memberIn = (key: string): string => {
 const of = (detail: Detail, titleOf: (tag: string) => string, key = 'tag'): string =>
   titleOf(text(detail, key))
 
+const readersText: Record<string, string> = {
+  staff: 'its staff alone read it',
+  accounts: 'whoever has an account here reads it',
+  anyone: 'anybody reads it, without an account too',
+}
 const tierText = (tiers: string): string => (tiers === 'anything' ? 'whatever they like' : `${tiers} ones`)
 
 /** Every act that is recorded, and how it is told. */
@@ -136,6 +141,7 @@ const sentences = {
   'person joined': (detail) => `joined by an invitation, as ${text(detail, 'role')}`,
   'role given': (detail) =>
     text(detail, 'role') ? `gave somebody the role ${text(detail, 'role')}` : 'took somebody off the staff',
+  'readers chosen': (detail) => `said that ${readersText[text(detail, 'readers')] ?? 'others read it'}`,
   'token made': (detail) => `made the access token “${text(detail, 'name')}”`,
   'token revoked': () => 'revoked an access token',
   'signed in': () => 'signed in',

@@ -105,6 +105,8 @@ export const limits = {
   pictures: { pictureSeconds: 45, turnSeconds: 90 },
   /** Seconds that using a package as a consumer may take: to install it, and to load it in a page. */
   consumer: { installSeconds: 180, loadSeconds: 30 },
+  /** What an address may ask for without an account, in one process. */
+  visitors: { requests: 600, seconds: 60 },
   /** Open feeds of one person in one process: each is a page that is looked at. */
   feeds: 40,
 } as const

@@ -122,8 +122,8 @@ function operationOf({ file, stated }: FiledRoute, path: string, method: string,
   }
 }
 
-/** What may be read of open libraries may be read without signing in to them, never without a session. */
-const openTo = (access: Stated['access']): Json[] => (access === 'anyone' ? [{}] : [])
+/** What may be asked without a session, of some libraries or of all. */
+const openTo = (access: Stated['access']): Json[] => (access === 'anyone' || access === 'visitor' ? [{}] : [])
 const jsonOf = (schema: unknown): Json => ({ 'application/json': { schema } })
 
 const pathParameters = (path: string): Json[] =>

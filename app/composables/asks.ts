@@ -9,6 +9,7 @@ const none: Asks = { abilities: [], widths: [] }
  */
 export function useAsks(tag: Ref<string>) {
   const store = useLibrary()
+  const account = useAccount()
   const asks = shallowRef<Asks>(none)
   const problem = ref<string>()
   watch(
@@ -16,6 +17,8 @@ export function useAsks(tag: Ref<string>) {
     async ([now], before) => {
       // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- there is none before the first
       if (before?.[0] !== now) asks.value = none
+      // the source is read anew for that, which is done for nobody without an account
+      if (!account.person) return
       try {
         const found = await ask(asksSchema, `/libraries/${store.slug}/components/${now}/asks`)
         if (now === tag.value) asks.value = found

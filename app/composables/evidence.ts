@@ -34,6 +34,7 @@ export function useEvidence(
   never: Readonly<Ref<Combination[]>>,
 ) {
   const store = useLibrary()
+  const account = useAccount()
   const evidence = shallowRef<Evidence[]>()
   const round = shallowRef<Round>()
   const tried = ref(0)
@@ -111,7 +112,8 @@ export function useEvidence(
       // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- another may be looked at by now
       if (mine !== key.value || !contract.value) return
       evidence.value = store.evidenceFor(contract.value.tag)?.evidence
-      if (!evidence.value) timer = setTimeout(run, 2000)
+      // whoever has no account came to look: they may have it tried, and nobody begins without being asked
+      if (!evidence.value && account.person) timer = setTimeout(run, 2000)
     },
     { immediate: true },
   )

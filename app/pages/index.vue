@@ -3,6 +3,7 @@ import { findLibraries } from '~~/core/find/libraries'
 import { librariesSchema, libraryMadeSchema, type LibraryListed } from '~~/core/wire'
 import type { Problem } from '~~/core/problem'
 
+definePageMeta({ visitors: true })
 const account = useAccount()
 const store = useLibrary()
 const libraries = ref<LibraryListed[]>()

@@ -2,6 +2,7 @@
 import type { Problem } from '~~/core/problem'
 
 const account = useAccount()
+const library = useLibrary()
 const route = useRoute()
 const email = ref('')
 const password = ref('')
@@ -14,6 +15,8 @@ async function signIn() {
   problems.value = []
   try {
     await account.signIn(email.value, password.value)
+    // what was seen of a library without an account is asked for anew, with its news
+    library.leave()
     await navigateTo(backTo(route.query.to))
   } catch (error) {
     problems.value = problemsOf(error)

@@ -148,6 +148,8 @@ export const useLibrary = defineStore('library', () => {
     if (job && library.value) library.value = { ...library.value, job }
   }
   function listen(name: string) {
+    // news are for those who have an account
+    if (!useAccount().person) return
     feed = new EventSource(`/api/libraries/${name}/feed`)
     feed.onmessage = ({ data }) => hear(newsSchema.parse(JSON.parse(String(data))))
   }

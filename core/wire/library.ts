@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { readFromSchema } from '../read/read-from'
+import { readersSchema } from '../readers'
 import { originSchema } from '../origin'
 import { problemSchema } from '../problem'
 import { roleSchema } from '../roles'
@@ -191,6 +192,7 @@ export const librarySchema = z.object({
   package: z.string(),
   prefix: z.string(),
   visibility: z.enum(['private', 'open']),
+  readers: readersSchema,
   role: roleSchema.nullable(),
   latest: z.string().nullable(),
   changesSince: z.number().int(),
@@ -249,6 +251,7 @@ export const librariesSchema = z.array(
     title: z.string(),
     package: z.string(),
     visibility: z.enum(['private', 'open']),
+    readers: readersSchema,
     role: roleSchema.nullable(),
     latest: z.string().nullable(),
     changesSince: z.number().int(),

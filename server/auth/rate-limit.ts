@@ -1,8 +1,9 @@
 import { isIPv6 } from 'node:net'
 import { setTimeout } from 'node:timers/promises'
-import { getRequestHeader, type H3Event } from 'h3'
-import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible'
+import { getRequestHeader, setResponseHeader, type H3Event } from 'h3'
+import { RateLimiterMemory, RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible'
 import { settings } from '../config'
+import { limits } from '../limits'
 import { store } from '../store/database'
 import { Failure } from './failure'
 
@@ -69,6 +70,28 @@ export async function spendTry(address: string): Promise<() => Promise<unknown>>
     ])
   }
   return () => byAddress().reward(address)
+}
+
+const visits = new RateLimiterMemory({
+  points: limits.visitors.requests,
+  duration: limits.visitors.seconds,
+})
+/**
+ * Takes one request from the address of somebody without an account, or refuses where it has asked for too
+ * much in a while: counted in this process alone, so that nothing is written for each.
+ */
+export async function spendVisit(event: H3Event): Promise<void> {
+  try {
+    await visits.consume(addressOf(event))
+  } catch (error) {
+    if (!(error instanceof RateLimiterRes)) throw error
+    const seconds = Math.max(1, Math.ceil(error.msBeforeNext / 1000))
+    setResponseHeader(event, 'retry-after', seconds)
+    const todo = `Wait ${seconds} seconds, or sign in.`
+    throw new Failure(429, [
+      { code: 'too-many-visits', what: 'Too much was asked for from this address.', todo },
+    ])
+  }
 }
 
 export const countFailure = (email: string): Promise<unknown> => byAccount().consume(email)

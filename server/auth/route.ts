@@ -21,13 +21,14 @@ import { answerFailure } from './answer-failure'
 import { Failure, fail } from './failure'
 import { signedIn } from './session'
 import { checkTexts, decodedPart } from './text'
+import { spendVisit } from './rate-limit'
 import { Turns } from './turns'
 
 /**
  * Who may call a route. Roles are roles in the library the route's address names; each includes those after
- * it.
+ * it. `visitor`: whoever comes, where the library may be read without an account; else its readers.
  */
-export type Access = 'anyone' | 'person' | 'administrator' | Role
+export type Access = 'anyone' | 'person' | 'administrator' | Role | 'visitor'
 export const accessLevels: readonly Access[] = [
   'anyone',
   'person',
@@ -35,6 +36,7 @@ export const accessLevels: readonly Access[] = [
   'maintainer',
   'contributor',
   'reader',
+  'visitor',
 ]
 
 export interface Call<B, Q> {
@@ -44,6 +46,8 @@ export interface Call<B, Q> {
   body: B
   query: Q
   person: Person
+  /** Whether it is somebody without an account, of whom there is no `person`. */
+  isVisitor: boolean
   library: Library
   role: Role | undefined
 }
@@ -156,14 +160,16 @@ async function admit(
   const token = scope && bearerIn(event)
   const holder = token ? await holderOf(db, token, scope, params.library) : undefined
   const person = holder ?? (access === 'anyone' && !params.library ? undefined : await signedIn(event, db))
-  if (access !== 'anyone' && !person)
-    fail(401, 'not-signed-in', 'You are not signed in.', 'Sign in, and come back to this address.')
+  if (access !== 'anyone' && access !== 'visitor' && !person) refuseStranger()
+  if (access === 'visitor' && !person) await spendVisit(event)
   if (access === 'administrator' && !person!.administrator)
     fail(403, 'administrators-only', 'Only an administrator can do this.', 'Ask one.')
   let library: Library | undefined
   let role: Role | undefined
   if (params.library) {
     library = await libraryBySlug(db, params.library)
+    // whether there is a library of that name is not told to whoever may not read it
+    if (access === 'visitor' && !person && !library?.visitors) refuseStranger()
     role =
       library && person
         ? person.administrator
@@ -177,7 +183,7 @@ async function admit(
         `There is no library “${params.library}” that you can see.`,
         'Check the address, or ask a maintainer to let you in.',
       )
-    const wanted = roleSchema.safeParse(access)
+    const wanted = roleSchema.safeParse(access === 'visitor' && person ? 'reader' : access)
     if (wanted.success) {
       // an open library may be read by anybody who is signed in
       const has = role ?? (library!.visibility === 'open' ? 'reader' : undefined)
@@ -190,7 +196,12 @@ async function admit(
         )
     }
   }
-  return { event, db, params, person: person!, library: library!, role }
+  return { event, db, params, person: person!, isVisitor: !person, library: library!, role }
+}
+
+/** Asks whoever may not see something without an account to sign in. */
+export function refuseStranger(): never {
+  return fail(401, 'not-signed-in', 'You are not signed in.', 'Sign in, and come back to this address.')
 }
 
 /**

@@ -5,6 +5,7 @@ import type { GateSetting } from '~~/core/release/gates/gate'
 import type { GateSettings } from '~~/core/release/gates/gates'
 import type { Weighing } from '~~/core/release/rules/rule'
 import type { ReadFrom } from '~~/core/read/read-from'
+import type { Readers } from '~~/core/readers'
 import type { Store } from './database'
 
 export interface Library {
@@ -14,6 +15,8 @@ export interface Library {
   package: string
   prefix: string
   visibility: 'private' | 'open'
+  /** Whether it may be read without an account too. */
+  visitors: boolean
   current_revision: string | null
   /** What is read of it, where somebody chose. */
   read_from: ReadFrom | null
@@ -34,6 +37,7 @@ const columns = [
   'package',
   'prefix',
   'visibility',
+  'visitors',
   'current_revision',
   'read_from',
   'tier_rule',
@@ -72,6 +76,20 @@ export const librariesFor = (
       where.where('visibility', 'open')
       if (person) where.orWhereIn('id', db('roles').where('person_id', person.id).select('library_id'))
     })
+
+/** The libraries that whoever comes may read, without an account. */
+export const librariesForVisitors = (db: Store): Promise<Library[]> =>
+  db('libraries').select(columns).orderBy('title').where('visitors', true)
+
+/** Who may read a library besides those who have a role in it. */
+export const readersOf = ({ visibility, visitors }: Pick<Library, 'visibility' | 'visitors'>): Readers =>
+  visibility === 'private' ? 'staff' : visitors ? 'anyone' : 'accounts'
+
+/** Says who may read a library. */
+export const setReaders = (db: Store, library: string, readers: Readers): Promise<unknown> =>
+  db('libraries')
+    .where({ id: library })
+    .update({ visibility: readers === 'staff' ? 'private' : 'open', visitors: readers === 'anyone' })
 
 export const addLibrary = async (
   db: Store,

@@ -10,7 +10,7 @@ import type { Store } from '../store/database'
 import { componentsOf, goneKept, lastGoodBuilds } from '../store/components'
 import { keptCounts } from '../store/examples'
 import { lastJob } from '../store/jobs'
-import { originOf, type Library } from '../store/libraries'
+import { originOf, readersOf, type Library } from '../store/libraries'
 import type { Role } from '~~/core/roles'
 import { provisionsOf } from '../store/provisions'
 import { widthsOf } from '../store/widths'
@@ -72,12 +72,17 @@ export const headOf = (
   package: library.package,
   prefix: library.prefix,
   visibility: library.visibility,
+  readers: readersOf(library),
   role: role ?? null,
   latest: channels.latest ?? null,
   changesSince: changes.length,
 })
 
-export async function libraryView(db: Store, library: Library, role: Role | undefined) {
+/**
+ * A library at the head of its pages. A visitor, who has no account, is told what the pages show that they may
+ * see: not who did what, what is under way, where it comes from, and what is being tried.
+ */
+export async function libraryView(db: Store, library: Library, role: Role | undefined, isVisitor: boolean) {
   const [channels, themes, fittings, changes, job, now, origin, gone, provisions, widths] = await Promise.all(
     [
       channelsOf(db, library.id),
@@ -94,14 +99,14 @@ export async function libraryView(db: Store, library: Library, role: Role | unde
   )
   return {
     ...headOf(library, role, channels, changes),
-    revision: now ?? null,
+    revision: now ? (isVisitor ? { ...now, note: '', made_by: null, problems: [] } : now) : null,
     themes,
-    fittings,
-    job: job ?? null,
+    fittings: isVisitor ? [] : fittings,
+    job: isVisitor ? null : (job ?? null),
     preview: settings().PREVIEW_URL,
     registry: registryUrl(),
-    origin: origin ?? null,
-    gone,
+    origin: isVisitor ? null : (origin ?? null),
+    gone: isVisitor ? [] : gone,
     provisions,
     readFrom: library.read_from,
     widths,

@@ -16,6 +16,12 @@ const waiting = computed(() => {
   return `${plural(library.changesSince, 'component differs', 'components differ')} from it`
 })
 const role = computed(() => library.role ?? (account.person?.administrator ? 'administrator' : 'visitor'))
+const readers = computed(
+  () =>
+    ({ staff: 'for its staff', accounts: 'open to everybody here', anyone: 'open to everybody' })[
+      library.readers
+    ],
+)
 const titleOf = (tag: string) => componentTitle(tag, library.prefix)
 </script>
 
@@ -29,9 +35,7 @@ const titleOf = (tag: string) => componentTitle(tag, library.prefix)
         ><span class="code">{{ library.latest ?? 'no version' }}</span
         >{{ ' ' }}
         <span :class="library.changesSince || library.isBusy ? 'gap' : 'muted'">{{ waiting }}</span>{{ ' ' }}
-        <span class="muted role"
-          >{{ role }}, {{ library.visibility === 'open' ? 'open to everybody' : 'for its staff' }}</span
-        ></span
+        <span class="muted role">{{ role }}, {{ readers }}</span></span
       >
       <span class="plank" role="img" :aria-label="plural(library.components.length, 'component')"
         ><span

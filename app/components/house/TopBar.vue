@@ -4,6 +4,7 @@ import { partOf, screens } from '~/screens'
 const account = useAccount()
 const store = useLibrary()
 const route = useRoute()
+const router = useRouter()
 const { library } = storeToRefs(store)
 const isAt = (part: string) => route.path.startsWith(`/${store.slug}/${part}`)
 const places = computed(() =>
@@ -14,7 +15,8 @@ const places = computed(() =>
       to: `/${store.slug}/${partOf(screen)}`.replace(/\/$/, ''),
       // what is not apart is of the shelf
       on: screen.apart ? isAt(partOf(screen)) : !screens.some((other) => other.apart && isAt(partOf(other))),
-    })),
+    }))
+    .filter(({ to }) => account.person ?? router.resolve(to).meta.visitors),
 )
 const initials = computed(() =>
   (account.person?.name ?? '')
@@ -81,6 +83,9 @@ const items = computed(() => [
     >
       {{ initials }}
     </button>
+    <NuxtLink v-else :to="{ path: '/sign-in', query: { to: route.fullPath } }" class="enter"
+      >Sign in</NuxtLink
+    >
     <Menu ref="menu" :model="items" popup />
   </header>
 </template>
@@ -146,7 +151,11 @@ nav a.on {
   max-width: 250px;
   margin-left: auto;
 }
-.find + .who {
+.enter {
+  margin-left: auto;
+}
+.find + .who,
+.find + .enter {
   margin-left: 0;
 }
 @media (max-width: 1240px) {

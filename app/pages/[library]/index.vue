@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { isCalm } from '~~/core/problem'
 
+definePageMeta({ visitors: true })
 const store = useLibrary()
 const router = useRouter()
 const { library, standing } = storeToRefs(store)

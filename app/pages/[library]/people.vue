@@ -48,6 +48,7 @@ await ready
             @update:model-value="give(other.id, $event)"
           /></div
       ></template>
+      <ReadersChoice />
       <InvitationList :invitations="staff.invitations" @changed="load" />
       <h2>What was done <span class="small muted">newest first</span></h2>
       <div v-for="(act, i) in staff.trail" :key="i" class="one small">

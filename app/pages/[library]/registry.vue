@@ -3,7 +3,9 @@ import type { z } from 'zod'
 import { installWith, packageClients, pageLines } from '~~/core/release/install'
 import { releaseFilesSchema, releasesSchema } from '~~/core/wire'
 
+definePageMeta({ visitors: true })
 const store = useLibrary()
+const account = useAccount()
 const route = useRoute()
 useHead({ title: () => `Registry · ${store.library?.title} · Kept Shelf` })
 const { answer: view, problems } = useAnswer(releasesSchema, () => `/libraries/${store.slug}/releases`, [
@@ -56,7 +58,9 @@ const { copy, copied } = useCopy()
             ? 'Open: anyone who reaches this server may install it.'
             : 'For its staff: a package client needs an access token.'
         }}
-        <NuxtLink class="link" to="/account">Access tokens for package clients</NuxtLink>
+        <NuxtLink v-if="account.person" class="link" to="/account"
+          >Access tokens for package clients</NuxtLink
+        >
       </p>
     </header>
     <div v-if="view && chosen" class="two">
@@ -65,7 +69,7 @@ const { copy, copied } = useCopy()
           {{ chosen.version }} <span class="small muted">{{ channels(chosen.version).join(', ') }}</span>
         </h2>
         <p class="small muted">
-          Published by {{ chosen.made_by }}, {{ ago(chosen.made_at) }},
+          Published{{ chosen.made_by ? ` by ${chosen.made_by},` : '' }} {{ ago(chosen.made_at) }},
           {{ chosen.made_via === 'desk' ? 'from the release desk' : 'from a package client' }}.
           {{ bytes(chosen.size) }} packed, {{ bytes(chosen.unpacked_size) }} in {{ chosen.file_count }} files.
         </p>
@@ -86,7 +90,7 @@ const { copy, copied } = useCopy()
         <button type="button" class="link" @click="copy(install)">{{ copied ? 'copied' : 'Copy' }}</button>
         <p class="small muted use">Then on a page without a build:</p>
         <pre class="do">{{ plain }}</pre>
-        <template v-if="chosen.made_via === 'desk'">
+        <template v-if="account.person && chosen.made_via === 'desk'">
           <h3>Guide</h3>
           <GuideToTake :version="chosen.version" />
         </template>

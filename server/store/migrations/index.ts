@@ -36,6 +36,7 @@ import * as m0034 from './0034-sizes'
 import * as m0035 from './0035-publications'
 import * as m0036 from './0036-invitations'
 import * as m0037 from './0037-licences'
+import * as m0038 from './0038-visitors'
 
 export const migrations: Record<string, Knex.Migration> = {
   '0001-first': m0001,
@@ -75,4 +76,5 @@ export const migrations: Record<string, Knex.Migration> = {
   '0035-publications': m0035,
   '0036-invitations': m0036,
   '0037-licences': m0037,
+  '0038-visitors': m0038,
 }

@@ -9,6 +9,7 @@ import { ruledOut } from '~~/core/variants/combination'
 /**
  * The page a reader gets of a component: what it is for, live examples with their code, and all it offers.
  */
+definePageMeta({ visitors: true })
 const { store, route, tag, standing, contract, css } = useComponent('guide')
 
 provideLooks(tag)

@@ -5,6 +5,7 @@ import type { Usage } from '~~/core/code/usage'
 import { membersOf } from '~~/core/contract/contract'
 import { surroundFromQuery, surroundToQuery } from '~~/core/surround'
 
+definePageMeta({ visitors: true })
 const router = useRouter()
 const { store, route, tag, standing, contract, face: start, css, themes } = useComponent()
 

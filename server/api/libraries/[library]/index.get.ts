@@ -3,7 +3,7 @@ import { libraryAnswer, libraryView } from '~~/server/views/library'
 
 /** A library with its themes, its newest job and where it comes from. */
 export default route({
-  access: 'reader',
+  access: 'visitor',
   answer: libraryAnswer,
-  handle: ({ db, library, role }) => libraryView(db, library, role),
+  handle: ({ db, library, role, isVisitor }) => libraryView(db, library, role, isVisitor),
 })

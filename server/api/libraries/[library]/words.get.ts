@@ -4,7 +4,7 @@ import { writtenMembers } from '~~/server/store/words'
 
 /** All words of the library, for whoever looks for something in them. */
 export default route({
-  access: 'reader',
+  access: 'visitor',
   answer: allWordsSchema,
   handle: async ({ db, library }) =>
     [...(await writtenMembers(db, library.id))].flatMap(([tag, members]) =>

@@ -4,7 +4,7 @@ import { seenOf } from '~~/server/views/seen'
 
 /** What a browser on the server told assistive technology of a component. */
 export default route({
-  access: 'reader',
+  access: 'visitor',
   answer: accessibleSchema,
   async handle({ db, library, params }) {
     const { component, seen } = await seenOf(db, library, params.tag!)

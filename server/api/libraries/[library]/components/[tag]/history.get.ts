@@ -5,7 +5,7 @@ import { contractsOfComponent } from '~~/server/store/releases'
 
 /** In which versions the component came, changed and went, the newest first. */
 export default route({
-  access: 'reader',
+  access: 'visitor',
   answer: historySchema,
   handle: async ({ db, library, params }) =>
     historyOf(await contractsOfComponent(db, library.id, params.tag!)),

@@ -4,7 +4,7 @@ import { seenOf } from '~~/server/views/seen'
 
 /** How a component looks in every theme, with each of its variants. */
 export default route({
-  access: 'reader',
+  access: 'visitor',
   answer: looksSeenSchema,
   async handle({ db, library, params }) {
     const { component, seen } = await seenOf(db, library, params.tag!)

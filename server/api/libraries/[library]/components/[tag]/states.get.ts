@@ -4,7 +4,7 @@ import { seenOf } from '~~/server/views/seen'
 
 /** The states in which a component was seen, and which leads where. */
 export default route({
-  access: 'reader',
+  access: 'visitor',
   answer: statesFoundSchema,
   async handle({ db, library, params }) {
     const { component, seen } = await seenOf(db, library, params.tag!)

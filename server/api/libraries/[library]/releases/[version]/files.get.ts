@@ -5,7 +5,7 @@ import { releaseFiles, releaseNamed } from '~~/server/store/releases'
 
 /** What is in the package of a version. */
 export default route({
-  access: 'reader',
+  access: 'visitor',
   answer: releaseFilesSchema,
   async handle({ db, library, params }) {
     const release = await releaseNamed(db, library.id, params.version!)

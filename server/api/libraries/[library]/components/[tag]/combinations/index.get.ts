@@ -5,7 +5,7 @@ import { componentKnown } from '~~/server/views/component'
 
 /** Named variants of a component, and combinations that must not be used. */
 export default route({
-  access: 'reader',
+  access: 'visitor',
   answer: combinationsSchema,
   handle: async ({ db, library, params }) =>
     combinationsOf(db, (await componentKnown(db, library, params.tag!)).id),

@@ -5,7 +5,7 @@ import { componentKnown } from '~~/server/views/component'
 
 /** The examples somebody kept of a component. */
 export default route({
-  access: 'reader',
+  access: 'visitor',
   answer: examplesSchema,
   async handle({ db, library, params }) {
     const component = await componentKnown(db, library, params.tag!)
