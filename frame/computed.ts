@@ -16,16 +16,25 @@ export const looks: readonly string[] = longhands.filter(
   (name) => name !== 'caret-color' && !logical.test(name),
 )
 
-/** What is computed where nobody says anything. */
+/** The colour of the text of an element that is there to be asked for initial values. */
+const ofText = 'rgb(1, 2, 3)'
+/** What is computed where nobody says anything; of what takes the colour of the text then, {@link ofText}. */
 export const initially: ReadonlyMap<string, string> = initialValues()
 function initialValues(): Map<string, string> {
   const bare = document.createElement('kept-bare')
   bare.style.all = 'initial'
+  bare.style.color = ofText
   document.documentElement.append(bare)
   const computed = getComputedStyle(bare)
   const values = new Map(looks.map((name) => [name, computed.getPropertyValue(name)]))
   bare.remove()
   return values
+}
+
+/** Whether a longhand has its initial value on an element whose text has some colour. */
+export function isInitial(name: string, value: string, color: string): boolean {
+  const initial = initially.get(name)
+  return value === (initial === ofText ? color : initial)
 }
 
 /**
@@ -58,7 +67,7 @@ function longhandsOf(property: string): string[] {
 export function looksSaidBy(name: string): readonly string[] {
   const [kind = ''] = name.split(/-?(?:inline|block)(?:-|$)/)
   const isSaid = logical.test(name)
-    ? (look: string) => look.startsWith(`${kind}-`)
+    ? (look: string) => kind !== '' && look.startsWith(`${kind}-`)
     : (look: string) => look === name
   return looks.filter((look) => isSaid(look) && !isByItself.has(look))
 }

@@ -1,4 +1,4 @@
-import { byItself, initially, looks, looksSaidBy } from './computed'
+import { byItself, isInitial, looks, looksSaidBy } from './computed'
 import { adoptedIn } from './native'
 import { rootsIn } from './sheets'
 
@@ -110,8 +110,8 @@ export function saidNow(): Said {
 }
 
 /**
- * How something looks, as one text. What is as it is initially, or takes the colour of the text, adds nothing:
- * somebody may say something of it only later.
+ * How something looks, as one text. What is as it is initially adds nothing: somebody may say something of it
+ * only later.
  */
 export function lookOf(computed: CSSStyleDeclaration, { longhands }: Said): string {
   let text = ''
@@ -119,7 +119,7 @@ export function lookOf(computed: CSSStyleDeclaration, { longhands }: Said): stri
   const { color } = computed
   for (const name of longhands) {
     const value = computed.getPropertyValue(name)
-    if (value !== color && value !== initially.get(name)) text += `${name} ${value};`
+    if (!isInitial(name, value, color)) text += `${name} ${value};`
   }
   return text
 }

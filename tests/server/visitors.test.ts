@@ -13,16 +13,12 @@ afterAll(() => at.end())
 const readBy = (readers: string, ask: Ask = ines) =>
   ask('/api/libraries/tern/readers', { method: 'PUT', body: { readers } })
 
-interface Operation {
-  description: string
-  parameters: { name: string; required?: boolean }[]
-}
 /** Every address of our API that something of a library is read at, with who may call it. */
 async function readAddresses(): Promise<{ path: string; access: string }[]> {
   const { paths } = (await stranger('/api/openapi.json')).body as {
-    paths: Record<string, { get?: Operation }>
+    paths: Record<string, { get?: { description: string } }>
   }
-  const values: Record<string, string> = { library: 'tern', tag: 'tern-notice-strip', version: '1.2.0' }
+  const values: Record<string, string> = { library: 'tern', tag: 'tern-notice-strip', version: '1.1.0' }
   return Object.entries(paths).flatMap(([path, { get }]) =>
     get && path.includes('{library}')
       ? [
@@ -73,9 +69,10 @@ test('whoever comes reads what is for visitors, and is asked to sign in for all 
 
 test('a visitor is not told who did what, what is tried, and how a version went out', async () => {
   const addresses = (await readAddresses()).filter(({ access }) => access === 'visitor')
-  const told = JSON.stringify(
-    await Promise.all(addresses.map(async ({ path }) => (await stranger(path)).body)),
-  )
+  const toldTo = async (ask: Ask) =>
+    JSON.stringify(await Promise.all(addresses.map(async ({ path }) => (await ask(path)).body)))
+  expect(await toldTo(ines)).toContain('Ines Fairlie')
+  const told = await toldTo(stranger)
   for (const name of [
     'Ines Fairlie',
     'Tobias Renn',
