@@ -38,6 +38,12 @@ function listRoutes(): string {
   return `${imports.join('\n')}\nexport const routes = [${entries.join(', ')}]\n`
 }
 
+/** Whatever is in a folder of ours, as a pattern. */
+function inFolder(path: string): RegExp {
+  const folder = fileURLToPath(new URL(path, import.meta.url))
+  return new RegExp(`^${folder.replace(/[^\w/]/g, '\\$&')}`)
+}
+
 export default defineNuxtConfig({
   compatibilityDate: '2026-11-01',
   ssr: false,
@@ -53,7 +59,11 @@ export default defineNuxtConfig({
       link: [{ rel: 'icon', type: 'image/svg+xml', href: '/mark.svg' }],
     },
   },
-  imports: { autoImport: true },
+  imports: {
+    autoImport: true,
+    // a name of the core that the interface has too is the core's own: it takes nothing from the interface
+    transform: { exclude: [inFolder('./core/'), inFolder('./frame/')] },
+  },
   components: [{ path: '~/components', pathPrefix: false }],
   primevue: {
     importTheme: { from: fileURLToPath(new URL('./app/styles/preset.ts', import.meta.url)) },

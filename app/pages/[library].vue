@@ -40,12 +40,15 @@ watch([() => route.path, () => library.value?.preview], ([, preview]) => {
       <TopBar />
       <FittingBar v-if="library" />
     </div>
-    <div v-if="problems.length" class="away">
+    <component :is="library ? 'div' : 'main'" v-if="problems.length" class="away">
       <ProblemList :problems />
+      <p v-if="problems.some(passes)" class="muted" role="status">It is tried again every few seconds.</p>
       <button type="button" class="act" @click="store.load()">Try again</button>
-    </div>
+    </component>
     <NuxtPage v-if="library" />
-    <p v-else-if="!problems.length" class="away muted" role="status">Fetching the library …</p>
+    <main v-else-if="!problems.length" class="away muted">
+      <p role="status">Fetching the library …</p>
+    </main>
   </div>
 </template>
 

@@ -25,6 +25,9 @@ import { providedFor as providedOf } from '~~/core/provisions'
 /** What the feed of a library tells: what changed, and of which component or job. */
 const newsSchema = z.object({ what: z.string(), tag: z.string().optional(), job: z.string().optional() })
 
+/** Milliseconds after which what could not be had is asked for again by itself. */
+const beforeNext = 4000
+
 /** One library as the interface has it: what stands on the shelf, its themes, and the news about it. */
 export const useLibrary = defineStore('library', () => {
   const slug = ref('')
@@ -102,6 +105,7 @@ export const useLibrary = defineStore('library', () => {
   async function open(name: string) {
     if (slug.value !== name) {
       feed?.close()
+      clearTimeout(next)
       slug.value = name
       library.value = undefined
       standing.value = []
@@ -114,6 +118,7 @@ export const useLibrary = defineStore('library', () => {
   /** Loads the library anew; it ends when what stands here is of then or later. */
   const load = () => loadParts({ library: true, shelf: true })
   /** What is to be asked for: what an answer that comes too late held is asked for again with the next. */
+  let next: ReturnType<typeof setTimeout> | undefined
   const wanted = { library: false, shelf: false, tags: new Set<string>() }
   function loadParts(parts: { library?: boolean; shelf?: boolean; tag?: string }): Promise<void> {
     wanted.library ||= parts.library ?? false
@@ -124,6 +129,7 @@ export const useLibrary = defineStore('library', () => {
   async function loadNow(mine: number): Promise<void> {
     const at = `/libraries/${slug.value}`
     const tags = wanted.shelf ? [] : [...wanted.tags]
+    clearTimeout(next)
     try {
       const [view, shelf, some] = await Promise.all([
         wanted.library ? ask(librarySchema, at) : undefined,
@@ -139,7 +145,9 @@ export const useLibrary = defineStore('library', () => {
       else if (fresh.size) standing.value = standing.value.map((item) => fresh.get(item.tag) ?? item)
       problems.value = []
     } catch (error) {
-      if (mine === asked) problems.value = problemsOf(error)
+      if (mine !== asked) return
+      problems.value = problemsOf(error)
+      if (problems.value.some(passes)) next = setTimeout(() => void load(), beforeNext)
     }
   }
   /** How far a job has come: nothing else has changed by that. */
@@ -196,6 +204,7 @@ export const useLibrary = defineStore('library', () => {
     standing.value = standing.value.map((item) => (item.tag === tag ? { ...item, first } : item))
   }
   function leave() {
+    clearTimeout(next)
     feed?.close()
     feed = undefined
     slug.value = ''

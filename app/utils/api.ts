@@ -19,6 +19,9 @@ const offline: Problem = {
   todo: 'Nothing was lost here; try again in a moment.',
 }
 
+/** Whether what went wrong passes by itself: the server or its database is away, and comes back. */
+export const passes = ({ code }: Problem): boolean => code === offline.code || code === 'store-away'
+
 interface AskOptions {
   method?: string
   query?: Record<string, string | undefined>

@@ -50,7 +50,7 @@ test('on every screen an accessibility engine finds nothing serious in either sc
   const found: string[] = []
   const look = async (path: string) => {
     await page.goto(`${at.url}${path}`)
-    await expect(page.getByRole('main').or(page.locator('main')).first()).toBeVisible()
+    await expect(page.getByRole('main').first(), path).toBeVisible()
     if (path === '/sign-in') await expect(page.getByLabel('Address')).toBeVisible()
     await page.waitForTimeout(600)
     for (const colorScheme of ['light', 'dark'] as const) {

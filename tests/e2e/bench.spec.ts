@@ -192,7 +192,9 @@ test('every member is tried in a browser: the flaws that were planted are found'
 })
 
 // all ten are tried on the server in `evidence.spec.ts`; the bench does the same in its page
-test('of components without a planted flaw every member is seen on the bench, methods too', async ({ page }) => {
+test('of components without a planted flaw every member is seen on the bench, methods too', async ({
+  page,
+}) => {
   test.setTimeout(900_000)
   await forgetEvidence()
   await signIn(page, at, 'ines')

@@ -289,6 +289,32 @@ test('signed out, one is at the door, and comes back to where one wanted to go',
   await expect(page).toHaveURL(/sign-in\?to=\/tern\/release|sign-in\?to=%2Ftern%2Frelease/)
 })
 
+test('a library that could not be had while the database was away comes by itself when it is back', async ({
+  page,
+}) => {
+  const away = {
+    type: 'about:blank',
+    title: 'Service Unavailable',
+    status: 503,
+    detail: 'Wait a few seconds and do it again.',
+    problems: [
+      { code: 'store-away', what: 'The database does not answer just now.', todo: 'Wait a few seconds.' },
+    ],
+  }
+  let isAway = true
+  await page.route('**/api/libraries/tern/shelf', (route) =>
+    isAway
+      ? route.fulfill({ status: 503, contentType: 'application/problem+json', json: away })
+      : route.continue(),
+  )
+  await signIn(page, at, 'ines', '/tern')
+  await expect(page.getByRole('main').getByRole('alert')).toContainText('The database does not answer')
+  await expect(page.getByRole('main').getByText('It is tried again every few seconds.')).toBeVisible()
+  isAway = false
+  await expect(page.getByRole('main').getByRole('link', { name: 'Action', exact: true })).toBeVisible()
+  await expect(page.getByText('The database does not answer')).toHaveCount(0)
+})
+
 test('news of a job asks for the job, and the shelf is asked for once when it has changed', async ({
   page,
 }) => {
