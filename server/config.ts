@@ -45,6 +45,11 @@ const settingsSchema = z.object({
    * that packages come from, and the browser.
    */
   TRY_PACKAGES: z.stringbool().default(true),
+  /**
+   * The words of a command that starts another apart from this server, `{folder}` for the folder it works in: with
+   * it the tests that libraries bring are run where a library asks for that; without it they never are.
+   */
+  TESTS_APART: z.string().optional(),
   /** Wrong passwords from one address in a quarter of an hour, before it has to wait. */
   SIGN_IN_TRIES: z.coerce.number().int().default(8),
   /** A proxy of ours stands before this server: the address a request comes from is the last one it names. */

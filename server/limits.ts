@@ -103,8 +103,11 @@ export const limits = {
   },
   /** Seconds one picture may take, and those in which pictures of one library are taken, before others come. */
   pictures: { pictureSeconds: 45, turnSeconds: 90 },
-  /** Seconds that using a package as a consumer may take: to install it, and to load it in a page. */
-  consumer: { installSeconds: 180, loadSeconds: 30 },
+  /**
+   * Seconds that using a package as a consumer may take: to install it, to load it in a page, and for the library’s
+   * own tests.
+   */
+  consumer: { installSeconds: 180, loadSeconds: 30, testSeconds: 600 },
   /** What an address may ask for without an account, in one process. */
   visitors: { requests: 600, seconds: 60 },
   /** Open feeds of one person in one process: each is a page that is looked at. */

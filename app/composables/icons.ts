@@ -1,4 +1,11 @@
-import { ownSet, noIconMap, type GlyphChoice, type IconMap, type IconSettings } from '~~/core/icons/glyph'
+import {
+  ownSet,
+  noIconMap,
+  noIconSettings,
+  type GlyphChoice,
+  type IconMap,
+  type IconSettings,
+} from '~~/core/icons/glyph'
 import { remarksOn, type GlyphRemark } from '~~/core/icons/remarks'
 import { glyphsByName, withChoice, wornIn, type Worn } from '~~/core/icons/wearing'
 import {
@@ -25,7 +32,7 @@ export function useIcons(theme: Ref<string>) {
       })),
     ),
   )
-  const settings = computed<IconSettings>(() => icons.value?.settings ?? { store: null, maps: {} })
+  const settings = computed<IconSettings>(() => icons.value?.settings ?? noIconSettings)
   const map = computed<IconMap>(() => settings.value.maps[theme.value] ?? noIconMap)
   const wornOf = (role: string): Worn => wornIn(settings.value, glyphs.value, store.themes, theme.value, role)
   /** The drawing that a role wears. */
@@ -75,6 +82,15 @@ export function useIcons(theme: Ref<string>) {
           : `${choice.glyph} of ${choice.set}`
     return keep(next, `${role} wears ${what} in ${store.themeTitle(theme.value)}.`)
   }
+  /** Calls a role deprecated, with what to take instead; with `undefined` not any more. */
+  function deprecate(role: string, note: string | undefined) {
+    const { [role]: _before, ...others } = settings.value.deprecated
+    const deprecated = note === undefined ? others : { ...others, [role]: note }
+    return keep(
+      { ...settings.value, deprecated },
+      note === undefined ? `${role} is not deprecated any more.` : `${role} is deprecated.`,
+    )
+  }
   const wear = (set: string | null) =>
     keepMap(
       { ...map.value, set },
@@ -98,7 +114,7 @@ export function useIcons(theme: Ref<string>) {
 
   return {
     ...{ icons, problems, isBusy, glyphs, settings, map, wornOf, drawingOf },
-    ...{ choose, wear, fallBack, keep, bringIn, drop, titleOfSet, load },
+    ...{ choose, deprecate, wear, fallBack, keep, bringIn, drop, titleOfSet, load },
   }
 }
 

@@ -7,7 +7,10 @@ export function useWords(tag: Ref<string>) {
   const { wordsStamp } = storeToRefs(store)
   const { answer, problems, load } = useAnswer(
     wordsListSchema,
-    () => (store.find(tag.value) ? `/libraries/${store.slug}/components/${tag.value}/words` : undefined),
+    () =>
+      store.find(tag.value)
+        ? `/libraries/${store.slug}/components/${tag.value}/words${queryOf({ version: store.version })}`
+        : undefined,
     [wordsStamp],
   )
   const words = computed(() => answer.value ?? [])

@@ -2,14 +2,16 @@
 /** The house of one library: its bar, its news, and the page inside. */
 const route = useRoute()
 const store = useLibrary()
+const version = computed(() => versionIn(route))
 watch(
-  () => route.params.library,
-  (slug) => {
-    if (typeof slug === 'string') void store.open(slug)
+  [() => route.params.library, version],
+  ([slug, ofVersion]) => {
+    if (typeof slug === 'string') void store.open(slug, ofVersion)
   },
   { immediate: true },
 )
 const { library, problems } = storeToRefs(store)
+const isThere = computed(() => version.value === store.version && (!store.version || store.then))
 const fitting = useFitting()
 // a link may say which fitting it is about
 watch(
@@ -39,13 +41,14 @@ watch([() => route.path, () => library.value?.preview], ([, preview]) => {
     <div ref="head">
       <TopBar />
       <FittingBar v-if="library" />
+      <VersionBar v-if="library && store.version !== undefined" />
     </div>
     <component :is="library ? 'div' : 'main'" v-if="problems.length" class="away">
       <ProblemList :problems />
       <p v-if="problems.some(passes)" class="muted" role="status">It is tried again every few seconds.</p>
       <button type="button" class="act" @click="store.load()">Try again</button>
     </component>
-    <NuxtPage v-if="library" />
+    <NuxtPage v-if="library && isThere" />
     <main v-else-if="!problems.length" class="away muted">
       <p role="status">Fetching the library …</p>
     </main>

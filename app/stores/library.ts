@@ -1,6 +1,5 @@
 import { defineStore } from 'pinia'
-import { wantsWords, withoutWords, componentTitle, type Contract } from '~~/core/contract/contract'
-import { titleOfGroup } from '~~/core/contract/group'
+import { componentTitle } from '~~/core/contract/contract'
 import type { Usage } from '~~/core/code/usage'
 import { isAtLeast } from '~~/core/roles'
 import { importedFrom } from '~~/core/release/places'
@@ -14,10 +13,12 @@ import {
   libraryEvidenceSchema,
   librarySchema,
   shelfSchema,
+  versionShelfSchema,
   type Fitting,
   type LibraryEvidence,
   type LibraryView,
   type Standing,
+  type VersionShelf,
 } from '~~/core/wire'
 import type { Problem } from '~~/core/problem'
 import { providedFor as providedOf } from '~~/core/provisions'
@@ -33,6 +34,10 @@ export const useLibrary = defineStore('library', () => {
   const slug = ref('')
   const library = shallowRef<LibraryView>()
   const standing = shallowRef<Standing[]>([])
+  /** The version whose shelf is looked at; nothing for the shelf as it is now. */
+  const version = ref<string>()
+  /** What that version had; nothing until it has come, or where the shelf of now is looked at. */
+  const then = shallowRef<VersionShelf>()
   const problems = ref<Problem[]>([])
   const { stamps, stamp } = useStamps()
   /** What a browser showed, once somebody asked for it. */
@@ -43,43 +48,27 @@ export const useLibrary = defineStore('library', () => {
   const { drafts, draftToken, dropDraft } = tokenDrafts()
 
   const fitting = useFitting()
-  const fittings = computed(() => library.value?.fittings ?? [])
+  // what is tried on is tried on what stands there now
+  const fittings = computed(() => (version.value === undefined ? (library.value?.fittings ?? []) : []))
   const worn = computed(() => fitting.wornOf(fittings.value))
   /** Themes as they are kept, or as the fitting has them that is worn. */
   const fitted = computed(() => fitting.dress(library.value?.themes ?? [], fittings.value))
-  const themes = computed(() => withChanges(fitted.value, drafts.value))
+  const themes = computed(() => then.value?.themes ?? withChanges(fitted.value, drafts.value))
   /** The themes to choose one of; others are worn beside it. */
   const themeChoices = computed(() => choicesOfThemes(themes.value))
   const prefix = computed(() => library.value?.prefix ?? '')
-  const iconsCss = computed(() => library.value?.iconsCss ?? '')
+  const iconsCss = computed(() => (then.value ?? library.value)?.iconsCss ?? '')
   const css = computed(() => themesCss(themes.value, tokenPrefix(prefix.value)).css + iconsCss.value)
   const baseTheme = computed(() => themes.value.find((theme) => theme.on === null)?.name ?? '')
   const tokenNames = computed(() => tokensByProperty(themes.value, tokenPrefix(prefix.value)))
   const tokenSet = computed<ReadonlySet<string>>(() => new Set(tokenNames.value.keys()))
-  const groups = computed(() => {
-    const groups = new Map<string, Standing[]>()
-    for (const component of standing.value)
-      groups.set(component.group, [...(groups.get(component.group) ?? []), component])
-    return [...groups].map(([name, items]) => ({
-      name: titleOfGroup(name, groups.keys()),
-      items,
-      ...wordsShare(items),
-    }))
-  })
+  const { groups, missing, wanting } = shelfInGroups(standing, tokenSet)
   const may = computed(() => {
-    const role = library.value?.role ?? 'reader'
+    // nothing of a version changes
+    const role = version.value === undefined ? (library.value?.role ?? 'reader') : 'reader'
     return { write: isAtLeast(role, 'contributor'), keep: isAtLeast(role, 'maintainer') }
   })
 
-  const missing = (standing: Standing) =>
-    withoutWords(standing.contract, new Set(standing.written), tokenSet.value)
-  const wanting = (contract: Contract) =>
-    contract.members.filter((member) => wantsWords(member, tokenSet.value))
-  const wordsShare = (items: Standing[]) => {
-    const all = items.reduce((sum, item) => sum + wanting(item.contract).length, 0)
-    const gone = items.reduce((sum, item) => sum + missing(item).length, 0)
-    return { inWords: all === 0 ? 1 : (all - gone) / all }
-  }
   const title = (tag: string) => componentTitle(tag, prefix.value)
   const themeTitle = (name: string) => themes.value.find((theme) => theme.name === name)?.title ?? name
   const find = (tag: string) => standing.value.find((component) => component.tag === tag)
@@ -102,15 +91,21 @@ export const useLibrary = defineStore('library', () => {
   const providedFor = (tag: string, example?: string) =>
     providedOf(library.value?.provisions ?? [], tag, example, modulesBuilt.value)
 
-  async function open(name: string) {
-    if (slug.value !== name) {
-      feed?.close()
+  /** Opens a library, or the shelf of one of its versions. */
+  async function open(name: string, ofVersion?: string) {
+    const isOther = slug.value !== name
+    if (isOther || version.value !== ofVersion) {
       clearTimeout(next)
       slug.value = name
+      version.value = ofVersion
+      then.value = undefined
       library.value = undefined
       standing.value = []
       drafts.value = []
       evidence.value = undefined
+    }
+    if (isOther) {
+      feed?.close()
       listen(name)
     }
     await load()
@@ -128,20 +123,25 @@ export const useLibrary = defineStore('library', () => {
   }
   async function loadNow(mine: number): Promise<void> {
     const at = `/libraries/${slug.value}`
-    const tags = wanted.shelf ? [] : [...wanted.tags]
+    // the shelf of a version comes whole
+    const tags = wanted.shelf || version.value !== undefined ? [] : [...wanted.tags]
     clearTimeout(next)
     try {
-      const [view, shelf, some] = await Promise.all([
+      const [view, shelf, some, ofThen] = await Promise.all([
         wanted.library ? ask(librarySchema, at) : undefined,
-        wanted.shelf ? ask(shelfSchema, `${at}/shelf`) : undefined,
+        wanted.shelf && version.value === undefined ? ask(shelfSchema, `${at}/shelf`) : undefined,
         Promise.all(tags.map((tag) => ask(shelfSchema, `${at}/shelf?tag=${encodeURIComponent(tag)}`))),
+        version.value !== undefined && !then.value
+          ? ask(versionShelfSchema, `${at}/releases/${encodeURIComponent(version.value)}/shelf`)
+          : undefined,
       ])
       // an answer that was asked for earlier may come later
       if (mine !== asked) return latest
       Object.assign(wanted, { library: false, shelf: false, tags: new Set<string>() })
       if (view) library.value = view
+      if (ofThen) then.value = ofThen
       const fresh = new Map(some.flat().map((item) => [item.tag, item]))
-      if (shelf) standing.value = shelf
+      if (shelf ?? ofThen) standing.value = shelf ?? ofThen!.standing
       else if (fresh.size) standing.value = standing.value.map((item) => fresh.get(item.tag) ?? item)
       problems.value = []
     } catch (error) {
@@ -180,7 +180,11 @@ export const useLibrary = defineStore('library', () => {
     const found = await ask(libraryEvidenceSchema, `/libraries/${name}/evidence`)
     if (mine === evidenceAsked && name === slug.value) evidence.value = found
   }
-  const evidenceFor = (tag: string) => evidence.value?.components.find((component) => component.tag === tag)
+  /** What a browser showed of a component as it is now. */
+  const evidenceFor = (tag: string) =>
+    version.value === undefined
+      ? evidence.value?.components.find((component) => component.tag === tag)
+      : undefined
   /** Puts in place the one value that the server has just kept; `undefined` when it was taken out. */
   function keptToken(theme: string, path: string, value: unknown, revision: number) {
     if (!library.value) return
@@ -213,6 +217,8 @@ export const useLibrary = defineStore('library', () => {
     slug,
     library,
     standing,
+    version,
+    then,
     problems,
     ...stamps,
     iconsCss,

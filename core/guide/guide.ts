@@ -1,4 +1,5 @@
 import type { SummaryRow } from '../accessible/summary'
+import { arrangedBy } from '../variants/arrangement'
 import { sayActs } from '../acts/sentence'
 import { firstExamples } from '../code/examples'
 import { codeFor, codeStyles, stylesOf } from '../code/frameworks'
@@ -113,7 +114,11 @@ export function guideOf(input: GuideInput): Guide {
     prefix,
   )
   const words = new Map(
-    components.map(({ contract, words }) => [contract.tag, new Map(Object.entries(words))]),
+    components.map(({ contract, words }) => [
+      contract.tag,
+      // in which order values stand is not looked for
+      new Map(Object.entries(words).filter(([key]) => arrangedBy(key) === undefined)),
+    ]),
   )
   return {
     title: input.title,

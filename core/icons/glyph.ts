@@ -60,9 +60,11 @@ export const iconSettingsSchema = z.object({
   store: iconStoreSchema.nullable(),
   /** By the name of the theme. */
   maps: z.record(z.string().max(200), iconMapSchema),
+  /** Roles that should not be asked for any more, with what to take instead. */
+  deprecated: z.record(z.string().max(200), z.string().max(300)).default({}),
 })
 export type IconSettings = z.infer<typeof iconSettingsSchema>
-export const noIconSettings: IconSettings = { store: null, maps: {} }
+export const noIconSettings: IconSettings = { store: null, maps: {}, deprecated: {} }
 
 export const noIconMap: IconMap = { set: null, fallback: null, roles: {} }
 

@@ -5,14 +5,16 @@ import { readLibrary } from '../read/read'
 import type { SourceText } from '../read/source/source-text'
 import { dressedFiles } from './dress'
 import { glyphText, iconsCss, variedRoles, withVariants } from './drawn'
-import { noIconMap, type IconSettings } from './glyph'
+import { noIconMap, noIconSettings, type IconSettings } from './glyph'
 import { dressOf, type IconsInput } from './input'
-import { iconFiles } from './package'
+import { deprecatedIcons, iconFiles } from './package'
 import { remarksOn } from './remarks'
 import { setOfFiles } from './sets'
 import { iconSource, ownIcons } from './ways'
 import { withChoice, wornIn } from './wearing'
+import { differenceBetween, side } from '../../tests/sides'
 import { filesIn } from '../../tests/tern'
+import type { SideInput } from '../release/sides'
 
 const setIn = (files: readonly SourceText[]) =>
   setOfFiles(files.map(({ path, text }) => ({ path, content: text })))
@@ -24,7 +26,7 @@ const themes = [
   { name: 'night', on: 'day' },
 ]
 const wearing = (maps: IconSettings['maps']): IconsInput => ({
-  settings: { store: null, maps },
+  settings: { ...noIconSettings, maps },
   sets: [harbour],
   themes,
   prefix: 'tern',
@@ -297,6 +299,33 @@ test('no two icons of a package are one file or one constant', () => {
   const [script] = files.filter(({ path }) => path.endsWith('.js'))
   const names = [...String(script!.content).matchAll(/const (\w+)/g)].map(([, name]) => name)
   expect(new Set(names).size).toBe(3)
+})
+
+test('an icon that people call deprecated says so where it is declared, and in the difference', () => {
+  const glyphs = ['nav/up', 'down'].map((role) => ({ role, svg: '<svg></svg>', file: 'x', line: 1 }))
+  const dress = dressOf(wearing({}))
+  const settings = { ...dress.settings, deprecated: { 'nav/up': 'Take down; */ gone in 3.0.', gone: 'x' } }
+  const files = iconFiles({ ...dress, settings }, { stores: [], store: null, glyphs, uses: [] })
+  const declared = String(files.find(({ path }) => path === 'icons/index.d.ts')!.content)
+  expect(declared).toContain(
+    '/** @deprecated Take down; * / gone in 3.0. */\nexport declare const iconNavUp: string\n',
+  )
+  expect(declared).toContain('*/\nexport declare const iconNavUp')
+  expect(declared.match(/@deprecated/g)).toHaveLength(1)
+  const roles = glyphs.map(({ role }) => role)
+  const told = deprecatedIcons(roles, settings)
+  expect(told).toEqual({ 'nav-up': 'Take down; */ gone in 3.0.' })
+  const icons = ['nav-up', 'down']
+  const said = side([], { icons, deprecatedIcons: told })
+  const rules = (before: SideInput, now: SideInput) =>
+    differenceBetween(before, now).map(({ rule, says, goneIn }) => [rule, says, goneIn])
+  expect(rules(side([], { icons }), said)).toEqual([
+    ['icon-deprecated', 'The icon nav-up is deprecated: Take down; */ gone in 3.0.', undefined],
+  ])
+  expect(rules(said, said)).toEqual([])
+  expect(rules(said, side([], { icons: ['down'] }))).toEqual([
+    ['icon-gone', 'The icon nav-up is gone.', '3.0.0'],
+  ])
 })
 
 describe('what comes in as a glyph', () => {

@@ -1,5 +1,6 @@
 import type { PackageFile } from '../release/package'
 import { glyphText, iconsCss, usedVariants, variedRoles, wornFirst, type Dress } from './drawn'
+import type { IconSettings } from './glyph'
 import type { OwnIcons } from './ways'
 
 /**
@@ -27,9 +28,29 @@ export function iconFiles(dress: Dress, { glyphs }: OwnIcons): PackageFile[] {
     },
     {
       path: 'icons/index.d.ts',
-      content: roles.map((role) => `export declare const ${names.get(role)!}: string\n`).join(''),
+      content: roles
+        .map(
+          (role) =>
+            `${tagOf(dress.settings.deprecated[role])}export declare const ${names.get(role)!}: string\n`,
+        )
+        .join(''),
     },
   ]
+}
+
+/** What stands before the declaration of an icon that should not be used any more; nothing before another. */
+const tagOf = (note: string | undefined): string =>
+  note === undefined ? '' : `/** @deprecated ${note.replaceAll('*/', '* /').replace(/\s+/g, ' ').trim()} */\n`
+
+/** Icons that people call deprecated, by the names they have in a package, with what they said of it. */
+export function deprecatedIcons(
+  roles: readonly string[],
+  { deprecated }: Pick<IconSettings, 'deprecated'>,
+): Record<string, string> {
+  const names = namesFor(roles, fileName)
+  return Object.fromEntries(
+    roles.flatMap((role) => (deprecated[role] === undefined ? [] : [[names.get(role)!, deprecated[role]]])),
+  )
 }
 
 /** The names of the files that roles have in a package, in their order. */

@@ -5,6 +5,7 @@ import type { Contract } from '../contract/contract'
 import { overBudget } from './sizes'
 import { judgeGates } from './gates/gates'
 import { groupChanges } from './grouped'
+import { withSaidStatuses } from '../variants/said-values'
 import { releaseRules } from './rules/rules'
 
 const read = (files: Record<string, string>): Contract[] =>
@@ -34,6 +35,25 @@ test('a member that is called otherwise and promises the same is told as that', 
   expect(told(before, card(prop('mood', "'a' | 'b'", "'a'")))).toEqual([
     'member-gone, breaking: prop variant is gone.',
     'member-new, additive: prop mood is new.',
+  ])
+})
+
+test('a value that is deprecated, by people or in its source, is told; one that goes, with what was promised of it', () => {
+  const tones = (...values: string[]) => card(prop('tone', values.map((v) => `'${v}'`).join(' | '), "'a'"))
+  const before = tones('a', 'b', 'c')
+  const words: Record<string, string> = { 'axis:tone': 'b: deprecated, use a; gone in 3.0\nc: trial' }
+  const said = before.map((contract) => withSaidStatuses(contract, (key) => words[key]))
+  expect(told(before, said)).toEqual(['value-deprecated, additive: value b of tone is deprecated.'])
+  // said already, nothing is new
+  expect(told(said, said)).toEqual([])
+  const gone = differenceBetween(side(said), side(tones('a', 'c')))
+  expect(gone.map(({ rule, says, goneIn }) => [rule, says, goneIn])).toEqual([
+    ['value-gone', 'value b of tone is gone.', '3.0.0'],
+    ['prop-type', 'prop tone takes values of another type.', undefined],
+  ])
+  // what nobody called deprecated is told by its type alone
+  expect(told(before, tones('a', 'c'))).toEqual([
+    'prop-type, breaking: prop tone takes values of another type.',
   ])
 })
 

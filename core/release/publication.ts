@@ -8,6 +8,7 @@ export const publicationSteps = [
   { name: 'licences', title: 'Licences of what it brings along' },
   { name: 'types', title: 'Compiled with its types' },
   { name: 'loads', title: 'Loaded in a plain page' },
+  { name: 'tests', title: 'The library’s own tests' },
   { name: 'visible', title: 'Made visible' },
 ] as const
 export type PublicationStep = (typeof publicationSteps)[number]['name']

@@ -3,7 +3,7 @@ import { customElementsManifest } from '../release/manifest'
 import { sourceLanguage } from '../languages/sources'
 import { outside } from '../../tests/outside'
 import { readLibrary } from '../read/read'
-import { sayValues, withSaidValues } from './said-values'
+import { sayValues, withSaidStatuses, withSaidValues } from './said-values'
 
 const { contracts } = readLibrary(
   [
@@ -53,4 +53,21 @@ test('they stand in the types of a package, and in its manifest', () => {
   expect(text).toContain(
     'How it speaks. storm (deprecated, use flood). calm (stable): For news of every day.',
   )
+})
+
+test('what people say of how far a value is counts more than its source', () => {
+  const card = find('Card')
+  const inSource = {
+    ...card,
+    members: card.members.map((member) =>
+      member.kind === 'variant' && member.value === 'calm' ? { ...member, deprecated: 'use flood' } : member,
+    ),
+  }
+  const said = membersOf(withSaidStatuses(inSource, wordsOf), 'variant')
+  expect(said.map(({ value, deprecated }) => [value, deprecated])).toEqual([
+    ['calm', undefined],
+    ['storm', 'use flood'],
+    ['flood', undefined],
+  ])
+  expect(withSaidStatuses(inSource, () => undefined)).toBe(inSource)
 })

@@ -46,3 +46,25 @@ export const withSaidValues = (contract: Contract, wordsOf: WordsOf): Contract =
     return comment ? { ...member, comment } : member
   }),
 })
+
+/**
+ * A contract whose values are deprecated as people said of them: what somebody said counts more than what the
+ * source says, and what they gave as the reason stands with it.
+ */
+export function withSaidStatuses(contract: Contract, wordsOf: WordsOf): Contract {
+  const said = new Map(
+    variantAxes(contract).flatMap((axis) => [
+      ...arrangeAxis(axis, wordsOf(arrangementKey(axis.name))).statuses,
+    ]),
+  )
+  if (said.size === 0) return contract
+  return {
+    ...contract,
+    members: contract.members.map((member) => {
+      const told = member.kind === 'variant' ? said.get(member) : undefined
+      if (!told) return member
+      const { deprecated: _inSource, ...rest } = member
+      return told.status === 'deprecated' ? { ...rest, deprecated: told.note } : rest
+    }),
+  }
+}

@@ -6,6 +6,8 @@ import { problemSchema } from '../problem'
 import { gateSettingSchema } from '../release/gates/gate'
 import { sentSchema, sizesSchema } from '../release/sizes'
 import { moment } from './common'
+import { standingSchema } from './component'
+import { themeSchema } from './library'
 
 // Versions, at the desk and in the registry.
 
@@ -26,6 +28,20 @@ export const versionedSchema = z.object({
   css: z.string(),
   modules: z.array(z.object({ tag: z.string(), module: z.string() })),
 })
+
+/**
+ * The shelf as it was when a version was made. `isSaidThen`: words, examples and values together are those of
+ * then; else those of now, since the version did not keep them.
+ */
+export const versionShelfSchema = z.object({
+  version: z.string(),
+  made_at: moment,
+  isSaidThen: z.boolean(),
+  themes: z.array(themeSchema),
+  iconsCss: z.string(),
+  standing: z.array(standingSchema),
+})
+export type VersionShelf = z.infer<typeof versionShelfSchema>
 
 /** The versions a component came, changed and went with, the newest first. */
 export const historySchema = z.array(

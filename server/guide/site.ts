@@ -9,17 +9,15 @@ import { wholeThemes } from '~~/core/tokens/regions'
 import { fail } from '../auth/failure'
 import { inChild } from '../build/pool'
 import { registryUrl } from '../config'
-import { combinationsByTag } from '../store/combinations'
 import { componentsOf } from '../store/components'
 import type { Store } from '../store/database'
 import { faceOf } from '../store/evidence'
-import { examplesByTag } from '../store/examples'
 import type { Library } from '../store/libraries'
 import { heldBy, standingAt } from '../store/released'
 import { deskReleases } from '../store/releases'
+import { faceIn, saidAt, saidNow, type Said } from '../store/said'
 import { hashOf, sourceFiles } from '../store/sources'
 import { themesOf } from '../store/themes'
-import { writtenMembers } from '../store/words'
 import { together } from '../together'
 import { iconsCssOf, iconsInput } from '../views/icons'
 import { accessibleOf, toldNow } from '../views/told'
@@ -39,12 +37,13 @@ interface Stood {
   themes: Theme[]
   iconsCss: string
   accessible: Awaited<ReturnType<typeof heldBy>>['accessible']
+  /** What people said of its components then; of a version that did not keep that, what they say now. */
+  said: Said
 }
 
 /**
  * The guide to a library as a folder that works without a server, as a ZIP archive: of a version that was made
- * at the desk, or of what stands on the shelf. Words and examples are those of now, as far as the version has
- * what they are of.
+ * at the desk, or of what stands on the shelf, with the words and examples that it had.
  */
 export async function guideArchive(
   db: Store,
@@ -73,6 +72,7 @@ async function standsNow(db: Store, library: Library): Promise<Stood> {
     themes,
     iconsCss: await iconsCssOf(db, library, themes),
     accessible: accessibleOf(await toldNow(db, library, components)),
+    said: await saidNow(db, library),
   }
 }
 
@@ -88,7 +88,8 @@ async function stoodAt(db: Store, library: Library, version: string): Promise<St
     )
   const { accessible } = await heldBy(db, release.id)
   const { revision, tokens: themes, iconsCss } = standing
-  return { version, revision, themes, iconsCss, accessible }
+  const said = (await saidAt(db, release.id)) ?? (await saidNow(db, library))
+  return { version, revision, themes, iconsCss, accessible, said }
 }
 
 async function guideInput(
@@ -97,12 +98,10 @@ async function guideInput(
   stood: Stood,
 ): Promise<GuideToBuild & { icons: Awaited<ReturnType<typeof iconsInput>> }> {
   const { id, prefix } = library
-  const [components, files, words, examples, combinations, icons] = await Promise.all([
+  const { words, examples, combinations } = stood.said
+  const [components, files, icons] = await Promise.all([
     componentsOf(db, stood.revision),
     sourceFiles(db, stood.revision),
-    writtenMembers(db, id),
-    examplesByTag(db, id),
-    combinationsByTag(db, id),
     iconsInput(db, library, stood.themes),
   ])
   const built = components.filter(({ build }) => build?.build)
@@ -124,11 +123,11 @@ async function guideInput(
       themes: wholeThemes(stood.themes).map(({ name, title }) => ({ name, title })),
       components: components.map((component) => ({
         contract: component.contract,
-        face: faceOf(component, prefix),
-        examples: examples.get(component.tag) ?? [],
+        face: faceOf({ ...component, face: faceIn(examples[component.tag]) }, prefix),
+        examples: examples[component.tag] ?? [],
         isBuilt: built.includes(component),
-        words: Object.fromEntries(words.get(component.tag) ?? []),
-        combinations: combinations.get(component.tag) ?? [],
+        words: words[component.tag] ?? {},
+        combinations: combinations[component.tag] ?? [],
         accessible: stood.accessible[component.tag] ?? [],
       })),
     },

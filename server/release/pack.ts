@@ -9,14 +9,13 @@ import { installedFor } from '../bring/needed'
 import { inChild } from '../build/pool'
 import type { Tasks } from '../build/tasks'
 import { registryUrl } from '../config'
-import { combinationsByTag } from '../store/combinations'
 import { componentsOf } from '../store/components'
 import type { Store } from '../store/database'
 import type { Library } from '../store/libraries'
 import { releasesOf, type ReleaseRow } from '../store/releases'
+import { saidNow } from '../store/said'
 import { hashOf, sourceFiles } from '../store/sources'
 import { themesOf, type KeptTheme } from '../store/themes'
-import { writtenMembers } from '../store/words'
 import { together } from '../together'
 import { iconsCssOf, iconsInput } from '../views/icons'
 import { accessibleOf, missedWays, toldNow } from '../views/told'
@@ -34,12 +33,11 @@ export async function packShelf(
   const revision = library.current_revision
   if (!revision)
     return fail(422, 'nothing-there', 'There is nothing on the shelf to publish.', 'Bring in source first.')
-  const [files, components, themes, words, combinations, earlier] = await Promise.all([
+  const [files, components, themes, said, earlier] = await Promise.all([
     sourceFiles(db, revision),
     componentsOf(db, revision),
     themesOf(db, library.id),
-    writtenMembers(db, library.id),
-    combinationsByTag(db, library.id),
+    saidNow(db, library),
     releasesOf(db, library.id),
   ])
   const told = await toldNow(db, library, components)
@@ -67,9 +65,11 @@ export async function packShelf(
     registry: registryUrl(),
     themes: themes.map(plainTheme),
     words: Object.fromEntries(
-      [...words].flatMap(([tag, members]) => [...members].map(([key, text]) => [`${tag} ${key}`, text])),
+      Object.entries(said.words).flatMap(([tag, members]) =>
+        Object.entries(members).map(([key, text]) => [`${tag} ${key}`, text]),
+      ),
     ),
-    combinations: Object.fromEntries(combinations),
+    combinations: said.combinations,
     accessible,
     changelog: [entryOf(wish.version, new Date(), wish.notes), ...earlier.toReversed().map(entryOfRelease)],
   }
@@ -79,7 +79,7 @@ export async function packShelf(
   const packed = await packedOf(library, revision, asked)
   if (packed.problems.length) throw new Failure(422, packed.problems)
   const iconsCss = await iconsCssOf(db, library, themes)
-  return { packed, contracts, accessible, tokens: themes, iconsCss, revision }
+  return { packed, contracts, accessible, tokens: themes, iconsCss, revision, said }
 }
 
 /** Packages that were made last: who looks into one, tries it out and publishes it has it packed once. */

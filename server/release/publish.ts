@@ -1,7 +1,13 @@
 import type { Contract } from '~~/core/contract/contract'
 import { weights } from '~~/core/contract/weight'
 import type { Problem } from '~~/core/problem'
-import { notTried, type ConsumerFacts, type Manifest, type Tried } from '~~/core/release/consumer/consumer'
+import {
+  actsApart,
+  notTried,
+  type ConsumerFacts,
+  type Manifest,
+  type Tried,
+} from '~~/core/release/consumer/consumer'
 import { actsToTry } from '~~/core/release/gates/tried'
 import type { PublicationStep } from '~~/core/release/publication'
 import { followed, judgeChannel, judgeStep, judgeVersion } from '~~/core/release/version'
@@ -21,6 +27,7 @@ import {
   versionsOf,
   type NewRelease,
 } from '../store/releases'
+import { sourceFiles } from '../store/sources'
 import { mayMaintain } from '../store/staff'
 import { gatesOf, triedGatesOf } from '../views/desk'
 import { differenceView } from '../views/difference'
@@ -131,14 +138,22 @@ async function judgeAsConsumer(
 ): Promise<void> {
   const acts = actsToTry(library.gates)
   const offer = { ...packed, manifest: packed.manifest as Manifest }
-  const project = await ConsumerProject.begin(library, offer, contracts, progress.stopping)
+  const source = () => sourceFiles(db, library.current_revision!)
+  const project = await ConsumerProject.begin({
+    library,
+    packed: offer,
+    contracts,
+    source,
+    stopping: progress.stopping,
+  })
   const facts: ConsumerFacts = {}
   try {
     // without it nothing else can be tried
-    if (acts.length) facts.installs = await progress.step('installs', project.acts.installs, asItIs)
+    if (acts.some((act) => !actsApart.has(act) || act === 'installs'))
+      facts.installs = await progress.step('installs', project.acts.installs, asItIs)
     for (const act of acts.filter((name) => name !== 'installs')) {
-      const isInstalled = facts.installs?.is === 'fine'
-      const work = isInstalled ? project.acts[act] : () => Promise.resolve(notTried('It is not installed.'))
+      const mayBegin = actsApart.has(act) || facts.installs?.is === 'fine'
+      const work = mayBegin ? project.acts[act] : () => Promise.resolve(notTried('It is not installed.'))
       facts[act] = await progress.step(act, work, asItIs)
     }
   } finally {

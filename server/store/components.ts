@@ -128,14 +128,14 @@ export async function componentByTag(
   return db('components').where({ library_id: library, tag }).first('id')
 }
 
+/** A build that went well, and the number of the revision that it is of. */
+export type GoodBuild = ComponentBuild & { revision: number }
+
 /**
  * Of each of these components the newest build that has a module: what is shown while the current source does
  * not compile.
  */
-export async function lastGoodBuilds(
-  db: Store,
-  components: string[],
-): Promise<Map<string, ComponentBuild & { revision: number }>> {
+export async function lastGoodBuilds(db: Store, components: string[]): Promise<Map<string, GoodBuild>> {
   if (components.length === 0) return new Map()
   const rows = await db('component_builds')
     .join('revisions', 'revisions.id', 'component_builds.revision_id')

@@ -4,6 +4,7 @@ import { contractSchema, type Contract } from '~~/core/contract/contract'
 import type { PackageFacts } from '~~/core/release/rules/rule'
 import type { Theme } from '~~/core/tokens/themes'
 import type { Store } from './database'
+import { saidIn, withSaid } from './said'
 
 // What a release holds besides its package; none of it ever changes.
 
@@ -26,18 +27,21 @@ export async function heldBy(
   package: PackageFacts
   languages: string[]
   icons: string[]
+  deprecatedIcons: Record<string, string>
 }> {
   const [row, paths] = await Promise.all([
-    db('releases').where({ id: release }).first('contracts', 'accessible', 'tokens', 'manifest'),
+    db('releases').where({ id: release }).first('contracts', 'accessible', 'tokens', 'manifest', 'said'),
     db('release_files').where({ release_id: release }).pluck('path') as Promise<string[]>,
   ])
+  const said = saidIn(row)
   return {
-    contracts: contractSchema.array().parse(row.contracts ?? []),
+    contracts: withSaid(contractSchema.array().parse(row.contracts ?? []), said?.words ?? {}),
     accessible: accessibleByTag.parse(row.accessible ?? {}),
     themes: row.tokens,
     package: row.manifest,
     languages: namedIn(paths, 'messages', '.json'),
     icons: namedIn(paths, 'icons', '.svg'),
+    deprecatedIcons: said?.icons ?? {},
   }
 }
 

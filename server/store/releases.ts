@@ -5,6 +5,7 @@ import type { Channels } from '~~/core/release/version'
 import type { Theme } from '~~/core/tokens/themes'
 import type { ReleaseRecord } from '~~/core/wire'
 import type { Store } from './database'
+import type { Said } from './said'
 
 export interface ReleaseRow {
   id: string
@@ -148,6 +149,8 @@ export interface NewRelease {
   record?: ReleaseRecord
   /** What it comes to; nothing of one that came from outside. */
   sizes?: Sizes
+  /** What people said of its components; nothing of one that came from outside. */
+  said?: Said
 }
 
 /**
@@ -181,6 +184,7 @@ export async function addRelease(
       revision_id: release.revision,
       record: JSON.stringify(release.record ?? {}),
       sizes: release.sizes ? JSON.stringify(release.sizes) : null,
+      said: release.said ? JSON.stringify(release.said) : null,
     })
     .returning('id')
   await db('release_files').insert(release.files.map((file) => ({ release_id: id, ...file })))

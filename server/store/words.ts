@@ -1,3 +1,4 @@
+import type { Knex } from 'knex'
 import { factsOf } from '~~/core/contract/aside'
 import type { Contract } from '~~/core/contract/contract'
 import type { Store } from './database'
@@ -19,16 +20,41 @@ export const wordsOf = (db: Store, component: string): Promise<Words[]> =>
 
 /** Which members of which components of a library have words: tag to member keys. */
 export async function writtenMembers(db: Store, library: string): Promise<Map<string, Map<string, string>>> {
-  const rows: { tag: string; member: string; text: string }[] = await db('words')
-    .join('components', 'components.id', 'words.component_id')
-    .where('components.library_id', library)
-    .whereNot('words.text', '')
-    // in which order values stand is no words for them
-    .whereNot('words.member', 'like', 'axis:%')
-    .select('components.tag', 'words.member', 'words.text')
+  // in which order values stand is no words for them
+  const rows = await everyWord(db, library).whereNot('words.member', 'like', 'axis:%')
   const written = new Map<string, Map<string, string>>()
   for (const row of rows) written.set(row.tag, (written.get(row.tag) ?? new Map()).set(row.member, row.text))
   return written
+}
+
+/** Texts by the tag of their component and the key they are kept under. */
+type WordsByTag = Record<string, Record<string, string>>
+
+/** All that people wrote of the components of a library, the order of their values too. */
+export const allWords = async (db: Store, library: string): Promise<WordsByTag> =>
+  byTag(await everyWord(db, library))
+
+/** In which order values stand and how far each is, as people arranged them. */
+export const arrangements = async (db: Store, library: string): Promise<WordsByTag> =>
+  byTag(await everyWord(db, library).where('words.member', 'like', 'axis:%'))
+
+const everyWord = (db: Store, library: string): Knex.QueryBuilder<object, WrittenRow[]> =>
+  db('words')
+    .join('components', 'components.id', 'words.component_id')
+    .where('components.library_id', library)
+    .whereNot('words.text', '')
+    .orderBy(['components.tag', 'words.member'])
+    .select('components.tag', 'words.member', 'words.text')
+
+interface WrittenRow {
+  tag: string
+  member: string
+  text: string
+}
+function byTag(rows: readonly WrittenRow[]): WordsByTag {
+  const words: WordsByTag = {}
+  for (const { tag, member, text } of rows) (words[tag] ??= {})[member] = text
+  return words
 }
 
 export const wordsHistory = (db: Store, component: string, member: string): Promise<Words[]> =>

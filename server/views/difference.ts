@@ -1,6 +1,6 @@
 import { LRUCache } from 'lru-cache'
 import { heaviest } from '~~/core/contract/weight'
-import { iconNames } from '~~/core/icons/package'
+import { deprecatedIcons, iconNames } from '~~/core/icons/package'
 import { readLibraryPackage } from '~~/core/release/library'
 import { packageJson, tokenPrefix } from '~~/core/release/package'
 import type { PackageFacts, ReleaseChange } from '~~/core/release/rules/rule'
@@ -12,12 +12,14 @@ import { fail } from '../auth/failure'
 import { inChild } from '../build/pool'
 import { componentsOf } from '../store/components'
 import type { Store } from '../store/database'
-import { iconsOfRevision } from '../store/icons'
+import { iconSettingsOf, iconsOfRevision } from '../store/icons'
 import type { Library } from '../store/libraries'
 import { heldBy } from '../store/released'
 import { deskReleases, latestFromDesk, releaseNamed } from '../store/releases'
+import { withSaid } from '../store/said'
 import { hashOf, sourceFile, sourcePaths } from '../store/sources'
 import { themesOf } from '../store/themes'
+import { arrangements } from '../store/words'
 import { themesKey } from './css'
 import { together } from '../together'
 import { languagesOf } from './library'
@@ -115,11 +117,19 @@ const sideOfRelease = (db: Store, library: Library, release: string): KeyedSide 
 async function shelf(db: Store, library: Library): Promise<KeyedSide> {
   const revision = library.current_revision
   const components = revision ? await componentsOf(db, revision) : []
-  const [themes, told] = await Promise.all([themesOf(db, library.id), toldNow(db, library, components)])
+  const [themes, told, arranged, { settings }] = await Promise.all([
+    themesOf(db, library.id),
+    toldNow(db, library, components),
+    arrangements(db, library.id),
+    iconSettingsOf(db, library.id),
+  ])
   const accessible = accessibleOf(told)
-  const contracts = components.map(({ contract }) => contract)
+  const contracts = withSaid(
+    components.map(({ contract }) => contract),
+    arranged,
+  )
   return {
-    key: `${revision} ${themesKey(library, themes)} ${hashOf(JSON.stringify(accessible))}`,
+    key: `${revision} ${themesKey(library, themes)} ${hashOf(JSON.stringify([accessible, arranged, settings.deprecated]))}`,
     hold: async () => {
       const [icons, languages, text, paths] = await Promise.all([
         revision ? iconsOfRevision(db, revision) : undefined,
@@ -134,6 +144,7 @@ async function shelf(db: Store, library: Library): Promise<KeyedSide> {
         themes,
         languages,
         icons: iconNames(roles),
+        deprecatedIcons: deprecatedIcons(roles, settings),
         tagPrefix: library.prefix,
         package: factsOf(library, text, contracts, {
           hasIcons: roles.length > 0,

@@ -4,10 +4,17 @@ import { z } from 'zod'
 import { sameContract, type Contract } from '~~/core/contract/contract'
 import { offersFor } from '~~/core/contract/gone'
 import type { TokenDocument } from '~~/core/tokens/document'
-import { librarySchema, standingSchema, themeSchema, tokensSchema, type LibraryView } from '~~/core/wire'
+import {
+  librarySchema,
+  standingSchema,
+  themeSchema,
+  tokensSchema,
+  type LibraryView,
+  type Standing,
+} from '~~/core/wire'
 import { registryUrl, settings } from '../config'
 import type { Store } from '../store/database'
-import { componentsOf, goneKept, lastGoodBuilds } from '../store/components'
+import { componentsOf, goneKept, lastGoodBuilds, type Component, type GoodBuild } from '../store/components'
 import { keptCounts } from '../store/examples'
 import { lastJob } from '../store/jobs'
 import { originOf, readersOf, type Library } from '../store/libraries'
@@ -168,25 +175,42 @@ export async function shelfView(db: Store, library: Library, only?: string) {
     db,
     shown.filter((component) => !component.build?.build).map((component) => component.id),
   )
-  const ordered = shown.toSorted((a, b) => innerLast(a.contract, b.contract))
-  return ordered.map(({ id, tag, contract, build, face, first }) => {
-    const good = lastGood.get(id)
-    return {
-      tag,
-      contract,
-      group: groupOf(contract),
-      status: contract.deprecated === undefined ? (contract.status ?? 'draft') : 'deprecated',
-      face: face ?? null,
-      first: first ?? null,
-      written: [...(written.get(tag)?.keys() ?? [])],
-      kept: kept.get(tag) ?? 0,
-      rendering: {
-        module: build?.build ? `/m/${build.build}/${build.entry}` : null,
-        problems: build?.problems ?? [],
-        lastGood: good
-          ? { module: `/m/${good.build}/${good.entry}`, made_at: good.made_at, revision: good.revision }
-          : null,
-      },
-    }
-  })
+  return inShelfOrder(shown).map((component) =>
+    standsOnShelf(component, {
+      written: [...(written.get(component.tag)?.keys() ?? [])],
+      kept: kept.get(component.tag) ?? 0,
+      lastGood: lastGood.get(component.id),
+    }),
+  )
 }
+
+export const inShelfOrder = <C extends { contract: Contract }>(components: readonly C[]): C[] =>
+  components.toSorted((a, b) => innerLast(a.contract, b.contract))
+
+type ShownComponent = Pick<Component, 'tag' | 'contract' | 'build' | 'face' | 'first'>
+
+/** A component as it stands on a shelf, with what people made for it. */
+export const standsOnShelf = (
+  { tag, contract, build, face, first }: ShownComponent,
+  { written, kept, lastGood }: { written: string[]; kept: number; lastGood?: GoodBuild | undefined },
+): Standing => ({
+  tag,
+  contract,
+  group: groupOf(contract),
+  status: contract.deprecated === undefined ? (contract.status ?? 'draft') : 'deprecated',
+  face: face ?? null,
+  first: first ?? null,
+  written,
+  kept,
+  rendering: {
+    module: build?.build ? `/m/${build.build}/${build.entry}` : null,
+    problems: build?.problems ?? [],
+    lastGood: lastGood
+      ? {
+          module: `/m/${lastGood.build}/${lastGood.entry}`,
+          made_at: lastGood.made_at,
+          revision: lastGood.revision,
+        }
+      : null,
+  },
+})

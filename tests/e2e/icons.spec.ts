@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test'
 import fc from 'fast-check'
 import { iconsCss } from '../../core/icons/drawn'
-import type { Glyph, IconMap } from '../../core/icons/glyph'
+import { noIconSettings, type Glyph, type IconMap } from '../../core/icons/glyph'
 import { glyphsByName, wornIn } from '../../core/icons/wearing'
 import { someone, world, type World } from '../world'
 import { choose, signIn } from './person'
@@ -119,6 +119,24 @@ test('a glyph of another name is built into components, and a set is brought in 
   await expect(page.getByRole('columnheader', { name: 'signs' })).toHaveCount(0)
 })
 
+test('an icon is called deprecated, which the next version tells, and it is taken back', async ({ page }) => {
+  await signIn(page, at, 'ines', '/tern/icons')
+  const less = page.locator('[data-role="less"]')
+  await less.getByRole('button', { name: 'Deprecate less' }).focus()
+  await page.keyboard.press('Enter')
+  await expect(less.getByLabel('What to take instead of less')).toBeFocused()
+  await page.keyboard.type('Take more instead; gone in 2.0')
+  await page.keyboard.press('Enter')
+  await expect(less).toContainText('Take more instead; gone in 2.0')
+  await choose(page, 'Which roles', 'Roles that are deprecated')
+  await expect(page.locator('[data-role]')).toHaveCount(1)
+  await page.goto(`${at.url}/tern/difference`)
+  await expect(page.getByText('The icon less is deprecated: Take more instead; gone in 2.0.')).toBeVisible()
+  await page.goto(`${at.url}/tern/icons`)
+  await less.getByRole('button', { name: 'less is not deprecated any more' }).click()
+  await expect(less.getByRole('button', { name: 'Deprecate less' })).toBeVisible()
+})
+
 test('a reader sees the icons, and has nothing to change them with', async ({ page }) => {
   await signIn(page, at, 'odile', '/tern/icons')
   await expect(page.getByRole('button', { name: 'less, harbour' })).toBeDisabled()
@@ -160,7 +178,7 @@ test('which glyph is shown is what is worn, in regions inside one another and in
   await page.goto('about:blank')
   await fc.assert(
     fc.asyncProperty(given, async ({ maps, regions }) => {
-      const settings = { store: null, maps }
+      const settings = { ...noIconSettings, maps }
       const css = iconsCss({ settings, glyphs, themes, prefix: 'k' }, roles)
       const shown = await page.evaluate(
         ([sheet, nested, names]) => {

@@ -6,12 +6,17 @@ import { bringIn, newLibrary, someone, until, world, type Ask, type World } from
 
 // What publishing does step by step, with the real package client, compiler and browser.
 
+/** As somebody whom nothing belongs to, where the system lets us be that. */
+const apart =
+  process.getuid?.() === 0
+    ? 'setpriv --reuid=65534 --regid=65534 --clear-groups env --chdir={folder}'
+    : 'env --chdir={folder}'
 let at: World
 let ines: Ask
 beforeAll(async () => {
   const { stdout } = await promisify(execFile)('npm', ['config', 'get', 'registry'])
   // as where somebody says which registry packages come from
-  at = await world({ TRY_PACKAGES: 'true', PACKAGE_REGISTRY: stdout.trim() })
+  at = await world({ TRY_PACKAGES: 'true', PACKAGE_REGISTRY: stdout.trim(), TESTS_APART: apart })
   ines = await someone(at, 'ines')
 }, 60_000)
 afterAll(() => at.end())
@@ -66,6 +71,69 @@ const versionsOut = async (slug: string): Promise<string[]> => {
   const answer = await fetch(`${at.url}/registry/@marram%2f${slug}`)
   return answer.ok ? Object.keys((await answer.json()).versions) : []
 }
+
+describe('the library’s own tests', () => {
+  /** What a library has to pass: a script, and a package that it is tested with. */
+  const withTests = (script: string) =>
+    libraryOf(buoy, {
+      scripts: { test: `node -e "${script}"`, preinstall: 'exit 3' },
+      devDependencies: { 'is-number': '^7.0.0' },
+    })
+  const ask = (slug: string, setting: string) =>
+    ines(`/api/libraries/${slug}/releases/gates`, { method: 'PUT', body: { gate: 'tests', setting } })
+  const saidOf = ({ steps }: Publication) => steps.find(({ name }) => name === 'tests')
+
+  test('they run where the library asks for it, with what they need, and with nothing of ours', async () => {
+    const slug = await withTests(
+      "require('is-number'); const { DATABASE_URL, SESSION_SECRET } = process.env; " +
+        'process.exit(DATABASE_URL || SESSION_SECRET ? 1 : 0)',
+    )
+    await askOnly(slug)
+    expect(saidOf(await attempt(slug, '1.0.0'))).toBeUndefined()
+    await ask(slug, 'stop')
+    const done = await attempt(slug, '1.0.1')
+    expect(saidOf(done)).toMatchObject({ state: 'fine', says: [] })
+    expect(done.state).toBe('done')
+  }, 240_000)
+
+  test('where they fail, what they said stands at the step, and the version stays in', async () => {
+    const slug = await withTests("console.log('The buoy sank.'); process.exit(4)")
+    await askOnly(slug, 'tests')
+    await ask(slug, 'stop')
+    const failed = await attempt(slug, '1.0.0')
+    expect(failed.state).toBe('failed')
+    expect(saidOf(failed)).toMatchObject({ state: 'wrong' })
+    expect(saidOf(failed)!.says.join()).toContain('The buoy sank.')
+    expect(await versionsOut(slug)).toEqual([])
+  }, 240_000)
+
+  test('one that goes on for ever is ended with all it started', async () => {
+    const slug = await withTests(
+      "require('child_process').spawn('sleep', ['987654'], { detached: true }); setInterval(() => 0, 9)",
+    )
+    await askOnly(slug, 'tests')
+    await ask(slug, 'stop')
+    const { body } = await begin(slug, '1.0.0')
+    const isAsleep = async () =>
+      (await promisify(execFile)('ps', ['-eo', 'args'])).stdout.includes('sleep 987654')
+    await until(isAsleep, 120_000)
+    await ines(`/api/libraries/${slug}/publications/${body.id}`, { method: 'DELETE' })
+    expect((await ended(slug, body.id)).state).toBe('cancelled')
+    await until(async () => !(await isAsleep()), 20_000)
+  }, 240_000)
+
+  test('a library without such a script is told so, and goes out', async () => {
+    const slug = await libraryOf(buoy)
+    await askOnly(slug, 'tests')
+    await ask(slug, 'stop')
+    const done = await attempt(slug, '1.0.0')
+    expect(saidOf(done)).toMatchObject({
+      state: 'not-tried',
+      says: ['Its package.json has no script called “test”.'],
+    })
+    expect(done.state).toBe('done')
+  }, 240_000)
+})
 
 test('it is judged, packed, installed, compiled, loaded and then made visible; the version remembers it', async () => {
   const slug = await libraryOf(buoy)

@@ -18,6 +18,11 @@ const { standing, view } = defineProps<{
 }>()
 const store = useLibrary()
 const { copy, copied } = useCopy()
+/** Of a version there is what it held; what was seen and worked out since is of the shelf as it is now. */
+const ofVersions = new Set(['bench', 'guide'])
+const shownViews = computed(() =>
+  Object.entries(views).filter(([name]) => store.version === undefined || ofVersions.has(name)),
+)
 </script>
 
 <template>
@@ -35,7 +40,7 @@ const { copy, copied } = useCopy()
     >
     <nav class="views" aria-label="Views of this component">
       <NuxtLink
-        v-for="(title, name) in views"
+        v-for="[name, title] in shownViews"
         :key="name"
         :to="`/${store.slug}/${standing.tag}${name === 'bench' ? '' : `/${name}`}`"
         :class="{ on: view === name }"
@@ -43,6 +48,7 @@ const { copy, copied } = useCopy()
         >{{ title }}</NuxtLink
       >
       <NuxtLink
+        v-if="store.version === undefined"
         :to="{ path: `/${store.slug}/source`, query: { path: standing.contract.files[0], of: standing.tag } }"
         :class="{ on: view === 'source' }"
         >Source</NuxtLink

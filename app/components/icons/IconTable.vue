@@ -6,13 +6,24 @@ import type { IconRole, IconSetView } from '~~/core/wire'
 /**
  * Every role, with the glyph it has in each set; the one that is worn is marked, and another is one press.
  */
-const { roles, sets, wornOf, mayChoose } = defineProps<{
+const { roles, sets, wornOf, mayChoose, deprecated } = defineProps<{
   roles: readonly IconRole[]
   sets: readonly IconSetView[]
   wornOf: (role: string) => Worn
   mayChoose: boolean
+  /** What to take instead of those that should not be used any more, by role. */
+  deprecated: Readonly<Record<string, string>>
 }>()
-const emit = defineEmits<{ choose: [role: string, choice?: GlyphChoice] }>()
+const emit = defineEmits<{
+  choose: [role: string, choice?: GlyphChoice]
+  deprecate: [role: string, note: string | undefined]
+}>()
+/** The role that somebody says of why it should not be used any more. */
+const asked = ref<string>()
+function deprecate(role: string, note: string | undefined) {
+  asked.value = undefined
+  emit('deprecate', role, note)
+}
 const store = useLibrary()
 const columns = computed(() =>
   sets.map((set) => ({ name: set.name, byName: new Map(set.glyphs.map((glyph) => [glyph.name, glyph])) })),
@@ -67,6 +78,37 @@ const chooseOther = (role: string, key: string) =>
               :to="{ path: `/${store.slug}/source`, query: { path: role.file, line: role.line } }"
               >{{ role.file }}<template v-if="role.line > 1">:{{ role.line }}</template></NuxtLink
             >
+            <span v-if="deprecated[role.role] !== undefined" class="small place"
+              ><Mark name="deprecated" /> {{ deprecated[role.role] }}
+              <button
+                v-if="mayChoose"
+                type="button"
+                class="link"
+                :aria-label="`${role.role} is not deprecated any more`"
+                @click="deprecate(role.role, undefined)"
+              >
+                Not any more
+              </button></span
+            >
+            <ReasonForm
+              v-else-if="asked === role.role"
+              class="place"
+              :label="`What to take instead of ${role.role}`"
+              placeholder="Take … instead; gone in 2.0"
+              verb="Deprecate"
+              :most="300"
+              @say="deprecate(role.role, $event)"
+              @cancel="asked = undefined"
+            />
+            <button
+              v-else-if="mayChoose"
+              type="button"
+              class="link small place"
+              :aria-label="`Deprecate ${role.role}`"
+              @click="asked = role.role"
+            >
+              Deprecate
+            </button>
           </th>
           <td class="small">
             <template v-for="(tag, i) in tagsOf(role)" :key="tag"

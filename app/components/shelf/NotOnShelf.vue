@@ -8,10 +8,11 @@ const store = useLibrary()
   <main class="none">
     <h1>Not on this shelf</h1>
     <p>
-      There is no <code>&lt;{{ tag }}&gt;</code> in {{ store.library?.title }}. It may have been renamed or
-      taken out.
+      There is no <code>&lt;{{ tag }}&gt;</code> in {{ store.library?.title
+      }}{{ store.version === undefined ? '' : ` ${store.version}` }}. It may have been
+      {{ store.version === undefined ? 'renamed or taken out' : 'called otherwise then, or came later' }}.
     </p>
-    <GoneKept :tags="[tag]" />
+    <GoneKept v-if="store.version === undefined" :tags="[tag]" />
     <NuxtLink class="act" :to="`/${store.slug}`">To the shelf</NuxtLink>
   </main>
 </template>

@@ -12,7 +12,7 @@ const theme = computed({
   set: (name) => (chosenTheme.value = name),
 })
 const { icons, problems, isBusy, glyphs, settings, map, wornOf, drawingOf, ...acts } = useIcons(theme)
-const { choose, wear, fallBack, keep, bringIn, drop, titleOfSet } = acts
+const { choose, deprecate, wear, fallBack, keep, bringIn, drop, titleOfSet } = acts
 const isAdding = ref(false)
 const roles = computed(() => icons.value?.roles ?? [])
 const sets = computed(() => icons.value?.sets ?? [])
@@ -37,6 +37,10 @@ const kinds = {
   unused: {
     title: 'Roles that no component asks for',
     has: (role: string) => !roles.value.find((other) => other.role === role)?.uses.length,
+  },
+  deprecated: {
+    title: 'Roles that are deprecated',
+    has: (role: string) => settings.value.deprecated[role] !== undefined,
   },
   swapped: {
     title: 'Roles that wear another glyph than their own',
@@ -150,7 +154,15 @@ const isAsked = ref<string>()
         /><template v-else-if="icons?.store">{{ storeTitle(icons.store) }}</template
         >.
       </p>
-      <IconTable :roles="shown" :sets :worn-of :may-choose="store.may.write && !isBusy" @choose="choose" />
+      <IconTable
+        :roles="shown"
+        :sets
+        :worn-of
+        :may-choose="store.may.write && !isBusy"
+        :deprecated="settings.deprecated"
+        @choose="choose"
+        @deprecate="deprecate"
+      />
       <p v-if="!shown.length" class="inset muted">There are none.</p>
       <section v-if="remarks.length" class="inset" aria-label="Remarks">
         <h2 class="ruled">Unlike their neighbours</h2>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { isCalm } from '~~/core/problem'
 
-definePageMeta({ visitors: true })
+definePageMeta({ visitors: true, versions: true })
 const store = useLibrary()
 const router = useRouter()
 const { library, standing } = storeToRefs(store)
@@ -63,7 +63,7 @@ useKeys([
           {{ wordless === 1 ? 'has' : 'have' }} members without words.</template
         >
       </p>
-      <div class="acts">
+      <div v-if="store.version === undefined" class="acts">
         <NuxtLink class="act" :to="`/${store.slug}/all`">See all at once</NuxtLink>{{ ' ' }}
         <NuxtLink class="act" :to="`/${store.slug}/starters`">Starters</NuxtLink>{{ ' ' }}
         <NuxtLink class="act" :to="`/${store.slug}/evidence`">Evidence</NuxtLink
@@ -73,7 +73,7 @@ useKeys([
         >
       </div>
     </div>
-    <details v-if="unread.length" class="unread" :open="unread.length < 3">
+    <details v-if="unread.length && store.version === undefined" class="unread" :open="unread.length < 3">
       <summary>
         {{ count(unread.length).replace(/^./, (c) => c.toUpperCase()) }}
         thing{{ unread.length === 1 ? '' : 's' }} could not be read or built.
@@ -115,7 +115,9 @@ useKeys([
     </div>
     <p v-else-if="!shown.length" class="empty muted">
       None of the {{ count(standing.length) }} is like that.
-      <button type="button" class="link" @click="router.replace({ query: {} })">Show all</button>
+      <button type="button" class="link" @click="router.replace({ query: { at: store.version } })">
+        Show all
+      </button>
     </p>
   </main>
 </template>

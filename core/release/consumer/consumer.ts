@@ -11,9 +11,14 @@ export const triedSchema = z.object({
 })
 export type Tried = z.infer<typeof triedSchema>
 
-/** What a consumer does with a package, one after another: each takes what came before. */
-export const consumerActs = ['installs', 'licences', 'types', 'loads'] as const
+/**
+ * What a version goes through before it is out, one after another: what a consumer does with its package, each of
+ * which takes that it is installed, and the library's own tests.
+ */
+export const consumerActs = ['installs', 'licences', 'types', 'loads', 'tests'] as const
 export type ConsumerAct = (typeof consumerActs)[number]
+/** Acts that take no installed package. */
+export const actsApart: ReadonlySet<ConsumerAct> = new Set(['installs', 'tests'])
 export type ConsumerFacts = Partial<Record<ConsumerAct, Tried>>
 
 export const fine: Tried = { is: 'fine', says: [] }

@@ -4,6 +4,7 @@ import { gates, type GateSettings, type GateStanding } from './gates'
 import { installsGate } from './installs'
 import { licencesGate } from './licences'
 import { loadsGate } from './loads'
+import { testsGate } from './tests'
 import { typesGate } from './types'
 
 /** A gate that is judged while a version is published, by what came of using its package. */
@@ -12,7 +13,7 @@ export interface TriedGate extends Omit<Gate, 'judge' | 'name'> {
 }
 
 /** Every such gate, in the order in which a package is used. */
-export const triedGates: readonly TriedGate[] = [installsGate, licencesGate, typesGate, loadsGate]
+export const triedGates: readonly TriedGate[] = [installsGate, licencesGate, typesGate, loadsGate, testsGate]
 
 const settingOf = ({ name, usual }: TriedGate, settings: GateSettings): GateSetting => settings[name] ?? usual
 

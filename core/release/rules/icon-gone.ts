@@ -1,3 +1,4 @@
+import { readDeprecation } from '../deprecation'
 import type { ReleaseRule } from './rule'
 
 /** An icon that the package hands on no more. */
@@ -7,5 +8,10 @@ export const iconGone: ReleaseRule = {
   changes: ({ before, now }) =>
     before.icons
       .filter((name) => !now.icons.includes(name))
-      .map((name) => ({ weight: 'breaking' as const, about: name, says: `The icon ${name} is gone.` })),
+      .map((name) => ({
+        weight: 'breaking' as const,
+        about: name,
+        says: `The icon ${name} is gone.`,
+        ...readDeprecation(before.deprecatedIcons?.[name] ?? ''),
+      })),
 }

@@ -33,6 +33,8 @@ export interface Side extends Dress {
   /** Languages it says something in, and its icons, by the names they have in a package. */
   languages: readonly string[]
   icons: readonly string[]
+  /** Those of them that people call deprecated, with what they said of it. */
+  deprecatedIcons?: Readonly<Record<string, string>>
 }
 
 /** A member before and now; one that is called otherwise has both. */

@@ -12,6 +12,7 @@ import { componentNew } from './component-new'
 import { componentRenamed } from './component-renamed'
 import { facetRules } from './facets'
 import { fieldGone } from './field-gone'
+import { iconDeprecated } from './icon-deprecated'
 import { iconGone } from './icon-gone'
 import { iconNew } from './icon-new'
 import { languageGone } from './language-gone'
@@ -35,6 +36,8 @@ import { tokenGone } from './token-gone'
 import { tokenNew } from './token-new'
 import { tokenType } from './token-type'
 import { tokenValue } from './token-value'
+import { valueDeprecated } from './value-deprecated'
+import { valueGone } from './value-gone'
 
 /** Every rule by which a release is weighed. */
 export const releaseRules: readonly ReleaseRule[] = [
@@ -48,6 +51,8 @@ export const releaseRules: readonly ReleaseRule[] = [
   memberRenamed,
   memberNew,
   memberDeprecated,
+  valueGone,
+  valueDeprecated,
   ...facetRules,
   accessibleTold,
   themeGone,
@@ -62,6 +67,7 @@ export const releaseRules: readonly ReleaseRule[] = [
   tokenValue,
   iconGone,
   iconNew,
+  iconDeprecated,
   languageGone,
   languageNew,
   packageExport,

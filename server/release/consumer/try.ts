@@ -14,6 +14,7 @@ import {
   type Manifest,
   type Tried,
 } from '~~/core/release/consumer/consumer'
+import type { SourceText } from '~~/core/read/source/source-text'
 import { judgeLicences, usualLicences } from '~~/core/release/licences'
 import { singlePaths } from '~~/core/release/places'
 import { Failure } from '../../auth/failure'
@@ -27,29 +28,36 @@ import { browserVersion } from '../../evidence/version'
 import { limits } from '../../limits'
 import type { Library } from '../../store/libraries'
 import type { Said, ToLoad } from './message'
+import { runOwnTests } from './own-tests'
 import { offerPackage } from './registry'
 import { shippedWith } from './shipped'
 
+interface Project {
+  library: Library
+  packed: Offer
+  contracts: readonly Contract[]
+  /** The files of the library that the package was made from. */
+  source: () => Promise<readonly SourceText[]>
+  stopping: AbortSignal
+}
 type Offer = Pick<Packed, 'tarball' | 'integrity' | 'shasum'> & { manifest: Manifest }
 
 /** An empty project of somebody who uses a package that is not out yet. */
 export class ConsumerProject {
+  private readonly library: Library
+  private readonly packed: Offer
+  private readonly stopping: AbortSignal
   private constructor(
-    private readonly library: Library,
-    private readonly packed: Offer,
-    private readonly contracts: readonly Contract[],
+    private readonly project: Project,
     private readonly folder: string,
-    private readonly stopping: AbortSignal,
-  ) {}
+  ) {
+    this.library = project.library
+    this.packed = project.packed
+    this.stopping = project.stopping
+  }
 
-  static async begin(
-    library: Library,
-    packed: Offer,
-    contracts: readonly Contract[],
-    stopping: AbortSignal,
-  ): Promise<ConsumerProject> {
-    const folder = await mkdtemp(join(tmpdir(), 'kept-shelf-consumer-'))
-    return new ConsumerProject(library, packed, contracts, folder, stopping)
+  static async begin(project: Project): Promise<ConsumerProject> {
+    return new ConsumerProject(project, await mkdtemp(join(tmpdir(), 'kept-shelf-consumer-')))
   }
 
   async end(): Promise<void> {
@@ -61,6 +69,7 @@ export class ConsumerProject {
     licences: () => this.readLicences(),
     types: () => this.compile(),
     loads: () => this.load(),
+    tests: () => this.runTests(),
   }
 
   /** Installs it with the ordinary client, and with it whatever it depends on and asks for. */
@@ -106,7 +115,7 @@ export class ConsumerProject {
         return wrong(`It cannot be bundled: ${error.problems[0].what}`)
       throw error
     }
-    const awaited = awaitedOf(manifest, this.contracts, this.library.prefix)
+    const awaited = awaitedOf(manifest, this.project.contracts, this.library.prefix)
     const single = await this.singleScript()
     const { CHROMIUM, PREVIEW_PORT } = settings()
     let tried: Tried | undefined
@@ -123,6 +132,21 @@ export class ConsumerProject {
     })
     if (overMemory !== undefined) return wrong('The page needs more memory than it may have.')
     return tried ?? notTried('The browser ended before the page was loaded.')
+  }
+
+  private async runTests(): Promise<Tried> {
+    const folder = await mkdtemp(join(tmpdir(), 'kept-shelf-tests-'))
+    try {
+      return await runOwnTests({
+        files: await this.project.source(),
+        folder,
+        apart: settings().TESTS_APART,
+        seconds: limits.consumer.testSeconds,
+        stopping: this.stopping,
+      })
+    } finally {
+      await rm(folder, { recursive: true, force: true })
+    }
   }
 
   /** The package as one classic script, as it is installed; nothing where it has none. */

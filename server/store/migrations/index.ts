@@ -37,6 +37,7 @@ import * as m0035 from './0035-publications'
 import * as m0036 from './0036-invitations'
 import * as m0037 from './0037-licences'
 import * as m0038 from './0038-visitors'
+import * as m0039 from './0039-said'
 
 export const migrations: Record<string, Knex.Migration> = {
   '0001-first': m0001,
@@ -77,4 +78,5 @@ export const migrations: Record<string, Knex.Migration> = {
   '0036-invitations': m0036,
   '0037-licences': m0037,
   '0038-visitors': m0038,
+  '0039-said': m0039,
 }

@@ -9,7 +9,7 @@ import { ruledOut } from '~~/core/variants/combination'
 /**
  * The page a reader gets of a component: what it is for, live examples with their code, and all it offers.
  */
-definePageMeta({ visitors: true })
+definePageMeta({ visitors: true, versions: true })
 const { store, route, tag, standing, contract, css } = useComponent('guide')
 
 provideLooks(tag)
@@ -191,7 +191,7 @@ onMounted(() => {
       </template>
 
       <GuideContract :contract :words-for="wordsFor" />
-      <GuideAccessible :tag />
+      <GuideAccessible v-if="store.version === undefined" :tag />
       <section class="related">
         <h2 class="ruled">Related</h2>
         <p v-if="contract.uses.length">

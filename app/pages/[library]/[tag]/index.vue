@@ -5,7 +5,7 @@ import type { Usage } from '~~/core/code/usage'
 import { membersOf } from '~~/core/contract/contract'
 import { surroundFromQuery, surroundToQuery } from '~~/core/surround'
 
-definePageMeta({ visitors: true })
+definePageMeta({ visitors: true, versions: true })
 const router = useRouter()
 const { store, route, tag, standing, contract, face: start, css, themes } = useComponent()
 
@@ -40,7 +40,8 @@ const combinations = useCombinations(tag)
 const evidence = useEvidence(
   contract,
   start,
-  computed(() => standing.value?.rendering.module ?? undefined),
+  // of a version nothing is tried: what was seen is kept of what stands there now
+  computed(() => (store.version === undefined ? (standing.value?.rendering.module ?? undefined) : undefined)),
   combinations.never,
 )
 const target = computed(() => {
@@ -105,7 +106,7 @@ watch(memberInAddress, () => showMember('nearest'))
         {{ standing.rendering.lastGood.revision }}; the ledger is of the newest source that could be read.
       </p>
     </div>
-    <div v-if="store.library?.gone.some((item) => item.offers.includes(tag))" class="stale">
+    <div v-if="!store.version && store.library?.gone.some((item) => item.offers.includes(tag))" class="stale">
       <GoneKept :to="tag" />
     </div>
     <div v-if="wordsProblems.length" class="stale">
@@ -144,7 +145,11 @@ watch(memberInAddress, () => showMember('nearest'))
               Set nothing
             </button></span
           >
-          <TriedNote :evidence :built="standing.rendering.module !== null" />
+          <TriedNote
+            v-if="store.version === undefined"
+            :evidence
+            :built="standing.rendering.module !== null"
+          />
         </template>
       </ContractLedger>
       <section class="side" aria-label="The component alone">

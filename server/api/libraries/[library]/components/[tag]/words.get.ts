@@ -1,16 +1,19 @@
-import { z } from 'zod'
 import { wordsListSchema } from '~~/core/wire'
+import { z } from 'zod'
 import { route } from '~~/server/auth/route'
 import { wordsHistory, wordsOf } from '~~/server/store/words'
 import { componentKnown } from '~~/server/views/component'
+import { ofVersion, wordsAt } from '~~/server/views/version-shelf'
 
-/** The words of a component; with `history`, every version of one member's. */
+/** The words of a component, now or when a version was made; with `history`, every version of one member's. */
 export default route({
   access: 'visitor',
   answer: wordsListSchema,
-  query: z.object({ history: z.string().optional() }),
+  query: ofVersion.extend({ history: z.string().optional() }),
   async handle({ db, library, params, query, isVisitor }) {
     const component = await componentKnown(db, library, params.tag!)
+    const then = await wordsAt(db, library, params.tag!, query.version)
+    if (then) return then
     // what was written before, and by whom, is for those with an account
     if (isVisitor) return (await wordsOf(db, component.id)).map((words) => ({ ...words, by: null }))
     return query.history === undefined

@@ -1,0 +1,15 @@
+import type { ReleaseRule } from './rule'
+
+/** An icon that should not be used any more: it is there still, and whoever uses it should know. */
+export const iconDeprecated: ReleaseRule = {
+  name: 'icon-deprecated',
+  title: 'An icon is deprecated',
+  changes: ({ before, now }) =>
+    Object.entries(now.deprecatedIcons ?? {})
+      .filter(([name]) => before.icons.includes(name) && before.deprecatedIcons?.[name] === undefined)
+      .map(([name, note]) => ({
+        weight: 'additive' as const,
+        about: `deprecation of ${name}`,
+        says: `The icon ${name} is deprecated${note ? `: ${note.replace(/\.$/, '')}` : ''}.`,
+      })),
+}
