@@ -41,7 +41,7 @@ watch([() => route.path, () => library.value?.preview], ([, preview]) => {
     <div ref="head">
       <TopBar />
       <FittingBar v-if="library" />
-      <VersionBar v-if="library && store.version !== undefined" />
+      <VersionBar v-if="store.version !== undefined" />
     </div>
     <component :is="library ? 'div' : 'main'" v-if="problems.length" class="away">
       <ProblemList :problems />

@@ -87,6 +87,35 @@ test('what consumers change is written in each style of code', () => {
   ])
 })
 
+test('so are methods that are called and custom properties that are worn', () => {
+  const code = (before: Contract[], now: Contract[], rule: string) =>
+    differenceBetween(side(before), side(now))
+      .find((change) => change.rule === rule)!
+      .code!.find(({ style }) => style === 'html')
+  const shown = (call: string, name: string) =>
+    read({
+      'src/card.ts': element(
+        'Card',
+        `constructor() { super(); this.attachShadow({ mode: 'open' }).innerHTML = ` +
+          `'<style>b { color: var(${name}, navy) }</style><b>x</b>' } ${call}`,
+      ),
+    })
+  const [before, now] = [
+    shown('show(at: number): void { this.hidden = at > 0 }', '--card-ink'),
+    shown('', '--card-inks'),
+  ]
+  expect(code(before, now, 'member-gone')).toEqual({
+    style: 'html',
+    before: expect.stringContaining('.show(1)') as string,
+    now: expect.not.stringContaining('.show(') as string,
+  })
+  expect(code(before, now, 'member-renamed')).toEqual({
+    style: 'html',
+    before: '<x-card style="--card-ink: navy"></x-card>',
+    now: '<x-card style="--card-inks: navy"></x-card>',
+  })
+})
+
 test('small components that have little in common but a pass-through are not taken for one another', () => {
   const small = (name: string) =>
     read({ [`src/${name}.tsx`]: `export const ${name} = (props: { rest?: string }) => <p {...props} />` })

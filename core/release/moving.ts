@@ -1,7 +1,9 @@
 import { codeFor, stylesOf } from '../code/frameworks'
 import type { Usage } from '../code/usage'
 import { memberKey, type Contract, type Member } from '../contract/contract'
+import { lastFallback, type CustomProperty } from '../contract/custom-property'
 import { firstValue } from '../contract/first-value'
+import type { Method } from '../contract/method'
 import type { Prop } from '../contract/prop'
 import { choicesOf } from '../contract/type'
 import type { CodeStyle } from '../languages/language'
@@ -62,6 +64,8 @@ function movedUsage({ rule, member: key }: ReleaseChange, pair: Stayed): Moved |
   if (!members) return undefined
   const { before, now } = members
   if (before?.kind === 'slot') return movedSlot(before.name, now)
+  if (before?.kind === 'method') return movedMethod(before, now?.kind === 'method' ? now : undefined)
+  if (before?.kind === 'custom-property') return movedProperty(before, now)
   if (before?.kind === 'prop') return movedProp(rule, before, now?.kind === 'prop' ? now : undefined)
   return rule === 'member-new' && now?.kind === 'prop' ? { before: nothing, now: withFirst(now) } : undefined
 }
@@ -73,6 +77,29 @@ function movedSlot(name: string, now: Member | undefined): Moved | undefined {
   if (now && now.name === name) return undefined
   const filled = (slot: string): Usage => ({ props: {}, slots: { [slot]: { is: 'text', text: '…' } } })
   return { before: filled(name), now: now ? filled(now.name) : nothing }
+}
+
+const called = ({ name, takes }: Method): Usage => ({
+  ...nothing,
+  calls: [
+    {
+      method: name,
+      given: takes.filter(({ optional }) => !optional).map((taken) => firstValue(taken.type, taken.name)),
+    },
+  ],
+})
+
+/** Who called a method calls it by its other name, with what it takes now, or not any more. */
+const movedMethod = (before: Method, now: Method | undefined): Moved => ({
+  before: called(before),
+  now: now ? called(now) : nothing,
+})
+
+function movedProperty(before: CustomProperty, now: Member | undefined): Moved | undefined {
+  if (now?.name === before.name) return undefined
+  const value = lastFallback(before.hostValue ?? before.fallbacks[0] ?? '…')
+  const worn = (name: string): Usage => ({ ...nothing, styles: { [name]: value } })
+  return { before: worn(before.name), now: now ? worn(now.name) : nothing }
 }
 
 function movedProp(rule: string, before: Prop, now: Prop | undefined): Moved | undefined {

@@ -1,3 +1,4 @@
+import { LRUCache } from 'lru-cache'
 import { z } from 'zod'
 import { summaryRowSchema, type SummaryRow } from '~~/core/accessible/summary'
 import { contractSchema, type Contract } from '~~/core/contract/contract'
@@ -8,11 +9,23 @@ import { saidIn, withSaid } from './said'
 
 // What a release holds besides its package; none of it ever changes.
 
+/** Contracts by release: what a release holds never changes. Ten thousand components are kept. */
+const recent = new LRUCache<string, Contract[]>({
+  maxSize: 10_000,
+  sizeCalculation: (contracts) => contracts.length + 1,
+})
+
 /** What a release had of every component; it never changes. */
-export const contractsAt = async (db: Store, release: string): Promise<Contract[]> =>
-  contractSchema
-    .array()
-    .parse((await db('releases').where({ id: release }).first('contracts'))?.contracts ?? [])
+export async function contractsAt(db: Store, release: string): Promise<readonly Contract[]> {
+  const known = recent.get(release)
+  if (known) return known
+  const row: { contracts: unknown } | undefined = await db('releases')
+    .where({ id: release })
+    .first('contracts')
+  const contracts = contractSchema.array().parse(row?.contracts ?? [])
+  recent.set(release, contracts)
+  return contracts
+}
 
 const accessibleByTag = z.record(z.string(), z.array(summaryRowSchema))
 
@@ -29,13 +42,14 @@ export async function heldBy(
   icons: string[]
   deprecatedIcons: Record<string, string>
 }> {
-  const [row, paths] = await Promise.all([
-    db('releases').where({ id: release }).first('contracts', 'accessible', 'tokens', 'manifest', 'said'),
+  const [contracts, row, paths] = await Promise.all([
+    contractsAt(db, release),
+    db('releases').where({ id: release }).first('accessible', 'tokens', 'manifest', 'said'),
     db('release_files').where({ release_id: release }).pluck('path') as Promise<string[]>,
   ])
   const said = saidIn(row)
   return {
-    contracts: withSaid(contractSchema.array().parse(row.contracts ?? []), said?.words ?? {}),
+    contracts: withSaid(contracts, said?.words ?? {}),
     accessible: accessibleByTag.parse(row.accessible ?? {}),
     themes: row.tokens,
     package: row.manifest,

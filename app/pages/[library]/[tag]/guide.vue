@@ -215,7 +215,7 @@ onMounted(() => {
         <p v-if="!contract.uses.length && !usedBy.length" class="muted">
           It uses no other component of the library, and none uses it.
         </p>
-        <p class="small muted">
+        <p v-if="store.version === undefined" class="small muted">
           Read from
           <NuxtLink
             v-for="(file, i) in contract.files"
