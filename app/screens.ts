@@ -22,7 +22,7 @@ export const screens: readonly Screen[] = [
   {
     page: '[library]/index',
     bar: 'Shelf',
-    looked: ['/tern', '/tern?find=notice'],
+    looked: ['/tern', '/tern?find=notice', '/tern?at=1.1.0'],
     pictures: { shelf: '/tern' },
   },
   {
@@ -119,6 +119,7 @@ export const screens: readonly Screen[] = [
       '/tern/tern-ticket',
       `${notice}?window=1280x800&held=hover`,
       '/tern/tern-queue-meter?in=nightwatch&width=400',
+      '/tern/tern-tide-gauge?at=1.1.0',
     ],
     pictures: { bench: `${notice}?width=390` },
   },

@@ -51,8 +51,9 @@ test('what differs is weighed, told in notes and code, held up by gates, and rem
 
   await test.step('a prop that is called otherwise is told as that, with what consumers change', async () => {
     await expect(ring).toContainText('prop emphasise seems to be called emphasis now.')
-    await ring.getByText('What consumers change').click()
-    await expect(ring.getByRole('group', { name: 'In plain HTML' })).toContainText(
+    const renamed = ring.getByRole('listitem').filter({ hasText: 'prop emphasise' })
+    await renamed.getByText('What consumers change').click()
+    await expect(renamed.getByRole('group', { name: 'In plain HTML' })).toContainText(
       '<mooring-ring emphasis="calm"></mooring-ring>',
     )
     await expect(page.getByLabel('The next version')).toHaveValue('2.0.0')
@@ -255,10 +256,10 @@ test('a version is tried as its consumers will, what is wrong stands at its step
       await expect(page.getByRole('status').filter({ hasText: '0.1.0 is out' }).first()).toBeVisible({
         timeout: 120_000,
       })
-      await expect(log('Publishing 0.1.0').getByRole('listitem')).toHaveCount(publicationSteps.length)
-      await expect(log('Publishing 0.1.0').getByRole('img', { name: 'done' })).toHaveCount(
-        publicationSteps.length,
-      )
+      // nobody asked for the library's own tests
+      const steps = publicationSteps.length - 1
+      await expect(log('Publishing 0.1.0').getByRole('listitem')).toHaveCount(steps)
+      await expect(log('Publishing 0.1.0').getByRole('img', { name: 'done' })).toHaveCount(steps)
     })
     await test.step('a channel is made, moved and removed where versions stand', async () => {
       await page.getByRole('link', { name: 'Registry', exact: true }).click()

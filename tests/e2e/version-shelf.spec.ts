@@ -42,13 +42,15 @@ test('a component is tried as it was in a version, before anybody installs it', 
     await page.reload()
     await expect(alone(page, 'Tide gauge').getByText('4.2 m')).toBeVisible()
     await choose(page, 'Version', '1.0.0')
-    await expect(bar).toContainText('The shelf of version 1.0.0')
     await expect(page).toHaveURL(/at=1\.0\.0/)
+    await expect(page.getByText('There is no <tern-tide-gauge> in Tern 1.0.0.')).toBeVisible()
+    await choose(page, 'Version', '1.1.0')
+    await expect(alone(page, 'Tide gauge').getByText('4.2 m')).toBeVisible()
   })
 
   await test.step('its guide is of the version too', async () => {
     await page.getByRole('link', { name: 'Guide', exact: true }).click()
-    await expect(page).toHaveURL(/guide\?at=1\.0\.0/)
+    await expect(page).toHaveURL(/guide\?at=1\.1\.0/)
     await expect(page.getByRole('heading', { name: 'Tide gauge', level: 1 })).toBeVisible()
     await expect(page.getByRole('link', { name: 'Evidence' })).toHaveCount(0)
   })

@@ -91,7 +91,7 @@ const { copy, copied } = useCopy()
         <p class="small muted use">Then on a page without a build:</p>
         <pre class="do">{{ plain }}</pre>
         <h3>Before it is installed</h3>
-        <p class="small muted">
+        <p class="small muted before">
           Every component of it as it was: live, in the themes it had, with its contract, code and guide.
         </p>
         <NuxtLink class="act" :to="{ path: `/${store.slug}`, query: { at: chosen.version } }"
@@ -171,6 +171,9 @@ header {
 }
 .use {
   margin-top: 12px;
+}
+.before {
+  margin-bottom: 8px;
 }
 h3 {
   margin: 20px 0 6px;
