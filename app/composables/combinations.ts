@@ -12,15 +12,7 @@ export function useCombinations(tag: Ref<string>) {
   const { say } = useSay()
   const { wordsStamp } = storeToRefs(store)
   const base = computed(() => `/libraries/${store.slug}/components/${tag.value}/combinations`)
-  const {
-    kept: all,
-    problems,
-    attempt,
-  } = useKept(
-    computed(() => base.value + queryOf({ version: store.version })),
-    combinationsSchema,
-    [wordsStamp],
-  )
+  const { kept: all, problems, attempt } = useKept(base, combinationsSchema, [wordsStamp])
   const named = computed(() => all.value.filter(({ rule }) => rule === 'named'))
   const never = computed(() => all.value.filter(({ rule }) => rule === 'never'))
   const send = (method: 'POST' | 'PUT', path: string, body: NewCombination) =>

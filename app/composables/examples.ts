@@ -7,17 +7,7 @@ export function useExamples(tag: Ref<string>) {
   const { say } = useSay()
   const { wordsStamp } = storeToRefs(store)
   const base = computed(() => `/libraries/${store.slug}/components/${tag.value}/examples`)
-  const {
-    kept: saved,
-    problems,
-    load,
-    ready,
-    attempt,
-  } = useKept(
-    computed(() => base.value + queryOf({ version: store.version })),
-    examplesSchema,
-    [wordsStamp],
-  )
+  const { kept: saved, problems, load, ready, attempt } = useKept(base, examplesSchema, [wordsStamp])
   const face = computed(() => saved.value.find((example) => example.face))
   const send = (id: string, body: ExampleChange) =>
     ask(z.unknown(), `${base.value}/${id}`, { method: 'PATCH', body })

@@ -8,13 +8,7 @@ export function useVersionChoice(
   asked: Ref<string>,
 ) {
   const store = useLibrary()
-  const bases = computed(() =>
-    (versions() ?? []).map((value) => ({
-      value,
-      title: value,
-      note: value === store.library?.latest ? 'latest' : '',
-    })),
-  )
+  const bases = useVersionOptions(versions)
   const base = computed({
     get: () => shown() ?? '',
     set: (value) => {
@@ -22,4 +16,16 @@ export function useVersionChoice(
     },
   })
   return { base, bases }
+}
+
+/** Versions to choose one of, the one that `latest` names told from the others. */
+export function useVersionOptions(versions: () => readonly string[] | undefined) {
+  const store = useLibrary()
+  return computed(() =>
+    (versions() ?? []).map((value) => ({
+      value,
+      title: value,
+      note: value === store.library?.latest ? 'latest' : '',
+    })),
+  )
 }

@@ -11,7 +11,7 @@ watch(
   { immediate: true },
 )
 const { library, problems } = storeToRefs(store)
-const isThere = computed(() => version.value === store.version && (!store.version || store.then))
+const isThere = computed(() => version.value === store.version && (store.isNow || store.then))
 const fitting = useFitting()
 // a link may say which fitting it is about
 watch(
@@ -41,7 +41,7 @@ watch([() => route.path, () => library.value?.preview], ([, preview]) => {
     <div ref="head">
       <TopBar />
       <FittingBar v-if="library" />
-      <VersionBar v-if="store.version !== undefined" />
+      <VersionBar v-if="!store.isNow" />
     </div>
     <component :is="library ? 'div' : 'main'" v-if="problems.length" class="away">
       <ProblemList :problems />

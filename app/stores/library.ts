@@ -27,7 +27,7 @@ import { providedFor as providedOf } from '~~/core/provisions'
 const newsSchema = z.object({ what: z.string(), tag: z.string().optional(), job: z.string().optional() })
 
 /** Milliseconds after which what could not be had is asked for again by itself. */
-const beforeNext = 4000
+const beforeAgain = 4000
 
 /** One library as the interface has it: what stands on the shelf, its themes, and the news about it. */
 export const useLibrary = defineStore('library', () => {
@@ -36,6 +36,7 @@ export const useLibrary = defineStore('library', () => {
   const standing = shallowRef<Standing[]>([])
   /** The version whose shelf is looked at; nothing for the shelf as it is now. */
   const version = ref<string>()
+  const isNow = computed(() => version.value === undefined)
   /** What that version had; nothing until it has come, or where the shelf of now is looked at. */
   const then = shallowRef<VersionShelf>()
   const problems = ref<Problem[]>([])
@@ -49,7 +50,7 @@ export const useLibrary = defineStore('library', () => {
 
   const fitting = useFitting()
   // what is tried on is tried on what stands there now
-  const fittings = computed(() => (version.value === undefined ? (library.value?.fittings ?? []) : []))
+  const fittings = computed(() => (isNow.value ? (library.value?.fittings ?? []) : []))
   const worn = computed(() => fitting.wornOf(fittings.value))
   /** Themes as they are kept, or as the fitting has them that is worn. */
   const fitted = computed(() => fitting.dress(library.value?.themes ?? [], fittings.value))
@@ -65,7 +66,7 @@ export const useLibrary = defineStore('library', () => {
   const { groups, missing, wanting } = shelfInGroups(standing, tokenSet)
   const may = computed(() => {
     // nothing of a version changes
-    const role = version.value === undefined ? (library.value?.role ?? 'reader') : 'reader'
+    const role = isNow.value ? (library.value?.role ?? 'reader') : 'reader'
     return { write: isAtLeast(role, 'contributor'), keep: isAtLeast(role, 'maintainer') }
   })
 
@@ -95,7 +96,7 @@ export const useLibrary = defineStore('library', () => {
   async function open(name: string, ofVersion?: string) {
     const isOther = slug.value !== name
     if (isOther || version.value !== ofVersion) {
-      clearTimeout(next)
+      clearTimeout(askingAgain)
       slug.value = name
       version.value = ofVersion
       then.value = undefined
@@ -112,8 +113,8 @@ export const useLibrary = defineStore('library', () => {
   }
   /** Loads the library anew; it ends when what stands here is of then or later. */
   const load = () => loadParts({ library: true, shelf: true })
+  let askingAgain: ReturnType<typeof setTimeout> | undefined
   /** What is to be asked for: what an answer that comes too late held is asked for again with the next. */
-  let next: ReturnType<typeof setTimeout> | undefined
   const wanted = { library: false, shelf: false, tags: new Set<string>() }
   function loadParts(parts: { library?: boolean; shelf?: boolean; tag?: string }): Promise<void> {
     wanted.library ||= parts.library ?? false
@@ -124,12 +125,12 @@ export const useLibrary = defineStore('library', () => {
   async function loadNow(mine: number): Promise<void> {
     const at = `/libraries/${slug.value}`
     // the shelf of a version comes whole
-    const tags = wanted.shelf || version.value !== undefined ? [] : [...wanted.tags]
-    clearTimeout(next)
+    const tags = wanted.shelf || !isNow.value ? [] : [...wanted.tags]
+    clearTimeout(askingAgain)
     try {
       const [view, shelf, some, ofThen] = await Promise.all([
         wanted.library ? ask(librarySchema, at) : undefined,
-        wanted.shelf && version.value === undefined ? ask(shelfSchema, `${at}/shelf`) : undefined,
+        wanted.shelf && isNow.value ? ask(shelfSchema, `${at}/shelf`) : undefined,
         Promise.all(tags.map((tag) => ask(shelfSchema, `${at}/shelf?tag=${encodeURIComponent(tag)}`))),
         version.value !== undefined && !then.value
           ? ask(versionShelfSchema, `${at}/releases/${encodeURIComponent(version.value)}/shelf`)
@@ -147,7 +148,7 @@ export const useLibrary = defineStore('library', () => {
     } catch (error) {
       if (mine !== asked) return
       problems.value = problemsOf(error)
-      if (problems.value.some(passes)) next = setTimeout(() => void load(), beforeNext)
+      if (problems.value.some(passes)) askingAgain = setTimeout(() => void load(), beforeAgain)
     }
   }
   /** How far a job has come: nothing else has changed by that. */
@@ -182,9 +183,7 @@ export const useLibrary = defineStore('library', () => {
   }
   /** What a browser showed of a component as it is now. */
   const evidenceFor = (tag: string) =>
-    version.value === undefined
-      ? evidence.value?.components.find((component) => component.tag === tag)
-      : undefined
+    isNow.value ? evidence.value?.components.find((component) => component.tag === tag) : undefined
   /** Puts in place the one value that the server has just kept; `undefined` when it was taken out. */
   function keptToken(theme: string, path: string, value: unknown, revision: number) {
     if (!library.value) return
@@ -208,7 +207,7 @@ export const useLibrary = defineStore('library', () => {
     standing.value = standing.value.map((item) => (item.tag === tag ? { ...item, first } : item))
   }
   function leave() {
-    clearTimeout(next)
+    clearTimeout(askingAgain)
     feed?.close()
     feed = undefined
     slug.value = ''
@@ -218,6 +217,7 @@ export const useLibrary = defineStore('library', () => {
     library,
     standing,
     version,
+    isNow,
     then,
     problems,
     ...stamps,

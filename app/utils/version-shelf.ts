@@ -1,7 +1,7 @@
 import type { RouteLocationNormalized } from 'vue-router'
 
 /** A page that shows the shelf of a version as well as that of now says so in its meta: `versions`. */
-const showsVersions = ({ meta }: { meta: object }): boolean => 'versions' in meta
+export const showsVersions = ({ meta }: { meta: object }): boolean => 'versions' in meta
 
 /** The version whose shelf an address is about: `?at=1.1.0`, on a page that can show one. */
 export const versionIn = (route: Pick<RouteLocationNormalized, 'query' | 'meta'>): string | undefined =>
@@ -10,8 +10,8 @@ export const versionIn = (route: Pick<RouteLocationNormalized, 'query' | 'meta'>
     : undefined
 
 /**
- * Where somebody goes who looks at the shelf of a version: on another page that can show one they stay with it.
- * Nothing where the address is right as it is.
+ * Where somebody goes who looks at the shelf of a version: on another page that can show one they stay with
+ * it. Nothing where the address is right as it is.
  */
 export function withVersion(
   to: RouteLocationNormalized,

@@ -302,7 +302,12 @@ test('no two icons of a package are one file or one constant', () => {
 })
 
 test('an icon that people call deprecated says so where it is declared, and in the difference', () => {
-  const glyphs = ['nav/up', 'down'].map((role) => ({ role, svg: '<svg></svg>', file: 'x', line: 1 }))
+  const glyphs = ['nav/up', 'down', 'constructor'].map((role) => ({
+    role,
+    svg: '<svg></svg>',
+    file: 'x',
+    line: 1,
+  }))
   const dress = dressOf(wearing({}))
   const settings = { ...dress.settings, deprecated: { 'nav/up': 'Take down; */ gone in 3.0.', gone: 'x' } }
   const files = iconFiles({ ...dress, settings }, { stores: [], store: null, glyphs, uses: [] })
@@ -315,7 +320,7 @@ test('an icon that people call deprecated says so where it is declared, and in t
   const roles = glyphs.map(({ role }) => role)
   const told = deprecatedIcons(roles, settings)
   expect(told).toEqual({ 'nav-up': 'Take down; */ gone in 3.0.' })
-  const icons = ['nav-up', 'down']
+  const icons = ['nav-up', 'down', 'constructor']
   const said = side([], { icons, deprecatedIcons: told })
   const rules = (before: SideInput, now: SideInput) =>
     differenceBetween(before, now).map(({ rule, says, goneIn }) => [rule, says, goneIn])
@@ -323,7 +328,7 @@ test('an icon that people call deprecated says so where it is declared, and in t
     ['icon-deprecated', 'The icon nav-up is deprecated: Take down; */ gone in 3.0.', undefined],
   ])
   expect(rules(said, said)).toEqual([])
-  expect(rules(said, side([], { icons: ['down'] }))).toEqual([
+  expect(rules(said, side([], { icons: ['down', 'constructor'] }))).toEqual([
     ['icon-gone', 'The icon nav-up is gone.', '3.0.0'],
   ])
 })

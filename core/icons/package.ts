@@ -1,3 +1,4 @@
+import { own } from '../own'
 import type { PackageFile } from '../release/package'
 import { glyphText, iconsCss, usedVariants, variedRoles, wornFirst, type Dress } from './drawn'
 import type { IconSettings } from './glyph'
@@ -31,7 +32,7 @@ export function iconFiles(dress: Dress, { glyphs }: OwnIcons): PackageFile[] {
       content: roles
         .map(
           (role) =>
-            `${tagOf(dress.settings.deprecated[role])}export declare const ${names.get(role)!}: string\n`,
+            `${tagOf(own(dress.settings.deprecated, role))}export declare const ${names.get(role)!}: string\n`,
         )
         .join(''),
     },
@@ -49,7 +50,10 @@ export function deprecatedIcons(
 ): Record<string, string> {
   const names = namesFor(roles, fileName)
   return Object.fromEntries(
-    roles.flatMap((role) => (deprecated[role] === undefined ? [] : [[names.get(role)!, deprecated[role]]])),
+    roles.flatMap((role) => {
+      const note = own(deprecated, role)
+      return note === undefined ? [] : [[names.get(role)!, note]]
+    }),
   )
 }
 

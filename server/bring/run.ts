@@ -1,6 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process'
 import { memoryOfTree } from '../processes/memory'
-import { treeOf } from '../processes/system'
+import { endNow, treeOf } from '../processes/system'
 
 /** How a command ended: its code and the last it said, or why it was ended or never began. */
 export interface Ran {
@@ -23,7 +23,7 @@ interface RunIn {
   megabytes?: number
 }
 
-/** Milliseconds between two looks at how much memory a command has, and between two questions whether to go on. */
+/** Milliseconds between two looks at the memory a command has, and two questions whether to go on. */
 const [lookEvery, askEvery] = [200, 1000]
 /** Characters of what a command said that are kept, its last. */
 const mostSaid = 6000
@@ -83,11 +83,4 @@ const isOver = ({ pid }: ChildProcess, megabytes: number): boolean =>
   pid !== undefined && memoryOfTree(pid) > megabytes * 1_000_000
 
 /** Ends a command with its group, and with whatever it started that left the group. */
-function endAll({ pid }: ChildProcess): void {
-  for (const id of pid === undefined ? [] : [-pid, ...treeOf(pid)])
-    try {
-      process.kill(id, 'SIGKILL')
-    } catch {
-      /* it has ended */
-    }
-}
+const endAll = ({ pid }: ChildProcess): void => endNow(pid === undefined ? [] : [-pid, ...treeOf(pid)])

@@ -5,7 +5,7 @@ import { log } from '../log'
 import { browserSeconds } from '../metrics'
 import { comeAfter } from '../processes/behind'
 import { limitGroup, memoryOfTree } from '../processes/memory'
-import { treeOf } from '../processes/system'
+import { endNow, treeOf } from '../processes/system'
 
 /** Milliseconds between two looks at how much memory it has. */
 const watchEvery = 200
@@ -84,13 +84,5 @@ function endWhenStopped(child: ChildProcess, stopping: AbortSignal): () => void 
   return () => stopping.removeEventListener('abort', stop)
 }
 
-/** Ends the process and the browser with all its own: one of them that is in a loop would hear of nothing. */
-function endAll(child: ChildProcess): void {
-  for (const id of child.pid === undefined ? [] : treeOf(child.pid)) {
-    try {
-      process.kill(id, 'SIGKILL')
-    } catch {
-      /* it has ended */
-    }
-  }
-}
+/** Ends the process and the browser with all its own. */
+const endAll = ({ pid }: ChildProcess): void => endNow(pid === undefined ? [] : treeOf(pid))

@@ -7,7 +7,7 @@ import { providedFor } from '~~/core/provisions'
 import { settings } from '../config'
 import { limits } from '../limits'
 import { chartStore } from '../store/charts'
-import { componentsOf, type Component } from '../store/components'
+import { componentsOf, modulesOf, type Component } from '../store/components'
 import { notify, type Store } from '../store/database'
 import {
   evidenceKey,
@@ -187,12 +187,6 @@ async function toTry(
   }
   return { input, asked, unbuilt, count: components.length - unbuilt.length }
 }
-
-/** The modules that components are built to, by tag. */
-const modulesOf = (components: readonly Component[]): Map<string, string> =>
-  new Map(
-    components.flatMap(({ tag, build }) => (build?.build ? [[tag, `/m/${build.build}/${build.entry}`]] : [])),
-  )
 
 const notBuilt = (tag: string): Problem => ({
   code: 'not-built',

@@ -15,7 +15,7 @@ import { faceOf } from '../store/evidence'
 import type { Library } from '../store/libraries'
 import { heldBy, standingAt } from '../store/released'
 import { deskReleases } from '../store/releases'
-import { faceIn, saidAt, saidNow, type Said } from '../store/said'
+import { saidAt, saidNow, saidOf, withSaid, type Said } from '../store/said'
 import { hashOf, sourceFiles } from '../store/sources'
 import { themesOf } from '../store/themes'
 import { together } from '../together'
@@ -98,7 +98,6 @@ async function guideInput(
   stood: Stood,
 ): Promise<GuideToBuild & { icons: Awaited<ReturnType<typeof iconsInput>> }> {
   const { id, prefix } = library
-  const { words, examples, combinations } = stood.said
   const [components, files, icons] = await Promise.all([
     componentsOf(db, stood.revision),
     sourceFiles(db, stood.revision),
@@ -121,15 +120,16 @@ async function guideInput(
       prefix,
       install: installLine(library, stood.version),
       themes: wholeThemes(stood.themes).map(({ name, title }) => ({ name, title })),
-      components: components.map((component) => ({
-        contract: component.contract,
-        face: faceOf({ ...component, face: faceIn(examples[component.tag]) }, prefix),
-        examples: examples[component.tag] ?? [],
-        isBuilt: built.includes(component),
-        words: words[component.tag] ?? {},
-        combinations: combinations[component.tag] ?? [],
-        accessible: stood.accessible[component.tag] ?? [],
-      })),
+      components: components.map((component) => {
+        const { face, ...said } = saidOf(stood.said, component.tag)
+        return {
+          ...said,
+          contract: withSaid([component.contract], stood.said.words)[0]!,
+          face: faceOf({ ...component, face }, prefix),
+          isBuilt: built.includes(component),
+          accessible: stood.accessible[component.tag] ?? [],
+        }
+      }),
     },
   }
 }

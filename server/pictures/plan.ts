@@ -10,7 +10,7 @@ import { plainSurround, type Surround } from '~~/core/surround'
 import { chainOf, wholeThemes } from '~~/core/tokens/regions'
 import type { Theme } from '~~/core/tokens/themes'
 import { inChild } from '../build/pool'
-import { componentsOf, type Component } from '../store/components'
+import { componentsOf, modulesOf, type Component } from '../store/components'
 import type { Store } from '../store/database'
 import { faceOf } from '../store/evidence'
 import { examplesToShow, type ExampleToShow } from '../store/examples'
@@ -170,9 +170,7 @@ const standing = (
   themes: wholeThemes(all),
   dress: new Map(wholeThemes(all).map(({ name }) => [name, dressOf(all, iconsCss, name)])),
   contracts: components.map(({ contract }) => contract),
-  moduleOf: new Map(
-    components.flatMap(({ tag, build }) => (build?.build ? [[tag, `/m/${build.build}/${build.entry}`]] : [])),
-  ),
+  moduleOf: modulesOf(components),
 })
 
 /** Nothing where the component is not there, was not built, or the theme is not there. */

@@ -2,8 +2,8 @@ import type { Contract } from '~~/core/contract/contract'
 import { weights } from '~~/core/contract/weight'
 import type { Problem } from '~~/core/problem'
 import {
-  actsApart,
   notTried,
+  takesPackage,
   type ConsumerFacts,
   type Manifest,
   type Tried,
@@ -149,10 +149,10 @@ async function judgeAsConsumer(
   const facts: ConsumerFacts = {}
   try {
     // without it nothing else can be tried
-    if (acts.some((act) => !actsApart.has(act) || act === 'installs'))
+    if (acts.some(takesPackage))
       facts.installs = await progress.step('installs', project.acts.installs, asItIs)
     for (const act of acts.filter((name) => name !== 'installs')) {
-      const mayBegin = actsApart.has(act) || facts.installs?.is === 'fine'
+      const mayBegin = !takesPackage(act) || facts.installs?.is === 'fine'
       const work = mayBegin ? project.acts[act] : () => Promise.resolve(notTried('It is not installed.'))
       facts[act] = await progress.step(act, work, asItIs)
     }

@@ -13,6 +13,19 @@ export interface ComponentBuild {
   problems: Problem[]
   made_at: Date
 }
+/** Where the module of a build is loaded from, on the preview host; nothing where there is none. */
+export const moduleOf = (build: ComponentBuild | undefined): string | undefined =>
+  build?.build ? `/m/${build.build}/${build.entry}` : undefined
+
+/** The modules that components are built to, by tag. */
+export const modulesOf = (components: readonly Pick<Component, 'tag' | 'build'>[]): Map<string, string> =>
+  new Map(
+    components.flatMap(({ tag, build }) => {
+      const module = moduleOf(build)
+      return module === undefined ? [] : [[tag, module]]
+    }),
+  )
+
 export interface Component {
   id: string
   tag: string

@@ -5,7 +5,7 @@ import { contractSchema, type Contract } from '~~/core/contract/contract'
 import type { PackageFacts } from '~~/core/release/rules/rule'
 import type { Theme } from '~~/core/tokens/themes'
 import type { Store } from './database'
-import { saidIn, withSaid } from './said'
+import { saidAt, withSaid } from './said'
 
 // What a release holds besides its package; none of it ever changes.
 
@@ -42,12 +42,12 @@ export async function heldBy(
   icons: string[]
   deprecatedIcons: Record<string, string>
 }> {
-  const [contracts, row, paths] = await Promise.all([
+  const [contracts, said, row, paths] = await Promise.all([
     contractsAt(db, release),
-    db('releases').where({ id: release }).first('accessible', 'tokens', 'manifest', 'said'),
+    saidAt(db, release),
+    db('releases').where({ id: release }).first('accessible', 'tokens', 'manifest'),
     db('release_files').where({ release_id: release }).pluck('path') as Promise<string[]>,
   ])
-  const said = saidIn(row)
   return {
     contracts: withSaid(contracts, said?.words ?? {}),
     accessible: accessibleByTag.parse(row.accessible ?? {}),

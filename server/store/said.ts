@@ -1,10 +1,11 @@
+import { LRUCache } from 'lru-cache'
 import { z } from 'zod'
-import type { Usage } from '~~/core/code/usage'
-import { examplesSchema, type ExampleView } from '~~/core/wire'
-import { deprecatedIcons } from '~~/core/icons/package'
 import type { Contract } from '~~/core/contract/contract'
+import { deprecatedIcons } from '~~/core/icons/package'
+import { own } from '~~/core/own'
 import { combinationsSchema } from '~~/core/variants/combination'
 import { withSaidStatuses } from '~~/core/variants/said-values'
+import { examplesSchema } from '~~/core/wire'
 import { combinationsByTag } from './combinations'
 import type { Store } from './database'
 import { examplesByTag } from './examples'
@@ -44,19 +45,30 @@ export async function saidNow(db: Store, library: Pick<Library, 'id' | 'current_
   }
 }
 
+/** By release, which never changes: a page of a version asks for it more than once. */
+const recent = new LRUCache<string, { said: Said | undefined }>({ max: 40 })
+
 /** What was said when a version was made; nothing where it did not keep that. */
 export async function saidAt(db: Store, release: string): Promise<Said | undefined> {
-  return saidIn(await db('releases').where({ id: release }).first('said'))
+  const known = recent.get(release)
+  if (known) return known.said
+  const row: { said: unknown } | undefined = await db('releases').where({ id: release }).first('said')
+  const said = row?.said ? saidSchema.parse(row.said) : undefined
+  if (row) recent.set(release, { said })
+  return said
 }
-
-/** What a row of a release holds of what was said. */
-export const saidIn = (row: { said: unknown } | undefined): Said | undefined =>
-  row?.said ? saidSchema.parse(row.said) : undefined
 
 /** Contracts whose values are deprecated as people said of them, by what they wrote. */
 export const withSaid = (contracts: readonly Contract[], words: Said['words']): Contract[] =>
-  contracts.map((contract) => withSaidStatuses(contract, (key) => words[contract.tag]?.[key]))
+  contracts.map((contract) => withSaidStatuses(contract, (key) => own(own(words, contract.tag) ?? {}, key)))
 
-/** How a component is shown on the shelf by what is kept of it, where somebody chose that. */
-export const faceIn = (examples: readonly ExampleView[] = []): Usage | undefined =>
-  examples.find(({ face }) => face)?.usage
+/** What was said of one component, and how it is shown by that, where somebody chose it. */
+export function saidOf(said: Said, tag: string) {
+  const examples = own(said.examples, tag) ?? []
+  return {
+    words: own(said.words, tag) ?? {},
+    examples,
+    combinations: own(said.combinations, tag) ?? [],
+    face: examples.find(({ face }) => face)?.usage,
+  }
+}

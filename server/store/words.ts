@@ -1,6 +1,7 @@
 import type { Knex } from 'knex'
 import { factsOf } from '~~/core/contract/aside'
 import type { Contract } from '~~/core/contract/contract'
+import { wordsByTag, type WordsByTag, type WrittenRow } from '~~/core/words'
 import type { Store } from './database'
 
 export interface Words {
@@ -27,16 +28,13 @@ export async function writtenMembers(db: Store, library: string): Promise<Map<st
   return written
 }
 
-/** Texts by the tag of their component and the key they are kept under. */
-type WordsByTag = Record<string, Record<string, string>>
-
 /** All that people wrote of the components of a library, the order of their values too. */
 export const allWords = async (db: Store, library: string): Promise<WordsByTag> =>
-  byTag(await everyWord(db, library))
+  wordsByTag(await everyWord(db, library))
 
 /** In which order values stand and how far each is, as people arranged them. */
 export const arrangements = async (db: Store, library: string): Promise<WordsByTag> =>
-  byTag(await everyWord(db, library).where('words.member', 'like', 'axis:%'))
+  wordsByTag(await everyWord(db, library).where('words.member', 'like', 'axis:%'))
 
 const everyWord = (db: Store, library: string): Knex.QueryBuilder<object, WrittenRow[]> =>
   db('words')
@@ -45,17 +43,6 @@ const everyWord = (db: Store, library: string): Knex.QueryBuilder<object, Writte
     .whereNot('words.text', '')
     .orderBy(['components.tag', 'words.member'])
     .select('components.tag', 'words.member', 'words.text')
-
-interface WrittenRow {
-  tag: string
-  member: string
-  text: string
-}
-function byTag(rows: readonly WrittenRow[]): WordsByTag {
-  const words: WordsByTag = {}
-  for (const { tag, member, text } of rows) (words[tag] ??= {})[member] = text
-  return words
-}
 
 export const wordsHistory = (db: Store, component: string, member: string): Promise<Words[]> =>
   db('words_history')

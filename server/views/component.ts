@@ -1,5 +1,5 @@
 import { fail } from '../auth/failure'
-import { componentByTag, componentsOf, type Component } from '../store/components'
+import { componentByTag, componentsOf, moduleOf, type Component } from '../store/components'
 import type { Store } from '../store/database'
 import type { Library } from '../store/libraries'
 
@@ -19,5 +19,4 @@ export const failWithout = (library: Library, tag: string): never =>
   fail(404, 'no-component', `There is no <${tag}> in ${library.title}.`, 'Look for it on the shelf.')
 
 /** Whether a component is built now to the module at a path. */
-export const isBuiltTo = ({ build }: Component, module: string): boolean =>
-  !!build?.build && module === `/m/${build.build}/${build.entry}`
+export const isBuiltTo = ({ build }: Component, module: string): boolean => moduleOf(build) === module

@@ -124,12 +124,13 @@ async function shelf(db: Store, library: Library): Promise<KeyedSide> {
     iconSettingsOf(db, library.id),
   ])
   const accessible = accessibleOf(told)
+  const said = [accessible, arranged, settings.deprecated]
   const contracts = withSaid(
     components.map(({ contract }) => contract),
     arranged,
   )
   return {
-    key: `${revision} ${themesKey(library, themes)} ${hashOf(JSON.stringify([accessible, arranged, settings.deprecated]))}`,
+    key: `${revision} ${themesKey(library, themes)} ${hashOf(JSON.stringify(said))}`,
     hold: async () => {
       const [icons, languages, text, paths] = await Promise.all([
         revision ? iconsOfRevision(db, revision) : undefined,

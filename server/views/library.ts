@@ -14,7 +14,14 @@ import {
 } from '~~/core/wire'
 import { registryUrl, settings } from '../config'
 import type { Store } from '../store/database'
-import { componentsOf, goneKept, lastGoodBuilds, type Component, type GoodBuild } from '../store/components'
+import {
+  componentsOf,
+  goneKept,
+  lastGoodBuilds,
+  moduleOf,
+  type Component,
+  type GoodBuild,
+} from '../store/components'
 import { keptCounts } from '../store/examples'
 import { lastJob } from '../store/jobs'
 import { originOf, readersOf, type Library } from '../store/libraries'
@@ -203,11 +210,11 @@ export const standsOnShelf = (
   written,
   kept,
   rendering: {
-    module: build?.build ? `/m/${build.build}/${build.entry}` : null,
+    module: moduleOf(build) ?? null,
     problems: build?.problems ?? [],
     lastGood: lastGood
       ? {
-          module: `/m/${lastGood.build}/${lastGood.entry}`,
+          module: moduleOf(lastGood)!,
           made_at: lastGood.made_at,
           revision: lastGood.revision,
         }

@@ -16,7 +16,7 @@ import type { Store } from '../store/database'
 import type { Library } from '../store/libraries'
 import { contractsAt, standingAt } from '../store/released'
 import { releaseNamed, type ReleaseRow } from '../store/releases'
-import { faceIn, saidAt, saidNow, withSaid, type Said } from '../store/said'
+import { saidAt, saidNow, saidOf, withSaid, type Said } from '../store/said'
 import { inShelfOrder, standsOnShelf } from './library'
 
 /** As it is answered: contracts and documents of tokens come out of the store by their schema. */
@@ -38,7 +38,7 @@ export async function versionShelf(db: Store, library: Library, version: string)
   const byTag = new Map(built.map((component) => [component.tag, component]))
   const shown = withSaid(contracts, said.words).map((contract) => ({
     ...shownAs(contract, byTag.get(contract.tag), release),
-    face: faceIn(said.examples[contract.tag]),
+    face: saidOf(said, contract.tag).face,
   }))
   return {
     version: release.version,
@@ -73,41 +73,25 @@ const notHere: Problem = {
 }
 
 /** What people made for a component, as a shelf tells it. */
-const madeFor = (tag: string, { words, examples }: Said) => ({
-  written: Object.keys(words[tag] ?? {}).filter((key) => arrangedBy(key) === undefined),
-  kept: examples[tag]?.length ?? 0,
-})
+function madeFor(tag: string, said: Said) {
+  const { words, examples } = saidOf(said, tag)
+  return {
+    written: Object.keys(words).filter((key) => arrangedBy(key) === undefined),
+    kept: examples.length,
+  }
+}
 
 /** Asks for what people had said when a version was made. */
 export const ofVersion = z.object({ version: z.string().max(100).optional() })
 
-/** What people had said when a version was made; nothing without a version, and where it did not keep that. */
-export const saidIfKept = async (
-  db: Store,
-  library: Library,
-  version: string | undefined,
-): Promise<Said | undefined> =>
-  version === undefined ? undefined : saidAt(db, (await versionNamed(db, library, version)).id)
-
-/** The words of a component as a version kept them; by whom, and in how many tries, it does not know. */
-export async function wordsAt(
-  db: Store,
-  library: Library,
-  tag: string,
-  version: string | undefined,
-): Promise<WordsView[] | undefined> {
+/** What was said of a component when a version was made; nothing without one, and where it did not keep that. */
+export async function saidThen(db: Store, library: Library, tag: string, version: string | undefined) {
   if (version === undefined) return undefined
   const { id, made_at } = await versionNamed(db, library, version)
-  const words = (await saidAt(db, id))?.words
-  return (
-    words &&
-    Object.entries(words[tag] ?? {}).map(([member, text]) => ({
-      member,
-      text,
-      revision: 0,
-      by: null,
-      at: made_at,
-      facts: null,
-    }))
-  )
+  const said = await saidAt(db, id)
+  return said && { ...saidOf(said, tag), made_at }
 }
+
+/** Words as a version kept them; by whom, and in how many tries, it does not know. */
+export const wordsThen = (words: Readonly<Record<string, string>>, at: Date): WordsView[] =>
+  Object.entries(words).map(([member, text]) => ({ member, text, revision: 0, by: null, at, facts: null }))

@@ -18,10 +18,11 @@ const { standing, view } = defineProps<{
 }>()
 const store = useLibrary()
 const { copy, copied } = useCopy()
-/** Of a version there is what it held; what was seen and worked out since is of the shelf as it is now. */
-const ofVersions = new Set(['bench', 'guide'])
+const router = useRouter()
+const pathOf = (name: string) => `/${store.slug}/${standing.tag}${name === 'bench' ? '' : `/${name}`}`
+/** Of a version those that show versions: what was worked out since is of the shelf as it is now. */
 const shownViews = computed(() =>
-  Object.entries(views).filter(([name]) => store.version === undefined || ofVersions.has(name)),
+  Object.entries(views).filter(([name]) => store.isNow || showsVersions(router.resolve(pathOf(name)))),
 )
 </script>
 
@@ -42,13 +43,13 @@ const shownViews = computed(() =>
       <NuxtLink
         v-for="[name, title] in shownViews"
         :key="name"
-        :to="`/${store.slug}/${standing.tag}${name === 'bench' ? '' : `/${name}`}`"
+        :to="pathOf(name)"
         :class="{ on: view === name }"
         :aria-current="view === name ? 'page' : undefined"
         >{{ title }}</NuxtLink
       >
       <NuxtLink
-        v-if="store.version === undefined"
+        v-if="store.isNow"
         :to="{ path: `/${store.slug}/source`, query: { path: standing.contract.files[0], of: standing.tag } }"
         :class="{ on: view === 'source' }"
         >Source</NuxtLink

@@ -24,7 +24,7 @@ watch(
   [() => contract.tag, () => store.releaseStamp],
   async () => {
     since.value = undefined
-    if (store.version !== undefined) return
+    if (!store.isNow) return
     since.value = await ask(sinceSchema, `/libraries/${store.slug}/components/${contract.tag}/since`).catch(
       () => undefined,
     )

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { lastPart, ownSet, type GlyphChoice } from '~~/core/icons/glyph'
+import { own } from '~~/core/own'
 import type { Worn } from '~~/core/icons/wearing'
 import type { IconRole, IconSetView } from '~~/core/wire'
 
@@ -78,7 +79,7 @@ const chooseOther = (role: string, key: string) =>
               :to="{ path: `/${store.slug}/source`, query: { path: role.file, line: role.line } }"
               >{{ role.file }}<template v-if="role.line > 1">:{{ role.line }}</template></NuxtLink
             >
-            <span v-if="deprecated[role.role] !== undefined" class="small place"
+            <span v-if="own(deprecated, role.role) !== undefined" class="small place"
               ><Mark name="deprecated" /> {{ deprecated[role.role] }}
               <button
                 v-if="mayChoose"

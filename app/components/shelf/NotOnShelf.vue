@@ -9,10 +9,10 @@ const store = useLibrary()
     <h1>Not on this shelf</h1>
     <p>
       There is no <code>&lt;{{ tag }}&gt;</code> in {{ store.library?.title
-      }}{{ store.version === undefined ? '' : ` ${store.version}` }}. It may have been
-      {{ store.version === undefined ? 'renamed or taken out' : 'called otherwise then, or came later' }}.
+      }}{{ store.isNow ? '' : ` ${store.version}` }}. It may have been
+      {{ store.isNow ? 'renamed or taken out' : 'called otherwise then, or came later' }}.
     </p>
-    <GoneKept v-if="store.version === undefined" :tags="[tag]" />
+    <GoneKept v-if="store.isNow" :tags="[tag]" />
     <NuxtLink class="act" :to="`/${store.slug}`">To the shelf</NuxtLink>
   </main>
 </template>

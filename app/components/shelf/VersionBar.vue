@@ -4,22 +4,18 @@ import { releasesSchema } from '~~/core/wire'
 /** Which version’s shelf is looked at, and the way back to the shelf as it is now. */
 const store = useLibrary()
 const route = useRoute()
-const router = useRouter()
 const { answer: releases } = useAnswer(releasesSchema, () => `/libraries/${store.slug}/releases`, [
   () => store.releaseStamp,
 ])
-const versions = computed(() => releases.value?.releases.map(({ version }) => version) ?? [])
-const options = computed(() =>
-  [...new Set([store.then?.version ?? store.version!, ...versions.value])].map((value) => ({
-    value,
-    title: value,
-    note: value === store.library?.latest ? 'latest' : '',
-  })),
-)
+const asked = useAddressChoice('at', '')
+/** By its number, where a channel was asked for too. */
 const shown = computed({
   get: () => store.then?.version ?? store.version!,
-  set: (version) => void changeAddress(router, { at: version }),
+  set: (version) => (asked.value = version),
 })
+const options = useVersionOptions(() => [
+  ...new Set([shown.value, ...(releases.value?.releases ?? []).map(({ version }) => version)]),
+])
 /** Where the same is as it is now: what was set of it stays. */
 const now = computed(() => ({ path: route.path, query: { ...route.query, at: undefined } }))
 </script>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ownSet, type IconStore } from '~~/core/icons/glyph'
+import { own } from '~~/core/own'
 
 /** The icons of a library: what asks for which, sets to swap them with, and what each theme wears. */
 const store = useLibrary()
@@ -40,7 +41,7 @@ const kinds = {
   },
   deprecated: {
     title: 'Roles that are deprecated',
-    has: (role: string) => settings.value.deprecated[role] !== undefined,
+    has: (role: string) => own(settings.value.deprecated, role) !== undefined,
   },
   swapped: {
     title: 'Roles that wear another glyph than their own',

@@ -63,7 +63,7 @@ useKeys([
           {{ wordless === 1 ? 'has' : 'have' }} members without words.</template
         >
       </p>
-      <div v-if="store.version === undefined" class="acts">
+      <div v-if="store.isNow" class="acts">
         <NuxtLink class="act" :to="`/${store.slug}/all`">See all at once</NuxtLink>{{ ' ' }}
         <NuxtLink class="act" :to="`/${store.slug}/starters`">Starters</NuxtLink>{{ ' ' }}
         <NuxtLink class="act" :to="`/${store.slug}/evidence`">Evidence</NuxtLink
@@ -73,7 +73,7 @@ useKeys([
         >
       </div>
     </div>
-    <details v-if="unread.length && store.version === undefined" class="unread" :open="unread.length < 3">
+    <details v-if="unread.length && store.isNow" class="unread" :open="unread.length < 3">
       <summary>
         {{ count(unread.length).replace(/^./, (c) => c.toUpperCase()) }}
         thing{{ unread.length === 1 ? '' : 's' }} could not be read or built.

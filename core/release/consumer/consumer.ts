@@ -12,13 +12,13 @@ export const triedSchema = z.object({
 export type Tried = z.infer<typeof triedSchema>
 
 /**
- * What a version goes through before it is out, one after another: what a consumer does with its package, each of
- * which takes that it is installed, and the library's own tests.
+ * What a version goes through before it is out, one after another: what a consumer does with its package, and
+ * the library's own tests.
  */
 export const consumerActs = ['installs', 'licences', 'types', 'loads', 'tests'] as const
 export type ConsumerAct = (typeof consumerActs)[number]
-/** Acts that take no installed package. */
-export const actsApart: ReadonlySet<ConsumerAct> = new Set(['installs', 'tests'])
+/** Whether it is done with the package, installed; the library's own tests are of its source. */
+export const takesPackage = (act: ConsumerAct): boolean => act !== 'tests'
 export type ConsumerFacts = Partial<Record<ConsumerAct, Tried>>
 
 export const fine: Tried = { is: 'fine', says: [] }

@@ -1,8 +1,8 @@
 import type { TriedGate } from './tried'
 
 /**
- * The `test` script of the library's own package.json ends well. It is code of the library's: nobody is asked for it
- * until the library asks.
+ * The `test` script of the library's own package.json ends well. It is code of the library's, and not run until
+ * the library asks for it.
  */
 export const testsGate: TriedGate = {
   name: 'tests',

@@ -1,4 +1,6 @@
+import { own } from '../../own'
 import type { ReleaseRule } from './rule'
+import { saysDeprecated } from './told'
 
 /** An icon that should not be used any more: it is there still, and whoever uses it should know. */
 export const iconDeprecated: ReleaseRule = {
@@ -6,10 +8,12 @@ export const iconDeprecated: ReleaseRule = {
   title: 'An icon is deprecated',
   changes: ({ before, now }) =>
     Object.entries(now.deprecatedIcons ?? {})
-      .filter(([name]) => before.icons.includes(name) && before.deprecatedIcons?.[name] === undefined)
+      .filter(
+        ([name]) => before.icons.includes(name) && own(before.deprecatedIcons ?? {}, name) === undefined,
+      )
       .map(([name, note]) => ({
         weight: 'additive' as const,
         about: `deprecation of ${name}`,
-        says: `The icon ${name} is deprecated${note ? `: ${note.replace(/\.$/, '')}` : ''}.`,
+        says: saysDeprecated(`The icon ${name}`, note),
       })),
 }

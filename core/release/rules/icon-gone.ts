@@ -1,3 +1,4 @@
+import { own } from '../../own'
 import { readDeprecation } from '../deprecation'
 import type { ReleaseRule } from './rule'
 
@@ -12,6 +13,6 @@ export const iconGone: ReleaseRule = {
         weight: 'breaking' as const,
         about: name,
         says: `The icon ${name} is gone.`,
-        ...readDeprecation(before.deprecatedIcons?.[name] ?? ''),
+        ...readDeprecation(own(before.deprecatedIcons ?? {}, name) ?? ''),
       })),
 }

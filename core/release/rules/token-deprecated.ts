@@ -1,5 +1,6 @@
 import { kept } from './held'
 import type { ReleaseRule } from './rule'
+import { saysDeprecated } from './told'
 
 /** A token that should not be used any more: it is there still, and whoever uses it should know. */
 export const tokenDeprecated: ReleaseRule = {
@@ -11,7 +12,7 @@ export const tokenDeprecated: ReleaseRule = {
       .map(({ since: { path, deprecated } }) => ({
         weight: 'additive' as const,
         about: `deprecation of ${path}`,
-        says: `${path} is deprecated${deprecated ? `: ${deprecated.replace(/\.$/, '')}` : ''}.`,
+        says: saysDeprecated(path, deprecated),
         token: path,
       })),
 }

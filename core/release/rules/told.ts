@@ -22,3 +22,7 @@ export const ofMembers = <Told>(
   given: ToCompare,
   tell: (pair: MemberPair, component: { before: Contract; now: Contract }) => Told[],
 ): Told[] => stayed(given).flatMap((component) => component.members.flatMap((pair) => tell(pair, component)))
+
+/** That something is deprecated, as a sentence, with what was said of it. */
+export const saysDeprecated = (what: string, note = ''): string =>
+  `${what} is deprecated${note ? `: ${note.replace(/\.$/, '')}` : ''}.`

@@ -10,7 +10,7 @@ export const valueDeprecated: ReleaseRule = {
   title: 'A value of a prop is deprecated',
   changes: (given) =>
     valuePairs(given).flatMap(({ component, before, now }) =>
-      before && before.deprecated === undefined && now?.deprecated !== undefined
+      before.deprecated === undefined && now?.deprecated !== undefined
         ? [
             {
               weight: 'additive' as const,

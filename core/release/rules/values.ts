@@ -3,27 +3,26 @@ import type { Variant } from '../../contract/variant'
 import { stayed } from './told'
 import type { ToCompare } from './rule'
 
-/** A value of a prop before and now, where it is named in code on one side at least. */
-export interface ValuePair {
+/** A value of a prop as it was, and as it is where it is there still. */
+interface ValuePair {
   component: { before: Contract; now: Contract }
-  before: Variant | undefined
+  before: Variant
   now: Variant | undefined
 }
 
-/** Values of the props that are on both sides, in the order of the older, then those that came. */
-export function valuePairs(given: ToCompare): ValuePair[] {
-  return stayed(given).flatMap((component) => {
-    const axes = component.members.flatMap(({ before, now }) =>
-      before?.kind === 'prop' && now?.kind === 'prop' ? [{ was: before.name, is: now.name }] : [],
-    )
-    return axes.flatMap(({ was, is }) => {
-      const [then, since] = [valuesOf(component.before, was), valuesOf(component.now, is)]
-      const gone = [...then].map(([value, before]) => ({ component, before, now: since.get(value) }))
-      const came = [...since].filter(([value]) => !then.has(value))
-      return [...gone, ...came.map(([, now]) => ({ component, before: undefined, now }))]
-    })
-  })
-}
+/** Values that the props on both sides had. */
+export const valuePairs = (given: ToCompare): ValuePair[] =>
+  stayed(given).flatMap((component) =>
+    component.members.flatMap(({ before: prop, now: since }) => {
+      if (prop?.kind !== 'prop' || since?.kind !== 'prop') return []
+      const left = valuesOf(component.now, since.name)
+      return [...valuesOf(component.before, prop.name)].map(([value, before]) => ({
+        component,
+        before,
+        now: left.get(value),
+      }))
+    }),
+  )
 
 const valuesOf = (contract: Contract, axis: string): Map<Variant['value'], Variant> =>
   new Map(

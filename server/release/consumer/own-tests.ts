@@ -79,7 +79,7 @@ async function writeAll(folder: string, files: readonly SourceText[]): Promise<v
   }
 }
 
-/** Lets another account of the system read a folder with all that is in it, and write to its own level. */
+/** Lets another account of the system read a folder with all that is in it, and write into its folders. */
 async function letIn(folder: string): Promise<void> {
   await chmod(folder, 0o777)
   const entries = await readdir(folder, { withFileTypes: true, recursive: true })

@@ -191,7 +191,7 @@ onMounted(() => {
       </template>
 
       <GuideContract :contract :words-for="wordsFor" />
-      <GuideAccessible v-if="store.version === undefined" :tag />
+      <GuideAccessible v-if="store.isNow" :tag />
       <section class="related">
         <h2 class="ruled">Related</h2>
         <p v-if="contract.uses.length">
@@ -215,7 +215,7 @@ onMounted(() => {
         <p v-if="!contract.uses.length && !usedBy.length" class="muted">
           It uses no other component of the library, and none uses it.
         </p>
-        <p v-if="store.version === undefined" class="small muted">
+        <p v-if="store.isNow" class="small muted">
           Read from
           <NuxtLink
             v-for="(file, i) in contract.files"

@@ -41,7 +41,7 @@ const evidence = useEvidence(
   contract,
   start,
   // of a version nothing is tried: what was seen is kept of what stands there now
-  computed(() => (store.version === undefined ? (standing.value?.rendering.module ?? undefined) : undefined)),
+  computed(() => (store.isNow ? (standing.value?.rendering.module ?? undefined) : undefined)),
   combinations.never,
 )
 const target = computed(() => {
@@ -106,7 +106,7 @@ watch(memberInAddress, () => showMember('nearest'))
         {{ standing.rendering.lastGood.revision }}; the ledger is of the newest source that could be read.
       </p>
     </div>
-    <div v-if="!store.version && store.library?.gone.some((item) => item.offers.includes(tag))" class="stale">
+    <div v-if="store.isNow && store.library?.gone.some((item) => item.offers.includes(tag))" class="stale">
       <GoneKept :to="tag" />
     </div>
     <div v-if="wordsProblems.length" class="stale">
@@ -145,11 +145,7 @@ watch(memberInAddress, () => showMember('nearest'))
               Set nothing
             </button></span
           >
-          <TriedNote
-            v-if="store.version === undefined"
-            :evidence
-            :built="standing.rendering.module !== null"
-          />
+          <TriedNote v-if="store.isNow" :evidence :built="standing.rendering.module !== null" />
         </template>
       </ContractLedger>
       <section class="side" aria-label="The component alone">

@@ -3,7 +3,7 @@ import { tokenPrefix } from '~~/core/release/package'
 import { versionedSchema } from '~~/core/wire'
 import { route } from '~~/server/auth/route'
 import { inChild } from '~~/server/build/pool'
-import { componentsOf } from '~~/server/store/components'
+import { componentsOf, modulesOf } from '~~/server/store/components'
 import { contractsAt, standingAt } from '~~/server/store/released'
 import { deskReleases } from '~~/server/store/releases'
 
@@ -35,9 +35,7 @@ export default route({
       versions,
       contract,
       css: css + iconsCss,
-      modules: components.flatMap(({ tag, build }) =>
-        build?.build ? [{ tag, module: `/m/${build.build}/${build.entry}` }] : [],
-      ),
+      modules: [...modulesOf(components)].map(([name, module]) => ({ tag: name, module })),
     }
   },
 })

@@ -2,7 +2,7 @@ import { combinationsSchema } from '~~/core/variants/combination'
 import { route } from '~~/server/auth/route'
 import { combinationsOf } from '~~/server/store/combinations'
 import { componentKnown } from '~~/server/views/component'
-import { ofVersion, saidIfKept } from '~~/server/views/version-shelf'
+import { ofVersion, saidThen } from '~~/server/views/version-shelf'
 
 /** Named variants of a component, and combinations that must not be used, now or when a version was made. */
 export default route({
@@ -11,7 +11,7 @@ export default route({
   query: ofVersion,
   async handle({ db, library, params, query }) {
     const component = await componentKnown(db, library, params.tag!)
-    const said = await saidIfKept(db, library, query.version)
-    return said ? (said.combinations[params.tag!] ?? []) : combinationsOf(db, component.id)
+    const then = await saidThen(db, library, params.tag!, query.version)
+    return then?.combinations ?? combinationsOf(db, component.id)
   },
 })

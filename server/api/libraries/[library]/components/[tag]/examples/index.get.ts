@@ -2,7 +2,7 @@ import { examplesSchema } from '~~/core/wire'
 import { route } from '~~/server/auth/route'
 import { examplesOf } from '~~/server/store/examples'
 import { componentKnown } from '~~/server/views/component'
-import { ofVersion, saidIfKept } from '~~/server/views/version-shelf'
+import { ofVersion, saidThen } from '~~/server/views/version-shelf'
 
 /** The examples somebody kept of a component, now or when a version was made. */
 export default route({
@@ -11,7 +11,7 @@ export default route({
   query: ofVersion,
   async handle({ db, library, params, query }) {
     const component = await componentKnown(db, library, params.tag!)
-    const said = await saidIfKept(db, library, query.version)
-    return said ? (said.examples[params.tag!] ?? []) : examplesOf(db, component.id)
+    const then = await saidThen(db, library, params.tag!, query.version)
+    return then?.examples ?? examplesOf(db, component.id)
   },
 })
