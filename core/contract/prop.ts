@@ -81,6 +81,11 @@ export const describeProp = (prop: Prop): string =>
 const isOff = ({ type, default: text }: Prop): boolean =>
   type.is === 'boolean' && (text === undefined || text === 'false')
 
+/** Whether two are one piece of code, in whatever quotes and with whatever space it is written. */
+const isWrittenAlike = (a: string | undefined, b: string | undefined): boolean =>
+  a !== undefined && b !== undefined && plainCode(a) === plainCode(b)
+const plainCode = (code: string): string => code.replace(/\s+/g, '').replaceAll('"', "'")
+
 export const propKind = memberKind({
   kind: 'prop',
   heading: 'Props',
@@ -136,7 +141,7 @@ export const propKind = memberKind({
       show: ({ default: text }) => text ?? 'no default',
       isRead: ({ default: text, defaultValue }) => text === undefined || defaultValue !== undefined,
       // what is on or off is off where nothing says so
-      isSame: (before, now) => isOff(before) && isOff(now),
+      isSame: (before, now) => (isOff(before) && isOff(now)) || isWrittenAlike(before.default, now.default),
       // a page that sets nothing looks otherwise than it did
       weigh: (before) => (before.default === undefined ? 'additive' : 'breaking'),
     },

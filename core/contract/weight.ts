@@ -17,7 +17,9 @@ export const byWeight = (a: { weight: Weight }, b: { weight: Weight }): number =
   weights.indexOf(a.weight) - weights.indexOf(b.weight)
 
 const partsOf = (type: TypeModel): TypeModel[] => (type.is === 'union' ? type.of.flatMap(partsOf) : [type])
-const takesAll = (type: TypeModel): boolean => type.is === 'other' && /^(any|unknown)$/.test(type.text)
+/** Whether a type says nothing of its values. */
+export const saysNothing = (type: TypeModel): boolean =>
+  type.is === 'other' && /^(any|unknown)$/.test(type.text)
 const textOf = (type: TypeModel): string => printType(type, true)
 
 /**
@@ -26,7 +28,9 @@ const textOf = (type: TypeModel): string => printType(type, true)
  */
 export function isWithin(narrow: TypeModel, wide: TypeModel): boolean {
   const among = partsOf(wide)
-  return partsOf(narrow).every((part) => among.some((other) => takesAll(other) || isPartWithin(part, other)))
+  return partsOf(narrow).every((part) =>
+    among.some((other) => saysNothing(other) || isPartWithin(part, other)),
+  )
 }
 
 const isNothing = ({ is }: TypeModel): boolean => is === 'null' || is === 'undefined' || is === 'void'
@@ -45,7 +49,7 @@ const takenBy = ({ type, optional }: ObjectType['fields'][number]): TypeModel =>
 
 function isPartWithin(part: TypeModel, other: TypeModel): boolean {
   if (textOf(part) === textOf(other)) return true
-  if (other.is === 'object' && other.fields.length === 0) return !isNothing(part) && !takesAll(part)
+  if (other.is === 'object' && other.fields.length === 0) return !isNothing(part) && !saysNothing(part)
   // a value that is written out is one of its kind
   if (part.is === 'literal') return other.is === typeof part.value
   if (part.is === 'list' && other.is === 'list') return isWithin(part.of, other.of)
@@ -60,7 +64,7 @@ function isPartWithin(part: TypeModel, other: TypeModel): boolean {
 /** Whether a type is known whole, and not by a text in some place. */
 export function isReadType(type: TypeModel | undefined): boolean {
   if (type === undefined) return true
-  if (type.is === 'other') return takesAll(type)
+  if (type.is === 'other') return saysNothing(type)
   if (type.is === 'union') return type.of.every(isReadType)
   if (type.is === 'list') return isReadType(type.of)
   return type.is !== 'object' || type.fields.every((field) => isReadType(field.type))

@@ -3,7 +3,8 @@ import { sheetBeside, wearsSheet } from './source/sheet-beside'
 import type { Contract } from '../contract/contract'
 import type { Problem } from '../problem'
 import { sourceLanguages } from '../languages/sources'
-import { readManifest, withWordsOf } from './manifest/read'
+import { withStated } from './manifest/joined'
+import { readManifest } from './manifest/read'
 import { withAskedValues } from './source/asked-values'
 import { withVariants } from './variants/with-variants'
 import { withContextCompanions } from './source/context-companions'
@@ -97,7 +98,7 @@ function readAll(sources: SourceSet, types: CheckedTypes, aside: Problem[]): Rea
     for (const contract of stated.contracts) {
       const read = contracts.get(contract.tag)
       // what was read from source stands; what is only stated stands where there is no source for it
-      if (read) contracts.set(contract.tag, withWordsOf(read, contract))
+      if (read) contracts.set(contract.tag, withStated(read, contract))
       else
         contracts.set(
           contract.tag,

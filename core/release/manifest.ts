@@ -1,4 +1,5 @@
 import { memberKey, type Contract, type Member, type MemberKind } from '../contract/contract'
+import { isElement } from '../languages/languages'
 import type { SummaryRow } from '../accessible/summary'
 import { printType, type TypeModel } from '../contract/type'
 import { withSaidValues } from '../variants/said-values'
@@ -156,7 +157,7 @@ function listed(contract: Contract, words: Words): Record<(typeof lists)[number]
   ) as Record<(typeof lists)[number], object[]>
 }
 
-/** A custom elements manifest, schema version 2.1.0, of the contracts in a package. */
+/** A custom elements manifest, schema version 2.1.0, of the custom elements in a package. */
 export function customElementsManifest(
   contracts: Contract[],
   prefix: string,
@@ -166,7 +167,9 @@ export function customElementsManifest(
   return {
     schemaVersion: '2.1.0',
     readme: 'README.md',
-    modules: contracts.map((contract) => moduleOf(contract, prefix, words, accessible[contract.tag])),
+    modules: contracts
+      .filter(isElement)
+      .map((contract) => moduleOf(contract, prefix, words, accessible[contract.tag])),
   }
 }
 

@@ -1,6 +1,6 @@
 import type { SummaryRow } from '../accessible/summary'
 import type { Contract } from '../contract/contract'
-import { languageOf } from '../languages/languages'
+import { isElement, languageOf } from '../languages/languages'
 import { iconExports } from '../icons/exports'
 import { messageExports } from '../messages/package'
 import { tokenFiles } from '../tokens/print/files'
@@ -54,16 +54,12 @@ export interface PackageInput {
 /** All files of a published package, in a fixed order, so that the same input packs to the same bytes. */
 export function packageFiles(input: PackageInput): PackageFile[] {
   const { contracts, themes, prefix } = input
-  const manifest = customElementsManifest(contracts, prefix, input.words, input.accessible)
   const files: PackageFile[] = [
     { path: 'package.json', content: `${JSON.stringify(packageJson(input), null, 2)}\n` },
     { path: 'README.md', content: readme(input) },
     { path: 'CHANGELOG.md', content: changelog(input.changelog) },
     { path: 'LICENSE', content: input.licence },
-    {
-      path: 'custom-elements.json',
-      content: `${JSON.stringify(manifest, null, 2)}\n`,
-    },
+    ...manifestFiles(input),
     ...tokenFiles(themes, tokenPrefix(prefix)).map(({ path, content }) => ({ path, content })),
     ...(input.icons ?? []),
     ...(input.messages ?? []),
@@ -73,6 +69,18 @@ export function packageFiles(input: PackageInput): PackageFile[] {
   ]
   return files.sort((a, b) => (a.path < b.path ? -1 : 1))
 }
+
+/** What says of custom elements what they offer; no file where there are none. */
+const manifestFiles = ({ contracts, prefix, words, accessible }: PackageInput): PackageFile[] =>
+  contracts.some(isElement)
+    ? [
+        {
+          path: manifestPath,
+          content: `${JSON.stringify(customElementsManifest(contracts, prefix, words, accessible), null, 2)}\n`,
+        },
+      ]
+    : []
+const manifestPath = 'custom-elements.json'
 
 /** `tern-` stands in front of tags; `tern` in front of custom properties. */
 export const tokenPrefix = (prefix: string): string => prefix.replace(/-$/, '')
@@ -91,7 +99,8 @@ type Described = Pick<
 
 /** The published package.json: ES modules only, one entry a component, declarations beside each. */
 export function packageJson(input: Described): object {
-  const { library, version } = input
+  const { library, version, contracts } = input
+  const hasElements = contracts.some(isElement)
   return {
     name: library.name,
     version,
@@ -106,7 +115,7 @@ export function packageJson(input: Described): object {
     module: './dist/index.js',
     types: './dist/index.d.ts',
     ...(input.sheet === undefined ? {} : { style: `./${sheetPath}` }),
-    customElements: 'custom-elements.json',
+    ...(hasElements ? { customElements: manifestPath } : {}),
     exports: exportsOf(input),
     files: [
       'dist',
@@ -115,7 +124,7 @@ export function packageJson(input: Described): object {
       ...(input.messages?.length ? ['messages'] : []),
       'single',
       ...(input.sheet === undefined ? [] : [sheetPath]),
-      'custom-elements.json',
+      ...(hasElements ? [manifestPath] : []),
       'CHANGELOG.md',
     ],
     sideEffects: [...effectiveModules(input), './single/*.js', './**/*.css'],
@@ -155,7 +164,7 @@ function exportsOf(input: Described): object {
     './single/*': './single/*',
     './tokens.css': './tokens/tokens.css',
     './tokens/*': './tokens/*',
-    './custom-elements.json': './custom-elements.json',
+    ...(contracts.some(isElement) ? { [`./${manifestPath}`]: `./${manifestPath}` } : {}),
     './package.json': './package.json',
   }
 }

@@ -36,6 +36,7 @@ export function sourceForm(
   )
   return [
     ...kept.map((file) => ({ path: `${sourceFolder}/${scriptName(file.path)}`, content: plainSource(file) })),
+    ...kept.filter(({ path }) => /\.[cm]?tsx?$/.test(path)).map(declarationOf),
     ...inSource.map((contract) => ({ path: sourceModule(contract, prefix), content: handsOn(contract) })),
     { path: sourceIndex, content: lines.join('') },
   ]
@@ -43,6 +44,21 @@ export function sourceForm(
 
 const handsOn = (contract: Contract): string =>
   `export { ${contract.exportName ?? 'default'} as ${contract.tag} } from './${contract.files[0]!}'\n`
+
+/** The types that a script loses in the package, for components whose own source names them. */
+function declarationOf({ path, text }: SourceText): PackageFile {
+  const { outputText } = ts.transpileDeclaration(text, {
+    fileName: path,
+    compilerOptions: { target: ts.ScriptTarget.ESNext, module: ts.ModuleKind.ESNext },
+  })
+  const declared = scriptName(path)
+    .replace(/js$/, 'd.ts')
+    .replace(/\.([cm])d\.ts$/, '.d.$1ts')
+  return {
+    path: `${sourceFolder}/${declared}`,
+    content: renamed(outputText, outputText, path, ts.ScriptKind.TS),
+  }
+}
 
 /** `pier.ts` becomes `pier.js`; files of a language keep their names. */
 const scriptName = (path: string): string => path.replace(/\.([cm]?)tsx?$/, '.$1js')

@@ -1,5 +1,6 @@
 import ts from 'typescript'
 import type { CheckedTypes } from '../../read/source/checked-types'
+import { nameOfFile } from '../../read/source/reading'
 import type { SourceSet } from '../../read/source/source-set'
 import { unwrap } from '../../read/source/nodes'
 import { walk } from '../../read/source/walk'
@@ -62,16 +63,17 @@ export function holdingRest(name: ts.BindingName): string[] {
 }
 
 /**
- * The type of props that declarations beside a file have for it, as compilers of Svelte write them: a
- * `Component<Props>`, which is a function of them, or a class with `$$prop_def` (Svelte 4).
+ * The type of props that declarations have for a file, beside it or with the entry of its package, as compilers of
+ * Svelte write them: a `Component<Props>`, which is a function of them, or a class with `$$prop_def` (Svelte 4).
  */
 export function propsBeside(
   sources: SourceSet,
   types: CheckedTypes,
   path: string,
 ): { type: ts.Type; at: ts.Node } | undefined {
-  if (!sources.texts.has(`${path}.d.ts`)) return undefined
-  const found = types.defaultExport(`${path}.d.ts`)
+  const found = sources.texts.has(`${path}.d.ts`)
+    ? types.defaultExport(`${path}.d.ts`)
+    : types.declaredValue(path, [nameOfFile(path)])
   const parameter = found?.type.getCallSignatures()[0]?.getParameters().at(-1)
   const definition = found?.type.getConstructSignatures()[0]?.getReturnType().getProperty('$$prop_def')
   const symbol = parameter ?? definition

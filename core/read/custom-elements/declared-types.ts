@@ -6,6 +6,7 @@ import { withoutUndefined } from '../../contract/type'
 import type { CheckedTypes } from '../source/checked-types'
 import { tagText } from '../source/comments'
 import { isInPackage } from '../source/packages'
+import { calledAs } from '../source/signatures'
 import type { SourceSet } from '../source/source-set'
 import { declaredEvents, type DeclaredEvents } from './declared-events'
 import { firedFields } from './fired-fields'
@@ -65,7 +66,7 @@ export function joinDeclarations(
   const inMaps = declaredEvents(sources, types, symbol)
   return {
     props: [...joined, ...added],
-    methods: methods.filter(isKept),
+    methods: methods.filter(isKept).map((method) => asDeclared(types, meant(method.name), at, method)),
     events: {
       own: [
         ...inMaps.own,
@@ -139,6 +140,14 @@ function withType(types: CheckedTypes, symbol: ts.Symbol, at: ts.Node, prop: Pro
     ...((prop.deprecated ?? deprecated) === undefined ? {} : { deprecated: prop.deprecated ?? deprecated }),
     ...((prop.since ?? since) ? { since: prop.since ?? since } : {}),
   }
+}
+
+/** A method with what it is declared to take and to answer. */
+function asDeclared(types: CheckedTypes, symbol: ts.Symbol | undefined, at: ts.Node, method: Method): Method {
+  const called = symbol && calledAs(types, types.checker.getTypeOfSymbolAtLocation(symbol, at), at)
+  if (!called) return method
+  const comment = method.comment ?? called.comment
+  return { ...method, takes: called.takes, returns: called.returns, ...(comment ? { comment } : {}) }
 }
 
 /** A prop that only the declarations name. */

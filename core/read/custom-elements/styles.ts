@@ -32,9 +32,10 @@ export const browserStates: ReadonlySet<string> = new Set([
 
 /**
  * What one style sheet reads and tells apart: custom properties with their fallbacks, and states.
- * `at` gives the place in the library of an offset in the sheet.
+ * `at` gives the place in the library of an offset in the sheet. With a `mark` only rules whose selectors bear it
+ * are read.
  */
-export function readStyles(text: string, at: (offset: number) => Place): StyleFacts {
+export function readStyles(text: string, at: (offset: number) => Place, mark = ''): StyleFacts {
   const tokens = new Tokens(text)
   const properties = new Map<string, CustomProperty>()
   const setInside = new Set<string>()
@@ -42,11 +43,13 @@ export function readStyles(text: string, at: (offset: number) => Place): StyleFa
   /**
    * Of each rule that stands open: whether it is about the host and nothing in it, and whether only at times.
    */
-  const rules: { host: boolean; atTimes: boolean }[] = []
+  const rules: { host: boolean; atTimes: boolean; own: boolean }[] = []
   walkSheet(tokens, {
     rule(prelude) {
-      readSelectors(tokens, prelude, at, states)
+      const own = (rules.at(-1)?.own ?? mark === '') || tokens.slice(prelude).includes(mark)
+      if (own) readSelectors(tokens, prelude, at, states)
       rules.push({
+        own,
         host: isHost(tokens, prelude, rules.at(-1)?.host ?? false),
         atTimes: (rules.at(-1)?.atTimes ?? false) || isAtTimes(tokens, prelude),
       })
@@ -55,6 +58,7 @@ export function readStyles(text: string, at: (offset: number) => Place): StyleFa
       rules.pop()
     },
     declaration(property, offset, value) {
+      if (rules.at(-1)?.own === false) return
       readVars(tokens, property, value, at, properties)
       if (!property.startsWith('--')) return
       const rule = rules.at(-1)

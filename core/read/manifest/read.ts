@@ -109,7 +109,7 @@ export function readManifest(path: string, text: string): Reading {
     )
     return (module.declarations ?? []).flatMap((declaration) => {
       const tag = declaration.tagName ?? tags.get(declaration.name)
-      return tag
+      return tag && isElementName(tag)
         ? [
             contractOf(
               declaration,
@@ -146,6 +146,9 @@ function contractOf(
     files: [module],
   }
 }
+
+/** What no custom element can be called is a component of something else. */
+const isElementName = (tag: string): boolean => /^[a-z][^\s/>]*-[^\s/>]*$/.test(tag)
 
 const reasonOf = (deprecated: boolean | string): string => (typeof deprecated === 'string' ? deprecated : '')
 const typeStated = (text: string | undefined): TypeModel =>
@@ -255,16 +258,3 @@ const methodsStated = (declaration: Declaration, place: Place): Member[] =>
       })),
       returns: typeStated(member.return?.type?.text),
     }))
-
-/** What a manifest adds to a contract that was read from source: words for members that have none there. */
-export function withWordsOf(contract: Contract, stated: Contract): Contract {
-  const words = new Map(stated.members.map((member) => [`${member.kind}:${member.name}`, member.comment]))
-  return {
-    ...contract,
-    summary: contract.summary || stated.summary,
-    members: contract.members.map((member) => {
-      const comment = member.comment ?? words.get(`${member.kind}:${member.name}`)
-      return comment ? { ...member, comment } : member
-    }),
-  }
-}

@@ -79,6 +79,13 @@ export class CheckedTypes {
     return undefined
   }
 
+  /** The type of what declarations name, as `declared` finds it; `undefined` where they name only a type. */
+  declaredValue(path: string, names: Iterable<string>): { type: ts.Type; at: ts.Node } | undefined {
+    const symbol = this.declared(path, names)
+    const at = symbol?.valueDeclaration
+    return at && { type: this.checker.getTypeOfSymbolAtLocation(symbol!, at), at }
+  }
+
   /**
    * The class or interface that declarations of the library name for a tag, in the map of tags that every
    * page has

@@ -69,9 +69,21 @@ function whyAside(
   const beside = folder && besideIn(folder, path)
   const isOther = folder !== undefined && folder !== entry.folder
   const isOtherInside = beside !== undefined && entry.others.has(beside)
+  if (folder === undefined && !isDeclaration(path) && isMinified(file)) return 'build'
   const build = isOtherInside ? beside : isOther ? folder : undefined
   if (build === undefined) return undefined
   return isDeclaration(path) && (entry.types.size === 0 || entry.types.has(build)) ? undefined : 'build'
+}
+
+/** Characters of a line that nobody wrote. */
+const longLine = 500
+/**
+ * Whether most of a script stands in lines that nobody wrote: it is made to be sent, and outside the folder of the
+ * build the same once more.
+ */
+function isMinified({ text }: SourceText): boolean {
+  const long = text.split('\n').filter(({ length }) => length > longLine)
+  return long.reduce((sum, { length }) => sum + length, 0) > text.length / 2
 }
 
 /** Whether a script is another form of one beside it: `a.min.js` or `a.dev.js` of `a.js`. */

@@ -25,13 +25,16 @@ export function methodAt(
  * a name without a type nothing is known, and it may be one.
  */
 function callableAt(types: CheckedTypes, node: ts.Node): Callable | undefined {
+  const type = types.checker.getTypeAtLocation(node)
+  const isUnknown = !!(type.flags & (ts.TypeFlags.Any | ts.TypeFlags.Unknown))
+  return isUnknown ? { takes: [], returns: { is: 'other', text: 'unknown' } } : calledAs(types, type, node)
+}
+
+/** How what is of a type is called, looked at from a place; `undefined` where it is no function. */
+export function calledAs(types: CheckedTypes, type: ts.Type, node: ts.Node): Callable | undefined {
   const { checker } = types
-  const type = checker.getTypeAtLocation(node)
   const [signature] = type.getCallSignatures()
-  if (!signature) {
-    const isUnknown = !!(type.flags & (ts.TypeFlags.Any | ts.TypeFlags.Unknown))
-    return isUnknown ? { takes: [], returns: { is: 'other', text: 'unknown' } } : undefined
-  }
+  if (!signature) return undefined
   const declaration = signature.getDeclaration() as ts.SignatureDeclaration | undefined
   const comment = declaration && wordsOf(declarationWithWords(declaration))
   return {
@@ -64,15 +67,22 @@ export function isIdle(declaration: ts.Node): boolean {
   return body !== undefined && ts.isBlock(body) && body.statements.length === 0
 }
 
-/** Types of what a function is called with; `undefined` where the type is none of a function. */
+/**
+ * Types of what a function is called with; `undefined` where the type is none of a function. That it may be called
+ * with anything (`(...values: any[]) => void`) says nothing of what it is called with.
+ */
 export function takenBy(types: CheckedTypes, type: ts.Type, at: ts.Node): TypeModel[] | undefined {
   const { checker } = types
   const [signature] = checker.getNonNullableType(type).getCallSignatures()
   return signature
     ?.getParameters()
+    .filter(({ valueDeclaration: at }) => !(at && ts.isParameter(at) && takesWhatever(at)))
     .flatMap((parameter) => {
       const given = checker.getTypeOfSymbolAtLocation(parameter, at)
       return checker.isTupleType(given) ? checker.getTypeArguments(given as ts.TypeReference) : [given]
     })
     .map((given) => types.model(given, at))
 }
+
+const takesWhatever = ({ dotDotDotToken, type }: ts.ParameterDeclaration): boolean =>
+  dotDotDotToken !== undefined && type?.getText() === 'any[]'

@@ -1,7 +1,11 @@
 import type ts from 'typescript'
+import type { Slot } from '../../contract/slot'
 import { withoutUndefined, type TypeModel } from '../../contract/type'
+import { saysNothing } from '../../contract/weight'
+import type { CheckedTypes } from '../source/checked-types'
 import { takenBy } from '../source/signatures'
 import type { VueMembers } from './members'
+import { slotNamed } from './script-slots'
 
 const saysLittle = (type: TypeModel): boolean =>
   type.is === 'other'
@@ -21,7 +25,9 @@ export function joinVueDeclarations(members: VueMembers, file: string, names: re
   const symbol = members.types.declared(file, names)
   const at = symbol?.declarations?.[0]
   if (!symbol || !at) return
-  const given = propsOfInstance(checker, checker.getTypeOfSymbolAtLocation(symbol, at), at)
+  const type = checker.getTypeOfSymbolAtLocation(symbol, at)
+  joinSlots(members, typeInInstance(checker, type, '$slots', at), at)
+  const given = typeInInstance(checker, type, '$props', at)
   if (!given) return
   for (const { symbol: own, name, model } of members.types.propsOf(given, at)) {
     const prop = members.props.get(name)
@@ -45,8 +51,46 @@ function joinEvent({ events, types }: VueMembers, handler: string, own: ts.Symbo
   if (given) event.detail ??= given
 }
 
-function propsOfInstance(checker: ts.TypeChecker, type: ts.Type, at: ts.Node): ts.Type | undefined {
+/** What slots are declared to hand over, which compiled code does not tell the types of. */
+function joinSlots({ slots, sources, types }: VueMembers, declared: ts.Type | undefined, at: ts.Node): void {
+  for (const own of declared?.getProperties() ?? []) {
+    const name = own.name === 'default' ? '' : own.name
+    if (!slots.has(name) && types.isOwn(own))
+      slots.set(name, slotNamed(name, sources.place(own.declarations![0]!)))
+    const slot = slots.get(name)
+    if (!slot) continue
+    const { comment } = types.wordsOf(own)
+    if (comment) slot.comment ??= comment
+    const [signature] = types.checker
+      .getNonNullableType(types.checker.getTypeOfSymbolAtLocation(own, at))
+      .getCallSignatures()
+    const [values] = signature?.getParameters() ?? []
+    if (values) slot.passes = withTypes(types, slot.passes, values, at)
+  }
+}
+
+function withTypes(
+  types: CheckedTypes,
+  passes: Slot['passes'],
+  values: ts.Symbol,
+  at: ts.Node,
+): Slot['passes'] {
+  const fields = types.checker.getTypeOfSymbolAtLocation(values, at).getProperties()
+  return passes?.map((pass) => {
+    const field = fields.find(({ name }) => name === pass.name)
+    const type = field && types.ofMember(field, at)
+    return type && !saysNothing(type) ? { ...pass, type } : pass
+  })
+}
+
+/** The type of what instances have under a name (Vue, `ComponentPublicInstance`). */
+function typeInInstance(
+  checker: ts.TypeChecker,
+  type: ts.Type,
+  name: string,
+  at: ts.Node,
+): ts.Type | undefined {
   const instance = type.getConstructSignatures().at(-1)?.getReturnType()
-  const props = instance?.getProperty('$props')
-  return props && checker.getTypeOfSymbolAtLocation(props, at)
+  const member = instance?.getProperty(name)
+  return member && checker.getTypeOfSymbolAtLocation(member, at)
 }

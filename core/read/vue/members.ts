@@ -15,6 +15,7 @@ import type { SourceSet } from '../source/source-set'
 import { unwrap } from '../source/nodes'
 import { typeOfNode } from '../source/type-nodes'
 import type { RuntimeProp } from './options'
+import { runtimeFunction } from './runtime'
 
 /** The members of one component as they are found, in whatever form they are declared. */
 export class VueMembers {
@@ -139,6 +140,10 @@ export class VueMembers {
 
   emitsOfValue(expression: ts.Expression): void {
     const node = unwrap(expression)
+    if (ts.isCallExpression(node) && runtimeFunction(this.sources, node) === 'mergeModels') {
+      for (const argument of node.arguments) this.emitsOfValue(argument)
+      return
+    }
     if (ts.isArrayLiteralExpression(node)) {
       for (const element of node.elements) {
         const name = evaluate(this.sources, element)

@@ -2,6 +2,7 @@ import ts from 'typescript'
 import { objectBehind, optionOf } from '../source/declarations'
 import { evaluate } from '../source/evaluate'
 import { unwrap } from '../source/nodes'
+import { exposedBySetup } from './exposed'
 import type { VueMembers } from './members'
 import { runtimeProps } from './options'
 import { camel } from './template'
@@ -43,6 +44,7 @@ export function readOptions(
   const exposed = expose && evaluate(members.sources, expose)
   if (expose && Array.isArray(exposed))
     for (const name of exposed) if (typeof name === 'string') members.expose(name, expose)
+  exposedBySetup(members, options)
   const mixins = optionOf(options, 'mixins')
   const bases = [
     optionOf(options, 'extends'),

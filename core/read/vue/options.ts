@@ -5,6 +5,7 @@ import type { SourceSet } from '../source/source-set'
 import { unwrap } from '../source/nodes'
 import { objectBehind, optionOf } from '../source/declarations'
 import { typeOfConstructor, typeOfNode } from '../source/type-nodes'
+import { runtimeFunction } from './runtime'
 
 /** A prop as Vue's runtime options declare it. */
 export interface RuntimeProp {
@@ -35,8 +36,8 @@ export function runtimeProps(sources: SourceSet, expression: ts.Expression): Run
         : []
     })
   }
-  if (ts.isCallExpression(node) && ts.isIdentifier(node.expression)) {
-    const name = node.expression.text.replace(/^_/, '')
+  if (ts.isCallExpression(node)) {
+    const name = runtimeFunction(sources, node)
     const [first, second] = node.arguments
     // what Vue's compiler makes of models and of defaults beside types
     if (name === 'mergeModels' && first && second)
@@ -94,12 +95,13 @@ export function ofOptions(
       required: false,
       default: undefined,
     }
-  const typed = optionOf(options, 'type')
-  const required = optionOf(options, 'required')
+  const option = (key: string) => optionIn(sources, options, key)
+  const typed = option('type')
+  const required = option('required')
   const type = (typed && typeGiven(sources, typed)) ?? { is: 'other', text: 'any' }
   const method = options.properties.find((property) => property.name?.getText() === 'default')
   const initial =
-    optionOf(options, 'default') ??
+    option('default') ??
     (method && ts.isMethodDeclaration(method)
       ? method.body?.statements.find(ts.isReturnStatement)?.expression
       : undefined)
@@ -110,6 +112,22 @@ export function ofOptions(
     required: required !== undefined && evaluate(sources, required) === true,
     default: initial,
   }
+}
+
+/** The value of an option, also of an object that is spread into the options. */
+function optionIn(
+  sources: SourceSet,
+  options: ts.ObjectLiteralExpression,
+  name: string,
+): ts.Expression | undefined {
+  const own = optionOf(options, name)
+  if (own) return own
+  for (const property of options.properties) {
+    const spread = ts.isSpreadAssignment(property) ? objectBehind(sources, property.expression) : undefined
+    const given = spread && optionOf(spread, name)
+    if (given) return given
+  }
+  return undefined
 }
 
 /** `String`, `[String, Number]`, `Array as PropType<Row[]>`, `null`. */

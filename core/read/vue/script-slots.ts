@@ -6,6 +6,7 @@ import { textsOf } from '../source/texts'
 import type { SourceSet } from '../source/source-set'
 import { unwrap } from '../source/nodes'
 import { walk } from '../source/walk'
+import { markupOf } from './rendered'
 
 /** What Vue calls the slots of a component: `slots` of the setup context, `$slots` of the instance. */
 const holders = new Set(['slots', '$slots', '$scopedSlots'])
@@ -29,8 +30,8 @@ export const slotNamed = (name: string, place: Place, fallback = '', passes: str
  */
 export function slotsInScript(sources: SourceSet, nodes: readonly ts.Node[]): Slot[] {
   const found = new Map<string, Slot>()
-  const add = (name: string, node: ts.Node, passes: string[] = []) => {
-    const slot = slotNamed(name, sources.place(node), '', passes)
+  const add = (name: string, node: ts.Node, passes: string[] = [], fallback = '') => {
+    const slot = slotNamed(name, sources.place(node), fallback, passes)
     if (/^[\w$:.-]*$/.test(name) && !found.has(slot.name)) found.set(slot.name, slot)
   }
   const look = (node: ts.Node): void => {
@@ -39,9 +40,11 @@ export function slotsInScript(sources: SourceSet, nodes: readonly ts.Node[]): Sl
     else if (ts.isElementAccessExpression(node) && isHolder(node.expression))
       for (const name of textsOf(sources, node.argumentExpression)) add(name, node, passedBy(node))
     else if (ts.isCallExpression(node)) {
-      const [slots, name, passed] = node.arguments
-      if (slots && name && isHolder(slots))
-        for (const text of textsOf(sources, name)) add(text, node, fieldsOf(passed))
+      const [slots, name, passed, unfilled] = node.arguments
+      if (slots && name && isHolder(slots)) {
+        const fallback = unfilled && markupOf(sources, unfilled)
+        for (const text of textsOf(sources, name)) add(text, node, fieldsOf(passed), fallback)
+      }
     } else if (ts.isVariableDeclaration(node) && node.initializer && isHolder(node.initializer))
       for (const name of namesTaken(node.name)) add(name, node)
   }

@@ -1,3 +1,4 @@
+import type { Member } from '../../contract/contract'
 import { told } from '../../../tests/told'
 import { readLibrary } from '../read'
 
@@ -57,10 +58,63 @@ export default _default`,
       'slot head',
       'event closed',
       'event update:modelValue',
-      'pass-through attributes',
     ],
   })
 })
+
+test('options and a template that a build joins later, by names that a minifier shortened', () => {
+  const { contracts } = readLibrary(
+    Object.entries({
+      'package.json': '{"name":"q","module":"dist/q.js","peerDependencies":{"vue":"3"}}',
+      'dist/q.js': "export { default as QMark } from './mark.js'\nexport { QList } from './list.js'",
+      'dist/mark.js': `
+import { c as join } from './helper.js'
+import m from './mark.main.js'
+import { openBlock as o, createElementBlock as e, renderSlot as s, createTextVNode as t, toDisplayString as d } from 'vue'
+const h = { class: 'mark' }
+function r(c, n) {
+  return o(), e('i', h, [s(c.$slots, 'sign', { first: c.first }, () => [n[0] || (n[0] = t('No ', -1)), e('b', null, d(c.first))])])
+}
+export default join(m, [['render', r], ['__scopeId', 'data-v-12']])`,
+      'dist/mark.main.js': `export default { name: 'Mark', props: { first: Boolean } }`,
+      'dist/helper.js': 'export const c = (main, pairs) => Object.assign(main, Object.fromEntries(pairs))',
+      'dist/q.css': `.mark[data-v-12]:hover { color: var(--mark-ink, red) } .other[data-v-3]:focus { color: var(--other) }`,
+      'dist/list.js': `
+import { createBlock as b, mergeProps as p, Fragment as F, createElementVNode as v } from 'vue'
+import QMark from './mark.js'
+export const QList = {
+  __name: 'List',
+  inheritAttrs: false,
+  setup(props, { expose: x }) {
+    x({ first: () => {} })
+    return (c) => b(F, null, [v('hr'), b(QMark, p(c.$attrs, { first: '' }))])
+  },
+}`,
+    }).map(([path, text]) => ({ path, text })),
+  )
+  const all = contracts.map(({ tag, members }) => [tag, members.map((member) => describeMember(member))])
+  expect(Object.fromEntries(all)).toEqual({
+    QMark: [
+      'prop first',
+      'slot sign (No <b>{{ c.first }}</b>) first',
+      'custom-property --mark-ink',
+      'state hover',
+      'pass-through attributes to i',
+    ],
+    QList: ['method first', 'pass-through attributes to Mark'],
+  })
+})
+
+/** A member in a line, with what compiled code tells of it alone. */
+function describeMember(member: Member): string {
+  const more =
+    member.kind === 'slot'
+      ? ` (${member.fallback}) ${(member.passes ?? []).map(({ name }) => name).join()}`
+      : member.kind === 'pass-through'
+        ? ` to ${member.to}`
+        : ''
+  return `${member.kind} ${member.name}${more}`
+}
 
 test('props that functions of the library make, and defaults beside types', () => {
   expect(

@@ -14,7 +14,10 @@ import { unwrap } from '../source/nodes'
 import { walk } from '../source/walk'
 import { joinVueDeclarations } from './declared-types'
 import { VueMembers } from './members'
+import { completedBy, pairsIn, type Completed } from './completed'
 import { readOptions } from './options-form'
+import { handedOnTo, renderedBy } from './rendered'
+import { dressedByScope } from './scoped-sheets'
 import { eventsInScript, slotsInScript } from './script-slots'
 import { TypedMembers } from './typed'
 
@@ -26,6 +29,8 @@ interface FoundComponent {
   options: ts.ObjectLiteralExpression
   /** How many helpers and names lie between what is exported and the options. */
   steps: number
+  /** Options that were added after these were written. */
+  completed: Completed
 }
 
 /** Options by which a component renders or works; an object with one of them may be a component … */
@@ -148,32 +153,40 @@ function componentsIn(sources: SourceSet, file: string): FoundComponent[] {
   })
 }
 
-type Made = Pick<FoundComponent, 'options' | 'steps'>
+type Made = Pick<FoundComponent, 'options' | 'steps' | 'completed'>
 
 /** The options of a component: an object of its own, or one among what helpers are handed. */
-function optionsIn(sources: SourceSet, expression: ts.Expression, depth = 0): Made | undefined {
+function optionsIn(
+  sources: SourceSet,
+  expression: ts.Expression,
+  depth = 0,
+  handed: Completed = new Map(),
+): Made | undefined {
   const node = unwrap(expression)
   if (depth > 6) return undefined
   if (ts.isCallExpression(node)) {
+    const added = new Map([...pairsIn(node), ...handed])
     for (const argument of node.arguments) {
-      const made = optionsIn(sources, argument, depth + 1)
+      const made = optionsIn(sources, argument, depth + 1, added)
       if (made) return made
     }
     return undefined
   }
-  if (ts.isIdentifier(node)) return optionsNamed(sources, node, depth)
-  return ts.isObjectLiteralExpression(node) && isComponent(node) ? { options: node, steps: depth } : undefined
+  if (ts.isIdentifier(node)) return optionsNamed(sources, node, depth, handed)
+  if (!ts.isObjectLiteralExpression(node)) return undefined
+  const completed = new Map([...completedBy(sources, node), ...handed])
+  return isComponent(node, completed) ? { options: node, steps: depth, completed } : undefined
 }
 
 /** Whether an object is the options of a component, and not that of props, or of anything else. */
-function isComponent(object: ts.ObjectLiteralExpression): boolean {
+function isComponent(object: ts.ObjectLiteralExpression, completed: Completed): boolean {
   const names = new Set(object.properties.map((property) => property.name?.getText()))
   const isHanded = ts.isCallExpression(object.parent) && /component/i.test(object.parent.expression.getText())
   const known = object.properties.filter((property) => options.has(property.name?.getText() ?? ''))
   // an object of another kind may share a name or two with one
   const isMostly = known.length * 2 >= object.properties.length
   const isTold = isHanded || (isMostly && telling.some((name) => names.has(name)))
-  return isTold && rendering.some((name) => isGiven(object, name))
+  return isTold && rendering.some((name) => isGiven(object, name) || completed.has(name))
 }
 
 /** Whether an option is there as Vue takes it: a prop that is called the same is an object with a type. */
@@ -185,10 +198,15 @@ function isGiven(object: ts.ObjectLiteralExpression, name: string): boolean {
   return name === 'computed' && !value.properties.some((property) => property.name?.getText() === 'type')
 }
 
-function optionsNamed(sources: SourceSet, name: ts.Identifier, depth: number): Made | undefined {
+function optionsNamed(
+  sources: SourceSet,
+  name: ts.Identifier,
+  depth: number,
+  handed: Completed,
+): Made | undefined {
   const found = sources.lookUp(name.getSourceFile().fileName, name.text)
   const value = found?.is === 'node' ? valueOfDeclaration(found.node) : undefined
-  return value && optionsIn(sources, value, depth + 1)
+  return value && optionsIn(sources, value, depth + 1, handed)
 }
 
 /**
@@ -201,6 +219,7 @@ function contractOf(
   handedOn: string | undefined,
 ): Contract {
   const members = new VueMembers(sources, types)
+  const { completed } = found
   readOptions(members, found.options, new Set())
   members.readComment(ts.isVariableDeclaration(found.node) ? found.node.parent.parent : found.node)
   const given = optionOf(found.options, '__name')
@@ -210,7 +229,8 @@ function contractOf(
   const typed = slotTypes && ts.isAsExpression(slotTypes) ? slotTypes.type : undefined
   if (typed && ts.isTypeReferenceNode(typed) && typed.typeArguments?.[0])
     new TypedMembers(members).slots(typed.typeArguments[0])
-  const reached = reachedFrom(sources, [found.options, found.node], (name) => !/^[A-Z]/.test(name))
+  const starts = [found.options, found.node, ...completed.values()]
+  const reached = reachedFrom(sources, starts, (name) => !/^[A-Z]/.test(name))
   members.takeFromScript(slotsInScript(sources, reached), eventsInScript(sources, reached))
   const called = [handedOn, found.exportName, found.name, members.name].filter((name) => name !== undefined)
   joinVueDeclarations(members, found.file, called)
@@ -220,7 +240,8 @@ function contractOf(
     ...members.events.values(),
     ...members.methods.values(),
     ...readKeys(sources, reached),
-    ...(members.inherits ? [passThrough(sources, found)] : []),
+    ...dressedByScope(sources, found.file, completed),
+    ...passThrough(sources, found, members.inherits),
   ]
   const name = members.name ?? found.name
   return {
@@ -239,10 +260,22 @@ function contractOf(
 }
 
 /** Attributes that are no props land on a component's root (Vue guide, fallthrough attributes). */
-const passThrough = (sources: SourceSet, { node }: FoundComponent): Member => ({
-  kind: 'pass-through',
-  name: 'attributes',
-  place: sources.place(node),
-  known: 'inferred',
-  disagreements: [],
-})
+function passThrough(
+  sources: SourceSet,
+  { node, options, completed }: FoundComponent,
+  inherits: boolean,
+): Member[] {
+  const rendered = renderedBy(sources, options, completed)
+  const handed = rendered && handedOnTo(sources, rendered, inherits)
+  if (handed ? handed.to === undefined : !inherits) return []
+  return [
+    {
+      kind: 'pass-through',
+      name: 'attributes',
+      place: sources.place(node),
+      known: 'inferred',
+      disagreements: [],
+      ...(handed?.to === undefined ? {} : { to: handed.to }),
+    },
+  ]
+}

@@ -5,6 +5,7 @@ import { wordsOf } from '../source/comments'
 import { objectBehind } from '../source/declarations'
 import { evaluate, nameOf } from '../source/evaluate'
 import { unwrap } from '../source/nodes'
+import { exposeAll } from './exposed'
 import type { VueMembers } from './members'
 import { ofOptions, runtimeProps } from './options'
 import { readGeneralOptions } from './options-form'
@@ -51,7 +52,7 @@ export class SetupScript {
       case 'defineSlots':
         return typed && this.typed.slots(typed)
       case 'defineExpose':
-        return first && this.expose(unwrap(first))
+        return first && exposeAll(this.members, this.members.sources, first)
       case 'defineOptions': {
         const options = first && unwrap(first)
         if (options && ts.isObjectLiteralExpression(options)) readGeneralOptions(this.members, options)
@@ -82,15 +83,6 @@ export class SetupScript {
       const prop = this.members.props.get((element.propertyName ?? element.name).getText())
       if (prop && element.initializer) this.members.setDefault(prop, element.initializer)
     }
-  }
-
-  private expose(object: ts.Expression): void {
-    for (const property of ts.isObjectLiteralExpression(object) ? object.properties : [])
-      if (property.name)
-        this.members.expose(
-          property.name.getText().replace(/^['"]|['"]$/g, ''),
-          ts.isShorthandPropertyAssignment(property) ? property.name : property,
-        )
   }
 
   private model(call: ts.CallExpression): void {
