@@ -53,7 +53,7 @@ export interface PackageInput {
 
 /** All files of a published package, in a fixed order, so that the same input packs to the same bytes. */
 export function packageFiles(input: PackageInput): PackageFile[] {
-  const { contracts, themes, prefix } = input
+  const { themes, prefix } = input
   const files: PackageFile[] = [
     { path: 'package.json', content: `${JSON.stringify(packageJson(input), null, 2)}\n` },
     { path: 'README.md', content: readme(input) },

@@ -9,6 +9,8 @@ import type { ComponentPair, Dress, MemberPair, Side, ToCompare } from './rules/
 /** A version, or the shelf, as it is kept. */
 export type SideInput = Omit<Side, 'tokensOf' | 'every'>
 
+const undressed = { accessible: {}, themes: [], languages: [], icons: [], deprecatedIcons: {} }
+
 function dressOf(themes: readonly Theme[]): Dress {
   const tokensOf = tokensOfThemes([...themes])
   const base = baseOf(themes)?.name ?? ''
@@ -16,11 +18,19 @@ function dressOf(themes: readonly Theme[]): Dress {
   return { themes, tokensOf, every: new Map(inOrder.toReversed().map((token) => [token.path, token])) }
 }
 
-/** Two sides made ready for the rules: tokens resolved, components and members found on the other side. */
+/**
+ * Two sides made ready for the rules: tokens resolved, components and members found on the other side. What is known
+ * of neither side, or of one only, cannot be compared.
+ */
 export function compareSides(before: SideInput, now: SideInput, prefix: string): ToCompare {
+  const isBare = Boolean(before.isPackedElsewhere) || Boolean(now.isPackedElsewhere)
+  const made = (side: SideInput): Side => {
+    const { themes, ...known } = isBare ? { ...side, ...undressed } : side
+    return { ...known, ...dressOf(themes) }
+  }
   return {
-    before: { ...before, ...dressOf(before.themes) },
-    now: { ...now, ...dressOf(now.themes) },
+    before: made(before),
+    now: made(now),
     prefix,
     components: componentPairs(before.contracts, now.contracts),
   }

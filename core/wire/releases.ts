@@ -84,6 +84,8 @@ export const releaseRecordSchema = z.object({
   gates: z
     .array(gateStandingSchema.pick({ name: true, title: true, setting: true, says: true, waiver: true }))
     .optional(),
+  /** Of one that was packed elsewhere: the components that were found in it, and what was in the way. */
+  read: z.object({ components: z.number().int(), problems: z.array(problemSchema) }).optional(),
 })
 export type ReleaseRecord = z.infer<typeof releaseRecordSchema>
 
@@ -135,8 +137,10 @@ export const differenceSchema = z.object({
   from: z.string().nullable(),
   /** The version that is compared; none for the shelf. */
   to: z.string().nullable(),
-  /** The versions of the desk that can be compared, the newest first. */
+  /** The versions whose components are known, the newest first. */
   versions: z.array(z.string()),
+  /** Those of both that were packed elsewhere: only their components and their package.json are known. */
+  packedElsewhere: z.array(z.string()),
   changes: z.array(changeSchema),
   total: z.number().int(),
   /** The heaviest of all of them. */

@@ -3,7 +3,8 @@ import { boundedBytes } from '../auth/body'
 import { fail } from '../auth/failure'
 import { inChild } from '../build/pool'
 import { settings } from '../config'
-import { makeVisible } from '../release/publish'
+import { readFromClient } from '../release/from-client'
+import { judge, makeVisible } from '../release/publish'
 import { withdraw } from '../release/withdraw'
 import type { Store } from '../store/database'
 import type { Library } from '../store/libraries'
@@ -27,14 +28,23 @@ export async function publishFromClient({ event, db, library, holder }: Call): P
   return { ok: true, id: library.package }
 }
 
-const publishRelease = (db: Store, library: Library, release: ClientRelease, holder: Bearer): Promise<void> =>
-  makeVisible(
+/** Judged once before what is in it is read, which takes a while, and once more in the end. */
+async function publishRelease(
+  db: Store,
+  library: Library,
+  release: ClientRelease,
+  holder: Bearer,
+): Promise<void> {
+  await judge(db, library.id, release.version, release.channel)
+  const read = await readFromClient(db, library, release)
+  await makeVisible(
     db,
     library,
-    { ...release, notes: '', contracts: [], tokens: [], revision: null, via: 'client' },
+    { ...release, ...read, notes: '', tokens: [], revision: null, via: 'client' },
     holder.person.id,
     { stillMay: (trx) => stillMay(trx, holder, library) },
   )
+}
 
 export function neverUnpublished(): never {
   return fail(

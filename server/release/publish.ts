@@ -22,8 +22,8 @@ import type { Library } from '../store/libraries'
 import {
   addRelease,
   channelsOf,
-  deskReleases,
   lockReleases,
+  readReleases,
   versionsOf,
   type NewRelease,
 } from '../store/releases'
@@ -160,12 +160,16 @@ async function judgeAsConsumer(
     await project.end()
   }
   const gates = await triedGatesOf(db, library, facts)
-  record.gates = [...(record.gates ?? []).filter(({ name }) => !(name in project.acts)), ...gates.map(asKept)]
+  record.gates = [
+    ...(record.gates ?? []).filter(({ name }) => !(name in project.acts)),
+    ...gates.map(standingKept),
+  ]
   const problems = gates.flatMap(problemsOfGate)
   if (problems.length) throw new Failure(422, problems)
 }
 const asItIs = (tried: Tried): Tried => tried
-const asKept = ({ name, title, setting, says, waiver }: GateStandingView) => ({
+/** What a version keeps of how a gate stood. */
+export const standingKept = ({ name, title, setting, says, waiver }: GateStandingView) => ({
   name,
   title,
   setting,
@@ -180,7 +184,7 @@ const asKept = ({ name, title, setting, says, waiver }: GateStandingView) => ({
 async function judgeDesk(db: Store, library: Library, wish: Wish): Promise<ReleaseRecord> {
   const { version } = wish
   const reason = wish.reason ?? ''
-  const released = await deskReleases(db, library.id)
+  const released = await readReleases(db, library.id)
   const before = followed(
     version,
     released.map((release) => release.version),
@@ -198,11 +202,12 @@ async function judgeDesk(db: Store, library: Library, wish: Wish): Promise<Relea
     weight,
     changes: Object.fromEntries([...counts].filter(([, count]) => count > 0)),
     ...(reason.trim() ? { reason: reason.trim() } : {}),
-    gates: gates.map(asKept),
+    gates: gates.map(standingKept),
   }
 }
 
-const problemsOfGate = ({ setting, says, waiver, title }: GateStandingView): Problem[] =>
+/** Why a version may not go out, where a gate that does not hold stops it. */
+export const problemsOfGate = ({ setting, says, waiver, title }: GateStandingView): Problem[] =>
   setting === 'stop' && says !== undefined && !waiver
     ? [
         {

@@ -29,7 +29,7 @@ export async function contractsAt(db: Store, release: string): Promise<readonly 
 
 const accessibleByTag = z.record(z.string(), z.array(summaryRowSchema))
 
-/** All that a release of the desk holds that another, or the shelf, is compared with. */
+/** All that a release holds that another, or the shelf, is compared with. */
 export async function heldBy(
   db: Store,
   release: string,
@@ -41,11 +41,12 @@ export async function heldBy(
   languages: string[]
   icons: string[]
   deprecatedIcons: Record<string, string>
+  isPackedElsewhere: boolean
 }> {
   const [contracts, said, row, paths] = await Promise.all([
     contractsAt(db, release),
     saidAt(db, release),
-    db('releases').where({ id: release }).first('accessible', 'tokens', 'manifest'),
+    db('releases').where({ id: release }).first('accessible', 'tokens', 'manifest', 'made_via'),
     db('release_files').where({ release_id: release }).pluck('path') as Promise<string[]>,
   ])
   return {
@@ -56,6 +57,7 @@ export async function heldBy(
     languages: namedIn(paths, 'messages', '.json'),
     icons: namedIn(paths, 'icons', '.svg'),
     deprecatedIcons: said?.icons ?? {},
+    isPackedElsewhere: row.made_via === 'client',
   }
 }
 

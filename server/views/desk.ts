@@ -95,11 +95,17 @@ export async function gatesOf(
     countWordless(db, library, components),
     gateWaivers(db, library.id),
   ])
-  const promised = changes.flatMap(({ says, goneIn }) => (goneIn ? [{ says, goneIn }] : []))
-  const unread = changes.filter((change) => isOfText(change) && !change.inner).length
-  const facts = { version, evidence, looks, sizes, ...findings, wordless, promised, unread }
+  const facts = { version, evidence, looks, sizes, ...findings, wordless, ...factsOfChanges(changes) }
   return withWaivers([...judgeGates(facts, library.gates), ...judgeTried({}, library.gates)], waivers)
 }
+
+/** What gates ask of the differences from the version before. */
+export const factsOfChanges = (
+  changes: readonly ReleaseChange[],
+): Pick<GateFacts, 'promised' | 'unread'> => ({
+  promised: changes.flatMap(({ says, goneIn }) => (goneIn ? [{ says, goneIn }] : [])),
+  unread: changes.filter((change) => isOfText(change) && !change.inner).length,
+})
 
 /** How the gates stand that are judged by using the package of a version. */
 export const triedGatesOf = async (
@@ -109,7 +115,11 @@ export const triedGatesOf = async (
 ): Promise<DeskView['gates']> =>
   withWaivers(judgeTried(facts, library.gates), await gateWaivers(db, library.id))
 
-const withWaivers = (standings: readonly GateStanding[], waivers: readonly GateWaiver[]): DeskView['gates'] =>
+/** Gates with what somebody let pass for the next version. */
+export const withWaivers = (
+  standings: readonly GateStanding[],
+  waivers: readonly GateWaiver[],
+): DeskView['gates'] =>
   standings.map((standing) => ({
     ...standing,
     waiver: waivers.find(({ gate }) => gate === standing.name) ?? null,

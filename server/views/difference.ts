@@ -15,7 +15,7 @@ import type { Store } from '../store/database'
 import { iconSettingsOf, iconsOfRevision } from '../store/icons'
 import type { Library } from '../store/libraries'
 import { heldBy } from '../store/released'
-import { deskReleases, latestFromDesk, releaseNamed } from '../store/releases'
+import { latestRead, readReleases, releaseNamed } from '../store/releases'
 import { withSaid } from '../store/said'
 import { hashOf, sourceFile, sourcePaths } from '../store/sources'
 import { themesOf } from '../store/themes'
@@ -41,7 +41,7 @@ interface KeyedSide {
 }
 
 /**
- * How what stands on the shelf, or a version, differs from a version; fails where a version is not of the desk.
+ * How what stands on the shelf, or a version, differs from a version; fails where the contracts of one are not known.
  * Compared with what `latest` names where no version is said. Without any version there is nothing to compare.
  */
 export async function differenceView(
@@ -49,7 +49,7 @@ export async function differenceView(
   library: Library,
   asked: { from?: string | undefined; to?: string | undefined } = {},
 ): Promise<DifferenceView> {
-  const [releases, latest] = await Promise.all([deskReleases(db, library.id), latestFromDesk(db, library.id)])
+  const [releases, latest] = await Promise.all([readReleases(db, library.id), latestRead(db, library.id)])
   const named = (version: string | undefined) => {
     const release = releases.find((other) => other.version === version)
     if (version !== undefined && !release) return failWithoutVersion(library, version)
@@ -67,6 +67,7 @@ export async function differenceView(
     rules: releaseRules.map(({ name, title }) => ({ name, title })),
     weighing: library.weighing,
     sizes: from && to ? await sizesOf(db, library, from.version, to.version) : null,
+    packedElsewhere: [from, to].flatMap((side) => (side?.made_via === 'client' ? [side.version] : [])),
   }
 }
 
@@ -74,8 +75,8 @@ const failWithoutVersion = (library: Library, version: string) =>
   fail(
     404,
     'no-version',
-    `${library.package} has no version ${version} that was made at the release desk.`,
-    'Look at the versions there are; one that a package client published has no contract to compare.',
+    `${library.package} has no version ${version} whose components are known.`,
+    'Look at the versions there are; of one that a package client published, components may not have been found.',
   )
 
 async function sizesOf(db: Store, { id }: Library, from: string, to: string) {
@@ -89,10 +90,23 @@ async function changesBetween(
   from: string,
   to: string | undefined,
 ): Promise<ReleaseChange[]> {
-  const [before, now] = [
-    sideOfRelease(db, library, from),
-    to ? sideOfRelease(db, library, to) : await shelf(db, library),
-  ]
+  const now = to ? sideOfRelease(db, library, to) : await shelf(db, library)
+  return changesOf(library, sideOfRelease(db, library, from), now)
+}
+
+/** How what a package client sends differs from a version. */
+export const changesSinceRelease = (
+  db: Store,
+  library: Library,
+  release: string,
+  { key, ...sent }: { key: string } & Pick<SideInput, 'contracts' | 'package'>,
+): Promise<ReleaseChange[]> => {
+  const nothing = { accessible: {}, themes: [], languages: [], icons: [] }
+  const now = { ...sent, ...nothing, tagPrefix: library.prefix, isPackedElsewhere: true }
+  return changesOf(library, sideOfRelease(db, library, release), { key, hold: () => Promise.resolve(now) })
+}
+
+async function changesOf(library: Library, before: KeyedSide, now: KeyedSide): Promise<ReleaseChange[]> {
   const key = hashOf(JSON.stringify([before.key, now.key, library.package, library.weighing]))
   const known = recent.get(key)
   if (known) return known

@@ -29,6 +29,15 @@ const saysOf = ({ says, setting, waiver }: NonNullable<ReleaseRecord['gates']>[n
         >What differs</NuxtLink
       >
     </p>
+    <template v-if="record.read">
+      <p>
+        It was packed elsewhere. {{ capital(plural(record.read.components, 'component')) }}
+        {{ record.read.components === 1 ? 'was' : 'were' }} found in it{{
+          record.read.components ? '.' : ': it is not compared with any version.'
+        }}
+      </p>
+      <ProblemList :problems="record.read.problems" calm />
+    </template>
     <p v-if="record.reason">Its number says less than what changed: {{ record.reason }}</p>
     <ul>
       <li v-for="gate in record.gates" :key="gate.name">

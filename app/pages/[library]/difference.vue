@@ -123,6 +123,7 @@ async function weigh(value: string) {
           >Packed it was {{ bytes(view.sizes.before) }}, and is {{ bytes(view.sizes.now) }}.</template
         >
       </p>
+      <PackedElsewhere :versions="view.packedElsewhere" />
       <p v-if="chosenRule" class="sentence">
         {{ chosenRule.title }}: in this library that counts as
         <Choice v-if="store.may.keep" v-model="countedAs" label="Counts as" :options="counts" /><b v-else>{{

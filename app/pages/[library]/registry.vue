@@ -104,7 +104,7 @@ const { copy, copied } = useCopy()
         <h3>Notes</h3>
         <!-- eslint-disable-next-line vue/no-v-html -- cleaned by renderMarkdown -->
         <div class="markdown notes" v-html="renderMarkdown(chosen.notes || 'No notes.')" />
-        <template v-if="chosen.record.gates">
+        <template v-if="chosen.record.gates || chosen.record.read">
           <h3>How it went out</h3>
           <ReleaseRecord :record="chosen.record" :version="chosen.version" />
         </template>

@@ -106,6 +106,7 @@ const install = computed(() =>
               : 'There is nothing to compare: whatever is on the shelf is new.'
           }}
         </p>
+        <PackedElsewhere :versions="desk.difference.packedElsewhere" />
         <DifferenceList :difference="desk.difference" :changes="desk.difference.changes" :most="8" />
         <h2>
           Notes

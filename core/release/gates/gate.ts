@@ -4,10 +4,18 @@ import { z } from 'zod'
 export const gateSettingSchema = z.enum(['stop', 'warn', 'pass'])
 export type GateSetting = z.infer<typeof gateSettingSchema>
 
-/** What gates are judged from. */
-export interface GateFacts {
+/** What gates are judged from that ask for what differs from the version before. */
+export interface DifferenceFacts {
   /** The version that is to go out. */
   version: string
+  /** Differences of which only a text is known. */
+  unread: number
+  /** What goes, and the version in which it was to go. */
+  promised: readonly { says: string; goneIn: string }[]
+}
+
+/** What gates are judged from. */
+export interface GateFacts extends DifferenceFacts {
   /** Claims of components by what a browser showed, and components that no browser was asked about as they are now. */
   evidence: { doubted: number; claims: number; unknown: number; components: number }
   /** Pairs of colours that do not read and that nobody let stand, and of how many components any were seen. */
@@ -22,16 +30,12 @@ export interface GateFacts {
   sizes: { budget: number; over: readonly { tag: string; gzip: number }[] } | null
   /** Other findings that nobody let stand. */
   findings: number
-  /** Differences of which only a text is known. */
-  unread: number
   /** Members without words. */
   wordless: number
-  /** What goes, and the version in which it was to go. */
-  promised: readonly { says: string; goneIn: string }[]
 }
 
-/** One thing that a library asks of a version before it goes out. */
-export interface Gate {
+/** One thing that a library asks of a version before it goes out, and the facts that it is judged from. */
+export interface Gate<F = GateFacts> {
   name: string
   /** What it asks, as a sentence begins: `Nothing goes before its time`. */
   title: string
@@ -40,5 +44,5 @@ export interface Gate {
   /** The screen of the library where what it tells of is seen. */
   screen: string
   /** Why it does not hold; nothing where it does. */
-  judge(facts: GateFacts): string | undefined
+  judge(facts: F): string | undefined
 }

@@ -1,7 +1,7 @@
 import { contrastGate } from './contrast'
 import { evidenceGate } from './evidence'
 import { findingsGate } from './findings'
-import type { Gate, GateFacts, GateSetting } from './gate'
+import type { DifferenceFacts, Gate, GateFacts, GateSetting } from './gate'
 import { looksGate } from './looks'
 import { promisesGate } from './promises'
 import { sizeGate } from './size'
@@ -33,7 +33,17 @@ export interface GateStanding extends Omit<Gate, 'judge'> {
 
 /** How every gate stands for a version. */
 export const judgeGates = (facts: GateFacts, settings: GateSettings): GateStanding[] =>
-  gates.map(({ judge, ...gate }) => {
-    const says = judge(facts)
-    return { ...gate, setting: settings[gate.name] ?? gate.usual, ...(says ? { says } : {}) }
-  })
+  gates.map((gate) => standingOf(gate, gate.judge(facts), settings))
+
+/** How the gates stand that ask only for what differs from the version before. */
+export const judgeOfDifference = (facts: DifferenceFacts, settings: GateSettings): GateStanding[] =>
+  [promisesGate, unreadGate].map((gate) => standingOf(gate, gate.judge(facts), settings))
+
+function standingOf(
+  { name, title, usual, screen }: Omit<Gate, 'judge'>,
+  says: string | undefined,
+  settings: GateSettings,
+): GateStanding {
+  const setting = settings[name] ?? usual
+  return { name, title, usual, screen, setting, ...(says ? { says } : {}) }
+}

@@ -1,8 +1,8 @@
 import semver from 'semver'
-import type { Gate } from './gate'
+import type { DifferenceFacts, Gate } from './gate'
 
 /** What is deprecated stays until the version in which it was said to go. */
-export const promisesGate: Gate = {
+export const promisesGate: Gate<DifferenceFacts> = {
   name: 'promises',
   title: 'Nothing goes before its time',
   usual: 'stop',

@@ -1,7 +1,7 @@
-import type { Gate } from './gate'
+import type { DifferenceFacts, Gate } from './gate'
 
 /** What differs is known by more than its text: of a text nobody can tell what another one means. */
-export const unreadGate: Gate = {
+export const unreadGate: Gate<DifferenceFacts> = {
   name: 'unread',
   title: 'What differs could be read',
   usual: 'warn',
