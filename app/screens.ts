@@ -19,6 +19,7 @@ export const screens: readonly Screen[] = [
   { page: 'index', looked: ['/'] },
   { page: 'account', looked: ['/account'] },
   { page: 'join/[token]', looked: ['/join/of-nobody'] },
+  { page: 'allow/[link]', looked: ['/allow/of-nobody'] },
   {
     page: '[library]/index',
     bar: 'Shelf',

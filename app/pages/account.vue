@@ -11,15 +11,7 @@ const tokens = ref<z.infer<typeof tokenListSchema>>([])
 const libraries = ref<z.infer<typeof librariesSchema>>([])
 const problems = ref<Problem[]>([])
 const name = ref('')
-const scope = ref('read')
-const library = ref<string | null>(null)
-const days = ref<number | null>(365)
-const terms: { value: number | null; title: string }[] = [
-  { value: 7, title: 'for a week' },
-  { value: 30, title: 'for a month' },
-  { value: 365, title: 'for a year' },
-  { value: null, title: 'until it is revoked' },
-]
+const terms = ref(usualTerms())
 const hasExpired = ({ expires_at }: { expires_at: Date | null }) =>
   expires_at !== null && expires_at.getTime() <= Date.now()
 const made = ref<string>()
@@ -39,12 +31,7 @@ async function make() {
   try {
     const token = await ask(madeTokenSchema, '/registry-tokens', {
       method: 'POST',
-      body: {
-        name: name.value,
-        scopes: scope.value === 'publish' ? ['read', 'publish'] : ['read'],
-        library: library.value,
-        days: days.value,
-      },
+      body: tokenAsked(name.value, terms.value),
     })
     made.value = token.text
     name.value = ''
@@ -88,7 +75,8 @@ const host = computed(() => `//${location.host}/registry/:_authToken`)
       <h2>Access tokens for package clients</h2>
       <p class="sentence">
         An access token stands for {{ account.person?.name }} where a program cannot sign in: a package
-        client, a build.
+        client, a build. A package client can ask for one by itself: <code>npm login</code>, with this
+        registry.
       </p>
       <form @submit.prevent="make">
         <label class="small muted" for="token-name">A new one, for</label>
@@ -100,24 +88,7 @@ const host = computed(() => `//${location.host}/registry/:_authToken`)
           placeholder="my laptop, the build of the timetable site"
         />
         <p class="sentence">
-          It may
-          <Choice
-            v-model="scope"
-            label="What it may do"
-            :options="[
-              { value: 'read', title: 'install' },
-              { value: 'publish', title: 'install and publish' },
-            ]"
-          />
-          in
-          <Choice
-            v-model="library"
-            label="In which library"
-            :options="[
-              { value: null, title: 'all my libraries' },
-              ...libraries.map((library) => ({ value: library.slug, title: library.title })),
-            ]"
-          />, <Choice v-model="days" label="How long" :options="terms" />.
+          <TokenTerms v-model="terms" :libraries />
           <button class="act main" :disabled="!name.trim()">Make it</button>
         </p>
       </form>

@@ -33,6 +33,9 @@ export const tokenListSchema = z.array(
 
 export const madeTokenSchema = z.object({ id: z.string(), text: z.string() })
 
+/** A package client that asks for an access token. */
+export const clientSignInSchema = z.object({ client: z.string(), address: z.string(), made_at: moment })
+
 /** An invitation that nobody has taken up yet, without its link. */
 export const invitationSchema = z.object({
   id: z.string(),

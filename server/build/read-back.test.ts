@@ -49,9 +49,13 @@ test.each([
       accessible: {},
       changelog: [],
     })
-    const read = readLibrary(await filesOf(packed.tarball), outside)
+    // in whatever order a client packs it
+    const read = readLibrary((await filesOf(packed.tarball)).toReversed(), outside)
     const changes = differenceBetween(side(contracts), side(read.contracts))
     expect(changes.map(({ rule, says, before, now }) => `${rule}: ${says} ${before} → ${now}`)).toEqual([])
+    // the single files beside are told as what they are
+    const told = read.problems.filter(({ where }) => where?.file.startsWith('single/'))
+    expect(new Set(told.map(({ code }) => code))).toEqual(new Set(['left-aside-build']))
   },
   60_000,
 )

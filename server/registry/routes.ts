@@ -13,6 +13,7 @@ import { deleteChannel, putChannel } from './channels'
 import { collaborators, ownPackages, ownTokens, profile, visibility } from './people'
 import { neverUnpublished, publishFromClient } from './publishing'
 import { document, oneVersion, search, tarball } from './reading'
+import { beginByBrowser, endByBrowser } from './sign-in'
 import { publicKeys } from './signing'
 
 /**
@@ -51,6 +52,14 @@ export const registryRoutes: RegistryRoute[] = [
     access: 'anyone',
     handle: ({ db }) => publicKeys(db),
   },
+  {
+    method: 'POST',
+    path: /^\/-\/v1\/login$/,
+    access: 'anyone',
+    limit: () => smallBody,
+    handle: beginByBrowser,
+  },
+  { method: 'GET', path: /^\/-\/v1\/done$/, access: 'anyone', handle: endByBrowser },
   { method: 'GET', path: /^\/-\/npm\/v1\/user$/, access: 'token', handle: profile },
   { method: 'GET', path: /^\/-\/npm\/v1\/tokens$/, access: 'token', handle: ownTokens },
   { method: 'GET', path: /^\/-\/user\/([^/]+)\/package$/, access: 'token', handle: ownPackages },

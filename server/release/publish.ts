@@ -19,14 +19,8 @@ import { record } from '../store/audit'
 import { brokenUnique, notify, type Store } from '../store/database'
 import { clearDesk } from '../store/desk'
 import type { Library } from '../store/libraries'
-import {
-  addRelease,
-  channelsOf,
-  lockReleases,
-  readReleases,
-  versionsOf,
-  type NewRelease,
-} from '../store/releases'
+import { readReleases } from '../store/compared-releases'
+import { addRelease, channelsOf, lockReleases, versionsOf, type NewRelease } from '../store/releases'
 import { sourceFiles } from '../store/sources'
 import { mayMaintain } from '../store/staff'
 import { gatesOf, triedGatesOf } from '../views/desk'

@@ -4,7 +4,8 @@ import type { PackageView } from '~~/core/wire'
 import { packShelf } from '../release/pack'
 import type { Store } from '../store/database'
 import type { Library } from '../store/libraries'
-import { latestFromDesk, releaseFiles, sizesByVersion } from '../store/releases'
+import { latestFromDesk } from '../store/compared-releases'
+import { releaseFiles, sizesByVersion } from '../store/releases'
 import { sourcePaths } from '../store/sources'
 
 /** The package that the shelf would make now, beside that of the version which `latest` names. */

@@ -7,7 +7,7 @@ import { picturePlan } from '../pictures/plan'
 import type { Store } from '../store/database'
 import type { Library } from '../store/libraries'
 import { pairKey, pictureRuns, verdictsOf, type Verdict } from '../store/pictures'
-import { deskReleases, latestFromDesk } from '../store/releases'
+import { deskReleases, latestFromDesk } from '../store/compared-releases'
 
 /** Changes, and failures, that are told of one by one. */
 const mostTold = 1000

@@ -138,6 +138,34 @@ test('a token for a package client is shown once, and revoking it asks once', as
   await expect(page.getByRole('row', { name: /my laptop/ })).toContainText('revoked')
 })
 
+test('a package client signs in by way of the browser: at the door first, then allowed what it may', async ({
+  page,
+}) => {
+  const registry = `${at.url}/registry/-`
+  const begun = await page.request.post(`${registry}/v1/login`, {
+    headers: { 'user-agent': 'npm/10.9.0 linux' },
+  })
+  const { loginUrl, doneUrl } = (await begun.json()) as { loginUrl: string; doneUrl: string }
+  await signInAtDoor(page, at, 'tobias', new URL(loginUrl).pathname)
+  await expect(page.getByText('npm/10.9.0 at the address 127.0.0.1')).toBeVisible()
+  await expect(page.getByText('Allow it only if you have just signed in')).toBeVisible()
+  await page.getByLabel('An access token, for').fill('the build of the timetable site')
+  await choose(page, 'How long', 'for a week')
+  expect((await page.request.get(doneUrl)).status()).toBe(202)
+  await page.getByRole('button', { name: 'Allow it' }).click()
+  await expect(page.getByRole('status').filter({ hasText: 'go back to it' })).toBeVisible()
+  const { token } = (await (await page.request.get(doneUrl)).json()) as { token: string }
+  const whoami = await page.request.get(`${registry}/whoami`, {
+    headers: { authorization: `Bearer ${token}` },
+  })
+  expect(await whoami.json()).toEqual({ username: 'tobias@marram.example' })
+  await page.getByRole('link', { name: 'Your access tokens' }).click()
+  await expect(page.getByRole('row', { name: /the build of the timetable site/ })).toContainText('install')
+  // the link is worth nothing any more
+  await page.goto(loginUrl)
+  await expect(page.getByRole('alert')).toContainText('not open any more')
+})
+
 test('roles are given by a maintainer, take effect at once, and the last maintainer stays', async ({
   page,
   browser,

@@ -90,13 +90,19 @@ const { copy, copied } = useCopy()
         <button type="button" class="link" @click="copy(install)">{{ copied ? 'copied' : 'Copy' }}</button>
         <p class="small muted use">Then on a page without a build:</p>
         <pre class="do">{{ plain }}</pre>
-        <h3>Before it is installed</h3>
-        <p class="small muted before">
-          Every component of it as it was: live, in the themes it had, with its contract, code and guide.
-        </p>
-        <NuxtLink class="act" :to="{ path: `/${store.slug}`, query: { at: chosen.version } }"
-          >Look at the shelf of {{ chosen.version }}</NuxtLink
-        >
+        <template v-if="chosen.record.read?.components !== 0">
+          <h3>Before it is installed</h3>
+          <p class="small muted before">
+            {{
+              chosen.made_via === 'desk'
+                ? 'Every component of it as it was: live, in the themes it had, with its contract, code and guide.'
+                : 'The components that were found in it, with their contracts; not live, since it was packed elsewhere.'
+            }}
+          </p>
+          <NuxtLink class="act" :to="{ path: `/${store.slug}`, query: { at: chosen.version } }"
+            >Look at the shelf of {{ chosen.version }}</NuxtLink
+          >
+        </template>
         <template v-if="account.person && chosen.made_via === 'desk'">
           <h3>Guide</h3>
           <GuideToTake :version="chosen.version" />

@@ -23,6 +23,7 @@ import type { ClassNode } from './lineage'
 import { customElementName } from './template'
 import { readManifest } from '../manifest/read'
 import { isManifest } from '../source/reading'
+import { registeredTwice, type Again } from './registered-twice'
 import { Registering } from './registering'
 
 export interface Registered {
@@ -40,6 +41,7 @@ export interface Registered {
 export function registrations(sources: SourceSet, problems: Problem[]): Map<string, Registered> {
   const found = new Map<string, Registered>()
   const helpers = helpersOf(sources)
+  const again: Again[] = []
 
   const record = ({ at, tag, node }: Given) => {
     const place = sources.place(at)
@@ -54,14 +56,7 @@ export function registrations(sources: SourceSet, problems: Problem[]): Map<stri
     else if (found.get(tag)!.node === node) {
       // registered in several ways, one of which is loaded: in its own module, or in the plainest
       if (isPlainer(place.file, found.get(tag)!.place.file, node)) found.set(tag, { node, place })
-    } else {
-      problems.push({
-        code: 'registered-twice',
-        what: `<${tag}> is registered a second time.`,
-        where: place,
-        todo: `Give one of the two another tag; the first stands in ${found.get(tag)!.place.file}.`,
-      })
-    }
+    } else again.push({ tag, place })
   }
 
   const composed: Given[] = []
@@ -81,6 +76,7 @@ export function registrations(sources: SourceSet, problems: Problem[]): Map<stri
   for (const { tag, node, loader } of collectedClasses(sources))
     if (!found.has(tag))
       found.set(tag, { node, place: { file: loader.file, line: 1 }, broughtInBy: loader.name })
+  problems.push(...registeredTwice(again, found))
   return found
 }
 

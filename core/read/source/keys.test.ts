@@ -41,6 +41,12 @@ test.each([
     ['Tab 3', 'Delete 4', 'F2 5'],
   ],
   [
+    'by names that a minifier shortened, where it is used as an event is',
+    "  #a(t) { t.key === 'Home' && this.go(); t.preventDefault() }\n  #b(t) { t.key === 'Tab' ? 0 : t.key === 'j' }\n" +
+      "  #c(t) { return t.key === 'End' }",
+    ['Home 3', 'Tab 4', 'j 4'],
+  ],
+  [
     'by number, as before the standard',
     '  on(event) { if (event.keyCode === 27 || event.which === 13) this.go() }',
     ['Escape 3', 'Enter 3'],

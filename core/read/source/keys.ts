@@ -125,7 +125,7 @@ function keyProperty(name: string, of: ts.Expression | undefined, sure = isEvent
   return name === 'keyCode' || (name === 'which' && sure) ? { what: 'number', sure } : undefined
 }
 
-/** Whether an expression is an event, by its written type or by what events are called. */
+/** Whether an expression is an event, by its written type, by what events are called, or by what is done with it. */
 function isEvent(expression: ts.Expression | undefined): boolean {
   const node = expression && unwrap(expression)
   if (!node) return false
@@ -133,8 +133,41 @@ function isEvent(expression: ts.Expression | undefined): boolean {
   if (!ts.isIdentifier(node)) return false
   const declared = localDeclaration(node)
   const type = declared?.type?.getText()
-  return type ? /Keyboard/.test(type) : /^(?:e|ev|evt|event|keyEvent|keyboardEvent)$/.test(node.text)
+  if (type) return /Keyboard/.test(type)
+  if (/^(?:e|ev|evt|event|keyEvent|keyboardEvent)$/.test(node.text)) return true
+  return declared !== undefined && ts.isParameter(declared) && isUsedAsEvent(declared)
 }
+
+/** What only events have (DOM and UI Events). */
+const ofEvents = /^(?:preventDefault|stopPropagation|stopImmediatePropagation|composedPath|isComposing)$/
+const usedAsEvents = new WeakMap<ts.ParameterDeclaration, boolean>()
+
+/**
+ * Whether a function uses what it is given as an event, whatever a minifier calls it: by what only events have, or by
+ * asking its key for a name that means one.
+ */
+function isUsedAsEvent(parameter: ts.ParameterDeclaration): boolean {
+  const known = usedAsEvents.get(parameter)
+  if (known !== undefined) return known
+  let isUsed = false
+  walk(parameter.parent, (node) => {
+    if (
+      ts.isPropertyAccessExpression(node) &&
+      ts.isIdentifier(node.expression) &&
+      node.expression.text === parameter.name.getText()
+    )
+      isUsed ||= ofEvents.test(node.name.text) || (node.name.text === 'key' && isAskedForKey(node))
+    return !isUsed
+  })
+  usedAsEvents.set(parameter, isUsed)
+  return isUsed
+}
+
+/** Whether a key is compared with a name that means a key whatever has it. */
+const isAskedForKey = ({ parent }: ts.Node): boolean =>
+  ts.isBinaryExpression(parent) &&
+  equals.has(parent.operatorToken.kind) &&
+  [parent.left, parent.right].some((side) => ts.isStringLiteralLike(side) && onlyKeys.test(side.text))
 
 /** The element of a destructured parameter or variable that a name was declared by. */
 function bindingNamed(node: ts.Identifier): ts.BindingElement | undefined {

@@ -21,8 +21,14 @@ test('of several builds the one that is handed out is read; declarations stay', 
   ).toEqual({ kept: ['es/a.js', 'types/a.d.ts'], told: ['left-aside-build'] })
   expect(
     kept(['es/a.js', 'es/a.d.ts', 'dist/all.d.ts'], { module: './es/a.js', types: './es/a.d.ts' }),
-  ).toEqual({ kept: ['es/a.js', 'es/a.d.ts'], told: ['left-aside-build'] })
-  expect(kept(['lib/a.js', 'dist/a.js'])).toEqual({ kept: ['lib/a.js', 'dist/a.js'], told: [] })
+  ).toEqual({ kept: ['es/a.d.ts', 'es/a.js'], told: ['left-aside-build'] })
+  expect(kept(['lib/a.js', 'dist/a.js'])).toEqual({ kept: ['dist/a.js', 'lib/a.js'], told: [] })
+})
+test('files are read in one order, whatever order they come in: the build that is handed out first', () => {
+  const paths = ['b.js', 'es/z.js', 'a.js', 'es/b.js']
+  const inOrder = { kept: ['es/b.js', 'es/z.js', 'a.js', 'b.js'], told: [] }
+  expect(kept(paths, { module: './es/z.js' })).toEqual(inOrder)
+  expect(kept(paths.toReversed(), { module: './es/z.js' })).toEqual(inOrder)
 })
 test('several builds in one folder: by what builds are called, or by the same scripts at the same paths', () => {
   const built = (folder: string) =>

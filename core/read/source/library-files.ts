@@ -48,9 +48,18 @@ export function libraryFiles<F extends SourceText>(
     return !why
   })
   return {
-    files: kept,
+    files: inOrder(kept, entry?.folder ?? ''),
     problems: Object.entries(reasons).flatMap(([why, told]) => tell(aside.get(why), why, told)),
   }
+}
+
+/**
+ * Whatever order files come in they are read in one: those of the build that is handed to consumers before others,
+ * since of what stands twice the first is read.
+ */
+function inOrder<F extends SourceText>(files: readonly F[], first: string): F[] {
+  const isLater = ({ path }: F): number => (path.startsWith(first) ? 0 : 1)
+  return files.toSorted((a, b) => isLater(a) - isLater(b) || (a.path < b.path ? -1 : 1))
 }
 
 function whyAside(

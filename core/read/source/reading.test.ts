@@ -17,7 +17,7 @@ test('tests, demonstrations and settings are beside a library, and said once wit
 })
 test('what was built is left aside only where its source is there, and never a manifest', () => {
   expect(left('src/a.ts', 'dist/a.js', 'dist/custom-elements.json')).toEqual({
-    kept: ['src/a.ts', 'dist/custom-elements.json'],
+    kept: ['dist/custom-elements.json', 'src/a.ts'],
     told: [['left-aside-built', 'dist/a.js']],
   })
   expect(left('dist/a.js', 'dist/b.js')).toEqual({ kept: ['dist/a.js', 'dist/b.js'], told: [] })

@@ -38,6 +38,7 @@ import * as m0036 from './0036-invitations'
 import * as m0037 from './0037-licences'
 import * as m0038 from './0038-visitors'
 import * as m0039 from './0039-said'
+import * as m0040 from './0040-client-sign-ins'
 
 export const migrations: Record<string, Knex.Migration> = {
   '0001-first': m0001,
@@ -79,4 +80,5 @@ export const migrations: Record<string, Knex.Migration> = {
   '0037-licences': m0037,
   '0038-visitors': m0038,
   '0039-said': m0039,
+  '0040-client-sign-ins': m0040,
 }

@@ -5,7 +5,7 @@ import { route } from '~~/server/auth/route'
 import { inChild } from '~~/server/build/pool'
 import { componentsOf, modulesOf } from '~~/server/store/components'
 import { contractsAt, standingAt } from '~~/server/store/released'
-import { deskReleases } from '~~/server/store/releases'
+import { deskReleases } from '~~/server/store/compared-releases'
 
 /**
  * The component as a version from the desk has it, with what it takes to render it beside the one on the

@@ -1,7 +1,7 @@
 import { sinceSchema } from '~~/core/wire'
 import { route } from '~~/server/auth/route'
 import { contractsAt } from '~~/server/store/released'
-import { latestFromDesk } from '~~/server/store/releases'
+import { latestFromDesk } from '~~/server/store/compared-releases'
 
 /** The component as the newest version from the desk has it, to tell what changed since. */
 export default route({
