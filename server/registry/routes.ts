@@ -7,6 +7,7 @@ import { store } from '../store/database'
 import { libraryByPackage, type Library } from '../store/libraries'
 import { revokeOwnToken, type Bearer } from '../store/registry-tokens'
 import { channelsOf } from '../store/releases'
+import { attestations } from './attestations'
 import { admit, holderOf, refuseForeign } from './admission'
 import { publishLimit, smallBody, type Call } from './call'
 import { deleteChannel, putChannel } from './channels'
@@ -101,6 +102,12 @@ export const registryRoutes: RegistryRoute[] = [
     path: new RegExp(`^/-/package/${name}/dist-tags/([^/]+)$`),
     access: 'publish',
     handle: deleteChannel,
+  },
+  {
+    method: 'GET',
+    path: new RegExp(`^/${name}/-/([^/]+)\\.intoto\\.jsonl$`),
+    access: 'read',
+    handle: attestations,
   },
   { method: 'GET', path: new RegExp(`^/${name}/-/([^/]+)\\.tgz$`), access: 'read', handle: tarball },
   { method: 'GET', path: new RegExp(`^/${name}$`), access: 'read', handle: document },

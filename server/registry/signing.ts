@@ -48,7 +48,7 @@ export async function signReleases(db: Store, library: { id: string; package: st
  * The newest key, or a new one where there is none or it cannot be opened: it was sealed with a secret that the
  * server has no more.
  */
-async function keyToSignWith(db: Store): Promise<{ keyid: string; pem: string }> {
+export async function keyToSignWith(db: Store): Promise<{ keyid: string; pem: string }> {
   const known = openNewest(await signingKeys(db))
   if (known) return known
   return db.transaction(async (trx) => {

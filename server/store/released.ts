@@ -78,3 +78,20 @@ export async function standingAt(
   const row = await db('releases').where({ id: release }).first('tokens', 'icons_css', 'revision_id')
   return { tokens: row.tokens, iconsCss: row.icons_css, revision: row.revision_id ?? undefined }
 }
+
+/** The revision a release was packed from, with its files by path; nothing where it was packed elsewhere. */
+export async function revisionOfRelease(
+  db: Store,
+  release: string,
+): Promise<{ number: number; note: string; files: { path: string; hash: string }[] } | undefined> {
+  const row: { id: string; number: number; note: string } | undefined = await db('releases')
+    .join('revisions', 'revisions.id', 'releases.revision_id')
+    .where('releases.id', release)
+    .first('revisions.id', 'number', 'note')
+  if (!row) return undefined
+  const files: { path: string; hash: string }[] = await db('revision_files')
+    .where({ revision_id: row.id })
+    .orderByRaw('path collate "C"')
+    .select('path', 'hash')
+  return { number: row.number, note: row.note, files }
+}

@@ -1,5 +1,5 @@
 import { execFile } from 'node:child_process'
-import { generateKeyPairSync } from 'node:crypto'
+import { createHash, generateKeyPairSync } from 'node:crypto'
 import { mkdtempSync, readFileSync, realpathSync, rmSync, writeFileSync, mkdirSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { tmpdir } from 'node:os'
@@ -62,14 +62,19 @@ function project(name: string, json: object, files: Record<string, string> = {})
   return path
 }
 
+/** A package that the ordinary client brings along. */
+async function ofClient<T>(name: string): Promise<T> {
+  const { stdout } = await run('which', ['npm'])
+  const from = createRequire(realpathSync(stdout.trim()))
+  return from(from.resolve(name)) as T
+}
+
 /** What the ordinary client fetches and verifies packages with. */
 async function pacote() {
-  const { stdout } = await run('which', ['npm'])
-  const path = createRequire(realpathSync(stdout.trim())).resolve('pacote')
-  return createRequire(path)(path) as {
+  return ofClient<{
     manifest(spec: string, options: object): Promise<{ _signatures?: { keyid: string }[] }>
     tarball(spec: string, options: object): Promise<Buffer>
-  }
+  }>('pacote')
 }
 
 describe('signatures', () => {
@@ -112,6 +117,91 @@ describe('signatures', () => {
     await expect(at.sql("update release_signatures set signature = 'x'")).rejects.toThrow()
     expect(await (await get('@marram%2ftern/1.0.0')).json()).toMatchObject({ dist: { signatures: before } })
     expect(await signatures()).toEqual(before)
+  })
+})
+
+describe('attestations', () => {
+  const attested = (version: string) => get(`@marram%2ftern/-/tern-${version}.intoto.jsonl`)
+  type Envelopes = { payloadType: string; payload: string; signatures: { keyid: string; sig: string }[] }[]
+  const envelopesOf = (text: string): Envelopes =>
+    text
+      .trimEnd()
+      .split('\n')
+      .map((line) => JSON.parse(line))
+  test('where a version comes from is signed: an implementation of the envelope, and openssl, say so', async () => {
+    const answer = await attested('1.1.0')
+    expect(answer.headers.get('content-type')).toBe('application/jsonl; charset=utf-8')
+    const [envelope] = envelopesOf(await answer.text())
+    const stated = JSON.parse(Buffer.from(envelope!.payload, 'base64').toString())
+    const { dist } = await (await get('@marram%2ftern/1.1.0')).json()
+    expect(stated).toMatchObject({
+      _type: 'https://in-toto.io/Statement/v1',
+      subject: [
+        {
+          name: 'pkg:npm/%40marram/tern@1.1.0',
+          digest: { sha512: Buffer.from(dist.integrity.slice(7), 'base64').toString('hex') },
+        },
+      ],
+      predicateType: 'https://slsa.dev/provenance/v1',
+      predicate: {
+        buildDefinition: {
+          externalParameters: { package: '@marram/tern', version: '1.1.0', channel: 'latest' },
+        },
+        runDetails: { builder: { id: `${at.url}/` } },
+      },
+    })
+    const { dsse } = await ofClient<{ dsse: { preAuthEncoding(type: string, payload: Buffer): Buffer } }>(
+      '@sigstore/core',
+    )
+    const { keys } = await (await get('-/npm/v1/keys')).json()
+    writeFileSync(
+      join(folder, 'key.pem'),
+      `-----BEGIN PUBLIC KEY-----\n${keys[0].key}\n-----END PUBLIC KEY-----\n`,
+    )
+    const { keyid, sig } = envelope!.signatures[0]!
+    expect(keyid).toBe(keys[0].keyid)
+    writeFileSync(join(folder, 'sig'), Buffer.from(sig, 'base64'))
+    const verify = async (payload: string) => {
+      const text = dsse.preAuthEncoding(envelope!.payloadType, Buffer.from(payload, 'base64'))
+      writeFileSync(join(folder, 'signed'), text)
+      return run('openssl', ['dgst', '-sha256', '-verify', 'key.pem', '-signature', 'sig', 'signed'], {
+        cwd: folder,
+      }).then(
+        ({ stdout }) => stdout.trim(),
+        () => 'not verified',
+      )
+    }
+    expect(await verify(envelope!.payload)).toBe('Verified OK')
+    expect(await verify(Buffer.from('{}').toString('base64'))).toBe('not verified')
+  })
+  test('the revision it was packed from, and what was asked of it', async () => {
+    const body = { version: '1.1.1-trial.1', channel: 'trial', notes: 'for a test' }
+    expect((await ines('/api/libraries/tern/releases', { body })).status).toBe(200)
+    const statements = envelopesOf(await (await attested('1.1.1-trial.1')).text()).map(({ payload }) =>
+      JSON.parse(Buffer.from(payload, 'base64').toString()),
+    )
+    expect(statements.map(({ predicateType }) => predicateType)).toEqual([
+      'https://slsa.dev/provenance/v1',
+      'https://in-toto.io/attestation/test-result/v0.1',
+    ])
+    const [made, result] = statements.map(({ predicate }) => predicate)
+    const files = await at.sql<{ path: string; hash: string }>(
+      `select path, hash from revision_files join releases on releases.revision_id = revision_files.revision_id
+         where version = '1.1.1-trial.1' order by path collate "C"`,
+    )
+    const lines = files.map(({ path, hash }) => `${hash}  ${path}\n`).join('')
+    expect(made.buildDefinition).toMatchObject({
+      internalParameters: { publishedBy: 'Ines Fairlie' },
+      resolvedDependencies: [{ digest: { sha256: createHash('sha256').update(lines).digest('hex') } }],
+    })
+    expect(result).toMatchObject({ result: 'WARNED', failedTests: [] })
+    expect(result.passedTests).toContain('promises')
+    expect(result.warnedTests).toContain('evidence')
+  }, 60_000)
+  test('there is none of what is not there', async () => {
+    for (const wanted of ['9.9.9', 'x', '..%2f1.1.0', '%00'])
+      expect((await attested(wanted)).status).not.toBe(200)
+    expect((await attested('9.9.9')).status).toBe(404)
   })
 })
 

@@ -44,6 +44,10 @@ const plain = computed(() =>
     files.value.map(({ path }) => path),
   ),
 )
+const attestations = computed(() => {
+  const name = store.library!.package
+  return `${store.library!.registry}${name}/-/${name.split('/').at(-1)}-${chosen.value?.version}.intoto.jsonl`
+})
 const { copy, copied } = useCopy()
 </script>
 
@@ -116,6 +120,11 @@ const { copy, copied } = useCopy()
         </template>
         <h3>Checksum</h3>
         <p class="code muted sum">{{ chosen.integrity }}</p>
+        <h3>Where it comes from</h3>
+        <p class="small muted before">
+          The revision it was packed from, who published it, and what was asked of it, signed by this server.
+        </p>
+        <a class="link" :href="attestations" :download="attestations.split('/').at(-1)">Attestations</a>
         <h3>In the package</h3>
         <table>
           <tbody>
