@@ -60,6 +60,13 @@ export function objectBehind(
   return undefined
 }
 
+/** What a call of `Object.assign` merges, by whatever name a library calls it; `undefined` for any other call. */
+export function mergedBy(sources: SourceSet, call: ts.CallExpression): readonly ts.Expression[] | undefined {
+  const callee = unwrap(call.expression)
+  const kept = ts.isIdentifier(callee) ? constantOf(sources, callee) : undefined
+  return (kept ? unwrap(kept) : callee).getText() === 'Object.assign' ? call.arguments : undefined
+}
+
 /**
  * The object that a function of the library makes when it is called: what it returns, or what the call that
  * made the

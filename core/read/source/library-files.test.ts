@@ -30,6 +30,24 @@ test('files are read in one order, whatever order they come in: the build that i
   expect(kept(paths, { module: './es/z.js' })).toEqual(inOrder)
   expect(kept(paths.toReversed(), { module: './es/z.js' })).toEqual(inOrder)
 })
+test('a bundle that holds once more what the entry hands on is left aside, minified or not', () => {
+  const line = `const a = 1\n`
+  const script = (path: string, text: string) => ({ path, text })
+  const parts = Array.from({ length: 9 }, (_, i) => script(`es/part-${i}.js`, line.repeat(20)))
+  const files = [
+    script('package.json', '{"name":"q","module":"es/index.js"}'),
+    script('es/index.js', parts.map(({ path }) => `export * from './${path.slice(3)}'\n`).join('')),
+    ...parts,
+    script('es/q.esm.js', line.repeat(200)),
+    script('es/q.min.esm.js', 'a'.repeat(900)),
+    script('es/named.js', 'b'.repeat(900)),
+    script('es/uses.js', `import './named.js'\n`),
+    script('es/large.js', `import './uses.js'\n${line.repeat(200)}`),
+  ]
+  const { files: read } = libraryFiles(files)
+  const left = files.filter((file) => !read.includes(file)).map(({ path }) => path)
+  expect(left).toEqual(['es/q.esm.js', 'es/q.min.esm.js'])
+})
 test('several builds in one folder: by what builds are called, or by the same scripts at the same paths', () => {
   const built = (folder: string) =>
     ['main', 'src/a', 'src/b', 'src/c'].map((name) => `dist/${folder}/${name}.js`)

@@ -1,3 +1,4 @@
+import ts from 'typescript'
 import { isComponentFile } from '../../languages/languages'
 import type { Problem } from '../../problem'
 import type { ReadFrom } from '../read-from'
@@ -40,10 +41,12 @@ export function libraryFiles<F extends SourceText>(
   from: ReadFrom = files.some(isWritten) ? 'source' : 'built',
 ): { files: F[]; problems: Problem[] } {
   const entry = from === 'built' ? entryFolders(files) : undefined
+  const bundles = entry ? bundlesBeside(files, entry.path) : new Set<string>()
   const paths = new Set(files.map(({ path }) => path))
   const aside = new Map<string, F[]>()
   const kept = files.filter((file) => {
-    const why = whyAside(file, from, entry) ?? (isVariant(file.path, paths) ? 'build' : undefined)
+    const isCopy = bundles.has(file.path) || isVariant(file.path, paths)
+    const why = whyAside(file, from, entry) ?? (isCopy ? 'build' : undefined)
     if (why) aside.set(why, [...(aside.get(why) ?? []), file])
     return !why
   })
@@ -78,18 +81,61 @@ function whyAside(
   const beside = folder && besideIn(folder, path)
   const isOther = folder !== undefined && folder !== entry.folder
   const isOtherInside = beside !== undefined && entry.others.has(beside)
-  if (folder === undefined && !isDeclaration(path) && isMinified(file)) return 'build'
   const build = isOtherInside ? beside : isOther ? folder : undefined
   if (build === undefined) return undefined
   return isDeclaration(path) && (entry.types.size === 0 || entry.types.has(build)) ? undefined : 'build'
 }
 
+/** The part of all that a script has from which on one that stands alone is all of it once more. */
+const wholePart = 0.2
+
+/**
+ * Scripts that hold once more what the entry hands on: made to be sent, or much of all there is, with nothing of the
+ * library imported; no other script names them, and they are not the entry.
+ */
+function bundlesBeside(files: readonly SourceText[], entry: string): Set<string> {
+  const scripts = files.filter(({ path }) => isComponentFile(path) && !isDeclaration(path))
+  const folder = folderOf(entry) ?? ''
+  const parts = scripts.filter(({ path }) => path.startsWith(folder))
+  const all = parts.reduce((sum, { text }) => sum + text.length, 0)
+  const imports = new Map<string, string[]>()
+  const importsOf = ({ path, text }: SourceText): string[] => {
+    const known = imports.get(path) ?? relativeImports(text)
+    imports.set(path, known)
+    return known
+  }
+  const isWhole = (file: SourceText) =>
+    file.text.length > all * wholePart && parts.length > mostBundles && importsOf(file).length === 0
+  const isNamed = ({ path }: SourceText) => {
+    const name = nameOf(path)
+    const saying = scripts.filter((file) => file.path !== path && file.text.includes(name))
+    return saying.some((file) => importsOf(file).some((specifier) => nameOf(specifier) === name))
+  }
+  return new Set(
+    scripts
+      .filter((file) => file.path !== entry && (isMinified(file) || isWhole(file)) && !isNamed(file))
+      .map(({ path }) => path),
+  )
+}
+
+const relativeImports = (text: string): string[] =>
+  ts
+    .preProcessFile(text)
+    .importedFiles.flatMap(({ fileName }) => (fileName.startsWith('.') ? [fileName] : []))
+
+/** The name of a script without what it ends in: `a` of `./b/a.mjs`. */
+const nameOf = (path: string): string =>
+  path
+    .split('/')
+    .at(-1)!
+    .replace(/\.[cm]?jsx?$/, '')
+
+/** Scripts of a package that consists of bundles alone. */
+const mostBundles = 8
+
 /** Characters of a line that nobody wrote. */
 const longLine = 500
-/**
- * Whether most of a script stands in lines that nobody wrote: it is made to be sent, and outside the folder of the
- * build the same once more.
- */
+/** Whether most of a script stands in lines that nobody wrote. */
 function isMinified({ text }: SourceText): boolean {
   const long = text.split('\n').filter(({ length }) => length > longLine)
   return long.reduce((sum, { length }) => sum + length, 0) > text.length / 2
@@ -102,6 +148,8 @@ const isVariant = (path: string, paths: ReadonlySet<string>): boolean => {
 }
 
 interface EntryFolders {
+  /** The entry itself. */
+  path: string
   folder: string
   /** Folders in it that hold other builds: `dist/cjs/` of `dist/es/`. */
   others: ReadonlySet<string>
@@ -121,7 +169,12 @@ function entryFolders(files: readonly SourceText[]): EntryFolders | undefined {
     const folder = folderOf(types)
     return folder === undefined ? [] : [folder, besideIn(folder, path) ?? folder]
   })
-  return { folder, others: otherBuilds(files, folder, joined([], entry!)), types: new Set(types) }
+  return {
+    path: joined([], entry!),
+    folder,
+    others: otherBuilds(files, folder, joined([], entry!)),
+    types: new Set(types),
+  }
 }
 
 /** The folder right in another that a path leads through. */

@@ -55,8 +55,10 @@ function nameExports(
   if (seen.has(way) || seen.size >= mostFiles) return
   seen.add(way)
   const name = (node: ts.Node, called: string) => {
-    // a name of its own is told before one by which it is a member of another
-    if (called !== 'default' && names.get(node) === undefined) names.set(node, isMember ? undefined : called)
+    // a name of its own is told before one by which it is a member of another, or that says it is not for others
+    const known = names.get(node)
+    const isBetter = known === undefined || (known.startsWith('_') && !called.startsWith('_') && !isMember)
+    if (called !== 'default' && isBetter) names.set(node, isMember ? undefined : called)
   }
   for (const { exportName, node } of exportsOf(sources, file)) name(node, exportName)
   for (const statement of sources.scripts.get(file)?.statements ?? []) {

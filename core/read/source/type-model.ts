@@ -42,7 +42,9 @@ export function modelOf(
   if (type.isUnion()) {
     const isClosed = type.types.every((part) => part.isLiteral() || part.flags & ts.TypeFlags.Undefined)
     const most = isClosed ? mostValues : alias ? mostOfName : mostParts
-    return type.types.length > most ? text() : unionOf(type.types.map((part) => inner(part)))
+    return type.types.length > most || isNamesOfMap(checker, type)
+      ? text()
+      : unionOf(type.types.map((part) => inner(part)))
   }
   const suggesting = suggestedText(type)
   if (suggesting) return suggesting === type ? { is: 'string' } : inner(suggesting)
@@ -60,6 +62,10 @@ export function modelOf(
     return type.getProperties().length === 0 ? { is: 'function' } : text()
   return isOpened(asked, type, within) ? openedObject(checker, type, at, inner) : text()
 }
+
+/** The names of all there is of something, such as elements of a page (`keyof HTMLElementTagNameMap`): no ways to look. */
+const isNamesOfMap = (checker: ts.TypeChecker, type: ts.UnionType): boolean =>
+  type.types.length > mostOfName && printed(checker, type).startsWith('keyof ')
 
 /** What is plain to see of a type. */
 function plainModel(checker: ts.TypeChecker, type: ts.Type): TypeModel | undefined {

@@ -3,7 +3,8 @@ import { unionOf, type TypeModel } from '../../contract/type'
 import { evaluate, nameOf } from '../source/evaluate'
 import type { SourceSet } from '../source/source-set'
 import { unwrap } from '../source/nodes'
-import { objectBehind, optionOf } from '../source/declarations'
+import { constantOf, localDeclaration } from '../source/constants'
+import { functionBehind, mergedBy, objectBehind, optionOf, returnedBy } from '../source/declarations'
 import { typeOfConstructor, typeOfNode } from '../source/type-nodes'
 import { runtimeFunction } from './runtime'
 
@@ -45,6 +46,10 @@ export function runtimeProps(sources: SourceSet, expression: ts.Expression): Run
     if (name === 'mergeDefaults' && first && second)
       return withDefaults(sources, runtimeProps(sources, first), second)
   }
+  const kept = ts.isIdentifier(node) ? constantOf(sources, node) : undefined
+  const made = kept ? unwrap(kept) : node
+  const merged = ts.isCallExpression(made) ? mergedBy(sources, made) : undefined
+  if (merged) return lastOfEach(merged.flatMap((part) => runtimeProps(sources, part)))
   const object = objectBehind(sources, node)
   return (object?.properties ?? []).flatMap((property): RuntimeProp[] => {
     if (ts.isSpreadAssignment(property)) return runtimeProps(sources, property.expression)
@@ -57,6 +62,11 @@ export function runtimeProps(sources: SourceSet, expression: ts.Expression): Run
     return name === undefined ? [] : [ofOptions(sources, name, property, property.initializer)]
   })
 }
+
+/** Of props that are declared more than once the last, in the place of the first. */
+const lastOfEach = (props: readonly RuntimeProp[]): RuntimeProp[] => [
+  ...new Map(props.map((prop) => [prop.name, prop])).values(),
+]
 
 function withDefaults(sources: SourceSet, props: RuntimeProp[], given: ts.Expression): RuntimeProp[] {
   const defaults = objectBehind(sources, given)
@@ -85,7 +95,7 @@ export function ofOptions(
     : ts.isIdentifier(value) || ts.isCallExpression(value) || ts.isPropertyAccessExpression(value)
       ? typeOfConstructor(value)
         ? undefined
-        : objectBehind(sources, value)
+        : (objectBehind(sources, value) ?? optionsMadeBy(sources, value))
       : undefined
   if (!options)
     return {
@@ -101,7 +111,7 @@ export function ofOptions(
   const type = (typed && typeGiven(sources, typed)) ?? { is: 'other', text: 'any' }
   const method = options.properties.find((property) => property.name?.getText() === 'default')
   const initial =
-    option('default') ??
+    givenFor(option('default'), value) ??
     (method && ts.isMethodDeclaration(method)
       ? method.body?.statements.find(ts.isReturnStatement)?.expression
       : undefined)
@@ -112,6 +122,21 @@ export function ofOptions(
     required: required !== undefined && evaluate(sources, required) === true,
     default: initial,
   }
+}
+
+/** The options that a function of the library makes of what it is given: `makeStringProp('button')`. */
+function optionsMadeBy(sources: SourceSet, call: ts.Expression): ts.ObjectLiteralExpression | undefined {
+  const fn = ts.isCallExpression(call) ? functionBehind(sources, call.expression) : undefined
+  const returned = fn && returnedBy(fn.body)
+  const made = returned && unwrap(returned)
+  return made && ts.isObjectLiteralExpression(made) ? made : undefined
+}
+
+/** What stands for a parameter of the function that options were made by, where that is what an option is. */
+function givenFor(option: ts.Expression | undefined, call: ts.Expression): ts.Expression | undefined {
+  const parameter = option && ts.isIdentifier(option) ? localDeclaration(option) : undefined
+  if (!parameter || !ts.isParameter(parameter) || !ts.isCallExpression(call)) return option
+  return call.arguments[parameter.parent.parameters.indexOf(parameter)]
 }
 
 /** The value of an option, also of an object that is spread into the options. */
@@ -148,7 +173,11 @@ function typeGiven(sources: SourceSet, expression: ts.Expression): TypeModel | u
   const plain = typeOfConstructor(node)
   if (plain?.is === 'list') return { is: 'list', of: { is: 'other', text: 'any' } }
   if (plain?.is === 'object') return { is: 'other', text: 'object' }
-  return plain ?? (ts.isIdentifier(node) ? { is: 'other', text: node.text } : undefined)
+  if (plain || !ts.isIdentifier(node)) return plain
+  const kept = constantOf(sources, node)
+  const list = kept && unwrap(kept)
+  const named: TypeModel = { is: 'other', text: node.text }
+  return list && ts.isArrayLiteralExpression(list) ? (typeGiven(sources, list) ?? named) : named
 }
 
 /** A validator that asks whether a text is one of a list says which texts may come. */

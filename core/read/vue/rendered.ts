@@ -97,9 +97,16 @@ function tagOf(sources: SourceSet, call: ts.CallExpression): string | undefined 
   const kept = constantOf(sources, node)
   const made = kept && unwrap(kept)
   const resolved = made && ts.isCallExpression(made) ? resolvedTag(sources, made) : undefined
+  const isKnown =
+    resolved !== undefined || sources.lookUp(node.getSourceFile().fileName, node.text) !== undefined
+  // what is only known inside the function is chosen while it is rendered
+  if (!isKnown && !isImported(sources, node)) return 'component'
   const name = resolved ?? nameOfOptions(sources, node) ?? runtimeName(sources, node) ?? node.text
   return several.has(name) ? undefined : name
 }
+
+const isImported = (sources: SourceSet, name: ts.Identifier): boolean =>
+  sources.importOf(name.getSourceFile().fileName, name.text) !== undefined
 
 /** A component by its name, or one that is chosen while it is rendered. */
 function resolvedTag(sources: SourceSet, call: ts.CallExpression): string | undefined {

@@ -154,6 +154,59 @@ export const Y = defineComponent({
   })
 })
 
+test('props that are merged, made of what a function is given, and of a list that is kept', () => {
+  expect(
+    told({
+      'utils.js': `
+export const extend = Object.assign
+export const numeric = [Number, String]
+export const textProp = (given) => ({ type: String, default: given })`,
+      'a.js': `
+import { defineComponent, createVNode } from 'vue'
+import { extend, numeric, textProp } from './utils'
+const linkProps = { to: String, replace: Boolean }
+const props = extend({}, linkProps, { tag: textProp('button'), size: numeric, replace: { type: Boolean, default: true } })
+export const XLink = defineComponent({
+  name: 'XLink',
+  props,
+  setup(given) {
+    return () => {
+      const { tag } = given
+      return createVNode(tag, null, null)
+    }
+  },
+})`,
+    }),
+  ).toEqual({
+    XLink: [
+      'prop to string',
+      'prop replace boolean = true',
+      "prop tag string = 'button'",
+      'prop size number | string',
+      'pass-through attributes',
+    ],
+  })
+})
+
+test('a component that a package hands on by two names is called by the one that is for others', () => {
+  expect(
+    Object.keys(
+      told({
+        'package.json': '{"name":"q","module":"es/index.js","peerDependencies":{"vue":"3"}}',
+        'es/index.js': `
+import Row from './row.js'
+export * from './row.js'
+export { Row }`,
+        'es/row.js': `
+import { defineComponent } from 'vue'
+const made = defineComponent({ props: { gap: Number }, setup() { return () => null } })
+export const _RowComponent = made
+export default made`,
+      }),
+    ),
+  ).toEqual(['Row'])
+})
+
 test('events of a bus are none of the component', () => {
   expect(
     told({

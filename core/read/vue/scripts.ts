@@ -127,8 +127,12 @@ const scriptsIn = (sources: SourceSet): FoundComponent[] =>
  */
 function eachOnce(found: readonly FoundComponent[], called: PublicNames): FoundComponent[] {
   const outermost = new Map<ts.Node, FoundComponent>()
-  const isBefore = (a: FoundComponent, b: FoundComponent) =>
-    called.has(a.node) === called.has(b.node) ? a.steps > b.steps : called.has(a.node)
+  // a name that begins so says it is not for others
+  const isForOthers = ({ node }: FoundComponent) => !called.get(node)?.startsWith('_')
+  const isBefore = (a: FoundComponent, b: FoundComponent) => {
+    if (called.has(a.node) !== called.has(b.node)) return called.has(a.node)
+    return isForOthers(a) === isForOthers(b) ? a.steps > b.steps : isForOthers(a)
+  }
   for (const component of found) {
     const known = outermost.get(component.options)
     if (!known || isBefore(component, known)) outermost.set(component.options, component)
