@@ -5,7 +5,7 @@ export interface MadeFacts {
   channel: string
   /** The sha512 of the tarball, in hexadecimal digits. */
   sha512: string
-  /** Who published it; nothing where they have left. */
+  /** Who published it; nothing where that is not told, or they have left. */
   by: string | null
   madeAt: Date
   /** The address of the server that packed it. */
@@ -52,7 +52,7 @@ export const provenanceOf = (made: MadeFacts): Statement =>
     buildDefinition: {
       buildType: `urn:kept-shelf:${made.revision ? 'packed-from-revision' : 'packed-elsewhere'}:1`,
       externalParameters: { package: made.package, version: made.version, channel: made.channel },
-      internalParameters: { publishedBy: made.by },
+      internalParameters: made.by === null ? {} : { publishedBy: made.by },
       resolvedDependencies: made.revision
         ? [
             {

@@ -53,7 +53,11 @@ export interface Call<B, Q> {
 }
 
 /** Kinds of content that are answered as they are. */
-export type Media = 'image/png' | 'application/zip' | 'text/plain; version=0.0.4; charset=utf-8'
+export type Media =
+  | 'image/png'
+  | 'application/zip'
+  | 'application/jsonl; charset=utf-8'
+  | 'text/plain; version=0.0.4; charset=utf-8'
 
 interface Spec<B, Q, R> {
   access: Access

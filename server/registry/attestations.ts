@@ -10,6 +10,7 @@ import { releaseNamed, type ReleaseRow } from '../store/releases'
 import { revisionOfRelease } from '../store/released'
 import { hashOf } from '../store/sources'
 import type { Call } from './call'
+import { holderOf } from './admission'
 import { keyToSignWith } from './signing'
 
 const payloadType = 'application/vnd.in-toto+json'
@@ -21,11 +22,10 @@ export interface Envelope {
   signatures: { keyid: string; sig: string }[]
 }
 
-/**
- * Where a version comes from and what was asked of it, signed with the key that versions are signed with: envelopes, a
- * line each. What they state never changes; they are signed as they are asked for.
- */
+/** What is attested of a version, by the name of its tarball. */
 export async function attestations({ event, db, library, params }: Call): Promise<string> {
+  // an open package is read without a token too, and then nobody is told who did what
+  const isKnown = (await holderOf(event, db, false)) !== undefined
   const bare = `${library.package.split('/').at(-1)}-`
   const version = params[1]!.startsWith(bare) ? semver.valid(params[1]!.slice(bare.length)) : null
   const release = version === null ? undefined : await releaseNamed(db, library.id, version)
@@ -36,11 +36,34 @@ export async function attestations({ event, db, library, params }: Call): Promis
       `${library.package} has no version ${params[1]!.slice(0, 100)}.`,
       'Look at its page for the versions there are.',
     )
-  const key = await keyToSignWith(db)
   setResponseHeader(event, 'content-type', 'application/jsonl; charset=utf-8')
-  const statements = statementsOf(await factsOf(db, library, release))
+  setResponseHeader(event, 'vary', 'authorization')
+  return attestationsOf(db, library, release, isKnown)
+}
+
+/**
+ * Where a version comes from and what was asked of it, signed with the key that versions are signed with: envelopes, a
+ * line each. What they state never changes; they are signed as they are asked for. Whoever is not known is not told
+ * who published it, and how it went out.
+ */
+export async function attestationsOf(
+  db: Store,
+  library: Library,
+  release: ReleaseRow,
+  isKnown: boolean,
+): Promise<string> {
+  const key = await keyToSignWith(db)
+  const made = await factsOf(db, library, release)
+  const statements = statementsOf(isKnown ? made : withoutPeople(made))
   return statements.map((stated) => `${JSON.stringify(sealed(stated, key))}\n`).join('')
 }
+
+const withoutPeople = (made: MadeFacts): MadeFacts => ({
+  ...made,
+  by: null,
+  revision: made.revision && { ...made.revision, note: '' },
+  gates: [],
+})
 
 async function factsOf(db: Store, library: Library, release: ReleaseRow): Promise<MadeFacts> {
   const revision = await revisionOfRelease(db, release.id)

@@ -121,7 +121,8 @@ describe('signatures', () => {
 })
 
 describe('attestations', () => {
-  const attested = (version: string) => get(`@marram%2ftern/-/tern-${version}.intoto.jsonl`)
+  const attested = (version: string, text?: string) =>
+    get(`@marram%2ftern/-/tern-${version}.intoto.jsonl`, text ? { authorization: `Bearer ${text}` } : {})
   type Envelopes = { payloadType: string; payload: string; signatures: { keyid: string; sig: string }[] }[]
   const envelopesOf = (text: string): Envelopes =>
     text
@@ -177,13 +178,25 @@ describe('attestations', () => {
   test('the revision it was packed from, and what was asked of it', async () => {
     const body = { version: '1.1.1-trial.1', channel: 'trial', notes: 'for a test' }
     expect((await ines('/api/libraries/tern/releases', { body })).status).toBe(200)
-    const statements = envelopesOf(await (await attested('1.1.1-trial.1')).text()).map(({ payload }) =>
+    const { text } = await token(ines, ['read'])
+    const statements = envelopesOf(await (await attested('1.1.1-trial.1', text)).text()).map(({ payload }) =>
       JSON.parse(Buffer.from(payload, 'base64').toString()),
     )
     expect(statements.map(({ predicateType }) => predicateType)).toEqual([
       'https://slsa.dev/provenance/v1',
       'https://in-toto.io/attestation/test-result/v0.1',
     ])
+    // nobody without an account is told who published it, and what was asked of it
+    const [stranger, ...more] = envelopesOf(await (await attested('1.1.1-trial.1')).text())
+    expect(more).toEqual([])
+    expect(
+      JSON.parse(Buffer.from(stranger!.payload, 'base64').toString()).predicate.buildDefinition,
+    ).toMatchObject({
+      internalParameters: {},
+      resolvedDependencies: [{ name: expect.stringMatching(/^revision \d+$/) }],
+    })
+    const page = `${at.url}/api/libraries/tern/releases/1.1.1-trial.1/attestations`
+    expect((await fetch(page)).status).toBe(401)
     const [made, result] = statements.map(({ predicate }) => predicate)
     const files = await at.sql<{ path: string; hash: string }>(
       `select path, hash from revision_files join releases on releases.revision_id = revision_files.revision_id

@@ -44,10 +44,6 @@ const plain = computed(() =>
     files.value.map(({ path }) => path),
   ),
 )
-const attestations = computed(() => {
-  const name = store.library!.package
-  return `${store.library!.registry}${name}/-/${name.split('/').at(-1)}-${chosen.value?.version}.intoto.jsonl`
-})
 const { copy, copied } = useCopy()
 </script>
 
@@ -120,11 +116,19 @@ const { copy, copied } = useCopy()
         </template>
         <h3>Checksum</h3>
         <p class="code muted sum">{{ chosen.integrity }}</p>
-        <h3>Where it comes from</h3>
-        <p class="small muted before">
-          The revision it was packed from, who published it, and what was asked of it, signed by this server.
-        </p>
-        <a class="link" :href="attestations" :download="attestations.split('/').at(-1)">Attestations</a>
+        <template v-if="account.person">
+          <h3>Where it comes from</h3>
+          <p class="small muted before">
+            The revision it was packed from, who published it, and what was asked of it, signed by this
+            server.
+          </p>
+          <a
+            class="link"
+            download
+            :href="`/api/libraries/${store.slug}/releases/${chosen.version}/attestations`"
+            >Attestations of {{ chosen.version }}</a
+          >
+        </template>
         <h3>In the package</h3>
         <table>
           <tbody>

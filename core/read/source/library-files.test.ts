@@ -24,6 +24,13 @@ test('of several builds the one that is handed out is read; declarations stay', 
   ).toEqual({ kept: ['es/a.d.ts', 'es/a.js'], told: ['left-aside-build'] })
   expect(kept(['lib/a.js', 'dist/a.js'])).toEqual({ kept: ['dist/a.js', 'lib/a.js'], told: [] })
 })
+test('where what a package hands on has no entry, its older fields name the build that is read', () => {
+  const exports = { './es/*': './es/*', './es-other/*': './es-other/*' }
+  expect(kept(['es/a.js', 'es-other/a.js'], { module: 'es/a.js', exports })).toEqual({
+    kept: ['es/a.js'],
+    told: ['left-aside-build'],
+  })
+})
 test('files are read in one order, whatever order they come in: the build that is handed out first', () => {
   const paths = ['b.js', 'es/z.js', 'a.js', 'es/b.js']
   const inOrder = { kept: ['es/b.js', 'es/z.js', 'a.js', 'b.js'], told: [] }

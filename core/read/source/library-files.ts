@@ -3,7 +3,7 @@ import { isComponentFile } from '../../languages/languages'
 import type { Problem } from '../../problem'
 import type { ReadFrom } from '../read-from'
 import { packageFile } from './package-file'
-import { entryOf, typeEntries } from './packages'
+import { entryOf, mainOf, typeEntries } from './packages'
 import { isDeclaration, joined } from './paths'
 import { isBeside, isManifest } from './reading'
 import type { SourceText } from './source-text'
@@ -159,7 +159,7 @@ interface EntryFolders {
 /** The folder of the build that a package hands to those who import it, and those of its declarations. */
 function entryFolders(files: readonly SourceText[]): EntryFolders | undefined {
   const file = packageFile(files.find(({ path }) => path === 'package.json')?.text)
-  const entry = file && entryOf(file, '.')
+  const entry = file && (entryOf(file, '.') ?? mainOf(file))
   const folder = entry === undefined ? undefined : folderOf(entry)
   // an entry that only points elsewhere says nothing of where the components are
   if (!file || folder === undefined) return undefined

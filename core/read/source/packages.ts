@@ -37,7 +37,11 @@ export function entryOf(file: PackageFile, entry: string): string | undefined {
     // what a package does not hand on may still stand in it
     if (entry === '.') return undefined
   }
-  if (entry !== '.') return entry
+  return entry === '.' ? mainOf(file) : entry
+}
+
+/** What a package's older fields name as its entry; what it hands on, where it says that, may leave it out. */
+export function mainOf(file: PackageFile): string {
   const main = legacy(file, { browser: false, fields: ['module', 'main'] })
   return typeof main === 'string' ? main : './index.js'
 }
