@@ -108,6 +108,8 @@ export const limits = {
    * own tests.
    */
   consumer: { installSeconds: 180, loadSeconds: 30, testSeconds: 600 },
+  /** Seconds that installing what a published package names may take: clients wait for half a minute. */
+  published: { installSeconds: 15 },
   /** What an address may ask for without an account, in one process. */
   visitors: { requests: 600, seconds: 60 },
   /** Open feeds of one person in one process: each is a page that is looked at. */

@@ -1,15 +1,17 @@
 import type { Contract } from '~~/core/contract/contract'
 import { weights } from '~~/core/contract/weight'
+import type { Problem } from '~~/core/problem'
 import { judgeOfDifference } from '~~/core/release/gates/gates'
-import type { PackageFacts } from '~~/core/release/rules/rule'
+import { packageFacts } from '~~/core/release/package-facts'
 import { followed } from '~~/core/release/version'
 import type { ReleaseRecord } from '~~/core/wire'
 import { Failure } from '../auth/failure'
 import { judgeFiles } from '../bring/judge'
 import { most } from '../bring/folder'
-import { installedFor } from '../bring/needed'
+import { installDependencies } from '../bring/dependencies'
 import { inChild } from '../build/pool'
 import { settings } from '../config'
+import { limits } from '../limits'
 import { gateWaivers } from '../store/desk'
 import type { Store } from '../store/database'
 import type { Library } from '../store/libraries'
@@ -51,7 +53,7 @@ export async function readFromClient(
   const changes = await changesSinceRelease(db, library, before.id, {
     key: release.integrity,
     contracts,
-    package: release.manifest as PackageFacts,
+    package: packageFacts(release.manifest),
   })
   const standings = judgeOfDifference({ version, ...factsOfChanges(changes) }, library.gates)
   const gates = withWaivers(standings, await gateWaivers(db, library.id))
@@ -69,14 +71,22 @@ export async function readFromClient(
   }
 }
 
+const tooSlow: Problem = {
+  code: 'packages-slow',
+  what: 'It was read without the packages it names: to install them took longer than a client waits.',
+  todo: 'Members that come from them may be missing; the next version is read with them.',
+}
+
 async function readPackage(library: Library, { tarball }: ClientRelease) {
   try {
-    const limits = { ...most, file: settings().FILE_LIMIT }
-    const unpacked = await inChild('unpack', { bytes: tarball, limits }, library.id)
+    const sizes = { ...most, file: settings().FILE_LIMIT }
+    const unpacked = await inChild('unpack', { bytes: tarball, limits: sizes }, library.id)
     const { files } = judgeFiles(unpacked.files, true)
-    const dependencies = await installedFor(library.id, files)
-    const { contracts, problems } = await inChild('read', { files, dependencies }, library.id)
-    return { contracts, problems }
+    const { packages } = await inChild('dependencies', { files }, library.id)
+    const ends = Date.now() + limits.published.installSeconds * 1000
+    const { folder, stopped } = await installDependencies(packages, () => Promise.resolve(Date.now() < ends))
+    const { contracts, problems } = await inChild('read', { files, dependencies: folder }, library.id)
+    return { contracts, problems: stopped ? [tooSlow, ...problems] : problems }
   } catch (error) {
     if (!(error instanceof Failure)) throw error
     return { contracts: [], problems: error.problems }

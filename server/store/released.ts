@@ -2,6 +2,7 @@ import { LRUCache } from 'lru-cache'
 import { z } from 'zod'
 import { summaryRowSchema, type SummaryRow } from '~~/core/accessible/summary'
 import { contractSchema, type Contract } from '~~/core/contract/contract'
+import { packageFacts } from '~~/core/release/package-facts'
 import type { PackageFacts } from '~~/core/release/rules/rule'
 import type { Theme } from '~~/core/tokens/themes'
 import type { Store } from './database'
@@ -53,7 +54,7 @@ export async function heldBy(
     contracts: withSaid(contracts, said?.words ?? {}),
     accessible: accessibleByTag.parse(row.accessible ?? {}),
     themes: row.tokens,
-    package: row.manifest,
+    package: packageFacts(row.manifest),
     languages: namedIn(paths, 'messages', '.json'),
     icons: namedIn(paths, 'icons', '.svg'),
     deprecatedIcons: said?.icons ?? {},

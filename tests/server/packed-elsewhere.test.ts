@@ -100,6 +100,26 @@ test('what was promised to stay until a later version cannot go from it', async 
   expect((await publish('2.0.0', few)).status).toBe(201)
 }, 120_000)
 
+test('what a package.json says in a shape that it cannot have is passed over, then and later', async () => {
+  const strange = {
+    dependencies: ['x'],
+    engines: 'node',
+    peerDependencies: { vue: 3 },
+    exports: './index.js',
+    license: 3,
+  }
+  const files = new Map([
+    ['package/package.json', JSON.stringify({ name: '@marram/tern', ...strange })],
+    ['package/index.js', "customElements.define('tern-odd', class extends HTMLElement {})\n"],
+  ])
+  expect((await publish('2.1.0-odd.1', files, 'odd')).status).toBe(201)
+  expect((await publish('2.1.0-odd.2', files, 'odd')).status).toBe(201)
+  expect(await difference('2.1.0-odd.1', '2.1.0-odd.2')).toMatchObject({ total: 0 })
+  expect((await difference('2.0.0', '2.1.0-odd.1')).changes.map(({ rule }) => rule)).toContain(
+    'component-new',
+  )
+}, 120_000)
+
 test('a package in which no component is found goes out, and is compared with nothing', async () => {
   const manifest = JSON.stringify({ name: '@marram/tern', license: 'MIT' })
   const files = new Map([

@@ -1,5 +1,6 @@
 import ts from 'typescript'
 import { declarationsBeside } from '../source/declaration-files'
+import { packageEntries } from '../source/public-names'
 import type { CheckedTypes } from '../source/checked-types'
 import { classComponentIn, type ClassCode } from './class-components'
 import { makesMarkup, showsWhatItIsGiven } from './markup-calls'
@@ -74,9 +75,13 @@ export function declaredComponentsIn(
   types: CheckedTypes,
   file: string,
 ): FoundComponent[] {
-  if (declarationsBeside(sources, file) === undefined) return []
+  const isBeside = declarationsBeside(sources, file) !== undefined
+  const entry = isBeside || !/\.[cm]?jsx?$/.test(file) ? undefined : packageEntries(sources)[0]
+  if (!isBeside && entry === undefined) return []
   return exportsOf(sources, file).flatMap(({ name, exportName, node }) => {
     if (!componentName.test(exportName === 'default' ? name : exportName) || ts.isClassLike(node)) return []
+    // what the declarations of the entry say of a name is said of what the entry hands on by it
+    if (entry !== undefined && !isHandedOnBy(sources, entry, exportName, node)) return []
     const symbol = types.declared(file, [exportName])
     const place = symbol?.declarations?.[0]
     if (!symbol || !place || !makesMarkupByType(types.checker, symbol, place)) return []
@@ -84,6 +89,11 @@ export function declaredComponentsIn(
     const fn = ts.isFunctionDeclaration(node) ? node : value && functionInside(sources, value)
     return [{ name, exportName, node, fn, file }]
   })
+}
+
+function isHandedOnBy(sources: SourceSet, entry: string, name: string, node: ts.Declaration): boolean {
+  const handed = sources.lookUpExport(entry, name)
+  return handed?.is === 'node' && handed.node === node
 }
 
 /** The declaration that another only gives a new name or more properties. */

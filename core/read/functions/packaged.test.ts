@@ -84,3 +84,60 @@ test('a component that wraps an element of the library for another framework is 
     }),
   ).toEqual({ 'x-chip': [], problems: ['left-aside-wrappers'] })
 })
+
+const reactTypes = {
+  'react/package.json': '{"name":"react","types":"./index.d.ts"}',
+  'react/index.d.ts': `
+export type ReactNode = string | number | null
+export interface FC<P> { (props: P): ReactNode }`,
+}
+const catalogue = Array.from({ length: 90 }, (_, i) => `  m${i}?: string | number`).join('\n')
+/** A library of so many components that all take what a catalogue of styles has. */
+const styled = (components: number) => ({
+  'package.json': '{"name":"q","peerDependencies":{"react":"19"}}',
+  'src/styles.ts': `export interface Styles {\n${catalogue}\n}`,
+  ...Object.fromEntries(
+    Array.from({ length: components }, (_, i) => [
+      `src/part-${i}.tsx`,
+      `import type { Styles } from './styles'
+export interface Part${i}Props extends Styles { own${i}?: boolean }
+export function Part${i}({ own${i}, m7, ...rest }: Part${i}Props) { return <div {...rest}>{m7}</div> }`,
+    ]),
+  ),
+})
+
+test('a catalogue that all components take is no more their own than the attributes of every element', () => {
+  const { Part3, problems } = told(styled(12), reactTypes)
+  expect([Part3, problems]).toEqual([
+    ['prop own3 boolean', 'prop m7 string | number', 'pass-through attributes'],
+    undefined,
+  ])
+  // what a few take is theirs, however much it is
+  expect(told(styled(3), reactTypes).Part1).toHaveLength(92)
+})
+
+test('what a helper makes in compiled code is declared with the entry that hands it on', () => {
+  expect(
+    told(
+      {
+        'package.json':
+          '{"name":"q","module":"dist/esm/index.js","types":"dist/types/index.d.ts","peerDependencies":{"react":"19"}}',
+        'dist/esm/index.js': "export { Row } from './row.js'",
+        'dist/esm/row.js': `
+import { makeContext } from './make.js'
+const { withContext } = makeContext('row')
+const Row = withContext('div', 'root')
+const Item = withContext('div', 'item')
+export { Row, Item }`,
+        'dist/esm/make.js':
+          'export const makeContext = (key) => ({ withContext: (as, part) => globalThis[key](as, part) })',
+        'dist/types/index.d.ts': `
+import type { FC } from 'react'
+export declare const Row: FC<{ gap?: 'small' | 'large' }>
+/** Another of the same name. */
+export declare const Item: FC<{ other?: boolean }>`,
+      },
+      reactTypes,
+    ),
+  ).toEqual({ Row: ["prop gap 'small' | 'large'"] })
+})

@@ -2,6 +2,7 @@ import ts from 'typescript'
 import type { Prop } from '../../contract/prop'
 import { withoutUndefined, type TypeModel } from '../../contract/type'
 import { objectBehind } from '../source/declarations'
+import { catalogueOf } from '../source/catalogue'
 import type { CheckedTypes } from '../source/checked-types'
 import type { SourceSet } from '../source/source-set'
 import { unwrap } from '../source/nodes'
@@ -43,23 +44,33 @@ interface RawProp {
  * What the component's type says its props are; where no types are written, what its function takes out of
  * its first parameter.
  */
-export function propsOf(sources: SourceSet, types: CheckedTypes, foundComponent: FoundComponent): RawProp[] {
+export function propsOf(
+  sources: SourceSet,
+  types: CheckedTypes,
+  foundComponent: FoundComponent,
+  catalogues: ReadonlySet<string>,
+): RawProp[] {
   const { checker } = types
   const at = codeOf(foundComponent)
-  const isTyped = types.isTakenIn(foundComponent.file) && saysItsTypes(foundComponent)
-  const type = isTyped ? typeOfComponent(types, foundComponent) : declaredType(types, foundComponent)
-  const props = type && propsOfComponent(checker, type, at)
-  const fromTypes = props && !(props.flags & ts.TypeFlags.Any) ? types.propsOf(props, at) : []
+  const isTyped = isTypedIn(types, foundComponent)
+  const props = typeOfProps(types, foundComponent)
+  const fromTypes = props ? types.propsOf(props, at) : []
   if (fromTypes.length) {
+    const { named } = defaultsOf(sources, foundComponent)
     const declared = fromTypes.map(({ symbol, name, optional, model }) => {
       const own = symbol.declarations?.find((declaration) =>
         sources.texts.has(declaration.getSourceFile().fileName),
       )
+      const outside =
+        (own === undefined && types.isOfPage(symbol)) || catalogues.has(catalogueOf(symbol) ?? '')
+      // what every component takes, and this one does not name, is not looked at closely
+      if (outside && name !== 'children' && !named.has(name))
+        return { name, type: anything, optional, outside, place: sources.place(foundComponent.node) }
       const raw: RawProp = {
         name,
         type: withoutUndefined(model()).type,
         optional,
-        outside: own === undefined && types.isOfPage(symbol),
+        outside,
         place: sources.place(own ?? foundComponent.node),
         ...types.wordsOf(symbol),
       }
@@ -80,9 +91,39 @@ export function propsOf(sources: SourceSet, types: CheckedTypes, foundComponent:
   return taken(sources, foundComponent)
 }
 
+/** Whether code stands in JavaScript. */
+const isScript = (code: ts.Node): boolean => /\.[cm]?jsx?$/.test(code.getSourceFile().fileName)
+
+const anything: TypeModel = { is: 'other', text: 'any' }
+
+const isTypedIn = (types: CheckedTypes, found: FoundComponent): boolean =>
+  types.isTakenIn(found.file) && saysItsTypes(found)
+
+/** The type that a component's props have where it is written, or by what is declared for it; none where it has none. */
+export function typeOfProps(types: CheckedTypes, found: FoundComponent): ts.Type | undefined {
+  const isWritten = isTypedIn(types, found)
+  const written = isWritten ? () => typeOfComponent(types, found) : () => undefined
+  const declared = () => declaredType(types, found)
+  // what a helper makes in compiled code has its types in the declarations: what is told from the code is less
+  const isMade = found.fn === undefined && found.made === undefined && isScript(found.node)
+  for (const typeOf of isMade ? [declared, written] : [written, declared]) {
+    const props = knownProps(types, found, typeOf())
+    if (props) return props
+  }
+  return undefined
+}
+
+function knownProps(
+  { checker }: CheckedTypes,
+  found: FoundComponent,
+  type: ts.Type | undefined,
+): ts.Type | undefined {
+  const props = type && propsOfComponent(checker, type, codeOf(found))
+  return props && !(props.flags & ts.TypeFlags.Any) ? props : undefined
+}
+
 /** Whether types are written where a component is: in TypeScript, in a comment, or where it takes nothing. */
 function saysItsTypes({ fn, made, node }: FoundComponent): boolean {
-  const isScript = (code: ts.Node) => /\.[cm]?jsx?$/.test(code.getSourceFile().fileName)
   if (made) return !isScript(node)
   const written = fn?.parameters[0]
   return (

@@ -14,6 +14,7 @@ import { reachedFrom } from '../source/reached'
 import { freeName, notRead, sameName, type Reading } from '../source/reading'
 import type { SourceSet } from '../source/source-set'
 import { innerBy, publicNames } from '../source/public-names'
+import { cataloguesIn } from './catalogues'
 import { codeOf, componentsIn, declaredComponentsIn, type FoundComponent } from './components'
 import { restOf } from './handed-on'
 import { eachOnce, nameOf } from './naming'
@@ -43,6 +44,8 @@ export function readFunctions(sources: SourceSet, types: CheckedTypes): Reading 
   const { found, wrappers } = withoutWrappers(sources, eachOnce(sources, all, called))
   if (wrappers.length) problems.push(wrappersAside(sources, wrappers))
   const read: { value: FoundComponent; contract: Contract }[] = []
+  const catalogues = cataloguesIn(sources, types, found)
+  const shared = [...catalogues].sort().join()
   // what is handed on by a name has it before what is inside and happens to be called the same
   const handedOn = (component: FoundComponent) => Number(called.get(component.node) !== undefined)
   for (const foundComponent of found.toSorted((a, b) => handedOn(b) - handedOn(a))) {
@@ -56,9 +59,9 @@ export function readFunctions(sources: SourceSet, types: CheckedTypes): Reading 
     try {
       const contract = {
         ...sources.once(
-          `function ${foundComponent.file} ${foundComponent.exportName}`,
+          `function ${foundComponent.file} ${foundComponent.exportName} ${shared}`,
           [foundComponent.file],
-          () => contractOf(sources, types, foundComponent, tag),
+          () => contractOf(sources, types, foundComponent, { tag, catalogues }),
         ),
         tag,
         // of two that are called alike, which one keeps the name may change
@@ -105,7 +108,7 @@ function contractOf(
   sources: SourceSet,
   types: CheckedTypes,
   foundComponent: FoundComponent,
-  tag: string,
+  { tag, catalogues }: { tag: string; catalogues: ReadonlySet<string> },
 ): Contract {
   const commented = ts.isVariableDeclaration(foundComponent.node)
     ? foundComponent.node.parent.parent
@@ -115,7 +118,7 @@ function contractOf(
   const slots: Slot[] = []
   const events: Event[] = []
   let outside = false
-  for (const raw of propsOf(sources, types, foundComponent)) {
+  for (const raw of propsOf(sources, types, foundComponent, catalogues)) {
     if (raw.outside) {
       outside = true
       // what comes from outside counts where the component names it itself

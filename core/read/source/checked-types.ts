@@ -22,6 +22,7 @@ export class CheckedTypes {
   tooLarge: readonly string[] = []
 
   private earlier: ts.Program | undefined
+  private readonly models = new WeakMap<ts.Type, TypeModel>()
 
   /** `before`: the types of an earlier reading, whose program is gone on from. */
   constructor(
@@ -237,9 +238,16 @@ export class CheckedTypes {
     )
   }
 
-  /** The model of a type, as far as an editor or a reader can use it; `at` is where it is looked at from. */
+  /**
+   * The model of a type, as far as an editor or a reader can use it; `at` is where it is looked at from. What many
+   * members are of is worked out once.
+   */
   model(type: ts.Type, at: ts.Node): TypeModel {
-    return modelOf(this, type, at)
+    const known = this.models.get(type)
+    if (known) return known
+    const model = modelOf(this, type, at)
+    this.models.set(type, model)
+    return model
   }
 }
 

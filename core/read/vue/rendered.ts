@@ -3,6 +3,7 @@ import { constantOf } from '../source/constants'
 import { functionBehind, optionOf, returnedBy } from '../source/declarations'
 import { unwrap } from '../source/nodes'
 import type { SourceSet } from '../source/source-set'
+import { walk } from '../source/walk'
 import { nameOfOptions, type Completed } from './completed'
 import { runtimeFunction, runtimeName } from './runtime'
 
@@ -60,8 +61,16 @@ export function handedOnTo(
 const isMaker = (sources: SourceSet, call: ts.CallExpression): boolean =>
   makers.has(runtimeFunction(sources, call) ?? '')
 
-const takesAttributes = ({ arguments: [, attributes] }: ts.CallExpression): boolean =>
-  attributes !== undefined && /\$attrs\b/.test(attributes.getText())
+/** Whether what is given as the attributes of a node holds `$attrs`, of the instance or by itself. */
+function takesAttributes({ arguments: [, attributes] }: ts.CallExpression): boolean {
+  let isHeld = false
+  if (attributes)
+    walk(attributes, (node) => {
+      isHeld ||= ts.isIdentifier(node) && node.text === '$attrs'
+      return !isHeld
+    })
+  return isHeld
+}
 
 /** The call that makes the node an expression comes to; of a condition that of its first arm. */
 function rootOf(sources: SourceSet, expression: ts.Expression): ts.CallExpression | undefined {

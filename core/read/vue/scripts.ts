@@ -178,19 +178,20 @@ function optionsIn(
   }
   if (ts.isIdentifier(node)) return optionsNamed(sources, node, depth, handed)
   if (!ts.isObjectLiteralExpression(node)) return undefined
+  if (!isTold(node)) return undefined
   const completed = new Map([...completedBy(sources, node), ...handed])
-  return isComponent(node, completed) ? { options: node, steps: depth, completed } : undefined
+  const isRendered = rendering.some((name) => isGiven(node, name) || completed.has(name))
+  return isRendered ? { options: node, steps: depth, completed } : undefined
 }
 
-/** Whether an object is the options of a component, and not that of props, or of anything else. */
-function isComponent(object: ts.ObjectLiteralExpression, completed: Completed): boolean {
+/** Whether an object is the options of a component where it renders, and not that of props, or of anything else. */
+function isTold(object: ts.ObjectLiteralExpression): boolean {
   const names = new Set(object.properties.map((property) => property.name?.getText()))
   const isHanded = ts.isCallExpression(object.parent) && /component/i.test(object.parent.expression.getText())
   const known = object.properties.filter((property) => options.has(property.name?.getText() ?? ''))
   // an object of another kind may share a name or two with one
   const isMostly = known.length * 2 >= object.properties.length
-  const isTold = isHanded || (isMostly && telling.some((name) => names.has(name)))
-  return isTold && rendering.some((name) => isGiven(object, name) || completed.has(name))
+  return isHanded || (isMostly && telling.some((name) => names.has(name)))
 }
 
 /** Whether an option is there as Vue takes it: a prop that is called the same is an object with a type. */

@@ -12,6 +12,8 @@ export const packageExport: ReleaseRule = {
   name: 'package-export',
   title: 'Something else can be imported from the package',
   changes(given) {
+    // of a package that does not say what it hands on all can be imported
+    if (!given.before.package.exports || !given.now.package.exports) return []
     const [then, since] = [exportsOf(given.before), exportsOf(given.now)]
     return [
       ...then
