@@ -101,11 +101,14 @@ export const limits = {
     isolationSeconds: 20,
     turnSeconds: 90,
   },
-  /** Seconds one picture may take, and those in which pictures of one library are taken, before others come. */
+  /**
+   * Seconds one picture may take, and those in which pictures of one library are taken, before others
+   * come.
+   */
   pictures: { pictureSeconds: 45, turnSeconds: 90 },
   /**
-   * Seconds that using a package as a consumer may take: to install it, to load it in a page, and for the library’s
-   * own tests.
+   * Seconds that using a package as a consumer may take: to install it, to load it in a page, and for the
+   * library’s own tests.
    */
   consumer: { installSeconds: 180, loadSeconds: 30, testSeconds: 600 },
   /** Seconds that installing what a published package names may take: clients wait for half a minute. */

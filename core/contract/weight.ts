@@ -1,9 +1,9 @@
 import { printType, type TypeModel } from './type'
 
 /**
- * What a change asks of those who use the library: they must change something, they may use something new, or
- * nothing. The rules of Semantic Versioning 2.0.0 make the next number of it. What weighs nothing is told, and
- * asks for no version.
+ * What a change asks of those who use the library: they must change something, they may use something
+ * new, or nothing. The rules of Semantic Versioning 2.0.0 make the next number of it. What weighs nothing
+ * is told, and asks for no version.
  */
 export const weights = ['breaking', 'additive', 'mend', 'none'] as const
 export type Weight = (typeof weights)[number]
@@ -11,6 +11,14 @@ export type Weight = (typeof weights)[number]
 /** The heaviest of some weights; a mend where there is none. */
 export const heaviest = (all: readonly Weight[]): Weight =>
   weights.find((weight) => all.includes(weight)) ?? 'mend'
+
+/** How many there are of each weight, of those that there are any of. */
+export function countByWeight(all: readonly { weight: Weight }[]): Partial<Record<Weight, number>> {
+  const counted = weights.map(
+    (weight) => [weight, all.filter((change) => change.weight === weight).length] as const,
+  )
+  return Object.fromEntries(counted.filter(([, count]) => count > 0))
+}
 
 /** What is heavier comes first, in its order. */
 export const byWeight = (a: { weight: Weight }, b: { weight: Weight }): number =>
@@ -23,8 +31,8 @@ export const saysNothing = (type: TypeModel): boolean =>
 const textOf = (type: TypeModel): string => printType(type, true)
 
 /**
- * Whether every value of one type is one of another, as far as their models show: as the compiler has it under
- * `strict`, but that `any` stands for all there is, on either side.
+ * Whether every value of one type is one of another, as far as their models show: as the compiler has it
+ * under `strict`, but that `any` stands for all there is, on either side.
  */
 export function isWithin(narrow: TypeModel, wide: TypeModel): boolean {
   const among = partsOf(wide)
@@ -36,7 +44,10 @@ export function isWithin(narrow: TypeModel, wide: TypeModel): boolean {
 const isNothing = ({ is }: TypeModel): boolean => is === 'null' || is === 'undefined' || is === 'void'
 
 type ObjectType = Extract<TypeModel, { is: 'object' }>
-/** The compiler refuses an object of which a type that requires nothing knows no field (TypeScript 2.4, weak types). */
+/**
+ * The compiler refuses an object of which a type that requires nothing knows no field (TypeScript 2.4,
+ * weak types).
+ */
 const isForeignTo = (part: ObjectType, other: ObjectType): boolean =>
   part.fields.length > 0 &&
   other.fields.length > 0 &&

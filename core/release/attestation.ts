@@ -47,7 +47,7 @@ const packageUrl = ({ package: name, version }: MadeFacts): string =>
   `pkg:npm/${name.replace('@', '%40')}@${encodeURIComponent(version)}`
 
 /** Where a version comes from, as SLSA provenance, version 1. */
-export const provenanceOf = (made: MadeFacts): Statement =>
+const provenanceOf = (made: MadeFacts): Statement =>
   statement(made, 'https://slsa.dev/provenance/v1', {
     buildDefinition: {
       buildType: `urn:kept-shelf:${made.revision ? 'packed-from-revision' : 'packed-elsewhere'}:1`,
@@ -70,10 +70,10 @@ export const provenanceOf = (made: MadeFacts): Statement =>
   })
 
 /**
- * What was asked of a version before it went out, as the in-toto predicate of test results: gates that held, and those
- * that did not and were let pass.
+ * What was asked of a version before it went out, as the in-toto predicate of test results: gates that
+ * held, and those that did not and were let pass.
  */
-export function resultOfGates(made: MadeFacts): Statement {
+function resultOfGates(made: MadeFacts): Statement {
   const asked = made.gates.filter(({ setting }) => setting !== 'pass')
   const warned = asked.filter(({ says }) => says !== undefined)
   return statement(made, 'https://in-toto.io/attestation/test-result/v0.1', {

@@ -16,7 +16,10 @@ export function packageFacts(manifest: unknown): PackageFacts {
   return read.success ? { ...read.data, exports: exportsByPath(read.data.exports) } : {}
 }
 
-/** What can be imported, by path (Node.js, Packages, `exports`): a target alone, or conditions, are those of `.`. */
+/**
+ * What can be imported, by path (Node.js, Packages, `exports`): a target alone, or conditions, are those
+ * of `.`.
+ */
 function exportsByPath(exports: unknown): Record<string, unknown> | undefined {
   if (exports === undefined) return undefined
   const isOfPaths =

@@ -170,8 +170,8 @@ function exportsOf(input: Described): object {
 }
 
 /**
- * Modules that bundlers keep though nothing of them is used: those that register elements when they are loaded;
- * of a library whose own package.json does not say that the others do nothing then, all.
+ * Modules that bundlers keep though nothing of them is used: those that register elements when they are
+ * loaded; of a library whose own package.json does not say that the others do nothing then, all.
  */
 function effectiveModules({
   library: { sideEffects = true },
@@ -191,8 +191,8 @@ export function changelog(entries: ChangelogEntry[]): string {
 }
 
 /**
- * The tag-name map: `document.createElement('tern-…')` gets its own type. A module, elements in it or not: only one
- * may say something of the global scope.
+ * The tag-name map: `document.createElement('tern-…')` gets its own type. A module, elements in it or
+ * not: only one may say something of the global scope.
  */
 export function tagNameMap(contracts: Contract[], prefix: string): string {
   const imports = contracts.map(({ tag, className, exportName }) => {

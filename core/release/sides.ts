@@ -19,8 +19,8 @@ function dressOf(themes: readonly Theme[]): Dress {
 }
 
 /**
- * Two sides made ready for the rules: tokens resolved, components and members found on the other side. What is known
- * of neither side, or of one only, cannot be compared.
+ * Two sides made ready for the rules: tokens resolved, components and members found on the other side.
+ * What is known of neither side, or of one only, cannot be compared.
  */
 export function compareSides(before: SideInput, now: SideInput, prefix: string): ToCompare {
   const isBare = Boolean(before.isPackedElsewhere) || Boolean(now.isPackedElsewhere)
@@ -37,8 +37,8 @@ export function compareSides(before: SideInput, now: SideInput, prefix: string):
 }
 
 /**
- * Components of two sides by their tags. One that is gone is taken for one that came where that is the likeliest
- * for it, and no other that is gone is liker to it.
+ * Components of two sides by their tags. One that is gone is taken for one that came where that is the
+ * likeliest for it, and no other that is gone is liker to it.
  */
 function componentPairs(before: readonly Contract[], now: readonly Contract[]): ComponentPair[] {
   const known = new Map(before.map((contract) => [contract.tag, contract]))

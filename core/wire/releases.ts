@@ -181,7 +181,10 @@ export type DeskView = z.infer<typeof deskSchema>
 
 export const releaseFilesSchema = z.array(z.object({ path: z.string(), size: z.number() }))
 
-/** The package that the shelf would make now: each file with what it is of, and what each component alone takes. */
+/**
+ * The package that the shelf would make now: each file with what it is of, and what each component alone
+ * takes.
+ */
 export const packageViewSchema = z.object({
   files: z.array(
     sentSchema.extend({

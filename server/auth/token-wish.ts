@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import { libraryBySlug } from '../store/libraries'
-import type { TokenWish } from '../store/client-sign-ins'
 import type { Store } from '../store/database'
 import { roleOf, type Person } from '../store/people'
+import type { TokenWish } from '../store/registry-tokens'
 import { fail } from './failure'
 
 /** What somebody says an access token is to be; the library by its short name. */

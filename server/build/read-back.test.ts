@@ -19,7 +19,8 @@ async function filesOf(tarball: Uint8Array) {
   return [...content].map(([path, text]) => ({ path: path.replace(/^package\//, ''), text }))
 }
 
-// compiled, bundled and without types, a package still says what it was made from: elements, Vue, React, Svelte
+// compiled, bundled and without types, a package still says what it was made from: elements, Vue, React,
+// Svelte
 test.each([
   ['tern', ternSource, 16],
   ['curlew', fixture('curlew'), 16],

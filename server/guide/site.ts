@@ -42,8 +42,8 @@ interface Stood {
 }
 
 /**
- * The guide to a library as a folder that works without a server, as a ZIP archive: of a version that was made
- * at the desk, or of what stands on the shelf, with the words and examples that it had.
+ * The guide to a library as a folder that works without a server, as a ZIP archive: of a version that was
+ * made at the desk, or of what stands on the shelf, with the words and examples that it had.
  */
 export async function guideArchive(
   db: Store,

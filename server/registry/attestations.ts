@@ -16,7 +16,7 @@ import { keyToSignWith } from './signing'
 const payloadType = 'application/vnd.in-toto+json'
 
 /** An envelope of the Dead Simple Signing Envelope specification, version 1. */
-export interface Envelope {
+interface Envelope {
   payloadType: string
   payload: string
   signatures: { keyid: string; sig: string }[]
@@ -42,9 +42,9 @@ export async function attestations({ event, db, library, params }: Call): Promis
 }
 
 /**
- * Where a version comes from and what was asked of it, signed with the key that versions are signed with: envelopes, a
- * line each. What they state never changes; they are signed as they are asked for. Whoever is not known is not told
- * who published it, and how it went out.
+ * Where a version comes from and what was asked of it, signed with the key that versions are signed with:
+ * envelopes, a line each. What they state never changes; they are signed as they are asked for. Whoever
+ * is not known is not told who published it, and how it went out.
  */
 export async function attestationsOf(
   db: Store,
@@ -81,7 +81,10 @@ async function factsOf(db: Store, library: Library, release: ReleaseRow): Promis
   }
 }
 
-/** Signs what is stated; what is signed is the type and the text with their lengths (PAE of the specification). */
+/**
+ * Signs what is stated; what is signed is the type and the text with their lengths (PAE of the
+ * specification).
+ */
 function sealed(stated: Statement, { keyid, pem }: { keyid: string; pem: string }): Envelope {
   const text = Buffer.from(JSON.stringify(stated))
   const signed = createSign('SHA256')

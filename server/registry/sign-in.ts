@@ -10,7 +10,10 @@ import { smallBody, type Call } from './call'
 /** Seconds after which a client asks again. */
 const askAgain = 2
 
-/** A client that wants to sign in by way of the browser: where its person goes, and where it asks what came of it. */
+/**
+ * A client that wants to sign in by way of the browser: where its person goes, and where it asks what
+ * came of it.
+ */
 export async function beginByBrowser({ event, db }: Call) {
   await boundedBytes(event, smallBody)
   const asking = { client: clientOf(getRequestHeader(event, 'user-agent')), address: addressOf(event) }

@@ -29,8 +29,9 @@ export async function publicKeys(db: Store) {
 }
 
 /**
- * Signs the versions of a package that nobody signed. The text that is signed is `name@version:integrity`, so that
- * whoever holds the tarball can tell that it is the one that was published.
+ * Signs the versions of a package that nobody signed. The text that is signed is
+ * `name@version:integrity`, so that whoever holds the tarball can tell that it is the one that was
+ * published.
  */
 export async function signReleases(db: Store, library: { id: string; package: string }): Promise<void> {
   const unsigned = await unsignedReleases(db, library.id)
@@ -45,8 +46,8 @@ export async function signReleases(db: Store, library: { id: string; package: st
 }
 
 /**
- * The newest key, or a new one where there is none or it cannot be opened: it was sealed with a secret that the
- * server has no more.
+ * The newest key, or a new one where there is none or it cannot be opened: it was sealed with a secret
+ * that the server has no more.
  */
 export async function keyToSignWith(db: Store): Promise<{ keyid: string; pem: string }> {
   const known = openNewest(await signingKeys(db))

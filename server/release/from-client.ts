@@ -1,5 +1,5 @@
 import type { Contract } from '~~/core/contract/contract'
-import { weights } from '~~/core/contract/weight'
+import { countByWeight } from '~~/core/contract/weight'
 import type { Problem } from '~~/core/problem'
 import { judgeOfDifference } from '~~/core/release/gates/gates'
 import { packageFacts } from '~~/core/release/package-facts'
@@ -22,7 +22,7 @@ import type { ClientRelease } from '../registry/publish-body'
 import { problemsOfGate, standingKept } from './publish'
 
 /** What is known of a version that was packed elsewhere: its contracts, and what there is to record of it. */
-export interface ReadRelease {
+interface ReadRelease {
   contracts: Contract[]
   record: ReleaseRecord
 }
@@ -31,9 +31,9 @@ export interface ReadRelease {
 const mostKept = 20
 
 /**
- * Reads what a package client publishes: the contracts of its components, from what is in the tarball, and how they
- * differ from the version before. Refuses a version that a gate stops which asks for the difference. What cannot be
- * read keeps nothing from going out: the version says that it was not.
+ * Reads what a package client publishes: the contracts of its components, from what is in the tarball,
+ * and how they differ from the version before. Refuses a version that a gate stops which asks for the
+ * difference. What cannot be read keeps nothing from going out: the version says that it was not.
  */
 export async function readFromClient(
   db: Store,
@@ -59,12 +59,11 @@ export async function readFromClient(
   const gates = withWaivers(standings, await gateWaivers(db, library.id))
   const stopped = gates.flatMap(problemsOfGate)
   if (stopped.length) throw new Failure(422, stopped)
-  const counted = weights.map((w) => [w, changes.filter(({ weight }) => weight === w).length] as const)
   return {
     contracts,
     record: {
       since,
-      changes: Object.fromEntries(counted.filter(([, count]) => count > 0)),
+      changes: countByWeight(changes),
       gates: gates.map(standingKept),
       read,
     },

@@ -1,5 +1,5 @@
 import type { Contract } from '~~/core/contract/contract'
-import { weights } from '~~/core/contract/weight'
+import { countByWeight } from '~~/core/contract/weight'
 import type { Problem } from '~~/core/problem'
 import {
   notTried,
@@ -190,11 +190,10 @@ async function judgeDesk(db: Store, library: Library, wish: Wish): Promise<Relea
   const gates = await gatesOf(db, library, version, changes)
   const problems = [...(step.ok ? [] : step.problems), ...gates.flatMap(problemsOfGate)]
   if (problems.length) throw new Failure(422, problems)
-  const counts = new Map(weights.map((w) => [w, changes.filter((change) => change.weight === w).length]))
   return {
     since: before ?? null,
     weight,
-    changes: Object.fromEntries([...counts].filter(([, count]) => count > 0)),
+    changes: countByWeight(changes),
     ...(reason.trim() ? { reason: reason.trim() } : {}),
     gates: gates.map(standingKept),
   }
@@ -213,8 +212,8 @@ export const problemsOfGate = ({ setting, says, waiver, title }: GateStandingVie
     : []
 
 /**
- * The one transaction in which a version comes to be. `stillMay` refuses whoever may not publish any more; `done`
- * has the last word.
+ * The one transaction in which a version comes to be. `stillMay` refuses whoever may not publish any
+ * more; `done` has the last word.
  */
 export async function makeVisible(
   db: Store,

@@ -1,7 +1,6 @@
-import { createHash, randomBytes } from 'node:crypto'
-import { record } from './audit'
 import type { Store } from './database'
-import { addToken, type TokenScope } from './registry-tokens'
+import { addToken, type TokenWish } from './registry-tokens'
+import { hashOfSecret, makeSecret } from './secrets'
 
 /** A package client that asks for an access token, as whoever opened its link may see it. */
 export interface ClientSignIn {
@@ -13,24 +12,15 @@ export interface ClientSignIn {
   made_at: Date
 }
 
-/** What an access token is to be. */
-export interface TokenWish {
-  name: string
-  scopes: TokenScope[]
-  library: string | null
-  /** How many days it works; none for as long as it is not revoked. */
-  days: number | null
-}
-
 /** Minutes in which somebody may allow it, and the client may fetch its token. */
 const minutes = 10
 /** Of one address that nobody has answered yet. */
-export const mostOpen = 20
+const mostOpen = 20
 
-const hashOf = (secret: string): string => createHash('sha256').update(secret).digest('hex')
-const makeSecret = (): string => randomBytes(32).toString('base64url')
-
-/** Begins a sign-in; answers both secrets, which are kept nowhere. Nothing where an address has too many open. */
+/**
+ * Begins a sign-in; answers both secrets, which are kept nowhere. Nothing where an address has too many
+ * open.
+ */
 export async function beginSignIn(
   db: Store,
   asking: { client: string; address: string },
@@ -43,8 +33,8 @@ export async function beginSignIn(
   const [link, client] = [makeSecret(), makeSecret()]
   await db('client_sign_ins').insert({
     ...asking,
-    link_hash: hashOf(link),
-    client_hash: hashOf(client),
+    link_hash: hashOfSecret(link),
+    client_hash: hashOfSecret(client),
     ends_at: db.raw('now() + make_interval(mins => ?)', [minutes]),
   })
   return { link, client }
@@ -55,10 +45,13 @@ const open = (db: Store) => db('client_sign_ins').where('ends_at', '>', db.fn.no
 /** The sign-in that a link leads to, as long as nobody has answered it. */
 export const askedBy = (db: Store, link: string): Promise<ClientSignIn | undefined> =>
   open(db)
-    .where({ link_hash: hashOf(link), state: 'asked' })
+    .where({ link_hash: hashOfSecret(link), state: 'asked' })
     .first('id', 'client', 'address', 'made_at')
 
-/** Answers a sign-in, once: with what its token is to be, or with nothing. `false` where it was answered already. */
+/**
+ * Answers a sign-in, once: with what its token is to be, or with nothing. `false` where it was answered
+ * already.
+ */
 export const answerSignIn = async (
   db: Store,
   id: string,
@@ -73,8 +66,8 @@ export const answerSignIn = async (
     )) === 1
 
 /**
- * What a client is answered that asks how its sign-in stands: the text of its token, which is made then and told this
- * once, or why there is none.
+ * What a client is answered that asks how its sign-in stands: the text of its token, which is made then
+ * and told this once, or why there is none.
  */
 export const takeToken = (
   db: Store,
@@ -82,15 +75,12 @@ export const takeToken = (
 ): Promise<{ text: string } | 'asked' | 'refused' | 'ended'> =>
   db.transaction(async (trx) => {
     const signIn = await open(trx)
-      .where({ client_hash: hashOf(secret) })
+      .where({ client_hash: hashOfSecret(secret) })
       .forUpdate()
       .first('id', 'state', 'person_id', 'token')
     if (!signIn || signIn.state === 'taken') return 'ended'
     if (signIn.state !== 'allowed') return signIn.state
-    const wish: TokenWish = signIn.token
-    const { text } = await addToken(trx, signIn.person_id, wish)
-    const who = { person: signIn.person_id, library: wish.library ?? undefined }
-    await record(trx, 'token made', who, { name: wish.name, scopes: wish.scopes })
+    const { text } = await addToken(trx, signIn.person_id, signIn.token as TokenWish)
     await trx('client_sign_ins').where({ id: signIn.id }).update({ state: 'taken' })
     return { text }
   })

@@ -11,7 +11,10 @@ export const deskReleases = (db: Store, library: string): Promise<{ id: string; 
     .orderBy('made_at', 'desc')
     .select('id', 'version')
 
-/** The releases whose contracts are known, the newest first: those of the desk, and of clients where they were read. */
+/**
+ * The releases whose contracts are known, the newest first: those of the desk, and of clients where they
+ * were read.
+ */
 export const readReleases = (db: Store, library: string): Promise<NamedRelease[]> =>
   db('releases')
     .where({ library_id: library })
@@ -26,12 +29,15 @@ type NamedRelease = Pick<ReleaseRow, 'id' | 'version' | 'made_via'>
 export const isRead = (where: Knex.QueryBuilder) =>
   void where.where('made_via', 'desk').orWhereRaw('jsonb_array_length(contracts) > 0')
 
-/** The release that the shelf is compared with: what `latest` names, or else the newest whose contracts are known. */
+/**
+ * The release that the shelf is compared with: what `latest` names, or else the newest whose contracts
+ * are known.
+ */
 export const latestRead = (db: Store, library: string) => newestOf(db, library, isRead)
 
 /**
- * The release that how the shelf looks is compared with: what `latest` names, or else the newest that was made at the
- * desk.
+ * The release that how the shelf looks is compared with: what `latest` names, or else the newest that was
+ * made at the desk.
  */
 export const latestFromDesk = (db: Store, library: string) =>
   newestOf(db, library, (where) => void where.where('made_via', 'desk'))

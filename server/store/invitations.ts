@@ -1,6 +1,6 @@
-import { createHash, randomBytes } from 'node:crypto'
 import type { Role } from '~~/core/roles'
 import type { Store } from './database'
+import { hashOfSecret, makeSecret } from './secrets'
 
 /** An invitation that nobody has taken up yet. */
 export interface Invitation {
@@ -15,7 +15,6 @@ export interface Invitation {
 
 /** Days until an invitation ends by itself. */
 const days = 14
-const hashOf = (token: string): string => createHash('sha256').update(token).digest('hex')
 const open = (db: Store) =>
   db('invitations')
     .leftJoin('people', 'people.id', 'invitations.made_by')
@@ -28,12 +27,12 @@ export async function addInvitation(
   db: Store,
   invitation: { library: string; role: Role; invited: string; by: string },
 ): Promise<string> {
-  const token = randomBytes(24).toString('base64url')
+  const token = makeSecret(24)
   await db('invitations').insert({
     library_id: invitation.library,
     role: invitation.role,
     invited: invitation.invited,
-    hash: hashOf(token),
+    hash: hashOfSecret(token),
     made_by: invitation.by,
     expires_at: db.raw('now() + make_interval(days => ?)', [days]),
   })
@@ -45,7 +44,7 @@ export const invitationsOf = (db: Store, library: string): Promise<Invitation[]>
 
 export const invitationBy = (db: Store, token: string): Promise<Invitation | undefined> =>
   open(db)
-    .where({ hash: hashOf(token) })
+    .where({ hash: hashOfSecret(token) })
     .first()
 
 /** Takes an invitation up, once: `false` where it was taken back, taken up or has ended. */

@@ -1,7 +1,7 @@
-import { createHash, randomBytes } from 'node:crypto'
 import { record } from './audit'
 import type { Store } from './database'
 import type { Person } from './people'
+import { hashOfSecret, makeSecret } from './secrets'
 
 export type TokenScope = 'read' | 'publish'
 export interface RegistryToken {
@@ -15,26 +15,34 @@ export interface RegistryToken {
   expires_at: Date | null
 }
 
-/** The token itself has 256 random bits, so a plain hash of it cannot be guessed back. */
-const hashToken = (token: string): string => createHash('sha256').update(token).digest('hex')
+/** What an access token is to be. */
+export interface TokenWish {
+  name: string
+  scopes: TokenScope[]
+  library: string | null
+  /** How many days it works; none for as long as it is not revoked. */
+  days: number | null
+}
 
-/** Makes a token; `days` it works, or until it is revoked. Its text is returned this once and never kept. */
+/** Makes a token, with its line in the trail. Its text is returned this once and never kept. */
 export async function addToken(
-  db: Store,
+  trx: Store,
   person: string,
-  token: { name: string; scopes: TokenScope[]; library: string | null; days: number | null },
+  token: TokenWish,
 ): Promise<{ id: string; text: string }> {
-  const text = `ks_${randomBytes(32).toString('base64url')}`
-  const [{ id }] = await db('registry_tokens')
+  const text = `ks_${makeSecret()}`
+  const [{ id }] = await trx('registry_tokens')
     .insert({
       person_id: person,
       library_id: token.library,
       name: token.name,
       scopes: token.scopes,
-      hash: hashToken(text),
-      expires_at: token.days === null ? null : db.raw('now() + make_interval(days => ?)', [token.days]),
+      hash: hashOfSecret(text),
+      expires_at: token.days === null ? null : trx.raw('now() + make_interval(days => ?)', [token.days]),
     })
     .returning('id')
+  const who = { person, library: token.library ?? undefined }
+  await record(trx, 'token made', who, { name: token.name, scopes: token.scopes })
   return { id, text }
 }
 
@@ -64,7 +72,7 @@ const revokeToken = async (db: Store, person: string, id: string): Promise<boole
 export function revokeOwnToken(db: Store, person: string, named: string): Promise<boolean> {
   return db.transaction(async (trx) => {
     const [row] = await trx('registry_tokens')
-      .where({ person_id: person, hash: hashToken(named) })
+      .where({ person_id: person, hash: hashOfSecret(named) })
       .whereNull('revoked_at')
       .update({ revoked_at: trx.fn.now() })
       .returning('id')
@@ -98,7 +106,7 @@ export interface Bearer {
 export async function bearer(db: Store, text: string): Promise<Bearer | undefined> {
   const row = await db('registry_tokens')
     .join('people', 'people.id', 'registry_tokens.person_id')
-    .where('registry_tokens.hash', hashToken(text))
+    .where('registry_tokens.hash', hashOfSecret(text))
     .first(
       'registry_tokens.id',
       'scopes',

@@ -220,8 +220,8 @@ export async function sizesByVersion(
 }
 
 /**
- * One component as each version had it whose contracts are known, the first version first; what a release holds never
- * changes.
+ * One component as each version had it whose contracts are known, the first version first; what a release
+ * holds never changes.
  */
 export async function contractsOfComponent(
   db: Store,

@@ -42,8 +42,9 @@ interface KeyedSide {
 }
 
 /**
- * How what stands on the shelf, or a version, differs from a version; fails where the contracts of one are not known.
- * Compared with what `latest` names where no version is said. Without any version there is nothing to compare.
+ * How what stands on the shelf, or a version, differs from a version; fails where the contracts of one
+ * are not known. Compared with what `latest` names where no version is said. Without any version there is
+ * nothing to compare.
  */
 export async function differenceView(
   db: Store,
@@ -172,7 +173,10 @@ async function shelf(db: Store, library: Library): Promise<KeyedSide> {
   }
 }
 
-/** What the package.json of a package made now would say; nothing where that of the library cannot be read. */
+/**
+ * What the package.json of a package made now would say; nothing where that of the library cannot be
+ * read.
+ */
 function factsOf(
   { prefix }: Library,
   text: string | undefined,

@@ -94,8 +94,8 @@ export const headOf = (
 })
 
 /**
- * A library at the head of its pages. A visitor, who has no account, is told what the pages show that they may
- * see: not who did what, what is under way, where it comes from, and what is being tried.
+ * A library at the head of its pages. A visitor, who has no account, is told what the pages show that
+ * they may see: not who did what, what is under way, where it comes from, and what is being tried.
  */
 export async function libraryView(db: Store, library: Library, role: Role | undefined, isVisitor: boolean) {
   const [channels, themes, fittings, changes, job, now, origin, gone, provisions, widths] = await Promise.all(

@@ -77,7 +77,7 @@ test('the ordinary client signs in: it waits until somebody allows it, and then 
   expect(made).toEqual({ detail: { name: 'my laptop', scopes: ['read'] } })
 }, 90_000)
 
-test('the ordinary client is told where it was not allowed', async () => {
+test('the ordinary client gets nothing where it was not allowed', async () => {
   const { link, ended, told } = login(join(folder, 'npmrc-refused'))
   await until(() => Promise.resolve(link() !== undefined), 30_000)
   expect((await ines(linkOf(link()!), { body: { token: null } })).status).toBe(200)

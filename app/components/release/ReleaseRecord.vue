@@ -2,7 +2,10 @@
 import { weights } from '~~/core/contract/weight'
 import type { ReleaseRecord } from '~~/core/wire'
 
-/** What a version remembers of how it came to go out: what differed, why its number is lower, how the gates stood. */
+/**
+ * What a version remembers of how it came to go out: what differed, why its number is lower, how the
+ * gates stood.
+ */
 const { record, version } = defineProps<{ record: ReleaseRecord; version: string }>()
 const store = useLibrary()
 const counted = computed(() =>

@@ -2,7 +2,10 @@
 import { weights, type Weight } from '~~/core/contract/weight'
 import { differenceSchema, nothingSchema } from '~~/core/wire'
 
-/** What differs between any two versions, or a version and the shelf, rule by rule, and what each rule counts as. */
+/**
+ * What differs between any two versions, or a version and the shelf, rule by rule, and what each rule
+ * counts as.
+ */
 const store = useLibrary()
 useHead({ title: () => `Difference · ${store.library?.title} · Kept Shelf` })
 const from = useAddressChoice('from', '')

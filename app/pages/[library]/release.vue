@@ -3,7 +3,10 @@ import { installWith } from '~~/core/release/install'
 import type { Publication } from '~~/core/wire'
 import type { Problem } from '~~/core/problem'
 
-/** The release desk: what differs, the number that makes, the notes, the gates, and the press that publishes. */
+/**
+ * The release desk: what differs, the number that makes, the notes, the gates, and the press that
+ * publishes.
+ */
 const store = useLibrary()
 useHead({ title: () => `Release · ${store.library?.title} · Kept Shelf` })
 const { say } = useSay()

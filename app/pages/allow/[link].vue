@@ -42,8 +42,7 @@ async function answer(isAllowed: boolean) {
 </script>
 
 <template>
-  <main>
-    <h1>Kept <i>Shelf</i></h1>
+  <PlainPage>
     <div v-if="answered" role="status">
       <p class="sentence">
         {{
@@ -75,21 +74,10 @@ async function answer(isAllowed: boolean) {
     </template>
     <ProblemList :problems />
     <p v-if="!signIn" class="small"><NuxtLink class="link" to="/">To the libraries</NuxtLink></p>
-  </main>
+  </PlainPage>
 </template>
 
 <style scoped>
-main {
-  width: min(560px, 100%);
-  margin: 12vh auto 0;
-  padding: 0 24px;
-  display: grid;
-  gap: 16px;
-  justify-items: start;
-}
-h1 i {
-  font-weight: 400;
-}
 .sentence b {
   color: var(--ink);
   overflow-wrap: anywhere;

@@ -37,8 +37,7 @@ async function join(body: { account?: typeof made }) {
 </script>
 
 <template>
-  <main>
-    <h1>Kept <i>Shelf</i></h1>
+  <PlainPage>
     <template v-if="view">
       <p class="sentence">
         {{ view.by ?? 'Somebody who has left' }} invites you to <b>{{ view.library }}</b>, as {{ view.role }}.
@@ -70,23 +69,13 @@ async function join(body: { account?: typeof made }) {
     </template>
     <ProblemList :problems />
     <p v-if="!view" class="small"><NuxtLink class="link" to="/">To the libraries</NuxtLink></p>
-  </main>
+  </PlainPage>
 </template>
 
 <style scoped>
-main {
-  width: min(420px, 100%);
-  margin: 12vh auto 0;
-  padding: 0 24px;
-  display: grid;
-  gap: 16px;
-  justify-items: start;
-}
-h1 i {
-  font-weight: 400;
-}
 .sentence b {
   color: var(--ink);
+  overflow-wrap: anywhere;
 }
 form {
   display: grid;

@@ -63,8 +63,9 @@ export function holdingRest(name: ts.BindingName): string[] {
 }
 
 /**
- * The type of props that declarations have for a file, beside it or with the entry of its package, as compilers of
- * Svelte write them: a `Component<Props>`, which is a function of them, or a class with `$$prop_def` (Svelte 4).
+ * The type of props that declarations have for a file, beside it or with the entry of its package, as
+ * compilers of Svelte write them: a `Component<Props>`, which is a function of them, or a class with
+ * `$$prop_def` (Svelte 4).
  */
 export function propsBeside(
   sources: SourceSet,

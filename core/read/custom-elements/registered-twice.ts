@@ -7,10 +7,16 @@ export interface Again {
   place: Place
 }
 
-/** Elements that a file has, none of which is the first of its tag, from so many on are a build of the same. */
+/**
+ * Elements that a file has, none of which is the first of its tag, from so many on are a build of the
+ * same.
+ */
 const fewestOfBuild = 2
 
-/** What is told of tags that are registered once more: one by one, or of a file that holds nothing else at once. */
+/**
+ * What is told of tags that are registered once more: one by one, or of a file that holds nothing else at
+ * once.
+ */
 export function registeredTwice(
   again: readonly Again[],
   found: ReadonlyMap<string, { place: Place }>,

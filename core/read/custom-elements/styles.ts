@@ -31,9 +31,9 @@ export const browserStates: ReadonlySet<string> = new Set([
 ])
 
 /**
- * What one style sheet reads and tells apart: custom properties with their fallbacks, and states.
- * `at` gives the place in the library of an offset in the sheet. With a `mark` only rules whose selectors bear it
- * are read.
+ * What one style sheet reads and tells apart: custom properties with their fallbacks, and states. `at`
+ * gives the place in the library of an offset in the sheet. With a `mark` only rules whose selectors bear
+ * it are read.
  */
 export function readStyles(text: string, at: (offset: number) => Place, mark = ''): StyleFacts {
   const tokens = new Tokens(text)

@@ -8,8 +8,9 @@ import { typeOfProps } from './props'
 const manyComponents = 10
 
 /**
- * Declarations of the library that hold a catalogue of what every component takes, such as all properties of CSS: they
- * are no more a component's own than the attributes that every element has. By their place, as `catalogueOf` gives it.
+ * Declarations of the library that hold a catalogue of what every component takes, such as all properties
+ * of CSS: they are no more a component's own than the attributes that every element has. By their place,
+ * as `catalogueOf` gives it.
  */
 export function cataloguesIn(
   sources: SourceSet,

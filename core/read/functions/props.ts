@@ -99,12 +99,16 @@ const anything: TypeModel = { is: 'other', text: 'any' }
 const isTypedIn = (types: CheckedTypes, found: FoundComponent): boolean =>
   types.isTakenIn(found.file) && saysItsTypes(found)
 
-/** The type that a component's props have where it is written, or by what is declared for it; none where it has none. */
+/**
+ * The type that a component's props have where it is written, or by what is declared for it; none where
+ * it has none.
+ */
 export function typeOfProps(types: CheckedTypes, found: FoundComponent): ts.Type | undefined {
   const isWritten = isTypedIn(types, found)
   const written = isWritten ? () => typeOfComponent(types, found) : () => undefined
   const declared = () => declaredType(types, found)
-  // what a helper makes in compiled code has its types in the declarations: what is told from the code is less
+  // what a helper makes in compiled code has its types in the declarations: what is told from the code is
+  // less
   const isMade = found.fn === undefined && found.made === undefined && isScript(found.node)
   for (const typeOf of isMade ? [declared, written] : [written, declared]) {
     const props = knownProps(types, found, typeOf())

@@ -103,7 +103,7 @@ function foundIn(sources: SourceSet, types: CheckedTypes, file: string): FoundCo
   return [...found, ...declaredComponentsIn(sources, types, file).filter(({ node }) => !nodes.has(node))]
 }
 
-// eslint-disable-next-line max-lines-per-function -- the order in which the parts of one contract are read, each a function of its own
+// eslint-disable-next-line max-lines-per-function -- parts of one contract in order, each by a function
 function contractOf(
   sources: SourceSet,
   types: CheckedTypes,

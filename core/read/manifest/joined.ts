@@ -3,9 +3,9 @@ import type { TypeModel } from '../../contract/type'
 import { isWithin, saysNothing } from '../../contract/weight'
 
 /**
- * What a manifest adds to a contract that was read from code: words for members that have none there, and types
- * where the code says nothing of them. A script that was compiled has lost its types: what is stated more
- * exactly than what can be told from its values is taken.
+ * What a manifest adds to a contract that was read from code: words for members that have none there, and
+ * types where the code says nothing of them. A script that was compiled has lost its types: what is
+ * stated more exactly than what can be told from its values is taken.
  */
 export function withStated(contract: Contract, stated: Contract): Contract {
   const known = new Map(stated.members.map((member) => [memberKey(member), member]))

@@ -239,8 +239,8 @@ export class CheckedTypes {
   }
 
   /**
-   * The model of a type, as far as an editor or a reader can use it; `at` is where it is looked at from. What many
-   * members are of is worked out once.
+   * The model of a type, as far as an editor or a reader can use it; `at` is where it is looked at from.
+   * What many members are of is worked out once.
    */
   model(type: ts.Type, at: ts.Node): TypeModel {
     const known = this.models.get(type)

@@ -60,7 +60,10 @@ export function objectBehind(
   return undefined
 }
 
-/** What a call of `Object.assign` merges, by whatever name a library calls it; `undefined` for any other call. */
+/**
+ * What a call of `Object.assign` merges, by whatever name a library calls it; `undefined` for any other
+ * call.
+ */
 export function mergedBy(sources: SourceSet, call: ts.CallExpression): readonly ts.Expression[] | undefined {
   const callee = unwrap(call.expression)
   const kept = ts.isIdentifier(callee) ? constantOf(sources, callee) : undefined
@@ -145,7 +148,7 @@ export function functionCalled(
 }
 
 /** The function that an object has under a name. */
-function functionIn(
+export function functionIn(
   sources: SourceSet,
   object: ts.Expression,
   name: string,

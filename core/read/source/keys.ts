@@ -125,7 +125,10 @@ function keyProperty(name: string, of: ts.Expression | undefined, sure = isEvent
   return name === 'keyCode' || (name === 'which' && sure) ? { what: 'number', sure } : undefined
 }
 
-/** Whether an expression is an event, by its written type, by what events are called, or by what is done with it. */
+/**
+ * Whether an expression is an event, by its written type, by what events are called, or by what is done
+ * with it.
+ */
 function isEvent(expression: ts.Expression | undefined): boolean {
   const node = expression && unwrap(expression)
   if (!node) return false
@@ -143,8 +146,8 @@ const ofEvents = /^(?:preventDefault|stopPropagation|stopImmediatePropagation|co
 const usedAsEvents = new WeakMap<ts.ParameterDeclaration, boolean>()
 
 /**
- * Whether a function uses what it is given as an event, whatever a minifier calls it: by what only events have, or by
- * asking its key for a name that means one.
+ * Whether a function uses what it is given as an event, whatever a minifier calls it: by what only events
+ * have, or by asking its key for a name that means one.
  */
 function isUsedAsEvent(parameter: ts.ParameterDeclaration): boolean {
   const known = usedAsEvents.get(parameter)

@@ -57,8 +57,8 @@ export function libraryFiles<F extends SourceText>(
 }
 
 /**
- * Whatever order files come in they are read in one: those of the build that is handed to consumers before others,
- * since of what stands twice the first is read.
+ * Whatever order files come in they are read in one: those of the build that is handed to consumers
+ * before others, since of what stands twice the first is read.
  */
 function inOrder<F extends SourceText>(files: readonly F[], first: string): F[] {
   const isLater = ({ path }: F): number => (path.startsWith(first) ? 0 : 1)
@@ -90,8 +90,8 @@ function whyAside(
 const wholePart = 0.2
 
 /**
- * Scripts that hold once more what the entry hands on: made to be sent, or much of all there is, with nothing of the
- * library imported; no other script names them, and they are not the entry.
+ * Scripts that hold once more what the entry hands on: made to be sent, or much of all there is, with
+ * nothing of the library imported; no other script names them, and they are not the entry.
  */
 function bundlesBeside(files: readonly SourceText[], entry: string): Set<string> {
   const scripts = files.filter(({ path }) => isComponentFile(path) && !isDeclaration(path))

@@ -40,7 +40,10 @@ export function entryOf(file: PackageFile, entry: string): string | undefined {
   return entry === '.' ? mainOf(file) : entry
 }
 
-/** What a package's older fields name as its entry; what it hands on, where it says that, may leave it out. */
+/**
+ * What a package's older fields name as its entry; what it hands on, where it says that, may leave it
+ * out.
+ */
 export function mainOf(file: PackageFile): string {
   const main = legacy(file, { browser: false, fields: ['module', 'main'] })
   return typeof main === 'string' ? main : './index.js'

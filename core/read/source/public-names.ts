@@ -55,7 +55,8 @@ function nameExports(
   if (seen.has(way) || seen.size >= mostFiles) return
   seen.add(way)
   const name = (node: ts.Node, called: string) => {
-    // a name of its own is told before one by which it is a member of another, or that says it is not for others
+    // a name of its own is told before one by which it is a member of another, or that says it is not for
+    // others
     const known = names.get(node)
     const isBetter = known === undefined || (known.startsWith('_') && !called.startsWith('_') && !isMember)
     if (called !== 'default' && isBetter) names.set(node, isMember ? undefined : called)

@@ -68,8 +68,8 @@ export function isIdle(declaration: ts.Node): boolean {
 }
 
 /**
- * Types of what a function is called with; `undefined` where the type is none of a function. That it may be called
- * with anything (`(...values: any[]) => void`) says nothing of what it is called with.
+ * Types of what a function is called with; `undefined` where the type is none of a function. That it may
+ * be called with anything (`(...values: any[]) => void`) says nothing of what it is called with.
  */
 export function takenBy(types: CheckedTypes, type: ts.Type, at: ts.Node): TypeModel[] | undefined {
   const { checker } = types

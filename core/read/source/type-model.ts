@@ -63,7 +63,10 @@ export function modelOf(
   return isOpened(asked, type, within) ? openedObject(checker, type, at, inner) : text()
 }
 
-/** The names of all there is of something, such as elements of a page (`keyof HTMLElementTagNameMap`): no ways to look. */
+/**
+ * The names of all there is of something, such as elements of a page (`keyof HTMLElementTagNameMap`): no
+ * ways to look.
+ */
 const isNamesOfMap = (checker: ts.TypeChecker, type: ts.UnionType): boolean =>
   type.types.length > mostOfName && printed(checker, type).startsWith('keyof ')
 

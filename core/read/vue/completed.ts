@@ -7,8 +7,9 @@ import type { SourceSet } from '../source/source-set'
 export type Completed = ReadonlyMap<string, ts.Expression>
 
 /**
- * Options that a file adds to a component it made before, as compilers of Vue files do: `main.render = render`,
- * and pairs that a helper is handed with it, `complete(main, [['render', render], ['__scopeId', 'data-v-1']])`.
+ * Options that a file adds to a component it made before, as compilers of Vue files do: `main.render =
+ * render`, and pairs that a helper is handed with it, `complete(main, [['render', render], ['__scopeId',
+ * 'data-v-1']])`.
  */
 export function completedBy(sources: SourceSet, options: ts.ObjectLiteralExpression): Completed {
   const added = new Map<string, ts.Expression>()

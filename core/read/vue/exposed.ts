@@ -1,31 +1,19 @@
 import ts from 'typescript'
-import { objectBehind, optionOf } from '../source/declarations'
-import { unwrap } from '../source/nodes'
-import type { SourceSet } from '../source/source-set'
+import { functionIn, objectBehind } from '../source/declarations'
 import { walk } from '../source/walk'
 import type { VueMembers } from './members'
 
 /** Names that `setup(props, { expose })` hands out by calling what it is given: `expose({ open, close })`. */
 export function exposedBySetup(members: VueMembers, options: ts.ObjectLiteralExpression): void {
-  const setup = setupOf(options)
+  const setup = functionIn(members.sources, options, 'setup')
   const context = setup?.parameters[1]?.name
   if (!setup?.body || !context) return
   const callees = exposers(context)
   walk(setup.body, (node) => {
     if (!ts.isCallExpression(node) || !callees.has(node.expression.getText())) return
     const [given] = node.arguments
-    if (given) exposeAll(members, members.sources, given)
+    if (given) exposeAll(members, given)
   })
-}
-
-function setupOf(
-  options: ts.ObjectLiteralExpression,
-): (ts.SignatureDeclaration & { body?: ts.Node }) | undefined {
-  const method = options.properties.find((property) => property.name?.getText() === 'setup')
-  if (method && ts.isMethodDeclaration(method)) return method
-  const value = optionOf(options, 'setup')
-  const node = value && unwrap(value)
-  return node && (ts.isArrowFunction(node) || ts.isFunctionExpression(node)) ? node : undefined
 }
 
 /** How the context's `expose` is called: by the name it is taken out under, or as its member. */
@@ -38,8 +26,8 @@ function exposers(context: ts.BindingName): ReadonlySet<string> {
 }
 
 /** Hands out every name of an object. */
-export function exposeAll(members: VueMembers, sources: SourceSet, given: ts.Expression): void {
-  for (const property of objectBehind(sources, given)?.properties ?? [])
+export function exposeAll(members: VueMembers, given: ts.Expression): void {
+  for (const property of objectBehind(members.sources, given)?.properties ?? [])
     if (property.name)
       members.expose(
         property.name.getText().replace(/^['"]|['"]$/g, ''),

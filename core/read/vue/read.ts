@@ -13,6 +13,7 @@ import { withHandedSlots } from './handed-slots'
 import { VueMembers } from './members'
 import { readOptionsOf } from './options-form'
 import { eventsInScript, slotsInScript } from './script-slots'
+import { dressIn } from './scoped-sheets'
 import { readVueScripts } from './scripts'
 import { SetupScript } from './setup'
 import { camel, readVueTemplate } from './template'
@@ -118,12 +119,7 @@ function dressingOf({ styles }: Parts, path: string): Member[] {
     .map((style) =>
       readStyles(style.content, placesFrom({ file: path, line: style.loc.start.line }, style.content)),
     )
-  const properties = read.flatMap((style) => style.properties)
-  const states = read.flatMap((style) => style.states).filter((state) => state.by === 'browser')
-  return [
-    ...new Map(properties.map((property) => [property.name, property])).values(),
-    ...new Map(states.map((state) => [state.name, state])).values(),
-  ]
+  return dressIn(read)
 }
 
 /**

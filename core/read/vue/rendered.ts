@@ -1,13 +1,16 @@
 import ts from 'typescript'
 import { constantOf } from '../source/constants'
-import { functionBehind, optionOf, returnedBy } from '../source/declarations'
+import { functionBehind, functionIn, returnedBy } from '../source/declarations'
 import { unwrap } from '../source/nodes'
 import type { SourceSet } from '../source/source-set'
 import { walk } from '../source/walk'
 import { nameOfOptions, type Completed } from './completed'
 import { runtimeFunction, runtimeName } from './runtime'
 
-/** Functions of Vue that make a node of an element or a component, its attributes second, what is in it third. */
+/**
+ * Functions of Vue that make a node of an element or a component, its attributes second, what is in it
+ * third.
+ */
 const makers = new Set(['createElementBlock', 'createBlock', 'createElementVNode', 'createVNode', 'h'])
 /** Functions of Vue that hand back the node they are given first. */
 const passing = new Set(['withDirectives', 'withMemo'])
@@ -15,37 +18,28 @@ const passing = new Set(['withDirectives', 'withMemo'])
 const several = new Set(['Fragment', 'Teleport'])
 
 /**
- * What a render function of a component gives in the end: that of its options, one added to them, or the one its
- * setup answers with.
+ * What a render function of a component gives in the end: that of its options, one added to them, or the
+ * one its setup answers with.
  */
 export function renderedBy(
   sources: SourceSet,
   options: ts.ObjectLiteralExpression,
   completed: Completed,
 ): ts.Expression | undefined {
-  const render = bodyOf(sources, options, 'render') ?? bodyBehind(sources, completed.get('render'))
+  const render = functionIn(sources, options, 'render')?.body ?? bodyBehind(sources, completed.get('render'))
   if (render) return returnedBy(render)
-  const setup = bodyOf(sources, options, 'setup')
+  const setup = functionIn(sources, options, 'setup')?.body
   const answer = setup && returnedBy(setup)
   return answer && returnedBy(bodyBehind(sources, answer))
-}
-
-function bodyOf(
-  sources: SourceSet,
-  options: ts.ObjectLiteralExpression,
-  name: string,
-): ts.ConciseBody | undefined {
-  const method = options.properties.find((property) => property.name?.getText() === name)
-  if (method && ts.isMethodDeclaration(method)) return method.body
-  return bodyBehind(sources, optionOf(options, name))
 }
 
 const bodyBehind = (sources: SourceSet, given: ts.Expression | undefined): ts.ConciseBody | undefined =>
   given && functionBehind(sources, given)?.body
 
 /**
- * Where attributes land that are no props, in what a component renders: the element that is handed `$attrs`, else a
- * single root unless `inherits` is false (Vue guide, fallthrough attributes). `undefined` where it is not known.
+ * Where attributes land that are no props, in what a component renders: the element that is handed
+ * `$attrs`, else a single root unless `inherits` is false (Vue guide, fallthrough attributes).
+ * `undefined` where it is not known.
  */
 export function handedOnTo(
   sources: SourceSet,

@@ -3,8 +3,8 @@ import { unwrap } from '../source/nodes'
 import type { SourceSet } from '../source/source-set'
 
 /**
- * The function of Vue's runtime that a call runs, by the name Vue has for it: compilers import it under another
- * (`import { renderSlot as _renderSlot } from "vue"`), and minifiers shorten that.
+ * The function of Vue's runtime that a call runs, by the name Vue has for it: compilers import it under
+ * another (`renderSlot as _renderSlot`), and minifiers shorten that.
  */
 export function runtimeFunction(sources: SourceSet, { expression }: ts.CallExpression): string | undefined {
   const callee = unwrap(expression)

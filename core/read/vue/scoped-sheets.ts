@@ -1,15 +1,15 @@
 import ts from 'typescript'
 import type { Member } from '../../contract/contract'
-import { placesFrom, readStyles } from '../custom-elements/styles'
+import { placesFrom, readStyles, type StyleFacts } from '../custom-elements/styles'
 import { evaluate } from '../source/evaluate'
 import type { SourceSet } from '../source/source-set'
 import { walk } from '../source/walk'
 import type { Completed } from './completed'
 
 /**
- * What the sheets of a compiled component read and tell apart. A compiler of Vue files marks the elements of a
- * component by an attribute (`__scopeId`), which the rules of its sheets ask for, wherever a build has put them:
- * into a sheet of the package, or into text of the component's own script.
+ * What the sheets of a compiled component read and tell apart. A compiler of Vue files marks the elements
+ * of a component by an attribute (`__scopeId`), which the rules of its sheets ask for, wherever a build
+ * has put them: into a sheet of the package, or into text of the component's own script.
  */
 export function dressedByScope(sources: SourceSet, file: string, completed: Completed): Member[] {
   const given = completed.get('__scopeId')
@@ -19,6 +19,11 @@ export function dressedByScope(sources: SourceSet, file: string, completed: Comp
   const read = [...sheetsOf(sources), ...textsIn(sources, file)]
     .filter(({ text }) => text.includes(mark))
     .map(({ place, text }) => readStyles(text, placesFrom(place, text), mark))
+  return dressIn(read)
+}
+
+/** Custom properties that sheets read, and states of the browser they ask for, each once. */
+export function dressIn(read: readonly StyleFacts[]): Member[] {
   const properties = read.flatMap((style) => style.properties)
   const states = read.flatMap((style) => style.states).filter((state) => state.by === 'browser')
   return [

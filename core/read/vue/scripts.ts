@@ -184,7 +184,10 @@ function optionsIn(
   return isRendered ? { options: node, steps: depth, completed } : undefined
 }
 
-/** Whether an object is the options of a component where it renders, and not that of props, or of anything else. */
+/**
+ * Whether an object is the options of a component where it renders, and not that of props, or of anything
+ * else.
+ */
 function isTold(object: ts.ObjectLiteralExpression): boolean {
   const names = new Set(object.properties.map((property) => property.name?.getText()))
   const isHanded = ts.isCallExpression(object.parent) && /component/i.test(object.parent.expression.getText())

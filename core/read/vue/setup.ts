@@ -52,7 +52,7 @@ export class SetupScript {
       case 'defineSlots':
         return typed && this.typed.slots(typed)
       case 'defineExpose':
-        return first && exposeAll(this.members, this.members.sources, first)
+        return first && exposeAll(this.members, first)
       case 'defineOptions': {
         const options = first && unwrap(first)
         if (options && ts.isObjectLiteralExpression(options)) readGeneralOptions(this.members, options)

@@ -16,14 +16,20 @@ export interface DifferenceFacts {
 
 /** What gates are judged from. */
 export interface GateFacts extends DifferenceFacts {
-  /** Claims of components by what a browser showed, and components that no browser was asked about as they are now. */
+  /**
+   * Claims of components by what a browser showed, and components that no browser was asked about as they
+   * are now.
+   */
   evidence: { doubted: number; claims: number; unknown: number; components: number }
-  /** Pairs of colours that do not read and that nobody let stand, and of how many components any were seen. */
+  /**
+   * Pairs of colours that do not read and that nobody let stand, and of how many components any were
+   * seen.
+   */
   contrast: { failing: number; looked: number; components: number }
   /**
    * Pictures of the shelf beside those of the last version: those that could not be compared as they are
-   * now, and of those that differ how many were accepted, and how many are not meant. Nothing where there is no version
-   * before, or no browser to take them.
+   * now, and of those that differ how many were accepted, and how many are not meant. Nothing where there
+   * is no version before, or no browser to take them.
    */
   looks: { pairs: number; unknown: number; changed: number; accepted: number; refused: number } | null
   /** Bytes that one component alone may take with gzip, and those that take more; nothing where any may. */

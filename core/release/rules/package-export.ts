@@ -1,7 +1,10 @@
 import { bareName } from '../manifest'
 import type { ReleaseRule, Side } from './rule'
 
-/** What can be imported from a package, but for what is there for a component: that comes and goes with it. */
+/**
+ * What can be imported from a package, but for what is there for a component: that comes and goes with
+ * it.
+ */
 function exportsOf({ package: facts, contracts, tagPrefix }: Side): string[] {
   const own = new Set(contracts.map(({ tag }) => `./${bareName(tag, tagPrefix)}`))
   return Object.keys(facts.exports ?? {}).filter((path) => !own.has(path))

@@ -35,7 +35,10 @@ export interface Side extends Dress {
   icons: readonly string[]
   /** Those of them that people call deprecated, with what they said of it. */
   deprecatedIcons?: Readonly<Record<string, string>>
-  /** It was packed elsewhere: of what it is dressed in, and what assistive technology is told, nothing is known. */
+  /**
+   * It was packed elsewhere: of what it is dressed in, and what assistive technology is told, nothing is
+   * known.
+   */
   isPackedElsewhere?: boolean
 }
 

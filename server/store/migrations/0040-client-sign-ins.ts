@@ -1,8 +1,8 @@
 import type { Knex } from 'knex'
 
 /**
- * Package clients that ask for an access token by way of the browser: two secrets, one in the link that a person
- * opens, one that the client asks with; and what the token is to be once somebody allows it.
+ * Package clients that ask for an access token by way of the browser: two secrets, one in the link that a
+ * person opens, one that the client asks with; and what the token is to be once somebody allows it.
  */
 export const up = (knex: Knex): Promise<unknown> =>
   knex.raw(`

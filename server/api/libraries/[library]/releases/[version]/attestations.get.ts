@@ -3,7 +3,10 @@ import { route } from '~~/server/auth/route'
 import { attestationsOf } from '~~/server/registry/attestations'
 import { versionNamed } from '~~/server/views/version-shelf'
 
-/** Where a version comes from and what was asked of it, signed: the same as in the registry, for whoever reads here. */
+/**
+ * Where a version comes from and what was asked of it, signed: the same as in the registry, for whoever
+ * reads here.
+ */
 export default route({
   access: 'reader',
   answer: 'application/jsonl; charset=utf-8',
